@@ -11,7 +11,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.sources.SourceKind;
@@ -32,12 +32,12 @@ record PlanCase(
         Bindings withIdioms) {
 
     /** A text with its values in order. */
-    record Bindings(String text, List<Bound> values) {
+    record Bindings(String text, List<PlaceholderBinding> values) {
         /** The text with its values written into it, as people who do not bind them do. */
         String written(SourceKind kind) {
             StringBuilder text = new StringBuilder();
             int from = 0;
-            for (Bound bound : values) {
+            for (PlaceholderBinding bound : values) {
                 int mark = this.text.indexOf('?', from);
                 text.append(this.text, from, mark).append(literal(kind, bound));
                 from = mark + 1;
@@ -45,14 +45,14 @@ record PlanCase(
             return text.append(this.text, from, this.text.length()).toString();
         }
 
-        private static String literal(SourceKind kind, Bound bound) {
-            if (bound instanceof Bound.Array array) {
+        private static String literal(SourceKind kind, PlaceholderBinding bound) {
+            if (bound instanceof PlaceholderBinding.Array array) {
                 String values = array.values().stream()
-                        .map(value -> literal(kind, new Bound.Single(value)))
+                        .map(value -> literal(kind, new PlaceholderBinding.Single(value)))
                         .collect(Collectors.joining(", "));
                 return kind == SourceKind.DUCKDB ? "[" + values + "]" : "array[" + values + "]";
             }
-            Value value = ((Bound.Single) bound).value();
+            Value value = ((PlaceholderBinding.Single) bound).value();
             if (value instanceof Value.Whole whole) {
                 return String.valueOf(whole.number());
             }
@@ -77,26 +77,30 @@ record PlanCase(
     private static final String JOINED =
             "select p.name, c.departed_at, c.passengers from crossings c join ports p on p.port_id = c.port_id";
 
-    private static Bound whole(long number) {
-        return new Bound.Single(new Value.Whole(number));
+    private static PlaceholderBinding whole(long number) {
+        return new PlaceholderBinding.Single(new Value.Whole(number));
     }
 
-    private static Bound day(String date) {
-        return new Bound.Single(new Value.Day(LocalDate.parse(date)));
+    private static PlaceholderBinding day(String date) {
+        return new PlaceholderBinding.Single(new Value.Day(LocalDate.parse(date)));
     }
 
-    private static Bound text(String text) {
-        return new Bound.Single(new Value.Text(text));
+    private static PlaceholderBinding text(String text) {
+        return new PlaceholderBinding.Single(new Value.Text(text));
     }
 
-    private static Bound none(Type type) {
-        return new Bound.Nothing(type);
+    private static PlaceholderBinding none(Type type) {
+        return new PlaceholderBinding.Nothing(type);
     }
 
     /** One select list with every condition that can be chosen, in the two texts that hold for all choices. */
     private record Shape(String what, String select, String group, String written, String idioms) {
         PlanCase chosen(
-                String name, Map<String, ChoiceText> choices, String where, List<Bound> values, List<Bound> forIdioms) {
+                String name,
+                Map<String, ChoiceText> choices,
+                String where,
+                List<PlaceholderBinding> values,
+                List<PlaceholderBinding> forIdioms) {
             return new PlanCase(
                     what + ", " + name,
                     written,
@@ -136,8 +140,8 @@ record PlanCase(
     }
 
     private static List<PlanCase> of(Shape shape) {
-        Bound first = day("2026-03-01");
-        Bound next = day("2026-03-08");
+        PlaceholderBinding first = day("2026-03-01");
+        PlaceholderBinding next = day("2026-03-08");
         Map<String, ChoiceText> week = Map.of("from", ChoiceText.of("2026-03-01"), "to", ChoiceText.of("2026-03-08"));
         Map<String, ChoiceText> all = new HashMap<>(week);
         all.putAll(Map.of("vessel", ChoiceText.of("7"), "delay", ChoiceText.of("15")));
@@ -178,8 +182,8 @@ record PlanCase(
                 select + " where c.port_id in (:port) and c.departed_at >= :from and c.departed_at < :to" + group,
                 select + " where " + ports + " and (%s is null or c.departed_at >= %s)".formatted(date, date)
                         + " and (%s is null or c.departed_at < %s)".formatted(date, date) + group);
-        List<Bound> three = List.of(whole(1), whole(2), whole(5));
-        List<Bound> day = List.of(day("2026-03-01"), day("2026-03-02"));
+        List<PlaceholderBinding> three = List.of(whole(1), whole(2), whole(5));
+        List<PlaceholderBinding> day = List.of(day("2026-03-01"), day("2026-03-02"));
         ChoiceText chosen = ChoiceText.of(List.of("1", "2", "5"));
         return List.of(
                 shape.chosen(
@@ -196,7 +200,7 @@ record PlanCase(
                         joined(three, twice(day.get(0), day.get(1)))));
     }
 
-    private static List<Bound> joined(List<Bound> some, List<Bound> others) {
+    private static List<PlaceholderBinding> joined(List<PlaceholderBinding> some, List<PlaceholderBinding> others) {
         return Stream.concat(some.stream(), others.stream()).toList();
     }
 
@@ -222,17 +226,17 @@ record PlanCase(
     private static PlanCase many(SourceKind kind, int size) {
         List<Long> ids = IntStream.range(0, size).mapToObj(i -> 1L + i * 97L).toList();
         String marks = String.join(", ", Collections.nCopies(size, "?"));
-        List<Bound> values = ids.stream().map(PlanCase::whole).toList();
+        List<PlaceholderBinding> values = ids.stream().map(PlanCase::whole).toList();
         boolean array = (kind == SourceKind.POSTGRESQL || kind == SourceKind.DUCKDB) && size > 64;
         String inArray = kind == SourceKind.POSTGRESQL ? "= any(?)" : "in (select unnest(?))";
         Bindings byHand = array
                 ? new Bindings(
                         ROWS + " where c.crossing_id " + inArray,
-                        List.of(new Bound.Array(
+                        List.of(new PlaceholderBinding.Array(
                                 Type.INTEGER,
                                 ids.stream().<Value>map(Value.Whole::new).toList())))
                 : new Bindings(ROWS + " where c.crossing_id in (" + marks + ")", values);
-        List<Bound> guarded = joined(values.subList(0, 1), values);
+        List<PlaceholderBinding> guarded = joined(values.subList(0, 1), values);
         String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
         return new PlanCase(
                 "%,d chosen values".formatted(size),
@@ -244,7 +248,7 @@ record PlanCase(
     }
 
     /** Every value for its guard and for its comparison. */
-    private static List<Bound> twice(Bound... values) {
+    private static List<PlaceholderBinding> twice(PlaceholderBinding... values) {
         return Stream.of(values).flatMap(value -> Stream.of(value, value)).toList();
     }
 }

@@ -26,7 +26,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
@@ -97,7 +97,7 @@ public class RewriteBenchmark {
 
     @Benchmark
     public Statement apply() {
-        return prepared.rewrite(choices, Wanted.allRows(), 1000);
+        return prepared.rewrite(choices, ResultShape.allRows(), 1000);
     }
 
     /** The general parser on the same text. */

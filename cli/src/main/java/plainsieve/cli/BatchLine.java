@@ -19,27 +19,27 @@ import tools.jackson.databind.node.ObjectNode;
 final class BatchLine {
     private BatchLine() {}
 
-    static String answer(String line, Work work) {
-        ObjectNode answer = Answers.JSON.createObjectNode();
+    static String answer(String line, RewriteSession work) {
+        ObjectNode answer = JsonOutput.JSON.createObjectNode();
         try {
-            JsonNode request = Answers.JSON.readTree(line);
-            answer.set("id", request.path("id").isMissingNode() ? Answers.JSON.nullNode() : request.path("id"));
+            JsonNode request = JsonOutput.JSON.readTree(line);
+            answer.set("id", request.path("id").isMissingNode() ? JsonOutput.JSON.nullNode() : request.path("id"));
             answer.setAll(work.rewrite(job(request)));
         } catch (ProblemException e) {
-            answer.setAll(Answers.errors(e.problems()));
+            answer.setAll(JsonOutput.errors(e.problems()));
         } catch (JacksonException e) {
-            answer.setAll(Answers.errors(List.of(Problem.of(
+            answer.setAll(JsonOutput.errors(List.of(Problem.of(
                     "bad-request", "The line is no JSON object: " + e.getOriginalMessage(), "Correct it."))));
         }
-        return Answers.JSON.writeValueAsString(answer);
+        return JsonOutput.JSON.writeValueAsString(answer);
     }
 
-    private static Job job(JsonNode request) {
+    private static RewriteJob job(JsonNode request) {
         if (!request.isObject()) {
             throw new ProblemException(
                     Problem.of("bad-request", "A request is a JSON object.", "See docs/command-line.md."));
         }
-        return new Job(
+        return new RewriteJob(
                 text(request, "dialect"),
                 text(request, "query"),
                 parameters(request.path("parameters")),
@@ -66,11 +66,11 @@ final class BatchLine {
             for (Map.Entry<String, JsonNode> named : node.properties()) {
                 ObjectNode entry = named.getValue().isObject()
                         ? ((ObjectNode) named.getValue()).deepCopy()
-                        : Answers.JSON.createObjectNode();
+                        : JsonOutput.JSON.createObjectNode();
                 entries.add(ProjectYaml.parameter(entry.put("name", named.getKey())));
             }
         }
-        for (JsonNode entry : node.isArray() ? node : Answers.JSON.createArrayNode()) {
+        for (JsonNode entry : node.isArray() ? node : JsonOutput.JSON.createArrayNode()) {
             entries.add(ProjectYaml.parameter(entry));
         }
         return entries;
@@ -84,18 +84,18 @@ final class BatchLine {
         return choices;
     }
 
-    private static List<FilterText> filters(JsonNode node) {
-        List<FilterText> filters = new ArrayList<>();
+    private static List<FilterExpression> filters(JsonNode node) {
+        List<FilterExpression> filters = new ArrayList<>();
         boolean none = node.isMissingNode() || node.isNull();
         for (JsonNode filter : none ? List.<JsonNode>of() : node.isArray() ? node : List.of(node)) {
-            filters.add(filter.isObject() ? FilterRequest.read(filter) : FilterText.read(filter.asString()));
+            filters.add(filter.isObject() ? FilterRequest.read(filter) : FilterExpression.read(filter.asString()));
         }
         return filters;
     }
 
     private static List<String> texts(JsonNode node) {
         List<String> texts = new ArrayList<>();
-        for (JsonNode text : node.isString() ? Answers.JSON.createArrayNode().add(node) : node) {
+        for (JsonNode text : node.isString() ? JsonOutput.JSON.createArrayNode().add(node) : node) {
             texts.add(text.asString());
         }
         return texts;

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.ParameterGuess;
+import plainsieve.core.rewrite.ParameterInference;
 import plainsieve.core.rewrite.filter.AddedFilter;
 
 /** Gives every filter of a job parameters of its own, under names that the query does not use. */
@@ -20,17 +20,17 @@ final class FilterParameters {
         this.choices = choices;
     }
 
-    List<AddedFilter> filters(Job job) {
+    List<AddedFilter> filters(RewriteJob job) {
         return job.filters().stream()
                 .map(filter -> added(filter, takesList(filter) ? List.of(oneForAll(filter)) : oneForEach(filter)))
                 .toList();
     }
 
-    private static boolean takesList(FilterText filter) {
-        return filter.test() == FilterText.Test.ANY_OF || filter.test() == FilterText.Test.NONE_OF;
+    private static boolean takesList(FilterExpression filter) {
+        return filter.test() == FilterExpression.Test.ANY_OF || filter.test() == FilterExpression.Test.NONE_OF;
     }
 
-    private String oneForAll(FilterText filter) {
+    private String oneForAll(FilterExpression filter) {
         boolean blank = filter.values().isEmpty() && !filter.withoutValue();
         ChoiceText choice = blank
                 ? ChoiceText.blank()
@@ -38,7 +38,7 @@ final class FilterParameters {
         return add(fresh(filter).takingMany(), choice);
     }
 
-    private List<String> oneForEach(FilterText filter) {
+    private List<String> oneForEach(FilterExpression filter) {
         List<String> names = new ArrayList<>();
         for (String value : filter.values()) {
             names.add(add(fresh(filter), new ChoiceText(ChoiceText.Kind.VALUES, List.of(value), false)));
@@ -46,13 +46,13 @@ final class FilterParameters {
         return names;
     }
 
-    private Parameter fresh(FilterText filter) {
+    private Parameter fresh(FilterExpression filter) {
         String name = Stream.iterate(1, i -> i + 1)
                 .map(i -> "added_" + i)
                 .filter(candidate -> !parameters.containsKey(candidate))
                 .findFirst()
                 .orElseThrow();
-        return Parameter.of(name, filter.type().orElseGet(() -> ParameterGuess.typeOf(filter.values())));
+        return Parameter.of(name, filter.type().orElseGet(() -> ParameterInference.typeOf(filter.values())));
     }
 
     private String add(Parameter parameter, ChoiceText choice) {
@@ -61,7 +61,7 @@ final class FilterParameters {
         return parameter.name();
     }
 
-    private static AddedFilter added(FilterText filter, List<String> names) {
+    private static AddedFilter added(FilterExpression filter, List<String> names) {
         return switch (filter.test()) {
             case ANY_OF -> AddedFilter.anyOf(filter.column(), names.get(0));
             case NONE_OF -> AddedFilter.noneOf(filter.column(), names.get(0));

@@ -21,11 +21,11 @@ import tools.jackson.databind.JsonNode;
  * </pre>
  */
 final class FilterRequest {
-    private static final Map<String, FilterText.Test> TESTS = Map.of(
-            "in", FilterText.Test.ANY_OF,
-            "not in", FilterText.Test.NONE_OF,
-            "between", FilterText.Test.BETWEEN,
-            "like", FilterText.Test.LIKE);
+    private static final Map<String, FilterExpression.Test> TESTS = Map.of(
+            "in", FilterExpression.Test.ANY_OF,
+            "not in", FilterExpression.Test.NONE_OF,
+            "between", FilterExpression.Test.BETWEEN,
+            "like", FilterExpression.Test.LIKE);
 
     private final JsonNode node;
 
@@ -33,11 +33,11 @@ final class FilterRequest {
         this.node = node;
     }
 
-    static FilterText read(JsonNode node) {
+    static FilterExpression read(JsonNode node) {
         return new FilterRequest(node).filter();
     }
 
-    private FilterText filter() {
+    private FilterExpression filter() {
         String column = node.path("column").asString("");
         if (column.isEmpty()) {
             throw refused("has no “column”");
@@ -48,9 +48,9 @@ final class FilterRequest {
             if (!without && !said.equals("not null")) {
                 throw refused("is neither “null” nor “not null”");
             }
-            return new FilterText(
+            return new FilterExpression(
                     column,
-                    without ? FilterText.Test.WITHOUT_VALUE : FilterText.Test.WITH_VALUE,
+                    without ? FilterExpression.Test.WITHOUT_VALUE : FilterExpression.Test.WITH_VALUE,
                     Optional.empty(),
                     List.of(),
                     false,
@@ -58,7 +58,8 @@ final class FilterRequest {
         }
         for (Map.Entry<String, JsonNode> entry : node.properties()) {
             Optional<AddedFilter.Comparison> comparison = comparison(entry.getKey());
-            FilterText.Test test = comparison.isPresent() ? FilterText.Test.COMPARED : TESTS.get(entry.getKey());
+            FilterExpression.Test test =
+                    comparison.isPresent() ? FilterExpression.Test.COMPARED : TESTS.get(entry.getKey());
             if (test != null) {
                 return filter(column, test, comparison, entry.getValue());
             }
@@ -66,8 +67,8 @@ final class FilterRequest {
         throw refused("says nothing of its column");
     }
 
-    private FilterText filter(
-            String column, FilterText.Test test, Optional<AddedFilter.Comparison> comparison, JsonNode said) {
+    private FilterExpression filter(
+            String column, FilterExpression.Test test, Optional<AddedFilter.Comparison> comparison, JsonNode said) {
         List<String> values = new ArrayList<>();
         boolean withoutValue = false;
         for (JsonNode item : said.isArray() ? said : List.of(said)) {
@@ -76,12 +77,12 @@ final class FilterRequest {
                 values.add(item.asString());
             }
         }
-        boolean list = test == FilterText.Test.ANY_OF || test == FilterText.Test.NONE_OF;
-        int needed = test == FilterText.Test.BETWEEN ? 2 : 1;
+        boolean list = test == FilterExpression.Test.ANY_OF || test == FilterExpression.Test.NONE_OF;
+        int needed = test == FilterExpression.Test.BETWEEN ? 2 : 1;
         if (!list && (values.size() != needed || withoutValue)) {
             throw refused("needs " + (needed == 1 ? "one value" : "two values"));
         }
-        return new FilterText(column, test, comparison, values, withoutValue, type());
+        return new FilterExpression(column, test, comparison, values, withoutValue, type());
     }
 
     private Optional<Type> type() {

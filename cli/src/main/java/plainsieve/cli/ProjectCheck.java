@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
@@ -20,9 +20,9 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.CopiesFile;
@@ -100,7 +100,7 @@ final class ProjectCheck {
 
     private void formulas() {
         try {
-            defaults.putAll(new Formulas(file.parameters(), parameters, today).workOut(Map.of()));
+            defaults.putAll(new FormulaEvaluator(file.parameters(), parameters, today).workOut(Map.of()));
         } catch (ProblemException e) {
             problems(ProjectFolder.NAME, e.problems());
             file.parameters().forEach(entry -> defaults.put(entry.name(), entry.defaultText()));
@@ -128,7 +128,9 @@ final class ProjectCheck {
                     true,
                     ProjectFolder.NAME,
                     "There is no %s “%s”, which %s uses.".formatted(what, id, user),
-                    Nearest.to(id, ids).map("Did you mean “%s”?"::formatted).orElse("Add it, or correct the name."));
+                    NearestName.to(id, ids)
+                            .map("Did you mean “%s”?"::formatted)
+                            .orElse("Add it, or correct the name."));
         }
     }
 
@@ -163,14 +165,17 @@ final class ProjectCheck {
     private void text(ProjectFile.QueryEntry query, String dialectName) {
         String path = query.file();
         try {
-            Dialect dialect = Work.dialect(dialectName);
-            text(path, Texts.of(folder.texts().get(path), dialect, FileAround.of(folder, query.source())), dialect);
+            Dialect dialect = RewriteSession.dialect(dialectName);
+            text(
+                    path,
+                    QueryTexts.of(folder.texts().get(path), dialect, FileSchemaContext.of(folder, query.source())),
+                    dialect);
         } catch (ProblemException e) {
             problems(path, e.problems());
         }
     }
 
-    private void text(String path, Texts text, Dialect dialect) {
+    private void text(String path, QueryTexts text, Dialect dialect) {
         try {
             PreparedQuery prepared = text.prepared(dialect);
             used.addAll(prepared.parameterNames());
@@ -197,7 +202,7 @@ final class ProjectCheck {
                         parameters.get(entry.name()).blankRule() == BlankRule.NOT_ALLOWED
                                 ? defaults.get(entry.name())
                                 : ChoiceText.blank()));
-        return new Formulas(file.parameters(), parameters, today).workOut(blank);
+        return new FormulaEvaluator(file.parameters(), parameters, today).workOut(blank);
     }
 
     private void rewrite(PreparedQuery query, Map<String, ChoiceText> choices, String path) {
@@ -212,7 +217,7 @@ final class ProjectCheck {
         Map<String, ChoiceText> texts = new LinkedHashMap<>(choices);
         texts.keySet().retainAll(needed.keySet());
         Map<String, Choice> chosen = ChoiceReader.readAll(needed, texts);
-        query.rewrite(new Choices(parameters, chosen), Wanted.allRows(), Statement.NO_CAP);
+        query.rewrite(new Choices(parameters, chosen), ResultShape.allRows(), Statement.NO_CAP);
     }
 
     private void report(ProjectFile.ReportEntry report) {

@@ -96,7 +96,7 @@ final class RewriteCommand implements Callable<Integer> {
     @Option(names = "--batch", paramLabel = "FILE", description = "One JSON request a line; - reads the input.")
     private String batch = "";
 
-    private final Work work = new Work(LocalDate.now());
+    private final RewriteSession work = new RewriteSession(LocalDate.now());
     private final InputStream input;
     private final PrintStream output;
 
@@ -117,12 +117,14 @@ final class RewriteCommand implements Callable<Integer> {
             if (!batch.isEmpty()) {
                 batch();
             } else {
-                output.println(Answers.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(work.rewrite(job())));
+                output.println(
+                        JsonOutput.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(work.rewrite(job())));
             }
             return Sieve.WELL;
         } catch (ProblemException e) {
-            output.println(
-                    Answers.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(Answers.errors(e.problems())));
+            output.println(JsonOutput.JSON
+                    .writerWithDefaultPrettyPrinter()
+                    .writeValueAsString(JsonOutput.errors(e.problems())));
             return Sieve.REFUSED;
         } finally {
             output.flush();
@@ -158,7 +160,7 @@ final class RewriteCommand implements Callable<Integer> {
         requests.clear();
     }
 
-    private Job job() {
+    private RewriteJob job() {
         if (query.isEmpty() || dialect.isEmpty()) {
             throw new ProblemException(Problem.of(
                     "option-missing",
@@ -169,12 +171,12 @@ final class RewriteCommand implements Callable<Integer> {
                 ? List.of()
                 : ProjectYaml.read(TextFiles.read(parameters.toString(), input), parameters.toString())
                         .parameters();
-        return new Job(
+        return new RewriteJob(
                 dialect,
                 TextFiles.read(query, input),
                 defined,
                 choices(),
-                filters.stream().map(FilterText::read).toList(),
+                filters.stream().map(FilterExpression::read).toList(),
                 groupBy,
                 aggregates,
                 cap == null ? Statement.NO_CAP : capOrRefuse(cap));

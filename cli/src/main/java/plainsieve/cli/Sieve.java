@@ -15,7 +15,7 @@ import picocli.CommandLine.Command;
             StructureCommand.class,
             CheckCommand.class,
             RehearseCommand.class,
-            GiveCommand.class,
+            PublishCommand.class,
             RunCommand.class
         },
         mixinStandardHelpOptions = true,

@@ -14,7 +14,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.request.PreparedRequest;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.value.ProblemException;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -46,11 +46,11 @@ final class StructureCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         try {
-            Dialect named = Work.dialect(dialect);
-            files.forEach(file -> output.println(Answers.JSON.writeValueAsString(line(file, named))));
+            Dialect named = RewriteSession.dialect(dialect);
+            files.forEach(file -> output.println(JsonOutput.JSON.writeValueAsString(line(file, named))));
             return Sieve.WELL;
         } catch (ProblemException e) {
-            output.println(Answers.JSON.writeValueAsString(Answers.errors(e.problems())));
+            output.println(JsonOutput.JSON.writeValueAsString(JsonOutput.errors(e.problems())));
             return Sieve.REFUSED;
         } finally {
             output.flush();
@@ -58,9 +58,9 @@ final class StructureCommand implements Callable<Integer> {
     }
 
     private static ObjectNode line(String file, Dialect dialect) {
-        ObjectNode line = Answers.JSON.createObjectNode().put("file", file);
+        ObjectNode line = JsonOutput.JSON.createObjectNode().put("file", file);
         try {
-            String text = Texts.of(TextFiles.read(file, System.in), dialect, Around.nothing())
+            String text = QueryTexts.of(TextFiles.read(file, System.in), dialect, SchemaContext.nothing())
                     .sql();
             ParsedQuery query = ParsedQuery.parse(RequestText.sqlIn(text), dialect);
             List<String> places = new ArrayList<>();
@@ -76,7 +76,7 @@ final class StructureCommand implements Callable<Integer> {
                     .put("parameterPlaces", places.size());
             names.forEach(line.putArray("parameterNames")::add);
         } catch (ProblemException e) {
-            line.put("accepted", false).setAll(Answers.errors(e.problems()));
+            line.put("accepted", false).setAll(JsonOutput.errors(e.problems()));
         }
         return line;
     }

@@ -26,10 +26,10 @@ record Called(int exitCode, String output) {
     }
 
     JsonNode json() {
-        return Answers.JSON.readTree(output);
+        return JsonOutput.JSON.readTree(output);
     }
 
     List<JsonNode> lines() {
-        return output.lines().map(Answers.JSON::readTree).toList();
+        return output.lines().map(JsonOutput.JSON::readTree).toList();
     }
 }

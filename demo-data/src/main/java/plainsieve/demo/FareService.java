@@ -64,17 +64,17 @@ public final class FareService implements AutoCloseable {
     private static final int MONTHS = 3;
     private static final int PAGE = 500;
 
-    private final Loopback server;
+    private final LoopbackServer server;
     private final Map<String, List<Map<String, Object>>> sets = Map.of("Fares", fares(), "Routes", routes());
     private final List<String> asked = Collections.synchronizedList(new ArrayList<>());
 
-    private FareService(Loopback server) {
+    private FareService(LoopbackServer server) {
         this.server = server;
     }
 
     /** Starts it. @param port 0 for any that is free */
     public static FareService start(int port) throws IOException {
-        FareService service = new FareService(Loopback.start(port, "Fares of Hethra Sound", BASE));
+        FareService service = new FareService(LoopbackServer.start(port, "Fares of Hethra Sound", BASE));
         service.server.answer(BASE, service::answer);
         return service;
     }
@@ -140,12 +140,12 @@ public final class FareService implements AutoCloseable {
     private void answer(HttpExchange exchange) throws IOException {
         String query = exchange.getRequestURI().getRawQuery();
         String path = exchange.getRequestURI().getPath().substring(BASE.length());
-        asked.add(path + (query == null ? "" : "?" + Loopback.decoded(query)));
+        asked.add(path + (query == null ? "" : "?" + LoopbackServer.decoded(query)));
         String[] parts = path.split("/");
         if (path.equals("/$metadata")) {
-            send(exchange, Loopback.OK, "application/xml", DESCRIPTION);
+            send(exchange, LoopbackServer.OK, "application/xml", DESCRIPTION);
         } else if (parts.length < 2 || !sets.containsKey(parts[1])) {
-            send(exchange, Loopback.NOT_FOUND, "application/json", error("There is no set here."));
+            send(exchange, LoopbackServer.NOT_FOUND, "application/json", error("There is no set here."));
         } else {
             set(exchange, parts, options(exchange));
         }
@@ -155,18 +155,18 @@ public final class FareService implements AutoCloseable {
         try {
             List<Map<String, Object>> rows = rows(sets.get(path[1]), options);
             if (path.length > 2 && path[2].equals("$count")) {
-                send(exchange, Loopback.OK, "text/plain", String.valueOf(rows.size()));
+                send(exchange, LoopbackServer.OK, "text/plain", String.valueOf(rows.size()));
             } else {
-                send(exchange, Loopback.OK, "application/json", page(path[1], rows, options));
+                send(exchange, LoopbackServer.OK, "application/json", page(path[1], rows, options));
             }
         } catch (IllegalArgumentException e) {
-            send(exchange, Loopback.BAD_REQUEST, "application/json", error(e.getMessage()));
+            send(exchange, LoopbackServer.BAD_REQUEST, "application/json", error(e.getMessage()));
         }
     }
 
     private static Map<String, String> options(HttpExchange exchange) {
         Map<String, String> options = new LinkedHashMap<>();
-        Loopback.asked(exchange).forEach((name, values) -> options.put(name, values.get(0)));
+        LoopbackServer.asked(exchange).forEach((name, values) -> options.put(name, values.get(0)));
         return options;
     }
 
@@ -239,7 +239,7 @@ public final class FareService implements AutoCloseable {
         }
         return value instanceof Double number
                 ? String.format(Locale.ROOT, "%.2f", number)
-                : Loopback.quoted(String.valueOf(value));
+                : LoopbackServer.quoted(String.valueOf(value));
     }
 
     private static String error(String message) {

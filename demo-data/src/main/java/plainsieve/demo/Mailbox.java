@@ -31,10 +31,10 @@ public final class Mailbox implements AutoCloseable {
     private static final String LOOPBACK = "127.0.0.1";
 
     private final GreenMail mail;
-    private final Loopback pages;
+    private final LoopbackServer pages;
     private final MailboxPages shown = new MailboxPages(BASE);
 
-    private Mailbox(GreenMail mail, Loopback pages) {
+    private Mailbox(GreenMail mail, LoopbackServer pages) {
         this.mail = mail;
         this.pages = pages;
     }
@@ -61,7 +61,7 @@ public final class Mailbox implements AutoCloseable {
         } catch (IllegalStateException e) {
             throw new IOException(e.getMessage(), e);
         }
-        Mailbox mailbox = new Mailbox(mail, Loopback.start(http, "Mailbox of Hethra Sound", BASE));
+        Mailbox mailbox = new Mailbox(mail, LoopbackServer.start(http, "Mailbox of Hethra Sound", BASE));
         mailbox.pages.answer(BASE, mailbox::answer);
         return mailbox;
     }
@@ -124,12 +124,13 @@ public final class Mailbox implements AutoCloseable {
             Optional<MailboxPages.Page> page =
                     shown.page(exchange.getRequestURI().getPath(), mails());
             if (page.isEmpty()) {
-                pages.send(exchange, Loopback.NOT_FOUND, "text/plain", "There is nothing here.");
+                pages.send(exchange, LoopbackServer.NOT_FOUND, "text/plain", "There is nothing here.");
             } else {
                 pages.send(exchange, page.get());
             }
         } catch (MessagingException e) {
-            pages.send(exchange, Loopback.UNAVAILABLE, "text/plain", "This mail cannot be shown: " + e.getMessage());
+            pages.send(
+                    exchange, LoopbackServer.UNAVAILABLE, "text/plain", "This mail cannot be shown: " + e.getMessage());
         }
     }
 

@@ -36,11 +36,11 @@ public final class TideService implements AutoCloseable {
     private static final double HOURS_BETWEEN = 6.2103;
     private static final double DATUM = 2.2;
 
-    private final Loopback server;
+    private final LoopbackServer server;
     private final int tiredEvery;
     private final AtomicInteger asked = new AtomicInteger();
 
-    private TideService(Loopback server, int tiredEvery) {
+    private TideService(LoopbackServer server, int tiredEvery) {
         this.server = server;
         this.tiredEvery = tiredEvery;
     }
@@ -52,7 +52,7 @@ public final class TideService implements AutoCloseable {
      * @param tiredEvery which request of a row is refused for a second; 0 for none
      */
     public static TideService start(int port, int tiredEvery) throws IOException {
-        TideService service = new TideService(Loopback.start(port, "Tides of Hethra Sound", BASE), tiredEvery);
+        TideService service = new TideService(LoopbackServer.start(port, "Tides of Hethra Sound", BASE), tiredEvery);
         service.server.answer(BASE, service::answer);
         return service;
     }
@@ -79,10 +79,10 @@ public final class TideService implements AutoCloseable {
     private void answer(HttpExchange exchange) throws IOException {
         int number = asked.incrementAndGet();
         if (!KEY.equals(exchange.getRequestHeaders().getFirst(KEY_HEADER))) {
-            send(exchange, Loopback.UNAUTHORIZED, "{\"error\": \"This service wants a key.\"}");
+            send(exchange, LoopbackServer.UNAUTHORIZED, "{\"error\": \"This service wants a key.\"}");
         } else if (tiredEvery > 0 && number % tiredEvery == 0) {
             exchange.getResponseHeaders().set("Retry-After", "1");
-            send(exchange, Loopback.UNAVAILABLE, "{\"error\": \"Too many are asking.\"}");
+            send(exchange, LoopbackServer.UNAVAILABLE, "{\"error\": \"Too many are asking.\"}");
         } else {
             answered(exchange);
         }
@@ -92,11 +92,11 @@ public final class TideService implements AutoCloseable {
         String[] path = exchange.getRequestURI().getRawPath().split("/");
         boolean tides = path.length > 3 && path[path.length - 1].equals("tides");
         if (path.length == 3 && path[2].equals("ports")) {
-            send(exchange, Loopback.OK, ports());
+            send(exchange, LoopbackServer.OK, ports());
         } else if (tides && path[2].equals("ports") && path.length <= 5) {
-            tides(exchange, path.length == 5 ? Loopback.decoded(path[3]) : "");
+            tides(exchange, path.length == 5 ? LoopbackServer.decoded(path[3]) : "");
         } else {
-            send(exchange, Loopback.NOT_FOUND, "{\"error\": \"There is nothing here.\"}");
+            send(exchange, LoopbackServer.NOT_FOUND, "{\"error\": \"There is nothing here.\"}");
         }
     }
 
@@ -105,7 +105,7 @@ public final class TideService implements AutoCloseable {
         for (Ferries.Port port : Ferries.ports()) {
             text.append(text.charAt(text.length() - 1) == '[' ? "" : ",")
                     .append("\n{\"name\": %s, \"island\": %s}"
-                            .formatted(Loopback.quoted(port.name()), Loopback.quoted(port.island())));
+                            .formatted(LoopbackServer.quoted(port.name()), LoopbackServer.quoted(port.island())));
         }
         return text.append("\n]}").toString();
     }
@@ -117,7 +117,7 @@ public final class TideService implements AutoCloseable {
         if (ports.isEmpty()) {
             send(
                     exchange,
-                    Loopback.NOT_FOUND,
+                    LoopbackServer.NOT_FOUND,
                     "{\"error\": \"There is no port %s.\"}".formatted(port.replace("\"", "'")));
             return;
         }
@@ -126,20 +126,20 @@ public final class TideService implements AutoCloseable {
             List<String> rows = rows(ports, asked);
             int from = Math.min((asked.page() - 1) * PAGE, rows.size());
             int to = Math.min(from + PAGE, rows.size());
-            String next = to < rows.size() ? Loopback.quoted(nextPage(exchange, asked.page() + 1)) : "null";
+            String next = to < rows.size() ? LoopbackServer.quoted(nextPage(exchange, asked.page() + 1)) : "null";
             send(
                     exchange,
-                    Loopback.OK,
+                    LoopbackServer.OK,
                     "{\"datum\": %s, \"count\": %d, \"data\": {\"tides\": [\n%s\n]}, \"links\": {\"next\": %s}}"
                             .formatted(
-                                    Loopback.quoted(asked.mean() ? "mean" : "chart"),
+                                    LoopbackServer.quoted(asked.mean() ? "mean" : "chart"),
                                     rows.size(),
                                     String.join(",\n", rows.subList(from, to)),
                                     next));
         } catch (DateTimeException | NumberFormatException e) {
             send(
                     exchange,
-                    Loopback.BAD_REQUEST,
+                    LoopbackServer.BAD_REQUEST,
                     "{\"error\": \"from and to are days such as 2026-03-31, page is a number.\"}");
         }
     }
@@ -147,7 +147,7 @@ public final class TideService implements AutoCloseable {
     /** What is asked for. */
     private record Asked(LocalDate from, LocalDate to, List<String> kinds, int page, boolean mean) {
         static Asked of(HttpExchange exchange) {
-            Map<String, List<String>> all = Loopback.asked(exchange);
+            Map<String, List<String>> all = LoopbackServer.asked(exchange);
             return new Asked(
                     LocalDate.parse(first(all, "from", FIRST.toString())),
                     LocalDate.parse(first(all, "to", LAST.toString())),
@@ -191,8 +191,8 @@ public final class TideService implements AutoCloseable {
                         at.withSecond(0).withNano(0) + ":00",
                         number % 2 == 0 ? "high" : "low",
                         silent ? "null" : String.format(Locale.ROOT, "%.2f", height),
-                        Loopback.quoted(port.name()),
-                        Loopback.quoted(port.island()));
+                        LoopbackServer.quoted(port.name()),
+                        LoopbackServer.quoted(port.island()));
     }
 
     private static String nextPage(HttpExchange exchange, int page) {

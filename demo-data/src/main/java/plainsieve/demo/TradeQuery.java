@@ -16,7 +16,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
@@ -84,7 +84,7 @@ public record TradeQuery(String name, List<Chosen> chosen, String text) {
         return PreparedQuery.of(text, dialect)
                 .rewrite(
                         new Choices(parameters, ChoiceReader.readAll(parameters, choices)),
-                        Wanted.allRows(),
+                        ResultShape.allRows(),
                         Statement.NO_CAP);
     }
 }

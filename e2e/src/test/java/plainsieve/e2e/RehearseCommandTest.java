@@ -12,8 +12,8 @@ import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.RunningServer;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Caller;
-import plainsieve.server.accounts.Keys;
+import plainsieve.server.accounts.ApiKeys;
+import plainsieve.server.accounts.AuthenticatedPerson;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
@@ -57,11 +57,12 @@ class RehearseCommandTest {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true")) {
             String id = server.part(Accounts.class).add("pipeline", "").id();
             server.part(Accounts.class).give(id, "", Role.OPERATOR);
-            Keys keys = server.part(Keys.class);
-            Caller pipeline = new Caller(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-            String author = keys.make(pipeline, new Keys.Wanted("a", "home", Role.AUTHOR, 1))
+            ApiKeys keys = server.part(ApiKeys.class);
+            AuthenticatedPerson pipeline =
+                    new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
+            String author = keys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
                     .secret();
-            String viewer = keys.make(pipeline, new Keys.Wanted("v", "home", Role.VIEWER, 1))
+            String viewer = keys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
                     .secret();
             String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
             assertThat(sieve(asked).output()).contains("You are not signed in");

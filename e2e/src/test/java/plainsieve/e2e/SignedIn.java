@@ -3,7 +3,7 @@ package plainsieve.e2e;
 import java.time.Duration;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 
 /** Browsers of people with accounts. */
@@ -15,9 +15,9 @@ final class SignedIn {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
         accounts.give(id, project, role);
-        SignIns signIns = server.part(SignIns.class);
+        SignInService signIns = server.part(SignInService.class);
         Browser browser = new Browser(server.address());
-        browser.open(SignIns.path(signIns.link(id, Duration.ofDays(1), true)));
+        browser.open(SignInService.path(signIns.link(id, Duration.ofDays(1), true)));
         browser.see("main h1", "Reports");
         return browser;
     }

@@ -11,10 +11,10 @@ import java.util.stream.Collectors;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Covers;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -174,18 +174,20 @@ public record ParameterEntry(
         return new Parameter(name, of, many, rule, allowed, every, all.equals(SEND_EACH), covered());
     }
 
-    private Covers covered() {
+    private ValueCoverage covered() {
         return covers.isEmpty()
-                ? Covers.ITSELF
-                : Covers.ofWord(covers)
+                ? ValueCoverage.ITSELF
+                : ValueCoverage.ofWord(covers)
                         .orElseThrow(() -> refused(
                                 "“%s” is nothing a value can stand for".formatted(covers),
-                                Arrays.stream(Covers.values()).map(Covers::word).toList(),
+                                Arrays.stream(ValueCoverage.values())
+                                        .map(ValueCoverage::word)
+                                        .toList(),
                                 covers));
     }
 
     private ProblemException refused(String what, List<String> known, String written) {
-        String advice = Nearest.to(written, known)
+        String advice = NearestName.to(written, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Write one of: " + known.stream().collect(Collectors.joining(", ")) + ".");
         return new ProblemException(Problem.of("bad-parameter", what + ", at parameter “" + name + "”.", advice)
@@ -193,17 +195,21 @@ public record ParameterEntry(
     }
 
     /** Throws {@link ProblemException} for a word that means nothing: what is held must not come loose by a slip. */
-    public Hold hold() {
+    public RowAccessRule hold() {
         if (held == null) {
-            return Hold.NONE;
+            return RowAccessRule.NONE;
         }
-        Hold.By by = Hold.By.ofWord(held.by())
-                .filter(found -> found != Hold.By.VIEWER)
+        RowAccessRule.By by = RowAccessRule.By.ofWord(held.by())
+                .filter(found -> found != RowAccessRule.By.VIEWER)
                 .orElseThrow(() -> refused(
                         "“%s” cannot say among what viewers choose".formatted(held.by()),
-                        List.of(Hold.By.GROUP.word(), Hold.By.CLAIM.word(), Hold.By.QUERY.word()),
+                        List.of(
+                                RowAccessRule.By.GROUP.word(),
+                                RowAccessRule.By.CLAIM.word(),
+                                RowAccessRule.By.QUERY.word()),
                         held.by()));
-        return new Hold(by, by == Hold.By.CLAIM ? held.claim() : held.query(), Set.copyOf(held.open()));
+        return new RowAccessRule(
+                by, by == RowAccessRule.By.CLAIM ? held.claim() : held.query(), Set.copyOf(held.open()));
     }
 
     /** What is chosen when nobody chooses; blank when that is worked out or asked for each time. */

@@ -61,8 +61,8 @@ public final class ProjectDifference {
         difference.add(Kind.QUERY, queries(before), queries(after));
         difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportEntry::id);
         difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportEntry::id);
-        BesideFiles was = before.beside();
-        BesideFiles is = after.beside();
+        CompanionFiles was = before.beside();
+        CompanionFiles is = after.beside();
         difference.entries(Kind.STAGE, was.stages().stages(), is.stages().stages(), StagesFile.StageEntry::name);
         difference.entries(Kind.COPY, was.copies().copies(), is.copies().copies(), CopiesFile.CopyEntry::id);
         difference.entries(

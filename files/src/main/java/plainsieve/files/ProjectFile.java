@@ -28,7 +28,7 @@ public record ProjectFile(
         List<QueryEntry> queries,
         List<ReportEntry> reports,
         List<ReportEntry> drafts,
-        List<TravelEntry> travels) {
+        List<DataTransferEntry> travels) {
     /** The format that is written: the second has more kinds of views, and more to say of each. */
     public static final String FORMAT = "plain-sieve/2";
 
@@ -100,8 +100,8 @@ public record ProjectFile(
      *
      * @param from the id of the source that gave them
      */
-    public record TravelEntry(String from, String to, boolean allowed) {
-        public TravelEntry {
+    public record DataTransferEntry(String from, String to, boolean allowed) {
+        public DataTransferEntry {
             from = ParameterEntry.orEmpty(from);
             to = ParameterEntry.orEmpty(to);
         }

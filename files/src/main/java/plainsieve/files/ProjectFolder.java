@@ -21,7 +21,7 @@ import plainsieve.core.value.ProblemException;
  * @param texts the SQL by its path, as written in the YAML; every character as in the file
  * @param closed whether {@code project.yaml} ends with the marker of its end, so that nothing of it was cut off
  */
-public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideFiles beside, boolean closed) {
+public record ProjectFolder(ProjectFile file, Map<String, String> texts, CompanionFiles beside, boolean closed) {
     public static final String NAME = "project.yaml";
 
     /** The largest file of a project, in bytes. A project of 5,000 reports is smaller. */
@@ -33,11 +33,11 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideF
 
     /** A project with nothing beside it. */
     public ProjectFolder(ProjectFile file, Map<String, String> texts) {
-        this(file, texts, BesideFiles.NONE);
+        this(file, texts, CompanionFiles.NONE);
     }
 
     /** A project that was not read from a file. */
-    public ProjectFolder(ProjectFile file, Map<String, String> texts, BesideFiles beside) {
+    public ProjectFolder(ProjectFile file, Map<String, String> texts, CompanionFiles beside) {
         this(file, texts, beside, true);
     }
 
@@ -59,10 +59,10 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideF
             }
         }
         Map<String, String> beside = new HashMap<>();
-        BesideFiles.NAMES.stream()
+        CompanionFiles.NAMES.stream()
                 .filter(name -> Files.exists(folder.resolve(name)))
                 .forEach(name -> beside.put(name, text(folder, name)));
-        return new ProjectFolder(file, texts, BesideFiles.read(beside), ProjectYaml.isClosed(yaml));
+        return new ProjectFolder(file, texts, CompanionFiles.read(beside), ProjectYaml.isClosed(yaml));
     }
 
     private static String text(Path folder, String name) {

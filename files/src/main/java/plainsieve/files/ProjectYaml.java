@@ -2,9 +2,9 @@ package plainsieve.files;
 
 import java.util.Collection;
 import java.util.Objects;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationFeature;
@@ -127,12 +127,12 @@ public final class ProjectYaml {
             offset = text.indexOf('\n', offset) + 1;
         }
         int start = Math.min(text.length(), offset + Math.max(0, e.getLocation().getColumnNr() - 1));
-        return new ProblemException(problem.at(Place.in(text, start, Math.min(text.length(), start + 1))));
+        return new ProblemException(problem.at(TextLocation.in(text, start, Math.min(text.length(), start + 1))));
     }
 
     private static String message(JacksonException e) {
         if (e instanceof UnrecognizedPropertyException unknown) {
-            String near = plainsieve.core.value.Nearest.to(
+            String near = plainsieve.core.value.NearestName.to(
                             unknown.getPropertyName(),
                             unknown.getKnownPropertyIds().stream()
                                     .map(String::valueOf)

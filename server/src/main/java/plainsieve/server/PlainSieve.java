@@ -4,7 +4,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 import org.springframework.context.ConfigurableApplicationContext;
-import plainsieve.server.records.RecordsRefused;
+import plainsieve.server.records.IncompatibleDatabaseException;
 
 /** Starts the server. */
 @SpringBootApplication
@@ -21,7 +21,7 @@ public class PlainSieve {
             start(args);
         } catch (RuntimeException e) {
             // What was refused has been said already.
-            if (RecordsRefused.in(e).isEmpty()) {
+            if (IncompatibleDatabaseException.in(e).isEmpty()) {
                 throw e;
             }
             System.exit(2);

@@ -13,12 +13,12 @@ import com.tngtech.archunit.lang.SimpleConditionEvent;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.sources.Source;
 
 /** What no order of packages says: who may know the outside, who asks a source, and where routes lie. */
 class ArchitectureTest {
-    private static final String THE_ONE_SENDER = "plainsieve.server.sources.Sending";
+    private static final String THE_ONE_SENDER = "plainsieve.server.sources.StatementSender";
 
     private static final Set<String> OPENING_AND_CLOSING = Set.of("<init>", "close");
 
@@ -107,7 +107,7 @@ class ArchitectureTest {
         return new ArchCondition<>("lie in the package of the role that may use them") {
             @Override
             public void check(JavaClass type, ConditionEvents events) {
-                String room = type.tryGetAnnotationOfType(Route.class)
+                String room = type.tryGetAnnotationOfType(RequiredRole.class)
                         .map(route -> "plainsieve.server.api." + route.value().word())
                         .orElse("a package of a role, with @Route");
                 boolean own = room.endsWith(".viewer") && type.getPackageName().equals("plainsieve.server.api.account");

@@ -28,7 +28,7 @@ class SizesTest {
     /** Records with more fields, and why. */
     private static final Map<String, String> WIDE_RECORDS = Map.ofEntries(
             entry("plainsieve.core.parameter.ParameterDefinition", "nine facets of one parameter, each a record"),
-            entry("plainsieve.core.question.ParameterWords", "what a sentence says of a parameter, nothing nested"),
+            entry("plainsieve.core.question.ParameterLabels", "what a sentence says of a parameter, nothing nested"),
             entry(
                     "plainsieve.core.sql.ParsedQuery",
                     "all that one reading of a text finds; each rule reads some of it"),
@@ -43,10 +43,10 @@ class SizesTest {
             entry("plainsieve.server.records.MailRow", "one row of a table"),
             entry("plainsieve.server.api.author.CopyBody", "a copy, what is in it, and what became of it"),
             entry("plainsieve.server.api.author.StageBody", "all that is said of a stage, on the wire"),
-            entry("plainsieve.server.records.ProgramKeyRow", "one row of a table"),
+            entry("plainsieve.server.records.ApiKeyRow", "one row of a table"),
             entry("plainsieve.server.records.QueryRow", "one row of a table"),
             entry("plainsieve.server.records.SignedLinkRow", "one row of a table"),
-            entry("plainsieve.server.records.SentWanted", "one field for each thing that Sent is narrowed by"),
+            entry("plainsieve.server.records.SentFilter", "one field for each thing that Sent is narrowed by"),
             entry("plainsieve.files.ParameterEntry", "the file's form is flat: one key a line"),
             entry("plainsieve.files.ReportEntry", "the file's form is flat: one key a line"),
             entry("plainsieve.files.ViewEntry", "the file's form is flat: one key a line"),
@@ -62,7 +62,7 @@ class SizesTest {
             entry("plainsieve.server.api.body.ViewBody", "JSON of the API"),
             entry("plainsieve.server.api.viewer.Done", "JSON of the API"),
             entry("plainsieve.server.api.operator.NewSource", "JSON of the API"),
-            entry("plainsieve.server.proof.Ran", "one verdict as the records keep it, flat"),
+            entry("plainsieve.server.evidence.Ran", "one verdict as the records keep it, flat"),
             entry("plainsieve.server.rehearsal.Line", "JSON of the API"),
             entry("plainsieve.server.settings.Settings", "one field for each setting of the server"));
 

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.authoring.ProjectEdits;
 import plainsieve.server.people.Role;
 
@@ -92,7 +92,7 @@ class AddressesTest {
         String id = accounts.add("p" + System.nanoTime(), "").id();
         Role.ofWord(role).ifPresent(given -> accounts.give(id, project, given));
         Api api = server.api();
-        String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+        String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
         assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
                 .isEqualTo(200);
         return api;

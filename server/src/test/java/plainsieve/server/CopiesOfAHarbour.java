@@ -16,7 +16,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
-import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.JobRunner;
 import tools.jackson.databind.JsonNode;
 
 /** A server with a harbour whose sailings it keeps a copy of, made anew when a test says so. */
@@ -91,7 +91,7 @@ abstract class CopiesOfAHarbour {
     /** Looks until nothing is due or under way. */
     static void settled() {
         for (int i = 0; i < 400; i++) {
-            server.part(Jobs.class).look(Instant.now());
+            server.part(JobRunner.class).look(Instant.now());
             boolean open = false;
             for (JsonNode one : api.get(COPIES).json()) {
                 String state = one.get("last").get("state").asString();

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import plainsieve.demo.Mailbox;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
@@ -118,7 +118,7 @@ abstract class DeliveriesOfFerries {
 
     static JsonNode settled(String id, Instant now) {
         for (int i = 0; i < 400; i++) {
-            server.part(Jobs.class).look(now.plus(Duration.ofSeconds(2)));
+            server.part(JobRunner.class).look(now.plus(Duration.ofSeconds(2)));
             JsonNode last = one(id).get("last");
             String state = last.get("state").asString();
             boolean open = state.equals("running")

@@ -9,14 +9,14 @@ import java.util.List;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
 /** How a server of a test describes its API. No part of any that is not given it. */
 class Describing {
     /* A request has neither in its body nor as a parameter: both are found at the edge. */
     static {
-        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Project.class, Asker.class);
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Project.class, Caller.class);
     }
 
     @Bean

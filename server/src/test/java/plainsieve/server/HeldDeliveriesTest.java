@@ -11,7 +11,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.demo.Mailbox;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 
 /** What is held for people is held in their mails: each gets the rows of their islands, and nobody those of others. */
@@ -62,7 +62,7 @@ class HeldDeliveriesTest {
         assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(204);
         assertThat(api.post(DELIVERIES + "/held/send", Map.of()).status()).isEqualTo(204);
         for (int i = 0; i < 400 && !state(api).matches("done|failed"); i++) {
-            server.part(Jobs.class).look(Instant.now().plusSeconds(2));
+            server.part(JobRunner.class).look(Instant.now().plusSeconds(2));
             CopiesOfAHarbour.sleep();
         }
         assertThat(state(api)).isEqualTo("done");

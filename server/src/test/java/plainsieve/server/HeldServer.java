@@ -17,7 +17,7 @@ import java.util.zip.ZipOutputStream;
 import javax.sql.DataSource;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.IdentityRecords;
 
@@ -146,7 +146,7 @@ final class HeldServer implements AutoCloseable {
 
     private Api signedIn(String id) {
         Api api = server.api();
-        String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+        String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
         assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
                 .isEqualTo(200);
         return api;

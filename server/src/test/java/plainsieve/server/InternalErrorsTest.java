@@ -8,13 +8,13 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 
 /** A mistake of ours is not told as one of the user's; one of the user's is told without our insides. */
 class InternalErrorsTest {
     @RestController
-    @Route(Role.VIEWER)
+    @RequiredRole(Role.VIEWER)
     public static class OurMistake {
         @GetMapping("/api/projects/our-mistake")
         String fail() {

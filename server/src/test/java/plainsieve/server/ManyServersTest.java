@@ -28,11 +28,11 @@ import org.junit.jupiter.api.TestMethodOrder;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.issuer.Issuer;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Identities;
-import plainsieve.server.accounts.Links;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.ExternalIdentities;
+import plainsieve.server.accounts.ReportLinks;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.api.SessionCookie;
-import plainsieve.server.openid.Identity;
+import plainsieve.server.openid.OpenIdIdentity;
 import plainsieve.server.project.Projects;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -54,7 +54,7 @@ class ManyServersTest {
     @BeforeAll
     static void start() throws Exception {
         Path made = AnotherServer.folderOfVersion3();
-        Path project = ServingTest.written(made);
+        Path project = ProjectFolderWatcherTest.written(made);
         Files.writeString(project.resolve("people.yaml"), """
                 groups:
                   - name: Tarn office
@@ -145,7 +145,7 @@ class ManyServersTest {
     @Order(2)
     void whoSignedOutEverywhereIsNotKnownAgainBySecretsOfOtherBrowsers() throws Exception {
         String cookie = viewer(VIEWERS + 1);
-        SignIns signIns = one.part(SignIns.class);
+        SignInService signIns = one.part(SignInService.class);
         signIns.signOutEverywhere(
                 one.part(Accounts.class).named("viewer" + (VIEWERS + 1)).id());
         HttpRequest request = HttpRequest.newBuilder(URI.create(one.address() + "/api/projects/home/reports"))
@@ -160,12 +160,12 @@ class ManyServersTest {
     @Test
     @Order(2)
     void aLinkThatOneOfThemSignedHoldsOnAll() throws Exception {
-        Links.Wanted wanted = new Links.Wanted(
+        ReportLinks.Wanted wanted = new ReportLinks.Wanted(
                 Map.of("port", ChoiceText.of("Lunna")),
                 Optional.of(Instant.now().plusSeconds(3600)),
                 true,
                 "mora");
-        String token = one.part(Links.class)
+        String token = one.part(ReportLinks.class)
                 .make(one.part(Projects.class).first(), "late-crossings", wanted)
                 .token();
         for (String server : List.of(one.address(), otherAddress)) {
@@ -178,19 +178,19 @@ class ManyServersTest {
 
     /** A viewer who is signed in: what they send with each request. */
     private static String viewer(int number) {
-        Identity identity = new Identity(
+        OpenIdIdentity identity = new OpenIdIdentity(
                 issuer.address(),
                 "v" + number,
                 "viewer" + number,
                 "Viewer " + number,
                 List.of("harbour-tarn"),
                 Map.of());
-        SignIns signIns = one.part(SignIns.class);
+        SignInService signIns = one.part(SignInService.class);
         return SessionCookie.NAME + "="
                 + signIns.byService(
                                 identity,
-                                one.part(Identities.class).of(identity),
-                                new SignIns.From("127.0.0.1", true, "tests", ""))
+                                one.part(ExternalIdentities.class).of(identity),
+                                new SignInService.From("127.0.0.1", true, "tests", ""))
                         .secret();
     }
 

@@ -27,8 +27,8 @@ import org.junit.jupiter.api.Test;
 import org.springframework.core.env.Environment;
 import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Deeds;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.AuditLog;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -63,7 +63,7 @@ class OperatingTest {
     }
 
     private static String lastAddress(AnotherServer server) {
-        return server.part(Deeds.class)
+        return server.part(AuditLog.class)
                 .latest(Long.MAX_VALUE, "signed in", 1)
                 .get(0)
                 .address();
@@ -80,7 +80,7 @@ class OperatingTest {
             assertThat(lastAddress(server)).isEqualTo("203.0.113.5");
             signIn(client, server.address(), "ona", "X-Forwarded-For", "127.0.0.1, 198.51.100.7");
             assertThat(lastAddress(server)).as("what the browser wrote itself").isEqualTo("198.51.100.7");
-            String own = server.part(SignIns.class)
+            String own = server.part(SignInService.class)
                     .link(server.part(Accounts.class).named("ona").id(), Duration.ofDays(1), true);
             HttpResponse<String> spoofed = client.send(
                     HttpRequest.newBuilder(URI.create(server.address() + "/api/sign-in/link"))

@@ -18,8 +18,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import plainsieve.server.records.IncompatibleDatabaseException;
 import plainsieve.server.records.RecordsFile;
-import plainsieve.server.records.RecordsRefused;
 
 class RecordsSafetyTest {
     private static final int ASKED = 20;
@@ -47,7 +47,7 @@ class RecordsSafetyTest {
     void refusesAFileThatIsNoDatabase() throws Exception {
         Files.writeString(file(), "my diary");
         assertThatThrownBy(() -> RecordsFile.check(file()))
-                .isInstanceOf(RecordsRefused.class)
+                .isInstanceOf(IncompatibleDatabaseException.class)
                 .hasMessageContaining("not a Plain Sieve file");
         assertThat(file()).hasContent("my diary");
     }

@@ -10,7 +10,7 @@ import java.util.Optional;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.authoring.SourceEdits;
-import plainsieve.server.sources.KeptSources;
+import plainsieve.server.sources.SourceDefinitions;
 
 /**
  * The real application on a free port, with the ferries in a real DuckDB, PostgreSQL and MariaDB. Started once for all tests
@@ -46,12 +46,12 @@ public final class RunningServer {
                 "--plainsieve.web.inner-hosts=127.0.0.1",
                 "--plainsieve.demo-postgres-port=" + postgresPort,
                 "--plainsieve.demo-mariadb-port=" + mariadbPort);
-        allowSlowStatements(context.getBean(KeptSources.class), context.getBean(SourceEdits.class));
+        allowSlowStatements(context.getBean(SourceDefinitions.class), context.getBean(SourceEdits.class));
         return context.getWebServer().getPort();
     }
 
     /* Tests wait for statements that wait. */
-    private static void allowSlowStatements(KeptSources kept, SourceEdits edits) {
+    private static void allowSlowStatements(SourceDefinitions kept, SourceEdits edits) {
         for (String source : List.of("harbour", "islands")) {
             edits.change(kept.access(kept.row(source)).allowing("pg_sleep", "sleep"), Optional.empty());
         }

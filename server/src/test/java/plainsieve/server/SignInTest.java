@@ -11,7 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
@@ -39,7 +39,7 @@ class SignInTest {
     }
 
     private static String link(String id) {
-        return server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+        return server.part(SignInService.class).link(id, Duration.ofDays(1), false);
     }
 
     private static Api byLink(String secret, int expected) {

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.util.Map;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 
 /** Somebody with an account on a server, who is signed in. */
@@ -14,7 +14,7 @@ record Somebody(AnotherServer server, String id, Api api) {
     static Somebody called(AnotherServer server, String name) {
         String id = server.part(Accounts.class).add(name, "").id();
         Api api = server.api();
-        String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+        String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
         assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
                 .isEqualTo(200);
         return new Somebody(server, id, api);

@@ -14,7 +14,7 @@ public interface Source extends AutoCloseable {
      *
      * @throws SourceFailure when it cannot be reached, refuses what is asked, or the run is stopped
      */
-    Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver);
+    RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver);
 
     /**
      * How it would answer.
@@ -22,10 +22,10 @@ public interface Source extends AutoCloseable {
      * @param measured whether it shall run to its end and count rows, where it can
      * @throws SourceFailure as for {@link #run}
      */
-    Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation);
+    Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation);
 
     /** What can be read there. Throws {@link SourceFailure} as {@link #run} does. */
-    Catalogue catalogue(RunLimits limits, Cancellation cancellation);
+    Catalog catalogue(RunLimits limits, Cancellation cancellation);
 
     /** A sign of life: its name and version. Throws {@link SourceFailure} when it is down. */
     String health();

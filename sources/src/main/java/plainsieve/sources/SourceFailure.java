@@ -2,14 +2,14 @@ package plainsieve.sources;
 
 import java.util.Optional;
 import java.util.OptionalInt;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.TextLocation;
 
 /** A source could not do what was asked. Says what happened and what to do; the cause is for the log. */
 public final class SourceFailure extends RuntimeException {
     private final Kind kind;
     private final String advice;
     private final OptionalInt position;
-    private final Optional<Place> place;
+    private final Optional<TextLocation> place;
 
     /** What kind of failure it was. */
     public enum Kind {
@@ -28,7 +28,7 @@ public final class SourceFailure extends RuntimeException {
         this.place = Optional.empty();
     }
 
-    private SourceFailure(SourceFailure of, OptionalInt position, Optional<Place> place) {
+    private SourceFailure(SourceFailure of, OptionalInt position, Optional<TextLocation> place) {
         super(of.getMessage(), of.getCause());
         this.kind = of.kind;
         this.advice = of.advice;
@@ -42,7 +42,7 @@ public final class SourceFailure extends RuntimeException {
     }
 
     /** The same failure with its place in the author's text. */
-    public SourceFailure in(Optional<Place> where) {
+    public SourceFailure in(Optional<TextLocation> where) {
         return new SourceFailure(this, position, where);
     }
 
@@ -52,7 +52,7 @@ public final class SourceFailure extends RuntimeException {
     }
 
     /** Where in the author's text, once that was found. */
-    public Optional<Place> place() {
+    public Optional<TextLocation> place() {
         return place;
     }
 

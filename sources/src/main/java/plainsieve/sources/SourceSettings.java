@@ -197,7 +197,7 @@ public sealed interface SourceSettings
      * @param file the folder
      * @param said what an author has said of tables, by their names
      */
-    record Folder(String file, Map<String, SaidOfTable> said) implements InFile {
+    record Folder(String file, Map<String, TableOverrides> said) implements InFile {
         public Folder {
             checkFile(file);
             said = Map.copyOf(said);
@@ -212,10 +212,11 @@ public sealed interface SourceSettings
             return new Folder(
                     file,
                     said.entrySet().stream()
-                            .collect(Collectors.toMap(Map.Entry::getKey, entry -> SaidOfTable.of(entry.getValue()))));
+                            .collect(
+                                    Collectors.toMap(Map.Entry::getKey, entry -> TableOverrides.of(entry.getValue()))));
         }
 
-        /** With something else said of one column, or of {@link SaidOfTable#NAMES}. @param form empty for what is found by itself */
+        /** With something else said of one column, or of {@link TableOverrides#NAMES}. @param form empty for what is found by itself */
         public Folder saying(String table, String column, String form) {
             Map<String, Map<String, String>> words = words();
             Map<String, String> columns = words.computeIfAbsent(table, key -> new TreeMap<>());

@@ -17,15 +17,15 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.core.catalogue.SourceNames;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalog.SourceNames;
+import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -93,14 +93,14 @@ class BoundAsALiteralTest {
         Map<String, Parameter> parameters = Map.of(parameter.name(), parameter);
         Choices choices = new Choices(
                 parameters, ChoiceReader.readAll(parameters, Map.of(parameter.name(), ChoiceText.of(values))));
-        return TestDatabases.rows(source, query.rewrite(choices, Wanted.allRows(), 1_000));
+        return TestDatabases.rows(source, query.rewrite(choices, ResultShape.allRows(), 1_000));
     }
 
     private static List<List<Object>> literally(String dialect, JdbcSource source, String text) {
         return TestDatabases.rows(
                 source,
                 PreparedQuery.of(text, Dialects.of(dialect))
-                        .rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 1_000));
+                        .rewrite(new Choices(Map.of(), Map.of()), ResultShape.allRows(), 1_000));
     }
 
     /** A number next to a date behaves as a literal does. */
@@ -257,7 +257,7 @@ class BoundAsALiteralTest {
             PreparedQuery query = PreparedQuery.of(form.formatted(column), Dialects.of("mariadb"));
             PreparedQuery added = query.with(List.of(AddedFilter.anyOf("c", "v")), names);
             for (List<Object> row : TestDatabases.rows(
-                    mariadb, query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 1_000))) {
+                    mariadb, query.rewrite(new Choices(Map.of(), Map.of()), ResultShape.allRows(), 1_000))) {
                 if (row.get(1) != null) {
                     String shown = new BigDecimal(row.get(1).toString()).toPlainString();
                     assertThat(rows(

@@ -31,7 +31,7 @@ class ConnectingTest {
         SourceAccess access = new SourceAccess("there", settings, new Secret(password));
         try (JdbcSource source = new JdbcSource(access, CLOCK)) {
             SourceFailure health = catchThrowableOfType(SourceFailure.class, source::health);
-            Dispatch question = new Dispatch.Sql(new Statement("select 1", List.of(), List.of(), 10));
+            OutgoingStatement question = new OutgoingStatement.Sql(new Statement("select 1", List.of(), List.of(), 10));
             SourceFailure run = catchThrowableOfType(
                     SourceFailure.class,
                     () -> source.run(
@@ -67,7 +67,7 @@ class ConnectingTest {
         SourceSettings wrong = with(to, to.host(), to.database(), "rejected");
         long before = rejections();
         try (JdbcSource source = new JdbcSource(new SourceAccess("locked", wrong, new Secret("wrong")), CLOCK)) {
-            Dispatch question = new Dispatch.Sql(new Statement("select 1", List.of(), List.of(), 10));
+            OutgoingStatement question = new OutgoingStatement.Sql(new Statement("select 1", List.of(), List.of(), 10));
             for (int i = 0; i < 5; i++) {
                 assertThatThrownBy(source::health).hasMessageContaining("does not let this user in");
                 assertThatThrownBy(() -> source.run(

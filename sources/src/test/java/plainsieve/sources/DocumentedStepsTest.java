@@ -20,9 +20,9 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -70,11 +70,11 @@ class DocumentedStepsTest {
     void runsAsItIsDocumented(String kind) throws Exception {
         int ran = 0;
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            CatalogueForSteps around =
-                    new CatalogueForSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
+            CatalogSchemaContext around =
+                    new CatalogSchemaContext(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
             Matcher example = STEPS.matcher(Files.readString(DOCUMENT));
             while (example.find()) {
-                StepsReading reading = StepsReading.of("steps 1\n" + example.group(1), source.dialect(), around);
+                StepsAnalysis reading = StepsAnalysis.of("steps 1\n" + example.group(1), source.dialect(), around);
                 boolean refused = reading.problems().stream()
                         .anyMatch(problem -> problem.kind().equals("not-in-this-database"));
                 boolean isTableFunction = example.group(1).contains("crossings_of_month");
@@ -95,7 +95,7 @@ class DocumentedStepsTest {
         Map<String, Parameter> needed = new HashMap<>(PARAMETERS);
         needed.keySet().retainAll(query.parameterNames());
         Map<String, Choice> choices = ChoiceReader.readAll(needed, texts);
-        Statement statement = query.rewrite(new Choices(needed, choices), Wanted.allRows(), 50);
+        Statement statement = query.rewrite(new Choices(needed, choices), ResultShape.allRows(), 50);
         try {
             TestDatabases.rows(source, statement);
         } catch (SourceFailure e) {

@@ -83,7 +83,7 @@ class DuckDbMemoryTest {
         Watching watching = new Watching();
 
         source.run(
-                new Dispatch.Sql(new Statement(
+                new OutgoingStatement.Sql(new Statement(
                         "select line, i from logs order by line", List.of(), List.of(), Statement.NO_CAP)),
                 TestDatabases.LIMITS,
                 new Cancellation(),

@@ -82,7 +82,7 @@ class HangingDatabaseTest {
 
     private static void run(Source source, Statement statement, int seconds) {
         source.run(
-                new Dispatch.Sql(statement),
+                new OutgoingStatement.Sql(statement),
                 new RunLimits(Duration.ofSeconds(seconds)),
                 new Cancellation(),
                 new Collected());

@@ -24,7 +24,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -48,7 +48,7 @@ class JdbcSourceTest {
             texts.put(parameter.name(), text);
         });
         return PreparedQuery.of(query, source.dialect())
-                .rewrite(new Choices(parameters, ChoiceReader.readAll(parameters, texts)), Wanted.allRows(), cap);
+                .rewrite(new Choices(parameters, ChoiceReader.readAll(parameters, texts)), ResultShape.allRows(), cap);
     }
 
     private static Collected rows(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
@@ -60,7 +60,7 @@ class JdbcSourceTest {
     private static Collected rows(JdbcSource source, String query, Map<Parameter, ChoiceText> chosen) {
         Collected collected = new Collected();
         source.run(
-                new Dispatch.Sql(statement(source, query, CAP, chosen)),
+                new OutgoingStatement.Sql(statement(source, query, CAP, chosen)),
                 TestDatabases.LIMITS,
                 new Cancellation(),
                 collected);
@@ -142,8 +142,8 @@ class JdbcSourceTest {
     void fetchesAtMostOneRowMoreThanTheCap(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Collected collected = new Collected();
-            Answer answer = source.run(
-                    new Dispatch.Sql(statement(source, "select * from crossings", 100, Map.of())),
+            RunSummary answer = source.run(
+                    new OutgoingStatement.Sql(statement(source, "select * from crossings", 100, Map.of())),
                     TestDatabases.LIMITS,
                     new Cancellation(),
                     collected);
@@ -183,8 +183,10 @@ class JdbcSourceTest {
             Statement statement = PreparedQuery.of("select departed_at from crossings", source.dialect())
                     .rewrite(
                             new Choices(Map.of(), Map.of()),
-                            Wanted.totals(
-                                    List.of("departed_at:month"), List.of(Measure.countOfRows()), Wanted.Order.KEYS),
+                            ResultShape.totals(
+                                    List.of("departed_at:month"),
+                                    List.of(Measure.countOfRows()),
+                                    ResultShape.Order.KEYS),
                             CAP);
             List<List<Object>> months = TestDatabases.rows(source, statement);
             assertThat(months).hasSize(42);
@@ -211,7 +213,7 @@ class JdbcSourceTest {
             Statement endless =
                     statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
             assertThatThrownBy(() -> source.run(
-                            new Dispatch.Sql(endless),
+                            new OutgoingStatement.Sql(endless),
                             new RunLimits(Duration.ofMillis(300)),
                             new Cancellation(),
                             new Collected()))
@@ -232,8 +234,8 @@ class JdbcSourceTest {
                     () -> cancellation.stop(Cancellation.Reason.ASKED),
                     200,
                     java.util.concurrent.TimeUnit.MILLISECONDS);
-            assertThatThrownBy(() ->
-                            source.run(new Dispatch.Sql(endless), TestDatabases.LIMITS, cancellation, new Collected()))
+            assertThatThrownBy(() -> source.run(
+                            new OutgoingStatement.Sql(endless), TestDatabases.LIMITS, cancellation, new Collected()))
                     .isInstanceOfSatisfying(
                             SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.STOPPED));
         }
@@ -245,7 +247,10 @@ class JdbcSourceTest {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement write = new Statement("delete from ports returning port_id", List.of(), List.of(), CAP);
             assertThatThrownBy(() -> source.run(
-                            new Dispatch.Sql(write), TestDatabases.LIMITS, new Cancellation(), new Collected()))
+                            new OutgoingStatement.Sql(write),
+                            TestDatabases.LIMITS,
+                            new Cancellation(),
+                            new Collected()))
                     .isInstanceOf(SourceFailure.class)
                     .hasMessageContaining("Only queries run here");
         }
@@ -284,7 +289,7 @@ class JdbcSourceTest {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation())
                             .tables())
-                    .extracting(Catalogue.Table::name)
+                    .extracting(Catalog.Table::name)
                     .contains("ports", "routes", "vessels", "crossings");
         }
     }

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.dialect.Functions;
+import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -44,8 +44,8 @@ class KnownFunctionsTest {
             duckdb     | VOLATILE  | select distinct function_name from duckdb_functions() where stability = 'VOLATILE'
             sqlite     | AGGREGATE | select distinct name from pragma_function_list where type = 'a'
             """)
-    void areOfTheKindThatTheServerTells(String dialect, Functions.Kind kind, String question) throws Exception {
-        Functions functions = Dialects.of(dialect).functions();
+    void areOfTheKindThatTheServerTells(String dialect, FunctionEffects.Kind kind, String question) throws Exception {
+        FunctionEffects functions = Dialects.of(dialect).functions();
         List<String> missing = new ArrayList<>(names(dialect, question));
         assertThat(missing).hasSizeGreaterThan(4);
         missing.removeIf(name -> functions.is(kind, name));
@@ -60,9 +60,9 @@ class KnownFunctionsTest {
             sqlite     | select name from pragma_function_list where type in ('a', 'w') and name not in ('min', 'max')
             """)
     void noneIsTakenForHarmless(String dialect, String question) throws Exception {
-        Functions functions = Dialects.of(dialect).functions();
+        FunctionEffects functions = Dialects.of(dialect).functions();
         assertThat(names(dialect, question))
-                .filteredOn(name -> functions.is(Functions.Kind.SCALAR, name))
+                .filteredOn(name -> functions.is(FunctionEffects.Kind.SCALAR, name))
                 .isEmpty();
     }
 
@@ -74,7 +74,7 @@ class KnownFunctionsTest {
             sqlite     | select distinct name from pragma_function_list where name glob '[a-z]*'
             """)
     void areAllKnown(String dialect, String question) throws Exception {
-        Functions functions = Dialects.of(dialect).functions();
+        FunctionEffects functions = Dialects.of(dialect).functions();
         assertThat(names(dialect, question))
                 .hasSizeGreaterThan(50)
                 .filteredOn(name -> !functions.knows(name))
@@ -84,7 +84,7 @@ class KnownFunctionsTest {
     /** A cluster tells kind and sameness of each: name, what it gives, what it takes, kind, whether it gives the same each time. */
     @Test
     void thoseOfAClusterAreOfTheKindThatItTells() throws Exception {
-        Functions functions = Dialects.of("trino").functions();
+        FunctionEffects functions = Dialects.of("trino").functions();
         List<List<Object>> told;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward("trino", (connection, name) -> {}), CLOCK)) {
             told = TestDatabases.rows(source, new Statement("show functions", List.of(), List.of(), MANY));
@@ -92,15 +92,15 @@ class KnownFunctionsTest {
         assertThat(told).hasSizeGreaterThan(500).allSatisfy(row -> {
             String name = String.valueOf(row.get(0));
             boolean same = row.get(4).equals(true);
-            Functions.Kind kind = row.get(3).equals("scalar") && !same
-                    ? Functions.Kind.VOLATILE
-                    : Functions.Kind.valueOf(String.valueOf(row.get(3)).toUpperCase(Locale.ROOT));
+            FunctionEffects.Kind kind = row.get(3).equals("scalar") && !same
+                    ? FunctionEffects.Kind.VOLATILE
+                    : FunctionEffects.Kind.valueOf(String.valueOf(row.get(3)).toUpperCase(Locale.ROOT));
             assertThat(functions.is(kind, name) || !name.matches("[a-zA-Z].*"))
                     .as(name + " " + kind)
                     .isTrue();
-            assertThat(functions.is(Functions.Kind.SCALAR, name))
+            assertThat(functions.is(FunctionEffects.Kind.SCALAR, name))
                     .as(name + " is harmless")
-                    .isEqualTo(kind == Functions.Kind.SCALAR && name.matches("[a-zA-Z].*"));
+                    .isEqualTo(kind == FunctionEffects.Kind.SCALAR && name.matches("[a-zA-Z].*"));
         });
     }
 }

@@ -9,8 +9,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.core.dialect.Functions;
-import plainsieve.core.dialect.Functions.Kind;
+import plainsieve.core.dialect.FunctionEffects;
+import plainsieve.core.dialect.FunctionEffects.Kind;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /** What PostgreSQL's own catalogue says of functions that people made. */
@@ -38,7 +38,7 @@ class OwnFunctionsTest {
     @Test
     void areReadWithWhatTheyDoToRows() throws Exception {
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward("postgresql", OwnFunctionsTest::write), CLOCK)) {
-            Functions own =
+            FunctionEffects own =
                     source.catalogue(TestDatabases.LIMITS, new Cancellation()).own();
             assertThat(own.names().get(Kind.SCALAR)).containsExactlyInAnyOrder("fare", "app.fare", "both", "app.both");
             assertThat(own.names().get(Kind.VOLATILE))

@@ -14,8 +14,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -53,7 +53,7 @@ class PreparedAgainTest {
     private TestDatabases.Answered answer(String text, int cap, Value... values) {
         List<BoundValue> bound = new ArrayList<>();
         for (Value value : values) {
-            bound.add(new BoundValue("p", 0, new Bound.Single(value)));
+            bound.add(new BoundValue("p", 0, new PlaceholderBinding.Single(value)));
         }
         return TestDatabases.answer(source, new Statement(text, bound, List.of(), cap));
     }
@@ -117,8 +117,12 @@ class PreparedAgainTest {
         Cancellation stop = new Cancellation();
         CLOCK.schedule(() -> stop.stop(Cancellation.Reason.ASKED), 100, TimeUnit.MILLISECONDS);
         Statement endless = new Statement(
-                slow, List.of(new BoundValue("p", 0, new Bound.Single(new Value.Whole(100_000_000)))), List.of(), 1);
-        assertThatThrownBy(() -> source.run(new Dispatch.Sql(endless), TestDatabases.LIMITS, stop, new Collected()))
+                slow,
+                List.of(new BoundValue("p", 0, new PlaceholderBinding.Single(new Value.Whole(100_000_000)))),
+                List.of(),
+                1);
+        assertThatThrownBy(() ->
+                        source.run(new OutgoingStatement.Sql(endless), TestDatabases.LIMITS, stop, new Collected()))
                 .isInstanceOf(SourceFailure.class);
         assertThat(rows(slow, 1, new Value.Whole(1))).hasSize(1);
     }

@@ -14,7 +14,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -48,7 +48,7 @@ class RepeatedParametersTest {
                             new Choices(
                                     PARAMETERS,
                                     ChoiceReader.readAll(PARAMETERS, Map.of("word", ChoiceText.of("none")))),
-                            Wanted.allRows(),
+                            ResultShape.allRows(),
                             100);
             assertThat(TestDatabases.rows(source, statement)).containsExactly(List.of("none", 3L), List.of("LATE", 1L));
         }

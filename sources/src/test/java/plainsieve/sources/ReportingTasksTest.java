@@ -15,7 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.demo.ReportingTask;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -36,10 +36,10 @@ class ReportingTasksTest {
                 .toList();
         assertThat(tasks).hasSizeGreaterThan(38);
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            CatalogueForSteps known =
-                    new CatalogueForSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()), Map.of());
+            CatalogSchemaContext known =
+                    new CatalogSchemaContext(source.catalogue(TestDatabases.LIMITS, new Cancellation()), Map.of());
             for (ReportingTask task : tasks) {
-                StepsReading reading = StepsReading.of("steps 1\n" + task.steps(), source.dialect(), known);
+                StepsAnalysis reading = StepsAnalysis.of("steps 1\n" + task.steps(), source.dialect(), known);
                 assertThat(reading.problems()).as(task.name()).isEmpty();
                 String sql = reading.statement().sql();
                 String story = "%s on %s%n%s".formatted(task.name(), kind, sql);

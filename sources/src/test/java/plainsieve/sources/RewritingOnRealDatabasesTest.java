@@ -18,7 +18,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -201,7 +201,7 @@ class RewritingOnRealDatabasesTest {
                 Pair pair = generator.condition(3);
                 Map<String, Choice> chosen = ChoiceReader.readAll(parameters, generator.choices);
                 Statement ours = PreparedQuery.of(ROWS + "(" + pair.written + ") order by 1", source.dialect())
-                        .rewrite(new Choices(parameters, chosen), Wanted.allRows(), NO_CAP);
+                        .rewrite(new Choices(parameters, chosen), ResultShape.allRows(), NO_CAP);
                 String byHand = ROWS + (pair.byHand.isEmpty() ? "true" : "(" + pair.byHand + ")") + " order by 1";
                 List<List<Object>> rows = rows(source, ours);
                 assertThat(rows)
@@ -217,7 +217,7 @@ class RewritingOnRealDatabasesTest {
 
     private static List<List<Object>> rows(JdbcSource source, Statement statement) {
         Collected collected = new Collected();
-        source.run(new Dispatch.Sql(statement), TestDatabases.LIMITS, new Cancellation(), collected);
+        source.run(new OutgoingStatement.Sql(statement), TestDatabases.LIMITS, new Cancellation(), collected);
         return collected.rows;
     }
 }

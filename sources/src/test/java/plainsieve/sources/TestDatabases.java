@@ -142,7 +142,7 @@ public final class TestDatabases {
 
     public static Answered answer(Source source, Statement statement) {
         Collected collected = new Collected();
-        source.run(new Dispatch.Sql(statement), LIMITS, new Cancellation(), collected);
+        source.run(new OutgoingStatement.Sql(statement), LIMITS, new Cancellation(), collected);
         return new Answered(collected.columns, collected.rows);
     }
 }

@@ -14,8 +14,8 @@ import org.junit.jupiter.api.TestFactory;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.evidence.Plan;
-import plainsieve.core.evidence.Where;
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.TradeQuery;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -55,11 +55,12 @@ class TradeQueriesTest {
         assertThat(rounded(TestDatabases.rows(source, statement)))
                 .as(statement.text())
                 .isEqualTo(rounded(TestDatabases.rows(source, byHand)));
-        Plan plan = source.explain(new Dispatch.Sql(statement), false, TestDatabases.LIMITS, new Cancellation());
+        Plan plan =
+                source.explain(new OutgoingStatement.Sql(statement), false, TestDatabases.LIMITS, new Cancellation());
         assertThat(Evidence.of(statement, TRINO, plan))
                 .as("places that the plan does not show, of " + query.name())
                 .hasSameSizeAs(statement.placements())
-                .filteredOn(verdict -> verdict.where() == Where.NOT_KNOWN)
+                .filteredOn(verdict -> verdict.where() == ExecutionSite.NOT_KNOWN)
                 .hasSize(FOLDED.getOrDefault(query.name(), 0));
     }
 

@@ -34,8 +34,8 @@ class TrinoCatalogueTest {
 
     @Test
     void aSchemaShowsItsTablesAlone() {
-        Catalogue catalogue = source.catalogue(TestDatabases.LIMITS, new Cancellation());
-        assertThat(catalogue.tables()).extracting(Catalogue.Table::name).containsExactly("quays");
+        Catalog catalogue = source.catalogue(TestDatabases.LIMITS, new Cancellation());
+        assertThat(catalogue.tables()).extracting(Catalog.Table::name).containsExactly("quays");
         assertThat(catalogue.tables().get(0).columns())
                 .extracting(Column::name, Column::type, Column::kind)
                 .containsExactly(
@@ -47,9 +47,9 @@ class TrinoCatalogueTest {
     @Test
     void aCatalogShowsThoseOfTheOthersBehindTheirNames() {
         try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
-            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            Catalog catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalogue.tables())
-                    .extracting(Catalogue.Table::schema, Catalogue.Table::name)
+                    .extracting(Catalog.Table::schema, Catalog.Table::name)
                     .contains(tuple("tiny", "orders"), tuple(server.database(), "quays"))
                     .doesNotContain(tuple("information_schema", "tables"));
         }
@@ -58,11 +58,11 @@ class TrinoCatalogueTest {
     @Test
     void aCatalogThatDoesNotAnswerHidesNoOther() {
         try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
-            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            Catalog catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalogue.silent())
                     .containsExactly(
                             "The catalog “broken” does not tell its tables: Error listing tables for catalog broken: The store is away");
-            assertThat(catalogue.tables()).extracting(Catalogue.Table::name).contains("orders", "quays");
+            assertThat(catalogue.tables()).extracting(Catalog.Table::name).contains("orders", "quays");
         }
         assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).silent())
                 .isEmpty();

@@ -21,15 +21,15 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
-import plainsieve.core.evidence.Where;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -70,7 +70,7 @@ class TrinoSourceTest {
         return PreparedQuery.of(query, Dialects.of("trino"))
                 .rewrite(
                         new Choices(PARAMETERS, ChoiceReader.readAll(PARAMETERS, chosen)),
-                        Wanted.allRows(),
+                        ResultShape.allRows(),
                         Statement.NO_CAP);
     }
 
@@ -82,9 +82,10 @@ class TrinoSourceTest {
         return rows(query, Map.of());
     }
 
-    private static List<Where> where(String query, Map<String, ChoiceText> chosen) {
+    private static List<ExecutionSite> where(String query, Map<String, ChoiceText> chosen) {
         Statement statement = statement(query, chosen);
-        Plan plan = source.explain(new Dispatch.Sql(statement), false, TestDatabases.LIMITS, new Cancellation());
+        Plan plan =
+                source.explain(new OutgoingStatement.Sql(statement), false, TestDatabases.LIMITS, new Cancellation());
         return Evidence.of(statement, source.dialect(), plan).stream()
                 .map(Verdict::where)
                 .toList();
@@ -164,7 +165,7 @@ class TrinoSourceTest {
     void aLimitStandsBehindAnOffset() {
         PreparedQuery query =
                 PreparedQuery.of("select n_nationkey from tpch.tiny.nation order by 1 offset 3", Dialects.of("trino"));
-        Statement capped = query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 2);
+        Statement capped = query.rewrite(new Choices(Map.of(), Map.of()), ResultShape.allRows(), 2);
         assertThat(capped.text()).endsWith("offset 3\nlimit ?");
         assertThat(TestDatabases.rows(source, capped)).containsExactly(List.of(3L), List.of(4L));
     }
@@ -181,7 +182,7 @@ class TrinoSourceTest {
             STOPS_EARLY     | select o_orderkey from tpch.tiny.orders limit :rows                                                  | rows=5
             AFTER_SORTING   | select o_orderkey from tpch.tiny.orders order by o_totalprice limit :rows                              | rows=5
             """)
-    void thePlanTellsWhereAChoiceRan(Where expected, String query, String chosen) {
+    void thePlanTellsWhereAChoiceRan(ExecutionSite expected, String query, String chosen) {
         String[] parts = chosen.split("=");
         assertThat(where(query, Map.of(parts[0], ChoiceText.of(parts[1].split(",")))))
                 .containsExactly(expected);
@@ -192,7 +193,7 @@ class TrinoSourceTest {
         assertThat(where(
                         "select o_orderkey from tpch.tiny.orders where o_orderstatus = :states and o_orderdate >= :from",
                         Map.of("states", ChoiceText.of("F"), "from", ChoiceText.of("1995-01-01"))))
-                .containsExactly(Where.PUSHED_DOWN, Where.WHILE_SCANNING);
+                .containsExactly(ExecutionSite.PUSHED_DOWN, ExecutionSite.WHILE_SCANNING);
     }
 
     @ParameterizedTest
@@ -216,13 +217,13 @@ class TrinoSourceTest {
     @Test
     void whatItReadIsTold() {
         Collected collected = new Collected();
-        Answer answer = source.run(
-                new Dispatch.Sql(statement("select max(o_orderkey) from tpch.tiny.orders", Map.of())),
+        RunSummary answer = source.run(
+                new OutgoingStatement.Sql(statement("select max(o_orderkey) from tpch.tiny.orders", Map.of())),
                 TestDatabases.LIMITS,
                 new Cancellation(),
                 collected);
-        assertThat(answer.read().map(Answer.Read::rows)).isEqualTo(Optional.of(15_000L));
-        assertThat(answer.read().map(Answer.Read::bytes).orElseThrow()).isNotNegative();
+        assertThat(answer.read().map(RunSummary.Read::rows)).isEqualTo(Optional.of(15_000L));
+        assertThat(answer.read().map(RunSummary.Read::bytes).orElseThrow()).isNotNegative();
     }
 
     @ParameterizedTest
@@ -240,7 +241,7 @@ class TrinoSourceTest {
         CompletableFuture<Throwable> ended = CompletableFuture.supplyAsync(() -> {
             try {
                 source.run(
-                        new Dispatch.Sql(statement("select count(*) from tpch.sf100.lineitem", Map.of())),
+                        new OutgoingStatement.Sql(statement("select count(*) from tpch.sf100.lineitem", Map.of())),
                         TestDatabases.LIMITS,
                         cancellation,
                         new Collected());
@@ -263,7 +264,7 @@ class TrinoSourceTest {
     @Test
     void aStatementThatTakesTooLongIsStopped() {
         assertThatThrownBy(() -> source.run(
-                        new Dispatch.Sql(statement("select count(*) from tpch.sf100.lineitem", Map.of())),
+                        new OutgoingStatement.Sql(statement("select count(*) from tpch.sf100.lineitem", Map.of())),
                         new RunLimits(Duration.ofSeconds(1)),
                         new Cancellation(),
                         new Collected()))

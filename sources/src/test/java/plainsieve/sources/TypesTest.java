@@ -26,7 +26,7 @@ class TypesTest {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement statement = new Statement("select " + expression + " as v", List.of(), List.of(), 10);
             source.run(
-                    new Dispatch.Sql(statement),
+                    new OutgoingStatement.Sql(statement),
                     new RunLimits(java.time.Duration.ofSeconds(20)),
                     new Cancellation(),
                     answer);

@@ -29,10 +29,10 @@ public interface Dialect {
     }
 
     /** What the functions that come with the database do to rows. */
-    Functions functions();
+    FunctionEffects functions();
 
     /** How it writes what steps reckon. */
-    Forms forms();
+    ExpressionSyntax forms();
 
     /** Quotes a name so that it is taken literally, whatever characters it has. */
     default String quoteName(String name) {
@@ -143,7 +143,7 @@ public interface Dialect {
     }
 
     /** How the plan of a statement is asked for. */
-    ExplainForm explain();
+    ExplainSyntax explain();
 
     /** A value as it stands in SQL text, for people who run a statement by hand; statements of this program bind it. */
     default String literal(Value value) {

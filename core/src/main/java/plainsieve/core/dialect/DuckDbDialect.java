@@ -17,12 +17,12 @@ final class DuckDbDialect implements Dialect {
             Feature.QUALIFY,
             Feature.FETCH_FIRST);
 
-    private static final Forms FORMS = new DuckDbForms();
+    private static final ExpressionSyntax FORMS = new DuckDbExpressionSyntax();
 
-    private final Functions functions = Functions.of("duckdb");
+    private final FunctionEffects functions = FunctionEffects.of("duckdb");
 
     @Override
-    public Forms forms() {
+    public ExpressionSyntax forms() {
         return FORMS;
     }
 
@@ -32,7 +32,7 @@ final class DuckDbDialect implements Dialect {
     }
 
     @Override
-    public Functions functions() {
+    public FunctionEffects functions() {
         return functions;
     }
 
@@ -42,14 +42,14 @@ final class DuckDbDialect implements Dialect {
     }
 
     @Override
-    public ExplainForm explain() {
-        return new ExplainForm(
+    public ExplainSyntax explain() {
+        return new ExplainSyntax(
                 List.of("explain (format json) "),
                 List.of("explain (analyze, format json) "),
                 "select table_name, unnest(constraint_column_names) from duckdb_constraints()"
                         + " where constraint_type in ('PRIMARY KEY', 'UNIQUE', 'FOREIGN KEY')"
                         + " union all select table_name, expressions from duckdb_indexes()",
-                ExplainForm.Answer.DUCKDB_JSON,
+                ExplainSyntax.Answer.DUCKDB_JSON,
                 false);
     }
 

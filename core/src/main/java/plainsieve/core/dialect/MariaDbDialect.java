@@ -17,17 +17,17 @@ final class MariaDbDialect implements Dialect {
             Feature.SESSION_VARIABLES,
             Feature.FETCH_FIRST);
 
-    private static final Forms FORMS = new MariaDbForms();
+    private static final ExpressionSyntax FORMS = new MariaDbExpressionSyntax();
 
-    private final Functions functions = Functions.of("mariadb");
+    private final FunctionEffects functions = FunctionEffects.of("mariadb");
 
     @Override
-    public Forms forms() {
+    public ExpressionSyntax forms() {
         return FORMS;
     }
 
     @Override
-    public Functions functions() {
+    public FunctionEffects functions() {
         return functions;
     }
 
@@ -37,8 +37,8 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
-    public ExplainForm explain() {
-        return ExplainForm.of(ExplainForm.Answer.MARIADB_JSON, "explain format=json ", "analyze format=json ");
+    public ExplainSyntax explain() {
+        return ExplainSyntax.of(ExplainSyntax.Answer.MARIADB_JSON, "explain format=json ", "analyze format=json ");
     }
 
     @Override

@@ -17,17 +17,17 @@ final class PostgreSqlDialect implements Dialect {
             Feature.COLON_BEHIND_OPERAND,
             Feature.FETCH_FIRST);
 
-    private static final Forms FORMS = new PostgreSqlForms();
+    private static final ExpressionSyntax FORMS = new PostgreSqlExpressionSyntax();
 
-    private final Functions functions = Functions.of("postgresql");
+    private final FunctionEffects functions = FunctionEffects.of("postgresql");
 
     @Override
-    public Forms forms() {
+    public ExpressionSyntax forms() {
         return FORMS;
     }
 
     @Override
-    public Functions functions() {
+    public FunctionEffects functions() {
         return functions;
     }
 
@@ -37,9 +37,9 @@ final class PostgreSqlDialect implements Dialect {
     }
 
     @Override
-    public ExplainForm explain() {
-        return ExplainForm.of(
-                ExplainForm.Answer.POSTGRESQL_JSON, "explain (format json) ", "explain (analyze, format json) ");
+    public ExplainSyntax explain() {
+        return ExplainSyntax.of(
+                ExplainSyntax.Answer.POSTGRESQL_JSON, "explain (format json) ", "explain (analyze, format json) ");
     }
 
     @Override

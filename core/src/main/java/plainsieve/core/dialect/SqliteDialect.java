@@ -10,12 +10,12 @@ final class SqliteDialect implements Dialect {
     private static final Syntax SYNTAX =
             Syntax.of(Feature.BACKTICK_NAMES, Feature.BRACKETED_NAMES, Feature.AT_PLACEHOLDERS);
 
-    private static final Forms FORMS = new SqliteForms();
+    private static final ExpressionSyntax FORMS = new SqliteExpressionSyntax();
 
-    private final Functions functions = Functions.of("sqlite");
+    private final FunctionEffects functions = FunctionEffects.of("sqlite");
 
     @Override
-    public Forms forms() {
+    public ExpressionSyntax forms() {
         return FORMS;
     }
 
@@ -25,7 +25,7 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
-    public Functions functions() {
+    public FunctionEffects functions() {
         return functions;
     }
 
@@ -35,9 +35,9 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
-    public ExplainForm explain() {
-        return new ExplainForm(
-                List.of("explain query plan ", "explain "), List.of(), "", ExplainForm.Answer.SQLITE_PROGRAM, false);
+    public ExplainSyntax explain() {
+        return new ExplainSyntax(
+                List.of("explain query plan ", "explain "), List.of(), "", ExplainSyntax.Answer.SQLITE_PROGRAM, false);
     }
 
     /** Days and times are texts here, and truth is a number. */

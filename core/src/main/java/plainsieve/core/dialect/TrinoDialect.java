@@ -13,17 +13,17 @@ import plainsieve.core.value.Value;
 final class TrinoDialect implements Dialect {
     private static final Syntax SYNTAX = Syntax.of(Feature.COLON_BEHIND_OPERAND, Feature.FETCH_FIRST);
 
-    private static final Forms FORMS = new TrinoForms();
+    private static final ExpressionSyntax FORMS = new TrinoExpressionSyntax();
 
-    private final Functions functions = Functions.of("trino");
+    private final FunctionEffects functions = FunctionEffects.of("trino");
 
     @Override
-    public Forms forms() {
+    public ExpressionSyntax forms() {
         return FORMS;
     }
 
     @Override
-    public Functions functions() {
+    public FunctionEffects functions() {
         return functions;
     }
 
@@ -34,8 +34,8 @@ final class TrinoDialect implements Dialect {
 
     /** It takes no placeholders in a statement that is explained, and tells what it measured in words alone. */
     @Override
-    public ExplainForm explain() {
-        return ExplainForm.withValuesWritten(ExplainForm.Answer.TRINO_JSON, "explain (type logical, format json) ");
+    public ExplainSyntax explain() {
+        return ExplainSyntax.withValuesWritten(ExplainSyntax.Answer.TRINO_JSON, "explain (type logical, format json) ");
     }
 
     @Override

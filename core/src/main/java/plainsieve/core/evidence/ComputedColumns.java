@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Names;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
@@ -31,7 +31,7 @@ record ComputedColumns(Map<String, Set<String>> columns) {
                 .flatMap(list -> list.columns().stream())
                 .filter(column -> isComputed(tokens, column))
                 .forEach(column -> columns.computeIfAbsent(
-                                Names.bare(column.name()).toLowerCase(Locale.ROOT), name -> new HashSet<>())
+                                Identifiers.bare(column.name()).toLowerCase(Locale.ROOT), name -> new HashSet<>())
                         .addAll(columnsIn(tokens, column.expression(), dialect)));
         return new ComputedColumns(columns);
     }

@@ -92,19 +92,19 @@ final class DuckDbPlan implements PlanReader {
         for (Object filter : PlanTree.list(info.get("File Filters"))) {
             String named = FILE_NAME.matcher(filter.toString()).replaceAll("file");
             PlanCondition.in(named, DIALECT)
-                    .forEach(condition -> tests.add(PlanTest.of(Where.BY_PART, condition.text(), step)));
+                    .forEach(condition -> tests.add(PlanTest.of(ExecutionSite.BY_PART, condition.text(), step)));
         }
         for (Object filter : PlanTree.list(info.get("Filters"))) {
             scanned(filter.toString().replace(OPTIONAL, ""), step, step);
         }
         for (Object condition : PlanTree.list(info.get("Conditions"))) {
-            tests.add(PlanTest.of(Where.AFTER_JOIN, condition.toString(), step));
+            tests.add(PlanTest.of(ExecutionSite.AFTER_JOIN, condition.toString(), step));
         }
         if (step.name().equals("FILTER")) {
             Map<?, ?> below = below(node);
-            Where where = filtered(name(below));
+            ExecutionSite where = filtered(name(below));
             for (Object expression : PlanTree.list(info.get("Expression"))) {
-                if (where == Where.WHILE_SCANNING) {
+                if (where == ExecutionSite.WHILE_SCANNING) {
                     scanned(expression.toString(), step, step(below, PlanTree.map(below.get("extra_info"))));
                 } else {
                     tests.add(PlanTest.of(where, expression.toString(), step));
@@ -118,10 +118,12 @@ final class DuckDbPlan implements PlanReader {
         Set<String> columns = indexed.getOrDefault(scan.table().toLowerCase(Locale.ROOT), Set.of());
         for (PlanCondition condition : PlanCondition.in(conditions, DIALECT)) {
             boolean plain = condition.columns().stream().noneMatch(columns::contains);
-            Where where = plain
-                    ? Where.WHILE_SCANNING
-                    : !measured ? Where.NOT_KNOWN : scan.index().isEmpty() ? Where.WHILE_SCANNING : Where.BY_INDEX;
-            tests.add(PlanTest.of(where, condition.text(), where == Where.BY_INDEX ? scan : step));
+            ExecutionSite where = plain
+                    ? ExecutionSite.WHILE_SCANNING
+                    : !measured
+                            ? ExecutionSite.NOT_KNOWN
+                            : scan.index().isEmpty() ? ExecutionSite.WHILE_SCANNING : ExecutionSite.BY_INDEX;
+            tests.add(PlanTest.of(where, condition.text(), where == ExecutionSite.BY_INDEX ? scan : step));
         }
     }
 
@@ -141,18 +143,18 @@ final class DuckDbPlan implements PlanReader {
     }
 
     /** By what stands under a filter: a table, a join, groups, or something that an inner query made. */
-    private static Where filtered(String below) {
+    private static ExecutionSite filtered(String below) {
         if (isScan(below)) {
-            return below.contains("CTE") ? Where.ON_INNER_RESULT : Where.WHILE_SCANNING;
+            return below.contains("CTE") ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.WHILE_SCANNING;
         }
         if (below.contains("GROUP_BY") || below.contains("AGGREGATE")) {
-            return Where.AFTER_GROUP;
+            return ExecutionSite.AFTER_GROUP;
         }
         if (below.contains("JOIN") || below.equals("CROSS_PRODUCT")) {
-            return Where.AFTER_JOIN;
+            return ExecutionSite.AFTER_JOIN;
         }
         boolean made = below.contains("LIMIT") || below.equals("TOP_N") || below.contains("WINDOW");
-        return made || below.equals("UNION") ? Where.ON_INNER_RESULT : Where.NOT_KNOWN;
+        return made || below.equals("UNION") ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.NOT_KNOWN;
     }
 
     private Plan limited(Map<?, ?> top) {
@@ -160,17 +162,18 @@ final class DuckDbPlan implements PlanReader {
         while (!node.isEmpty()) {
             String name = name(node);
             if (name.contains("LIMIT")) {
-                Where where = streams(node) ? Where.STOPS_EARLY : Where.AFTER_SORTING;
+                ExecutionSite where = streams(node) ? ExecutionSite.STOPS_EARLY : ExecutionSite.AFTER_SORTING;
                 return new Plan(steps, tests, where, name);
             }
             if (name.equals("TOP_N")) {
-                return new Plan(steps, tests, Where.AFTER_SORTING, name);
+                return new Plan(steps, tests, ExecutionSite.AFTER_SORTING, name);
             }
             List<?> children = PlanTree.list(node.get("children"));
             node = children.isEmpty() ? Map.of() : PlanTree.map(children.get(0));
         }
         boolean sorted = steps.stream().anyMatch(step -> step.name().equals("TOP_N"));
-        return new Plan(steps, tests, sorted ? Where.AFTER_SORTING : Where.NOT_KNOWN, sorted ? "TOP_N" : "");
+        return new Plan(
+                steps, tests, sorted ? ExecutionSite.AFTER_SORTING : ExecutionSite.NOT_KNOWN, sorted ? "TOP_N" : "");
     }
 
     private static boolean streams(Map<?, ?> limit) {

@@ -12,11 +12,11 @@ import plainsieve.core.request.SentRequest;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Names;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
@@ -83,14 +83,14 @@ public final class Evidence {
 
     private Verdict verdict(Placement placement) {
         return switch (placement.outcome()) {
-            case LEFT_OUT -> plain(placement, Where.LEFT_OUT);
-            case NAMED -> plain(placement, Where.AT_SOURCE);
+            case LEFT_OUT -> plain(placement, ExecutionSite.LEFT_OUT);
+            case NAMED -> plain(placement, ExecutionSite.AT_SOURCE);
             case LIMITED -> limited(placement);
             default -> isOutsideConditions(placement) ? outside(placement) : condition(placement);
         };
     }
 
-    private static Verdict plain(Placement placement, Where where) {
+    private static Verdict plain(Placement placement, ExecutionSite where) {
         return new Verdict(placement, where, "", PlanStep.named(""));
     }
 
@@ -101,14 +101,14 @@ public final class Evidence {
     }
 
     private Verdict outside(Placement placement) {
-        return isInLimit(placement) ? limited(placement) : plain(placement, Where.AT_SOURCE);
+        return isInLimit(placement) ? limited(placement) : plain(placement, ExecutionSite.AT_SOURCE);
     }
 
     /** Only the outermost limit of a statement is the one that a plan ends with. */
     private Verdict limited(Placement placement) {
         return isInLimit(placement)
                 ? new Verdict(placement, plan.limit(), plan.limitProof(), PlanStep.named(plan.limitProof()))
-                : plain(placement, Where.NOT_KNOWN);
+                : plain(placement, ExecutionSite.NOT_KNOWN);
     }
 
     private boolean isInLimit(Placement placement) {
@@ -200,23 +200,24 @@ public final class Evidence {
     private Set<String> tablesOf(String qualifier) {
         Set<String> names = new HashSet<>(Set.of(qualifier));
         for (FromItem item : sent.fromItems()) {
-            if (item.kind() == FromItem.Kind.TABLE && Names.same(item.alias(), qualifier)) {
-                names.add(
-                        Names.bare(sent.tokens().written(item.name().to() - 1)).toLowerCase(Locale.ROOT));
+            if (item.kind() == FromItem.Kind.TABLE && Identifiers.same(item.alias(), qualifier)) {
+                names.add(Identifiers.bare(sent.tokens().written(item.name().to() - 1))
+                        .toLowerCase(Locale.ROOT));
             }
         }
         return names;
     }
 
     private static Verdict agreed(Placement placement, List<Tested> found) {
-        Set<Where> places = found.stream().map(tested -> tested.test().where()).collect(Collectors.toSet());
+        Set<ExecutionSite> places =
+                found.stream().map(tested -> tested.test().where()).collect(Collectors.toSet());
         if (places.size() == 1) {
             PlanTest test = found.get(0).test();
             return new Verdict(placement, test.where(), test.proof(), test.step());
         }
         String proofs =
                 found.stream().map(tested -> tested.test().proof()).distinct().collect(Collectors.joining("; "));
-        return new Verdict(placement, Where.NOT_KNOWN, proofs, PlanStep.named(""));
+        return new Verdict(placement, ExecutionSite.NOT_KNOWN, proofs, PlanStep.named(""));
     }
 
     private boolean isOf(Placement placement, BoundValue value) {
@@ -239,12 +240,12 @@ public final class Evidence {
         List<Value> values = new ArrayList<>();
         for (BoundValue value : statement.values()) {
             if (isOf(placement, value)) {
-                Bound bound = value.bound();
-                if (bound instanceof Bound.Single single) {
+                PlaceholderBinding bound = value.bound();
+                if (bound instanceof PlaceholderBinding.Single single) {
                     values.add(single.value());
-                } else if (bound instanceof Bound.Array array) {
+                } else if (bound instanceof PlaceholderBinding.Array array) {
                     values.addAll(array.values());
-                } else if (bound instanceof Bound.JsonArray json) {
+                } else if (bound instanceof PlaceholderBinding.JsonArray json) {
                     values.addAll(json.values());
                 }
             }

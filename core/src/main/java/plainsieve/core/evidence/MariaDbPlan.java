@@ -31,7 +31,8 @@ final class MariaDbPlan implements PlanReader {
         outermost(block);
         walk(block);
         boolean reads = steps.stream().anyMatch(step -> !step.table().isEmpty());
-        Where limit = !reads ? Where.NOT_KNOWN : sorted ? Where.AFTER_SORTING : Where.STOPS_EARLY;
+        ExecutionSite limit =
+                !reads ? ExecutionSite.NOT_KNOWN : sorted ? ExecutionSite.AFTER_SORTING : ExecutionSite.STOPS_EARLY;
         return new Plan(
                 steps,
                 tests,
@@ -62,10 +63,10 @@ final class MariaDbPlan implements PlanReader {
             map.forEach((key, inner) -> {
                 switch (PlanTree.text(key)) {
                     case "table" -> table(PlanTree.map(inner));
-                    case "having_condition" -> add(Where.AFTER_GROUP, inner, PlanStep.named("having"));
+                    case "having_condition" -> add(ExecutionSite.AFTER_GROUP, inner, PlanStep.named("having"));
                     case "block-nl-join" ->
                         add(
-                                Where.AFTER_JOIN,
+                                ExecutionSite.AFTER_JOIN,
                                 PlanTree.map(inner).get("attached_condition"),
                                 PlanStep.named("block join"));
                     default -> {}
@@ -84,11 +85,11 @@ final class MariaDbPlan implements PlanReader {
         PlanStep step = step(table, name, access);
         steps.add(step);
         if (name.startsWith("<")) {
-            add(Where.ON_INNER_RESULT, table.get("attached_condition"), step);
+            add(ExecutionSite.ON_INNER_RESULT, table.get("attached_condition"), step);
             return;
         }
         Set<String> entered = equalities(table, access, step);
-        add(Where.BY_INDEX, table.get("index_condition"), step);
+        add(ExecutionSite.BY_INDEX, table.get("index_condition"), step);
         ranges(table, access, entered, step);
     }
 
@@ -113,7 +114,7 @@ final class MariaDbPlan implements PlanReader {
         for (int i = 0; i < Math.min(parts.size(), with.size()); i++) {
             boolean constant = with.get(i).equals("const") && !RANGES.contains(access);
             if (constant) {
-                add(Where.BY_INDEX, "`" + parts.get(i) + "` = const", step);
+                add(ExecutionSite.BY_INDEX, "`" + parts.get(i) + "` = const", step);
                 entered.add(parts.get(i).toString().toLowerCase(Locale.ROOT));
             }
         }
@@ -132,7 +133,7 @@ final class MariaDbPlan implements PlanReader {
         names(PlanTree.map(PlanTree.map(table.get("rowid_filter")).get("range")).get("used_key_parts"), entered);
         for (PlanCondition leaf : PlanCondition.in(condition.toString(), DIALECT)) {
             boolean enters = leaf.leftColumn().filter(entered::contains).isPresent() && leaf.canEnterIndex();
-            tests.add(PlanTest.of(enters ? Where.BY_INDEX : Where.WHILE_SCANNING, leaf.text(), step));
+            tests.add(PlanTest.of(enters ? ExecutionSite.BY_INDEX : ExecutionSite.WHILE_SCANNING, leaf.text(), step));
         }
     }
 
@@ -140,7 +141,7 @@ final class MariaDbPlan implements PlanReader {
         PlanTree.list(list).forEach(name -> into.add(name.toString().toLowerCase(Locale.ROOT)));
     }
 
-    private void add(Where where, Object condition, PlanStep step) {
+    private void add(ExecutionSite where, Object condition, PlanStep step) {
         if (condition != null) {
             tests.add(PlanTest.of(where, condition.toString(), step));
         }

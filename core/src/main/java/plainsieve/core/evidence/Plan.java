@@ -6,10 +6,10 @@ import java.util.List;
  * A plan of any database in one form.
  *
  * @param steps every step, outer ones before those they take their rows from
- * @param limit what the outermost row limit does: {@link Where#STOPS_EARLY}, {@link Where#AFTER_SORTING}, or not known
+ * @param limit what the outermost row limit does: {@link ExecutionSite#STOPS_EARLY}, {@link ExecutionSite#AFTER_SORTING}, or not known
  * @param limitProof the piece of plan that tells
  */
-public record Plan(List<PlanStep> steps, List<PlanTest> tests, Where limit, String limitProof) {
+public record Plan(List<PlanStep> steps, List<PlanTest> tests, ExecutionSite limit, String limitProof) {
     public Plan {
         steps = List.copyOf(steps);
         tests = List.copyOf(tests);

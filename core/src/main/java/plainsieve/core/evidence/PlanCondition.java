@@ -10,7 +10,7 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Names;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.Span;
@@ -140,7 +140,7 @@ record PlanCondition(
     }
 
     private static String name(Tokens tokens, int i) {
-        return Names.bare(tokens.written(i)).toLowerCase(Locale.ROOT);
+        return Identifiers.bare(tokens.written(i)).toLowerCase(Locale.ROOT);
     }
 
     private static Optional<String> alone(Tokens tokens, Span left) {

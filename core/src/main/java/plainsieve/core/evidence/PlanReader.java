@@ -1,11 +1,11 @@
 package plainsieve.core.evidence;
 
 import java.util.List;
-import plainsieve.core.dialect.ExplainForm;
+import plainsieve.core.dialect.ExplainSyntax;
 
 /** Turns the answers of one database to its questions for a plan into the common form. One small class each. */
 public interface PlanReader {
-    static PlanReader of(ExplainForm.Answer form) {
+    static PlanReader of(ExplainSyntax.Answer form) {
         return switch (form) {
             case POSTGRESQL_JSON -> new PostgreSqlPlan();
             case MARIADB_JSON -> new MariaDbPlan();

@@ -8,12 +8,12 @@ import java.util.Set;
  * @param condition what is tested, in the database's own words
  * @param placeholders which placeholders of the statement go into it, from 1; empty where the plan shows values instead
  */
-public record PlanTest(Where where, String condition, Set<Integer> placeholders, PlanStep step) {
+public record PlanTest(ExecutionSite where, String condition, Set<Integer> placeholders, PlanStep step) {
     public PlanTest {
         placeholders = Set.copyOf(placeholders);
     }
 
-    static PlanTest of(Where where, String condition, PlanStep step) {
+    static PlanTest of(ExecutionSite where, String condition, PlanStep step) {
         return new PlanTest(where, condition, Set.of(), step);
     }
 

@@ -46,7 +46,9 @@ final class PostgreSqlPlan implements PlanReader {
         walk(top, "", "");
         Map<?, ?> limit = limit(top);
         boolean early = !limit.isEmpty() && streams(PlanTree.map(first(PlanTree.list(limit.get("Plans")))));
-        Where where = limit.isEmpty() ? Where.NOT_KNOWN : early ? Where.STOPS_EARLY : Where.AFTER_SORTING;
+        ExecutionSite where = limit.isEmpty()
+                ? ExecutionSite.NOT_KNOWN
+                : early ? ExecutionSite.STOPS_EARLY : ExecutionSite.AFTER_SORTING;
         return new Plan(steps, tests, where, limit.isEmpty() ? "" : "Limit above " + below(limit));
     }
 
@@ -97,30 +99,30 @@ final class PostgreSqlPlan implements PlanReader {
 
     private void tests(Map<?, ?> node, PlanStep step) {
         if (INDEX_SCANS.contains(step.name())) {
-            add(Where.BY_INDEX, node.get("Index Cond"), step);
+            add(ExecutionSite.BY_INDEX, node.get("Index Cond"), step);
         }
-        add(Where.BY_INDEX, node.get("TID Cond"), step);
-        add(Where.AFTER_JOIN, node.get("Join Filter"), step);
-        add(Where.AFTER_JOIN, node.get("Hash Cond"), step);
-        add(Where.AFTER_JOIN, node.get("Merge Cond"), step);
+        add(ExecutionSite.BY_INDEX, node.get("TID Cond"), step);
+        add(ExecutionSite.AFTER_JOIN, node.get("Join Filter"), step);
+        add(ExecutionSite.AFTER_JOIN, node.get("Hash Cond"), step);
+        add(ExecutionSite.AFTER_JOIN, node.get("Merge Cond"), step);
         add(filtered(step.name()), node.get("Filter"), step);
-        add(Where.ON_INNER_RESULT, node.get("Run Condition"), step);
+        add(ExecutionSite.ON_INNER_RESULT, node.get("Run Condition"), step);
     }
 
-    private static Where filtered(String name) {
+    private static ExecutionSite filtered(String name) {
         if (TABLE_SCANS.contains(name)) {
-            return Where.WHILE_SCANNING;
+            return ExecutionSite.WHILE_SCANNING;
         }
         if (name.equals("Aggregate") || name.equals("Group")) {
-            return Where.AFTER_GROUP;
+            return ExecutionSite.AFTER_GROUP;
         }
         if (JOINS.contains(name)) {
-            return Where.AFTER_JOIN;
+            return ExecutionSite.AFTER_JOIN;
         }
-        return INNER_RESULTS.contains(name) ? Where.ON_INNER_RESULT : Where.NOT_KNOWN;
+        return INNER_RESULTS.contains(name) ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.NOT_KNOWN;
     }
 
-    private void add(Where where, Object condition, PlanStep step) {
+    private void add(ExecutionSite where, Object condition, PlanStep step) {
         if (condition != null) {
             tests.add(PlanTest.of(where, condition.toString(), step));
         }

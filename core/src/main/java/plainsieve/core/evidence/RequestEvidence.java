@@ -20,12 +20,12 @@ final class RequestEvidence {
 
     private static Verdict verdict(Placement placement, int sqlStart, Plan plan) {
         if (placement.outcome() == Placement.Outcome.LEFT_OUT) {
-            return new Verdict(placement, Where.LEFT_OUT, "", PlanStep.named(""));
+            return new Verdict(placement, ExecutionSite.LEFT_OUT, "", PlanStep.named(""));
         }
         PlanStep fetched = plan.steps().stream().findFirst().orElse(PlanStep.named(""));
         boolean asked = placement.sentStart() < sqlStart;
         return asked
-                ? new Verdict(placement, Where.AT_SERVICE, fetched.inWords(), fetched)
-                : new Verdict(placement, Where.HERE, fetched.inWords(), fetched);
+                ? new Verdict(placement, ExecutionSite.AT_SERVICE, fetched.inWords(), fetched)
+                : new Verdict(placement, ExecutionSite.HERE, fetched.inWords(), fetched);
     }
 }

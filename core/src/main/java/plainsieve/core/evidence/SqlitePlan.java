@@ -27,7 +27,9 @@ final class SqlitePlan implements PlanReader {
         SqliteProgram program =
                 new SqliteProgram(answers.size() < 2 ? List.of() : PlanTree.list(answers.get(1)), steps);
         boolean first = sorted || program.aggregatesAll();
-        Where limit = first ? Where.AFTER_SORTING : program.hasLimit() ? Where.STOPS_EARLY : Where.NOT_KNOWN;
+        ExecutionSite limit = first
+                ? ExecutionSite.AFTER_SORTING
+                : program.hasLimit() ? ExecutionSite.STOPS_EARLY : ExecutionSite.NOT_KNOWN;
         return new Plan(steps, program.tests(), limit, sorted ? "USE TEMP B-TREE" : "no temporary b-tree");
     }
 

@@ -104,11 +104,14 @@ final class SqliteProgram {
         } else if (COMPARES.contains(at.name())) {
             compare(at);
         } else if (DECISIONS.contains(at.name())) {
-            tested(aggregates.contains(at.p1()) ? Where.AFTER_GROUP : Where.WHILE_SCANNING, in(at.p1()), at);
+            tested(
+                    aggregates.contains(at.p1()) ? ExecutionSite.AFTER_GROUP : ExecutionSite.WHILE_SCANNING,
+                    in(at.p1()),
+                    at);
         } else if (SEEKS.contains(at.name())) {
-            tested(Where.BY_INDEX, in(at.p3(), count(at)), at);
+            tested(ExecutionSite.BY_INDEX, in(at.p3(), count(at)), at);
         } else if (ROW_SEEKS.contains(at.name())) {
-            tested(Where.BY_INDEX, in(at.p3()), at);
+            tested(ExecutionSite.BY_INDEX, in(at.p3()), at);
         } else if (ARITHMETIC.contains(at.name())) {
             Set<Integer> both = new HashSet<>(in(at.p1()));
             both.addAll(in(at.p2()));
@@ -128,7 +131,7 @@ final class SqliteProgram {
 
     private void compare(Instruction at) {
         boolean grouped = aggregates.contains(at.p1()) || aggregates.contains(at.p3());
-        Where where = grouped ? Where.AFTER_GROUP : Where.WHILE_SCANNING;
+        ExecutionSite where = grouped ? ExecutionSite.AFTER_GROUP : ExecutionSite.WHILE_SCANNING;
         tested(where, in(at.p1()), at);
         tested(where, in(at.p3()), at);
     }
@@ -183,9 +186,9 @@ final class SqliteProgram {
 
     /** A list that was put into a temporary table is looked up with a column; a table of the database, with the value. */
     private void member(Instruction at) {
-        tested(Where.WHILE_SCANNING, cursors.getOrDefault(at.p1(), Set.of()), at);
+        tested(ExecutionSite.WHILE_SCANNING, cursors.getOrDefault(at.p1(), Set.of()), at);
         if (tables.contains(at.p1())) {
-            tested(Where.BY_INDEX, in(at.p3(), count(at)), at);
+            tested(ExecutionSite.BY_INDEX, in(at.p3(), count(at)), at);
         }
     }
 
@@ -200,7 +203,7 @@ final class SqliteProgram {
         }
     }
 
-    private void tested(Where where, Set<Integer> placeholders, Instruction at) {
+    private void tested(ExecutionSite where, Set<Integer> placeholders, Instruction at) {
         if (!placeholders.isEmpty()) {
             String program = "%s (%d, %d, %d)".formatted(at.name(), at.p1(), at.p2(), at.p3());
             tests.add(new PlanTest(where, program, placeholders, step(where)));
@@ -208,10 +211,10 @@ final class SqliteProgram {
     }
 
     /** The line of the query plan that goes with it, when only one can. */
-    private PlanStep step(Where where) {
+    private PlanStep step(ExecutionSite where) {
         List<PlanStep> possible = steps.stream()
                 .filter(step -> !step.alias().isEmpty())
-                .filter(step -> where != Where.BY_INDEX || !step.index().isEmpty())
+                .filter(step -> where != ExecutionSite.BY_INDEX || !step.index().isEmpty())
                 .toList();
         return possible.size() == 1 ? possible.get(0) : PlanStep.named("program");
     }

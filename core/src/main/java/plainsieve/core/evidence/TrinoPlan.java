@@ -103,7 +103,7 @@ final class TrinoPlan implements PlanReader {
     private void tests(Map<?, ?> node, PlanStep step) {
         String filter = described(node, "filterPredicate");
         List<PlanCondition> tested = filter.isEmpty() ? List.of() : PlanCondition.in(symbols.inFull(filter), DIALECT);
-        Where where = filtered(node);
+        ExecutionSite where = filtered(node);
         tested.forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
         String renamed = symbols.withOutputNames(filter);
         if (!renamed.equals(filter)) {
@@ -134,7 +134,7 @@ final class TrinoPlan implements PlanReader {
                         rank + " < " + (limit + 1),
                         rank + " " + (limit == 1 ? "= " : "<= ") + limit))
                 .distinct()
-                .forEach(condition -> tests.add(PlanTest.of(Where.ON_INNER_RESULT, condition, step)));
+                .forEach(condition -> tests.add(PlanTest.of(ExecutionSite.ON_INNER_RESULT, condition, step)));
     }
 
     /** A long list of values is bound as one JSON text, unnested, and joined with. */
@@ -143,7 +143,7 @@ final class TrinoPlan implements PlanReader {
         boolean list = criteria.find() && (symbols.isOfList(criteria.group(1)) || symbols.isOfList(criteria.group(2)));
         if (list) {
             String condition = DIALECT.quoteName(criteria.group(1)) + " = " + DIALECT.quoteName(criteria.group(2));
-            tests.add(PlanTest.of(Where.AFTER_JOIN, symbols.inFull(condition), step));
+            tests.add(PlanTest.of(ExecutionSite.AFTER_JOIN, symbols.inFull(condition), step));
         }
     }
 
@@ -152,7 +152,8 @@ final class TrinoPlan implements PlanReader {
             String values = details.get(i).toString().strip();
             Matcher column = COLUMN.matcher(details.get(i - 1).toString().strip());
             if (values.startsWith(VALUES) && column.matches() && !tested.contains(column.group(1))) {
-                Where where = column.group(2).contains(PARTITION) ? Where.BY_PART : Where.PUSHED_DOWN;
+                ExecutionSite where =
+                        column.group(2).contains(PARTITION) ? ExecutionSite.BY_PART : ExecutionSite.PUSHED_DOWN;
                 condition(column.group(1), values.substring(VALUES.length()))
                         .forEach(condition -> tests.add(PlanTest.of(where, condition, step)));
             }
@@ -188,28 +189,28 @@ final class TrinoPlan implements PlanReader {
     }
 
     /** By what stands under a filter: a table, a join, groups, or something that an inner query made. */
-    private static Where filtered(Map<?, ?> node) {
+    private static ExecutionSite filtered(Map<?, ?> node) {
         Map<?, ?> below = node;
         while (!described(below, "table").isEmpty() || isPassing(below) || below == node) {
             if (!described(below, "table").isEmpty()) {
-                return isLimitedBelow(below) ? Where.ON_INNER_RESULT : Where.WHILE_SCANNING;
+                return isLimitedBelow(below) ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.WHILE_SCANNING;
             }
             List<?> children = PlanTree.list(below.get("children"));
             if (children.isEmpty()) {
-                return Where.NOT_KNOWN;
+                return ExecutionSite.NOT_KNOWN;
             }
             below = PlanTree.map(children.get(0));
         }
         String name = name(below);
         if (name.contains("Aggregate")) {
-            return Where.AFTER_GROUP;
+            return ExecutionSite.AFTER_GROUP;
         }
         if (name.contains("Join")) {
-            return Where.AFTER_JOIN;
+            return ExecutionSite.AFTER_JOIN;
         }
         boolean made =
                 name.contains("Limit") || name.contains("TopN") || name.contains("Window") || name.equals("Union");
-        return made ? Where.ON_INNER_RESULT : Where.NOT_KNOWN;
+        return made ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.NOT_KNOWN;
     }
 
     /** Whether the connector has a row limit: {@code memory:3(limit:50)}. */
@@ -226,19 +227,21 @@ final class TrinoPlan implements PlanReader {
         while (!node.isEmpty()) {
             String name = name(node);
             if (name.equals("Limit") || name.equals("LimitPartial")) {
-                return new Plan(steps, tests, streams(node) ? Where.STOPS_EARLY : Where.AFTER_SORTING, name);
+                return new Plan(
+                        steps, tests, streams(node) ? ExecutionSite.STOPS_EARLY : ExecutionSite.AFTER_SORTING, name);
             }
             if (name.startsWith("TopN")) {
-                return new Plan(steps, tests, Where.AFTER_SORTING, name);
+                return new Plan(steps, tests, ExecutionSite.AFTER_SORTING, name);
             }
             if (isLimitedBelow(node)) {
-                return new Plan(steps, tests, Where.STOPS_EARLY, described(node, "table"));
+                return new Plan(steps, tests, ExecutionSite.STOPS_EARLY, described(node, "table"));
             }
             List<?> children = PlanTree.list(node.get("children"));
             node = children.isEmpty() ? Map.of() : PlanTree.map(children.get(0));
         }
         boolean sorted = steps.stream().anyMatch(step -> step.name().startsWith("TopN"));
-        return new Plan(steps, tests, sorted ? Where.AFTER_SORTING : Where.NOT_KNOWN, sorted ? "TopN" : "");
+        return new Plan(
+                steps, tests, sorted ? ExecutionSite.AFTER_SORTING : ExecutionSite.NOT_KNOWN, sorted ? "TopN" : "");
     }
 
     private static boolean streams(Map<?, ?> limit) {

@@ -9,4 +9,4 @@ import plainsieve.core.statement.Placement;
  * @param proof the piece of the database's own plan that shows it; empty when nothing is claimed
  * @param step the step of the plan that does it
  */
-public record Verdict(Placement placement, Where where, String proof, PlanStep step) {}
+public record Verdict(Placement placement, ExecutionSite where, String proof, PlanStep step) {}

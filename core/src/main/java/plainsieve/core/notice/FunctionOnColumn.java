@@ -4,7 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
@@ -30,13 +30,13 @@ final class FunctionOnColumn implements NoticeRule {
     private static final Set<String> DAY_FUNCTIONS = Set.of("date", "to_date");
 
     @Override
-    public Stream<Notice> notices(Subject subject) {
+    public Stream<Notice> notices(NoticeContext subject) {
         return subject.leaves().stream()
                 .filter(leaf -> leaf.clause() == Clause.Kind.WHERE || leaf.clause() == Clause.Kind.ON)
                 .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> function(subject, leaf, comparison)));
     }
 
-    private static Stream<Notice> function(Subject subject, Subject.Leaf leaf, Comparison comparison) {
+    private static Stream<Notice> function(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
         boolean mentions = !subject.query().parametersIn(comparison.right()).isEmpty();
         Span left = comparison.left();
         if (!mentions || !worksOnColumn(subject, left)) {
@@ -57,7 +57,7 @@ final class FunctionOnColumn implements NoticeRule {
     }
 
     /** A call or a cast with a column name in it, and no parameter, aggregate or subquery. */
-    private static boolean worksOnColumn(Subject subject, Span left) {
+    private static boolean worksOnColumn(NoticeContext subject, Span left) {
         Tokens tokens = subject.tokens();
         boolean call = tokens.is(left.from(), TokenKind.WORD)
                 && tokens.isBracket(left.from() + 1, '(')
@@ -96,7 +96,8 @@ final class FunctionOnColumn implements NoticeRule {
         return column.filter(span -> SelectList.isPath(tokens, span));
     }
 
-    private static Optional<String> range(Subject subject, Subject.Leaf leaf, Comparison comparison, String column) {
+    private static Optional<String> range(
+            NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison, String column) {
         Optional<Parameter> parameter =
                 subject.parameter(comparison.right()).filter(p -> p.type() == Type.DATE && !p.many());
         if (parameter.isEmpty()) {

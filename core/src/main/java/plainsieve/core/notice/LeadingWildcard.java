@@ -1,7 +1,7 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
@@ -10,7 +10,7 @@ import plainsieve.core.sql.Tokens;
 /** A pattern that starts with a wildcard: {@code like '%' || :p}, {@code like concat('%', :p)}. */
 final class LeadingWildcard implements NoticeRule {
     @Override
-    public Stream<Notice> notices(Subject subject) {
+    public Stream<Notice> notices(NoticeContext subject) {
         return subject.leaves().stream()
                 .filter(leaf -> leaf.comparison()
                         .filter(comparison -> comparison.kind() == Comparison.Kind.LIKE)

@@ -2,14 +2,14 @@ package plainsieve.core.notice;
 
 import java.util.Optional;
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.QueryLevel;
 
 /** A row limit without an order: which rows come is left to the database. */
 final class LimitWithoutOrder implements NoticeRule {
     @Override
-    public Stream<Notice> notices(Subject subject) {
+    public Stream<Notice> notices(NoticeContext subject) {
         return subject.query().levels().stream()
                 .filter(level -> level.tailClause(Clause.Kind.ORDER_BY).isEmpty())
                 .flatMap(level -> limit(level).stream())

@@ -1,8 +1,8 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.ColumnFacts;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.ColumnFacts;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.TextEdit;
 
@@ -15,7 +15,7 @@ import plainsieve.core.sql.TextEdit;
  */
 final class NotInNullable implements NoticeRule {
     @Override
-    public Stream<Notice> notices(Subject subject) {
+    public Stream<Notice> notices(NoticeContext subject) {
         return subject.leaves().stream().flatMap(leaf -> leaf.comparison().stream()
                 .filter(comparison -> excludes(comparison) && isNullable(subject, comparison))
                 .map(comparison -> notice(subject, leaf, comparison)));
@@ -26,14 +26,14 @@ final class NotInNullable implements NoticeRule {
                 || (comparison.kind() == Comparison.Kind.IN && comparison.negatedWord());
     }
 
-    private static boolean isNullable(Subject subject, Comparison comparison) {
+    private static boolean isNullable(NoticeContext subject, Comparison comparison) {
         return subject.facts()
                 .of(subject.query(), comparison.left())
                 .filter(ColumnFacts.Fact::nullable)
                 .isPresent();
     }
 
-    private static Notice notice(Subject subject, Subject.Leaf leaf, Comparison comparison) {
+    private static Notice notice(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
         String column = subject.text(comparison.left());
         String text = subject.text(leaf.span());
         Notice notice = Notice.of(
@@ -52,7 +52,7 @@ final class NotInNullable implements NoticeRule {
     }
 
     /** Whether "or … is null" stands right behind it already. */
-    private static boolean saysSo(Subject subject, Subject.Leaf leaf, Comparison comparison) {
+    private static boolean saysSo(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
         int next = leaf.span().to() + 1;
         return subject.tokens().isWord(leaf.span().to(), "or")
                 && subject.tokens().isWord(next + comparison.left().length(), "is");

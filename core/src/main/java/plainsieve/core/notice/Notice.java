@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.sql.TextEdit;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.TextLocation;
 
 /**
  * Something the author should know about a query.
@@ -21,7 +21,7 @@ public record Notice(
         String kind,
         String message,
         String advice,
-        Optional<Place> place,
+        Optional<TextLocation> place,
         Optional<String> parameter,
         List<Fix> fixes,
         boolean blocks) {
@@ -49,7 +49,7 @@ public record Notice(
         return new Notice(kind, message, advice, Optional.empty(), Optional.empty(), List.of(), false);
     }
 
-    Notice at(Place where) {
+    Notice at(TextLocation where) {
         return new Notice(kind, message, advice, Optional.of(where), parameter, fixes, blocks);
     }
 
@@ -82,7 +82,7 @@ public record Notice(
                 kind,
                 message,
                 advice,
-                place.map(found -> Place.in(whole, found.start() + start, found.end() + start)),
+                place.map(found -> TextLocation.in(whole, found.start() + start, found.end() + start)),
                 parameter,
                 List.of(),
                 blocks);

@@ -1,9 +1,9 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.NoticeContext;
 
 /** One thing to look for. */
 interface NoticeRule {
-    Stream<Notice> notices(Subject subject);
+    Stream<Notice> notices(NoticeContext subject);
 }

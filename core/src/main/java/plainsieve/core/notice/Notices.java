@@ -4,29 +4,29 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import plainsieve.core.catalogue.ColumnFacts;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.ColumnFacts;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.TextLocation;
 
 /** Finds what an author should know about a query: see section 7 of the engine's description. */
 public final class Notices {
     private static final List<NoticeRule> RULES = List.of(
             new QuotedParameter(),
-            new TypeAgainstColumn(),
-            new DayAgainstTimes(),
+            new ColumnTypeMismatch(),
+            new DateComparedWithTimestamp(),
             new FunctionOnColumn(),
-            new ManyInSinglePlace(),
+            new MultipleValuesInSinglePlace(),
             new LeadingWildcard(),
             new LimitWithoutOrder(),
-            new FilteredTwice(),
+            new DuplicateFilter(),
             new NotInNullable(),
-            new BlankOrWithoutValue(),
-            new LeftoverValue(),
-            new PipesMeanOr(),
-            new CountedByVariable());
+            new BlankOrNullFilter(),
+            new LeftoverLiteral(),
+            new PipesAsOr(),
+            new RowVariableCounter());
 
     private Notices() {}
 
@@ -37,11 +37,11 @@ public final class Notices {
      */
     public static List<Notice> of(
             ParsedQuery query, Dialect dialect, Map<String, Parameter> parameters, ColumnFacts facts) {
-        Subject subject = Subject.of(query, dialect, parameters, facts);
+        NoticeContext subject = NoticeContext.of(query, dialect, parameters, facts);
         return RULES.stream()
                 .flatMap(rule -> rule.notices(subject))
                 .sorted(Comparator.comparingInt(
-                        notice -> notice.place().map(Place::start).orElse(-1)))
+                        notice -> notice.place().map(TextLocation::start).orElse(-1)))
                 .toList();
     }
 

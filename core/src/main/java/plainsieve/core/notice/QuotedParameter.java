@@ -1,18 +1,18 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.TextEdit;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.TextLocation;
 
 /** {@code ':port'} is a text. Rewrite: {@code :port}. */
 final class QuotedParameter implements NoticeRule {
     @Override
-    public Stream<Notice> notices(Subject subject) {
+    public Stream<Notice> notices(NoticeContext subject) {
         return subject.query().quotedParameters().stream().map(token -> {
             int end = subject.tokens().end(token);
             int quote = subject.query().text().lastIndexOf(':', end - 2) - 1;
-            Place place = subject.query().tokens().place(quote, end);
+            TextLocation place = subject.query().tokens().place(quote, end);
             String name = subject.query().text().substring(quote + 1, end - 1);
             return Notice.of(
                             "quoted-parameter",

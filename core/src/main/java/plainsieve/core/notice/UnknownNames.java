@@ -13,7 +13,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.value.NearestName;
 
 /**
  * Tables that a source does not have, and columns that a table does not have, with the nearest name that there is. Only
@@ -37,7 +37,7 @@ public final class UnknownNames {
             return List.of();
         }
         UnknownNames names = new UnknownNames(query, tables);
-        Set<String> own = ReadTables.own(query);
+        Set<String> own = ReferencedTables.own(query);
         query.fromItems().forEach(item -> names.item(item, own));
         names.columns();
         return names.notices;
@@ -45,8 +45,8 @@ public final class UnknownNames {
 
     /* One alias for two tables in different blocks tells nothing of a column. */
     private void item(FromItem item, Set<String> own) {
-        String table = ReadTables.name(item, tokens);
-        String qualifier = item.alias().isEmpty() ? table : ReadTables.lower(item.alias());
+        String table = ReferencedTables.name(item, tokens);
+        String qualifier = item.alias().isEmpty() ? table : ReferencedTables.lower(item.alias());
         boolean real = item.kind() == FromItem.Kind.TABLE
                 && !own.contains(table)
                 && item.columns().isEmpty();
@@ -74,11 +74,11 @@ public final class UnknownNames {
         for (int i = 0; i + 2 < tokens.size(); i++) {
             boolean path = isName(i) && tokens.isSymbol(i + 1, ".") && isName(i + 2) && !tokens.isSymbol(i - 1, ".");
             boolean longer = tokens.isSymbol(i + 3, ".") || tokens.isBracket(i + 3, '(');
-            String qualifier = path ? ReadTables.lower(tokens.written(i)) : "";
+            String qualifier = path ? ReferencedTables.lower(tokens.written(i)) : "";
             Optional<Set<String>> columns = path && !longer && !unsure.contains(qualifier)
                     ? Optional.ofNullable(qualifiers.get(qualifier)).map(tables::get)
                     : Optional.empty();
-            String column = path ? ReadTables.lower(tokens.written(i + 2)) : "";
+            String column = path ? ReferencedTables.lower(tokens.written(i + 2)) : "";
             if (columns.isPresent() && !columns.get().contains(column)) {
                 add(
                         "unknown-column",
@@ -95,7 +95,7 @@ public final class UnknownNames {
     }
 
     private void add(String kind, String message, Span place, String name, Set<String> known) {
-        Optional<String> near = Nearest.to(name, known);
+        Optional<String> near = NearestName.to(name, known);
         Notice notice = Notice.of(
                         kind, message, near.map("Did you mean “%s”?"::formatted).orElse("Look it up under Sources."))
                 .at(tokens.place(place.from()));

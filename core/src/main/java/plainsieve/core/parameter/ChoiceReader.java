@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -170,7 +170,7 @@ public final class ChoiceReader {
 
     private static Problem notListed(Parameter parameter, String value, AllowedValues list) {
         Optional<String> nearest =
-                value.length() > LONGEST_SHOWN ? Optional.empty() : Nearest.to(value, list.written());
+                value.length() > LONGEST_SHOWN ? Optional.empty() : NearestName.to(value, list.written());
         return Problem.of(
                 "value-not-listed",
                 "“%s” is not on the list of :%s.".formatted(shortened(value), parameter.name()),
@@ -179,7 +179,7 @@ public final class ChoiceReader {
 
     /** The problem of a choice for a parameter that does not exist here; names the nearest one that does. */
     public static Problem unknown(String name, Map<String, Parameter> parameters) {
-        String advice = Nearest.to(name, parameters.keySet())
+        String advice = NearestName.to(name, parameters.keySet())
                 .map("Did you mean “%s”?"::formatted)
                 .orElse(
                         parameters.isEmpty()

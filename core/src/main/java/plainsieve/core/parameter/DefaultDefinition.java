@@ -11,7 +11,7 @@ public sealed interface DefaultDefinition {
 
         R formula(Formula start);
 
-        R ofQuery(OfQuery start);
+        R ofQuery(FromQuery start);
     }
 
     /** The formula it is worked out by each time; empty when it is not. */
@@ -50,7 +50,7 @@ public sealed interface DefaultDefinition {
     }
 
     /** The first column of a query's answer. */
-    record OfQuery(String queryId) implements DefaultDefinition {
+    record FromQuery(String queryId) implements DefaultDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.ofQuery(this);

@@ -25,7 +25,7 @@ public sealed interface Formula {
     record Today() implements Formula {}
 
     /** The name that whoever asks signs in with. */
-    record Asker() implements Formula {}
+    record Resolver() implements Formula {}
 
     record Fixed(Value value) implements Formula {}
 
@@ -108,19 +108,19 @@ public sealed interface Formula {
         if (this instanceof Today) {
             return Optional.of(new Value.Day(today));
         }
-        if (this instanceof Asker) {
-            return Optional.of(FormulaValues.asker(asker));
+        if (this instanceof Resolver) {
+            return Optional.of(FormulaArithmetic.asker(asker));
         }
         if (this instanceof Fixed fixed) {
             return Optional.of(fixed.value());
         }
         if (this instanceof Parameter parameter) {
-            return FormulaValues.of(parameter.name(), choices.apply(parameter.name()));
+            return FormulaArithmetic.of(parameter.name(), choices.apply(parameter.name()));
         }
         if (this instanceof EdgeOf edge) {
             return edge.day()
                     .value(today, asker, choices)
-                    .map(FormulaValues::day)
+                    .map(FormulaArithmetic::day)
                     .map(day ->
                             edge.first() ? edge.span().first(day) : edge.span().last(day))
                     .map(Value.Day::new);
@@ -128,18 +128,18 @@ public sealed interface Formula {
         if (this instanceof PartOf part) {
             return part.day()
                     .value(today, asker, choices)
-                    .map(FormulaValues::day)
+                    .map(FormulaArithmetic::day)
                     .map(day -> new Value.Whole(part.span().number(day)));
         }
         Plus plus = (Plus) this;
         return plus.left().value(today, asker, choices).flatMap(left -> plus.amount()
                 .value(today, asker, choices)
-                .map(amount -> FormulaValues.plus(plus, left, amount)));
+                .map(amount -> FormulaArithmetic.plus(plus, left, amount)));
     }
 
     /** The value as one of a type: a day is also a moment, a whole number also a decimal, anything a text. */
     static Value as(Type type, Value value) {
-        return FormulaValues.as(type, value)
+        return FormulaArithmetic.as(type, value)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "formula-type",
                         "The formula gives a %s, but a %s is wanted."

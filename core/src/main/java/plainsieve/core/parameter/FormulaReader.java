@@ -8,9 +8,9 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.value.Period;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Value;
 
 /**
@@ -89,7 +89,7 @@ final class FormulaReader {
         }
         return switch (word()) {
             case "today" -> taken(new Formula.Today());
-            case "asker" -> taken(new Formula.Asker());
+            case "asker" -> taken(new Formula.Resolver());
             case "yesterday" -> taken(fromToday(-1));
             case "tomorrow" -> taken(fromToday(1));
             case "first", "last" -> edge();
@@ -239,6 +239,6 @@ final class FormulaReader {
                         "formula",
                         "The formula cannot be read at %s.".formatted(found),
                         "There should be %s.".formatted(what))
-                .at(Place.in(text, nextStart, nextEnd)));
+                .at(TextLocation.in(text, nextStart, nextEnd)));
     }
 }

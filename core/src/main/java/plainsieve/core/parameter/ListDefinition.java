@@ -17,9 +17,9 @@ public sealed interface ListDefinition {
 
         R typed(Typed list);
 
-        R ofColumn(OfColumn list);
+        R ofColumn(FromColumn list);
 
-        R ofQuery(OfQuery list);
+        R ofQuery(FromQuery list);
     }
 
     /** Whether there is a list at all. */
@@ -29,12 +29,12 @@ public sealed interface ListDefinition {
 
     /** Whether a source is asked for it. */
     default boolean isAsked() {
-        return this instanceof OfColumn || this instanceof OfQuery;
+        return this instanceof FromColumn || this instanceof FromQuery;
     }
 
     /** The column it is about: that has the values, or that typed ones are compared with; without names when there is none. */
-    default ColumnPlace column() {
-        return ColumnPlace.NONE;
+    default ColumnReference column() {
+        return ColumnReference.NONE;
     }
 
     /** The values that were typed in; none when they are asked for. */
@@ -65,7 +65,7 @@ public sealed interface ListDefinition {
      *
      * @param column what they are compared with; without names when nobody said
      */
-    record Typed(List<ListedValue> typedValues, ColumnPlace column) implements ListDefinition {
+    record Typed(List<ListedValue> typedValues, ColumnReference column) implements ListDefinition {
         public Typed {
             typedValues = List.copyOf(typedValues);
         }
@@ -81,7 +81,7 @@ public sealed interface ListDefinition {
      *
      * @param counts whether viewers see how many rows each value has
      */
-    record OfColumn(ColumnPlace column, boolean counts, Duration kept) implements ListDefinition {
+    record FromColumn(ColumnReference column, boolean counts, Duration kept) implements ListDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.ofColumn(this);
@@ -89,7 +89,7 @@ public sealed interface ListDefinition {
     }
 
     /** The answer of a query: its first column has the values, a second one the labels, a third one the counts. */
-    record OfQuery(String queryId, Duration kept) implements ListDefinition {
+    record FromQuery(String queryId, Duration kept) implements ListDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.ofQuery(this);

@@ -29,7 +29,7 @@ public record Parameter(
         Optional<AllowedValues> allowed,
         OptionalLong everyRowValue,
         boolean sendEach,
-        Covers covers) {
+        ValueCoverage covers) {
 
     private static final Pattern NAME = Pattern.compile("[A-Za-z][A-Za-z0-9_]{0,62}");
 
@@ -63,7 +63,14 @@ public record Parameter(
     /** A parameter that takes any value and, when blank, filters nothing. */
     public static Parameter of(String name, Type type) {
         return new Parameter(
-                name, type, false, BlankRule.NO_FILTER, Optional.empty(), OptionalLong.empty(), false, Covers.ITSELF);
+                name,
+                type,
+                false,
+                BlankRule.NO_FILTER,
+                Optional.empty(),
+                OptionalLong.empty(),
+                false,
+                ValueCoverage.ITSELF);
     }
 
     public Parameter takingMany() {
@@ -93,7 +100,7 @@ public record Parameter(
         return new Parameter(name, type, many, blankRule, allowed, everyRowValue, true, covers);
     }
 
-    public Parameter covering(Covers what) {
+    public Parameter covering(ValueCoverage what) {
         return new Parameter(name, type, many, blankRule, allowed, everyRowValue, sendEach, what);
     }
 }

@@ -24,7 +24,7 @@ public record ParameterDefinition(
         ListDefinition list,
         DefaultDefinition start,
         ChoiceText trial,
-        Upkeep upkeep) {
+        ListFreshness upkeep) {
 
     /**
      * What viewers read.
@@ -42,19 +42,24 @@ public record ParameterDefinition(
      * @param everyRow in a row limit, the value that means every row
      */
     public record Meaning(
-            Type type, boolean many, Covers covers, BlankRule blankRule, boolean sendEach, OptionalLong everyRow) {}
+            Type type,
+            boolean many,
+            ValueCoverage covers,
+            BlankRule blankRule,
+            boolean sendEach,
+            OptionalLong everyRow) {}
 
     /**
      * What a value must lie between, and whose word it is. Empty texts bound nothing.
      *
      * @param rangeEnd the parameter that is the upper end of the range that begins here
      */
-    public record Bounds(String least, String most, String rangeEnd, Hold hold) {
+    public record Bounds(String least, String most, String rangeEnd, RowAccessRule hold) {
         public static final Bounds NONE = new Bounds("", "", "");
 
         /** Bounds within which the viewer chooses. */
         public Bounds(String least, String most, String rangeEnd) {
-            this(least, most, rangeEnd, Hold.NONE);
+            this(least, most, rangeEnd, RowAccessRule.NONE);
         }
 
         public Bounds between(String newLeast, String newMost) {
@@ -65,13 +70,13 @@ public record ParameterDefinition(
             return new Bounds(least, most, newEnd, hold);
         }
 
-        public Bounds heldBy(Hold newHold) {
+        public Bounds heldBy(RowAccessRule newHold) {
             return new Bounds(least, most, rangeEnd, newHold);
         }
     }
 
     /** What becomes of chosen values that are no longer on the list. */
-    public enum WhenGone {
+    public enum MissingValuePolicy {
         KEEP,
         DROP
     }
@@ -83,10 +88,10 @@ public record ParameterDefinition(
      * @param formerNames names it had before, which links may still use
      * @param version the version that a change was made from
      */
-    public record Upkeep(WhenGone whenGone, boolean unlogged, List<String> formerNames, int version) {
-        public static final Upkeep NEW = new Upkeep(WhenGone.KEEP, false, List.of(), 0);
+    public record ListFreshness(MissingValuePolicy whenGone, boolean unlogged, List<String> formerNames, int version) {
+        public static final ListFreshness NEW = new ListFreshness(MissingValuePolicy.KEEP, false, List.of(), 0);
 
-        public Upkeep {
+        public ListFreshness {
             formerNames = List.copyOf(formerNames);
         }
     }
@@ -114,7 +119,7 @@ public record ParameterDefinition(
                 new ListDefinition.Any(),
                 DefaultDefinition.of(ChoiceText.blank()),
                 ChoiceText.blank(),
-                Upkeep.NEW);
+                ListFreshness.NEW);
     }
 
     /** The parameter as the engine knows it, taking any value. */
@@ -155,7 +160,7 @@ public record ParameterDefinition(
         return bounds.rangeEnd();
     }
 
-    public Hold hold() {
+    public RowAccessRule hold() {
         return bounds.hold();
     }
 
@@ -203,7 +208,7 @@ public record ParameterDefinition(
         return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, newTrial, upkeep);
     }
 
-    public ParameterDefinition withUpkeep(Upkeep newUpkeep) {
+    public ParameterDefinition withUpkeep(ListFreshness newUpkeep) {
         return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, trial, newUpkeep);
     }
 
@@ -225,11 +230,11 @@ public record ParameterDefinition(
     }
 
     public ParameterDefinition renamed(String to, List<String> former) {
-        Upkeep kept = new Upkeep(upkeep.whenGone(), upkeep.unlogged(), former, upkeep.version());
+        ListFreshness kept = new ListFreshness(upkeep.whenGone(), upkeep.unlogged(), former, upkeep.version());
         return new ParameterDefinition(to, words, meaning, bounds, formula, list, start, trial, kept);
     }
 
     public ParameterDefinition withVersion(int version) {
-        return withUpkeep(new Upkeep(upkeep.whenGone(), upkeep.unlogged(), upkeep.formerNames(), version));
+        return withUpkeep(new ListFreshness(upkeep.whenGone(), upkeep.unlogged(), upkeep.formerNames(), version));
     }
 }

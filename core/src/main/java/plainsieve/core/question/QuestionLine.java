@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 
 /**
  * The sentence that says what a report asks, as its author writes it. The notation is described in docs/question-line.md:
@@ -55,11 +55,11 @@ public record QuestionLine(List<Part> parts) {
     }
 
     /** A sentence of the labels, for a report whose author wrote none: {@code Late crossings[; Port {port}]}. */
-    public static QuestionLine compose(String report, List<ParameterWords> parameters) {
+    public static QuestionLine compose(String report, List<ParameterLabels> parameters) {
         List<Part> parts = new ArrayList<>();
         parts.add(new Text(report));
-        Set<String> ends = parameters.stream().map(ParameterWords::rangeEnd).collect(Collectors.toSet());
-        for (ParameterWords parameter : parameters) {
+        Set<String> ends = parameters.stream().map(ParameterLabels::rangeEnd).collect(Collectors.toSet());
+        for (ParameterLabels parameter : parameters) {
             if (ends.contains(parameter.name())) {
                 continue;
             }
@@ -98,29 +98,30 @@ public record QuestionLine(List<Part> parts) {
      *
      * @param words how the choices of each parameter read; a mark of a parameter that is not there stays as it is written
      */
-    public Said say(Map<String, ParameterWords> words, ChoicesInWords choices) {
-        List<Said.Part> said = new ArrayList<>();
+    public RenderedQuestion say(Map<String, ParameterLabels> words, ChoiceDescription choices) {
+        List<RenderedQuestion.Part> said = new ArrayList<>();
         Set<String> quiet = new LinkedHashSet<>();
         say(parts, words, choices, said, quiet);
         said.stream().flatMap(part -> part.parameters().stream()).forEach(quiet::remove);
-        return new Said(said, List.copyOf(quiet));
+        return new RenderedQuestion(said, List.copyOf(quiet));
     }
 
     private static void say(
             List<Part> parts,
-            Map<String, ParameterWords> words,
-            ChoicesInWords choices,
-            List<Said.Part> said,
+            Map<String, ParameterLabels> words,
+            ChoiceDescription choices,
+            List<RenderedQuestion.Part> said,
             Set<String> quiet) {
         for (Part part : parts) {
             if (part instanceof Text text) {
-                said.add(new Said.Part(text.text(), List.of()));
+                said.add(new RenderedQuestion.Part(text.text(), List.of()));
             } else if (part instanceof Mark mark) {
                 boolean known = words.keySet().containsAll(mark.parameters());
                 said.add(
                         known
-                                ? new Said.Part(choices.say(mark.parameters()), mark.parameters())
-                                : new Said.Part("{" + String.join("..", mark.parameters()) + "}", List.of()));
+                                ? new RenderedQuestion.Part(choices.say(mark.parameters()), mark.parameters())
+                                : new RenderedQuestion.Part(
+                                        "{" + String.join("..", mark.parameters()) + "}", List.of()));
             } else {
                 Optional optional = (Optional) part;
                 Set<String> names = new LinkedHashSet<>();
@@ -139,6 +140,6 @@ public record QuestionLine(List<Part> parts) {
                         "question-line",
                         "A bracket of the question line does not close.",
                         "Write “%s”, or the bracket twice where it is just a bracket.".formatted(closing))
-                .at(Place.in(text, at, at + 1)));
+                .at(TextLocation.in(text, at, at + 1)));
     }
 }

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 
 /** Reads the notation of question lines from left to right. */
 final class QuestionLineReader {
@@ -93,6 +93,6 @@ final class QuestionLineReader {
                         "question-line",
                         "There is a closing bracket too many in the question line.",
                         "Take it out, or write it twice where it is just a bracket.")
-                .at(Place.in(text, at, at + 1)));
+                .at(TextLocation.in(text, at, at + 1)));
     }
 }

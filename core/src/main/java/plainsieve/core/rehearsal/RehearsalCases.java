@@ -31,15 +31,15 @@ public final class RehearsalCases {
     private RehearsalCases() {}
 
     /** Every case for these parameters: those of each by itself, those of its range, then pairs of blanks. */
-    public static List<RehearsalCase> of(List<Rehearsed> parameters) {
+    public static List<RehearsalCase> of(List<RehearsalParameter> parameters) {
         RehearsalCases made = new RehearsalCases();
-        for (Rehearsed one : parameters) {
+        for (RehearsalParameter one : parameters) {
             one.openOther(parameters)
                     .ifPresentOrElse(
                             other -> made.alone(one, Map.of(other, ChoiceText.blank())),
                             () -> made.alone(one, Map.of()));
         }
-        for (Rehearsed lower : parameters) {
+        for (RehearsalParameter lower : parameters) {
             parameters.stream()
                     .filter(other -> other.parameter().name().equals(lower.rangeEnd()))
                     .forEach(upper -> made.range(lower, upper));
@@ -48,18 +48,18 @@ public final class RehearsalCases {
         return List.copyOf(made.cases);
     }
 
-    private void add(Rehearsed rehearsed, String name, ChoiceText choice, boolean refusal) {
+    private void add(RehearsalParameter rehearsed, String name, ChoiceText choice, boolean refusal) {
         cases.add(new RehearsalCase(name, Map.of(rehearsed.parameter().name(), choice), refusal));
     }
 
     /** @param beside the other end of its range, blank: else the smallest end would turn the range round */
-    private void add(Rehearsed rehearsed, String name, String value, Map<String, ChoiceText> beside) {
+    private void add(RehearsalParameter rehearsed, String name, String value, Map<String, ChoiceText> beside) {
         Map<String, ChoiceText> choices = new HashMap<>(beside);
         choices.put(rehearsed.parameter().name(), ChoiceText.of(value));
         cases.add(new RehearsalCase(name, choices, false));
     }
 
-    private void alone(Rehearsed rehearsed, Map<String, ChoiceText> beside) {
+    private void alone(RehearsalParameter rehearsed, Map<String, ChoiceText> beside) {
         Parameter parameter = rehearsed.parameter();
         add(rehearsed, "blank", ChoiceText.blank(), needsValue(parameter));
         List<String> values = values(rehearsed);
@@ -84,7 +84,7 @@ public final class RehearsalCases {
         return parameter.blankRule() == BlankRule.NOT_ALLOWED;
     }
 
-    private void many(Rehearsed rehearsed, List<String> values) {
+    private void many(RehearsalParameter rehearsed, List<String> values) {
         if (values.size() > 1) {
             add(rehearsed, "several values", ChoiceText.of(values.subList(0, Math.min(SEVERAL, values.size()))), false);
         }
@@ -102,7 +102,7 @@ public final class RehearsalCases {
         }
     }
 
-    private void unlisted(Rehearsed rehearsed, List<String> values) {
+    private void unlisted(RehearsalParameter rehearsed, List<String> values) {
         String strange = rehearsed.parameter().type() == Type.TEXT
                         || rehearsed.parameter().type() == Type.NAME
                 ? FOREIGN
@@ -123,7 +123,7 @@ public final class RehearsalCases {
     }
 
     /** Listed values, else the default, else something of the type within its limits. */
-    private static List<String> values(Rehearsed rehearsed) {
+    private static List<String> values(RehearsalParameter rehearsed) {
         if (!rehearsed.listed().isEmpty()) {
             return rehearsed.listed();
         }
@@ -138,7 +138,7 @@ public final class RehearsalCases {
                                 : rehearsed.least());
     }
 
-    private static String extreme(Rehearsed rehearsed, List<String> values, boolean largest) {
+    private static String extreme(RehearsalParameter rehearsed, List<String> values, boolean largest) {
         String limit = largest ? rehearsed.most() : rehearsed.least();
         if (!rehearsed.hasList() && !limit.isEmpty()) {
             return limit;
@@ -163,7 +163,7 @@ public final class RehearsalCases {
     }
 
     /** A row limit counts rows, and no count is below zero. */
-    private static boolean isCount(Rehearsed rehearsed) {
+    private static boolean isCount(RehearsalParameter rehearsed) {
         return rehearsed.parameter().everyRowValue().isPresent();
     }
 
@@ -194,7 +194,7 @@ public final class RehearsalCases {
         };
     }
 
-    private void range(Rehearsed lower, Rehearsed upper) {
+    private void range(RehearsalParameter lower, RehearsalParameter upper) {
         String from = lower.parameter().name();
         String to = upper.parameter().name();
         List<String> low = values(lower);
@@ -215,7 +215,7 @@ public final class RehearsalCases {
                 true));
     }
 
-    private void pairsOfBlanks(List<Rehearsed> parameters) {
+    private void pairsOfBlanks(List<RehearsalParameter> parameters) {
         for (int i = 0; i < parameters.size(); i++) {
             for (int j = i + 1; j < parameters.size(); j++) {
                 Parameter one = parameters.get(i).parameter();

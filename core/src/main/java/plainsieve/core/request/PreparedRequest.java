@@ -8,7 +8,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
 /** A request read once, ready to be put in front of the SQL that asks the rows of its answer. Immutable. */
-public final class PreparedRequest implements Front {
+public final class PreparedRequest implements LeadingRequest {
     private final WebRequest request;
 
     private PreparedRequest(WebRequest request) {

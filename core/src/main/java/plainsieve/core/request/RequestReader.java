@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 
 /** Reads the lines of a request, and finds everything that is wrong with them. */
 final class RequestReader {
@@ -20,7 +20,7 @@ final class RequestReader {
             "(?i)host|content-length|connection|transfer-encoding|upgrade|expect|te|trailer|authorization|cookie|proxy-.*");
 
     private final String text;
-    private final List<Part> parts = new ArrayList<>();
+    private final List<RequestPart> parts = new ArrayList<>();
     private final List<RequestText.Line> directions = new ArrayList<>();
     private final List<Problem> problems = new ArrayList<>();
     private WebRequest.Method method;
@@ -35,7 +35,7 @@ final class RequestReader {
     }
 
     private WebRequest request() {
-        Directions all = Directions.of(List.of());
+        ResponseOptions all = ResponseOptions.of(List.of());
         for (RequestText.Line line : RequestText.of(text).lines()) {
             try {
                 all = line(line, all);
@@ -46,7 +46,7 @@ final class RequestReader {
         }
         if (method == null && problems.isEmpty()) {
             problems.add(bad("The request has no address yet.", "Begin with “get” and the path, such as get /ports.")
-                    .at(Place.in(text, 0, Math.min(RequestText.HEADER.length(), text.length()))));
+                    .at(TextLocation.in(text, 0, Math.min(RequestText.HEADER.length(), text.length()))));
         }
         if (!problems.isEmpty()) {
             throw new ProblemException(problems);
@@ -54,7 +54,7 @@ final class RequestReader {
         return new WebRequest(method, parts, directions);
     }
 
-    private Directions line(RequestText.Line line, Directions sofar) {
+    private ResponseOptions line(RequestText.Line line, ResponseOptions sofar) {
         Matcher verb = VERB.matcher(line.text());
         Matcher named = NAMED.matcher(line.text());
         Matcher body = BODY.matcher(line.text());
@@ -63,9 +63,9 @@ final class RequestReader {
         } else if (named.matches()) {
             named(line, named);
         } else if (body.matches()) {
-            add(Part.Kind.BODY, "", new RequestText.Line(body.group(1), line.start() + body.start(1)), line);
-        } else if (Directions.isOne(line.text())) {
-            Directions more = sofar.and(line.text());
+            add(RequestPart.Kind.BODY, "", new RequestText.Line(body.group(1), line.start() + body.start(1)), line);
+        } else if (ResponseOptions.isOne(line.text())) {
+            ResponseOptions more = sofar.and(line.text());
             directions.add(line);
             return more;
         } else {
@@ -81,7 +81,7 @@ final class RequestReader {
         if (method != null) {
             throw new ProblemException(bad("The request has two addresses.", "Leave one of them out."));
         }
-        Spelling.Read read = Spelling.behind(verb.group(2));
+        ValueEncoding.Read read = ValueEncoding.behind(verb.group(2));
         Matcher reading = READING.matcher(read.rest());
         boolean reads = reading.find();
         String address = reads ? read.rest().substring(0, reading.start()) : read.rest();
@@ -104,36 +104,36 @@ final class RequestReader {
         }
     }
 
-    private void segments(String path, int start, Spelling spelling) {
+    private void segments(String path, int start, ValueEncoding spelling) {
         for (int from = 1; from <= path.length(); ) {
             int slash = path.indexOf('/', from);
             int to = slash < 0 ? path.length() : slash;
-            Template value = Template.of(path.substring(from, to), start + from);
+            RequestTemplate value = RequestTemplate.of(path.substring(from, to), start + from);
             RequestText.Line clause = new RequestText.Line(path.substring(from - 1, to), start + from - 1);
-            parts.add(new Part(Part.Kind.PATH, "", value, spelling, clause));
+            parts.add(new RequestPart(RequestPart.Kind.PATH, "", value, spelling, clause));
             from = to + 1;
         }
     }
 
-    private void asked(String query, int start, Spelling spelling) {
+    private void asked(String query, int start, ValueEncoding spelling) {
         int from = start;
         for (String one : query.split("&", -1)) {
             int equals = one.indexOf('=');
             if (equals < 1) {
                 throw new ProblemException(bad("“%s” asks for nothing.".formatted(one), "Write a name, = and a value.")
-                        .at(Place.in(text, from, from + one.length())));
+                        .at(TextLocation.in(text, from, from + one.length())));
             }
-            Template value = Template.of(one.substring(equals + 1), from + equals + 1);
-            parts.add(new Part(
-                    Part.Kind.ASK, one.substring(0, equals), value, spelling, new RequestText.Line(one, from)));
+            RequestTemplate value = RequestTemplate.of(one.substring(equals + 1), from + equals + 1);
+            parts.add(new RequestPart(
+                    RequestPart.Kind.ASK, one.substring(0, equals), value, spelling, new RequestText.Line(one, from)));
             from += one.length() + 1;
         }
     }
 
     private void named(RequestText.Line line, Matcher named) {
-        Part.Kind kind = named.group(1).equals("ask") ? Part.Kind.ASK : Part.Kind.HEADER;
+        RequestPart.Kind kind = named.group(1).equals("ask") ? RequestPart.Kind.ASK : RequestPart.Kind.HEADER;
         String name = named.group(2);
-        if (kind == Part.Kind.HEADER
+        if (kind == RequestPart.Kind.HEADER
                 && (OWN_HEADERS.matcher(name).matches() || !name.matches("[A-Za-z0-9!#$%&'*+.^_`|~-]+"))) {
             throw new ProblemException(bad(
                     "The header “%s” is not for a query to say.".formatted(name),
@@ -142,15 +142,15 @@ final class RequestReader {
         add(kind, name, new RequestText.Line(named.group(3), line.start() + named.start(3)), line);
     }
 
-    private void add(Part.Kind kind, String name, RequestText.Line value, RequestText.Line clause) {
-        Spelling.Read read = kind == Part.Kind.BODY
-                ? new Spelling.Read(value.text(), Spelling.USUAL)
-                : Spelling.behind(value.text());
-        parts.add(new Part(kind, name, Template.of(read.rest(), value.start()), read.spelling(), clause));
+    private void add(RequestPart.Kind kind, String name, RequestText.Line value, RequestText.Line clause) {
+        ValueEncoding.Read read = kind == RequestPart.Kind.BODY
+                ? new ValueEncoding.Read(value.text(), ValueEncoding.USUAL)
+                : ValueEncoding.behind(value.text());
+        parts.add(new RequestPart(kind, name, RequestTemplate.of(read.rest(), value.start()), read.spelling(), clause));
     }
 
-    private Place place(RequestText.Line line) {
-        return Place.in(text, line.start(), line.end());
+    private TextLocation place(RequestText.Line line) {
+        return TextLocation.in(text, line.start(), line.end());
     }
 
     private static Problem bad(String message, String advice) {

@@ -7,8 +7,8 @@ import java.util.Locale;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
@@ -27,22 +27,22 @@ final class RequestWriter {
     }
 
     /** What is chosen for one hole. */
-    private record Filled(Template.Hole hole, List<Value> values) {}
+    private record Filled(RequestTemplate.Placeholder hole, List<Value> values) {}
 
     Statement write(Statement sql) {
         text.append(request.method().name().toLowerCase(Locale.ROOT)).append(' ');
         int path = text.length();
-        request.parts(Part.Kind.PATH).forEach(part -> part(part, "/"));
+        request.parts(RequestPart.Kind.PATH).forEach(part -> part(part, "/"));
         if (text.length() == path) {
             text.append('/');
         }
         int asked = text.length();
-        for (Part part : request.parts(Part.Kind.ASK)) {
+        for (RequestPart part : request.parts(RequestPart.Kind.ASK)) {
             part(part, text.length() == asked ? "?" : "&");
         }
         text.append('\n');
-        request.parts(Part.Kind.HEADER).forEach(part -> line(part, "header " + part.name() + " = "));
-        request.parts(Part.Kind.BODY).forEach(part -> line(part, "body "));
+        request.parts(RequestPart.Kind.HEADER).forEach(part -> line(part, "header " + part.name() + " = "));
+        request.parts(RequestPart.Kind.BODY).forEach(part -> line(part, "body "));
         request.directions().forEach(line -> text.append(line.text()).append('\n'));
         text.append(RequestText.THEN).append('\n');
         return behind(sql);
@@ -60,7 +60,7 @@ final class RequestWriter {
         return new Statement(text + sql.text().substring(blanks), all, places, sql.cap());
     }
 
-    private void line(Part part, String before) {
+    private void line(RequestPart part, String before) {
         int start = text.length();
         part(part, before);
         if (text.length() > start) {
@@ -68,7 +68,7 @@ final class RequestWriter {
         }
     }
 
-    private void part(Part part, String before) {
+    private void part(RequestPart part, String before) {
         List<Filled> filled = part.value().holes().stream()
                 .map(hole -> new Filled(hole, chosen(hole, part)))
                 .toList();
@@ -76,7 +76,10 @@ final class RequestWriter {
         boolean out = filled.stream().anyMatch(one -> one.values().isEmpty());
         if (!out) {
             text.append(before)
-                    .append(part.kind() == Part.Kind.ASK ? Encoding.literal(part.name(), part.kind()) + "=" : "");
+                    .append(
+                            part.kind() == RequestPart.Kind.ASK
+                                    ? RequestEncoding.literal(part.name(), part.kind()) + "="
+                                    : "");
             values(part, filled);
         }
         int end = text.length();
@@ -94,17 +97,17 @@ final class RequestWriter {
                 end)));
     }
 
-    private List<Value> chosen(Template.Hole hole, Part part) {
+    private List<Value> chosen(RequestTemplate.Placeholder hole, RequestPart part) {
         Parameter parameter = choices.parameter(hole.name());
-        List<Value> chosen = ChosenValues.of(parameter, choices.of(hole.name()));
-        ChosenValues.check(parameter, chosen, part);
+        List<Value> chosen = RequestValues.of(parameter, choices.of(hole.name()));
+        RequestValues.check(parameter, chosen, part);
         return chosen.stream()
                 .map(value -> part.spelling().of(value, parameter))
                 .toList();
     }
 
     /** One part for each of several values that are not joined. */
-    private void values(Part part, List<Filled> filled) {
+    private void values(RequestPart part, List<Filled> filled) {
         boolean joined = part.spelling().joined().isPresent();
         int times = joined
                 ? 1
@@ -112,20 +115,20 @@ final class RequestWriter {
         for (int i = 0; i < times; i++) {
             if (i > 0) {
                 text.append('&')
-                        .append(Encoding.literal(part.name(), part.kind()))
+                        .append(RequestEncoding.literal(part.name(), part.kind()))
                         .append('=');
             }
-            for (Template.Piece piece : part.value().pieces()) {
-                if (piece instanceof Template.Words words) {
-                    text.append(Encoding.literal(words.text(), part.kind()));
+            for (RequestTemplate.Piece piece : part.value().pieces()) {
+                if (piece instanceof RequestTemplate.Words words) {
+                    text.append(RequestEncoding.literal(words.text(), part.kind()));
                 } else {
-                    hole((Template.Hole) piece, filled, part, i);
+                    hole((RequestTemplate.Placeholder) piece, filled, part, i);
                 }
             }
         }
     }
 
-    private void hole(Template.Hole hole, List<Filled> filled, Part part, int turn) {
+    private void hole(RequestTemplate.Placeholder hole, List<Filled> filled, RequestPart part, int turn) {
         List<Value> all = filled.stream()
                 .filter(one -> one.hole() == hole)
                 .findFirst()
@@ -135,15 +138,15 @@ final class RequestWriter {
             placeholder(hole, all.get(all.size() == 1 ? 0 : turn));
             return;
         }
-        String sign = Encoding.literal(part.spelling().joined().get(), part.kind());
+        String sign = RequestEncoding.literal(part.spelling().joined().get(), part.kind());
         for (int i = 0; i < all.size(); i++) {
             text.append(i == 0 ? "" : sign);
             placeholder(hole, all.get(i));
         }
     }
 
-    private void placeholder(Template.Hole hole, Value value) {
-        values.add(new BoundValue(hole.name(), text.length(), new Bound.Single(value)));
+    private void placeholder(RequestTemplate.Placeholder hole, Value value) {
+        values.add(new BoundValue(hole.name(), text.length(), new PlaceholderBinding.Single(value)));
         text.append('?');
     }
 }

@@ -5,9 +5,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.JsonText;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -20,7 +20,7 @@ import plainsieve.core.value.Value;
  * @param sqlStart where the SQL begins in what is sent
  * @param front the lines in front of it, with their values
  */
-public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
+public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, String front) {
     private static final String BEHIND = "\n" + RequestText.THEN + "\n";
     private static final String HEADER = "header ";
     private static final String BODY = "body ";
@@ -73,7 +73,7 @@ public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
             this.statement = statement;
             this.sqlStart = sqlStart;
             for (BoundValue value : statement.values()) {
-                if (value.offset() < sqlStart && value.bound() instanceof Bound.Single single) {
+                if (value.offset() < sqlStart && value.bound() instanceof PlaceholderBinding.Single single) {
                     values.put(value.offset(), single.value());
                 }
             }
@@ -86,7 +86,12 @@ public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
                 at += line.length() + 1;
             }
             return new SentRequest(
-                    new Ask(statement.text().startsWith("post"), address, headers, body, Directions.of(directions)),
+                    new ServiceRequest(
+                            statement.text().startsWith("post"),
+                            address,
+                            headers,
+                            body,
+                            ResponseOptions.of(directions)),
                     behind(statement, sqlStart),
                     sqlStart,
                     front.toString());
@@ -96,12 +101,13 @@ public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
         private String line(String line, int start) {
             if (start == 0) {
                 int from = line.indexOf('/');
-                address = filled(line, start, from, (value, before) -> Encoding.value(Encoding.written(value)));
+                address = filled(
+                        line, start, from, (value, before) -> RequestEncoding.value(RequestEncoding.written(value)));
                 return line.substring(0, from) + address;
             }
             if (line.startsWith(HEADER)) {
                 int from = line.indexOf('=') + 2;
-                String said = filled(line, start, from, (value, before) -> Encoding.written(value));
+                String said = filled(line, start, from, (value, before) -> RequestEncoding.written(value));
                 headers.put(line.substring(HEADER.length(), from - 2).strip(), said);
                 return line.substring(0, from) + said;
             }
@@ -118,7 +124,7 @@ public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
         private static String inBody(Value value, String before) {
             boolean inText =
                     before.replaceAll("\\\\.", "").chars().filter(c -> c == '"').count() % 2 == 1;
-            return inText ? JsonText.inside(Encoding.written(value)) : Encoding.json(value);
+            return inText ? JsonText.inside(RequestEncoding.written(value)) : RequestEncoding.json(value);
         }
 
         private interface Put {

@@ -10,7 +10,7 @@ import java.util.Set;
  * @param parts in the order in which they stand there
  * @param directions the lines that say how the answer is read, as they are written
  */
-record WebRequest(Method method, List<Part> parts, List<RequestText.Line> directions) {
+record WebRequest(Method method, List<RequestPart> parts, List<RequestText.Line> directions) {
     /** How a service is asked. */
     enum Method {
         GET,
@@ -23,7 +23,7 @@ record WebRequest(Method method, List<Part> parts, List<RequestText.Line> direct
         directions = List.copyOf(directions);
     }
 
-    List<Part> parts(Part.Kind kind) {
+    List<RequestPart> parts(RequestPart.Kind kind) {
         return parts.stream().filter(part -> part.kind() == kind).toList();
     }
 

@@ -6,15 +6,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.PerToken;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.sql.TokenMap;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 
 /** Says for each parameter where it stands in the author's text and where it went in the statement. */
@@ -30,14 +30,15 @@ final class PlacementReport {
     private final List<Around> places;
 
     /** @param added the edits that brought in filters, in the order in which they were made */
-    PlacementReport(ParsedQuery query, Source source, RowLimits limits, List<List<TextEdit>> added) {
+    PlacementReport(ParsedQuery query, SourceText source, RowLimits limits, List<List<TextEdit>> added) {
         List<List<TextEdit>> sorted = added.stream().map(TextEdit::sorted).toList();
         this.places = query.parameters().stream()
                 .map(place -> around(place, source, limits, sorted))
                 .toList();
     }
 
-    private static Around around(ParameterPlace place, Source source, RowLimits limits, List<List<TextEdit>> added) {
+    private static Around around(
+            ParameterPlace place, SourceText source, RowLimits limits, List<List<TextEdit>> added) {
         Optional<Span> clause = place.leaf().map(leaf -> leaf.span()).or(() -> limits.clauseAround(place)
                 .map(Clause::span));
         int start = source.tokens().start(place.token());
@@ -63,7 +64,7 @@ final class PlacementReport {
         return at;
     }
 
-    List<Placement> of(EditedText edited, PerToken<Placement.Outcome> outcomes, Wanted wanted) {
+    List<Placement> of(EditedText edited, TokenMap<Placement.Outcome> outcomes, ResultShape wanted) {
         Map<String, Integer> bound = counted(edited.values());
         List<Placement> placements = new ArrayList<>(places.size() + 1);
         for (Around around : places) {
@@ -79,7 +80,7 @@ final class PlacementReport {
                     sentStart,
                     Math.max(sentStart, edited.newEnd(around.to()))));
         }
-        if (wanted instanceof Wanted.Rows rows) {
+        if (wanted instanceof ResultShape.Rows rows) {
             rows.limit().ifPresent(limit -> placements.add(viewLimit(edited, limit.parameter())));
         }
         return placements;
@@ -113,10 +114,12 @@ final class PlacementReport {
         return new Placement(parameter, Placement.Outcome.LIMITED, 1, -1, -1, -1, -1, start, at + 1);
     }
 
-    private static int size(Bound bound) {
-        if (bound instanceof Bound.Array array) {
+    private static int size(PlaceholderBinding bound) {
+        if (bound instanceof PlaceholderBinding.Array array) {
             return array.values().size();
         }
-        return bound instanceof Bound.JsonArray json ? json.values().size() : 1;
+        return bound instanceof PlaceholderBinding.JsonArray json
+                ? json.values().size()
+                : 1;
     }
 }

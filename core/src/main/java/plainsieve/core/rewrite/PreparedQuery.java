@@ -7,33 +7,33 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.catalogue.SourceNames;
+import plainsieve.core.catalog.SourceNames;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.FederatedQueryText;
 import plainsieve.core.parameter.Choices;
-import plainsieve.core.request.Front;
+import plainsieve.core.request.LeadingRequest;
 import plainsieve.core.request.PreparedRequest;
 import plainsieve.core.request.RequestText;
+import plainsieve.core.rewrite.edit.ConditionRemoval;
 import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.EditOrder;
 import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.Edits;
-import plainsieve.core.rewrite.edit.Removal;
-import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.rewrite.filter.FilterPlacer;
 import plainsieve.core.rewrite.rule.ConditionRule;
 import plainsieve.core.rewrite.rule.ConditionShape;
-import plainsieve.core.rewrite.rule.Site;
-import plainsieve.core.sides.SidesText;
+import plainsieve.core.rewrite.rule.ConditionSite;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.value.Nearest;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 
 /**
  * A query read once, ready to be rewritten for any choices. Immutable; may be used by many threads.
@@ -44,20 +44,20 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  */
 public final class PreparedQuery {
-    private final Optional<Front> front;
+    private final Optional<LeadingRequest> front;
     private final ParsedQuery query;
     private final List<ConditionRule> rules;
-    private final Source source;
+    private final SourceText source;
     private final Added added;
     private final Set<String> names;
-    private final List<Site> sites;
+    private final List<ConditionSite> sites;
     private final List<OptionalFilter> optionalFilters;
     private final RowLimits limits;
     private final List<ParameterPlace> elsewhere;
     private final PlacementReport report;
     private final StatementCheck check;
 
-    /** The query with {@link KeyNumbers numbers of keys} as it is sent; this where there are none. */
+    /** The query with {@link GroupKeyOrdinals numbers of keys} as it is sent; this where there are none. */
     private final PreparedQuery sent;
 
     /** What was added to the author's text, filter by filter: the edits of each, and where it went. */
@@ -80,15 +80,19 @@ public final class PreparedQuery {
     }
 
     private PreparedQuery(
-            Optional<Front> front, ParsedQuery query, Dialect dialect, Added added, List<ConditionRule> rules) {
+            Optional<LeadingRequest> front,
+            ParsedQuery query,
+            Dialect dialect,
+            Added added,
+            List<ConditionRule> rules) {
         this.front = front;
         this.rules = rules;
         this.query = query;
         this.added = added;
-        this.source = new Source(query.tokens(), dialect);
+        this.source = new SourceText(query.tokens(), dialect);
         this.names = names(front, query);
-        this.sites = Site.in(query);
-        this.optionalFilters = OptionalFilters.in(query);
+        this.sites = ConditionSite.in(query);
+        this.optionalFilters = OptionalFilterFinder.in(query);
         this.limits = new RowLimits(query, source);
         this.elsewhere = query.parameters().stream()
                 .filter(place ->
@@ -96,7 +100,7 @@ public final class PreparedQuery {
                 .toList();
         this.report = new PlacementReport(query, source, limits, added.edits());
         this.check = new StatementCheck(query, source);
-        List<TextEdit> numbers = KeyNumbers.edits(query, dialect);
+        List<TextEdit> numbers = GroupKeyOrdinals.edits(query, dialect);
         this.sent = numbers.isEmpty()
                 ? this
                 : new PreparedQuery(
@@ -112,28 +116,29 @@ public final class PreparedQuery {
      * statement.
      */
     public static PreparedQuery of(String text, Dialect dialect) {
-        Optional<Front> front = RequestText.isRequest(text) ? Optional.of(PreparedRequest.of(text)) : Optional.empty();
+        Optional<LeadingRequest> front =
+                RequestText.isRequest(text) ? Optional.of(PreparedRequest.of(text)) : Optional.empty();
         ParsedQuery query = ParsedQuery.parse(RequestText.sqlIn(text), dialect);
-        return new PreparedQuery(front, query, dialect, Added.NOTHING, Rewriting.RULES);
+        return new PreparedQuery(front, query, dialect, Added.NOTHING, ChoiceRewriter.RULES);
     }
 
     /**
-     * Reads a text that was made here, which may be one of {@link SidesText several sources}: an author's own never is. What is asked
+     * Reads a text that was made here, which may be one of {@link FederatedQueryText several sources}: an author's own never is. What is asked
      * here of their rows is read by the rules of the engine of this server.
      */
     public static PreparedQuery ofAny(String text, Dialect dialect) {
-        if (!SidesText.isOne(text)) {
+        if (!FederatedQueryText.isOne(text)) {
             return of(text, dialect);
         }
-        SidesText sides = SidesText.read(text);
+        FederatedQueryText sides = FederatedQueryText.read(text);
         // Every place in the SQL is where it is in the whole text.
         String blanks = text.substring(0, sides.hereStart()).replaceAll("[^\n]", " ");
         ParsedQuery query = ParsedQuery.parse(blanks + sides.here(), Dialects.HERE);
         return new PreparedQuery(
-                Optional.of(PreparedSides.of(sides)), query, Dialects.HERE, Added.NOTHING, Rewriting.RULES);
+                Optional.of(PreparedParts.of(sides)), query, Dialects.HERE, Added.NOTHING, ChoiceRewriter.RULES);
     }
 
-    private static Set<String> names(Optional<Front> front, ParsedQuery query) {
+    private static Set<String> names(Optional<LeadingRequest> front, ParsedQuery query) {
         Set<String> names = new LinkedHashSet<>();
         front.ifPresent(found -> names.addAll(found.parameterNames()));
         names.addAll(query.parameterNames());
@@ -176,7 +181,7 @@ public final class PreparedQuery {
     }
 
     /** The row limit that the author's text has at its end; nothing when it has none. */
-    public Optional<OwnLimit> ownLimit() {
+    public Optional<AuthorLimit> ownLimit() {
         return limits.own();
     }
 
@@ -195,7 +200,7 @@ public final class PreparedQuery {
 
     /** All of it as it was read: what stands in front of the SQL, too, where rows come from several sources. */
     public String text() {
-        return sides().map(PreparedSides::whole).orElseGet(query::text);
+        return sides().map(PreparedParts::whole).orElseGet(query::text);
     }
 
     /** The request in front of the SQL; nothing when the query is none of a web service. */
@@ -204,8 +209,8 @@ public final class PreparedQuery {
     }
 
     /** What several sources are asked for in front of the SQL; nothing when all of it goes to one. */
-    public Optional<PreparedSides> sides() {
-        return front.filter(PreparedSides.class::isInstance).map(PreparedSides.class::cast);
+    public Optional<PreparedParts> sides() {
+        return front.filter(PreparedParts.class::isInstance).map(PreparedParts.class::cast);
     }
 
     public Dialect dialect() {
@@ -215,7 +220,7 @@ public final class PreparedQuery {
     /** The tokens of parameters at which several values can stand. */
     public static Set<Integer> placesForMany(ParsedQuery query) {
         Set<Integer> places = new HashSet<>();
-        for (Site site : Site.in(query)) {
+        for (ConditionSite site : ConditionSite.in(query)) {
             boolean roomy = site.shape() instanceof ConditionShape.Membership
                     || site.shape() instanceof ConditionShape.ItemsOfList;
             if (roomy) {
@@ -223,7 +228,7 @@ public final class PreparedQuery {
             }
             site.settled().forEach(place -> places.add(place.token()));
         }
-        OptionalFilters.in(query).stream()
+        OptionalFilterFinder.in(query).stream()
                 .flatMap(filter -> filter.guards().stream())
                 .flatMap(guard -> query.parametersIn(guard.span()).stream())
                 .forEach(place -> places.add(place.token()));
@@ -241,7 +246,7 @@ public final class PreparedQuery {
      * @param cap the most rows to show, for which the statement asks for one more; or {@link Statement#NO_CAP}
      * @throws ProblemException for a parameter that is not defined, or a choice that its place cannot take
      */
-    public Statement rewrite(Choices choices, Wanted wanted, long cap) {
+    public Statement rewrite(Choices choices, ResultShape wanted, long cap) {
         if (!choices.parameters().keySet().containsAll(names)) {
             throw unknown(choices);
         }
@@ -249,17 +254,17 @@ public final class PreparedQuery {
         return front.map(rows -> rows.inFrontOf(sql, choices)).orElse(sql);
     }
 
-    private Statement sql(Choices choices, Wanted wanted, long cap) {
-        Rewriting rewriting = new Rewriting(rules, choices, source);
+    private Statement sql(Choices choices, ResultShape wanted, long cap) {
+        ChoiceRewriter rewriting = new ChoiceRewriter(rules, choices, source);
         rewriting.settle(optionalFilters);
         rewriting.conditions(sites);
         elsewhere.forEach(rewriting::bind);
-        Planned.View view = limitsAndView(rewriting, choices, wanted, cap);
-        rewriting.edits.addAll(Removal.of(source, query.conditionClauses(), rewriting.leftOut));
+        PlannedChanges.View view = limitsAndView(rewriting, choices, wanted, cap);
+        rewriting.edits.addAll(ConditionRemoval.of(source, query.conditionClauses(), rewriting.leftOut));
         behindStatement().ifPresent(rewriting.edits::add);
-        EditedText edited = check.edited(Edits.outermost(rewriting.edits));
+        EditedText edited = check.edited(EditOrder.outermost(rewriting.edits));
         boolean limited = RowLimits.most(wanted, cap).isPresent() && !isOneRow(wanted);
-        check.check(edited, new Planned(rewriting.leftOut, rewriting.outcomes, view, limited));
+        check.check(edited, new PlannedChanges(rewriting.leftOut, rewriting.outcomes, view, limited));
         return new Statement(edited.text(), edited.values(), report.of(edited, rewriting.outcomes, wanted), cap);
     }
 
@@ -275,28 +280,29 @@ public final class PreparedQuery {
     }
 
     /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return where the view is put */
-    private Planned.View limitsAndView(Rewriting rewriting, Choices choices, Wanted wanted, long cap) {
+    private PlannedChanges.View limitsAndView(ChoiceRewriter rewriting, Choices choices, ResultShape wanted, long cap) {
         Optional<RowLimits.Most> most = RowLimits.most(wanted, cap);
-        ViewOnTop top = new ViewOnTop(query, source);
-        Optional<ViewOnTop.Put> put = top.edits(wanted, most)
+        ViewWrapper top = new ViewWrapper(query, source);
+        Optional<ViewWrapper.Put> put = top.edits(wanted, most)
                 .or(() -> most.isEmpty() || limits.canTakeMost()
                         ? Optional.empty()
                         : Optional.of(top.limitAround(most.get())));
         limits.apply(choices, put.isPresent() ? Optional.empty() : most, rewriting);
         put.ifPresent(view -> rewriting.edits.addAll(view.edits()));
-        return put.map(ViewOnTop.Put::view).orElse(Planned.View.NONE);
+        return put.map(ViewWrapper.Put::view).orElse(PlannedChanges.View.NONE);
     }
 
     /** Totals over everything, which need no limit. */
-    private static boolean isOneRow(Wanted wanted) {
-        return wanted instanceof Wanted.Totals totals && totals.groupBy().isEmpty();
+    private static boolean isOneRow(ResultShape wanted) {
+        return wanted instanceof ResultShape.Totals totals && totals.groupBy().isEmpty();
     }
 
     /** Where the parameters of the author's text stand, in their order. */
-    public List<Front.Named> places() {
-        List<Front.Named> places = new ArrayList<>(front.map(Front::places).orElse(List.of()));
+    public List<LeadingRequest.Named> places() {
+        List<LeadingRequest.Named> places =
+                new ArrayList<>(front.map(LeadingRequest::places).orElse(List.of()));
         query.parameters()
-                .forEach(place -> places.add(new Front.Named(
+                .forEach(place -> places.add(new LeadingRequest.Named(
                         place.name(),
                         source.tokens().start(place.token()),
                         source.tokens().end(place.token()))));
@@ -309,10 +315,12 @@ public final class PreparedQuery {
                 .map(place -> Problem.of(
                                 "unknown-parameter",
                                 "There is no parameter :%s.".formatted(place.name()),
-                                Nearest.to(place.name(), choices.parameters().keySet())
+                                NearestName.to(
+                                                place.name(),
+                                                choices.parameters().keySet())
                                         .map("Did you mean :%s?"::formatted)
                                         .orElse("Make it, or correct the name."))
-                        .at(Place.in(query.text(), place.start(), place.end()))
+                        .at(TextLocation.in(query.text(), place.start(), place.end()))
                         .about(place.name()))
                 .toList());
     }

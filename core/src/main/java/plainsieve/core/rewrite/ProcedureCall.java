@@ -8,8 +8,8 @@ import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.Source;
-import plainsieve.core.rewrite.rule.BindValue;
+import plainsieve.core.rewrite.edit.SourceText;
+import plainsieve.core.rewrite.rule.BindValueRule;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.ParameterPlace;
@@ -24,10 +24,10 @@ import plainsieve.core.statement.Statement;
  * the database to say, on a connection that may only read.
  */
 public final class ProcedureCall {
-    private final Source source;
+    private final SourceText source;
     private final List<ParameterPlace> places;
 
-    private ProcedureCall(Source source, List<ParameterPlace> places) {
+    private ProcedureCall(SourceText source, List<ParameterPlace> places) {
         this.source = source;
         this.places = List.copyOf(places);
     }
@@ -51,7 +51,7 @@ public final class ProcedureCall {
                 places.add(new ParameterPlace(i, tokens.parameterName(i), Clause.Kind.SELECT, Optional.empty()));
             }
         }
-        return Optional.of(new ProcedureCall(new Source(tokens, dialect), places));
+        return Optional.of(new ProcedureCall(new SourceText(tokens, dialect), places));
     }
 
     private static boolean isOneCall(Tokens tokens, int open, int last) {
@@ -77,7 +77,7 @@ public final class ProcedureCall {
         EditedText edited = EditedText.of(
                 tokens.text(),
                 places.stream()
-                        .map(place -> BindValue.apply(place, choices, source))
+                        .map(place -> BindValueRule.apply(place, choices, source))
                         .toList());
         List<Placement> placements = new ArrayList<>();
         for (ParameterPlace place : places) {

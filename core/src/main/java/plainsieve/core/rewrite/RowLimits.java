@@ -10,10 +10,10 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.edit.ConditionRemoval;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.Fragment;
-import plainsieve.core.rewrite.edit.Removal;
-import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
@@ -21,7 +21,7 @@ import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
@@ -45,12 +45,12 @@ final class RowLimits {
     private static final long MORE_THAN_THERE_ARE = Long.MAX_VALUE;
 
     private final ParsedQuery query;
-    private final Source source;
+    private final SourceText source;
     private final Tokens tokens;
     private final Map<Integer, Clause> clauseByToken = new HashMap<>();
     private final Map<Integer, List<ParameterPlace>> placesByClause;
 
-    RowLimits(ParsedQuery query, Source source) {
+    RowLimits(ParsedQuery query, SourceText source) {
         this.query = query;
         this.source = source;
         this.tokens = source.tokens();
@@ -71,8 +71,8 @@ final class RowLimits {
     record Most(String parameter, long rows) {}
 
     /** What limits the rows from outside the text: the view's own limit, the cap and one more, whichever is less. */
-    static Optional<Most> most(Wanted wanted, long cap) {
-        Optional<Wanted.Limit> view = wanted instanceof Wanted.Rows rows ? rows.limit() : Optional.empty();
+    static Optional<Most> most(ResultShape wanted, long cap) {
+        Optional<ResultShape.Limit> view = wanted instanceof ResultShape.Rows rows ? rows.limit() : Optional.empty();
         long capped = cap == Statement.NO_CAP ? MORE_THAN_THERE_ARE : cap + 1;
         if (view.isPresent()) {
             return Optional.of(
@@ -87,7 +87,7 @@ final class RowLimits {
     }
 
     /** @param most for the outermost limit of this text; nothing when the text is wrapped and the limit stands outside */
-    void apply(Choices choices, Optional<Most> most, Rewriting into) {
+    void apply(Choices choices, Optional<Most> most, ChoiceRewriter into) {
         Optional<Clause> outermost = most.flatMap(m -> outermostLimit());
         for (Clause clause : query.limitClauses()) {
             boolean takesMost = outermost.filter(clause::equals).isPresent();
@@ -103,7 +103,7 @@ final class RowLimits {
                     place.token(),
                     meansEvery(place, choices) ? Placement.Outcome.LEFT_OUT : Placement.Outcome.LIMITED));
             if (every && !takesMost && !isNeeded(clause)) {
-                into.edits.add(Removal.wholeClause(source, clause));
+                into.edits.add(ConditionRemoval.wholeClause(source, clause));
             } else {
                 long rows = takesMost ? most.get().rows() : MORE_THAN_THERE_ARE;
                 places.forEach(place -> bind(place, clause, choices, rows, into));
@@ -118,7 +118,7 @@ final class RowLimits {
     }
 
     /** The outermost limit of the text; nothing when there is none. */
-    Optional<OwnLimit> own() {
+    Optional<AuthorLimit> own() {
         return outermostLimit().map(clause -> {
             Optional<Integer> amount = amountToken(clause);
             Optional<String> parameter = placesIn(clause).stream()
@@ -129,7 +129,7 @@ final class RowLimits {
             boolean number =
                     amount.filter(token -> tokens.is(token, TokenKind.NUMBER)).isPresent()
                             && tokens.written(amount.get()).matches("\\d{1,18}");
-            return new OwnLimit(
+            return new AuthorLimit(
                     parameter,
                     number ? OptionalLong.of(Long.parseLong(tokens.written(amount.get()))) : OptionalLong.empty());
         });
@@ -221,7 +221,7 @@ final class RowLimits {
                 && number.number() == parameter.everyRowValue().getAsLong();
     }
 
-    private void bind(ParameterPlace place, Clause clause, Choices choices, long most, Rewriting into) {
+    private void bind(ParameterPlace place, Clause clause, Choices choices, long most, ChoiceRewriter into) {
         boolean offset = clause.kind() == Clause.Kind.OFFSET
                 || (isOffsetAndAmount(clause) && place.token() == clause.body().from());
         boolean every = meansEvery(place, choices);
@@ -229,7 +229,7 @@ final class RowLimits {
         into.edits.add(new Edit(
                 tokens.start(place.token()),
                 tokens.end(place.token()),
-                Fragment.bound(place.name(), new Bound.RowCount(offset ? rows : Math.min(rows, most)))));
+                Fragment.bound(place.name(), new PlaceholderBinding.RowCount(offset ? rows : Math.min(rows, most)))));
     }
 
     private long rows(ParameterPlace place, Choices choices) {
@@ -246,18 +246,18 @@ final class RowLimits {
                 .about(place.name()));
     }
 
-    private void literal(Clause clause, Most most, Rewriting into) {
+    private void literal(Clause clause, Most most, ChoiceRewriter into) {
         amountToken(clause)
                 .filter(token -> tokens.is(token, TokenKind.NUMBER))
                 .filter(token -> Long.parseLong(tokens.written(token)) > most.rows())
                 .ifPresent(token -> into.edits.add(new Edit(
                         tokens.start(token),
                         tokens.end(token),
-                        Fragment.bound(most.parameter(), new Bound.RowCount(most.rows())))));
+                        Fragment.bound(most.parameter(), new PlaceholderBinding.RowCount(most.rows())))));
     }
 
     /** A limit goes behind ORDER BY and before OFFSET, where the database takes it there; behind {@code OFFSET n ROWS} goes FETCH. */
-    private void add(Most most, Rewriting into) {
+    private void add(Most most, ChoiceRewriter into) {
         Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
         boolean standard = offset.filter(this::countsRows).isPresent();
         boolean before = offset.isPresent() && !standard && !source.dialect().limitsBehindOffset();
@@ -266,7 +266,7 @@ final class RowLimits {
                 : source.end(query.top().span());
         Fragment.Builder limit = Fragment.build()
                 .text(standard ? "\nfetch first " : "\nlimit ")
-                .bind(most.parameter(), new Bound.RowCount(most.rows()))
+                .bind(most.parameter(), new PlaceholderBinding.RowCount(most.rows()))
                 .text(standard ? " rows only" : "");
         into.edits.add(Edit.insertBetweenClauses(at, limit.done()));
     }

@@ -5,18 +5,18 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.EditsOverlap;
-import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.edit.OverlappingEditsException;
+import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.statement.BoundValue;
-import plainsieve.core.statement.SentText;
-import plainsieve.core.value.Place;
+import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 
 /**
  * Reads every rewritten statement again, independently of the rules that made it, and discards one that is not
- * {@link SameStatement the author's but for what was planned}.
+ * {@link StatementComparison the author's but for what was planned}.
  *
  * <p>The text depends only on which parameters are blank and how long lists are, so few texts come again and again:
  * those found right are remembered, each with what it binds where.
@@ -25,7 +25,7 @@ final class StatementCheck {
     private static final int MOST_REMEMBERED = 64;
 
     private final ParsedQuery query;
-    private final Source source;
+    private final SourceText source;
     private final Map<String, List<At>> right = new ConcurrentHashMap<>();
 
     /** Which parameter is bound at an offset. */
@@ -39,7 +39,7 @@ final class StatementCheck {
         }
     }
 
-    StatementCheck(ParsedQuery query, Source source) {
+    StatementCheck(ParsedQuery query, SourceText source) {
         this.query = query;
         this.source = source;
     }
@@ -48,17 +48,17 @@ final class StatementCheck {
     EditedText edited(List<Edit> edits) {
         try {
             return EditedText.of(query.text(), edits);
-        } catch (EditsOverlap e) {
-            throw unsound(Place.in(query.text(), e.offset(), e.offset()));
+        } catch (OverlappingEditsException e) {
+            throw unsound(TextLocation.in(query.text(), e.offset(), e.offset()));
         }
     }
 
-    void check(EditedText edited, Planned planned) {
+    void check(EditedText edited, PlannedChanges planned) {
         if (isRemembered(edited)) {
             return;
         }
         if (!isSound(edited, planned)) {
-            throw unsound(Place.in(edited.text(), 0, 0));
+            throw unsound(TextLocation.in(edited.text(), 0, 0));
         }
         if (right.size() >= MOST_REMEMBERED) {
             right.clear();
@@ -80,10 +80,10 @@ final class StatementCheck {
         return true;
     }
 
-    private boolean isSound(EditedText edited, Planned planned) {
+    private boolean isSound(EditedText edited, PlannedChanges planned) {
         try {
-            SentText sent = SentText.read(edited.text(), edited.values(), source.dialect());
-            return new SameStatement(query, source, sent, planned).holds();
+            SentStatement sent = SentStatement.read(edited.text(), edited.values(), source.dialect());
+            return new StatementComparison(query, source, sent, planned).holds();
         } catch (ProblemException e) {
             // What cannot even be read is not what the author wrote.
             return false;
@@ -91,7 +91,7 @@ final class StatementCheck {
     }
 
     /** The place is one in the statement. */
-    private static ProblemException unsound(Place place) {
+    private static ProblemException unsound(TextLocation place) {
         return new ProblemException(Problem.of(
                         "unsound-statement",
                         "The rewritten statement did not pass its own check, so nothing was sent.",

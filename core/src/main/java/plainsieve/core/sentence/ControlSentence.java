@@ -55,30 +55,30 @@ public final class ControlSentence {
         };
     }
 
-    private List<Offer> places() {
+    private List<MarkOption> places() {
         String sentence = Control.Place.IN_SENTENCE.word();
         String words = inWords(Control.Place.IN_SENTENCE);
         return List.of(
-                Offer.of(Control.Place.BESIDE_ROWS.word(), inWords(Control.Place.BESIDE_ROWS), ""),
+                MarkOption.of(Control.Place.BESIDE_ROWS.word(), inWords(Control.Place.BESIDE_ROWS), ""),
                 inQuestion
-                        ? Offer.of(sentence, words, "behind its word")
-                        : Offer.misfit(sentence, words, "the question line does not mention it"));
+                        ? MarkOption.of(sentence, words, "behind its word")
+                        : MarkOption.misfit(sentence, words, "the question line does not mention it"));
     }
 
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         if (mark.equals(PLACE)) {
             return places();
         }
         if (!mark.equals(KIND) || control instanceof Control.Range) {
             return List.of();
         }
-        List<Offer> offers = new ArrayList<>();
+        List<MarkOption> offers = new ArrayList<>();
         for (Control.Kind kind : Control.Kind.values()) {
             String reason = misfit(kind);
             offers.add(
                     reason.isEmpty()
-                            ? Offer.of(kind.word(), inWords(kind), "")
-                            : Offer.misfit(kind.word(), inWords(kind), reason));
+                            ? MarkOption.of(kind.word(), inWords(kind), "")
+                            : MarkOption.misfit(kind.word(), inWords(kind), reason));
         }
         return offers;
     }
@@ -117,14 +117,14 @@ public final class ControlSentence {
 
     /** The control with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
     public Control with(String mark, String taken) {
-        Control.Look look = control.look();
+        Control.Style look = control.look();
         if (mark.equals(LABEL)) {
             return control.looking(look.withLabel(taken.strip()));
         }
         if (mark.equals(HEADING)) {
             return control.looking(look.under(taken.strip()));
         }
-        Offer offer = Offer.taken(offers(mark), taken);
+        MarkOption offer = MarkOption.taken(offers(mark), taken);
         return mark.equals(PLACE)
                 ? control.looking(look.at(Control.Place.ofWord(offer.id()).orElseThrow()))
                 : new Control.Single(Control.Kind.ofWord(offer.id()).orElseThrow(), look, parameter.name());

@@ -3,10 +3,10 @@ package plainsieve.core.sentence;
 import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.Format;
+import plainsieve.core.view.ValueFormat;
 
 /** Several figures within a sentence: "[number of rows] as [late crossings] · [average of delay min] as [late], in [min]". */
-record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
+record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped) {
     private static final String LEAVE_OUT = "/leave-out";
     private static final String WITH_UNIT = "/unit";
     private static final String FORMAT = "/format ";
@@ -21,7 +21,7 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
             if (!figure.unit().isEmpty()) {
                 sentence.words(", in ").typed("unit/" + i, figure.unit());
             }
-            if (!figure.format().equals(Format.PLAIN)) {
+            if (!figure.format().equals(ValueFormat.PLAIN)) {
                 sentence.words(", written ").mark("format/" + i, FormatWords.of(figure.format()));
             }
         }
@@ -34,46 +34,46 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
                 || mark.startsWith("format/");
     }
 
-    List<Offer> offers(String mark) {
+    List<MarkOption> offers(String mark) {
         if (mark.startsWith("format/")) {
             return formats(figures.get(MarkIds.at(mark, figures.size())));
         }
         if (!mark.startsWith("figure/")) {
             return List.of();
         }
-        List<Offer> offers = new ArrayList<>();
+        List<MarkOption> offers = new ArrayList<>();
         if (figures.get(MarkIds.at(mark, figures.size())).unit().isEmpty()) {
-            offers.add(Offer.of(WITH_UNIT, "with a unit", ""));
+            offers.add(MarkOption.of(WITH_UNIT, "with a unit", ""));
         }
         if (figures.size() > 1) {
-            offers.add(Offer.of(LEAVE_OUT, "leave it out", ""));
+            offers.add(MarkOption.of(LEAVE_OUT, "leave it out", ""));
         }
         offers.addAll(more());
         Figure figure = figures.get(MarkIds.at(mark, figures.size()));
-        if (figure.format().equals(Format.PLAIN)) {
+        if (figure.format().equals(ValueFormat.PLAIN)) {
             offers.addAll(formats(figure));
         }
         return offers;
     }
 
-    private static List<Offer> formats(Figure figure) {
+    private static List<MarkOption> formats(Figure figure) {
         return FormatWords.ofFigures().stream()
                 .filter(format -> !format.equals(figure.format()))
-                .map(format -> Offer.of(
+                .map(format -> MarkOption.of(
                         FORMAT + format.written(),
-                        format.equals(Format.PLAIN) ? "rounded for people" : "written " + FormatWords.of(format),
+                        format.equals(ValueFormat.PLAIN) ? "rounded for people" : "written " + FormatWords.of(format),
                         ""))
                 .toList();
     }
 
     /** What could stand beside them. */
-    List<Offer> more() {
+    List<MarkOption> more() {
         return FigureWords.offers(known, grouped);
     }
 
     List<Figure> adding(String taken) {
         List<Figure> changed = new ArrayList<>(figures);
-        changed.add(FigureWords.figure(Offer.taken(more(), taken).id()));
+        changed.add(FigureWords.figure(MarkOption.taken(more(), taken).id()));
         return changed;
     }
 
@@ -85,14 +85,15 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
             changed.set(at, before.called(taken.strip()));
         } else if (mark.startsWith("unit/")) {
             changed.set(at, before.in(taken.strip()));
-        } else if (Offer.taken(offers(mark), taken).id().equals(LEAVE_OUT)) {
+        } else if (MarkOption.taken(offers(mark), taken).id().equals(LEAVE_OUT)) {
             changed.remove(at);
         } else if (taken.equals(WITH_UNIT)) {
             changed.set(at, before.in("unit"));
         } else if (taken.startsWith(FORMAT)) {
             changed.set(
                     at,
-                    before.written(Format.read(taken.substring(FORMAT.length())).orElseThrow()));
+                    before.written(
+                            ValueFormat.read(taken.substring(FORMAT.length())).orElseThrow()));
         } else {
             changed.set(at, replaced(before, FigureWords.figure(taken)));
         }

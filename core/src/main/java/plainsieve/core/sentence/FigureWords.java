@@ -8,7 +8,7 @@ import plainsieve.core.rewrite.Measure.Function;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.ProfiledColumn;
 
 /** Figures in words: "number of rows", "average of delay min". An offer is named {@code avg delay_min}, or {@code count}. */
 final class FigureWords {
@@ -53,13 +53,13 @@ final class FigureWords {
      *
      * @param grouped whether it is worked out for each of some groups, of which each has a share of all
      */
-    static List<Offer> offers(Known known, boolean grouped) {
-        List<Offer> offers = new ArrayList<>();
+    static List<MarkOption> offers(SentenceContext known, boolean grouped) {
+        List<MarkOption> offers = new ArrayList<>();
         offers.add(offer(Measure.countOfRows(), ""));
         if (grouped) {
             offers.add(offer(new Measure(Function.SHARE, Optional.empty()), ""));
         }
-        for (OutputColumn column : known.columns()) {
+        for (ProfiledColumn column : known.columns()) {
             Optional<String> name = Optional.of(column.name());
             if (column.isMeasure()) {
                 offers.add(offer(new Measure(Function.SUM, name), ""));
@@ -82,19 +82,19 @@ final class FigureWords {
         return offers;
     }
 
-    private static Offer median(Optional<String> name, Known known) {
+    private static MarkOption median(Optional<String> name, SentenceContext known) {
         Measure median = new Measure(Function.MEDIAN, name);
         return known.missing().contains(Function.MEDIAN)
                 ? misfit(median, "this database has no middle of values")
                 : offer(median, "");
     }
 
-    private static Offer misfit(Measure measure, String reason) {
-        return Offer.misfit(idOf(measure), of(measure), reason);
+    private static MarkOption misfit(Measure measure, String reason) {
+        return MarkOption.misfit(idOf(measure), of(measure), reason);
     }
 
-    private static Offer offer(Measure measure, String note) {
-        return Offer.of(idOf(measure), of(measure), note);
+    private static MarkOption offer(Measure measure, String note) {
+        return MarkOption.of(idOf(measure), of(measure), note);
     }
 
     /** A figure as it begins. */

@@ -5,19 +5,19 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Type;
-import plainsieve.core.view.Against;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ComparisonBasis;
+import plainsieve.core.view.ViewContent;
 
 /** "Figures: [number of rows] as [late crossings], compared with [the span before :sailed_from]". */
-final class FiguresSentence implements ShownSentence {
+final class FiguresSentence implements ViewContentSentence {
     private static final String AGAINST = "against";
     private static final String ALONE = "/against";
 
-    private final Shown.Figures shown;
-    private final Known known;
+    private final ViewContent.Figures shown;
+    private final SentenceContext known;
     private final FigureMarks figures;
 
-    FiguresSentence(Shown.Figures shown, Known known) {
+    FiguresSentence(ViewContent.Figures shown, SentenceContext known) {
         this.shown = shown;
         this.known = known;
         this.figures = new FigureMarks(shown.measures(), known, false);
@@ -30,7 +30,7 @@ final class FiguresSentence implements ShownSentence {
         shown.against().ifPresent(other -> sentence.words(", compared with ").mark(AGAINST, inWords(other)));
     }
 
-    private static String inWords(Against against) {
+    private static String inWords(ComparisonBasis against) {
         return switch (against.kind()) {
             case ALL -> "the same with nothing chosen";
             case BEFORE -> "the span before that of :" + against.parameter();
@@ -39,36 +39,37 @@ final class FiguresSentence implements ShownSentence {
     }
 
     @Override
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         if (mark.equals(MarkIds.MORE)) {
-            List<Offer> offers = new ArrayList<>(figures.more());
+            List<MarkOption> offers = new ArrayList<>(figures.more());
             if (shown.against().isEmpty()) {
                 comparisons()
-                        .forEach(other -> offers.add(Offer.of(idOf(other), "compared with " + inWords(other), "")));
+                        .forEach(
+                                other -> offers.add(MarkOption.of(idOf(other), "compared with " + inWords(other), "")));
             }
             return offers;
         }
         if (mark.equals(AGAINST)) {
-            List<Offer> offers = new ArrayList<>();
-            comparisons().forEach(other -> offers.add(Offer.of(idOf(other), inWords(other), "")));
-            offers.add(Offer.of(ALONE, "nothing: they stand alone", ""));
+            List<MarkOption> offers = new ArrayList<>();
+            comparisons().forEach(other -> offers.add(MarkOption.of(idOf(other), inWords(other), "")));
+            offers.add(MarkOption.of(ALONE, "nothing: they stand alone", ""));
             return offers;
         }
         return figures.offers(mark);
     }
 
-    private static String idOf(Against against) {
+    private static String idOf(ComparisonBasis against) {
         return ALONE + " " + against.written();
     }
 
     /** With the same ranges of days moved, and with everything. */
-    private List<Against> comparisons() {
-        List<Against> comparisons = new ArrayList<>();
+    private List<ComparisonBasis> comparisons() {
+        List<ComparisonBasis> comparisons = new ArrayList<>();
         known.parameters().values().stream().filter(this::isRangeOfDays).forEach(range -> {
-            comparisons.add(new Against(Against.Kind.BEFORE, range.name()));
-            comparisons.add(new Against(Against.Kind.YEAR, range.name()));
+            comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.BEFORE, range.name()));
+            comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.YEAR, range.name()));
         });
-        comparisons.add(new Against(Against.Kind.ALL, ""));
+        comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.ALL, ""));
         return comparisons;
     }
 
@@ -80,15 +81,15 @@ final class FiguresSentence implements ShownSentence {
     }
 
     @Override
-    public Shown with(String mark, String taken) {
+    public ViewContent with(String mark, String taken) {
         boolean compares = mark.equals(AGAINST) || taken.startsWith(ALONE + " ");
         if (compares && !figures.has(mark)) {
-            String id = Offer.taken(offers(mark), taken).id();
-            Optional<Against> against =
-                    id.equals(ALONE) ? Optional.empty() : Against.read(id.substring(ALONE.length()));
-            return new Shown.Figures(shown.measures(), against);
+            String id = MarkOption.taken(offers(mark), taken).id();
+            Optional<ComparisonBasis> against =
+                    id.equals(ALONE) ? Optional.empty() : ComparisonBasis.read(id.substring(ALONE.length()));
+            return new ViewContent.Figures(shown.measures(), against);
         }
         boolean adds = mark.equals(MarkIds.MORE);
-        return new Shown.Figures(adds ? figures.adding(taken) : figures.with(mark, taken), shown.against());
+        return new ViewContent.Figures(adds ? figures.adding(taken) : figures.with(mark, taken), shown.against());
     }
 }

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import plainsieve.core.view.Format;
-import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.ProfiledColumn;
+import plainsieve.core.view.ValueFormat;
 
 /** Formats in sentences: each as an example of what it writes. */
 final class FormatWords {
@@ -15,8 +15,8 @@ final class FormatWords {
 
     private FormatWords() {}
 
-    /** Empty for {@link Format#PLAIN}. */
-    static String of(Format format) {
+    /** Empty for {@link ValueFormat#PLAIN}. */
+    static String of(ValueFormat format) {
         String detail = format.detail();
         return switch (format.kind()) {
             case PLAIN -> "";
@@ -34,26 +34,26 @@ final class FormatWords {
         return digits.isEmpty() || digits.equals("0") ? "" : "." + "5".repeat(Integer.parseInt(digits));
     }
 
-    /** What a column can be written as, {@link Format#PLAIN} first. */
-    static List<Format> offered(Optional<OutputColumn> column) {
+    /** What a column can be written as, {@link ValueFormat#PLAIN} first. */
+    static List<ValueFormat> offered(Optional<ProfiledColumn> column) {
         List<String> written = new ArrayList<>();
-        if (column.filter(OutputColumn::isNumber).isPresent()) {
+        if (column.filter(ProfiledColumn::isNumber).isPresent()) {
             written.addAll(OF_NUMBERS);
             written.add("unit min");
-        } else if (column.filter(OutputColumn::isTime).isPresent()) {
+        } else if (column.filter(ProfiledColumn::isTime).isPresent()) {
             written.addAll(OF_TIMES);
         }
         return read(written);
     }
 
-    /** What a number can be written as that has its unit beside it, {@link Format#PLAIN} first. */
-    static List<Format> ofFigures() {
+    /** What a number can be written as that has its unit beside it, {@link ValueFormat#PLAIN} first. */
+    static List<ValueFormat> ofFigures() {
         return read(OF_NUMBERS);
     }
 
-    private static List<Format> read(List<String> written) {
+    private static List<ValueFormat> read(List<String> written) {
         return Stream.concat(Stream.of(""), written.stream())
-                .flatMap(text -> Format.read(text).stream())
+                .flatMap(text -> ValueFormat.read(text).stream())
                 .toList();
     }
 }

@@ -2,21 +2,21 @@ package plainsieve.core.sentence;
 
 import java.util.ArrayList;
 import java.util.List;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ViewContent;
 
 /** "Groups by [island], then by [route], with [number of rows] as [crossings]". */
-final class GroupsSentence implements ShownSentence {
+final class GroupsSentence implements ViewContentSentence {
     private static final String LEVEL = "level/";
     private static final String NEXT_LEVEL = "/level ";
     private static final String LEAVE_OUT = "/leave-out";
     private static final String UP = "/up";
     private static final int MOST_LEVELS = 6;
 
-    private final Shown.Groups shown;
-    private final Known known;
+    private final ViewContent.Groups shown;
+    private final SentenceContext known;
     private final FigureMarks figures;
 
-    GroupsSentence(Shown.Groups shown, Known known) {
+    GroupsSentence(ViewContent.Groups shown, SentenceContext known) {
         this.shown = shown;
         this.known = known;
         this.figures = new FigureMarks(shown.measures(), known, true);
@@ -26,19 +26,19 @@ final class GroupsSentence implements ShownSentence {
     public void say(Sentence.Writer sentence) {
         for (int i = 0; i < shown.groupBy().size(); i++) {
             sentence.words(i == 0 ? "Groups by " : ", then by ")
-                    .mark(LEVEL + i, Groupings.inWords(shown.groupBy().get(i)));
+                    .mark(LEVEL + i, GroupingOptions.inWords(shown.groupBy().get(i)));
         }
         sentence.words(", with ");
         figures.say(sentence);
     }
 
     @Override
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         if (mark.equals(MarkIds.MORE)) {
-            List<Offer> offers = new ArrayList<>();
+            List<MarkOption> offers = new ArrayList<>();
             if (shown.groupBy().size() < MOST_LEVELS) {
-                free().forEach(offer -> offers.add(
-                        new Offer(NEXT_LEVEL + offer.id(), "then by " + offer.words(), offer.note(), offer.reason())));
+                free().forEach(offer -> offers.add(new MarkOption(
+                        NEXT_LEVEL + offer.id(), "then by " + offer.words(), offer.note(), offer.reason())));
             }
             offers.addAll(figures.more());
             return offers;
@@ -46,38 +46,38 @@ final class GroupsSentence implements ShownSentence {
         if (!mark.startsWith(LEVEL)) {
             return figures.offers(mark);
         }
-        List<Offer> offers = new ArrayList<>(free());
+        List<MarkOption> offers = new ArrayList<>(free());
         if (MarkIds.at(mark, shown.groupBy().size()) > 0) {
-            offers.add(0, Offer.of(UP, "one level further up", ""));
+            offers.add(0, MarkOption.of(UP, "one level further up", ""));
         }
         if (shown.groupBy().size() > 1) {
-            offers.add(0, Offer.of(LEAVE_OUT, "leave this level out", ""));
+            offers.add(0, MarkOption.of(LEAVE_OUT, "leave this level out", ""));
         }
         return offers;
     }
 
-    private List<Offer> free() {
-        return Groupings.levels(known).stream()
+    private List<MarkOption> free() {
+        return GroupingOptions.levels(known).stream()
                 .filter(offer -> !shown.groupBy().contains(offer.id()))
                 .toList();
     }
 
     @Override
-    public Shown with(String mark, String taken) {
+    public ViewContent with(String mark, String taken) {
         List<String> levels = new ArrayList<>(shown.groupBy());
         if (mark.equals(MarkIds.MORE) && taken.startsWith(NEXT_LEVEL)) {
-            levels.add(Offer.taken(offers(mark), taken).id().substring(NEXT_LEVEL.length()));
-            return new Shown.Groups(shown.measures(), levels);
+            levels.add(MarkOption.taken(offers(mark), taken).id().substring(NEXT_LEVEL.length()));
+            return new ViewContent.Groups(shown.measures(), levels);
         }
         if (mark.startsWith(LEVEL)) {
-            return new Shown.Groups(
+            return new ViewContent.Groups(
                     shown.measures(),
                     levels(
                             MarkIds.at(mark, levels.size()),
-                            Offer.taken(offers(mark), taken).id()));
+                            MarkOption.taken(offers(mark), taken).id()));
         }
         boolean adds = mark.equals(MarkIds.MORE);
-        return new Shown.Groups(adds ? figures.adding(taken) : figures.with(mark, taken), levels);
+        return new ViewContent.Groups(adds ? figures.adding(taken) : figures.with(mark, taken), levels);
     }
 
     private List<String> levels(int at, String taken) {
@@ -92,6 +92,6 @@ final class GroupsSentence implements ShownSentence {
 
     @Override
     public String usualTitle() {
-        return Groupings.titleBy(shown.groupBy());
+        return GroupingOptions.titleBy(shown.groupBy());
     }
 }

@@ -11,7 +11,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.DataAge;
-import plainsieve.core.view.Opening;
+import plainsieve.core.view.ReportOpening;
 
 /**
  * How a report opens and runs, as a sentence: "Opens [with its defaults] but :port [Ardlow], runs [at every choice], shows viewers
@@ -35,7 +35,7 @@ public final class OpeningSentence {
     private static final String OWN_VALUE = "/value ";
     private static final String DEFAULT = "/default";
 
-    private final Opening opening;
+    private final ReportOpening opening;
     private final List<Dated> dated;
     private final List<ParameterDefinition> parameters;
 
@@ -54,7 +54,7 @@ public final class OpeningSentence {
      * @param dated what could tell the age of the data, and what does
      * @param parameters those of the report, which may open with values of their own here
      */
-    public OpeningSentence(Opening opening, List<Dated> dated, List<ParameterDefinition> parameters) {
+    public OpeningSentence(ReportOpening opening, List<Dated> dated, List<ParameterDefinition> parameters) {
         this.opening = opening;
         this.dated = List.copyOf(dated);
         this.parameters = List.copyOf(parameters);
@@ -104,7 +104,7 @@ public final class OpeningSentence {
                 .inWords();
     }
 
-    private static String inWords(Opening.Start start) {
+    private static String inWords(ReportOpening.Start start) {
         return switch (start) {
             case DEFAULTS -> "with its defaults";
             case EMPTY -> "empty, until rows are asked for";
@@ -120,51 +120,54 @@ public final class OpeningSentence {
         return where ? "where their choices ran, too" : "rows alone";
     }
 
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         if (mark.startsWith(VALUE)) {
-            return List.of(Offer.of(DEFAULT, "its default", ""));
+            return List.of(MarkOption.of(DEFAULT, "its default", ""));
         }
         return switch (mark) {
             case START ->
                 Stream.concat(
-                                Stream.of(Opening.Start.values())
-                                        .map(start -> Offer.of(start.word(), inWords(start), "")),
+                                Stream.of(ReportOpening.Start.values())
+                                        .map(start -> MarkOption.of(start.word(), inWords(start), "")),
                                 parameters.stream()
                                         .filter(parameter -> !opening.values().containsKey(parameter.name()))
-                                        .map(parameter -> Offer.of(
+                                        .map(parameter -> MarkOption.of(
                                                 OWN_VALUE + parameter.name(),
                                                 "with a value of :" + parameter.name() + " for this report",
                                                 inWords(DefaultDefinition.of(firstValue(parameter))))))
                         .toList();
-            case RUN -> List.of(Offer.of(AT_ONCE, runsInWords(false), ""), Offer.of(ON_DEMAND, runsInWords(true), ""));
+            case RUN ->
+                List.of(
+                        MarkOption.of(AT_ONCE, runsInWords(false), ""),
+                        MarkOption.of(ON_DEMAND, runsInWords(true), ""));
             case SHOWS ->
                 List.of(
-                        Offer.of(ROWS, showsInWords(false), ""),
-                        Offer.of(WHERE, showsInWords(true), "in words; never what was sent"));
+                        MarkOption.of(ROWS, showsInWords(false), ""),
+                        MarkOption.of(WHERE, showsInWords(true), "in words; never what was sent"));
             case AGE ->
                 Stream.concat(
-                                Stream.of(Offer.of(NOTHING, NOTHING, "")),
-                                dated.stream().map(one -> Offer.of(one.id(), one.inWords(), "")))
+                                Stream.of(MarkOption.of(NOTHING, NOTHING, "")),
+                                dated.stream().map(one -> MarkOption.of(one.id(), one.inWords(), "")))
                         .toList();
             default -> List.of();
         };
     }
 
     /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
-    public Opening with(String mark, String taken) {
+    public ReportOpening with(String mark, String taken) {
         if (mark.equals(LATE)) {
             return opening.telling(opening.age().map(age -> new DataAge(age.queryId(), age.column(), hours(taken))));
         }
         if (mark.startsWith(VALUE)) {
             return withValue(mark.substring(VALUE.length()), taken);
         }
-        Offer.taken(offers(mark), taken);
+        MarkOption.taken(offers(mark), taken);
         if (taken.startsWith(OWN_VALUE)) {
             ParameterDefinition parameter = parameter(taken.substring(OWN_VALUE.length()));
             return opening.with(parameter.name(), Optional.of(DefaultDefinition.of(firstValue(parameter))));
         }
         return switch (mark) {
-            case START -> opening.starting(Opening.Start.ofWord(taken).orElseThrow());
+            case START -> opening.starting(ReportOpening.Start.ofWord(taken).orElseThrow());
             case RUN -> opening.runningOnDemand(taken.equals(ON_DEMAND));
             case SHOWS -> opening.showingWhere(taken.equals(WHERE));
             default -> {
@@ -192,7 +195,7 @@ public final class OpeningSentence {
                         "unknown-parameter", "The report has no parameter :%s.".formatted(name), "Choose another.")));
     }
 
-    private Opening withValue(String name, String taken) {
+    private ReportOpening withValue(String name, String taken) {
         if (taken.equals(DEFAULT) || taken.isBlank()) {
             return opening.with(name, Optional.empty());
         }

@@ -8,13 +8,13 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Type;
-import plainsieve.core.view.ColumnWords;
-import plainsieve.core.view.Format;
-import plainsieve.core.view.OutputColumn;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ColumnLabels;
+import plainsieve.core.view.ProfiledColumn;
+import plainsieve.core.view.ValueFormat;
+import plainsieve.core.view.ViewContent;
 
 /** "Table with columns [Port], [Late, min], [Fare] as € 1.00 and added up; [every row]". */
-final class TableSentence implements ShownSentence {
+final class TableSentence implements ViewContentSentence {
     private static final String LIMIT = "limit";
     private static final String COLUMN = "column/";
     private static final String EVERY_ROW = "every-row";
@@ -28,10 +28,10 @@ final class TableSentence implements ShownSentence {
     private static final String NARROWER = "/narrower";
     private static final String AS_NEEDED = "/as-needed";
 
-    private final Shown.Table shown;
-    private final Known known;
+    private final ViewContent.Table shown;
+    private final SentenceContext known;
 
-    TableSentence(Shown.Table shown, Known known) {
+    TableSentence(ViewContent.Table shown, SentenceContext known) {
         this.shown = shown;
         this.known = known;
     }
@@ -43,7 +43,7 @@ final class TableSentence implements ShownSentence {
             sentence.words("every column");
         }
         for (int i = 0; i < shown.columns().size(); i++) {
-            ColumnWords column = shown.columns().get(i);
+            ColumnLabels column = shown.columns().get(i);
             sentence.words(i == 0 ? "columns " : ", ").either(COLUMN + i, column.label());
             String how = FormatWords.of(column.format());
             if (!how.isEmpty()) {
@@ -62,13 +62,13 @@ final class TableSentence implements ShownSentence {
     }
 
     @Override
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         if (mark.equals(LIMIT)) {
             return limits();
         }
         if (mark.equals(MarkIds.MORE)) {
             return leftOut().stream()
-                    .map(column -> Offer.of(MORE_COLUMN + column.name(), "with column " + column.inWords(), ""))
+                    .map(column -> MarkOption.of(MORE_COLUMN + column.name(), "with column " + column.inWords(), ""))
                     .toList();
         }
         return mark.startsWith(COLUMN)
@@ -76,79 +76,80 @@ final class TableSentence implements ShownSentence {
                 : List.of();
     }
 
-    private List<OutputColumn> leftOut() {
-        Set<String> there = shown.columns().stream().map(ColumnWords::name).collect(Collectors.toSet());
+    private List<ProfiledColumn> leftOut() {
+        Set<String> there = shown.columns().stream().map(ColumnLabels::name).collect(Collectors.toSet());
         return known.columns().stream()
                 .filter(column -> !there.contains(column.name()))
                 .toList();
     }
 
-    private List<Offer> ofColumn(int at) {
-        ColumnWords column = shown.columns().get(at);
-        List<Offer> offers = new ArrayList<>();
+    private List<MarkOption> ofColumn(int at) {
+        ColumnLabels column = shown.columns().get(at);
+        List<MarkOption> offers = new ArrayList<>();
         if (at > 0) {
-            offers.add(Offer.of(EARLIER, "further to the front", ""));
+            offers.add(MarkOption.of(EARLIER, "further to the front", ""));
         }
         if (at < shown.columns().size() - 1) {
-            offers.add(Offer.of(LATER, "further to the back", ""));
+            offers.add(MarkOption.of(LATER, "further to the back", ""));
         }
         if (shown.columns().size() > 1) {
-            offers.add(Offer.of(LEAVE_OUT, "leave it out", ""));
+            offers.add(MarkOption.of(LEAVE_OUT, "leave it out", ""));
         }
-        offers.add(Offer.of(WIDER, "wider", ""));
-        offers.add(Offer.of(NARROWER, "narrower", ""));
+        offers.add(MarkOption.of(WIDER, "wider", ""));
+        offers.add(MarkOption.of(NARROWER, "narrower", ""));
         if (column.width() > 0) {
-            offers.add(
-                    Offer.of(AS_NEEDED, "as wide as its values need", "now %d characters".formatted(column.width())));
+            offers.add(MarkOption.of(
+                    AS_NEEDED, "as wide as its values need", "now %d characters".formatted(column.width())));
         }
-        Optional<OutputColumn> output = known.column(column.name());
-        if (output.filter(OutputColumn::isMeasure).isPresent()) {
-            offers.add(Offer.of(TOTALLED, column.totalled() ? "without its total" : "added up below", ""));
+        Optional<ProfiledColumn> output = known.column(column.name());
+        if (output.filter(ProfiledColumn::isMeasure).isPresent()) {
+            offers.add(MarkOption.of(TOTALLED, column.totalled() ? "without its total" : "added up below", ""));
         }
         FormatWords.offered(output).stream()
                 .filter(format -> !format.equals(column.format()))
-                .forEach(format -> offers.add(Offer.of(
+                .forEach(format -> offers.add(MarkOption.of(
                         FORMAT + format.written(),
-                        format.equals(Format.PLAIN) ? "as the source gives it" : "as " + FormatWords.of(format),
+                        format.equals(ValueFormat.PLAIN) ? "as the source gives it" : "as " + FormatWords.of(format),
                         "")));
         return offers;
     }
 
-    private List<Offer> limits() {
-        List<Offer> offers = new ArrayList<>();
-        offers.add(Offer.of(EVERY_ROW, "every row", "up to the cap"));
+    private List<MarkOption> limits() {
+        List<MarkOption> offers = new ArrayList<>();
+        offers.add(MarkOption.of(EVERY_ROW, "every row", "up to the cap"));
         for (ParameterDefinition definition : known.parameters().values()) {
             boolean fits = definition.type() == Type.INTEGER && !definition.many();
             String id = ":" + definition.name();
             offers.add(
                     fits
-                            ? Offer.of(id, limited(definition.name()), "")
-                            : Offer.misfit(id, limited(definition.name()), "not one whole number"));
+                            ? MarkOption.of(id, limited(definition.name()), "")
+                            : MarkOption.misfit(id, limited(definition.name()), "not one whole number"));
         }
         return offers;
     }
 
     @Override
-    public Shown with(String mark, String taken) {
+    public ViewContent with(String mark, String taken) {
         if (mark.equals(LIMIT)) {
-            String limit = Offer.taken(limits(), taken).id();
-            return new Shown.Table(limit.equals(EVERY_ROW) ? "" : limit.substring(1), shown.columns());
+            String limit = MarkOption.taken(limits(), taken).id();
+            return new ViewContent.Table(limit.equals(EVERY_ROW) ? "" : limit.substring(1), shown.columns());
         }
-        List<ColumnWords> columns = new ArrayList<>(shown.columns());
+        List<ColumnLabels> columns = new ArrayList<>(shown.columns());
         if (mark.equals(MarkIds.MORE)) {
-            String name = Offer.taken(offers(mark), taken).id().substring(MORE_COLUMN.length());
-            columns.add(ColumnWords.plain(name, known.column(name).orElseThrow().label()));
+            String name = MarkOption.taken(offers(mark), taken).id().substring(MORE_COLUMN.length());
+            columns.add(
+                    ColumnLabels.plain(name, known.column(name).orElseThrow().label()));
         } else if (mark.startsWith(COLUMN)) {
             change(columns, MarkIds.at(mark, columns.size()), taken);
         } else {
             throw MarkIds.unknown(mark);
         }
-        return new Shown.Table(shown.rowLimit(), columns);
+        return new ViewContent.Table(shown.rowLimit(), columns);
     }
 
     /** What is no offer are words that were typed. */
-    private void change(List<ColumnWords> columns, int at, String taken) {
-        ColumnWords column = columns.get(at);
+    private void change(List<ColumnLabels> columns, int at, String taken) {
+        ColumnLabels column = columns.get(at);
         if (ofColumn(at).stream().noneMatch(offer -> offer.id().equals(taken))) {
             columns.set(at, column.called(taken.strip()));
             return;
@@ -163,8 +164,8 @@ final class TableSentence implements ShownSentence {
             default ->
                 columns.set(
                         at,
-                        column.written(
-                                Format.read(taken.substring(FORMAT.length())).orElseThrow()));
+                        column.written(ValueFormat.read(taken.substring(FORMAT.length()))
+                                .orElseThrow()));
         }
     }
 }

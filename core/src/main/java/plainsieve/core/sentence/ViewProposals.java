@@ -11,14 +11,14 @@ import java.util.Set;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Type;
-import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.ColumnLabels;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.OutputColumn;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ProfiledColumn;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 
 /** What a query could show, from what is known of its columns. Each proposal says why. */
 public final class ViewProposals {
@@ -46,9 +46,9 @@ public final class ViewProposals {
             "minutes");
 
     private final String queryId;
-    private final Known known;
+    private final SentenceContext known;
 
-    public ViewProposals(String queryId, Known known) {
+    public ViewProposals(String queryId, SentenceContext known) {
         this.queryId = queryId;
         this.known = known;
     }
@@ -77,9 +77,9 @@ public final class ViewProposals {
 
     /** By a column and one that refines it; else by the two columns that have the fewest values, the coarser one first. */
     private Optional<Proposal> groups() {
-        List<OutputColumn> few = fewest();
-        for (OutputColumn coarse : few) {
-            for (OutputColumn fine : known.columns()) {
+        List<ProfiledColumn> few = fewest();
+        for (ProfiledColumn coarse : few) {
+            for (ProfiledColumn fine : known.columns()) {
                 if (fine.refines().contains(coarse.name())) {
                     String why = "Each of the %s of %s belongs to one %s."
                             .formatted(fine.differentInWords(), fine.inWords(), coarse.inWords());
@@ -90,26 +90,30 @@ public final class ViewProposals {
         if (few.size() < 2) {
             return Optional.empty();
         }
-        OutputColumn first = few.get(0);
-        OutputColumn second = few.get(1);
+        ProfiledColumn first = few.get(0);
+        ProfiledColumn second = few.get(1);
         String why = "%s of %s, then %s of %s."
                 .formatted(first.differentInWords(), first.inWords(), second.differentInWords(), second.inWords());
         return Optional.of(groups(first, second, why));
     }
 
-    private Proposal groups(OutputColumn coarse, OutputColumn fine, String why) {
+    private Proposal groups(ProfiledColumn coarse, ProfiledColumn fine, String why) {
         List<String> levels = Stream.of(coarse, fine)
-                .map(column -> Wanted.Key.of(column.name()).text())
+                .map(column -> ResultShape.Key.of(column.name()).text())
                 .toList();
-        Shown groups = new Shown.Groups(sums(), levels);
+        ViewContent groups = new ViewContent.Groups(sums(), levels);
         return new Proposal(
-                "groups", queryId, View.of("groups", Groupings.titleBy(levels), queryId, groups), why, false);
+                "groups", queryId, View.of("groups", GroupingOptions.titleBy(levels), queryId, groups), why, false);
     }
 
     private Proposal words() {
         String text = "What viewers should know of these rows.";
         return new Proposal(
-                "words", queryId, View.of("words", "", "", new Shown.Words(text)), "A note beside the figures.", false);
+                "words",
+                queryId,
+                View.of("words", "", "", new ViewContent.Words(text)),
+                "A note beside the figures.",
+                false);
     }
 
     private Proposal figures() {
@@ -117,11 +121,11 @@ public final class ViewProposals {
         String why = figures.size() == 1
                 ? "No column is a measure, so rows are counted."
                 : "Measures of the query; ids, years and months are never added up.";
-        known.columns().stream().filter(OutputColumn::isTime).findFirst().ifPresent(column -> {
+        known.columns().stream().filter(ProfiledColumn::isTime).findFirst().ifPresent(column -> {
             figures.add(FigureWords.end(Measure.Function.MIN, column.name()));
             figures.add(FigureWords.end(Measure.Function.MAX, column.name()));
         });
-        Shown shown = new Shown.Figures(figures, Optional.empty());
+        ViewContent shown = new ViewContent.Figures(figures, Optional.empty());
         return new Proposal("figures", queryId, View.of("figures", "", queryId, shown), why, true);
     }
 
@@ -130,7 +134,7 @@ public final class ViewProposals {
         List<Figure> figures = new ArrayList<>();
         figures.add(FigureWords.figure("count"));
         known.columns().stream()
-                .filter(OutputColumn::isMeasure)
+                .filter(ProfiledColumn::isMeasure)
                 .limit(MOST_MEASURES)
                 .forEach(column -> {
                     Measure.Function function = isAveraged(column) ? Measure.Function.AVG : Measure.Function.SUM;
@@ -139,7 +143,7 @@ public final class ViewProposals {
         return figures;
     }
 
-    private static boolean isAveraged(OutputColumn column) {
+    private static boolean isAveraged(ProfiledColumn column) {
         for (String word : column.name().toLowerCase(Locale.ROOT).split("[^a-z]+")) {
             if (AVERAGED.contains(word)) {
                 return true;
@@ -150,15 +154,15 @@ public final class ViewProposals {
 
     private List<Proposal> bars() {
         List<Proposal> bars = new ArrayList<>();
-        for (OutputColumn column : fewest()) {
+        for (ProfiledColumn column : fewest()) {
             boolean taken = bars.size() < BARS_TAKEN;
-            bars.add(
-                    bars(Wanted.Key.of(column.name()).text(), "It has only " + column.differentInWords() + ".", taken));
+            bars.add(bars(
+                    ResultShape.Key.of(column.name()).text(), "It has only " + column.differentInWords() + ".", taken));
         }
         return bars;
     }
 
-    private List<OutputColumn> fewest() {
+    private List<ProfiledColumn> fewest() {
         return known.columns().stream()
                 .filter(column -> column.isText() && isFew(column))
                 .sorted(Comparator.comparingLong(column -> column.different().getAsLong()))
@@ -168,11 +172,12 @@ public final class ViewProposals {
     /** Over each day or time, the first of them taken. */
     private List<Proposal> lines() {
         List<Proposal> lines = new ArrayList<>();
-        known.columns().stream().filter(OutputColumn::isTime).forEach(column -> {
+        known.columns().stream().filter(ProfiledColumn::isTime).forEach(column -> {
             String by = column.name() + stretch(column.days());
             String id = "over-" + idOf(column.name());
             List<Figure> count = List.of(FigureWords.figure("count"));
-            View line = View.of(id, Groupings.titleBy(List.of(by)), queryId, new Shown.Line(count, List.of(by)));
+            View line = View.of(
+                    id, GroupingOptions.titleBy(List.of(by)), queryId, new ViewContent.Line(count, List.of(by)));
             lines.add(new Proposal(id, queryId, line, "It says when.", lines.isEmpty()));
         });
         return lines;
@@ -185,7 +190,7 @@ public final class ViewProposals {
                 : days.orElse(0) <= MOST_MONTHS * DAYS_OF_A_MONTH ? ":month" : ":year";
     }
 
-    private static boolean isAtMost(OutputColumn column, long most) {
+    private static boolean isAtMost(ProfiledColumn column, long most) {
         return column.different().isPresent() && column.different().getAsLong() <= most;
     }
 
@@ -193,25 +198,26 @@ public final class ViewProposals {
         return name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
     }
 
-    private static boolean isFew(OutputColumn column) {
+    private static boolean isFew(ProfiledColumn column) {
         return isAtMost(column, FEW) && column.different().getAsLong() > 1;
     }
 
     private Proposal bars(String groupBy, String why, boolean taken) {
         String id = "by-" + idOf(groupBy);
         List<Figure> count = List.of(FigureWords.figure("count"));
-        Shown bars = new Shown.Bars(count, List.of(groupBy), Shown.Rank.USUAL, true);
-        return new Proposal(id, queryId, View.of(id, Groupings.titleBy(List.of(groupBy)), queryId, bars), why, taken);
+        ViewContent bars = new ViewContent.Bars(count, List.of(groupBy), ViewContent.Rank.USUAL, true);
+        return new Proposal(
+                id, queryId, View.of(id, GroupingOptions.titleBy(List.of(groupBy)), queryId, bars), why, taken);
     }
 
     private Proposal table() {
-        List<ColumnWords> columns = known.columns().stream()
-                .map(column -> ColumnWords.plain(column.name(), column.label()))
+        List<ColumnLabels> columns = known.columns().stream()
+                .map(column -> ColumnLabels.plain(column.name(), column.label()))
                 .toList();
         return new Proposal(
                 "rows",
                 queryId,
-                View.of("rows", "Rows", queryId, new Shown.Table("", columns)),
+                View.of("rows", "Rows", queryId, new ViewContent.Table("", columns)),
                 "The rows themselves, all columns.",
                 true);
     }
@@ -231,7 +237,7 @@ public final class ViewProposals {
 
     /** The control that suits a parameter. */
     public static Control control(ParameterDefinition definition) {
-        Control.Look look = Control.Look.called(definition.label());
+        Control.Style look = Control.Style.called(definition.label());
         if (!definition.rangeEnd().isEmpty()) {
             boolean number = definition.type() == Type.INTEGER || definition.type() == Type.DECIMAL;
             Control.RangeKind kind = number ? Control.RangeKind.NUMBERS : Control.RangeKind.DATES;

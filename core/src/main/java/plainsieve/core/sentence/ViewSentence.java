@@ -8,8 +8,8 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 
 /**
  * A view as a sentence: what its kind says, what it is called, and what does not count for it.
@@ -26,15 +26,15 @@ public final class ViewSentence {
     private static final String LEAD = "lead";
 
     private final View view;
-    private final Known known;
-    private final ShownSentence shown;
-    private final Leads leads;
+    private final SentenceContext known;
+    private final ViewContentSentence shown;
+    private final ClickThroughOptions leads;
 
-    public ViewSentence(View view, Known known) {
+    public ViewSentence(View view, SentenceContext known) {
         this.view = view;
         this.known = known;
-        this.shown = ShownSentence.of(view.shown(), known);
-        this.leads = new Leads(view.shown(), known);
+        this.shown = ViewContentSentence.of(view.shown(), known);
+        this.leads = new ClickThroughOptions(view.shown(), known);
     }
 
     /**
@@ -43,7 +43,7 @@ public final class ViewSentence {
      * @param reportNames what a report is called, by its id
      */
     public static Sentence of(View view, UnaryOperator<String> reportNames) {
-        return new ViewSentence(view, Known.NOTHING)
+        return new ViewSentence(view, SentenceContext.NOTHING)
                 .said(reportNames)
                 .words(" · ")
                 .mark(MarkIds.MORE, "+")
@@ -52,7 +52,7 @@ public final class ViewSentence {
 
     /** How a view reads aloud. */
     public static String inWords(View view) {
-        return new ViewSentence(view, Known.NOTHING)
+        return new ViewSentence(view, SentenceContext.NOTHING)
                 .said(UnaryOperator.identity())
                 .done()
                 .text();
@@ -79,19 +79,19 @@ public final class ViewSentence {
     }
 
     /** What could stand at a mark, what does not fit with its reason among it; nothing where words are typed. */
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         if (mark.startsWith(ASIDE)) {
-            return List.of(Offer.of(FILTERED, "filtered by it again", ""));
+            return List.of(MarkOption.of(FILTERED, "filtered by it again", ""));
         }
         if (mark.equals(LEAD)) {
-            List<Offer> offers = new ArrayList<>(leads.offers());
+            List<MarkOption> offers = new ArrayList<>(leads.offers());
             offers.add(leads.nowhere());
             return offers;
         }
-        List<Offer> offers = new ArrayList<>(shown.offers(mark));
+        List<MarkOption> offers = new ArrayList<>(shown.offers(mark));
         if (mark.equals(MarkIds.MORE)) {
             if (view.title().isEmpty()) {
-                offers.add(Offer.of(WITH_TITLE, "with a title", ""));
+                offers.add(MarkOption.of(WITH_TITLE, "with a title", ""));
             }
             asides().forEach(offers::add);
             if (view.lead().isEmpty()) {
@@ -101,7 +101,7 @@ public final class ViewSentence {
         return offers;
     }
 
-    private List<Offer> asides() {
+    private List<MarkOption> asides() {
         return new TreeSet<>(known.mentioned())
                 .stream()
                         .filter(name -> known.parameters().containsKey(name)
@@ -110,15 +110,15 @@ public final class ViewSentence {
                         .toList();
     }
 
-    private static Offer aside(ParameterDefinition parameter) {
+    private static MarkOption aside(ParameterDefinition parameter) {
         String id = SET_ASIDE + parameter.name();
         String words = "not filtered by :" + parameter.name();
         if (parameter.isComputed()) {
-            return Offer.misfit(id, words, "nobody chooses it");
+            return MarkOption.misfit(id, words, "nobody chooses it");
         }
         return parameter.meaning().blankRule() == BlankRule.NOT_ALLOWED
-                ? Offer.misfit(id, words, "something has to be chosen for it")
-                : Offer.of(id, words, "on purpose");
+                ? MarkOption.misfit(id, words, "something has to be chosen for it")
+                : MarkOption.of(id, words, "on purpose");
     }
 
     /**
@@ -133,29 +133,30 @@ public final class ViewSentence {
         }
         if (mark.startsWith(ASIDE)) {
             int at = MarkIds.at(mark, view.aside().size());
-            Offer.taken(offers(mark), taken);
+            MarkOption.taken(offers(mark), taken);
             List<String> rest = new ArrayList<>(view.aside());
             rest.remove(at);
             return view.setAside(rest);
         }
-        if (mark.equals(LEAD) || mark.equals(MarkIds.MORE) && taken.startsWith(Leads.TO)) {
-            return view.leading(Leads.read(Offer.taken(offers(mark), taken).id()));
+        if (mark.equals(LEAD) || mark.equals(MarkIds.MORE) && taken.startsWith(ClickThroughOptions.TO)) {
+            return view.leading(ClickThroughOptions.read(
+                    MarkOption.taken(offers(mark), taken).id()));
         }
         if (mark.equals(MarkIds.MORE) && taken.equals(WITH_TITLE)) {
             return view.titled("Title");
         }
         if (mark.equals(MarkIds.MORE) && taken.startsWith(SET_ASIDE)) {
             List<String> more = new ArrayList<>(view.aside());
-            more.add(Offer.taken(offers(mark), taken).id().substring(SET_ASIDE.length()));
+            more.add(MarkOption.taken(offers(mark), taken).id().substring(SET_ASIDE.length()));
             return view.setAside(more);
         }
         return showing(shown.with(mark, taken));
     }
 
     /** A title that only said what the view is follows it; one that an author chose stays. */
-    private View showing(Shown now) {
+    private View showing(ViewContent now) {
         boolean usual = view.title().equals(shown.usualTitle());
         View changed = view.showing(now);
-        return usual ? changed.titled(ShownSentence.of(now, known).usualTitle()) : changed;
+        return usual ? changed.titled(ViewContentSentence.of(now, known).usualTitle()) : changed;
     }
 }

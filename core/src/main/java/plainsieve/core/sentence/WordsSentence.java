@@ -2,10 +2,10 @@ package plainsieve.core.sentence;
 
 import java.util.List;
 import plainsieve.core.question.QuestionLine;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ViewContent;
 
 /** "Words: [Fares are counted on the day of the crossing.]" */
-record WordsSentence(Shown.Words words) implements ShownSentence {
+record WordsSentence(ViewContent.Words words) implements ViewContentSentence {
     private static final String TEXT = "text";
 
     @Override
@@ -14,16 +14,16 @@ record WordsSentence(Shown.Words words) implements ShownSentence {
     }
 
     @Override
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         return List.of();
     }
 
     @Override
-    public Shown with(String mark, String taken) {
+    public ViewContent with(String mark, String taken) {
         if (!mark.equals(TEXT)) {
             throw MarkIds.unknown(mark);
         }
         QuestionLine.read(taken);
-        return new Shown.Words(taken.strip());
+        return new ViewContent.Words(taken.strip());
     }
 }

@@ -31,7 +31,7 @@ public record CallArgument(String function, int index) {
     /* IN, VALUES and others stand before brackets, too, and call nothing: no catalogue has a function of that name. */
     private static Optional<CallArgument> named(Tokens tokens, int name, int index) {
         if (tokens.is(name, TokenKind.QUOTED_NAME)) {
-            return Optional.of(new CallArgument(Names.bare(tokens.written(name)), index));
+            return Optional.of(new CallArgument(Identifiers.bare(tokens.written(name)), index));
         }
         return tokens.is(name, TokenKind.WORD)
                 ? Optional.of(new CallArgument(tokens.written(name), index))

@@ -5,14 +5,14 @@ import plainsieve.core.dialect.Syntax.Feature;
 
 /** Skips comments by the rules of one database. */
 final class Comments {
-    private final Cursor cursor;
+    private final LexerCursor cursor;
     private final boolean nested;
     private final boolean hashes;
     private final boolean dashesNeedBlank;
     private final boolean conditional;
     private int conditionalStart = -1;
 
-    Comments(Cursor cursor, Syntax syntax) {
+    Comments(LexerCursor cursor, Syntax syntax) {
         this.cursor = cursor;
         this.nested = syntax.has(Feature.NESTED_COMMENTS);
         this.hashes = syntax.has(Feature.HASH_COMMENTS);
@@ -75,7 +75,7 @@ final class Comments {
         }
         conditionalStart = cursor.at;
         cursor.at += cursor.peek(2) == 'M' ? 4 : 3;
-        while (Cursor.isDigit(cursor.peek(0))) {
+        while (LexerCursor.isDigit(cursor.peek(0))) {
             cursor.at++;
         }
     }

@@ -17,13 +17,13 @@ final class ConditionParser {
 
     private final Tokens tokens;
     private final Brackets brackets;
-    private final QueryStarts starts;
+    private final SubqueryDetector starts;
     private final boolean pipesMeanOr;
     private final Consumer<Condition.Leaf> onLeaf;
 
     /** @param onLeaf told of every single condition, in written order */
     ConditionParser(
-            Tokens tokens, Brackets brackets, QueryStarts starts, Syntax syntax, Consumer<Condition.Leaf> onLeaf) {
+            Tokens tokens, Brackets brackets, SubqueryDetector starts, Syntax syntax, Consumer<Condition.Leaf> onLeaf) {
         this.tokens = tokens;
         this.brackets = brackets;
         this.starts = starts;

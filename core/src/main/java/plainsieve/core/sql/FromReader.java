@@ -19,7 +19,7 @@ final class FromReader {
 
     private final Tokens tokens;
     private final Brackets brackets;
-    private final QueryStarts starts;
+    private final SubqueryDetector starts;
     private final Inner inner;
     private final Span body;
     private final List<FromItem> items = new ArrayList<>();
@@ -27,7 +27,7 @@ final class FromReader {
     private int withoutOn;
     private Reach next = Reach.INSIDE;
 
-    FromReader(Tokens tokens, Brackets brackets, QueryStarts starts, Inner inner, Span body) {
+    FromReader(Tokens tokens, Brackets brackets, SubqueryDetector starts, Inner inner, Span body) {
         this.tokens = tokens;
         this.brackets = brackets;
         this.starts = starts;

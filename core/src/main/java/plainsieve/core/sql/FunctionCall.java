@@ -109,7 +109,7 @@ public record FunctionCall(String qualifier, String name, boolean quoted, int st
 
     private static String name(Tokens tokens, int at) {
         String written = tokens.written(at);
-        return tokens.is(at, TokenKind.QUOTED_NAME) ? Names.bare(written) : written.toLowerCase(Locale.ROOT);
+        return tokens.is(at, TokenKind.QUOTED_NAME) ? Identifiers.bare(written) : written.toLowerCase(Locale.ROOT);
     }
 
     /** Whether the name is that of a function of the database's own: it has no qualifier, or the one of its system catalog. */

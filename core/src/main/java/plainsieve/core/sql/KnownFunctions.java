@@ -4,24 +4,24 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.dialect.Functions;
-import plainsieve.core.dialect.Functions.Kind;
+import plainsieve.core.dialect.FunctionEffects;
+import plainsieve.core.dialect.FunctionEffects.Kind;
 import plainsieve.core.dialect.Syntax.Feature;
 
 /** The function calls in parts of a query, as far as their names are known to the database's own catalogue. */
 public final class KnownFunctions {
     private final ParsedQuery query;
     private final Tokens tokens;
-    private final Functions functions;
-    private final Functions own;
+    private final FunctionEffects functions;
+    private final FunctionEffects own;
     private final boolean hasVariables;
 
     public KnownFunctions(ParsedQuery query, Dialect dialect) {
-        this(query, dialect, new Functions(Map.of()));
+        this(query, dialect, new FunctionEffects(Map.of()));
     }
 
     /** @param own functions that people made in the database, by their names, and by {@code schema.name} */
-    public KnownFunctions(ParsedQuery query, Dialect dialect, Functions own) {
+    public KnownFunctions(ParsedQuery query, Dialect dialect, FunctionEffects own) {
         this.own = own;
         this.query = query;
         this.tokens = query.tokens();
@@ -97,19 +97,19 @@ public final class KnownFunctions {
     }
 
     private String qualified(int at) {
-        return Names.bare(tokens.written(at - 2)) + "." + Names.bare(tokens.written(at));
+        return Identifiers.bare(tokens.written(at - 2)) + "." + Identifiers.bare(tokens.written(at));
     }
 
     private boolean is(Kind kind, int at) {
         return isQualified(at)
                 ? own.is(kind, qualified(at))
-                : functions.is(kind, tokens.written(at)) || own.is(kind, Names.bare(tokens.written(at)));
+                : functions.is(kind, tokens.written(at)) || own.is(kind, Identifiers.bare(tokens.written(at)));
     }
 
     private boolean isKnown(int at) {
         boolean builtIn = !isQualified(at) && !tokens.is(at, TokenKind.QUOTED_NAME);
         return builtIn && functions.knows(tokens.written(at))
-                || own.knows(isQualified(at) ? qualified(at) : Names.bare(tokens.written(at)));
+                || own.knows(isQualified(at) ? qualified(at) : Identifiers.bare(tokens.written(at)));
     }
 
     private boolean isUnknown(int at) {

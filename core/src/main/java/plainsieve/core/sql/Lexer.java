@@ -16,7 +16,7 @@ public final class Lexer {
     private static final List<String> FIXED_OPERATORS =
             List.of("<=>", "->>", "<>", "<=", ">=", "!=", "==", "||", "&&", "<<", ">>", "->", ":=");
 
-    private final Cursor cursor;
+    private final LexerCursor cursor;
     private final Comments comments;
     private final QuotedText quoted;
     private final Syntax syntax;
@@ -26,7 +26,7 @@ public final class Lexer {
     private final List<Integer> quotedParameters = new ArrayList<>();
 
     private Lexer(String text, Syntax syntax) {
-        this.cursor = new Cursor(text);
+        this.cursor = new LexerCursor(text);
         this.comments = new Comments(cursor, syntax);
         this.quoted = new QuotedText(cursor);
         this.syntax = syntax;
@@ -89,11 +89,11 @@ public final class Lexer {
     }
 
     private void scanOther(char c) {
-        if (Cursor.isWordStart(c)) {
+        if (LexerCursor.isWordStart(c)) {
             scanWord(c);
-        } else if (Cursor.isDigit(c) || (c == '.' && Cursor.isDigit(cursor.peek(1)))) {
+        } else if (LexerCursor.isDigit(c) || (c == '.' && LexerCursor.isDigit(cursor.peek(1)))) {
             scanNumber();
-        } else if (c == '@' && syntax.has(Feature.AT_PLACEHOLDERS) && Cursor.isWordStart(cursor.peek(1))) {
+        } else if (c == '@' && syntax.has(Feature.AT_PLACEHOLDERS) && LexerCursor.isWordStart(cursor.peek(1))) {
             scanAtPlaceholder();
         } else if (OPERATOR_CHARACTERS.indexOf(c) >= 0) {
             scanOperator();
@@ -110,7 +110,7 @@ public final class Lexer {
             scanString(start, escapes || backslashStrings);
             return;
         }
-        while (!cursor.atEnd() && Cursor.isWordPart(cursor.peek(0))) {
+        while (!cursor.atEnd() && LexerCursor.isWordPart(cursor.peek(0))) {
             cursor.at++;
         }
         tokens.add(TokenKind.WORD, start, cursor.at);
@@ -130,9 +130,9 @@ public final class Lexer {
     private void noteQuotedParameter(int quote, int end) {
         String text = cursor.text;
         boolean looksLikeOne =
-                end - quote > 3 && text.charAt(quote + 1) == ':' && Cursor.isWordStart(text.charAt(quote + 2));
+                end - quote > 3 && text.charAt(quote + 1) == ':' && LexerCursor.isWordStart(text.charAt(quote + 2));
         for (int i = quote + 2; looksLikeOne && i < end - 1; i++) {
-            looksLikeOne = Cursor.isWordPart(text.charAt(i));
+            looksLikeOne = LexerCursor.isWordPart(text.charAt(i));
         }
         if (looksLikeOne) {
             quotedParameters.add(tokens.size() - 1);
@@ -148,7 +148,7 @@ public final class Lexer {
     private void scanColon() {
         if (cursor.peek(1) == ':' || cursor.peek(1) == '=') {
             symbol(2);
-        } else if (Cursor.isWordStart(cursor.peek(1)) && !followsOperand()) {
+        } else if (LexerCursor.isWordStart(cursor.peek(1)) && !followsOperand()) {
             int start = cursor.at++;
             skipName();
             tokens.add(TokenKind.PARAMETER, start, cursor.at);
@@ -158,7 +158,7 @@ public final class Lexer {
     }
 
     private void skipName() {
-        while (!cursor.atEnd() && Cursor.isNamePart(cursor.peek(0))) {
+        while (!cursor.atEnd() && LexerCursor.isNamePart(cursor.peek(0))) {
             cursor.at++;
         }
     }
@@ -206,11 +206,11 @@ public final class Lexer {
     private void scanNumber() {
         int start = cursor.at;
         boolean hexadecimal = cursor.peek(0) == '0' && (cursor.peek(1) == 'x' || cursor.peek(1) == 'X');
-        while (!cursor.atEnd() && (Cursor.isWordPart(cursor.peek(0)) || cursor.peek(0) == '.')) {
+        while (!cursor.atEnd() && (LexerCursor.isWordPart(cursor.peek(0)) || cursor.peek(0) == '.')) {
             char c = cursor.peek(0);
             cursor.at++;
             boolean exponent = (c == 'e' || c == 'E') && !hexadecimal;
-            if (exponent && (cursor.peek(0) == '+' || cursor.peek(0) == '-') && Cursor.isDigit(cursor.peek(1))) {
+            if (exponent && (cursor.peek(0) == '+' || cursor.peek(0) == '-') && LexerCursor.isDigit(cursor.peek(1))) {
                 cursor.at++;
             }
         }

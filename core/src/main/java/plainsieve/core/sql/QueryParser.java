@@ -21,7 +21,7 @@ final class QueryParser implements FromReader.Inner {
     private final Syntax syntax;
     private final List<Integer> quotedParameters;
     private final Brackets brackets;
-    private final QueryStarts starts;
+    private final SubqueryDetector starts;
     private final int end;
     private final ConditionParser conditions;
 
@@ -40,7 +40,7 @@ final class QueryParser implements FromReader.Inner {
         this.quotedParameters = scanned.quotedParameters();
         this.end = StatementGate.endOfStatement(tokens);
         this.brackets = Brackets.match(tokens);
-        this.starts = new QueryStarts(tokens, brackets, syntax);
+        this.starts = new SubqueryDetector(tokens, brackets, syntax);
         this.conditions = new ConditionParser(tokens, brackets, starts, syntax, this::scanLeaf);
     }
 

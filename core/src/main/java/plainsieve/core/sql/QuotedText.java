@@ -2,9 +2,9 @@ package plainsieve.core.sql;
 
 /** Moves the cursor over strings and quoted names. */
 final class QuotedText {
-    private final Cursor cursor;
+    private final LexerCursor cursor;
 
-    QuotedText(Cursor cursor) {
+    QuotedText(LexerCursor cursor) {
         this.cursor = cursor;
     }
 
@@ -65,10 +65,11 @@ final class QuotedText {
     /** The end of the {@code $tag$} that begins at the cursor, or -1 when none does. */
     int endOfDollarTag() {
         int end = cursor.at + 1;
-        while (end < cursor.text.length() && Cursor.isNamePart(cursor.text.charAt(end))) {
+        while (end < cursor.text.length() && LexerCursor.isNamePart(cursor.text.charAt(end))) {
             end++;
         }
-        boolean tag = end < cursor.text.length() && cursor.text.charAt(end) == '$' && !Cursor.isDigit(cursor.peek(1));
+        boolean tag =
+                end < cursor.text.length() && cursor.text.charAt(end) == '$' && !LexerCursor.isDigit(cursor.peek(1));
         return tag ? end + 1 : -1;
     }
 

@@ -2,9 +2,9 @@ package plainsieve.core.sql;
 
 import java.util.Locale;
 import java.util.Set;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 
 /** Lets only one reading statement pass, and names the word that makes any other text something else. */
 final class StatementGate {
@@ -37,7 +37,7 @@ final class StatementGate {
         if (end == 0) {
             throw new ProblemException(
                     Problem.of("empty-query", "There is no query yet.", "Write one, such as: select * from crossings")
-                            .at(Place.in(tokens.text(), 0, 0)));
+                            .at(TextLocation.in(tokens.text(), 0, 0)));
         }
         return end;
     }

@@ -2,8 +2,8 @@ package plainsieve.core.sql;
 
 import java.util.Arrays;
 import plainsieve.core.value.Interruption;
-import plainsieve.core.value.Lines;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.LineIndex;
+import plainsieve.core.value.TextLocation;
 
 /** The tokens of one text, in order. Kept as arrays, because a long query has many and all of them are looked at. */
 public final class Tokens {
@@ -23,7 +23,7 @@ public final class Tokens {
     private int[] ends;
     private int size;
     /** Worked out when a place is first asked for; whoever works it out finds the same. */
-    private volatile Lines lines;
+    private volatile LineIndex lines;
 
     Tokens(String text) {
         this.text = text;
@@ -123,15 +123,15 @@ public final class Tokens {
         return text.substring(starts[index] + 1, ends[index]);
     }
 
-    public Place place(int index) {
+    public TextLocation place(int index) {
         return place(starts[index], ends[index]);
     }
 
     /** The place from a character up to another one. */
-    public Place place(int start, int end) {
-        Lines known = lines;
+    public TextLocation place(int start, int end) {
+        LineIndex known = lines;
         if (known == null) {
-            known = Lines.of(text);
+            known = LineIndex.of(text);
             lines = known;
         }
         return known.place(start, end);

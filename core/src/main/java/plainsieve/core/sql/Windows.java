@@ -71,7 +71,7 @@ public final class Windows {
     }
 
     private String key(int token) {
-        return Names.bare(tokens.written(token)).toLowerCase(java.util.Locale.ROOT);
+        return Identifiers.bare(tokens.written(token)).toLowerCase(java.util.Locale.ROOT);
     }
 
     private boolean partitions(Span window, Predicate<Span> expression) {

@@ -6,7 +6,7 @@ package plainsieve.core.statement;
  * @param parameter the parameter it comes from; empty for the cap
  * @param offset where its {@code ?} stands in the statement's text
  */
-public record BoundValue(String parameter, int offset, Bound bound) {
+public record BoundValue(String parameter, int offset, PlaceholderBinding bound) {
     /** The same in a statement that has so many more characters in front, or fewer. */
     public BoundValue behind(int more) {
         return new BoundValue(parameter, offset + more, bound);

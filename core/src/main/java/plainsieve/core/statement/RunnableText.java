@@ -36,17 +36,17 @@ public final class RunnableText {
     }
 
     /** A bound value as it stands in SQL text. */
-    public static String literal(Bound bound, Dialect dialect) {
-        if (bound instanceof Bound.Single single) {
+    public static String literal(PlaceholderBinding bound, Dialect dialect) {
+        if (bound instanceof PlaceholderBinding.Single single) {
             return dialect.literal(single.value());
         }
-        if (bound instanceof Bound.Array array) {
+        if (bound instanceof PlaceholderBinding.Array array) {
             return dialect.arrayLiteral(array.type(), literals(array.values(), dialect));
         }
-        if (bound instanceof Bound.JsonArray json) {
+        if (bound instanceof PlaceholderBinding.JsonArray json) {
             return dialect.textLiteral(json.text());
         }
-        return bound instanceof Bound.RowCount count ? Long.toString(count.rows()) : "null";
+        return bound instanceof PlaceholderBinding.RowCount count ? Long.toString(count.rows()) : "null";
     }
 
     private static List<String> literals(List<Value> values, Dialect dialect) {

@@ -12,13 +12,14 @@ import java.util.Optional;
  * @param place where in the query text, when it has such a place
  * @param parameter the parameter concerned, when there is one
  */
-public record Problem(String kind, String message, String advice, Optional<Place> place, Optional<String> parameter) {
+public record Problem(
+        String kind, String message, String advice, Optional<TextLocation> place, Optional<String> parameter) {
 
     public static Problem of(String kind, String message, String advice) {
         return new Problem(kind, message, advice, Optional.empty(), Optional.empty());
     }
 
-    public Problem at(Place where) {
+    public Problem at(TextLocation where) {
         return new Problem(kind, message, advice, Optional.of(where), parameter);
     }
 

@@ -8,10 +8,10 @@ import java.util.Optional;
 /** An input of a report, by which viewers choose. */
 public sealed interface Control {
     /** How it looks on the page. */
-    Look look();
+    Style look();
 
     /** The same control, looking differently. */
-    Control looking(Look look);
+    Control looking(Style look);
 
     /** What viewers read above it; empty for the parameter's own label. */
     default String label() {
@@ -24,21 +24,21 @@ public sealed interface Control {
      * @param label what viewers read above it; empty for the parameter's own label
      * @param heading what it stands under beside the rows; empty for the heading of its parameter
      */
-    record Look(String label, String heading, Place place) {
-        public static Look called(String label) {
-            return new Look(label, "", Place.BESIDE_ROWS);
+    record Style(String label, String heading, Place place) {
+        public static Style called(String label) {
+            return new Style(label, "", Place.BESIDE_ROWS);
         }
 
-        public Look withLabel(String newLabel) {
-            return new Look(newLabel, heading, place);
+        public Style withLabel(String newLabel) {
+            return new Style(newLabel, heading, place);
         }
 
-        public Look under(String newHeading) {
-            return new Look(label, newHeading, place);
+        public Style under(String newHeading) {
+            return new Style(label, newHeading, place);
         }
 
-        public Look at(Place newPlace) {
-            return new Look(label, heading, newPlace);
+        public Style at(Place newPlace) {
+            return new Style(label, heading, newPlace);
         }
     }
 
@@ -70,7 +70,7 @@ public sealed interface Control {
     Control renamed(String from, String to);
 
     /** An input for one parameter. */
-    record Single(Kind of, Look look, String parameter) implements Control {
+    record Single(Kind of, Style look, String parameter) implements Control {
         @Override
         public List<String> parameters() {
             return List.of(parameter);
@@ -87,13 +87,13 @@ public sealed interface Control {
         }
 
         @Override
-        public Control looking(Look other) {
+        public Control looking(Style other) {
             return new Single(of, other, parameter);
         }
     }
 
     /** An input for two parameters that make a range. */
-    record Range(RangeKind of, Look look, String from, String to) implements Control {
+    record Range(RangeKind of, Style look, String from, String to) implements Control {
         @Override
         public List<String> parameters() {
             return List.of(from, to);
@@ -110,7 +110,7 @@ public sealed interface Control {
         }
 
         @Override
-        public Control looking(Look other) {
+        public Control looking(Style other) {
             return new Range(of, other, from, to);
         }
     }

@@ -6,11 +6,11 @@ import plainsieve.core.rewrite.Measure;
  * A figure over all matching rows, with what viewers read beside it.
  *
  * @param unit what stands behind the number; may be empty
- * @param format how the number is written; {@link Format#PLAIN} rounds for people
+ * @param format how the number is written; {@link ValueFormat#PLAIN} rounds for people
  */
-public record Figure(Measure measure, String label, String unit, Format format) {
+public record Figure(Measure measure, String label, String unit, ValueFormat format) {
     public Figure(Measure measure, String label, String unit) {
-        this(measure, label, unit, Format.PLAIN);
+        this(measure, label, unit, ValueFormat.PLAIN);
     }
 
     /** The same words beside another measure. */
@@ -26,7 +26,7 @@ public record Figure(Measure measure, String label, String unit, Format format) 
         return new Figure(measure, label, newUnit, format);
     }
 
-    public Figure written(Format how) {
+    public Figure written(ValueFormat how) {
         return new Figure(measure, label, unit, how);
     }
 }

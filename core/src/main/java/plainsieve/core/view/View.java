@@ -16,19 +16,25 @@ import plainsieve.core.question.QuestionLine;
  * @param lead where a click on one of its groups leads; nothing when it filters the other views
  */
 public record View(
-        String id, String title, String queryId, Shown shown, List<String> aside, Size size, Optional<Lead> lead) {
+        String id,
+        String title,
+        String queryId,
+        ViewContent shown,
+        List<String> aside,
+        Size size,
+        Optional<ClickThrough> lead) {
     public View {
         aside = List.copyOf(aside);
     }
 
     /** A view that every choice counts for, of the size that suits its kind. */
-    public static View of(String id, String title, String queryId, Shown shown) {
+    public static View of(String id, String title, String queryId, ViewContent shown) {
         return new View(id, title, queryId, shown, List.of(), Size.USUAL, Optional.empty());
     }
 
     /** Whether it asks a source at all; a note does not. */
     public boolean asks() {
-        return !(shown instanceof Shown.Words);
+        return !(shown instanceof ViewContent.Words);
     }
 
     /** The title; the kind where it has none. */
@@ -52,7 +58,7 @@ public record View(
         return new View(id, newTitle, queryId, shown, aside, size, lead);
     }
 
-    public View showing(Shown other) {
+    public View showing(ViewContent other) {
         return new View(id, title, queryId, other, aside, size, lead);
     }
 
@@ -64,7 +70,7 @@ public record View(
         return new View(id, title, queryId, shown, parameters, size, lead);
     }
 
-    public View leading(Optional<Lead> other) {
+    public View leading(Optional<ClickThrough> other) {
         return new View(id, title, queryId, shown, aside, size, other);
     }
 
@@ -81,6 +87,6 @@ public record View(
                 shown.renamed(from, to),
                 aside.stream().map(name -> name.equals(from) ? to : name).toList(),
                 size,
-                lead.map(one -> one.parameter().equals(from) ? new Lead(one.reportId(), to) : one));
+                lead.map(one -> one.parameter().equals(from) ? new ClickThrough(one.reportId(), to) : one));
     }
 }

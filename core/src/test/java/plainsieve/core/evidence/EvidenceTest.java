@@ -15,7 +15,7 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -33,7 +33,7 @@ class EvidenceTest {
                 "delay", new Choice.One(new Value.Whole(15)),
                 "rows", new Choice.One(new Value.Whole(10)));
         return PreparedQuery.of(query, Dialects.of(dialect))
-                .rewrite(new Choices(parameters, choices), Wanted.allRows(), Statement.NO_CAP);
+                .rewrite(new Choices(parameters, choices), ResultShape.allRows(), Statement.NO_CAP);
     }
 
     private static String verdicts(String query, String dialect, Object answer) {

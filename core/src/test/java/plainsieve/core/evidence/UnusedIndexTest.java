@@ -11,7 +11,7 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -39,7 +39,7 @@ class UnusedIndexTest {
                         new Choices(
                                 Map.of("word", Parameter.of("word", Type.TEXT)),
                                 Map.of("word", new Choice.One(new Value.Text("x")))),
-                        Wanted.allRows(),
+                        ResultShape.allRows(),
                         Statement.NO_CAP);
         assertThat(UnusedIndex.of(statement, statement.placements().get(0), Dialects.of("postgresql"), "name"))
                 .isEqualTo(Optional.ofNullable(expected));

@@ -5,12 +5,12 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import plainsieve.core.catalogue.ColumnFacts;
-import plainsieve.core.catalogue.Subject;
+import plainsieve.core.catalog.ColumnFacts;
+import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Type;
@@ -24,7 +24,7 @@ final class Told {
                     Parameter.of("day", Type.DATE),
                     Parameter.of("days", Type.DATE).takingMany(),
                     Parameter.of("to", Type.DATE),
-                    Parameter.of("month", Type.DATE).covering(Covers.MONTH),
+                    Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
                     Parameter.of("at", Type.DATETIME),
                     Parameter.of("word", Type.TEXT),
                     Parameter.of("name", Type.NAME),
@@ -61,7 +61,7 @@ final class Told {
 
     List<Notice> ofQuery(String query) {
         Dialect named = Dialects.of(dialect);
-        return rule.notices(Subject.of(ParsedQuery.parse(query, named), named, PARAMETERS, FACTS))
+        return rule.notices(NoticeContext.of(ParsedQuery.parse(query, named), named, PARAMETERS, FACTS))
                 .toList();
     }
 

@@ -71,7 +71,7 @@ class ChoiceReaderTest {
 
     @ParameterizedTest
     @CsvSource({"MONTH, 2026-13, month, 2026-03", "QUARTER, 2026-Q5, quarter, 2026-Q1", "YEAR, 26, year, 2026"})
-    void aPeriodThatIsNoneIsCalledByItsKind(Covers covers, String text, String kind, String like) {
+    void aPeriodThatIsNoneIsCalledByItsKind(ValueCoverage covers, String text, String kind, String like) {
         Parameter period = DAY.covering(covers);
         assertThatThrownBy(() -> read(period, text))
                 .hasMessageContaining("“%s” is not a %s. Write one like %s.".formatted(text, kind, like));
@@ -152,7 +152,7 @@ class ChoiceReaderTest {
             INTEGER  | ITSELF | 007              | 7
             INTEGER  | ITSELF | soon             | soon
             """)
-    void valuesAreWrittenAsListsWriteThem(Type type, Covers covers, String given, String written) {
+    void valuesAreWrittenAsListsWriteThem(Type type, ValueCoverage covers, String given, String written) {
         Parameter parameter = Parameter.of("p", type).covering(covers);
         assertThat(ChoiceReader.asWritten(parameter, ChoiceText.of(given)).values())
                 .containsExactly(written);

@@ -12,13 +12,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 class QuestionLineTest {
     /** Name, label, type, what a value covers, blank words, unit, the value for every row, the range's end. */
-    private static final Map<String, ParameterWords> WORDS = words("""
+    private static final Map<String, ParameterLabels> WORDS = words("""
             port        | Port        | TEXT    | ITSELF     | any port    |      |   |
             code        | Code        | INTEGER | ITSELF     |             |      |   |
             from        | Departed    | DATE    | ITSELF     | any day     |      |   | to
@@ -33,23 +33,23 @@ class QuestionLineTest {
             open        | Open        | BOOLEAN | ITSELF     | open or not |      |   |
             """);
 
-    private static Map<String, ParameterWords> words(String table) {
-        Map<String, ParameterWords> words = new LinkedHashMap<>();
+    private static Map<String, ParameterLabels> words(String table) {
+        Map<String, ParameterLabels> words = new LinkedHashMap<>();
         for (String line : table.split("\n")) {
             String[] cells = Stream.of(line.split("\\|", 8)).map(String::strip).toArray(String[]::new);
             Type type = Type.valueOf(cells[2]);
-            Covers covers = Covers.valueOf(cells[3]);
+            ValueCoverage covers = ValueCoverage.valueOf(cells[3]);
             Map<String, String> labels = cells[0].equals("code") ? Map.of("7", "Ardlow") : Map.of();
             words.put(
                     cells[0],
-                    new ParameterWords(
+                    new ParameterLabels(
                             cells[0], cells[1], type, covers, cells[4], cells[5], cells[6], cells[7], labels));
         }
         return words;
     }
 
-    private static Said say(String line, Map<String, ChoiceText> choices) {
-        return QuestionLine.read(line).say(WORDS, new ChoicesInWords(WORDS, choices, Locale.UK));
+    private static RenderedQuestion say(String line, Map<String, ChoiceText> choices) {
+        return QuestionLine.read(line).say(WORDS, new ChoiceDescription(WORDS, choices, Locale.UK));
     }
 
     /** Choices as {@code port=A port=B all=code without=port}. */
@@ -111,13 +111,13 @@ class QuestionLineTest {
 
     @Test
     void eachMarkKnowsItsParametersAndWhatIsQuietIsNamed() {
-        Said said = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
+        RenderedQuestion said = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
         assertThat(said.parts())
                 .containsExactly(
-                        new Said.Part("Sailed ", List.of()),
-                        new Said.Part("any day", List.of("from", "to")),
-                        new Said.Part(" from ", List.of()),
-                        new Said.Part("A", List.of("port")));
+                        new RenderedQuestion.Part("Sailed ", List.of()),
+                        new RenderedQuestion.Part("any day", List.of("from", "to")),
+                        new RenderedQuestion.Part(" from ", List.of()),
+                        new RenderedQuestion.Part("A", List.of("port")));
         assertThat(said.quiet()).containsExactly("month");
     }
 
@@ -142,7 +142,8 @@ class QuestionLineTest {
         QuestionLine line = QuestionLine.compose(
                 "Late crossings", List.of(WORDS.get("port"), WORDS.get("from"), WORDS.get("to"), WORDS.get("month")));
         Map<String, ChoiceText> chosen = choices("port=A from=2026-03-01");
-        assertThat(line.say(WORDS, new ChoicesInWords(WORDS, chosen, Locale.UK)).sentence())
+        assertThat(line.say(WORDS, new ChoiceDescription(WORDS, chosen, Locale.UK))
+                        .sentence())
                 .isEqualTo("Late crossings; Port A; Departed since 1 Mar 2026");
     }
 
@@ -154,7 +155,7 @@ class QuestionLineTest {
 
     @Test
     void speaksTheViewersLocale() {
-        ChoicesInWords german = new ChoicesInWords(WORDS, choices("from=2026-03-01 rows=1000"), Locale.GERMANY);
+        ChoiceDescription german = new ChoiceDescription(WORDS, choices("from=2026-03-01 rows=1000"), Locale.GERMANY);
         assertThat(german.say(List.of("from", "to"))).isEqualTo("since 01.03.2026");
         assertThat(german.say(List.of("rows"))).isEqualTo("1.000 rows");
     }

@@ -10,17 +10,17 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Type;
 
 class RehearsalCasesTest {
-    private static Rehearsed of(Parameter parameter, boolean hasList, String rangeEnd, String... values) {
-        return new Rehearsed(parameter, List.of(values), hasList, "", "", rangeEnd, ChoiceText.blank());
+    private static RehearsalParameter of(Parameter parameter, boolean hasList, String rangeEnd, String... values) {
+        return new RehearsalParameter(parameter, List.of(values), hasList, "", "", rangeEnd, ChoiceText.blank());
     }
 
-    private static List<String> names(Rehearsed... parameters) {
+    private static List<String> names(RehearsalParameter... parameters) {
         return RehearsalCases.of(List.of(parameters)).stream()
                 .map(RehearsalCase::name)
                 .toList();
     }
 
-    private static RehearsalCase named(String name, Rehearsed... parameters) {
+    private static RehearsalCase named(String name, RehearsalParameter... parameters) {
         return RehearsalCases.of(List.of(parameters)).stream()
                 .filter(one -> one.name().equals(name))
                 .findFirst()
@@ -42,13 +42,13 @@ class RehearsalCasesTest {
 
     @Test
     void manyValuesAreTriedByTheThousand() {
-        Rehearsed many = of(Parameter.of("id", Type.INTEGER).takingMany(), false, "");
+        RehearsalParameter many = of(Parameter.of("id", Type.INTEGER).takingMany(), false, "");
         assertThat(named("10,000 values", many).choices().get("id").values()).hasSize(10_000);
     }
 
     @Test
     void aListIsTriedWithItsOwnAwkwardValuesAndOneThatIsNotOnIt() {
-        Rehearsed port = of(
+        RehearsalParameter port = of(
                 Parameter.of("port", Type.TEXT).takingMany(), true, "", "Ardlow", "Brae O'Noth", "Þorvik", "Mill_Pier");
         assertThat(names(port))
                 .contains("all", "every listed value", "a quote", "a wildcard", "letters of other scripts");
@@ -58,7 +58,7 @@ class RehearsalCasesTest {
 
     @Test
     void numbersOfAListAreOrderedAsNumbers() {
-        Rehearsed seats = of(Parameter.of("seats", Type.INTEGER), true, "", "9", "36", "420", "100");
+        RehearsalParameter seats = of(Parameter.of("seats", Type.INTEGER), true, "", "9", "36", "420", "100");
         assertThat(named("smallest", seats).choices().get("seats").values()).containsExactly("9");
         assertThat(named("largest", seats).choices().get("seats").values()).containsExactly("420");
     }
@@ -73,8 +73,8 @@ class RehearsalCasesTest {
 
     @Test
     void rangesAreTriedOpenAndTurnedRound() {
-        Rehearsed from = of(Parameter.of("from", Type.DATE), false, "to");
-        Rehearsed to = of(Parameter.of("to", Type.DATE), false, "");
+        RehearsalParameter from = of(Parameter.of("from", Type.DATE), false, "to");
+        RehearsalParameter to = of(Parameter.of("to", Type.DATE), false, "");
         assertThat(names(from, to)).contains("only from", "only to", "turned round", "both blank");
         RehearsalCase turned = named("turned round", from, to);
         assertThat(turned.refusal()).isTrue();
@@ -84,7 +84,7 @@ class RehearsalCasesTest {
 
     @Test
     void rowLimitsAreNeverNegative() {
-        Rehearsed rows = of(Parameter.of("rows", Type.INTEGER).withEveryRowValue(0), false, "");
+        RehearsalParameter rows = of(Parameter.of("rows", Type.INTEGER).withEveryRowValue(0), false, "");
         assertThat(named("smallest", rows).choices().get("rows").values()).containsExactly("0");
     }
 }

@@ -17,11 +17,11 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
-import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.RenameParameter;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
@@ -72,10 +72,10 @@ class RequestTest {
         PreparedQuery query = PreparedQuery.of(text, Dialects.of("duckdb"));
         Map<String, Parameter> all = new HashMap<>(parameters);
         query.parameterNames().forEach(name -> all.putIfAbsent(name, Parameter.of(name, Type.TEXT)));
-        return query.rewrite(new Choices(all, chosen), Wanted.allRows(), 1000);
+        return query.rewrite(new Choices(all, chosen), ResultShape.allRows(), 1000);
     }
 
-    private Ask request(String text) {
+    private ServiceRequest request(String text) {
         return SentRequest.of(sent(text)).ask();
     }
 
@@ -90,7 +90,7 @@ class RequestTest {
                 .day("to", "")
                 .text("kinds", "high", "low");
         with(Parameter.of("least", Type.DECIMAL), new Choice.Blank());
-        Ask request = request(TIDES);
+        ServiceRequest request = request(TIDES);
         assertThat(request.path())
                 .isEqualTo("/ports/Saint%20Orla%27s%20Landing/tides?from=2026-03-01&kind=high&kind=low");
         assertThat(request.headers()).isEmpty();
@@ -146,7 +146,7 @@ class RequestTest {
     @Test
     void aMonthEndsOnItsLastDay() {
         with(
-                Parameter.of("month", Type.DATE).covering(Covers.MONTH),
+                Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
                 new Choice.One(new Value.Day(LocalDate.of(2026, 2, 1))));
         assertThat(request(get("get /t\nask from = :month\nask to = :month last day"))
                         .path())
@@ -160,7 +160,7 @@ class RequestTest {
     @ValueSource(strings = {"a/b", "a?b=c", "x&y=z", "#", "..a", "a..b/...", "ä ö", "\"", "a\nb", "+"})
     void aValueIsNeverMoreThanAValue(String value) {
         text("port", value);
-        Ask request = request(get("get /ports/:port/tides?p=:port"));
+        ServiceRequest request = request(get("get /ports/:port/tides?p=:port"));
         assertThat(request.path()).matches("/ports/[A-Za-z0-9%._~-]+/tides\\?p=[A-Za-z0-9%._~-]+");
         String piece = request.path().replaceAll("/ports/(.*)/tides.*", "$1");
         assertThat(java.net.URLDecoder.decode(piece, java.nio.charset.StandardCharsets.UTF_8))
@@ -208,7 +208,7 @@ class RequestTest {
     void theLimitOfAViewBindsBehindTheRequest() {
         Statement sent = sent(get("get /t?p=:port"));
         assertThat(sent.text()).endsWith("then\nselect * from answer\nlimit ?");
-        assertThat(RowsNeeded.of(SentRequest.of(sent).sql(), Dialects.of("duckdb")))
+        assertThat(RequiredRowCount.of(SentRequest.of(sent).sql(), Dialects.of("duckdb")))
                 .hasValue(1001);
     }
 
@@ -225,8 +225,8 @@ class RequestTest {
             select max(at) from answer                     |
             """)
     void onlyFirstRowsNeedNoMoreThanThese(String sql, Long needed) {
-        var rows =
-                RowsNeeded.of(SentRequest.of(sent(get("get /t\nthen\n" + sql))).sql(), Dialects.of("duckdb"));
+        var rows = RequiredRowCount.of(
+                SentRequest.of(sent(get("get /t\nthen\n" + sql))).sql(), Dialects.of("duckdb"));
         assertThat(rows.isPresent() ? rows.getAsLong() : null).isEqualTo(needed);
     }
 

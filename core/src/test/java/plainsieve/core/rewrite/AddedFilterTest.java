@@ -30,7 +30,7 @@ class AddedFilterTest {
     private static String text(PreparedQuery query) {
         Choices choices = new Choices(
                 Map.of("f", F), Map.of("f", new Choice.Many(List.of(new Value.Whole(1), new Value.Whole(2)), false)));
-        return query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP).text();
+        return query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP).text();
     }
 
     private static String text(String query, String column) {
@@ -157,7 +157,7 @@ class AddedFilterTest {
                 Map.of(
                         "f", new Choice.Many(List.of(new Value.Whole(1)), true),
                         "g", new Choice.One(new Value.Whole(5))));
-        assertThat(both.rewrite(choices, Wanted.allRows(), 10).text())
+        assertThat(both.rewrite(choices, ResultShape.allRows(), 10).text())
                 .isEqualTo("select x, count(*) n from t where (x in (?) or x is null) and x is not null group by x"
                         + " having count(*) > ?\nlimit ?");
         assertThat(both.filterPlacements()).hasSize(3);
@@ -185,8 +185,8 @@ class AddedFilterTest {
                 Map.of(
                         "f", new Choice.Many(List.of(new Value.Whole(1)), false),
                         "y", new Choice.One(new Value.Whole(5))));
-        List<Placement> placements =
-                filtered.rewrite(choices, Wanted.allRows(), Statement.NO_CAP).placements();
+        List<Placement> placements = filtered.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP)
+                .placements();
         Placement own = placements.stream()
                 .filter(placement -> placement.parameter().equals("y"))
                 .findFirst()
@@ -198,7 +198,7 @@ class AddedFilterTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(added.start()).isEqualTo(-1);
-        assertThat(filtered.rewrite(choices, Wanted.allRows(), Statement.NO_CAP)
+        assertThat(filtered.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP)
                         .text()
                         .substring(added.sentStart(), added.sentEnd()))
                 .isEqualTo("x in (?)");

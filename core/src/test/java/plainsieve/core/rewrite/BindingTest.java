@@ -14,7 +14,7 @@ import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -117,8 +117,8 @@ class BindingTest {
                 given("select 1 where x = :port").choose("port", ports).rewritten();
         assertThat(statement.text()).isEqualTo("select 1 where x = any(?)\nlimit ?");
         assertThat(statement.values().get(0).bound())
-                .isInstanceOfSatisfying(
-                        Bound.Array.class, array -> assertThat(array.values()).hasSize(10_000));
+                .isInstanceOfSatisfying(PlaceholderBinding.Array.class, array -> assertThat(array.values())
+                        .hasSize(10_000));
         assertThat(given("select 1 where x not in (:port)")
                         .choose("port", ports)
                         .text())

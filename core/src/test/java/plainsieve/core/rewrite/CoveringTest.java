@@ -8,18 +8,18 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Type;
 
 class CoveringTest {
-    private static final Parameter MONTH = Parameter.of("month", Type.DATE).covering(Covers.MONTH);
+    private static final Parameter MONTH = Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH);
     private static final Parameter MONTHS =
-            Parameter.of("months", Type.DATE).takingMany().covering(Covers.MONTH);
-    private static final Parameter WORD = Parameter.of("word", Type.TEXT).covering(Covers.CONTAINING);
+            Parameter.of("months", Type.DATE).takingMany().covering(ValueCoverage.MONTH);
+    private static final Parameter WORD = Parameter.of("word", Type.TEXT).covering(ValueCoverage.CONTAINING);
     private static final Parameter WORDS =
-            Parameter.of("words", Type.TEXT).takingMany().covering(Covers.STARTING);
+            Parameter.of("words", Type.TEXT).takingMany().covering(ValueCoverage.STARTING);
 
     private static Given covering(String condition) {
         return given("select 1 from t where " + condition)
@@ -120,9 +120,9 @@ class CoveringTest {
 
     @Test
     void onlyDatesCoverPeriodsAndOnlyTextsCoverTexts() {
-        assertThatThrownBy(() -> Parameter.of("n", Type.INTEGER).covering(Covers.MONTH))
+        assertThatThrownBy(() -> Parameter.of("n", Type.INTEGER).covering(ValueCoverage.MONTH))
                 .hasMessageContaining("Make :n a date");
-        assertThatThrownBy(() -> Parameter.of("n", Type.DATE).covering(Covers.CONTAINING))
+        assertThatThrownBy(() -> Parameter.of("n", Type.DATE).covering(ValueCoverage.CONTAINING))
                 .hasMessageContaining("Make :n a text");
     }
 }

@@ -7,14 +7,14 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.EditsOverlap;
 import plainsieve.core.rewrite.edit.Fragment;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.rewrite.edit.OverlappingEditsException;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Value;
 
 class EditedTextTest {
-    private static final Bound A = new Bound.Single(new Value.Text("A"));
+    private static final PlaceholderBinding A = new PlaceholderBinding.Single(new Value.Text("A"));
 
     @Test
     void keepsEverythingOutsideItsEdits() {
@@ -59,7 +59,7 @@ class EditedTextTest {
     @Test
     void refusesEditsThatOverlap() {
         assertThatThrownBy(() -> EditedText.of("abcdef", List.of(Edit.remove(0, 4), Edit.remove(2, 6))))
-                .isInstanceOf(EditsOverlap.class);
+                .isInstanceOf(OverlappingEditsException.class);
     }
 
     @Test

@@ -9,8 +9,8 @@ import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
@@ -29,7 +29,7 @@ final class Given {
     private final Map<String, Parameter> parameters = new HashMap<>();
     private final Map<String, ChoiceText> choices = new HashMap<>();
     private String dialect = "postgresql";
-    private Wanted wanted = Wanted.allRows();
+    private ResultShape wanted = ResultShape.allRows();
     private long cap = NO_CAP_IN_SIGHT;
 
     private Given(String query) {
@@ -63,7 +63,7 @@ final class Given {
         return this;
     }
 
-    Given wanting(Wanted what) {
+    Given wanting(ResultShape what) {
         wanted = what;
         return this;
     }
@@ -89,7 +89,7 @@ final class Given {
         StringBuilder out = new StringBuilder(statement.text());
         for (int i = statement.values().size() - 1; i >= 0; i--) {
             BoundValue value = statement.values().get(i);
-            String literal = value.bound() instanceof Bound.Single single
+            String literal = value.bound() instanceof PlaceholderBinding.Single single
                             && single.value().type() == Type.INTEGER
                     ? written(value.bound())
                     : "'" + written(value.bound()).replace("'", "''") + "'";
@@ -117,13 +117,13 @@ final class Given {
                         .toList());
     }
 
-    private static String written(Bound bound) {
-        if (bound instanceof Bound.Single single) {
+    private static String written(PlaceholderBinding bound) {
+        if (bound instanceof PlaceholderBinding.Single single) {
             return single.value().written();
         }
-        if (bound instanceof Bound.Array array) {
+        if (bound instanceof PlaceholderBinding.Array array) {
             return Arrays.toString(array.values().stream().map(v -> v.written()).toArray());
         }
-        return bound instanceof Bound.RowCount count ? Long.toString(count.rows()) : "NULL";
+        return bound instanceof PlaceholderBinding.RowCount count ? Long.toString(count.rows()) : "NULL";
     }
 }

@@ -4,10 +4,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import plainsieve.core.catalogue.SourceNames;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalog.SourceNames;
+import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.dialect.Functions;
+import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.rewrite.filter.AddedFilter;
 
 /** A query with a filter on top, placed with what a source says of a few tables. */
@@ -29,11 +29,11 @@ final class KnownTables {
             table("one", "twice", "x int4"),
             table("two", "twice", "y int4")));
 
-    private static final Functions FUNCTIONS = new Functions(Map.of(
-            Functions.Kind.SCALAR, Set.of("fare_class", "app.fare_class", "app.own"),
-            Functions.Kind.AGGREGATE, Set.of("mode_of", "app.mode_of"),
-            Functions.Kind.MANY_ROWS, Set.of("legs", "app.legs"),
-            Functions.Kind.VOLATILE, Set.of("stamp", "app.stamp")));
+    private static final FunctionEffects FUNCTIONS = new FunctionEffects(Map.of(
+            FunctionEffects.Kind.SCALAR, Set.of("fare_class", "app.fare_class", "app.own"),
+            FunctionEffects.Kind.AGGREGATE, Set.of("mode_of", "app.mode_of"),
+            FunctionEffects.Kind.MANY_ROWS, Set.of("legs", "app.legs"),
+            FunctionEffects.Kind.VOLATILE, Set.of("stamp", "app.stamp")));
 
     /** The text with any of some values asked of the column. */
     static String filtered(String dialect, String query, String column) {

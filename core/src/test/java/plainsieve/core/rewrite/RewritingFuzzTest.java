@@ -13,10 +13,10 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import net.sf.jsqlparser.JSQLParserException;
 import net.sf.jsqlparser.parser.CCJSqlParserUtil;
-import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.fixed.FixedValues;
+import plainsieve.core.hardcoded.HardCodedValueFinder;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
@@ -36,10 +36,10 @@ import plainsieve.core.value.Value;
 class RewritingFuzzTest {
     private static final Pattern CLAUSE_AS_NAME = Pattern.compile("(?i)(\\bfrom|\\bjoin|,)\\s*(order|group|limit)\\b");
 
-    private static final List<Wanted> VIEWS = List.of(
-            Wanted.allRows(),
-            new Wanted.Rows(Optional.of(new Wanted.Sort("x", true)), Optional.empty()),
-            Wanted.totals(List.of("x"), List.of(Measure.countOfRows()), Wanted.Order.LARGEST));
+    private static final List<ResultShape> VIEWS = List.of(
+            ResultShape.allRows(),
+            new ResultShape.Rows(Optional.of(new ResultShape.Sort("x", true)), Optional.empty()),
+            ResultShape.totals(List.of("x"), List.of(Measure.countOfRows()), ResultShape.Order.LARGEST));
 
     @DictionaryEntries({
         "select ",
@@ -104,7 +104,7 @@ class RewritingFuzzTest {
         Dialect dialect = Dialects.ALL.get(data.consumeInt(0, Dialects.ALL.size() - 1));
         int kindOfChoice = data.consumeInt(0, 4);
         boolean filtered = data.consumeBoolean();
-        Wanted view = VIEWS.get(data.consumeInt(0, VIEWS.size() - 1));
+        ResultShape view = VIEWS.get(data.consumeInt(0, VIEWS.size() - 1));
         String text = data.consumeRemainingAsString();
         try {
             PreparedQuery query = PreparedQuery.of(text, dialect);
@@ -117,9 +117,9 @@ class RewritingFuzzTest {
             }
             Notices.of(query.query(), dialect, parameters, ColumnFacts.none());
             PreparedQuery wanted = filtered ? query.with(List.of(AddedFilter.withValue("x"))) : query;
-            FixedValues.of(query.query(), dialect, ColumnFacts.none(), Set.of());
+            HardCodedValueFinder.of(query.query(), dialect, ColumnFacts.none(), Set.of());
             Statement statement = wanted.rewrite(new Choices(parameters, chosen), view, Statement.NO_CAP);
-            if (parameters.isEmpty() && !filtered && view.equals(Wanted.allRows())) {
+            if (parameters.isEmpty() && !filtered && view.equals(ResultShape.allRows())) {
                 // Only the semicolon goes, with a comment behind it.
                 assertThat(text).startsWith(statement.text());
                 assertThat(text.substring(statement.text().length())).matches("(?s)|;.*");

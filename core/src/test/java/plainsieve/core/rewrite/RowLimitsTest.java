@@ -16,8 +16,8 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
@@ -43,7 +43,7 @@ class RowLimitsTest {
         assertThat(rewritten.text()).isEqualTo(statement.replace("\\n", "\n"));
         assertThat(rewritten.values())
                 .extracting(BoundValue::bound)
-                .isEqualTo(bound == null ? List.of() : List.of(new Bound.RowCount(bound)));
+                .isEqualTo(bound == null ? List.of() : List.of(new PlaceholderBinding.RowCount(bound)));
     }
 
     /** Viewers see it next to figures and groups on top of the query. */
@@ -56,7 +56,7 @@ class RowLimitsTest {
             select 1 limit 2 * 3                        | none | none
             """)
     void tellsTheLimitOfTheText(String query, String parameter, Long rows) {
-        OwnLimit own =
+        AuthorLimit own =
                 PreparedQuery.of(query, Dialects.of("postgresql")).ownLimit().orElseThrow();
         assertThat(own.parameter().orElse(null)).isEqualTo(parameter);
         assertThat(own.rows().isPresent() ? own.rows().getAsLong() : null).isEqualTo(rows);
@@ -136,16 +136,16 @@ class RowLimitsTest {
     @Test
     void putsTheLimitOfAViewBehindTheQuery() {
         Statement statement = given("select x from t order by x")
-                .wanting(new Wanted.Rows(Optional.empty(), Optional.of(new Wanted.Limit("rows", 50))))
+                .wanting(new ResultShape.Rows(Optional.empty(), Optional.of(new ResultShape.Limit("rows", 50))))
                 .rewritten();
         assertThat(statement.text()).isEqualTo("select x from t order by x\nlimit ?");
-        assertThat(statement.values()).containsExactly(new BoundValue("rows", 33, new Bound.RowCount(50)));
+        assertThat(statement.values()).containsExactly(new BoundValue("rows", 33, new PlaceholderBinding.RowCount(50)));
         assertThat(statement.placements()).hasSize(1);
     }
 
     @Test
     void sortsAroundTheQueryAndDropsItsOwnOrder() {
-        Wanted sorted = new Wanted.Rows(Optional.of(new Wanted.Sort("x", true)), Optional.empty());
+        ResultShape sorted = new ResultShape.Rows(Optional.of(new ResultShape.Sort("x", true)), Optional.empty());
         assertThat(given("select x from t order by y")
                         .wanting(sorted)
                         .rewritten()
@@ -155,10 +155,10 @@ class RowLimitsTest {
 
     @Test
     void totalsGoAroundTheQuery() {
-        Wanted totals = Wanted.totals(
+        ResultShape totals = ResultShape.totals(
                 List.of("port"),
                 List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("passengers"))),
-                Wanted.Order.LARGEST);
+                ResultShape.Order.LARGEST);
         assertThat(given("select port, passengers from t where x = :vessel order by y")
                         .wanting(totals)
                         .rewritten()
@@ -174,7 +174,7 @@ class RowLimitsTest {
 
     @Test
     void anOrderThatDecidesWhichRowsThereAreStaysUnderTotals() {
-        Wanted totals = Wanted.totals(List.of(), List.of(Measure.countOfRows()), Wanted.Order.KEYS);
+        ResultShape totals = ResultShape.totals(List.of(), List.of(Measure.countOfRows()), ResultShape.Order.KEYS);
         assertThat(given("select * from t order by y limit 10")
                         .wanting(totals)
                         .rewritten()
@@ -217,7 +217,7 @@ class RowLimitsTest {
                 given(query).in(dialect).choose("rows", "1000").capped(100).rewritten();
         assertThat(rewritten.text()).isEqualTo(statement.replace("\\n", "\n"));
         assertThat(rewritten.values().stream()
-                        .map(value -> Long.toString(((Bound.RowCount) value.bound()).rows()))
+                        .map(value -> Long.toString(((PlaceholderBinding.RowCount) value.bound()).rows()))
                         .toList())
                 .isEqualTo(bound == null ? List.of() : List.of(bound.split(" ")));
     }
@@ -243,11 +243,11 @@ class RowLimitsTest {
         Choices choices = new Choices(Map.of("rows", rows), Map.of("rows", new Choice.Blank()));
         PreparedQuery query = PreparedQuery.of("select 1 from (select 1 limit :rows) q", Dialects.of("postgresql"));
         if (every) {
-            assertThat(query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP)
+            assertThat(query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP)
                             .text())
                     .doesNotContain("limit");
         } else {
-            assertThatThrownBy(() -> query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP))
+            assertThatThrownBy(() -> query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP))
                     .hasMessageContaining("0 or more");
         }
     }

@@ -32,7 +32,7 @@ class RunnableTextTest {
                                         "word", new Choice.Many(List.of(new Value.Text("it's \\ ?")), false),
                                         "day", new Choice.One(new Value.Day(LocalDate.of(2026, 3, 1))),
                                         "flag", new Choice.One(new Value.Truth(true)))),
-                        Wanted.allRows(),
+                        ResultShape.allRows(),
                         Statement.NO_CAP);
     }
 
@@ -58,11 +58,11 @@ class RunnableTextTest {
         String author = "select w\nfrom t\nwhere w in (:word)\n  and zz = 1 and d = :day and zz = 2";
         Statement statement = statement(author, "postgresql");
         int second = statement.text().lastIndexOf("zz");
-        assertThat(ErrorPlace.of(author, statement, OptionalInt.of(second), "no column", dialect))
+        assertThat(ErrorLocation.of(author, statement, OptionalInt.of(second), "no column", dialect))
                 .hasValueSatisfying(place -> assertThat(place.start()).isEqualTo(author.lastIndexOf("zz")));
-        assertThat(ErrorPlace.of(author, statement, OptionalInt.empty(), "no such column: t.zz", dialect))
+        assertThat(ErrorLocation.of(author, statement, OptionalInt.empty(), "no such column: t.zz", dialect))
                 .hasValueSatisfying(place -> assertThat(place.line()).isEqualTo(4));
-        assertThat(ErrorPlace.of(author, statement, OptionalInt.empty(), "out of memory", dialect))
+        assertThat(ErrorLocation.of(author, statement, OptionalInt.empty(), "out of memory", dialect))
                 .isEmpty();
     }
 }

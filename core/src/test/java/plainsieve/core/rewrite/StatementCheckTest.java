@@ -16,9 +16,9 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.Fragment;
-import plainsieve.core.rewrite.rule.Change;
+import plainsieve.core.rewrite.rule.ConditionChange;
 import plainsieve.core.rewrite.rule.ConditionRule;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
@@ -33,7 +33,7 @@ class StatementCheckTest {
     private static String sent(ConditionRule rule) {
         Choices choices = new Choices(Map.of("p", P), Map.of("p", new Choice.One(new Value.Whole(5))));
         return QUERY.by(List.of(rule))
-                .rewrite(choices, Wanted.allRows(), Statement.NO_CAP)
+                .rewrite(choices, ResultShape.allRows(), Statement.NO_CAP)
                 .text();
     }
 
@@ -44,11 +44,12 @@ class StatementCheckTest {
             int mark = text.indexOf('?');
             fragment.text(mark < 0 ? text : text.substring(0, mark));
             if (mark >= 0) {
-                fragment.bind(parameter, new Bound.Single(new Value.Whole(5))).text(text.substring(mark + 1));
+                fragment.bind(parameter, new PlaceholderBinding.Single(new Value.Whole(5)))
+                        .text(text.substring(mark + 1));
             }
             Edit edit = new Edit(source.start(site.span()), source.end(site.span()), fragment.done());
-            return Optional.of(
-                    Change.edits(List.of(edit), Map.of(site.places().get(0).token(), Placement.Outcome.BOUND)));
+            return Optional.of(ConditionChange.edits(
+                    List.of(edit), Map.of(site.places().get(0).token(), Placement.Outcome.BOUND)));
         };
     }
 
@@ -87,9 +88,9 @@ class StatementCheckTest {
         PreparedQuery query =
                 QUERY.by(List.of((site, choices, source) -> current.get().apply(site, choices, source)));
         Choices choices = new Choices(Map.of("p", P), Map.of("p", new Choice.One(new Value.Whole(5))));
-        query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP);
+        query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP);
         current.set(writing("b = ?", "q"));
-        assertThatThrownBy(() -> query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP))
+        assertThatThrownBy(() -> query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP))
                 .hasMessageContaining("did not pass its own check");
     }
 }

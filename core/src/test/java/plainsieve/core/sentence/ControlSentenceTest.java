@@ -14,13 +14,13 @@ import plainsieve.core.view.Control;
 class ControlSentenceTest {
     private static ControlSentence single(Type type) {
         return new ControlSentence(
-                new Control.Single(Control.Kind.SUITABLE, Control.Look.called("Port"), "port"),
+                new Control.Single(Control.Kind.SUITABLE, Control.Style.called("Port"), "port"),
                 definition("port", type),
                 true);
     }
 
     private static final ControlSentence RANGE = new ControlSentence(
-            new Control.Range(Control.RangeKind.DATES, Control.Look.called("Sailed"), "from", "to"),
+            new Control.Range(Control.RangeKind.DATES, Control.Style.called("Sailed"), "from", "to"),
             definition("from", Type.DATE),
             false);
 
@@ -50,7 +50,7 @@ class ControlSentenceTest {
         assertThat(single(Type.TEXT).offers("kind"))
                 .filteredOn(offer -> offer.id().equals("slicer"))
                 .singleElement()
-                .extracting(Offer::reason)
+                .extracting(MarkOption::reason)
                 .isEqualTo("the parameter has no list");
     }
 
@@ -58,7 +58,7 @@ class ControlSentenceTest {
     void aNameIsTypedAndNothingElseOfTheControlChanges() {
         Control called = RANGE.with("label", "  Departed ");
         assertThat(called)
-                .isEqualTo(new Control.Range(Control.RangeKind.DATES, Control.Look.called("Departed"), "from", "to"));
+                .isEqualTo(new Control.Range(Control.RangeKind.DATES, Control.Style.called("Departed"), "from", "to"));
         assertThat(RANGE.offers("label")).isEmpty();
     }
 

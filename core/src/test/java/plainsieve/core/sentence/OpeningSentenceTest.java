@@ -14,7 +14,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.DataAge;
-import plainsieve.core.view.Opening;
+import plainsieve.core.view.ReportOpening;
 
 class OpeningSentenceTest {
     private static final ParameterDefinition PORT = ParameterDefinition.of(
@@ -22,7 +22,9 @@ class OpeningSentenceTest {
             .withTrial(ChoiceText.of("Ardlow"));
 
     private static final OpeningSentence USUAL = new OpeningSentence(
-            Opening.USUAL, List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at")), List.of(PORT));
+            ReportOpening.USUAL,
+            List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at")),
+            List.of(PORT));
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
@@ -48,7 +50,7 @@ class OpeningSentenceTest {
 
     @Test
     void whatIsSignedStaysSigned() {
-        Opening signed = new Opening(Opening.Start.EMPTY, false, List.of("port"), false);
+        ReportOpening signed = new ReportOpening(ReportOpening.Start.EMPTY, false, List.of("port"), false);
         assertThat(new OpeningSentence(signed, List.of(), List.of())
                         .with("run", "on-demand")
                         .signed())
@@ -58,9 +60,9 @@ class OpeningSentenceTest {
     @Test
     void tellsHowOldTheDataAreAndWhenTheyAreLate() {
         List<OpeningSentence.Dated> dated = List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at"));
-        Opening told = USUAL.with("age", "late/departed_at");
+        ReportOpening told = USUAL.with("age", "late/departed_at");
         assertThat(told.age()).contains(new DataAge("late", "departed_at", 0));
-        Opening late = new OpeningSentence(told, dated, List.of()).with("late", "26 hours");
+        ReportOpening late = new OpeningSentence(told, dated, List.of()).with("late", "26 hours");
         assertThat(new OpeningSentence(late, dated, List.of()).sentence().text())
                 .endsWith("tells them of the data's age the newest departed_at of Late crossings, late after 26 hours");
         assertThat(new OpeningSentence(late, dated, List.of())
@@ -77,11 +79,11 @@ class OpeningSentenceTest {
 
     @Test
     void aParameterOpensWithAValueOfItsOwnInThisReport() {
-        Opening trial = USUAL.with("start", "/value port");
+        ReportOpening trial = USUAL.with("start", "/value port");
         assertThat(trial.values()).containsEntry("port", DefaultDefinition.of(ChoiceText.of("Ardlow")));
         OpeningSentence said = new OpeningSentence(trial, List.of(), List.of(PORT));
         assertThat(said.sentence().text()).startsWith("Opens with its defaults but :port Ardlow, runs at every choice");
-        assertThat(said.offers("start")).extracting(Offer::id).doesNotContain("/value port");
+        assertThat(said.offers("start")).extracting(MarkOption::id).doesNotContain("/value port");
         assertThat(said.with("value/port", "Lunna, Skerrin").values())
                 .containsEntry("port", DefaultDefinition.of(ChoiceText.of("Lunna", "Skerrin")));
         assertThat(said.with("run", "on-demand").values()).isEqualTo(trial.values());
@@ -93,7 +95,7 @@ class OpeningSentenceTest {
     void aValueThatItsTypeCannotBeIsRefused() {
         ParameterDefinition from = ParameterDefinition.of(
                 Parameter.of("from", Type.DATE), new ParameterDefinition.Words("From", "", "", "", ""));
-        OpeningSentence said = new OpeningSentence(Opening.USUAL, List.of(), List.of(from));
+        OpeningSentence said = new OpeningSentence(ReportOpening.USUAL, List.of(), List.of(from));
         assertThatThrownBy(() -> said.with("value/from", "soon")).isInstanceOf(ProblemException.class);
         assertThatThrownBy(() -> said.with("value/to", "2026-03-01")).isInstanceOf(ProblemException.class);
     }

@@ -14,12 +14,13 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
-import plainsieve.core.view.OutputColumn;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ProfiledColumn;
+import plainsieve.core.view.ViewContent;
 
 class ViewProposalsTest {
-    private static List<ViewProposals.Proposal> of(OutputColumn... columns) {
-        return new ViewProposals("q", new Known(List.of(columns), Map.of(), Set.of(), Set.of(), List.of())).views();
+    private static List<ViewProposals.Proposal> of(ProfiledColumn... columns) {
+        return new ViewProposals("q", new SentenceContext(List.of(columns), Map.of(), Set.of(), Set.of(), List.of()))
+                .views();
     }
 
     private static List<String> sentences(List<ViewProposals.Proposal> proposals) {
@@ -88,7 +89,7 @@ class ViewProposalsTest {
     @CsvSource({"31, day", "92, day", "93, month", "1100, month", "9000, year", "-1, month"})
     void aLineSaysWhenInStretchesThatGiveSomeDozensOfPoints(long days, String stretch) {
         OptionalLong known = days < 0 ? OptionalLong.empty() : OptionalLong.of(days);
-        assertThat(sentences(of(new OutputColumn(
+        assertThat(sentences(of(new ProfiledColumn(
                         "sailed", Optional.of(Type.DATE), OptionalLong.of(300), known, Optional.empty(), List.of()))))
                 .contains("Line of the number of rows by %s of sailed, called By %s of sailed"
                         .formatted(stretch, stretch));
@@ -104,9 +105,9 @@ class ViewProposalsTest {
 
     @Test
     void theTableReadsItsColumnsInWords() {
-        Shown.Table table = (Shown.Table) of(column("departed_at", Type.DATETIME, 9)).stream()
+        ViewContent.Table table = (ViewContent.Table) of(column("departed_at", Type.DATETIME, 9)).stream()
                 .map(proposal -> proposal.view().shown())
-                .filter(Shown.Table.class::isInstance)
+                .filter(ViewContent.Table.class::isInstance)
                 .findFirst()
                 .orElseThrow();
         assertThat(table.columns().get(0).label()).isEqualTo("Departed at");

@@ -18,22 +18,22 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.ColumnLabels;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.OutputColumn;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ProfiledColumn;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 
 class ViewSentenceTest {
-    private static final List<OutputColumn> COLUMNS = List.of(
+    private static final List<ProfiledColumn> COLUMNS = List.of(
             column("port", Type.TEXT, 14),
             column("vessel", Type.TEXT, 18),
             column("ticket", Type.TEXT, 90_000),
             column("departed_at", Type.DATETIME, 500),
-            new OutputColumn(
+            new ProfiledColumn(
                     "delay_min",
                     Optional.of(Type.INTEGER),
                     OptionalLong.of(60),
@@ -41,7 +41,7 @@ class ViewSentenceTest {
                     Optional.of(BigDecimal.valueOf(120)),
                     List.of()),
             column("vessel_id", Type.INTEGER, 18));
-    private static final Known KNOWN = new Known(
+    private static final SentenceContext KNOWN = new SentenceContext(
             COLUMNS,
             Map.of(
                     "rows", definition("rows", Type.INTEGER),
@@ -50,7 +50,7 @@ class ViewSentenceTest {
                     "island", needed("island")),
             Set.of("port", "sailed_from", "island"),
             Set.of(),
-            List.of(new Known.Target(
+            List.of(new SentenceContext.Target(
                     "diary",
                     "Vessel diary",
                     List.of(definition("port", Type.TEXT), definition("rows", Type.INTEGER)))));
@@ -60,23 +60,25 @@ class ViewSentenceTest {
             "f",
             "",
             "q",
-            new Shown.Figures(List.of(new Figure(Measure.countOfRows(), "late crossings", "")), Optional.empty()));
-    private static final View BARS =
-            View.of("b", "By port", "q", new Shown.Bars(List.of(COUNT), List.of("port"), Shown.Rank.USUAL, true));
+            new ViewContent.Figures(
+                    List.of(new Figure(Measure.countOfRows(), "late crossings", "")), Optional.empty()));
+    private static final View BARS = View.of(
+            "b", "By port", "q", new ViewContent.Bars(List.of(COUNT), List.of("port"), ViewContent.Rank.USUAL, true));
     private static final View LINE =
-            View.of("l", "Over time", "q", new Shown.Line(List.of(COUNT), List.of("departed_at:month")));
+            View.of("l", "Over time", "q", new ViewContent.Line(List.of(COUNT), List.of("departed_at:month")));
     private static final View TABLE = View.of(
             "t",
             "Crossings",
             "q",
-            new Shown.Table("", List.of(ColumnWords.plain("port", "Port"), ColumnWords.plain("delay_min", "Late"))));
+            new ViewContent.Table(
+                    "", List.of(ColumnLabels.plain("port", "Port"), ColumnLabels.plain("delay_min", "Late"))));
     private static final View GROUPS =
-            View.of("g", "By port and vessel", "q", new Shown.Groups(List.of(COUNT), List.of("port", "vessel")));
-    private static final View WORDS = View.of("w", "", "", new Shown.Words("Only {port}."));
+            View.of("g", "By port and vessel", "q", new ViewContent.Groups(List.of(COUNT), List.of("port", "vessel")));
+    private static final View WORDS = View.of("w", "", "", new ViewContent.Words("Only {port}."));
     private static final List<View> ALL = List.of(FIGURES, BARS, LINE, TABLE, GROUPS, WORDS);
 
-    static OutputColumn column(String name, Type type, long different) {
-        return OutputColumn.of(name, Optional.of(type), OptionalLong.of(different));
+    static ProfiledColumn column(String name, Type type, long different) {
+        return ProfiledColumn.of(name, Optional.of(type), OptionalLong.of(different));
     }
 
     static ParameterDefinition definition(String name, Type type) {
@@ -106,12 +108,14 @@ class ViewSentenceTest {
     @ParameterizedTest
     @ValueSource(strings = {"due:day", "a:1", "port"})
     void aColumnIsOfferedForItselfWhateverItIsCalled(String name) {
-        Known known = new Known(List.of(column(name, Type.TEXT, 3)), Map.of(), Set.of(), Set.of(), List.of());
+        SentenceContext known =
+                new SentenceContext(List.of(column(name, Type.TEXT, 3)), Map.of(), Set.of(), Set.of(), List.of());
 
-        assertThat(Groupings.bars(known))
-                .extracting(offer -> Wanted.Key.read(offer.id()), Offer::words)
-                .containsExactly(tuple(Wanted.Key.of(name), name));
-        assertThat(Groupings.titleBy(List.of(Groupings.parts(known).get(0).id())))
+        assertThat(GroupingOptions.bars(known))
+                .extracting(offer -> ResultShape.Key.read(offer.id()), MarkOption::words)
+                .containsExactly(tuple(ResultShape.Key.of(name), name));
+        assertThat(GroupingOptions.titleBy(
+                        List.of(GroupingOptions.parts(known).get(0).id())))
                 .isEqualTo("By " + name);
     }
 
@@ -220,20 +224,21 @@ class ViewSentenceTest {
     @Test
     void whatDoesNotFitIsOfferedWithItsReason() {
         assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
-                .extracting(Offer::id, Offer::reason)
+                .extracting(MarkOption::id, MarkOption::reason)
                 .contains(tuple("port", ""), tuple("ticket", "90,000 values are too many bars"));
         assertThat(new ViewSentence(FIGURES, KNOWN).offers("+"))
-                .extracting(Offer::id, Offer::reason)
+                .extracting(MarkOption::id, MarkOption::reason)
                 .contains(tuple("/aside island", "something has to be chosen for it"));
     }
 
     @Test
     void aDatabaseWithoutAMiddleSaysSo() {
-        Known without = new Known(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN), List.of());
+        SentenceContext without =
+                new SentenceContext(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN), List.of());
         assertThat(new ViewSentence(FIGURES, without).offers("figure/0"))
                 .filteredOn(offer -> offer.id().equals("median delay_min"))
                 .singleElement()
-                .extracting(Offer::reason)
+                .extracting(MarkOption::reason)
                 .isEqualTo("this database has no middle of values");
     }
 
@@ -241,7 +246,7 @@ class ViewSentenceTest {
     void bandsAreAboutAsManyAsBarsCanBeRead() {
         assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
                 .filteredOn(offer -> offer.id().startsWith("delay_min"))
-                .extracting(Offer::id)
+                .extracting(MarkOption::id)
                 .containsExactly("delay_min:10", "delay_min:20", "delay_min:50");
     }
 
@@ -268,8 +273,8 @@ class ViewSentenceTest {
     }
 
     private static List<Integer> widths(View table) {
-        return ((Shown.Table) table.shown())
-                .columns().stream().map(ColumnWords::width).toList();
+        return ((ViewContent.Table) table.shown())
+                .columns().stream().map(ColumnLabels::width).toList();
     }
 
     @Test
@@ -277,10 +282,11 @@ class ViewSentenceTest {
         View leading = new ViewSentence(TABLE, KNOWN).with("+", "/lead diary");
         assertThat(ViewSentence.of(leading, id -> "Vessel diary").text()).contains(", more rows are in Vessel diary");
         assertThat(new ViewSentence(leading, KNOWN).offers("lead"))
-                .extracting(Offer::words)
+                .extracting(MarkOption::words)
                 .containsExactly("more rows are in Vessel diary", "downloaded: every row");
         assertThat(new ViewSentence(leading, KNOWN).with("lead", "/lead")).isEqualTo(TABLE);
-        Known knowsNone = new Known(COLUMNS, KNOWN.parameters(), Set.of("island"), Set.of(), KNOWN.reports());
+        SentenceContext knowsNone =
+                new SentenceContext(COLUMNS, KNOWN.parameters(), Set.of("island"), Set.of(), KNOWN.reports());
         assertThatThrownBy(() -> new ViewSentence(TABLE, knowsNone).with("+", "/lead diary"))
                 .hasMessageContaining("it knows none of the choices");
     }
@@ -304,7 +310,7 @@ class ViewSentenceTest {
         View view = view(kind);
         for (Sentence.Piece piece : ViewSentence.of(view, id -> id).pieces()) {
             if (piece instanceof Sentence.Mark mark) {
-                for (Offer offer : new ViewSentence(view, KNOWN).offers(mark.id())) {
+                for (MarkOption offer : new ViewSentence(view, KNOWN).offers(mark.id())) {
                     if (offer.fits()) {
                         View taken = new ViewSentence(view, KNOWN).with(mark.id(), offer.id());
                         assertThat(ViewSentence.inWords(taken))
@@ -320,7 +326,7 @@ class ViewSentenceTest {
     void aFormatOfAFigureIsAWordThatChanges() {
         View formatted = new ViewSentence(FIGURES, KNOWN).with("figure/0", "/format number 1");
         assertThat(new ViewSentence(formatted, KNOWN).offers("format/0"))
-                .extracting(Offer::words)
+                .extracting(MarkOption::words)
                 .startsWith("rounded for people", "written 1,234")
                 .doesNotContain("written 1,234.5");
         View plain = new ViewSentence(formatted, KNOWN).with("format/0", "/format ");

@@ -14,7 +14,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -144,7 +144,7 @@ class NeverBreaksTest {
             String text = randomText(random).replace(":a", "a");
             try {
                 PreparedQuery query = PreparedQuery.of(text, dialect);
-                String sent = query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), Statement.NO_CAP)
+                String sent = query.rewrite(new Choices(Map.of(), Map.of()), ResultShape.allRows(), Statement.NO_CAP)
                         .text();
                 assertThat(text).startsWith(sent);
                 assertThat(text.substring(sent.length())).matches("(?s)|;.*");
@@ -199,7 +199,7 @@ class NeverBreaksTest {
         String text = "select 1 from t where x = 1" + piece.repeat(5_000_000 / piece.length());
         Parameter p = Parameter.of("p", Type.INTEGER);
         Statement statement = PreparedQuery.of(text, Dialects.of("postgresql"))
-                .rewrite(new Choices(Map.of("p", p), Map.of()), Wanted.allRows(), Statement.NO_CAP);
+                .rewrite(new Choices(Map.of("p", p), Map.of()), ResultShape.allRows(), Statement.NO_CAP);
         assertThat(statement.text()).startsWith("select 1 from t where x = 1");
     }
 }

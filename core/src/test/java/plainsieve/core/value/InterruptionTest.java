@@ -16,16 +16,16 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.fixed.FixedValues;
+import plainsieve.core.hardcoded.HardCodedValueFinder;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.steps.simple.SimpleSql;
-import plainsieve.core.steps.sql.Around;
-import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.convert.SqlToSteps;
 
 /** Work on long texts stops when its thread is interrupted. */
 class InterruptionTest {
@@ -45,10 +45,10 @@ class InterruptionTest {
     static List<Runnable> work() {
         return List.of(
                 () -> PreparedQuery.of(SQL, DIALECT),
-                () -> FixedValues.of(ParsedQuery.parse(SQL, DIALECT), DIALECT, ColumnFacts.none(), Set.of()),
+                () -> HardCodedValueFinder.of(ParsedQuery.parse(SQL, DIALECT), DIALECT, ColumnFacts.none(), Set.of()),
                 () -> Notices.of(ParsedQuery.parse(SQL, DIALECT), DIALECT, Map.of(), ColumnFacts.none()),
-                () -> SimpleSql.asSteps(SQL, DIALECT, Around.nothing()),
-                () -> StepsReading.of(STEPS, DIALECT, Around.nothing()));
+                () -> SqlToSteps.asSteps(SQL, DIALECT, SchemaContext.nothing()),
+                () -> StepsAnalysis.of(STEPS, DIALECT, SchemaContext.nothing()));
     }
 
     @ParameterizedTest

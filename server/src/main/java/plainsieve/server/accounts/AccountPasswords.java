@@ -4,7 +4,7 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
 
@@ -12,16 +12,16 @@ import plainsieve.server.records.PersonRow;
 @Service
 public class AccountPasswords {
     private final PersonRecords people;
-    private final SignIns signIns;
+    private final SignInService signIns;
     private final Passwords passwords;
-    private final PasswordGate gate;
+    private final PasswordVerifier gate;
     private final TransactionTemplate change;
 
     AccountPasswords(
             PersonRecords people,
-            SignIns signIns,
+            SignInService signIns,
             Passwords passwords,
-            PasswordGate gate,
+            PasswordVerifier gate,
             PlatformTransactionManager transactions) {
         this.people = people;
         this.signIns = signIns;
@@ -40,12 +40,12 @@ public class AccountPasswords {
     }
 
     /** Whether this is the person's password; true while there is none. Guesses are slowed down, and throw, as at the sign-in. */
-    public boolean isCurrent(String personId, String password, SignIns.From from) {
+    public boolean isCurrent(String personId, String password, SignInService.From from) {
         PersonRow row = get(personId);
         return row.password().isEmpty() || gate.admits(row.name(), password, row.password(), from);
     }
 
     private PersonRow get(String personId) {
-        return people.find(personId).orElseThrow(() -> new NotFound("person", personId, List.of()));
+        return people.find(personId).orElseThrow(() -> new NotFoundException("person", personId, List.of()));
     }
 }

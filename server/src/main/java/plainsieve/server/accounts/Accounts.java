@@ -12,7 +12,7 @@ import plainsieve.core.value.SingleLine;
 import plainsieve.server.mail.MailAddress;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.records.RoleRecords;
@@ -26,10 +26,10 @@ public class Accounts {
 
     private final PersonRecords people;
     private final RoleRecords roles;
-    private final SignIns signIns;
+    private final SignInService signIns;
     private final Clock clock;
 
-    Accounts(PersonRecords people, RoleRecords roles, SignIns signIns, Clock clock) {
+    Accounts(PersonRecords people, RoleRecords roles, SignInService signIns, Clock clock) {
         this.people = people;
         this.roles = roles;
         this.signIns = signIns;
@@ -45,12 +45,14 @@ public class Accounts {
     }
 
     public PersonRow get(String id) {
-        return people.find(id).orElseThrow(() -> new NotFound("person", id, List.of()));
+        return people.find(id).orElseThrow(() -> new NotFoundException("person", id, List.of()));
     }
 
     /** @param name what they sign in with */
     public Person named(String name) {
-        return people.named(name).map(Accounts::person).orElseThrow(() -> new NotFound("person", name, List.of()));
+        return people.named(name)
+                .map(Accounts::person)
+                .orElseThrow(() -> new NotFoundException("person", name, List.of()));
     }
 
     /** Somebody new, who has no password and no role yet. */

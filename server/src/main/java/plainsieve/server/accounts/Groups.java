@@ -9,7 +9,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.SingleLine;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.GroupChoiceRow;
@@ -125,15 +125,15 @@ public class Groups {
         return records.all().stream()
                 .filter(row -> row.id().equals(id))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("group", id, List.of()));
+                .orElseThrow(() -> new NotFoundException("group", id, List.of()));
     }
 
-    /** Throws {@link NotFound} when there is none of this name. */
+    /** Throws {@link NotFoundException} when there is none of this name. */
     public GroupRow named(String name) {
         return records.all().stream()
                 .filter(row -> row.name().equalsIgnoreCase(name.strip()))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("group", name, List.of()));
+                .orElseThrow(() -> new NotFoundException("group", name, List.of()));
     }
 
     @Transactional
@@ -154,7 +154,7 @@ public class Groups {
         roles.takeFromGroup(id, projectId);
     }
 
-    /** Whom a report is for: ids of groups, or {@link Rights#EVERYONE}; none for every viewer of its project. */
+    /** Whom a report is for: ids of groups, or {@link Permissions#EVERYONE}; none for every viewer of its project. */
     public List<String> ofReport(String projectId, String reportId) {
         return records.ofReport(projectId, reportId);
     }
@@ -162,7 +162,7 @@ public class Groups {
     /** Says whom a report is for, from now on. */
     @Transactional
     public void show(String projectId, String reportId, List<String> groupIds) {
-        groupIds.stream().filter(id -> !id.equals(Rights.EVERYONE)).forEach(this::get);
+        groupIds.stream().filter(id -> !id.equals(Permissions.EVERYONE)).forEach(this::get);
         records.hide(projectId, reportId);
         groupIds.stream().distinct().forEach(id -> records.show(projectId, reportId, id));
     }

@@ -18,7 +18,7 @@ import plainsieve.server.security.SecretBox;
 public class KnownBrowsers {
     private static final String ALGORITHM = "HmacSHA256";
 
-    private final Secrets secrets = new Secrets();
+    private final SecretGenerator secrets = new SecretGenerator();
     private final SecretKeySpec key;
 
     KnownBrowsers(SecretBox secrets) {

@@ -4,8 +4,8 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import plainsieve.server.openid.Identity;
-import plainsieve.server.openid.NotKnown;
+import plainsieve.server.openid.OpenIdException;
+import plainsieve.server.openid.OpenIdIdentity;
 import plainsieve.server.records.SessionRecords;
 import plainsieve.server.records.SessionRow;
 
@@ -16,11 +16,11 @@ import plainsieve.server.records.SessionRow;
 @Component
 class Sessions {
     private final SharedSessions shared;
-    private final Identities identities;
+    private final ExternalIdentities identities;
     private final SessionRecords records;
     private final Clock clock;
 
-    Sessions(SharedSessions shared, Identities identities, SessionRecords records, Clock clock) {
+    Sessions(SharedSessions shared, ExternalIdentities identities, SessionRecords records, Clock clock) {
         this.shared = shared;
         this.identities = identities;
         this.records = records;
@@ -29,7 +29,7 @@ class Sessions {
 
     /** Nothing when the secret is none of the servers', or was ended here. */
     Optional<SessionRow> find(String secret) {
-        String digest = Secrets.digest(secret);
+        String digest = SecretGenerator.digest(secret);
         return records.find(digest)
                 .or(() -> shared.read(secret).flatMap(identity -> begun(identity, digest)))
                 .filter(row -> !row.ended());
@@ -40,17 +40,17 @@ class Sessions {
     }
 
     /* A page asks for many things at once: the first of them begins the session, the others find it. */
-    private synchronized Optional<SessionRow> begun(Identity identity, String digest) {
+    private synchronized Optional<SessionRow> begun(OpenIdIdentity identity, String digest) {
         return records.find(digest).or(() -> first(identity, digest));
     }
 
-    private Optional<SessionRow> first(Identity identity, String digest) {
+    private Optional<SessionRow> first(OpenIdIdentity identity, String digest) {
         Instant now = clock.instant();
         try {
             SessionRow row = new SessionRow(digest, identities.of(identity).id(), "", now, now, false);
             records.begin(row);
             return Optional.of(row);
-        } catch (NotKnown taken) {
+        } catch (OpenIdException taken) {
             // Another here has the name: they are nobody on this server, as at signing in.
             return Optional.empty();
         }

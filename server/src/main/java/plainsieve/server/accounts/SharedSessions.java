@@ -5,7 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import plainsieve.server.openid.Identity;
+import plainsieve.server.openid.OpenIdIdentity;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.security.SecretBox;
 import plainsieve.server.settings.ServingSettings;
@@ -37,10 +37,10 @@ class SharedSessions {
     }
 
     /** What a session is made of. */
-    private record Said(Identity identity, Instant at) {}
+    private record Said(OpenIdIdentity identity, Instant at) {}
 
     /** The secret of a session that holds on every server; nothing when it would be too long, or nothing is shared. */
-    Optional<String> secret(Identity identity) {
+    Optional<String> secret(OpenIdIdentity identity) {
         if (!shared) {
             return Optional.empty();
         }
@@ -49,7 +49,7 @@ class SharedSessions {
     }
 
     /** Whom a secret that another server made is of; nothing when it is none, or is over. */
-    Optional<Identity> read(String secret) {
+    Optional<OpenIdIdentity> read(String secret) {
         String locked = secret.replace('-', '+').replace('_', '/');
         if (!shared || !secrets.opens(locked)) {
             return Optional.empty();

@@ -40,9 +40,9 @@ class OldAddresses extends OncePerRequestFilter {
             "deliveries");
 
     private final Projects projects;
-    private final Callers callers;
+    private final CallerResolver callers;
 
-    OldAddresses(Projects projects, Callers callers) {
+    OldAddresses(Projects projects, CallerResolver callers) {
         this.projects = projects;
         this.callers = callers;
     }

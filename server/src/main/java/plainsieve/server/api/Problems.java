@@ -28,15 +28,15 @@ import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.copies.CopyFailure;
 import plainsieve.server.mail.MailFailure;
-import plainsieve.server.people.Forbidden;
-import plainsieve.server.people.NotSignedIn;
+import plainsieve.server.people.ForbiddenException;
+import plainsieve.server.people.NotSignedInException;
 import plainsieve.server.people.OverloadException;
-import plainsieve.server.project.Changed;
-import plainsieve.server.project.NotFound;
-import plainsieve.server.project.StillUsed;
+import plainsieve.server.project.EditConflictException;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.StillUsedException;
 import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.security.RequestIds;
-import plainsieve.server.sources.NoRoom;
+import plainsieve.server.sources.DiskFullException;
 import plainsieve.sources.SourceFailure;
 import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.exc.InvalidFormatException;
@@ -67,18 +67,18 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> notFound(NotFound e) {
+    ResponseEntity<ProblemDetail> notFound(NotFoundException e) {
         return answer(detail(HttpStatus.NOT_FOUND, e.getMessage(), e.advice()));
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> changed(Changed e) {
+    ResponseEntity<ProblemDetail> changed(EditConflictException e) {
         return answer(
                 detail(HttpStatus.CONFLICT, e.getMessage(), "Copy your text, reload, and make the change again."));
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> stillUsed(StillUsed e) {
+    ResponseEntity<ProblemDetail> stillUsed(StillUsedException e) {
         return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Take it out there first."));
     }
 
@@ -98,17 +98,17 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> forbidden(Forbidden e) {
+    ResponseEntity<ProblemDetail> forbidden(ForbiddenException e) {
         return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask whoever looks after this server."));
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> notSignedIn(NotSignedIn e) {
+    ResponseEntity<ProblemDetail> notSignedIn(NotSignedInException e) {
         return answer(detail(HttpStatus.UNAUTHORIZED, e.getMessage(), "Sign in, or ask an operator for a link."));
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> noRoom(NoRoom e) {
+    ResponseEntity<ProblemDetail> noRoom(DiskFullException e) {
         LOG.warn("A file was not taken: {}", e.getCause().getMessage());
         return answer(detail(HttpStatus.INSUFFICIENT_STORAGE, e.getMessage(), "Make room on it, then do it again."));
     }

@@ -25,9 +25,9 @@ import org.springframework.security.web.firewall.HttpFirewall;
 import org.springframework.security.web.firewall.StrictHttpFirewall;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.WebUtils;
-import plainsieve.server.accounts.Caller;
-import plainsieve.server.accounts.Keys;
-import plainsieve.server.accounts.Recognition;
+import plainsieve.server.accounts.ApiKeys;
+import plainsieve.server.accounts.AuthenticatedPerson;
+import plainsieve.server.accounts.CredentialAuthenticator;
 
 /**
  * Finds out who asks, by the cookie of a session or the key of a program. What they may do is decided at the edge of the API, by the
@@ -36,7 +36,7 @@ import plainsieve.server.accounts.Recognition;
 @Configuration
 class SecurityConfiguration {
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, Recognition recognition) throws Exception {
+    SecurityFilterChain chain(HttpSecurity http, CredentialAuthenticator recognition) throws Exception {
         return http.csrf(AbstractHttpConfigurer::disable)
                 .headers(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
@@ -72,9 +72,9 @@ class SecurityConfiguration {
     private static final class WhoAsks extends OncePerRequestFilter {
         private static final String BEARER = "Bearer ";
 
-        private final Recognition recognition;
+        private final CredentialAuthenticator recognition;
 
-        WhoAsks(Recognition recognition) {
+        WhoAsks(CredentialAuthenticator recognition) {
             this.recognition = recognition;
         }
 
@@ -85,16 +85,16 @@ class SecurityConfiguration {
             chain.doFilter(request, response);
         }
 
-        private Optional<Caller> caller(HttpServletRequest request) {
+        private Optional<AuthenticatedPerson> caller(HttpServletRequest request) {
             String given = request.getHeader(HttpHeaders.AUTHORIZATION);
-            if (given != null && given.startsWith(BEARER + Keys.MARK)) {
+            if (given != null && given.startsWith(BEARER + ApiKeys.MARK)) {
                 return recognition.ofKey(given.substring(BEARER.length()).strip());
             }
             Cookie session = WebUtils.getCookie(request, SessionCookie.NAME);
             return session == null ? Optional.empty() : recognition.ofSession(session.getValue());
         }
 
-        private static void remember(Caller caller) {
+        private static void remember(AuthenticatedPerson caller) {
             SecurityContext context = SecurityContextHolder.createEmptyContext();
             context.setAuthentication(new PreAuthenticatedAuthenticationToken(caller, "", List.of()));
             SecurityContextHolder.setContext(context);

@@ -32,7 +32,7 @@ class WebConfiguration implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.noCache())
                 .resourceChain(true)
                 .addResolver(new ScreenResolver())
-                .addTransformer(new PageInPlace());
+                .addTransformer(new FrontEndPage());
     }
 
     /** Paths such as {@code /reports/late-crossings} are screens of the front end; all of them are its one page. */

@@ -2,12 +2,12 @@ package plainsieve.server.authoring;
 
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.catalogue.DeclaredType;
+import plainsieve.core.catalog.DeclaredType;
 import plainsieve.core.sql.CallArgument;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.value.Type;
-import plainsieve.sources.Catalogue;
+import plainsieve.sources.Catalog;
 
 /**
  * An argument as a database describes it: {@code month_start date}.
@@ -17,7 +17,7 @@ import plainsieve.sources.Catalogue;
  */
 record DeclaredArgument(String of, String written) {
     /** The argument as which a parameter stands in a query, where it is one. */
-    static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalogue.Function> functions) {
+    static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalog.Function> functions) {
         return query.parameters().stream()
                 .filter(place -> place.name().equals(parameter))
                 .flatMap(place -> at(query, place, functions).stream())
@@ -25,7 +25,7 @@ record DeclaredArgument(String of, String written) {
     }
 
     private static Optional<DeclaredArgument> at(
-            ParsedQuery query, ParameterPlace place, List<Catalogue.Function> functions) {
+            ParsedQuery query, ParameterPlace place, List<Catalog.Function> functions) {
         return CallArgument.of(query.tokens(), place.token()).flatMap(call -> functions.stream()
                 .filter(function -> function.name().equalsIgnoreCase(call.function())
                         && function.arguments().size() > call.index())

@@ -9,12 +9,12 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Formula;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.SingleLine;
@@ -67,7 +67,7 @@ final class ParameterCheck {
     private void list() {
         query(definition.list().queryId());
         query(definition.start().queryId());
-        if (definition.list() instanceof ListDefinition.OfColumn list) {
+        if (definition.list() instanceof ListDefinition.FromColumn list) {
             if (!list.column().isNamed()) {
                 throw definition.refused("The list names no column.", "Choose a source, a table and a column.");
             }
@@ -84,8 +84,8 @@ final class ParameterCheck {
             throw definition.refused(
                     "What is worked out is not chosen, so it cannot be held.", "Hold what it is worked out from.");
         }
-        boolean needsOne =
-                definition.hold().by() == Hold.By.QUERY || definition.hold().by() == Hold.By.CLAIM;
+        boolean needsOne = definition.hold().by() == RowAccessRule.By.QUERY
+                || definition.hold().by() == RowAccessRule.By.CLAIM;
         if (needsOne && definition.hold().of().isEmpty()) {
             throw definition.refused("Nothing says among what viewers choose.", "Name the query, or the claim.");
         }
@@ -131,7 +131,7 @@ final class ParameterCheck {
                 .filter(name -> !known.contains(name) && !name.equals(definition.name()))
                 .findFirst()
                 .ifPresent(name -> {
-                    String advice = Nearest.to(name, known)
+                    String advice = NearestName.to(name, known)
                             .map("Did you mean :%s?"::formatted)
                             .orElse("Make it first.");
                     throw new ProblemException(Problem.of(

@@ -8,11 +8,11 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.Changed;
+import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.StillUsed;
+import plainsieve.server.project.StillUsedException;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.project.Use;
+import plainsieve.server.project.Usage;
 import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.ParameterRecords;
 import plainsieve.server.records.ParameterRow;
@@ -22,10 +22,11 @@ import plainsieve.server.records.ParameterRow;
 public class ParameterEdits {
     private final ParameterRecords records;
     private final StoredForms forms;
-    private final Removed removed;
+    private final RemovedObjects removed;
     private final GroupChoiceRecords groupChoices;
 
-    ParameterEdits(ParameterRecords records, StoredForms forms, Removed removed, GroupChoiceRecords groupChoices) {
+    ParameterEdits(
+            ParameterRecords records, StoredForms forms, RemovedObjects removed, GroupChoiceRecords groupChoices) {
         this.groupChoices = groupChoices;
         this.records = records;
         this.forms = forms;
@@ -41,12 +42,12 @@ public class ParameterEdits {
         return added;
     }
 
-    /** Changes everything but the name. Throws {@link Changed} when the version is no longer the newest. */
+    /** Changes everything but the name. Throws {@link EditConflictException} when the version is no longer the newest. */
     public ParameterDefinition change(Project project, ParameterDefinition definition) {
         project.parameter(definition.name());
         ParameterCheck.check(project, definition);
         if (records.change(row(project, definition)) == 0) {
-            throw new Changed("Parameter :" + definition.name());
+            throw new EditConflictException("Parameter :" + definition.name());
         }
         return definition.withVersion(definition.upkeep().version() + 1);
     }
@@ -63,7 +64,7 @@ public class ParameterEdits {
         }
     }
 
-    /** Changes only the name, also in what groups say, in ranges and formulas; what else uses it is {@link Renaming}'s to change. */
+    /** Changes only the name, also in what groups say, in ranges and formulas; what else uses it is {@link ParameterRenaming}'s to change. */
     ParameterDefinition rename(Project project, String from, String to) {
         ParameterDefinition definition = project.parameter(from);
         refuseTaken(project, to);
@@ -73,7 +74,7 @@ public class ParameterEdits {
         former.add(from);
         ParameterDefinition renamed = definition.renamed(to, former);
         if (records.rename(from, row(project, renamed)) == 0) {
-            throw new Changed("Parameter :" + from);
+            throw new EditConflictException("Parameter :" + from);
         }
         groupChoices.rename(project.id(), from, to);
         project.parameters().values().stream()
@@ -81,7 +82,7 @@ public class ParameterEdits {
                 .forEach(other -> {
                     ParameterDefinition changed = ParameterReferences.renamed(other, from, to);
                     if (!changed.equals(other) && records.change(row(project, changed)) == 0) {
-                        throw new Changed("Parameter :" + other.name());
+                        throw new EditConflictException("Parameter :" + other.name());
                     }
                 });
         return renamed.withVersion(definition.upkeep().version() + 1);
@@ -97,15 +98,15 @@ public class ParameterEdits {
         }
     }
 
-    /** Removes a parameter that nothing uses; it can be brought back. Throws {@link StillUsed} otherwise. */
+    /** Removes a parameter that nothing uses; it can be brought back. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(Project project, String name) {
         ParameterDefinition definition = project.parameter(name);
-        List<String> users = project.uses(name).stream().map(Use::inWords).toList();
+        List<String> users = project.uses(name).stream().map(Usage::inWords).toList();
         if (!users.isEmpty()) {
-            throw new StillUsed(":" + name, users);
+            throw new StillUsedException(":" + name, users);
         }
-        removed.keep(project, Removed.Kind.PARAMETER, name, ":" + name, row(project, definition));
+        removed.keep(project, RemovedObjects.Kind.PARAMETER, name, ":" + name, row(project, definition));
         records.remove(project.id(), name);
     }
 

@@ -7,7 +7,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.project.StillUsed;
+import plainsieve.server.project.StillUsedException;
 import plainsieve.server.records.ProjectRecords;
 
 /** Adds, renames and removes projects. */
@@ -35,14 +35,15 @@ public class ProjectEdits {
         records.rename(project.id(), Ids.name("The project", name));
     }
 
-    /** Removes a project with nothing in it. Throws {@link StillUsed} when there is something, and refuses the last one. */
+    /** Removes a project with nothing in it. Throws {@link StillUsedException} when there is something, and refuses the last one. */
     @Transactional
     public void remove(Project project) {
         List<String> users = project.queries().stream()
                 .map(query -> "the query “%s” in it".formatted(query.name()))
                 .toList();
         if (!users.isEmpty() || !project.parameters().isEmpty()) {
-            throw new StillUsed("“" + project.name() + "”", users.isEmpty() ? List.of("parameters in it") : users);
+            throw new StillUsedException(
+                    "“" + project.name() + "”", users.isEmpty() ? List.of("parameters in it") : users);
         }
         if (projects.all().size() == 1) {
             throw new ProblemException(Problem.of(

@@ -11,24 +11,25 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.request.RequestText;
-import plainsieve.core.steps.read.StepLines;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.BesideFiles;
+import plainsieve.files.CompanionFiles;
 import plainsieve.files.CopiesFile;
 import plainsieve.files.DeliveriesFile;
 import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFile.DataTransferEntry;
 import plainsieve.files.ProjectFile.QueryEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
-import plainsieve.files.ProjectFile.TravelEntry;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.StagesFile;
 import plainsieve.files.StagesFile.StageEntry;
-import plainsieve.server.project.HowAsked;
+import plainsieve.server.project.CachePolicy;
+import plainsieve.server.project.DataTransferPolicy;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
@@ -36,7 +37,6 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportEntries;
 import plainsieve.server.project.StageEntries;
-import plainsieve.server.project.Travel;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
@@ -50,10 +50,10 @@ import plainsieve.sources.SourceSettings;
 @Service
 public class ProjectTransfer {
     private final Projects projects;
-    private final AllEdits edits;
-    private final List<GoesAlong> along;
+    private final ProjectEditors edits;
+    private final List<ProjectExtension> along;
 
-    ProjectTransfer(Projects projects, AllEdits edits, List<GoesAlong> along) {
+    ProjectTransfer(Projects projects, ProjectEditors edits, List<ProjectExtension> along) {
         this.projects = projects;
         this.edits = edits;
         this.along = along;
@@ -76,14 +76,14 @@ public class ProjectTransfer {
                 given(project),
                 drafts(project),
                 project.travels().stream()
-                        .map(travel -> new TravelEntry(travel.from(), travel.to(), travel.allowed()))
+                        .map(travel -> new DataTransferEntry(travel.from(), travel.to(), travel.allowed()))
                         .toList());
         List<StageEntry> stages = project.stages().stream()
                 .filter(stage -> !stage.saysNothing())
                 .map(StageEntries::entry)
                 .toList();
-        BesideFiles beside = new BesideFiles(new StagesFile(stages), CopiesFile.NONE, DeliveriesFile.NONE);
-        for (GoesAlong one : along) {
+        CompanionFiles beside = new CompanionFiles(new StagesFile(stages), CopiesFile.NONE, DeliveriesFile.NONE);
+        for (ProjectExtension one : along) {
             beside = one.out(project.id(), beside);
         }
         return new ProjectFolder(file, texts, beside);
@@ -171,7 +171,7 @@ public class ProjectTransfer {
         Project withSources = projects.get(projectId);
         requireSources(withSources, file);
         file.travels().forEach(entry -> edits.travels()
-                .decide(withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
+                .decide(withSources, new DataTransferPolicy(entry.from(), entry.to(), entry.allowed())));
         file.queries().forEach(query -> query(withSources, query, folder.texts()));
         parameters(projects.get(projectId), file.parameters());
         Project withParameters = projects.get(projectId);
@@ -232,7 +232,7 @@ public class ProjectTransfer {
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-source",
                         "“%s” is no kind of source.".formatted(entry.kind()),
-                        Nearest.to(entry.kind(), SourceKind.words())
+                        NearestName.to(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
     }
@@ -243,7 +243,7 @@ public class ProjectTransfer {
         String live = texts.get(entry.file());
         String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
         String name = entry.name().isBlank() ? entry.id() : Ids.name("A query", entry.name());
-        HowAsked asked = HowAsked.of(entry.copy(), entry.keptSeconds());
+        CachePolicy asked = CachePolicy.of(entry.copy(), entry.keptSeconds());
         Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), asked, draft, live, 1);
         if (project.hasQuery(entry.id())) {
             int version = project.query(entry.id()).version();

@@ -8,13 +8,13 @@ import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.Changed;
-import plainsieve.server.project.HowAsked;
+import plainsieve.server.project.CachePolicy;
+import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
-import plainsieve.server.project.StillUsed;
-import plainsieve.server.project.Use;
+import plainsieve.server.project.StillUsedException;
+import plainsieve.server.project.Usage;
 import plainsieve.server.records.QueryRecords;
 import plainsieve.server.records.QueryRow;
 
@@ -24,10 +24,10 @@ public class QueryEdits {
     private static final String THE_QUERY = "The query";
 
     private final QueryRecords records;
-    private final Removed removed;
+    private final RemovedObjects removed;
     private final Clock clock;
 
-    QueryEdits(QueryRecords records, Removed removed, Clock clock) {
+    QueryEdits(QueryRecords records, RemovedObjects removed, Clock clock) {
         this.records = records;
         this.removed = removed;
         this.clock = clock;
@@ -46,12 +46,12 @@ public class QueryEdits {
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
         String id = Ids.of(name, "query", project::hasQuery);
-        Query copy = of.named(id, name).asking(new HowAsked.EachTime()).atVersion(1);
+        Query copy = of.named(id, name).asking(new CachePolicy.EachTime()).atVersion(1);
         records.add(row(project, copy));
         return copy;
     }
 
-    /** Keeps a draft, whole or broken. Throws {@link Changed} when the version is no longer the newest. */
+    /** Keeps a draft, whole or broken. Throws {@link EditConflictException} when the version is no longer the newest. */
     public Query changeDraft(Project project, Query query, String text) {
         return change(project, query.drafted(text));
     }
@@ -81,7 +81,7 @@ public class QueryEdits {
     }
 
     /** Says what viewers' reports ask for the rows of a query. */
-    public Query ask(Project project, Query query, HowAsked how) {
+    public Query ask(Project project, Query query, CachePolicy how) {
         return change(project, query.asking(how));
     }
 
@@ -113,21 +113,21 @@ public class QueryEdits {
                 }));
     }
 
-    /** Removes a query that nothing shows; it can be brought back. Throws {@link StillUsed} otherwise. */
+    /** Removes a query that nothing shows; it can be brought back. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(Project project, Query query) {
         List<String> users =
-                project.usesOfQuery(query.id()).stream().map(Use::inWords).toList();
+                project.usesOfQuery(query.id()).stream().map(Usage::inWords).toList();
         if (!users.isEmpty()) {
-            throw new StillUsed("“" + query.name() + "”", users);
+            throw new StillUsedException("“" + query.name() + "”", users);
         }
-        removed.keep(project, Removed.Kind.QUERY, query.id(), query.name(), row(project, query));
+        removed.keep(project, RemovedObjects.Kind.QUERY, query.id(), query.name(), row(project, query));
         records.remove(project.id(), query.id());
     }
 
     Query change(Project project, Query query) {
         if (records.change(row(project, query)) == 0) {
-            throw new Changed(THE_QUERY);
+            throw new EditConflictException(THE_QUERY);
         }
         return query.atVersion(query.version() + 1);
     }

@@ -12,9 +12,9 @@ import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.view.Opening;
-import plainsieve.server.project.Changed;
-import plainsieve.server.project.NotFound;
+import plainsieve.core.view.ReportOpening;
+import plainsieve.server.project.EditConflictException;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
@@ -28,10 +28,10 @@ import plainsieve.server.records.SignedLinkRecords;
 public class ReportEdits {
     private final ReportRecords records;
     private final StoredForms forms;
-    private final Removed removed;
+    private final RemovedObjects removed;
     private final SignedLinkRecords links;
 
-    ReportEdits(ReportRecords records, StoredForms forms, Removed removed, SignedLinkRecords links) {
+    ReportEdits(ReportRecords records, StoredForms forms, RemovedObjects removed, SignedLinkRecords links) {
         this.links = links;
         this.records = records;
         this.forms = forms;
@@ -39,14 +39,14 @@ public class ReportEdits {
     }
 
     /** Changes the question line and how a report starts, for viewers and in the draft. Throws {@link ProblemException} when something does not fit. */
-    public void changeQuestion(Project project, Report report, String question, Opening opening) {
+    public void changeQuestion(Project project, Report report, String question, ReportOpening opening) {
         QuestionLine.read(question);
         Set<String> known = project.parametersOf(report);
         opening.signed().stream()
                 .filter(name -> !known.contains(name))
                 .findFirst()
                 .ifPresent(name -> {
-                    throw new NotFound("parameter", name, known);
+                    throw new NotFoundException("parameter", name, known);
                 });
         change(project, report, before -> before.withQuestion(question, opening));
     }
@@ -117,7 +117,7 @@ public class ReportEdits {
         checkParts(project, live);
         checkParts(project, draft.report());
         if (records.change(row(project, live, draft)) == 0) {
-            throw new Changed("The report");
+            throw new EditConflictException("The report");
         }
     }
 
@@ -132,7 +132,7 @@ public class ReportEdits {
     @Transactional
     public void remove(Project project, Report report) {
         ReportRow row = row(project, report, project.draft(report.id()));
-        removed.keep(project, Removed.Kind.REPORT, report.id(), report.name(), row);
+        removed.keep(project, RemovedObjects.Kind.REPORT, report.id(), report.name(), row);
         records.remove(project.id(), report.id());
         links.shelve(project.id(), report.id());
     }

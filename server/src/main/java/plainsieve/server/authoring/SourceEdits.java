@@ -10,12 +10,12 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.project.StillUsed;
-import plainsieve.server.project.Use;
+import plainsieve.server.project.StillUsedException;
+import plainsieve.server.project.Usage;
 import plainsieve.server.records.SourceRow;
-import plainsieve.server.sources.KeptSources;
-import plainsieve.server.sources.Sending;
+import plainsieve.server.sources.SourceDefinitions;
 import plainsieve.server.sources.SourceFacts;
+import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
@@ -24,13 +24,18 @@ import plainsieve.sources.SourceSettings;
 public class SourceEdits {
     private static final String ID = "[A-Za-z0-9][A-Za-z0-9 ._-]{0,60}";
 
-    private final KeptSources kept;
+    private final SourceDefinitions kept;
     private final Projects projects;
-    private final Sending sending;
+    private final StatementSender sending;
     private final SourceFacts facts;
-    private final Removed removed;
+    private final RemovedObjects removed;
 
-    SourceEdits(KeptSources kept, Projects projects, Sending sending, SourceFacts facts, Removed removed) {
+    SourceEdits(
+            SourceDefinitions kept,
+            Projects projects,
+            StatementSender sending,
+            SourceFacts facts,
+            RemovedObjects removed) {
         this.kept = kept;
         this.projects = projects;
         this.sending = sending;
@@ -86,9 +91,9 @@ public class SourceEdits {
      * Reaches a source another way from now on. An empty password keeps the one there is, while the place stays the same.
      *
      * @param seen what the change was made from; nothing when it holds whatever that is
-     * @throws plainsieve.server.project.Changed when the source is another one by now
+     * @throws plainsieve.server.project.EditConflictException when the source is another one by now
      */
-    public void change(SourceAccess access, Optional<KeptSources.Seen> seen) {
+    public void change(SourceAccess access, Optional<SourceDefinitions.Seen> seen) {
         kept.requireAllowed(access);
         kept.change(kept.completed(access), seen);
         facts.forget(access.id());
@@ -97,8 +102,8 @@ public class SourceEdits {
     /**
      * Takes a column of files for something from now on, or a line for the one with the names of columns.
      *
-     * @param column or {@link plainsieve.sources.SaidOfTable#NAMES}
-     * @param form in the words of {@link plainsieve.core.catalogue.CellForm}, or of {@link plainsieve.core.catalogue.NamesLine}; empty for what is found by itself
+     * @param column or {@link plainsieve.sources.TableOverrides#NAMES}
+     * @param form in the words of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for what is found by itself
      */
     public void say(String id, String table, String column, String form) {
         SourceAccess access = kept.access(kept.row(id));
@@ -109,7 +114,7 @@ public class SourceEdits {
                     "Change the type of a column with a step, or in the query."));
         }
         SourceSettings said = folder.saying(table, column, form);
-        change(access.at(said), Optional.of(new KeptSources.Seen(folder, access.limits())));
+        change(access.at(said), Optional.of(new SourceDefinitions.Seen(folder, access.limits())));
     }
 
     /**
@@ -128,11 +133,11 @@ public class SourceEdits {
         refuseTaken(to);
         checkName(to);
         List<String> lists = users(from).stream()
-                .filter(user -> user.use().kind() == Use.Kind.PARAMETER)
+                .filter(user -> user.use().kind() == Usage.Kind.PARAMETER)
                 .map(User::inWords)
                 .toList();
         if (!lists.isEmpty()) {
-            throw new StillUsed("By its name, “" + from + "”", lists);
+            throw new StillUsedException("By its name, “" + from + "”", lists);
         }
         kept.rename(from, to);
         sending.forget(from);
@@ -146,7 +151,7 @@ public class SourceEdits {
     }
 
     /**
-     * Says which projects may ask a source. Throws {@link StillUsed} when one that asks it would not be among them.
+     * Says which projects may ask a source. Throws {@link StillUsedException} when one that asks it would not be among them.
      *
      * @param projectIds none for all of them
      */
@@ -160,13 +165,13 @@ public class SourceEdits {
                 .map(User::inWords)
                 .toList();
         if (!others.isEmpty()) {
-            throw new StillUsed("“" + id + "”", others);
+            throw new StillUsedException("“" + id + "”", others);
         }
         kept.allow(id, projectIds);
     }
 
     /** Something that asks a source, and the project it belongs to. */
-    public record User(Project project, Use use) {
+    public record User(Project project, Usage use) {
         String inWords() {
             return use.inWords() + " of “" + project.name() + "”";
         }
@@ -179,13 +184,13 @@ public class SourceEdits {
         return users;
     }
 
-    /** Removes a source that nothing asks; it can be brought back. Throws {@link StillUsed} otherwise. */
+    /** Removes a source that nothing asks; it can be brought back. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(String id) {
         SourceRow row = kept.row(id);
         List<String> users = users(id).stream().map(User::inWords).toList();
         if (!users.isEmpty()) {
-            throw new StillUsed("“" + id + "”", users);
+            throw new StillUsedException("“" + id + "”", users);
         }
         removed.keepSource(row);
         kept.remove(id);

@@ -10,7 +10,7 @@ import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.Changed;
+import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
 import plainsieve.server.project.StoredForms;
@@ -34,12 +34,12 @@ public class StageEdits {
      * Lets a stage hold what it says from now on.
      *
      * @throws ProblemException naming what cannot be
-     * @throws Changed when somebody was faster
+     * @throws EditConflictException when somebody was faster
      */
     public void keep(Project project, Stage stage) {
         check(project, stage);
         if (records.keep(new StageRow(project.id(), stage.name(), forms.write(stage), stage.version())) == 0) {
-            throw new Changed("The stage “%s”".formatted(stage.name()));
+            throw new EditConflictException("The stage “%s”".formatted(stage.name()));
         }
     }
 

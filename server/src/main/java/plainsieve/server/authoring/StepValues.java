@@ -13,15 +13,15 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
-import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.sentence.Offer;
-import plainsieve.core.steps.read.StepLines;
-import plainsieve.core.steps.read.StepWords;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.RunOrder;
-import plainsieve.server.runs.Runner;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.ShownValue;
@@ -34,20 +34,20 @@ public class StepValues {
     private static final int MOST_KEPT = 200;
     private static final long LONGEST_WAIT_MILLIS = 1_500;
 
-    private final Runner runner;
+    private final QueryRunner runner;
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "step-values");
         thread.setDaemon(true);
         return thread;
     });
     /* Wanted again at every letter that is typed, and asked once; what could not be asked is forgotten. */
-    private final AsyncCache<Seen, List<Offer>> kept = Caffeine.newBuilder()
+    private final AsyncCache<Seen, List<MarkOption>> kept = Caffeine.newBuilder()
             .expireAfterWrite(KEPT)
             .maximumSize(MOST_KEPT)
             .executor(asking)
             .buildAsync();
 
-    StepValues(Runner runner) {
+    StepValues(QueryRunner runner) {
         this.runner = runner;
     }
 
@@ -69,13 +69,13 @@ public class StepValues {
      * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. Nobody waits long for
      * them: they are a help, without them the other offers still stand, and any value can be typed.
      */
-    public List<Offer> of(Project project, Query query, AskedChoices asked, Where where) {
+    public List<MarkOption> of(Project project, Query query, RequestedChoices asked, Where where) {
         if (where.column().isEmpty() || where.lines().isEmpty()) {
             return List.of();
         }
         List<String> counted = new ArrayList<>(List.of(StepLines.HEADER));
         counted.addAll(where.lines());
-        counted.add("total by " + StepWords.name(where.column()) + ": number of rows as rows_of_value");
+        counted.add("total by " + StepQuoting.name(where.column()) + ": number of rows as rows_of_value");
         counted.add("first " + MOST + " rows by rows_of_value largest first");
         String text = String.join("\n", counted);
         Seen seen = new Seen(text, asked.toString(), query.sourceId());
@@ -95,13 +95,13 @@ public class StepValues {
         asking.shutdownNow();
     }
 
-    private List<Offer> counted(Project project, Query query, AskedChoices asked, String text) {
-        RunOrder order = new RunOrder(
+    private List<MarkOption> counted(Project project, Query query, RequestedChoices asked, String text) {
+        RunRequest order = new RunRequest(
                 UUID.randomUUID().toString(),
                 project,
-                new RunOrder.Text(query, text),
+                new RunRequest.Text(query, text),
                 asked,
-                new RunOrder.Shape("", Wanted.allRows(), List.of()),
+                new RunRequest.Shape("", ResultShape.allRows(), List.of()),
                 Purpose.LOOK,
                 MOST);
         Counted found = new Counted();
@@ -110,7 +110,7 @@ public class StepValues {
     }
 
     private static final class Counted implements RunListener {
-        private final List<Offer> offers = new ArrayList<>();
+        private final List<MarkOption> offers = new ArrayList<>();
 
         @Override
         public void row(Object[] values) {
@@ -119,14 +119,14 @@ public class StepValues {
                 String written = value instanceof Number || value instanceof Boolean
                         ? value.toString()
                         : written(value.toString());
-                offers.add(Offer.of(written, value.toString(), values[1] + " rows"));
+                offers.add(MarkOption.of(written, value.toString(), values[1] + " rows"));
             }
         }
 
         /* Days and moments stand without quotes. */
         private static String written(String value) {
             boolean time = value.matches("\\d{4}-\\d\\d-\\d\\d([T ]\\d\\d:\\d\\d(:\\d\\d(\\.\\d{1,9})?)?)?");
-            return time ? value.replace(' ', 'T') : StepWords.text(value);
+            return time ? value.replace(' ', 'T') : StepQuoting.text(value);
         }
     }
 }

@@ -9,7 +9,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.BesideFiles;
+import plainsieve.files.CompanionFiles;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 
@@ -27,8 +27,8 @@ public final class ZippedProject {
         if (yaml == null) {
             throw refused("There is no " + ProjectFolder.NAME + " in the file.");
         }
-        BesideFiles beside = BesideFiles.read(files);
-        BesideFiles.NAMES.forEach(files::remove);
+        CompanionFiles beside = CompanionFiles.read(files);
+        CompanionFiles.NAMES.forEach(files::remove);
         ProjectFolder folder = new ProjectFolder(ProjectYaml.read(yaml, ProjectFolder.NAME), files, beside);
         folder.file().queries().forEach(query -> {
             if (!files.containsKey(query.file())

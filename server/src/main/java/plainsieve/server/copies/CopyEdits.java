@@ -19,11 +19,11 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.authoring.Ids;
 import plainsieve.server.authoring.SourceEdits;
-import plainsieve.server.jobs.Jobs;
-import plainsieve.server.project.Changed;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.project.CopiesSource;
+import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.StillUsed;
+import plainsieve.server.project.StillUsedException;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 import plainsieve.server.spool.Spools;
@@ -39,13 +39,13 @@ public class CopyEdits {
     private static final FileAttribute<Set<PosixFilePermission>> OWNER_ONLY =
             PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------"));
 
-    private final KeptCopies kept;
-    private final Copies copies;
+    private final CopyDefinitions kept;
+    private final StoredCopies copies;
     private final SourceEdits sources;
-    private final Jobs jobs;
+    private final JobRunner jobs;
     private final Clock clock;
 
-    CopyEdits(KeptCopies kept, Copies copies, SourceEdits sources, Jobs jobs, Clock clock) {
+    CopyEdits(CopyDefinitions kept, StoredCopies copies, SourceEdits sources, JobRunner jobs, Clock clock) {
         this.kept = kept;
         this.copies = copies;
         this.sources = sources;
@@ -107,7 +107,7 @@ public class CopyEdits {
      * Another state of a copy. A schedule that is another one counts from now.
      *
      * @throws ProblemException when it cannot be
-     * @throws Changed when somebody was faster
+     * @throws EditConflictException when somebody was faster
      */
     public void change(Project project, StoredCopy copy) {
         StoredCopy before = copies.get(project.id(), copy.id());
@@ -128,7 +128,7 @@ public class CopyEdits {
     private void keep(Project project, StoredCopy copy) {
         check(project, copy);
         if (!kept.keep(project.id(), copy)) {
-            throw new Changed("The copy “%s”".formatted(copy.name()));
+            throw new EditConflictException("The copy “%s”".formatted(copy.name()));
         }
     }
 
@@ -159,7 +159,7 @@ public class CopyEdits {
     }
 
     /**
-     * Removes a copy that nothing waits for and no query asks instead of its source. Throws {@link StillUsed} otherwise; queries
+     * Removes a copy that nothing waits for and no query asks instead of its source. Throws {@link StillUsedException} otherwise; queries
      * whose text names its table do not find it then.
      */
     public void remove(Project project, String id) {
@@ -169,7 +169,7 @@ public class CopyEdits {
                 .filter(query -> query.asked().copy().equals(id))
                 .forEach(query -> needing.add(query.name()));
         if (!needing.isEmpty()) {
-            throw new StillUsed("“" + copy.name() + "”", needing);
+            throw new StillUsedException("“" + copy.name() + "”", needing);
         }
         kept.remove(project.id(), id);
         jobs.stop(project.id(), StoredCopy.KIND, id);

@@ -6,42 +6,42 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.BesideFiles;
+import plainsieve.files.CompanionFiles;
 import plainsieve.files.CopiesFile;
-import plainsieve.server.authoring.GoesAlong;
+import plainsieve.server.authoring.ProjectExtension;
 import plainsieve.server.project.Project;
 
 /** The stored copies of a project out to its files and in from them. */
 @Component
 @Order(0)
-class CopyTransfer implements GoesAlong {
+class CopyTransfer implements ProjectExtension {
     private static final String IDS = "[a-z][a-z0-9-]{0,60}";
 
-    private final Copies copies;
+    private final StoredCopies copies;
     private final CopyEdits edits;
     private final Clock clock;
 
-    CopyTransfer(Copies copies, CopyEdits edits, Clock clock) {
+    CopyTransfer(StoredCopies copies, CopyEdits edits, Clock clock) {
         this.copies = copies;
         this.edits = edits;
         this.clock = clock;
     }
 
     @Override
-    public BesideFiles out(String projectId, BesideFiles beside) {
+    public CompanionFiles out(String projectId, CompanionFiles beside) {
         return beside.with(new CopiesFile(
-                copies.of(projectId).stream().map(KeptCopies::entry).toList()));
+                copies.of(projectId).stream().map(CopyDefinitions::entry).toList()));
     }
 
     @Override
-    public void prepare(Project project, BesideFiles beside) {
+    public void prepare(Project project, CompanionFiles beside) {
         if (!beside.copies().copies().isEmpty()) {
             edits.prepare(project);
         }
     }
 
     @Override
-    public void in(Project project, BesideFiles beside) {
+    public void in(Project project, CompanionFiles beside) {
         List<CopiesFile.CopyEntry> entries = beside.copies().copies();
         // One may be made after another that comes behind it.
         entries.stream()
@@ -59,7 +59,7 @@ class CopyTransfer implements GoesAlong {
         }
         int version =
                 copies.find(project.id(), entry.id()).map(StoredCopy::version).orElse(0);
-        edits.bringIn(project, KeptCopies.copy(entry, clock.instant(), version));
+        edits.bringIn(project, CopyDefinitions.copy(entry, clock.instant(), version));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.server.copies.StoredCopy;
-import plainsieve.server.jobs.Doing;
-import plainsieve.server.jobs.Outcome;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.jobs.JobHandler;
+import plainsieve.server.jobs.JobOutcome;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Stage;
@@ -16,13 +16,13 @@ import plainsieve.sources.Column;
 
 /** The deliveries of each project, and when they are sent. */
 @Service
-public class Deliveries implements Doing {
-    private final KeptDeliveries kept;
+public class Deliveries implements JobHandler {
+    private final DeliveryDefinitions kept;
     private final Projects projects;
-    private final Posting posting;
-    private final Addressees addressees;
+    private final DeliverySender posting;
+    private final RecipientResolver addressees;
 
-    Deliveries(KeptDeliveries kept, Projects projects, Posting posting, Addressees addressees) {
+    Deliveries(DeliveryDefinitions kept, Projects projects, DeliverySender posting, RecipientResolver addressees) {
         this.addressees = addressees;
         this.kept = kept;
         this.projects = projects;
@@ -32,7 +32,7 @@ public class Deliveries implements Doing {
     public List<Delivery> of(String projectId) {
         return kept.all().stream()
                 .filter(one -> one.projectId().equals(projectId))
-                .map(KeptDeliveries.Kept::delivery)
+                .map(DeliveryDefinitions.Kept::delivery)
                 .toList();
     }
 
@@ -40,10 +40,10 @@ public class Deliveries implements Doing {
         return of(projectId).stream().filter(one -> one.id().equals(id)).findFirst();
     }
 
-    /** Throws {@link NotFound} when there is none of this id. */
+    /** Throws {@link NotFoundException} when there is none of this id. */
     public Delivery get(String projectId, String id) {
         return find(projectId, id)
-                .orElseThrow(() -> new NotFound(
+                .orElseThrow(() -> new NotFoundException(
                         "delivery", id, of(projectId).stream().map(Delivery::id).toList()));
     }
 
@@ -82,10 +82,10 @@ public class Deliveries implements Doing {
     }
 
     @Override
-    public Outcome work(String projectId, String thing, long job, Cancellation stop) {
+    public JobOutcome work(String projectId, String thing, long job, Cancellation stop) {
         Optional<Delivery> delivery = find(projectId, thing);
         return delivery.isEmpty()
-                ? new Outcome.Left("There is no such delivery any more.")
+                ? new JobOutcome.Left("There is no such delivery any more.")
                 : posting.post(projects.get(projectId), delivery.get(), job, stop);
     }
 

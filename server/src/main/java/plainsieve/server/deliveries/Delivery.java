@@ -7,7 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.server.downloads.Format;
+import plainsieve.server.downloads.DownloadFormat;
 import plainsieve.server.schedules.Schedule;
 
 /**
@@ -45,7 +45,7 @@ public record Delivery(
     }
 
     /** Every row of a view as a file. */
-    public record Attachment(String viewId, Format format) {}
+    public record Attachment(String viewId, DownloadFormat format) {}
 
     /** Who gets it. */
     public sealed interface Recipients {}

@@ -6,15 +6,15 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
-import plainsieve.server.copies.Copies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.Choosing;
+import plainsieve.server.runs.ChoiceResolver;
+import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.schedules.Timetable;
 
 /** Whether a delivery can be as it is said. */
@@ -23,15 +23,15 @@ class DeliveryCheck {
     private static final int MOST_NAMED = 500;
     private static final int MOST_ATTACHED = 10;
 
-    private final Copies copies;
-    private final Choosing choosing;
+    private final StoredCopies copies;
+    private final ChoiceResolver choosing;
 
-    DeliveryCheck(Copies copies, Choosing choosing) {
+    DeliveryCheck(StoredCopies copies, ChoiceResolver choosing) {
         this.copies = copies;
         this.choosing = choosing;
     }
 
-    /** Throws {@link ProblemException} saying what cannot be; {@link NotFound} for what is not there. */
+    /** Throws {@link ProblemException} saying what cannot be; {@link NotFoundException} for what is not there. */
     void require(Project project, Delivery delivery) {
         Report report = project.report(delivery.content().reportId());
         delivery.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
@@ -71,8 +71,11 @@ class DeliveryCheck {
         Set<String> said = delivery.content().choices().keySet();
         Report report = project.report(delivery.content().reportId());
         Project live = project.in(Stage.LIVE, delivery.content().choices()).opening(report);
-        Asker asker = Asker.of("delivery", Role.AUTHOR);
-        choosing.choose(live, said, AskedChoices.of(asker, project.parametersOf(report), Map.of())).problems().stream()
+        Caller asker = Caller.of("delivery", Role.AUTHOR);
+        choosing
+                .choose(live, said, RequestedChoices.of(asker, project.parametersOf(report), Map.of()))
+                .problems()
+                .stream()
                 .filter(problem -> problem.parameter().filter(said::contains).isPresent()
                         && !problem.kind().equals("list-not-there"))
                 .findFirst()

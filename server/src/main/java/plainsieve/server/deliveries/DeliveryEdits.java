@@ -6,21 +6,21 @@ import java.util.Map;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.authoring.Ids;
-import plainsieve.server.jobs.Jobs;
-import plainsieve.server.project.Changed;
+import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.schedules.Schedule;
 
 /** Adds, changes and removes deliveries. */
 @Service
 public class DeliveryEdits {
-    private final KeptDeliveries kept;
+    private final DeliveryDefinitions kept;
     private final Deliveries deliveries;
     private final DeliveryCheck check;
-    private final Jobs jobs;
+    private final JobRunner jobs;
     private final Clock clock;
 
-    DeliveryEdits(KeptDeliveries kept, Deliveries deliveries, DeliveryCheck check, Jobs jobs, Clock clock) {
+    DeliveryEdits(DeliveryDefinitions kept, Deliveries deliveries, DeliveryCheck check, JobRunner jobs, Clock clock) {
         this.kept = kept;
         this.deliveries = deliveries;
         this.check = check;
@@ -58,7 +58,7 @@ public class DeliveryEdits {
      * Another state of a delivery. A schedule that is another one counts from now.
      *
      * @throws ProblemException when it cannot be
-     * @throws Changed when somebody was faster
+     * @throws EditConflictException when somebody was faster
      */
     public void change(Project project, Delivery delivery) {
         Delivery before = deliveries.get(project.id(), delivery.id());
@@ -85,7 +85,7 @@ public class DeliveryEdits {
     private void keep(Project project, Delivery delivery) {
         check.require(project, delivery);
         if (!kept.keep(project.id(), delivery)) {
-            throw new Changed("The delivery “%s”".formatted(delivery.name()));
+            throw new EditConflictException("The delivery “%s”".formatted(delivery.name()));
         }
     }
 

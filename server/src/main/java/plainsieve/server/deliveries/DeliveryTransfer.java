@@ -3,16 +3,16 @@ package plainsieve.server.deliveries;
 import java.time.Clock;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
-import plainsieve.files.BesideFiles;
+import plainsieve.files.CompanionFiles;
 import plainsieve.files.DeliveriesFile;
-import plainsieve.server.authoring.GoesAlong;
 import plainsieve.server.authoring.Ids;
+import plainsieve.server.authoring.ProjectExtension;
 import plainsieve.server.project.Project;
 
 /** The deliveries of a project out to its files and in from them, after the copies behind which some are sent. */
 @Component
 @Order(1)
-class DeliveryTransfer implements GoesAlong {
+class DeliveryTransfer implements ProjectExtension {
     private final Deliveries deliveries;
     private final DeliveryEdits edits;
     private final Clock clock;
@@ -24,20 +24,21 @@ class DeliveryTransfer implements GoesAlong {
     }
 
     @Override
-    public BesideFiles out(String projectId, BesideFiles beside) {
-        return beside.with(new DeliveriesFile(
-                deliveries.of(projectId).stream().map(KeptDeliveries::entry).toList()));
+    public CompanionFiles out(String projectId, CompanionFiles beside) {
+        return beside.with(new DeliveriesFile(deliveries.of(projectId).stream()
+                .map(DeliveryDefinitions::entry)
+                .toList()));
     }
 
     @Override
-    public void in(Project project, BesideFiles beside) {
+    public void in(Project project, CompanionFiles beside) {
         beside.deliveries().deliveries().forEach(entry -> {
             Ids.check("delivery", entry.id());
             int version = deliveries
                     .find(project.id(), entry.id())
                     .map(Delivery::version)
                     .orElse(0);
-            edits.bringIn(project, KeptDeliveries.delivery(entry, clock.instant(), version));
+            edits.bringIn(project, DeliveryDefinitions.delivery(entry, clock.instant(), version));
         });
     }
 }

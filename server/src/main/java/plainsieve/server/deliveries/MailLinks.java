@@ -7,10 +7,10 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceLink;
-import plainsieve.server.letters.Letter;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Selections;
-import plainsieve.server.settings.LetterSettings;
+import plainsieve.server.reportmail.ReportEmail;
+import plainsieve.server.settings.EmailReportSettings;
 import plainsieve.server.settings.Settings;
 
 /** The links that stand in mails, by the address at which people reach this server. */
@@ -20,11 +20,11 @@ class MailLinks {
     private static final int LONGEST = 6000;
 
     private final Selections selections;
-    private final Unsubscribing unsubscribing;
-    private final LetterSettings settings;
+    private final Unsubscriptions unsubscribing;
+    private final EmailReportSettings settings;
     private final boolean accounts;
 
-    MailLinks(Selections selections, Unsubscribing unsubscribing, LetterSettings settings, Settings all) {
+    MailLinks(Selections selections, Unsubscriptions unsubscribing, EmailReportSettings settings, Settings all) {
         this.accounts = all.accounts();
         this.selections = selections;
         this.unsubscribing = unsubscribing;
@@ -32,7 +32,7 @@ class MailLinks {
     }
 
     /** Where the report opens as it is in the letter. */
-    String report(Project project, Delivery delivery, Letter letter) {
+    String report(Project project, Delivery delivery, ReportEmail letter) {
         String report = delivery.content().reportId();
         String page = "%s/projects/%s/reports/%s".formatted(settings.address(), project.id(), report);
         String choices = ChoiceLink.write(letter.choices()).stream()
@@ -55,7 +55,7 @@ class MailLinks {
     }
 
     /** What somebody who has no account here should know of the link to the report; nothing where it opens for them. */
-    Optional<String> aboutOpening(Addressee to) {
+    Optional<String> aboutOpening(Recipient to) {
         return accounts && to.person().isEmpty()
                 ? Optional.of(
                         "The report itself opens for those who can sign in there. What it shows you is in this mail.")
@@ -73,11 +73,11 @@ class MailLinks {
     }
 
     private String token(Project project, Delivery delivery, String address) {
-        return unsubscribing.token(new Unsubscribing.Of(project.id(), delivery.id(), address));
+        return unsubscribing.token(new Unsubscriptions.Of(project.id(), delivery.id(), address));
     }
 
     boolean wantsNone(Project project, Delivery delivery, String address) {
-        return unsubscribing.wantsNone(new Unsubscribing.Of(project.id(), delivery.id(), address));
+        return unsubscribing.wantsNone(new Unsubscriptions.Of(project.id(), delivery.id(), address));
     }
 
     /** The id of a mail: the same whenever it is made again. */

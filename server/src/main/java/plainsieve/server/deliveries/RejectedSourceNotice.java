@@ -7,11 +7,11 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import plainsieve.server.accounts.Deeds;
-import plainsieve.server.accounts.Rights;
+import plainsieve.server.accounts.AuditLog;
+import plainsieve.server.accounts.Permissions;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.sources.SourceRejected;
+import plainsieve.server.sources.RejectedCredentials;
 
 /**
  * Tells operators, and authors of the projects that use it, once by email that a source rejects the user or the password, and
@@ -20,14 +20,14 @@ import plainsieve.server.sources.SourceRejected;
 @Component
 class RejectedSourceNotice {
     private static final Logger LOG = LoggerFactory.getLogger(RejectedSourceNotice.class);
-    private static final Deeds.Doer SERVER = new Deeds.Doer("Plain Sieve", "");
+    private static final AuditLog.Actor SERVER = new AuditLog.Actor("Plain Sieve", "");
 
-    private final TellingAuthors telling;
-    private final Rights rights;
+    private final FailureNotifier telling;
+    private final Permissions rights;
     private final Projects projects;
-    private final Deeds deeds;
+    private final AuditLog deeds;
 
-    RejectedSourceNotice(TellingAuthors telling, Rights rights, Projects projects, Deeds deeds) {
+    RejectedSourceNotice(FailureNotifier telling, Permissions rights, Projects projects, AuditLog deeds) {
         this.telling = telling;
         this.rights = rights;
         this.projects = projects;
@@ -36,7 +36,7 @@ class RejectedSourceNotice {
 
     /* The statement that met it does not wait for emails. */
     @EventListener
-    void on(SourceRejected rejected) {
+    void on(RejectedCredentials rejected) {
         CompletableFuture.runAsync(() -> tell(rejected.sourceId())).exceptionally(failure -> {
             LOG.warn("Could not notify anyone that {} rejects the user: {}", rejected.sourceId(), failure.getMessage());
             return null;

@@ -6,23 +6,23 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.mail.MailAddress;
-import plainsieve.server.mail.Postman;
-import plainsieve.server.people.Asker;
+import plainsieve.server.mail.MailTransport;
+import plainsieve.server.people.Caller;
 import plainsieve.server.records.PersonRow;
 
 /** Where a test mail goes: to the address of whoever asks for it; where there are no accounts, to one that they say. */
 @Component
 public class TestAddress {
     private final Accounts accounts;
-    private final Postman postman;
+    private final MailTransport postman;
 
-    TestAddress(Accounts accounts, Postman postman) {
+    TestAddress(Accounts accounts, MailTransport postman) {
         this.accounts = accounts;
         this.postman = postman;
     }
 
     /** Throws {@link ProblemException} when there is none. */
-    public String of(Asker asker, String said) {
+    public String of(Caller asker, String said) {
         String address = asker.viewer().known() ? own(asker) : said;
         return MailAddress.read(address)
                 .filter(postman::mayGoTo)
@@ -36,7 +36,7 @@ public class TestAddress {
                                 : "Write one such as tam@ferries.example.")));
     }
 
-    private String own(Asker asker) {
+    private String own(Caller asker) {
         Optional<PersonRow> row = accounts.all().stream()
                 .filter(person -> person.id().equals(asker.viewer().id()))
                 .findFirst();

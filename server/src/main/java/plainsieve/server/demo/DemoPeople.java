@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 import plainsieve.server.records.GroupRow;
 import plainsieve.server.settings.Settings;
@@ -26,10 +26,10 @@ class DemoPeople {
     private final Settings settings;
     private final Accounts accounts;
     private final Groups groups;
-    private final SignIns signIns;
+    private final SignInService signIns;
     private final DemoProject demo;
 
-    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignIns signIns, DemoProject demo) {
+    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignInService signIns, DemoProject demo) {
         this.demo = demo;
         this.settings = settings;
         this.accounts = accounts;
@@ -63,7 +63,7 @@ class DemoPeople {
                 accounts.setMail(present, person.name() + "@ferries.example");
             }
             signIns.forgetLinks(present);
-            String link = SignIns.path(signIns.link(present, LASTS, true));
+            String link = SignInService.path(signIns.link(present, LASTS, true));
             System.out.printf(
                     "Sign in as %s, %s: http://127.0.0.1:%d%s%n",
                     person.label(), person.role().word(), port, link);

@@ -12,7 +12,7 @@ import java.util.Set;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import plainsieve.files.BesideFiles;
+import plainsieve.files.CompanionFiles;
 import plainsieve.files.CopiesFile;
 import plainsieve.files.DeliveriesFile;
 import plainsieve.files.ProjectFile;
@@ -76,7 +76,7 @@ class DemoProject {
         Arrays.stream(beside).forEach(name -> others.put(name, text(name)));
         transfer.in(
                 projectId,
-                new ProjectFolder(file, texts, BesideFiles.read(others)),
+                new ProjectFolder(file, texts, CompanionFiles.read(others)),
                 ProjectTransfer.MissingSources.ADD);
     }
 

@@ -12,7 +12,7 @@ import java.util.function.IntConsumer;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
-import plainsieve.core.catalogue.CellForm;
+import plainsieve.core.catalog.CellFormat;
 import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.FerryFiles;
 import plainsieve.demo.MariaDbFerries;
@@ -111,8 +111,8 @@ class DemoSetup implements ApplicationRunner {
         if (!Files.exists(folder)) {
             FerryFiles.write(folder);
         }
-        SourceSettings settings =
-                SourceSettings.Folder.of(OFFICE, Map.of("weather", Map.of("wind", CellForm.NUMBER_WITH_COMMA.words())));
+        SourceSettings settings = SourceSettings.Folder.of(
+                OFFICE, Map.of("weather", Map.of("wind", CellFormat.NUMBER_WITH_COMMA.words())));
         if (!project.hasSource(OFFICE)) {
             project.addFiles(new SourceAccess(OFFICE, settings, Secret.none()));
         }

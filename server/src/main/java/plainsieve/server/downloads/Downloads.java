@@ -16,13 +16,13 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.people.Asker;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
-import plainsieve.server.runs.RunOrder;
-import plainsieve.server.runs.Runner;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sources.Cancellations;
-import plainsieve.server.sources.Presence;
+import plainsieve.server.sources.ClientPresence;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.spool.Spool;
 import plainsieve.server.spool.Spools;
@@ -38,8 +38,8 @@ public class Downloads {
     private static final Duration LOOK_EVERY = Duration.ofSeconds(1);
     private static final int BUFFER = 1 << 15;
 
-    private final Runner runner;
-    private final Format.Tools tools;
+    private final QueryRunner runner;
+    private final DownloadFormat.Tools tools;
     private final Spools spools;
     private final ExecutorService running = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "download");
@@ -49,28 +49,28 @@ public class Downloads {
     private final Cache<Cancellations.RunKey, Download> downloads =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1_000).build();
 
-    Downloads(Runner runner, JsonMapper json, Spools spools) {
+    Downloads(QueryRunner runner, JsonMapper json, Spools spools) {
         this.spools = spools;
         this.runner = runner;
-        this.tools = new Format.Tools(json, spools);
+        this.tools = new DownloadFormat.Tools(json, spools);
     }
 
     /** A file that was ordered, and how far it is. */
     public static final class Download {
-        private final RunOrder order;
-        private final Format format;
+        private final RunRequest order;
+        private final DownloadFormat format;
         private final FileHeader header;
         private final String fileName;
         private volatile Progress progress = new Progress("ordered", 0, "");
 
-        Download(RunOrder order, Format format, FileHeader header, String fileName) {
+        Download(RunRequest order, DownloadFormat format, FileHeader header, String fileName) {
             this.order = order;
             this.format = format;
             this.header = header;
             this.fileName = fileName;
         }
 
-        public Format format() {
+        public DownloadFormat format() {
             return format;
         }
 
@@ -87,7 +87,7 @@ public class Downloads {
     public record Progress(String state, long rows, String problem) {}
 
     /** Orders a file. Throws every problem of its choices now. The run's id is the download's. */
-    public Download order(RunOrder order, Format format, FileHeader header, String fileName) {
+    public Download order(RunRequest order, DownloadFormat format, FileHeader header, String fileName) {
         runner.check(order);
         Download download = new Download(order, format, header, fileName);
         downloads.put(new Cancellations.RunKey(order.asked().asker().owner(), order.runId()), download);
@@ -95,10 +95,10 @@ public class Downloads {
     }
 
     /** A file that the caller ordered, also while viewing as someone else. For anyone else there is none, whatever ID they send. */
-    public Download get(Project project, Asker asker, String id) {
+    public Download get(Project project, Caller asker, String id) {
         return Optional.ofNullable(downloads.getIfPresent(new Cancellations.RunKey(asker.owner(), id)))
                 .filter(found -> found.order.project().id().equals(project.id()))
-                .orElseThrow(() -> new NotFound("download", id, List.of()));
+                .orElseThrow(() -> new NotFoundException("download", id, List.of()));
     }
 
     /**
@@ -162,9 +162,9 @@ public class Downloads {
 
         private final Download download;
         private final OutputStream out;
-        private Optional<RowsBeside> beside = Optional.empty();
+        private Optional<BackgroundRowWriter> beside = Optional.empty();
         private long rows;
-        private final Presence presence = new Presence();
+        private final ClientPresence presence = new ClientPresence();
 
         Writing(Download download, OutputStream out) {
             this.download = download;
@@ -188,8 +188,8 @@ public class Downloads {
 
         @Override
         public void columns(List<Column> columns) {
-            RowsBeside.Opening file = () -> download.format.writer(out, download.header, tools);
-            beside = Optional.of(new RowsBeside(file, columns, running));
+            BackgroundRowWriter.Opening file = () -> download.format.writer(out, download.header, tools);
+            beside = Optional.of(new BackgroundRowWriter(file, columns, running));
         }
 
         @Override
@@ -201,7 +201,7 @@ public class Downloads {
         }
 
         void leave() {
-            beside.ifPresent(RowsBeside::leave);
+            beside.ifPresent(BackgroundRowWriter::leave);
         }
 
         void end() throws IOException {

@@ -5,13 +5,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
-import plainsieve.server.runs.PickedWords;
-import plainsieve.server.runs.Questions;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.PickDescription;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.RunRequest;
 
 /**
  * What a file says of itself, so that its rows never lose what they are filtered by.
@@ -36,7 +36,8 @@ public record FileHeader(
     }
 
     /** What a file says of the rows of a view. */
-    public static FileHeader of(Project project, Report report, View view, Questions.Question question, String asOf) {
+    public static FileHeader of(
+            Project project, Report report, View view, QuestionRenderer.Question question, String asOf) {
         List<Map.Entry<String, String>> choices = new ArrayList<>();
         question.chosen().texts().forEach((name, text) -> {
             if (project.parameters().containsKey(name)) {
@@ -47,11 +48,11 @@ public record FileHeader(
     }
 
     /** The same with what a viewer picked in views beside it. */
-    public FileHeader picking(List<RunOrder.ColumnFilter> picked) {
+    public FileHeader picking(List<RunRequest.ColumnFilter> picked) {
         List<Map.Entry<String, String>> all = new ArrayList<>(choices);
         picked.forEach(filter ->
-                all.add(Map.entry("only " + PickedWords.column(filter.column()), PickedWords.values(filter))));
-        return new FileHeader(title, question + PickedWords.behindQuestion(picked), all, asOf, above, columnLabels);
+                all.add(Map.entry("only " + PickDescription.column(filter.column()), PickDescription.values(filter))));
+        return new FileHeader(title, question + PickDescription.behindQuestion(picked), all, asOf, above, columnLabels);
     }
 
     private static String written(ChoiceText text) {
@@ -64,7 +65,7 @@ public record FileHeader(
 
     private static Map<String, String> labels(View view) {
         Map<String, String> labels = new LinkedHashMap<>();
-        if (view.shown() instanceof Shown.Table table) {
+        if (view.shown() instanceof ViewContent.Table table) {
             table.columns().forEach(column -> labels.put(column.name(), column.label()));
         }
         return labels;

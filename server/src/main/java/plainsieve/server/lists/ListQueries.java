@@ -14,27 +14,27 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
-import plainsieve.core.parameter.ColumnPlace;
-import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.ColumnReference;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.rewrite.ListText;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.rewrite.ValueListQuery;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
-import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.StatementOrigin;
 import plainsieve.server.sources.RunListener;
-import plainsieve.server.sources.Sending;
-import plainsieve.sources.Answer;
+import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.Column;
+import plainsieve.sources.RunSummary;
 
 /** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
 @Service
@@ -42,30 +42,31 @@ class ListQueries {
     /** The most values of a list that are kept here; a longer list is searched at its source. */
     static final int MOST_VALUES = 10_000;
 
-    private final Sending sending;
+    private final StatementSender sending;
     private final Clock clock;
 
-    ListQueries(Sending sending, Clock clock) {
+    ListQueries(StatementSender sending, Clock clock) {
         this.sending = sending;
         this.clock = clock;
     }
 
     /** A list ready to be asked for: where and for whom, by what text, and with which choices for its parents. */
-    record Prepared(Origin origin, PreparedQuery query, Map<String, Parameter> known, Map<String, Choice> chosen) {
+    record Prepared(
+            StatementOrigin origin, PreparedQuery query, Map<String, Parameter> known, Map<String, Choice> chosen) {
         /** The statement for the whole list. */
         Statement whole() {
-            return query.rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
+            return query.rewrite(new Choices(known, chosen), ResultShape.allRows(), MOST_VALUES);
         }
     }
 
     /** @param parents what is chosen for the parameters that the list depends on */
-    static Prepared prepare(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
-        return definition.list() instanceof ListDefinition.OfColumn column
+    static Prepared prepare(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
+        return definition.list() instanceof ListDefinition.FromColumn column
                 ? ofColumn(column, definition, who)
                 : ofQuery(who.project().asked(definition.list().queryId()), who, parents);
     }
 
-    static Prepared ofQuery(Query query, ListFor who, Map<String, ChoiceText> parents) {
+    static Prepared ofQuery(Query query, ListScope who, Map<String, ChoiceText> parents) {
         Project project = who.project();
         PreparedQuery prepared = project.prepare(query, query.liveText());
         Map<String, Parameter> known = new HashMap<>();
@@ -75,12 +76,13 @@ class ListQueries {
                 .forEach(name -> known.put(name, all.get(name).toParameter(typed(parents.get(name)))));
         Map<String, ChoiceText> texts = new HashMap<>(parents);
         texts.keySet().retainAll(known.keySet());
-        Origin origin = new Origin(project, who.asker(), source(query, who, parents), query.id(), Purpose.LIST);
+        StatementOrigin origin =
+                new StatementOrigin(project, who.asker(), source(query, who, parents), query.id(), Purpose.LIST);
         return new Prepared(origin, prepared, known, ChoiceReader.readAll(known, texts));
     }
 
     /** Which source is asked was chosen before, as any parent; where it was not, it is the one that the query is written for. */
-    private static String source(Query query, ListFor who, Map<String, ChoiceText> parents) {
+    private static String source(Query query, ListScope who, Map<String, ChoiceText> parents) {
         ChoiceText chosen = query.choosesSource() ? parents.get(query.sourceBy()) : null;
         return chosen == null || chosen.values().size() != 1
                 ? query.sourceId()
@@ -97,10 +99,10 @@ class ListQueries {
                 : Optional.of(AllowedValues.of(text.values()));
     }
 
-    private static Prepared ofColumn(ListDefinition.OfColumn list, ParameterDefinition definition, ListFor who) {
-        ColumnPlace place = list.column();
+    private static Prepared ofColumn(ListDefinition.FromColumn list, ParameterDefinition definition, ListScope who) {
+        ColumnReference place = list.column();
         boolean text = definition.type() == Type.TEXT || definition.type() == Type.NAME;
-        ListText.Column column = new ListText.Column(
+        ValueListQuery.Column column = new ValueListQuery.Column(
                 place.schema(),
                 place.table(),
                 place.column(),
@@ -110,31 +112,31 @@ class ListQueries {
                 !place.except().isEmpty());
         Project project = who.project();
         PreparedQuery prepared =
-                project.prepare(place.sourceId(), ListText.of(column, project.dialect(place.sourceId())));
+                project.prepare(place.sourceId(), ValueListQuery.of(column, project.dialect(place.sourceId())));
         Type type = definition.type() == Type.NAME ? Type.TEXT : definition.type();
-        Parameter except = Parameter.of(ListText.EXCEPT, type).takingMany();
+        Parameter except = Parameter.of(ValueListQuery.EXCEPT, type).takingMany();
         Map<String, Parameter> known = Map.of(except.name(), except);
         return new Prepared(
-                new Origin(project, who.asker(), place.sourceId(), "", Purpose.LIST),
+                new StatementOrigin(project, who.asker(), place.sourceId(), "", Purpose.LIST),
                 prepared,
                 known,
                 ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.except()))));
     }
 
-    KeptList whole(Prepared list) {
+    CachedList whole(Prepared list) {
         return run(list, list.whole());
     }
 
     /** A page of a list, in the order of its labels. */
-    KeptList page(Prepared list, String labelColumn, ValueLists.Part part, int rows) {
-        String text = ListText.page(list.query().query(), list.query().dialect(), labelColumn);
+    CachedList page(Prepared list, String labelColumn, ValueLists.Part part, int rows) {
+        String text = ValueListQuery.page(list.query().query(), list.query().dialect(), labelColumn);
         Map<String, Parameter> known = new HashMap<>(list.known());
         Map<String, Choice> chosen = new HashMap<>(list.chosen());
-        Parameter searched = Parameter.of(ListText.SEARCH, Type.TEXT).covering(Covers.CONTAINING);
+        Parameter searched = Parameter.of(ValueListQuery.SEARCH, Type.TEXT).covering(ValueCoverage.CONTAINING);
         choose(searched, part.search().isEmpty() ? ChoiceText.blank() : ChoiceText.of(part.search()), known, chosen);
-        choose(Parameter.of(ListText.ROWS, Type.INTEGER), ChoiceText.of(Integer.toString(rows)), known, chosen);
+        choose(Parameter.of(ValueListQuery.ROWS, Type.INTEGER), ChoiceText.of(Integer.toString(rows)), known, chosen);
         choose(
-                Parameter.of(ListText.START, Type.INTEGER),
+                Parameter.of(ValueListQuery.START, Type.INTEGER),
                 ChoiceText.of(Integer.toString(part.start())),
                 known,
                 chosen);
@@ -142,11 +144,11 @@ class ListQueries {
     }
 
     /** Those of some values that are on a list. */
-    KeptList lookup(Prepared list, String valueColumn, Type type, List<String> values) {
-        String text = ListText.lookup(list.query().query(), list.query().dialect(), valueColumn);
+    CachedList lookup(Prepared list, String valueColumn, Type type, List<String> values) {
+        String text = ValueListQuery.lookup(list.query().query(), list.query().dialect(), valueColumn);
         Map<String, Parameter> known = new HashMap<>(list.known());
         Map<String, Choice> chosen = new HashMap<>(list.chosen());
-        choose(Parameter.of(ListText.VALUES, type).takingMany(), ChoiceText.of(values), known, chosen);
+        choose(Parameter.of(ValueListQuery.VALUES, type).takingMany(), ChoiceText.of(values), known, chosen);
         return run(list, statement(list, text, known, chosen));
     }
 
@@ -158,13 +160,13 @@ class ListQueries {
 
     private static Statement statement(
             Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
-        return list.query().asking(text).rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
+        return list.query().asking(text).rewrite(new Choices(known, chosen), ResultShape.allRows(), MOST_VALUES);
     }
 
-    private KeptList run(Prepared list, Statement statement) {
+    private CachedList run(Prepared list, Statement statement) {
         Values values = new Values();
-        Answer answer = sending.send(list.origin(), statement, values);
-        return new KeptList(
+        RunSummary answer = sending.send(list.origin(), statement, values);
+        return new CachedList(
                 values.found,
                 !answer.more(),
                 values.name(0),

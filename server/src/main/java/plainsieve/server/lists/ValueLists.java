@@ -12,10 +12,10 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.HeldChoice;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RestrictedChoice;
+import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
@@ -27,11 +27,11 @@ public class ValueLists {
     private static final int PAGE = 100;
 
     private final ListQueries queries;
-    private final KeptLists kept;
-    private final Holding holding;
+    private final ListCache kept;
+    private final RowAccess holding;
     private final Clock clock;
 
-    ValueLists(ListQueries queries, KeptLists kept, Holding holding, Clock clock) {
+    ValueLists(ListQueries queries, ListCache kept, RowAccess holding, Clock clock) {
         this.queries = queries;
         this.kept = kept;
         this.holding = holding;
@@ -57,33 +57,34 @@ public class ValueLists {
     }
 
     /** The list, from its start. Of one that is too long to keep, the first page. */
-    public ValueList of(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
-        Optional<HeldChoice> held = heldValues(definition, who, parents);
+    public ValueList of(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
+        Optional<RestrictedChoice> held = heldValues(definition, who, parents);
         if (held.isPresent()) {
             return theirs(definition, who, parents, held.get());
         }
         if (!definition.list().isAsked()) {
             return notAsked(definition);
         }
-        KeptLists.Found found =
+        ListCache.Found found =
                 kept.get(prepared(definition, who, parents), definition.list().kept());
         return body(found.list(), found.refreshing());
     }
 
     /** What is theirs of a parameter; nothing when they choose freely. Throws {@link ProblemException} when nothing is. */
-    public Optional<HeldChoice> held(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> chosen) {
+    public Optional<RestrictedChoice> held(
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
         return holding.of(definition, who, chosen);
     }
 
     /** What is theirs of a parameter of which not everything is. */
-    private Optional<HeldChoice> heldValues(
-            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+    private Optional<RestrictedChoice> heldValues(
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
         return holding.of(definition, who, parents).filter(held -> !held.isEverything());
     }
 
     /** Of a held parameter only what is theirs, by its labels; the values themselves when it has no list. */
     private ValueList theirs(
-            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, HeldChoice held) {
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, RestrictedChoice held) {
         List<ListedValue> values = definition.list().exists()
                 ? named(definition, who, parents, held.values()).stream()
                         .filter(item -> held.shows(item.value()))
@@ -94,12 +95,12 @@ public class ValueLists {
 
     /* Its own values are held by themselves. */
     private ListQueries.Prepared prepared(
-            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
         ListQueries.Prepared prepared = ListQueries.prepare(definition, who, parents);
         Set<String> said = new HashSet<>(prepared.query().parameterNames());
         said.add(definition.name());
-        Set<String> things =
-                Set.of(Hold.listOf(definition.name()), definition.list().queryId());
+        Set<String> things = Set.of(
+                RowAccessRule.listOf(definition.name()), definition.list().queryId());
         holding.require(who, things, "The list of “%s”".formatted(definition.label()), said);
         return prepared;
     }
@@ -111,14 +112,14 @@ public class ValueLists {
     }
 
     /** The list, asked for anew. */
-    public ValueList refreshed(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+    public ValueList refreshed(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
         return definition.list().isAsked()
                         && heldValues(definition, who, parents).isEmpty()
                 ? body(kept.refreshed(prepared(definition, who, parents)), false)
                 : of(definition, who, parents);
     }
 
-    private static ValueList body(KeptList list, boolean refreshing) {
+    private static ValueList body(CachedList list, boolean refreshing) {
         List<ListedValue> values = list.complete()
                 ? list.values()
                 : list.values().subList(0, Math.min(PAGE, list.values().size()));
@@ -134,16 +135,16 @@ public class ValueLists {
     }
 
     /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
-    public ValueList search(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, Part part) {
+    public ValueList search(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, Part part) {
         if (!definition.list().isAsked() || heldValues(definition, who, parents).isPresent()) {
             return of(definition, who, parents);
         }
         ListQueries.Prepared list = prepared(definition, who, parents);
-        KeptList whole = kept.get(list, definition.list().kept()).list();
+        CachedList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()) {
             return body(whole, false);
         }
-        KeptList page = queries.page(list, whole.labelColumn(), part, PAGE + 1);
+        CachedList page = queries.page(list, whole.labelColumn(), part, PAGE + 1);
         boolean more = page.values().size() > PAGE;
         Instant now = clock.instant();
         return new ValueList(more ? page.values().subList(0, PAGE) : page.values(), false, more, now.toString(), false);
@@ -151,11 +152,11 @@ public class ValueLists {
 
     /** The listed values among these, with their labels, as they are chosen. */
     public List<ListedValue> named(
-            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, List<String> values) {
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, List<String> values) {
         if (values.isEmpty()) {
             return List.of();
         }
-        Optional<HeldChoice> held = heldValues(definition, who, parents);
+        Optional<RestrictedChoice> held = heldValues(definition, who, parents);
         List<String> shown = values.stream()
                 .filter(value -> held.isEmpty() || held.get().shows(value))
                 .toList();
@@ -167,9 +168,9 @@ public class ValueLists {
     }
 
     private List<ListedValue> asked(
-            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, List<String> values) {
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, List<String> values) {
         ListQueries.Prepared list = prepared(definition, who, parents);
-        KeptList whole = kept.get(list, definition.list().kept()).list();
+        CachedList whole = kept.get(list, definition.list().kept()).list();
         List<ListedValue> found = new ArrayList<>(among(whole, values));
         if (!whole.complete() && found.size() < values.size()) {
             found.addAll(lookup(list, whole, missing(values, found)));
@@ -177,7 +178,7 @@ public class ValueLists {
         return found;
     }
 
-    private static List<ListedValue> among(KeptList list, List<String> values) {
+    private static List<ListedValue> among(CachedList list, List<String> values) {
         Set<String> wanted = new HashSet<>(values);
         return list.values().stream()
                 .filter(item -> wanted.contains(item.value()))
@@ -190,7 +191,7 @@ public class ValueLists {
         return List.copyOf(missing);
     }
 
-    private List<ListedValue> lookup(ListQueries.Prepared list, KeptList whole, List<String> values) {
+    private List<ListedValue> lookup(ListQueries.Prepared list, CachedList whole, List<String> values) {
         Type type = Type.ofWord(whole.valueType()).orElse(Type.TEXT);
         List<String> readable =
                 values.stream().filter(value -> isReadable(type, value)).toList();
@@ -213,11 +214,11 @@ public class ValueLists {
      * those of the chosen values that are on it. Nobody is refused for a list that is out of date: it is asked for first.
      */
     public Optional<AllowedValues> allowed(
-            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, List<String> chosen) {
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, List<String> chosen) {
         if (!definition.list().exists()) {
             return Optional.empty();
         }
-        Optional<HeldChoice> held = heldValues(definition, who, parents);
+        Optional<RestrictedChoice> held = heldValues(definition, who, parents);
         if (held.isPresent()) {
             return Optional.of(
                     allowed(theirs(definition, who, parents, held.get()).values()));
@@ -226,7 +227,7 @@ public class ValueLists {
             return Optional.of(allowed(definition.list().typedValues()));
         }
         ListQueries.Prepared list = prepared(definition, who, parents);
-        KeptList whole = kept.get(list, definition.list().kept()).list();
+        CachedList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()
                 && among(whole, chosen).size() < new HashSet<>(chosen).size()
                 && whole.askedAt().plusSeconds(1).isBefore(clock.instant())) {
@@ -243,14 +244,14 @@ public class ValueLists {
     }
 
     /** The first value that a default's query gives; blank when it gives none. */
-    public ChoiceText defaultOf(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+    public ChoiceText defaultOf(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
         Query query = who.project().query(definition.start().queryId());
         ListQueries.Prepared prepared = ListQueries.ofQuery(query, who, parents);
         Set<String> said = new HashSet<>(prepared.query().parameterNames());
         said.add(definition.name());
         holding.require(
                 who,
-                Set.of(Hold.listOf(definition.name()), query.id()),
+                Set.of(RowAccessRule.listOf(definition.name()), query.id()),
                 "What “%s” opens with".formatted(definition.label()),
                 said);
         List<String> values = kept.get(prepared, definition.list().kept()).list().values().stream()

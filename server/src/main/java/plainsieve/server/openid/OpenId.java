@@ -43,7 +43,7 @@ public class OpenId {
     private final StoredForms forms;
     private final Clock clock;
     /* Asked for when it is needed, so that this server starts and goes on without it. */
-    private volatile Optional<Service> described = Optional.empty();
+    private volatile Optional<OpenIdProvider> described = Optional.empty();
 
     OpenId(OpenIdSettings settings, SecretBox secrets, StoredForms forms, Clock clock) {
         this.settings = settings;
@@ -52,13 +52,13 @@ public class OpenId {
         this.clock = clock;
     }
 
-    private Service service() {
+    private OpenIdProvider service() {
         if (described.isEmpty()) {
             try {
-                described = Optional.of(Service.of(settings));
+                described = Optional.of(OpenIdProvider.of(settings));
             } catch (RuntimeException e) {
-                throw new NotKnown(
-                        NotKnown.Why.UNREACHABLE, "The issuer does not describe itself: " + e.getMessage(), e);
+                throw new OpenIdException(
+                        OpenIdException.Why.UNREACHABLE, "The issuer does not describe itself: " + e.getMessage(), e);
             }
         }
         return described.get();
@@ -74,13 +74,13 @@ public class OpenId {
 
     /** Sends somebody to the service. @param back the page to come back to */
     public Sent send(HttpServletRequest request, String back) {
-        Service service = service();
+        OpenIdProvider service = service();
         ClientRegistrationRepository only = id -> service.registration();
         DefaultOAuth2AuthorizationRequestResolver resolver = new DefaultOAuth2AuthorizationRequestResolver(only);
         resolver.setAuthorizationRequestCustomizer(OAuth2AuthorizationRequestCustomizers.withPkce());
         OAuth2AuthorizationRequest asked =
                 resolver.resolve(request, service.registration().getRegistrationId());
-        Flow flow = new Flow(
+        AuthorizationState flow = new AuthorizationState(
                 asked.getState(),
                 asked.getAttribute(OidcParameterNames.NONCE),
                 asked.getAttribute(PkceParameterNames.CODE_VERIFIER),
@@ -91,40 +91,41 @@ public class OpenId {
     }
 
     /** Somebody who came back. @param back the page they wanted to see */
-    public record Come(Identity identity, String back) {}
+    public record Come(OpenIdIdentity identity, String back) {}
 
     /**
      * Finds out who came back.
      *
      * @param kept what their browser kept; empty when it kept nothing
      * @param answer the parameters with which they came
-     * @throws NotKnown when they are nobody, with why
+     * @throws OpenIdException when they are nobody, with why
      */
     public Come meet(String kept, Map<String, String> answer) {
-        Flow flow = flow(kept);
+        AuthorizationState flow = flow(kept);
         boolean theirs = equal(flow.state(), answer.getOrDefault(OAuth2ParameterNames.STATE, ""));
         if (!theirs || flow.begun().plus(LONGEST_WAY).isBefore(clock.instant())) {
-            throw new NotKnown(NotKnown.Why.EXPIRED, "The state is another, or too old.");
+            throw new OpenIdException(OpenIdException.Why.EXPIRED, "The state is another, or too old.");
         }
         if (!answer.containsKey(OAuth2ParameterNames.CODE)) {
-            throw new NotKnown(NotKnown.Why.DENIED, "The service said " + answer.get(OAuth2ParameterNames.ERROR) + ".");
+            throw new OpenIdException(
+                    OpenIdException.Why.DENIED, "The service said " + answer.get(OAuth2ParameterNames.ERROR) + ".");
         }
-        Service service = service();
+        OpenIdProvider service = service();
         try {
             OidcUser user = service.user(exchange(service.registration(), flow, answer));
             return new Come(identity(user), flow.back());
         } catch (OAuth2AuthenticationException e) {
-            throw new NotKnown(NotKnown.Why.FORGED, e.getError().toString(), e);
+            throw new OpenIdException(OpenIdException.Why.FORGED, e.getError().toString(), e);
         } catch (AuthenticationException | RestClientException | IllegalArgumentException e) {
-            throw new NotKnown(NotKnown.Why.UNREACHABLE, String.valueOf(e.getMessage()), e);
+            throw new OpenIdException(OpenIdException.Why.UNREACHABLE, String.valueOf(e.getMessage()), e);
         }
     }
 
-    private Flow flow(String kept) {
+    private AuthorizationState flow(String kept) {
         if (kept.isEmpty() || !secrets.opens(kept)) {
-            throw new NotKnown(NotKnown.Why.EXPIRED, "The browser kept nothing of it.");
+            throw new OpenIdException(OpenIdException.Why.EXPIRED, "The browser kept nothing of it.");
         }
-        return forms.readRecord(secrets.unlock(kept).reveal(), Flow.class);
+        return forms.readRecord(secrets.unlock(kept).reveal(), AuthorizationState.class);
     }
 
     private static boolean equal(String one, String other) {
@@ -132,7 +133,7 @@ public class OpenId {
     }
 
     private static OAuth2AuthorizationExchange exchange(
-            ClientRegistration registration, Flow flow, Map<String, String> answer) {
+            ClientRegistration registration, AuthorizationState flow, Map<String, String> answer) {
         OAuth2AuthorizationRequest asked = OAuth2AuthorizationRequest.authorizationCode()
                 .authorizationUri(registration.getProviderDetails().getAuthorizationUri())
                 .clientId(registration.getClientId())
@@ -152,18 +153,19 @@ public class OpenId {
         return new OAuth2AuthorizationExchange(asked, came);
     }
 
-    private Identity identity(OidcUser user) {
+    private OpenIdIdentity identity(OidcUser user) {
         Map<String, Object> said = user.getClaims();
         Map<String, List<String>> claims = new LinkedHashMap<>();
-        settings.claims().forEach(name -> claims.put(name, Service.values(said, name)));
-        String name =
-                Service.values(said, settings.nameClaim()).stream().findFirst().orElse(user.getSubject());
-        return new Identity(
+        settings.claims().forEach(name -> claims.put(name, OpenIdProvider.values(said, name)));
+        String name = OpenIdProvider.values(said, settings.nameClaim()).stream()
+                .findFirst()
+                .orElse(user.getSubject());
+        return new OpenIdIdentity(
                 settings.issuer(),
                 user.getSubject(),
                 name,
                 user.getFullName() == null ? name : user.getFullName(),
-                List.copyOf(Set.copyOf(Service.values(said, settings.groupsClaim()))),
+                List.copyOf(Set.copyOf(OpenIdProvider.values(said, settings.groupsClaim()))),
                 claims);
     }
 }

@@ -6,14 +6,14 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.ColumnPlace;
-import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.ColumnReference;
 import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ChoiceEntry;
@@ -37,7 +37,7 @@ public final class ParameterEntries {
                 words.group(),
                 meaning.type().word(),
                 meaning.many(),
-                unless(Covers.ITSELF.word(), meaning.covers().word()),
+                unless(ValueCoverage.ITSELF.word(), meaning.covers().word()),
                 meaning.blankRule().word(),
                 words.whenBlank(),
                 words.unit(),
@@ -60,7 +60,7 @@ public final class ParameterEntries {
         return word.equals(usual) ? "" : word;
     }
 
-    private static ParameterEntry.HeldEntry held(Hold hold) {
+    private static ParameterEntry.HeldEntry held(RowAccessRule hold) {
         return hold.holds()
                 ? new ParameterEntry.HeldEntry(
                         hold.by().word(),
@@ -92,7 +92,7 @@ public final class ParameterEntries {
         }
 
         @Override
-        public JsonNode ofQuery(DefaultDefinition.OfQuery start) {
+        public JsonNode ofQuery(DefaultDefinition.FromQuery start) {
             return JsonNodeFactory.instance.objectNode().put("query", start.queryId());
         }
     }
@@ -108,17 +108,17 @@ public final class ParameterEntries {
         public ParameterEntry.ListEntry typed(ListDefinition.Typed list) {
             List<JsonNode> values =
                     list.typedValues().stream().map(ListEntries::listed).toList();
-            ColumnPlace comparedWith = values.isEmpty() ? ColumnPlace.NONE : list.column();
+            ColumnReference comparedWith = values.isEmpty() ? ColumnReference.NONE : list.column();
             return new ParameterEntry.ListEntry(values, "", column(comparedWith), false, null);
         }
 
         @Override
-        public ParameterEntry.ListEntry ofColumn(ListDefinition.OfColumn list) {
+        public ParameterEntry.ListEntry ofColumn(ListDefinition.FromColumn list) {
             return new ParameterEntry.ListEntry(List.of(), "", column(list.column()), list.counts(), kept(list.kept()));
         }
 
         @Override
-        public ParameterEntry.ListEntry ofQuery(ListDefinition.OfQuery list) {
+        public ParameterEntry.ListEntry ofQuery(ListDefinition.FromQuery list) {
             return new ParameterEntry.ListEntry(List.of(), list.queryId(), null, false, kept(list.kept()));
         }
 
@@ -126,7 +126,7 @@ public final class ParameterEntries {
             return kept.equals(ListDefinition.USUALLY_KEPT) ? null : Math.toIntExact(kept.toSeconds());
         }
 
-        private static ParameterEntry.ColumnPlaceEntry column(ColumnPlace place) {
+        private static ParameterEntry.ColumnPlaceEntry column(ColumnReference place) {
             return place.column().isEmpty()
                     ? null
                     : new ParameterEntry.ColumnPlaceEntry(
@@ -162,13 +162,13 @@ public final class ParameterEntries {
                 list(entry.list()),
                 start(entry),
                 entry.trial() == null ? ChoiceText.blank() : ChoiceEntry.read(entry.trial()),
-                new ParameterDefinition.Upkeep(whenGone(entry), entry.unlogged(), entry.formerNames(), version));
+                new ParameterDefinition.ListFreshness(whenGone(entry), entry.unlogged(), entry.formerNames(), version));
     }
 
-    private static ParameterDefinition.WhenGone whenGone(ParameterEntry entry) {
+    private static ParameterDefinition.MissingValuePolicy whenGone(ParameterEntry entry) {
         return switch (entry.whenGone()) {
-            case "", "keep" -> ParameterDefinition.WhenGone.KEEP;
-            case "drop" -> ParameterDefinition.WhenGone.DROP;
+            case "", "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
+            case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;
             default ->
                 throw new ProblemException(Problem.of(
                                 "bad-parameter",
@@ -184,7 +184,7 @@ public final class ParameterEntries {
         }
         return entry.defaultQuery().isEmpty()
                 ? new DefaultDefinition.Fixed(entry.defaultText())
-                : new DefaultDefinition.OfQuery(entry.defaultQuery());
+                : new DefaultDefinition.FromQuery(entry.defaultQuery());
     }
 
     private static ListDefinition list(ParameterEntry.ListEntry list) {
@@ -194,19 +194,19 @@ public final class ParameterEntries {
         Duration kept =
                 list.keptSeconds() == null ? ListDefinition.USUALLY_KEPT : Duration.ofSeconds(list.keptSeconds());
         if (!list.query().isEmpty()) {
-            return new ListDefinition.OfQuery(list.query(), kept);
+            return new ListDefinition.FromQuery(list.query(), kept);
         }
-        ColumnPlace place = Optional.ofNullable(list.column())
-                .map(column -> new ColumnPlace(
+        ColumnReference place = Optional.ofNullable(list.column())
+                .map(column -> new ColumnReference(
                         column.source(),
                         column.schema(),
                         column.table(),
                         column.column(),
                         column.label(),
                         column.except()))
-                .orElse(ColumnPlace.NONE);
+                .orElse(ColumnReference.NONE);
         return list.values().isEmpty() && list.column() != null
-                ? new ListDefinition.OfColumn(place, list.counts(), kept)
+                ? new ListDefinition.FromColumn(place, list.counts(), kept)
                 : new ListDefinition.Typed(typedValues(list), place);
     }
 

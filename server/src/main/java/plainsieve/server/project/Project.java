@@ -15,12 +15,12 @@ import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.steps.several.SeveralSteps;
-import plainsieve.core.steps.sql.Around;
-import plainsieve.core.steps.sql.StepsReading;
-import plainsieve.core.value.Place;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.federated.FederatedSteps;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
 import plainsieve.core.view.View;
 import plainsieve.files.ProjectFolder;
 import plainsieve.sources.SourceKind;
@@ -34,18 +34,18 @@ public final class Project {
     private final String id;
     private final String name;
     private final ProjectParts parts;
-    private final Texts texts;
+    private final QueryTextCache texts;
     private final ProjectGraph graph;
     private final Stage stage;
     /* Worked out when first asked for: a page of views runs in one of them. */
     private final Map<String, Project> drafted = new ConcurrentHashMap<>();
     private final Map<String, Project> staged = new ConcurrentHashMap<>();
 
-    Project(String id, String name, ProjectParts parts, Texts texts) {
+    Project(String id, String name, ProjectParts parts, QueryTextCache texts) {
         this(id, name, parts, texts, Stage.of(""));
     }
 
-    private Project(String id, String name, ProjectParts parts, Texts texts, Stage stage) {
+    private Project(String id, String name, ProjectParts parts, QueryTextCache texts, Stage stage) {
         this.stage = stage;
         this.id = id;
         this.name = name;
@@ -86,7 +86,7 @@ public final class Project {
         return with(parts.giving(report));
     }
 
-    /** The project as it is seen in a stage, with what holds there, for runs. Throws {@link NotFound} when there is none. */
+    /** The project as it is seen in a stage, with what holds there, for runs. Throws {@link NotFoundException} when there is none. */
     public Project in(String stageName) {
         return stageName.equals(stage.name()) ? this : staged.computeIfAbsent(stageName, key -> staged(stage(key)));
     }
@@ -140,7 +140,7 @@ public final class Project {
         return stages().stream().anyMatch(one -> one.name().equals(stageName));
     }
 
-    /** A stage of this project; the draft and that of viewers are always there. Throws {@link NotFound} for another that is not. */
+    /** A stage of this project; the draft and that of viewers are always there. Throws {@link NotFoundException} for another that is not. */
     public Stage stage(String stageName) {
         boolean always = stageName.equals(Stage.DRAFT) || stageName.equals(Stage.LIVE);
         return always
@@ -161,7 +161,7 @@ public final class Project {
      * cannot be any more.
      */
     public Project asIn(ProjectFolder files) {
-        return with(PartsOfFiles.of(parts, files));
+        return with(FileProjectParts.of(parts, files));
     }
 
     /** A report as its authors see it. */
@@ -174,7 +174,7 @@ public final class Project {
     }
 
     /** What was decided of values that travel between sources. */
-    public List<Travel> travels() {
+    public List<DataTransferPolicy> travels() {
         return parts.travels();
     }
 
@@ -198,7 +198,7 @@ public final class Project {
     public Query asked(String queryId) {
         Query query = query(queryId);
         boolean fromCopy = stage.name().equals(Stage.LIVE)
-                && query.asked() instanceof HowAsked.StoredCopy
+                && query.asked() instanceof CachePolicy.StoredCopy
                 && askedFor(query).isEmpty();
         return fromCopy
                 ? CopiesSource.of(id, parts.sources())
@@ -243,7 +243,8 @@ public final class Project {
     }
 
     private static <T> T find(String what, String wanted, Map<String, T> all) {
-        return Optional.ofNullable(all.get(wanted)).orElseThrow(() -> new NotFound(what, wanted, all.keySet()));
+        return Optional.ofNullable(all.get(wanted))
+                .orElseThrow(() -> new NotFoundException(what, wanted, all.keySet()));
     }
 
     /** Every former name that nobody has now, with the name that took its place. */
@@ -260,19 +261,19 @@ public final class Project {
     public PreparedQuery prepare(String sourceId, String text) {
         boolean request = RequestText.isRequest(text);
         if (request != (source(sourceId).kind() == SourceKind.WEB)) {
-            throw new ProblemException(notAsked(request).at(Place.in(text, 0, Math.min(text.length(), 1))));
+            throw new ProblemException(notAsked(request).at(TextLocation.in(text, 0, Math.min(text.length(), 1))));
         }
         return texts.prepare(text, dialect(sourceId), around(sourceId));
     }
 
     /** What the steps of a query of this source can speak of. */
-    public Around around(String sourceId) {
+    public SchemaContext around(String sourceId) {
         return texts.around(this, sourceId);
     }
 
     /** A text of steps as it reads here. */
-    public StepsReading steps(String sourceId, String text) {
-        return SeveralSteps.of(text, dialect(sourceId), around(sourceId));
+    public StepsAnalysis steps(String sourceId, String text) {
+        return FederatedSteps.of(text, dialect(sourceId), around(sourceId));
     }
 
     /** The parameters that a query's texts mention, in the draft or live. */
@@ -333,17 +334,17 @@ public final class Project {
     }
 
     /** What uses a parameter. */
-    public List<Use> uses(String parameterName) {
+    public List<Usage> uses(String parameterName) {
         return graph.uses(parameterName);
     }
 
     /** What shows a query or takes a list or a default from it. */
-    public List<Use> usesOfQuery(String queryId) {
-        return Uses.ofQuery(this, queryId);
+    public List<Usage> usesOfQuery(String queryId) {
+        return Usages.ofQuery(this, queryId);
     }
 
     /** What asks a source. */
-    public List<Use> usesOfSource(String sourceId) {
-        return Uses.ofSource(this, sourceId);
+    public List<Usage> usesOfSource(String sourceId) {
+        return Usages.ofSource(this, sourceId);
     }
 }

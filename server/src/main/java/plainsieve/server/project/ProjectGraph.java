@@ -12,7 +12,7 @@ import java.util.Set;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.sources.SourceSettings;
@@ -25,10 +25,10 @@ final class ProjectGraph {
     private final Map<String, Set<String>> needs = new LinkedHashMap<>();
     private final Map<String, Set<String>> inReports = new HashMap<>();
     private final Map<String, Set<String>> inDrafts = new HashMap<>();
-    private final Map<String, List<Use>> uses = new HashMap<>();
+    private final Map<String, List<Usage>> uses = new HashMap<>();
     private final Dependencies dependencies;
 
-    ProjectGraph(ProjectParts parts, Texts texts) {
+    ProjectGraph(ProjectParts parts, QueryTextCache texts) {
         this.parts = parts;
         parts.queries().values().forEach(query -> read(query, texts));
         parts.parameters().values().forEach(definition -> needs.put(definition.name(), needed(definition)));
@@ -40,9 +40,9 @@ final class ProjectGraph {
         parts.parameters().values().forEach(this::useBy);
     }
 
-    private void read(Query query, Texts texts) {
+    private void read(Query query, QueryTextCache texts) {
         SourceSettings source = parts.sources().get(query.sourceId());
-        Around around = texts.around(parts, query.sourceId());
+        SchemaContext around = texts.around(parts, query.sourceId());
         Set<String> inLive = new LinkedHashSet<>(texts.mentioned(query.liveText(), source.dialect(), around));
         if (query.choosesSource()) {
             inLive.add(query.sourceBy());
@@ -93,7 +93,7 @@ final class ProjectGraph {
     }
 
     private void useBy(Query query) {
-        mentioned.get(query.id()).forEach(name -> use(name, Use.by(Use.Kind.QUERY, query.id(), query.name())));
+        mentioned.get(query.id()).forEach(name -> use(name, Usage.by(Usage.Kind.QUERY, query.id(), query.name())));
     }
 
     /** Viewers are surprised both by a page that was filtered unasked and by a table that was forgotten. */
@@ -108,7 +108,7 @@ final class ProjectGraph {
         names.addAll(inDrafts.getOrDefault(report.id(), Set.of()));
         for (String name : names) {
             int queries = using.getOrDefault(name, Set.of()).size();
-            use(name, new Use(Use.Kind.REPORT, report.id(), report.name(), queries, of));
+            use(name, new Usage(Usage.Kind.REPORT, report.id(), report.name(), queries, of));
         }
     }
 
@@ -117,10 +117,10 @@ final class ProjectGraph {
         if (!definition.rangeEnd().isEmpty()) {
             names.add(definition.rangeEnd());
         }
-        names.forEach(name -> use(name, Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
+        names.forEach(name -> use(name, Usage.by(Usage.Kind.PARAMETER, definition.name(), ":" + definition.name())));
     }
 
-    private void use(String name, Use use) {
+    private void use(String name, Usage use) {
         uses.computeIfAbsent(name, key -> new ArrayList<>()).add(use);
     }
 
@@ -151,7 +151,7 @@ final class ProjectGraph {
         return inReports.get(reportId);
     }
 
-    List<Use> uses(String name) {
+    List<Usage> uses(String name) {
         return Collections.unmodifiableList(uses.getOrDefault(name, List.of()));
     }
 }

@@ -23,7 +23,7 @@ public record ProjectParts(
         Map<String, ParameterDefinition> parameters,
         Map<String, Report> reports,
         Map<String, ReportDraft> drafts,
-        List<Travel> travels,
+        List<DataTransferPolicy> travels,
         Map<String, Stage> stages) {
     public ProjectParts {
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));

@@ -9,6 +9,7 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.server.records.DataTransferRow;
 import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.ProjectRow;
 import plainsieve.server.records.ProjectTables;
@@ -17,7 +18,6 @@ import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.records.StageRow;
 import plainsieve.server.records.StateRecords;
-import plainsieve.server.records.TravelRow;
 import plainsieve.sources.SourceSettings;
 
 /**
@@ -29,7 +29,7 @@ public class Projects {
     private final StateRecords states;
     private final ProjectTables tables;
     private final StoredForms forms;
-    private final Texts texts;
+    private final QueryTextCache texts;
     private volatile State last = State.NONE;
 
     /** Every table in one state of the records. Rows are values, so what has not changed is found equal. */
@@ -39,7 +39,7 @@ public class Projects {
             List<QueryRow> queries,
             List<ParameterRow> parameters,
             List<ReportRow> reports,
-            List<TravelRow> travels,
+            List<DataTransferRow> travels,
             List<StageRow> stages) {
         private static final Rows NONE =
                 new Rows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
@@ -73,7 +73,7 @@ public class Projects {
         private static final State NONE = new State(-1, Map.of());
     }
 
-    Projects(StateRecords states, ProjectTables tables, StoredForms forms, Texts texts) {
+    Projects(StateRecords states, ProjectTables tables, StoredForms forms, QueryTextCache texts) {
         this.states = states;
         this.tables = tables;
         this.forms = forms;
@@ -85,11 +85,11 @@ public class Projects {
         return state().projects().values().stream().map(Built::project).toList();
     }
 
-    /** A project as it is now. Throws {@link NotFound} when there is none of this id. */
+    /** A project as it is now. Throws {@link NotFoundException} when there is none of this id. */
     public Project get(String id) {
         Map<String, Built> built = state().projects();
         return Optional.ofNullable(built.get(id))
-                .orElseThrow(() -> new NotFound("project", id, built.keySet()))
+                .orElseThrow(() -> new NotFoundException("project", id, built.keySet()))
                 .project();
     }
 
@@ -176,8 +176,8 @@ public class Projects {
         }
         Map<String, SourceSettings> mine = new LinkedHashMap<>();
         rows.sources().forEach(source -> mine.put(source.id(), settings.get(source.id())));
-        List<Travel> travels = rows.travels().stream()
-                .map(travel -> new Travel(travel.fromSource(), travel.toSource(), travel.allowed()))
+        List<DataTransferPolicy> travels = rows.travels().stream()
+                .map(travel -> new DataTransferPolicy(travel.fromSource(), travel.toSource(), travel.allowed()))
                 .toList();
         Map<String, Stage> stages = new LinkedHashMap<>();
         rows.stages().forEach(stage -> stages.put(stage.name(), forms.stage(stage)));

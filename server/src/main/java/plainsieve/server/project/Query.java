@@ -15,13 +15,13 @@ public record Query(
         String name,
         String sourceId,
         String sourceBy,
-        HowAsked asked,
+        CachePolicy asked,
         String draftText,
         String liveText,
         int version) {
     /** One that always asks the same source. @param text draft and live */
     public static Query of(String id, String name, String sourceId, String text) {
-        return new Query(id, name, sourceId, "", new HowAsked.EachTime(), text, text, 1);
+        return new Query(id, name, sourceId, "", new CachePolicy.EachTime(), text, text, 1);
     }
 
     /** Whether the draft differs from what reports send. */
@@ -52,7 +52,7 @@ public record Query(
         return new Query(id, name, sourceId, parameter, asked, draftText, liveText, version);
     }
 
-    public Query asking(HowAsked how) {
+    public Query asking(CachePolicy how) {
         return new Query(id, name, sourceId, sourceBy, how, draftText, liveText, version);
     }
 

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Set;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.view.Control;
-import plainsieve.core.view.Opening;
+import plainsieve.core.view.ReportOpening;
 import plainsieve.core.view.View;
 
 /**
@@ -21,19 +21,19 @@ public record Report(
         String question,
         List<Control> controls,
         List<View> views,
-        Opening opening,
+        ReportOpening opening,
         int version) {
     public Report {
         controls = List.copyOf(controls);
         views = List.copyOf(views);
     }
 
-    /** The view of an id. Throws {@link NotFound} when there is none. */
+    /** The view of an id. Throws {@link NotFoundException} when there is none. */
     public View view(String viewId) {
         return views.stream()
                 .filter(view -> view.id().equals(viewId))
                 .findFirst()
-                .orElseThrow(() -> new NotFound(
+                .orElseThrow(() -> new NotFoundException(
                         "view", viewId, views.stream().map(View::id).toList()));
     }
 
@@ -65,7 +65,7 @@ public record Report(
         return views.stream().filter(View::asks).toList();
     }
 
-    public Report withQuestion(String line, Opening how) {
+    public Report withQuestion(String line, ReportOpening how) {
         return new Report(id, name, audience, line, controls, views, how, version);
     }
 

@@ -8,7 +8,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.DataAge;
-import plainsieve.core.view.Opening;
+import plainsieve.core.view.ReportOpening;
 import plainsieve.files.ProjectFile.AsOfEntry;
 import plainsieve.files.ProjectFile.ControlEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
@@ -26,7 +26,7 @@ public final class ReportEntries {
                 report.question(),
                 report.controls().stream().map(ReportEntries::entry).toList(),
                 report.views().stream().map(ViewEntries::entry).toList(),
-                report.opening().start() == Opening.Start.DEFAULTS
+                report.opening().start() == ReportOpening.Start.DEFAULTS
                         ? ""
                         : report.opening().start().word(),
                 report.opening().onDemand(),
@@ -39,7 +39,7 @@ public final class ReportEntries {
                 values(report.opening()));
     }
 
-    private static Map<String, JsonNode> values(Opening opening) {
+    private static Map<String, JsonNode> values(ReportOpening opening) {
         Map<String, JsonNode> values = new TreeMap<>();
         opening.values().forEach((name, value) -> values.put(name, ParameterEntries.start(value)));
         return values;
@@ -52,7 +52,7 @@ public final class ReportEntries {
     }
 
     private static ControlEntry entry(Control control) {
-        Control.Look look = control.look();
+        Control.Style look = control.look();
         return new ControlEntry(
                 control.kind(),
                 look.label(),
@@ -63,7 +63,7 @@ public final class ReportEntries {
 
     /** Throws {@link ProblemException} naming what is wrong with the entry. */
     public static Report report(ReportEntry entry, String id, int version) {
-        String start = entry.start().isEmpty() ? Opening.Start.DEFAULTS.word() : entry.start();
+        String start = entry.start().isEmpty() ? ReportOpening.Start.DEFAULTS.word() : entry.start();
         return new Report(
                 id,
                 entry.name(),
@@ -71,7 +71,7 @@ public final class ReportEntries {
                 entry.question(),
                 entry.controls().stream().map(ReportEntries::control).toList(),
                 entry.views().stream().map(ViewEntries::view).toList(),
-                new Opening(
+                new ReportOpening(
                         start(start),
                         entry.onDemand(),
                         entry.signed(),
@@ -83,8 +83,8 @@ public final class ReportEntries {
     }
 
     /** How a report starts, by its word. */
-    public static Opening.Start start(String word) {
-        return Opening.Start.ofWord(word)
+    public static ReportOpening.Start start(String word) {
+        return ReportOpening.Start.ofWord(word)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-start",
                         "A report cannot start with “%s”.".formatted(word),
@@ -93,7 +93,7 @@ public final class ReportEntries {
 
     /** A kind that is not known shows what suits the parameter, as files of other versions may ask for. */
     private static Control control(ControlEntry entry) {
-        Control.Look look = new Control.Look(
+        Control.Style look = new Control.Style(
                 entry.label(),
                 entry.heading(),
                 Control.Place.ofWord(entry.place()).orElse(Control.Place.BESIDE_ROWS));

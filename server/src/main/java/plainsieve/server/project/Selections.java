@@ -48,14 +48,14 @@ public class Selections {
     public Selection get(Project project, Report report, String id) {
         return records.find(project.id(), report.id(), id)
                 .map(this::selection)
-                .orElseThrow(() -> new NotFound("selection", id, List.of()));
+                .orElseThrow(() -> new NotFoundException("selection", id, List.of()));
     }
 
     /**
      * Keeps choices; the same choices without a name have the same id.
      *
      * @param instead the choices of that name which these shall replace; nothing when there are none
-     * @throws Changed when others are kept under the name by now
+     * @throws EditConflictException when others are kept under the name by now
      */
     @Transactional
     public Selection keep(
@@ -90,13 +90,13 @@ public class Selections {
                     "Replace them, or choose another name."));
         }
         if (!there.equals(instead.get())) {
-            throw new Changed("What is saved as “%s”".formatted(row.name()));
+            throw new EditConflictException("What is saved as “%s”".formatted(row.name()));
         }
     }
 
     public void remove(Owner owner, String id) {
         if (records.remove(owner.inRecords(), id) == 0) {
-            throw new NotFound("selection", id, List.of());
+            throw new NotFoundException("selection", id, List.of());
         }
     }
 

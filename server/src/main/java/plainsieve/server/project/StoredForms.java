@@ -47,7 +47,7 @@ public final class StoredForms {
                 row.name(),
                 row.sourceId(),
                 row.sourceBy(),
-                HowAsked.of(row.copy(), row.keptSeconds()),
+                CachePolicy.of(row.copy(), row.keptSeconds()),
                 row.draftText(),
                 row.liveText(),
                 row.version());

@@ -4,18 +4,18 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.view.Against;
-import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.ClickThrough;
+import plainsieve.core.view.ColumnLabels;
+import plainsieve.core.view.ComparisonBasis;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.Format;
-import plainsieve.core.view.Lead;
-import plainsieve.core.view.Shown;
 import plainsieve.core.view.Size;
+import plainsieve.core.view.ValueFormat;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 import plainsieve.files.ProjectFile.ColumnEntry;
 import plainsieve.files.ProjectFile.LookEntry;
 import plainsieve.files.ProjectFile.MeasureEntry;
@@ -48,7 +48,7 @@ final class ViewEntries {
     }
 
     private static LookEntry look(Size size, Written written) {
-        boolean usual = written.rank().equals(Shown.Rank.USUAL);
+        boolean usual = written.rank().equals(ViewContent.Rank.USUAL);
         LookEntry look = new LookEntry(
                 usual ? "" : written.rank().order().word(),
                 usual ? null : Integer.valueOf(written.rank().first()),
@@ -69,29 +69,30 @@ final class ViewEntries {
     }
 
     /** What only some kinds have. */
-    private record Written(List<ColumnEntry> columns, String text, String against, Shown.Rank rank, boolean beside) {
-        private static final Written NOTHING = new Written(List.of(), "", "", Shown.Rank.USUAL, false);
+    private record Written(
+            List<ColumnEntry> columns, String text, String against, ViewContent.Rank rank, boolean beside) {
+        private static final Written NOTHING = new Written(List.of(), "", "", ViewContent.Rank.USUAL, false);
     }
 
-    private record Writing() implements Shown.Visitor<Written> {
+    private record Writing() implements ViewContent.Visitor<Written> {
         @Override
-        public Written figures(Shown.Figures shown) {
-            String against = shown.against().map(Against::written).orElse("");
-            return new Written(List.of(), "", against, Shown.Rank.USUAL, false);
+        public Written figures(ViewContent.Figures shown) {
+            String against = shown.against().map(ComparisonBasis::written).orElse("");
+            return new Written(List.of(), "", against, ViewContent.Rank.USUAL, false);
         }
 
         @Override
-        public Written bars(Shown.Bars shown) {
+        public Written bars(ViewContent.Bars shown) {
             return new Written(List.of(), "", "", shown.rank(), !shown.stacked());
         }
 
         @Override
-        public Written line(Shown.Line shown) {
+        public Written line(ViewContent.Line shown) {
             return Written.NOTHING;
         }
 
         @Override
-        public Written table(Shown.Table shown) {
+        public Written table(ViewContent.Table shown) {
             List<ColumnEntry> columns = shown.columns().stream()
                     .map(column -> new ColumnEntry(
                             column.name(),
@@ -100,17 +101,17 @@ final class ViewEntries {
                             column.totalled(),
                             column.width()))
                     .toList();
-            return new Written(columns, "", "", Shown.Rank.USUAL, false);
+            return new Written(columns, "", "", ViewContent.Rank.USUAL, false);
         }
 
         @Override
-        public Written groups(Shown.Groups shown) {
+        public Written groups(ViewContent.Groups shown) {
             return Written.NOTHING;
         }
 
         @Override
-        public Written words(Shown.Words shown) {
-            return new Written(List.of(), shown.text(), "", Shown.Rank.USUAL, false);
+        public Written words(ViewContent.Words shown) {
+            return new Written(List.of(), shown.text(), "", ViewContent.Rank.USUAL, false);
         }
     }
 
@@ -127,38 +128,38 @@ final class ViewEntries {
                 lead(entry));
     }
 
-    private static Optional<Lead> lead(ViewEntry entry) {
+    private static Optional<ClickThrough> lead(ViewEntry entry) {
         if (entry.opens().isEmpty()) {
             return Optional.empty();
         }
         String[] parts = entry.opens().strip().split(" +");
         if (parts.length == 1 && entry.kind().equals("table")) {
-            return Optional.of(Lead.toFurtherRows(parts[0]));
+            return Optional.of(ClickThrough.toFurtherRows(parts[0]));
         }
         if (parts.length != 2) {
             throw incomplete(entry, "does not say what a click opens", "Name a report, and a parameter of it.");
         }
-        return Optional.of(new Lead(parts[0], parts[1]));
+        return Optional.of(new ClickThrough(parts[0], parts[1]));
     }
 
-    private static Shown shown(ViewEntry entry) {
+    private static ViewContent shown(ViewEntry entry) {
         List<Figure> figures =
                 entry.measures().stream().map(ViewEntries::figure).toList();
         return switch (entry.kind()) {
-            case "figures" -> new Shown.Figures(needed(entry, figures), against(entry));
+            case "figures" -> new ViewContent.Figures(needed(entry, figures), against(entry));
             case "bars" ->
-                new Shown.Bars(
+                new ViewContent.Bars(
                         needed(entry, figures),
                         grouped(entry),
                         rank(entry.lookOrUsual()),
                         !entry.lookOrUsual().beside());
-            case "line" -> new Shown.Line(needed(entry, figures), grouped(entry));
+            case "line" -> new ViewContent.Line(needed(entry, figures), grouped(entry));
             case "table" ->
-                new Shown.Table(
+                new ViewContent.Table(
                         entry.limit(),
                         entry.columns().stream().map(ViewEntries::column).toList());
-            case "groups" -> new Shown.Groups(needed(entry, figures), grouped(entry));
-            case "words" -> new Shown.Words(entry.text());
+            case "groups" -> new ViewContent.Groups(needed(entry, figures), grouped(entry));
+            case "words" -> new ViewContent.Words(entry.text());
             default -> throw unknown("view", entry.kind(), KINDS);
         };
     }
@@ -181,39 +182,42 @@ final class ViewEntries {
         return new ProblemException(Problem.of("bad-view", "The view “%s” %s.".formatted(entry.id(), what), advice));
     }
 
-    private static Optional<Against> against(ViewEntry entry) {
+    private static Optional<ComparisonBasis> against(ViewEntry entry) {
         if (entry.against().isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(Against.read(entry.against())
+        return Optional.of(ComparisonBasis.read(entry.against())
                 .orElseThrow(() -> incomplete(
                         entry,
                         "is compared with “%s”, which is nothing".formatted(entry.against()),
                         "Use all, or before or year and the lower end of a range of days.")));
     }
 
-    private static Shown.Rank rank(LookEntry look) {
-        String word = look.order().isEmpty() ? Wanted.Order.LARGEST.word() : look.order();
-        Wanted.Order order = Wanted.Order.ofWord(word)
+    private static ViewContent.Rank rank(LookEntry look) {
+        String word = look.order().isEmpty() ? ResultShape.Order.LARGEST.word() : look.order();
+        ResultShape.Order order = ResultShape.Order.ofWord(word)
                 .orElseThrow(() -> unknown(
                         "order",
                         word,
-                        Stream.of(Wanted.Order.values()).map(Wanted.Order::word).toList()));
-        return new Shown.Rank(order, look.first() == null ? Shown.Rank.USUAL.first() : Math.max(0, look.first()));
+                        Stream.of(ResultShape.Order.values())
+                                .map(ResultShape.Order::word)
+                                .toList()));
+        return new ViewContent.Rank(
+                order, look.first() == null ? ViewContent.Rank.USUAL.first() : Math.max(0, look.first()));
     }
 
-    private static ColumnWords column(ColumnEntry entry) {
-        Format format = Format.read(entry.format())
+    private static ColumnLabels column(ColumnEntry entry) {
+        ValueFormat format = ValueFormat.read(entry.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-format",
                         "“%s” is no way to write the column “%s”.".formatted(entry.format(), entry.name()),
                         "Use number 1, money and a sign, percent 1, unit and its words, day, month or moment.")));
-        return new ColumnWords(entry.name(), entry.label(), format, entry.total(), entry.width());
+        return new ColumnLabels(entry.name(), entry.label(), format, entry.total(), entry.width());
     }
 
-    private static Format format(MeasureEntry entry) {
-        return Format.read(entry.format())
-                .filter(format -> !format.kind().isOfTimes() && format.kind() != Format.Kind.UNIT)
+    private static ValueFormat format(MeasureEntry entry) {
+        return ValueFormat.read(entry.format())
+                .filter(format -> !format.kind().isOfTimes() && format.kind() != ValueFormat.Kind.UNIT)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-format",
                         "Unknown format “%s” of the figure “%s”.".formatted(entry.format(), entry.label()),
@@ -241,7 +245,7 @@ final class ViewEntries {
     }
 
     private static ProblemException unknown(String what, String word, List<String> known) {
-        String advice = Nearest.to(word, known)
+        String advice = NearestName.to(word, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Use " + String.join(", ", known) + ".");
         return new ProblemException(Problem.of("bad-" + what, "“%s” is no kind of %s.".formatted(word, what), advice));

@@ -10,7 +10,7 @@ import org.apache.ibatis.annotations.Select;
 /** Stored copies in the records. */
 @Mapper
 public interface CopyRecords {
-    @Remembered
+    @CachedRead
     @Select("select * from stored_copy order by project_id, id")
     List<CopyRow> all();
 

@@ -31,7 +31,7 @@ public final class DataFolder implements AutoCloseable {
     private final FileLock lock;
     private final Set<Path> own = ConcurrentHashMap.newKeySet();
 
-    /** Throws {@link RecordsRefused}, with the address of the server that has the folder, or why it cannot be used. */
+    /** Throws {@link IncompatibleDatabaseException}, with the address of the server that has the folder, or why it cannot be used. */
     public DataFolder(Settings settings) {
         this.folder = settings.dataFolder();
         Path file = folder.resolve("server.lock");
@@ -44,7 +44,7 @@ public final class DataFolder implements AutoCloseable {
             // What a server wrote that is no more says nothing of this one.
             channel.truncate(0);
         } catch (IOException e) {
-            throw new RecordsRefused(
+            throw new IncompatibleDatabaseException(
                     "%s cannot be used: %s. Give it to the user of this server, or choose another folder with plainsieve.data-folder."
                             .formatted(folder, e.getMessage()));
         }
@@ -61,7 +61,7 @@ public final class DataFolder implements AutoCloseable {
         }
         String holder = Files.readString(file).strip();
         channel.close();
-        throw new RecordsRefused(
+        throw new IncompatibleDatabaseException(
                 "%s is the folder of a server that runs already%s. Use that one, stop it, or choose another folder with plainsieve.data-folder."
                         .formatted(folder, holder.isEmpty() ? "" : ": " + holder));
     }

@@ -10,7 +10,7 @@ import org.apache.ibatis.annotations.Select;
 /** Deliveries in the records, and who wants no more of them. */
 @Mapper
 public interface DeliveryRecords {
-    @Remembered
+    @CachedRead
     @Select("select * from delivery order by project_id, id")
     List<DeliveryRow> all();
 

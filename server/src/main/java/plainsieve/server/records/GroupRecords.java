@@ -29,7 +29,7 @@ public interface GroupRecords {
     @Select("select group_id, person_id from membership")
     List<Member> members();
 
-    @Remembered
+    @CachedRead
     @Select("select group_id from membership where person_id = #{personId}")
     List<String> of(String personId);
 
@@ -42,11 +42,11 @@ public interface GroupRecords {
     @Delete("delete from membership where group_id = #{groupId} and person_id = #{personId}")
     void leave(Member member);
 
-    @Remembered
+    @CachedRead
     @Select("select group_id from report_group where project_id = #{project} and report_id = #{report}")
     List<String> ofReport(@Param("project") String projectId, @Param("report") String reportId);
 
-    @Remembered
+    @CachedRead
     @Select("select count(*) from report_group where project_id = #{project} and group_id = '*'")
     int reportsForEveryone(@Param("project") String projectId);
 

@@ -15,7 +15,7 @@ public interface PersonRecords {
     @Select("select * from person order by label, name")
     List<PersonRow> all();
 
-    @Remembered
+    @CachedRead
     @Select("select * from person where id = #{id}")
     Optional<PersonRow> find(String id);
 

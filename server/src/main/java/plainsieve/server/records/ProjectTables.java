@@ -10,5 +10,5 @@ public record ProjectTables(
         QueryRecords queries,
         ParameterRecords parameters,
         ReportRecords reports,
-        TravelRecords travels,
+        DataTransferRecords travels,
         StageRecords stages) {}

@@ -26,14 +26,14 @@ public final class RecordsFile {
 
     private RecordsFile() {}
 
-    /** Throws {@link RecordsRefused} when there is a file that is not ours or too new; keeps a copy before a migration. */
+    /** Throws {@link IncompatibleDatabaseException} when there is a file that is not ours or too new; keeps a copy before a migration. */
     public static void check(Path file) throws IOException {
         Files.createDirectories(file.toAbsolutePath().getParent());
         if (!Files.exists(file) || Files.size(file) == 0) {
             return;
         }
         if (!hasSqliteMark(file)) {
-            throw new RecordsRefused(
+            throw new IncompatibleDatabaseException(
                     "%s is not a Plain Sieve file. It was left as it is. Move it away, or choose another folder with plainsieve.data-folder."
                             .formatted(file));
         }
@@ -41,7 +41,8 @@ public final class RecordsFile {
                 new JDBC().connect("jdbc:sqlite:" + file + "?busy_timeout=5000", new Properties())) {
             checkMarks(file, connection);
         } catch (SQLException e) {
-            throw new RecordsRefused("%s cannot be read: %s. It was left as it is.".formatted(file, e.getMessage()));
+            throw new IncompatibleDatabaseException(
+                    "%s cannot be read: %s. It was left as it is.".formatted(file, e.getMessage()));
         }
     }
 
@@ -50,12 +51,12 @@ public final class RecordsFile {
         int version = pragma(connection, "pragma user_version");
         boolean empty = pragma(connection, "select count(*) from sqlite_master") == 0;
         if (application != APPLICATION_ID && !empty) {
-            throw new RecordsRefused(
+            throw new IncompatibleDatabaseException(
                     "%s is a database of another program. It was left as it is. Move it away, or choose another folder with plainsieve.data-folder."
                             .formatted(file));
         }
         if (version > LATEST_VERSION) {
-            throw new RecordsRefused(
+            throw new IncompatibleDatabaseException(
                     "%s was written by a newer Plain Sieve (records version %d, this program knows %d). It was left as it is. Start the newer program."
                             .formatted(file, version, LATEST_VERSION));
         }

@@ -18,7 +18,7 @@ public interface RoleRecords {
     List<RoleRow> ofGroups();
 
     /** Their own, and those of the groups they are in. */
-    @Remembered
+    @CachedRead
     @Select("""
             select person_id as holder, project_id, role from person_role where person_id = #{personId}
             union all

@@ -12,7 +12,7 @@ public final class SentQuery {
 
     private SentQuery() {}
 
-    public static String latest(@Param("w") SentWanted wanted) {
+    public static String latest(@Param("w") SentFilter wanted) {
         return new SentQuery()
                 .where(wanted.asker(), "(asker = #{w.asker} or instr(asker, #{w.asker} || ', as ') = 1)")
                 .where(wanted.reportId(), "report_id = #{w.reportId}")

@@ -69,7 +69,7 @@ public interface SentRecords {
      * sent to look at plans is left aside.
      */
     @SelectProvider(type = SentQuery.class, method = "latest")
-    List<SentRow> latest(@Param("before") long before, @Param("w") SentWanted wanted, @Param("limit") int limit);
+    List<SentRow> latest(@Param("before") long before, @Param("w") SentFilter wanted, @Param("limit") int limit);
 
     @Update("update sent set evidence = #{evidence} where id = #{id}")
     void keepEvidence(@Param("id") long id, @Param("evidence") String evidence);

@@ -13,7 +13,7 @@ import org.apache.ibatis.annotations.Update;
 /** Where people are signed in, and links that sign them in. */
 @Mapper
 public interface SessionRecords {
-    @Remembered
+    @CachedRead
     @Select("select * from session where digest = #{digest}")
     Optional<SessionRow> find(String digest);
 

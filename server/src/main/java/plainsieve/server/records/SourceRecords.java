@@ -15,7 +15,7 @@ public interface SourceRecords {
     @Select("select * from source order by position, id")
     List<SourceRow> all();
 
-    @Remembered
+    @CachedRead
     @Select("select * from source where id = #{id}")
     Optional<SourceRow> find(String id);
 

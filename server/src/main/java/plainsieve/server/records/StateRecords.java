@@ -6,7 +6,7 @@ import org.apache.ibatis.annotations.Select;
 /** The number of the state of the records: it grows with every change of a project, a source or what is in them. */
 @Mapper
 public interface StateRecords {
-    @Remembered
+    @CachedRead
     @Select("select number from state")
     long number();
 

@@ -5,10 +5,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
-import plainsieve.core.parameter.Hold;
+import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.rehearsal.RehearsalCase;
-import plainsieve.server.accounts.Looking;
-import plainsieve.server.accounts.Rights;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.accounts.ViewAs;
 
 /** Those a report is for: where something is held, it is tried as each of them would open it. */
 @Component
@@ -16,21 +16,21 @@ class Audiences {
     /** Of people there may be thousands, and they are held alike. */
     private static final int MOST_PEOPLE = 50;
 
-    private final Looking looking;
-    private final Rights rights;
+    private final ViewAs looking;
+    private final Permissions rights;
 
-    Audiences(Looking looking, Rights rights) {
+    Audiences(ViewAs looking, Permissions rights) {
         this.looking = looking;
         this.rights = rights;
     }
 
     /** The report as it opens, as each group where groups say what is theirs, and as each person where a query does. */
     List<Rehearsals.Turn> turns(DraftOrders.OnStage on) {
-        Set<Hold.By> held = on.project().parameters().values().stream()
+        Set<RowAccessRule.By> held = on.project().parameters().values().stream()
                 .map(definition -> definition.hold().by())
                 .collect(Collectors.toSet());
-        boolean byName = held.contains(Hold.By.QUERY) || held.contains(Hold.By.CLAIM);
-        boolean byGroup = held.contains(Hold.By.GROUP) && !byName;
+        boolean byName = held.contains(RowAccessRule.By.QUERY) || held.contains(RowAccessRule.By.CLAIM);
+        boolean byGroup = held.contains(RowAccessRule.By.GROUP) && !byName;
         return looking.all(on.project().id()).stream()
                 .filter(one -> one.isGroup() ? byGroup : byName)
                 .filter(one -> rights.isFor(

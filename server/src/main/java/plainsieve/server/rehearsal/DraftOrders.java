@@ -6,55 +6,56 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.view.Part;
 import plainsieve.core.view.View;
-import plainsieve.server.people.Asker;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sent.Purpose;
 
 /** Orders for views of a report as readers will send them once the draft is live: same cap, same totals, same limit. */
 @Component
 class DraftOrders {
-    private final ReportOrders orders;
+    private final ReportRunRequests orders;
 
-    DraftOrders(ReportOrders orders) {
+    DraftOrders(ReportRunRequests orders) {
         this.orders = orders;
     }
 
     /** A case of a rehearsal, of one of the statements of a view. */
-    RunOrder rehearsed(OnStage stage, View view, Part part, Map<String, ChoiceText> choices) {
+    RunRequest rehearsed(OnStage stage, View view, ViewPart part, Map<String, ChoiceText> choices) {
         Query query = stage.project().query(view.queryId());
-        AskedChoices asked = AskedChoices.of(stage.asker(), stage.project().parametersOf(stage.report()), choices);
+        RequestedChoices asked =
+                RequestedChoices.of(stage.asker(), stage.project().parametersOf(stage.report()), choices);
         return orders.view(
                 stage.project(),
                 stage.report(),
                 Purpose.Kind.REHEARSAL,
                 asked,
-                asked(new RunOrder.Text(query, query.draftText()), new Asked(view, part, List.of())));
+                asked(new RunRequest.Text(query, query.draftText()), new Asked(view, part, List.of())));
     }
 
     /** A report that is on stage, and who put it there. */
-    record OnStage(Project project, Asker asker, Report report) {}
+    record OnStage(Project project, Caller asker, Report report) {}
 
     /** What is asked of a view. @param filters what a reader may add by picking a bar */
-    record Asked(View view, Part part, List<RunOrder.ColumnFilter> filters) {
+    record Asked(View view, ViewPart part, List<RunRequest.ColumnFilter> filters) {
         static Asked whole(View view) {
-            return new Asked(view, Part.MAIN, List.of());
+            return new Asked(view, ViewPart.MAIN, List.of());
         }
     }
 
     /** What a report would send of a text on the bench. @param text stands for the draft while it is not kept yet */
-    RunOrder form(OnStage stage, RunOrder.Text text, AskedChoices choices, Asked asked) {
+    RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, Asked asked) {
         return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, asked));
     }
 
-    private static ReportOrders.Asked asked(RunOrder.Text text, Asked asked) {
-        return new ReportOrders.Asked(
+    private static ReportRunRequests.Asked asked(RunRequest.Text text, Asked asked) {
+        return new ReportRunRequests.Asked(
                 UUID.randomUUID().toString(), text, asked.view(), asked.part(), Optional.empty(), asked.filters(), 1);
     }
 }

@@ -13,14 +13,14 @@ import java.util.concurrent.Executors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.rehearsal.RehearsalCase;
 import plainsieve.core.rehearsal.RehearsalCases;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
 /** Tries every parameter of a report with awkward values against the draft, one case after another, in the background. */
 @Service
 public class Rehearsals {
-    private final Stage stage;
-    private final Performer performer;
+    private final RehearsalSetup stage;
+    private final RehearsalRunner performer;
     private final Audiences audiences;
     private final Clock clock;
     private final Map<String, Kept> latest = new ConcurrentHashMap<>();
@@ -35,7 +35,7 @@ public class Rehearsals {
 
     private record Kept(Rehearsal rehearsal, List<Turn> turns) {}
 
-    Rehearsals(Stage stage, Performer performer, Audiences audiences, Clock clock) {
+    Rehearsals(RehearsalSetup stage, RehearsalRunner performer, Audiences audiences, Clock clock) {
         this.stage = stage;
         this.performer = performer;
         this.audiences = audiences;
@@ -56,7 +56,7 @@ public class Rehearsals {
     }
 
     /** Begins anew; a rehearsal of this report that still runs goes on alone and is returned. */
-    public synchronized Rehearsal.State start(Project project, Asker asker, String reportId) {
+    public synchronized Rehearsal.State start(Project project, Caller asker, String reportId) {
         DraftOrders.OnStage on = new DraftOrders.OnStage(project, asker, project.report(reportId));
         Optional<Rehearsal> before = last(project, reportId).filter(Rehearsal::isRunning);
         if (before.isPresent()) {
@@ -67,7 +67,7 @@ public class Rehearsals {
         RehearsalCases.of(stage.rehearsed(on, listMillis)).forEach(one -> turns.add(new Turn("", one)));
         turns.addAll(audiences.turns(on));
         Rehearsal rehearsal = new Rehearsal(turns.size(), clock.instant().toString());
-        rehearsal.found(Findings.of(project, on.report(), listMillis));
+        rehearsal.found(RehearsalFindings.of(project, on.report(), listMillis));
         latest.put(key(project, reportId), new Kept(rehearsal, turns));
         threads.execute(() -> goOn(on, rehearsal, turns));
         return rehearsal.state();
@@ -78,7 +78,7 @@ public class Rehearsals {
     }
 
     /** Goes on where a rehearsal was stopped; begins one when there is none. */
-    public Rehearsal.State resume(Project project, Asker asker, String reportId) {
+    public Rehearsal.State resume(Project project, Caller asker, String reportId) {
         Kept kept = latest.get(key(project, reportId));
         if (kept == null) {
             return start(project, asker, reportId);

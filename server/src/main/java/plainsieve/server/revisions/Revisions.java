@@ -10,9 +10,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
-import plainsieve.server.authoring.GoingBack;
+import plainsieve.server.authoring.Rollback;
 import plainsieve.server.authoring.ZippedProject;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.records.RevisionRecords;
@@ -27,7 +27,7 @@ public class Revisions {
             new ProjectFile("", "", List.of(), List.of(), List.of(), List.of(), List.of(), List.of()), Map.of());
 
     private final RevisionRecords records;
-    private final GoingBack goingBack;
+    private final Rollback goingBack;
     private final Projects projects;
     private final TransactionTemplate change;
     private final Clock clock;
@@ -40,7 +40,7 @@ public class Revisions {
 
     Revisions(
             RevisionRecords records,
-            GoingBack goingBack,
+            Rollback goingBack,
             Projects projects,
             PlatformTransactionManager transactions,
             Clock clock) {
@@ -93,13 +93,13 @@ public class Revisions {
         return records.before(projectId, number, most);
     }
 
-    /** Throws {@link NotFound} when there is none of this number. */
+    /** Throws {@link NotFoundException} when there is none of this number. */
     public RevisionRow get(String projectId, int number) {
         return records.find(projectId, number).orElseThrow(() -> missing(number));
     }
 
-    private static NotFound missing(int number) {
-        return new NotFound("revision", Integer.toString(number), List.of());
+    private static NotFoundException missing(int number) {
+        return new NotFoundException("revision", Integer.toString(number), List.of());
     }
 
     private ProjectFolder content(String projectId, int number) {

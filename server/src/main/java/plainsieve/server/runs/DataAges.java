@@ -18,9 +18,9 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.view.DataAge;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
@@ -35,19 +35,19 @@ public class DataAges {
     private static final Duration KEPT = Duration.ofSeconds(30);
     private static final int MOST_KEPT = 1_000;
 
-    private final Runner runner;
+    private final QueryRunner runner;
     private final Settings settings;
     private final Clock clock;
     private final Cache<Asked, Optional<String>> newest =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
-    DataAges(Runner runner, Settings settings, Clock clock) {
+    DataAges(QueryRunner runner, Settings settings, Clock clock) {
         this.runner = runner;
         this.settings = settings;
         this.clock = clock;
     }
 
-    private record Asked(Project project, Asker asker, DataAge age) {}
+    private record Asked(Project project, Caller asker, DataAge age) {}
 
     /**
      * The age of a report's data.
@@ -58,7 +58,7 @@ public class DataAges {
     public record Age(String newest, boolean late) {}
 
     /** Nothing when the report tells none, or there are no rows. Throws as any run. */
-    public Optional<Age> of(Project project, Asker asker, Report report) {
+    public Optional<Age> of(Project project, Caller asker, Report report) {
         return report.opening().age().flatMap(age -> newest.get(new Asked(project, asker, age), this::ask)
                 .map(value -> new Age(value, isLate(value, age))));
     }
@@ -75,13 +75,15 @@ public class DataAges {
                 .collect(Collectors.toSet());
         Newest found = new Newest();
         runner.run(
-                new RunOrder(
+                new RunRequest(
                         UUID.randomUUID().toString(),
                         project,
-                        RunOrder.Text.live(query),
-                        AskedChoices.of(asked.asker(), Set.of(), Map.of()).without(blank),
-                        new RunOrder.Shape(
-                                "", new Wanted.Totals(List.of(), List.of(measure), Wanted.Order.KEYS), List.of()),
+                        RunRequest.Text.live(query),
+                        RequestedChoices.of(asked.asker(), Set.of(), Map.of()).without(blank),
+                        new RunRequest.Shape(
+                                "",
+                                new ResultShape.Totals(List.of(), List.of(measure), ResultShape.Order.KEYS),
+                                List.of()),
                         Purpose.LOOK,
                         1),
                 found);

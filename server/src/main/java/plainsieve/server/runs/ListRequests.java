@@ -7,23 +7,23 @@ import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.lists.ListFor;
+import plainsieve.server.lists.ListScope;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
 /** Lists as controls ask for them: with what is chosen for their parents, complete and checked. */
 @Service
 public class ListRequests {
-    private final Choosing choosing;
+    private final ChoiceResolver choosing;
     private final ValueLists lists;
 
-    ListRequests(Choosing choosing, ValueLists lists) {
+    ListRequests(ChoiceResolver choosing, ValueLists lists) {
         this.choosing = choosing;
         this.lists = lists;
     }
@@ -36,12 +36,12 @@ public class ListRequests {
      */
     public record Wanted(
             Project project,
-            Asker asker,
+            Caller asker,
             ParameterDefinition definition,
             Map<String, ChoiceText> choices,
             boolean trial) {
-        private ListFor who() {
-            return new ListFor(project, asker);
+        private ListScope who() {
+            return new ListScope(project, asker);
         }
     }
 
@@ -73,14 +73,14 @@ public class ListRequests {
         Map<String, ParameterDefinition> all = project.parameters();
         Map<String, ChoiceText> known = new HashMap<>(wanted.choices());
         known.keySet().removeIf(name -> !all.containsKey(name) || all.get(name).isComputed());
-        AskedChoices asked = new AskedChoices(wanted.asker(), all.keySet(), known, Set.of(), wanted.trial());
+        RequestedChoices asked = new RequestedChoices(wanted.asker(), all.keySet(), known, Set.of(), wanted.trial());
         return choosing.choose(project, parents, asked).orRefuse().texts();
     }
 
     /** What a column holds, as the values of a parameter. */
     public ValueLists.ValueList ofColumn(
-            Project project, Asker asker, ParameterDefinition definition, ColumnPlace column) {
-        ListDefinition list = new ListDefinition.OfColumn(column, false, Duration.ZERO);
-        return lists.of(definition.withList(list), new ListFor(project, asker), Map.of());
+            Project project, Caller asker, ParameterDefinition definition, ColumnReference column) {
+        ListDefinition list = new ListDefinition.FromColumn(column, false, Duration.ZERO);
+        return lists.of(definition.withList(list), new ListScope(project, asker), Map.of());
     }
 }

@@ -11,10 +11,10 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Cut;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.rewrite.ValueGrouping;
 import plainsieve.core.rewrite.filter.AddedFilter;
-import plainsieve.core.rewrite.filter.PickedType;
+import plainsieve.core.rewrite.filter.PickedValueType;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -34,15 +34,15 @@ final class PickedFilters {
         this.choices = choices;
     }
 
-    List<AddedFilter> of(List<RunOrder.ColumnFilter> picked) {
+    List<AddedFilter> of(List<RunRequest.ColumnFilter> picked) {
         picked.forEach(this::add);
         return filters;
     }
 
-    private void add(RunOrder.ColumnFilter filter) {
-        Wanted.Key key = Wanted.Key.read(filter.column());
+    private void add(RunRequest.ColumnFilter filter) {
+        ResultShape.Key key = ResultShape.Key.read(filter.column());
         if (key.cut().isEmpty()) {
-            Type type = PickedType.of(filter.type(), filter.values().values());
+            Type type = PickedValueType.of(filter.type(), filter.values().values());
             String name = chosen(type, true, filter.values());
             boolean valuesAlone = filter.values().kind() == ChoiceText.Kind.VALUES
                     && !filter.values().withoutValue();
@@ -55,8 +55,10 @@ final class PickedFilters {
         }
     }
 
-    private void within(String column, Cut cut, String first) {
-        Ends ends = cut instanceof Cut.Bands bands ? band(bands, first) : stretch(((Cut.Part) cut).part(), first);
+    private void within(String column, ValueGrouping cut, String first) {
+        Ends ends = cut instanceof ValueGrouping.NumericBands bands
+                ? band(bands, first)
+                : stretch(((ValueGrouping.Part) cut).part(), first);
         String from = chosen(ends.type(), false, ChoiceText.of(ends.first()));
         String before = chosen(ends.type(), false, ChoiceText.of(ends.next()));
         filters.add(AddedFilter.compared(column, AddedFilter.Comparison.GREATER_OR_EQUAL, from));
@@ -66,7 +68,7 @@ final class PickedFilters {
     /** @param next the first value behind it */
     private record Ends(Type type, String first, String next) {}
 
-    private static Ends band(Cut.Bands bands, String first) {
+    private static Ends band(ValueGrouping.NumericBands bands, String first) {
         try {
             BigDecimal least = new BigDecimal(first);
             return new Ends(Type.DECIMAL, first, least.add(bands.width()).toPlainString());

@@ -17,7 +17,7 @@ import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
-import plainsieve.server.records.RecordsRefused;
+import plainsieve.server.records.IncompatibleDatabaseException;
 import plainsieve.server.settings.ServingSettings;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
@@ -65,7 +65,7 @@ public final class SecretBox {
 
     private static byte[] whole(Path file, byte[] key) {
         if (key.length != KEY_BYTES) {
-            throw new RecordsRefused(
+            throw new IncompatibleDatabaseException(
                     "%s is no key: it has %d bytes, and a key has %d. It was left as it is. Put back the key file that belongs to the records."
                             .formatted(file, key.length, KEY_BYTES));
         }

@@ -19,15 +19,15 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.SentFilter;
 import plainsieve.server.records.SentRecords;
 import plainsieve.server.records.SentRow;
-import plainsieve.server.records.SentWanted;
 import plainsieve.server.settings.Settings;
-import plainsieve.sources.Answer;
+import plainsieve.sources.RunSummary;
 
 /**
  * Writes down every statement before it is sent, and how it went when that is known, beside the run: no row waits for it.
@@ -126,7 +126,7 @@ public class SentLog {
     }
 
     /** Statements before a number, as they are wanted. */
-    public List<SentRow> latest(long before, SentWanted wanted, int limit) {
+    public List<SentRow> latest(long before, SentFilter wanted, int limit) {
         settle();
         return records.latest(before, wanted, limit);
     }
@@ -159,12 +159,12 @@ public class SentLog {
     }
 
     /** A statement that somebody may see: operators every one, others what was sent for them. */
-    public Optional<SentRow> find(Project project, Asker asker, long id) {
+    public Optional<SentRow> find(Project project, Caller asker, long id) {
         boolean everyones = whose(asker).isEmpty();
         return find(project, id).filter(row -> everyones || isTheirs(asker, row));
     }
 
-    private boolean isTheirs(Asker asker, SentRow row) {
+    private boolean isTheirs(Caller asker, SentRow row) {
         return asker.isOrLooked(row.asker())
                 || Optional.ofNullable(also.getIfPresent(row.id()))
                         .filter(others -> others.contains(asker.id()))
@@ -172,7 +172,7 @@ public class SentLog {
     }
 
     /** Whose statements somebody may see; empty for everyone's. */
-    public static String whose(Asker asker) {
+    public static String whose(Caller asker) {
         return asker.role().mayActAs(Role.OPERATOR) ? "" : asker.id();
     }
 
@@ -194,13 +194,13 @@ public class SentLog {
     /**
      * Writes down that somebody reads the answer to a statement that was asked already; the evidence of that one is theirs, too.
      */
-    public void alsoFor(long sentId, String runId, Origin origin, Statement statement) {
+    public void alsoFor(long sentId, String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
         also.asMap().merge(sentId, Set.of(origin.asker().id()), SentLog::both);
         Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
         String why = "It is the answer to statement %d, which was asked already.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
-        SentRow shared = finished(row, "shared", why, new Answer(0, 0, 0, 0));
+        SentRow shared = finished(row, "shared", why, new RunSummary(0, 0, 0, 0));
         writer.later(now -> now.put(shared));
     }
 
@@ -208,7 +208,7 @@ public class SentLog {
         return Stream.concat(some.stream(), others.stream()).collect(Collectors.toSet());
     }
 
-    private SentRow row(long id, String runId, Origin origin, String text, String values) {
+    private SentRow row(long id, String runId, StatementOrigin origin, String text, String values) {
         return new SentRow(
                 id,
                 runId,
@@ -233,7 +233,7 @@ public class SentLog {
     }
 
     /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
-    public Begun begin(String runId, Origin origin, Statement statement) {
+    public Begun begin(String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
         Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
         boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
@@ -279,7 +279,7 @@ public class SentLog {
                 .collect(Collectors.toSet());
     }
 
-    public void done(Begun begun, Answer answer) {
+    public void done(Begun begun, RunSummary answer) {
         writer.later(now -> now.end(finished(begun.row(), "done", "", answer)));
     }
 
@@ -293,11 +293,11 @@ public class SentLog {
     public void failed(Begun begun, End end, String problem, double millis) {
         String told = begun.sent().withoutPrivate(problem);
         String outcome = end == End.STOPPED ? "stopped" : "failed";
-        Answer answer = new Answer(0, 0, millis, millis);
+        RunSummary answer = new RunSummary(0, 0, millis, millis);
         writer.later(now -> now.end(finished(begun.row(), outcome, told, answer)));
     }
 
-    private static SentRow finished(SentRow row, String outcome, String problem, Answer answer) {
+    private static SentRow finished(SentRow row, String outcome, String problem, RunSummary answer) {
         return new SentRow(
                 row.id(),
                 row.runId(),

@@ -1,8 +1,8 @@
 package plainsieve.server.sent;
 
 import java.util.List;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -22,34 +22,37 @@ public final class SentValues {
                 .toList();
     }
 
-    static SentValue of(String parameter, int offset, Bound bound) {
-        if (bound instanceof Bound.Single single) {
+    static SentValue of(String parameter, int offset, PlaceholderBinding bound) {
+        if (bound instanceof PlaceholderBinding.Single single) {
             return new SentValue(
                     parameter,
                     offset,
                     single.value().type().word(),
                     List.of(single.value().written()));
         }
-        if (bound instanceof Bound.Array array) {
+        if (bound instanceof PlaceholderBinding.Array array) {
             List<String> written = array.values().stream().map(Value::written).toList();
             return new SentValue(parameter, offset, array.type().word() + MANY, written);
         }
-        if (bound instanceof Bound.JsonArray json) {
+        if (bound instanceof PlaceholderBinding.JsonArray json) {
             return new SentValue(parameter, offset, JSON, List.of(json.text()));
         }
-        return bound instanceof Bound.RowCount count
+        return bound instanceof PlaceholderBinding.RowCount count
                 ? new SentValue(parameter, offset, Type.INTEGER.word(), List.of(Long.toString(count.rows())))
                 : new SentValue(
-                        parameter, offset, ((Bound.Nothing) bound).type().word(), List.of());
+                        parameter,
+                        offset,
+                        ((PlaceholderBinding.Nothing) bound).type().word(),
+                        List.of());
     }
 
     /** How many values a statement carries; one at the least, for its text. */
     static int count(Statement statement) {
         int count = 1;
         for (BoundValue value : statement.values()) {
-            count += value.bound() instanceof Bound.Array array
+            count += value.bound() instanceof PlaceholderBinding.Array array
                     ? array.values().size()
-                    : value.bound() instanceof Bound.JsonArray json
+                    : value.bound() instanceof PlaceholderBinding.JsonArray json
                             ? json.values().size()
                             : 1;
         }
@@ -57,22 +60,23 @@ public final class SentValues {
     }
 
     /** What was bound. A list that was bound as JSON comes back as its text, which binds alike. */
-    public static Bound bound(SentValue value) {
+    public static PlaceholderBinding bound(SentValue value) {
         if (value.type().equals(JSON)) {
-            return new Bound.Single(new Value.Text(value.values().get(0)));
+            return new PlaceholderBinding.Single(new Value.Text(value.values().get(0)));
         }
         boolean many = value.type().endsWith(MANY);
         String word = many ? value.type().substring(0, value.type().length() - MANY.length()) : value.type();
         Type type = Type.ofWord(word).orElse(Type.TEXT);
         if (many) {
-            return new Bound.Array(
+            return new PlaceholderBinding.Array(
                     type,
                     value.values().stream()
                             .map(written -> ValueReader.read(type, written))
                             .toList());
         }
         return value.values().isEmpty()
-                ? new Bound.Nothing(type)
-                : new Bound.Single(ValueReader.read(type, value.values().get(0)));
+                ? new PlaceholderBinding.Nothing(type)
+                : new PlaceholderBinding.Single(
+                        ValueReader.read(type, value.values().get(0)));
     }
 }

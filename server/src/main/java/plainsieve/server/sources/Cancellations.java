@@ -42,7 +42,7 @@ public class Cancellations {
     /**
      * Names a run.
      *
-     * @param owner see {@link plainsieve.server.people.Asker#owner()}
+     * @param owner see {@link plainsieve.server.people.Caller#owner()}
      * @param id given by the owner
      */
     public record RunKey(String owner, String id) {}

@@ -2,10 +2,10 @@ package plainsieve.server.sources;
 
 import java.util.List;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunSummary;
 
 /** Follows one run: the statement, then columns and rows as they come, then how it went. Listens to what it needs. */
 public interface RunListener extends RowReceiver {
@@ -34,7 +34,7 @@ public interface RunListener extends RowReceiver {
         // Some only want to know how it went.
     }
 
-    default void done(Answer answer) {
+    default void done(RunSummary answer) {
         // The call returns then, which is enough for most.
     }
 }

@@ -19,12 +19,12 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
-import plainsieve.core.catalogue.ColumnFacts;
-import plainsieve.core.catalogue.SourceNames;
-import plainsieve.core.catalogue.TableColumns;
-import plainsieve.server.project.KnownTables;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.CatalogueForSteps;
+import plainsieve.core.catalog.ColumnFacts;
+import plainsieve.core.catalog.SourceNames;
+import plainsieve.core.catalog.TableColumns;
+import plainsieve.server.project.TableCache;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.CatalogSchemaContext;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
@@ -33,12 +33,12 @@ import plainsieve.sources.SourceFailure;
  * answered, what it said before holds, or nothing is known of its columns.
  */
 @Service
-public class SourceFacts implements KnownTables {
+public class SourceFacts implements TableCache {
     private static final Duration KEPT = Duration.ofSeconds(60);
     private static final long LONGEST_WAIT_MILLIS = 400;
     private static final long LONGEST_FIRST_WAIT_MILLIS = 5_000;
 
-    private final Sending sending;
+    private final StatementSender sending;
     private final Clock clock;
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "source-facts");
@@ -57,8 +57,8 @@ public class SourceFacts implements KnownTables {
      * @param indexes for each table, in lower case, the leading column of each index and the name of that index
      */
     private record Facts(
-            List<Catalogue.Table> tables,
-            List<Catalogue.Function> functions,
+            List<Catalog.Table> tables,
+            List<Catalog.Function> functions,
             ColumnFacts columns,
             Map<String, Set<String>> names,
             Map<String, Map<String, String>> indexes,
@@ -67,7 +67,7 @@ public class SourceFacts implements KnownTables {
                 new Facts(List.of(), List.of(), ColumnFacts.none(), Map.of(), Map.of(), SourceNames.none());
     }
 
-    SourceFacts(Sending sending, Clock clock) {
+    SourceFacts(StatementSender sending, Clock clock) {
         this.sending = sending;
         this.clock = clock;
     }
@@ -77,7 +77,7 @@ public class SourceFacts implements KnownTables {
     }
 
     /** Every table as the source describes it; none until the source has answered. */
-    public List<Catalogue.Table> described(String sourceId) {
+    public List<Catalog.Table> described(String sourceId) {
         return facts(sourceId).tables();
     }
 
@@ -85,14 +85,14 @@ public class SourceFacts implements KnownTables {
     public Map<String, List<String>> unread(String sourceId) {
         Map<String, List<String>> unread = new HashMap<>();
         described(sourceId).forEach(table -> table.files()
-                .map(Catalogue.OfFiles::unread)
+                .map(Catalog.OfFiles::unread)
                 .filter(sentences -> !sentences.isEmpty())
                 .ifPresent(sentences -> unread.put(table.name().toLowerCase(Locale.ROOT), sentences)));
         return unread;
     }
 
     /** Functions that give rows as the source describes them; none until the source has answered. */
-    public List<Catalogue.Function> functions(String sourceId) {
+    public List<Catalog.Function> functions(String sourceId) {
         return facts(sourceId).functions();
     }
 
@@ -100,7 +100,10 @@ public class SourceFacts implements KnownTables {
     public List<Known> knownTables(String sourceId) {
         return described(sourceId).stream()
                 .map(table -> new Known(
-                        table.schema(), table.name(), CatalogueForSteps.columns(table), CatalogueForSteps.keys(table)))
+                        table.schema(),
+                        table.name(),
+                        CatalogSchemaContext.columns(table),
+                        CatalogSchemaContext.keys(table)))
                 .toList();
     }
 
@@ -173,7 +176,7 @@ public class SourceFacts implements KnownTables {
     /** Nothing when the source does not tell. */
     private Optional<Facts> ask(String sourceId) {
         try {
-            Catalogue catalogue = sending.catalogue(sourceId);
+            Catalog catalogue = sending.catalogue(sourceId);
             return Optional.of(new Facts(
                     catalogue.tables(),
                     catalogue.functions(),
@@ -186,11 +189,11 @@ public class SourceFacts implements KnownTables {
         }
     }
 
-    private static SourceNames all(Catalogue catalogue) {
+    private static SourceNames all(Catalog catalogue) {
         return new SourceNames(columns(catalogue), catalogue.own());
     }
 
-    private static TableColumns columns(Catalogue catalogue) {
+    private static TableColumns columns(Catalog catalogue) {
         return TableColumns.of(catalogue.tables().stream()
                 .map(table -> new TableColumns.Table(
                         table.schema(),
@@ -201,9 +204,9 @@ public class SourceFacts implements KnownTables {
                 .toList());
     }
 
-    private static Map<String, Set<String>> names(Catalogue catalogue) {
+    private static Map<String, Set<String>> names(Catalog catalogue) {
         Map<String, Set<String>> tables = new HashMap<>();
-        for (Catalogue.Table table : catalogue.tables()) {
+        for (Catalog.Table table : catalogue.tables()) {
             Set<String> columns =
                     tables.computeIfAbsent(table.name().toLowerCase(Locale.ROOT), name -> new HashSet<>());
             table.columns().forEach(column -> columns.add(column.name().toLowerCase(Locale.ROOT)));
@@ -212,9 +215,9 @@ public class SourceFacts implements KnownTables {
     }
 
     /* Of tables with one name in two schemas nothing is said: a plan does not tell which of them it means. */
-    private static Map<String, Map<String, String>> indexes(Catalogue catalogue) {
+    private static Map<String, Map<String, String>> indexes(Catalog catalogue) {
         Map<String, Map<String, String>> all = new HashMap<>();
-        for (Catalogue.Table table : catalogue.tables()) {
+        for (Catalog.Table table : catalogue.tables()) {
             Map<String, String> leading = new HashMap<>();
             table.indexes().stream()
                     .filter(index -> !index.columns().isEmpty())
@@ -224,12 +227,12 @@ public class SourceFacts implements KnownTables {
         return all;
     }
 
-    private static ColumnFacts facts(Catalogue catalogue) {
+    private static ColumnFacts facts(Catalog catalogue) {
         return ColumnFacts.of(
                 catalogue.tables().stream().map(SourceFacts::facts).toList());
     }
 
-    private static ColumnFacts.TableFacts facts(Catalogue.Table table) {
+    private static ColumnFacts.TableFacts facts(Catalog.Table table) {
         Map<String, ColumnFacts.Fact> columns = new HashMap<>();
         for (Column column : table.columns()) {
             column.kind()

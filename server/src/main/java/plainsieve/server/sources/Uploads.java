@@ -26,11 +26,11 @@ public class Uploads {
     /** In bytes: what file systems take. */
     private static final int LONGEST_NAME = 255;
 
-    private final KeptSources kept;
+    private final SourceDefinitions kept;
     private final FileFence fence;
     private final SourceFacts facts;
 
-    Uploads(KeptSources kept, FileFence fence, SourceFacts facts) {
+    Uploads(SourceDefinitions kept, FileFence fence, SourceFacts facts) {
         this.facts = facts;
         this.kept = kept;
         this.fence = fence;
@@ -40,7 +40,7 @@ public class Uploads {
      * @param name in the folder of the source, perhaps in a folder in it: {@code weather/2026_07.csv}
      * @param replaces whether it may take the place of one that is there
      * @throws ProblemException when it is no file that could be a table, or one is there already
-     * @throws NoRoom when the disk takes no more
+     * @throws DiskFullException when the disk takes no more
      */
     public void put(String sourceId, String name, boolean replaces, InputStream content) {
         Path target = target(sourceId, name);
@@ -85,7 +85,7 @@ public class Uploads {
 
     private static RuntimeException failure(IOException e, String name) {
         if (String.valueOf(e.getMessage()).contains("No space left")) {
-            return new NoRoom(e);
+            return new DiskFullException(e);
         }
         return e instanceof FileSystemException
                 ? new ProblemException(Problem.of(

@@ -31,7 +31,7 @@ class JobFaultsTest {
     }
 
     /** Counts its runs, and fails the first few. */
-    private static final class Counting implements Doing {
+    private static final class Counting implements JobHandler {
         private final String kind;
         private final int errors;
         private final AtomicInteger begun = new AtomicInteger();
@@ -53,12 +53,12 @@ class JobFaultsTest {
         }
 
         @Override
-        public Outcome work(String projectId, String thing, long job, Cancellation stop) {
+        public JobOutcome work(String projectId, String thing, long job, Cancellation stop) {
             if (begun.incrementAndGet() <= errors) {
                 throw new OutOfMemoryError("for a test");
             }
             done.incrementAndGet();
-            return new Outcome.Done(1, "");
+            return new JobOutcome.Done(1, "");
         }
 
         @Override
@@ -89,7 +89,7 @@ class JobFaultsTest {
                 });
     }
 
-    private static void lookUntil(Jobs jobs, AtomicInteger counted, int wanted) throws InterruptedException {
+    private static void lookUntil(JobRunner jobs, AtomicInteger counted, int wanted) throws InterruptedException {
         for (int i = 0; i < 100 && counted.get() < wanted; i++) {
             jobs.look(Clock.systemUTC().instant());
             Thread.sleep(50);
@@ -99,7 +99,8 @@ class JobFaultsTest {
     @Test
     void aJobThatCannotBeTakenCostsNoPlace() throws Exception {
         Counting work = new Counting("counted", 0);
-        Jobs jobs = new Jobs(List.of(work), lockedFor(5), server.part(Planning.class), List.of(), Clock.systemUTC());
+        JobRunner jobs =
+                new JobRunner(List.of(work), lockedFor(5), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
         for (String thing : List.of("a", "b", "c", "d")) {
             jobs.ask("home", "counted", thing, "asked");
         }
@@ -111,7 +112,8 @@ class JobFaultsTest {
     @Test
     void anErrorOfOneJobIsToldAndTheOthersGoOn() throws Exception {
         Counting work = new Counting("erring", 3);
-        Jobs jobs = new Jobs(List.of(work), lockedFor(0), server.part(Planning.class), List.of(), Clock.systemUTC());
+        JobRunner jobs =
+                new JobRunner(List.of(work), lockedFor(0), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
         for (String thing : List.of("a", "b", "c", "d")) {
             jobs.ask("home", "erring", thing, "asked");
         }

@@ -15,18 +15,18 @@ import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.KeptListRecords;
-import plainsieve.server.sent.Origin;
+import plainsieve.server.records.CachedListRecords;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.StatementOrigin;
 
 /** A failure of a value list reaches every waiter, and the next request asks again. */
 class ListFaultsTest {
-    private static final KeptList ONE =
-            new KeptList(List.of(), true, "port", "", "text", Instant.parse("2026-11-30T12:00:00Z"));
+    private static final CachedList ONE =
+            new CachedList(List.of(), true, "port", "", "text", Instant.parse("2026-11-30T12:00:00Z"));
 
     @Test
     void anErrorReachesThoseWhoWaitAndTheNextAsks() throws Exception {
@@ -34,26 +34,26 @@ class ListFaultsTest {
             AtomicInteger asked = new AtomicInteger();
             ListQueries failing = new ListQueries(null, Clock.systemUTC()) {
                 @Override
-                KeptList whole(Prepared list) {
+                CachedList whole(Prepared list) {
                     if (asked.incrementAndGet() == 1) {
                         throw new OutOfMemoryError("for a test");
                     }
                     return ONE;
                 }
             };
-            KeptLists lists = new KeptLists(
-                    failing, server.part(KeptListRecords.class), server.part(StoredForms.class), Clock.systemUTC());
+            ListCache lists = new ListCache(
+                    failing, server.part(CachedListRecords.class), server.part(StoredForms.class), Clock.systemUTC());
             ListQueries.Prepared list = new ListQueries.Prepared(
-                    new Origin(
+                    new StatementOrigin(
                             server.part(Projects.class).first(),
-                            Asker.of("tests", Role.VIEWER),
+                            Caller.of("tests", Role.VIEWER),
                             "ferries",
                             "",
                             Purpose.LIST),
                     PreparedQuery.of("select 'list faults' as port", Dialects.of("duckdb")),
                     Map.of(),
                     Map.of());
-            CompletableFuture<KeptLists.Found> waiting =
+            CompletableFuture<ListCache.Found> waiting =
                     CompletableFuture.supplyAsync(() -> lists.get(list, Duration.ofMinutes(1)));
             assertThatThrownBy(() -> waiting.get(10, TimeUnit.SECONDS)).hasRootCauseInstanceOf(OutOfMemoryError.class);
             assertThat(CompletableFuture.supplyAsync(

@@ -74,8 +74,8 @@ class PrivateWayTest {
         assertThat(new ProcessBuilder(command).inheritIO().start().waitFor()).isZero();
     }
 
-    private static Postman postman(String password, Optional<Path> authority) {
-        return new Postman(
+    private static MailTransport postman(String password, Optional<Path> authority) {
+        return new MailTransport(
                 new MailSettings(
                         "127.0.0.1",
                         mailbox.smtpPort(),
@@ -88,10 +88,10 @@ class PrivateWayTest {
                 Clock.systemUTC());
     }
 
-    private static void hand(Postman postman) {
-        try (Postman.Way way = postman.open()) {
+    private static void hand(MailTransport postman) {
+        try (MailTransport.SmtpSession way = postman.open()) {
             way.hand(
-                    new Mail(
+                    new EmailMessage(
                             "1@here",
                             "tam@ferries.example",
                             "Sieve",

@@ -9,17 +9,17 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.view.Against;
-import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.ClickThrough;
+import plainsieve.core.view.ColumnLabels;
+import plainsieve.core.view.ComparisonBasis;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.Format;
-import plainsieve.core.view.Lead;
-import plainsieve.core.view.Opening;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ReportOpening;
 import plainsieve.core.view.Size;
+import plainsieve.core.view.ValueFormat;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 import plainsieve.files.ProjectYaml;
 import tools.jackson.databind.JsonNode;
 
@@ -29,30 +29,32 @@ class ViewEntriesTest {
             new Figure(Measure.countOfRows(), "rows", ""),
             new Figure(new Measure(Measure.Function.MEDIAN, Optional.of("delay")), "middle", "min"));
     private static final List<View> VIEWS = List.of(
-            View.of("f", "", "q", new Shown.Figures(FIGURES, Against.read("before from"))),
+            View.of("f", "", "q", new ViewContent.Figures(FIGURES, ComparisonBasis.read("before from"))),
             new View(
                     "b",
                     "Of {port}",
                     "q",
-                    new Shown.Bars(FIGURES, List.of("port", "vessel"), new Shown.Rank(Wanted.Order.KEYS, 0), false),
+                    new ViewContent.Bars(
+                            FIGURES, List.of("port", "vessel"), new ViewContent.Rank(ResultShape.Order.KEYS, 0), false),
                     List.of("port", "vessel"),
                     new Size(8, 9),
-                    Optional.of(new Lead("diary", "port"))),
-            View.of("b2", "", "q", new Shown.Bars(FIGURES, List.of("delay:10"), Shown.Rank.USUAL, true)),
-            View.of("l", "Over", "q", new Shown.Line(FIGURES, List.of("sailed:week"))),
+                    Optional.of(new ClickThrough("diary", "port"))),
+            View.of("b2", "", "q", new ViewContent.Bars(FIGURES, List.of("delay:10"), ViewContent.Rank.USUAL, true)),
+            View.of("l", "Over", "q", new ViewContent.Line(FIGURES, List.of("sailed:week"))),
             View.of(
                     "t",
                     "Rows",
                     "q",
-                    new Shown.Table(
+                    new ViewContent.Table(
                             "rows",
-                            List.of(new ColumnWords("fare", "Fare", new Format(Format.Kind.MONEY, "€"), true, 20)))),
-            View.of("g", "", "q", new Shown.Groups(FIGURES, List.of("port", "sailed:year"))),
-            View.of("w", "", "", new Shown.Words("Of {port}.")));
+                            List.of(new ColumnLabels(
+                                    "fare", "Fare", new ValueFormat(ValueFormat.Kind.MONEY, "€"), true, 20)))),
+            View.of("g", "", "q", new ViewContent.Groups(FIGURES, List.of("port", "sailed:year"))),
+            View.of("w", "", "", new ViewContent.Words("Of {port}.")));
 
     @Test
     void everyKindComesBackAsItWentIn() {
-        Report report = new Report("r", "R", "", "", List.of(), VIEWS, Opening.USUAL, 1);
+        Report report = new Report("r", "R", "", "", List.of(), VIEWS, ReportOpening.USUAL, 1);
         JsonNode json = ProjectYaml.toJson(ReportEntries.entry(report));
         assertThat(ReportEntries.report(ProjectYaml.report(json), "r", 1)).isEqualTo(report);
     }
@@ -61,7 +63,7 @@ class ViewEntriesTest {
     void whatTheFormatBeforeWroteIsRead() {
         View bars = view("{kind: bars, query: q, measures: [{function: count}], group-by: port}");
         assertThat(bars.shown().grouping()).containsExactly("port");
-        assertThat(((Shown.Bars) bars.shown()).rank()).isEqualTo(Shown.Rank.USUAL);
+        assertThat(((ViewContent.Bars) bars.shown()).rank()).isEqualTo(ViewContent.Rank.USUAL);
     }
 
     @ParameterizedTest

@@ -111,9 +111,9 @@ class TimetableTest {
                 "0 9-17 * * MON-FRI | 0 9-17 * * MON-FRI | 0 9-17 * * MON-FRI"
             })
     void wordsAndLinesMeanTheSame(String words, String cron, String said) {
-        assertThat(ScheduleWords.cron(words)).isEqualTo(cron);
-        assertThat(ScheduleWords.say(cron)).isEqualTo(said);
-        assertThat(ScheduleWords.cron(said)).isEqualTo(cron);
+        assertThat(ScheduleDescription.cron(words)).isEqualTo(cron);
+        assertThat(ScheduleDescription.say(cron)).isEqualTo(said);
+        assertThat(ScheduleDescription.cron(said)).isEqualTo(cron);
     }
 
     @ParameterizedTest
@@ -129,7 +129,7 @@ class TimetableTest {
         "on the 32nd of every month at 05:00"
     })
     void whatIsNoScheduleIsRefusedInWords(String words) {
-        assertThatThrownBy(() -> ScheduleWords.cron(words))
+        assertThatThrownBy(() -> ScheduleDescription.cron(words))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("is no schedule");
     }

@@ -10,35 +10,36 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import plainsieve.core.catalogue.NamesLine;
+import plainsieve.core.catalog.HeaderRow;
 
 /** Reads separated values into a stage. */
 public final class CsvCells {
     private static final int BEGINNING = 1 << 20;
     private static final int SHOWN = 3;
 
-    private final Stage stage;
-    private final Optional<NamesLine> said;
+    private final CellStaging stage;
+    private final Optional<HeaderRow> said;
 
     /** @param said where the names of the columns stand; empty for what is found by itself */
-    public CsvCells(Stage stage, Optional<NamesLine> said) {
+    public CsvCells(CellStaging stage, Optional<HeaderRow> said) {
         this.stage = stage;
         this.said = said;
     }
 
-    /** Throws {@link UnreadableFile} when it is no table. */
-    public Cells read(Path file) throws IOException, SQLException {
+    /** Throws {@link UnreadableFileException} when it is no table. */
+    public StagedCells read(Path file) throws IOException, SQLException {
         CsvText text = CsvText.of(file, stage);
         String beginning = text.beginning(BEGINNING);
         if (beginning.length() == BEGINNING && beginning.indexOf('\n') < 0 && beginning.indexOf('\r') < 0) {
-            throw new UnreadableFile("has no end of a line in its first million characters");
+            throw new UnreadableFileException("has no end of a line in its first million characters");
         }
         CsvShape shape = CsvShape.of(beginning, beginning.length() < BEGINNING, said);
-        if (shape.width() > Cells.MOST_COLUMNS) {
-            throw new UnreadableFile("has %,d columns, more than %,d".formatted(shape.width(), Cells.MOST_COLUMNS));
+        if (shape.width() > StagedCells.MOST_COLUMNS) {
+            throw new UnreadableFileException(
+                    "has %,d columns, more than %,d".formatted(shape.width(), StagedCells.MOST_COLUMNS));
         }
         if (shape.width() == 0) {
-            throw new UnreadableFile("is empty");
+            throw new UnreadableFileException("is empty");
         }
         take(table(text, shape));
         List<String> notes = new ArrayList<>();
@@ -47,7 +48,7 @@ public final class CsvCells {
         }
         long lost = lost(shape, notes);
         List<String> heads = shape.names().isEmpty() ? Collections.nCopies(shape.width(), "") : shape.names();
-        return new Cells(Cells.names(heads), Optional.of(shape.line()), lost, notes);
+        return new StagedCells(StagedCells.names(heads), Optional.of(shape.line()), lost, notes);
     }
 
     /* What the engine refuses is the fault of one file, unless somebody stopped it or the machine is full. */
@@ -58,18 +59,18 @@ public final class CsvCells {
             if (String.valueOf(e.getMessage()).matches("(?s).*(INTERRUPT|No space left|Out of Memory).*")) {
                 throw e;
             }
-            throw new UnreadableFile("cannot be read as a table of values", e);
+            throw new UnreadableFileException("cannot be read as a table of values", e);
         }
     }
 
     private static String table(CsvText text, CsvShape shape) {
         String columns = IntStream.range(0, shape.width())
-                .mapToObj(i -> Stage.text(Stage.cell(i)) + ": 'varchar'")
+                .mapToObj(i -> CellStaging.text(CellStaging.cell(i)) + ": 'varchar'")
                 .collect(Collectors.joining(", ", "{", "}"));
         return "create table cells as select * from read_csv(%s, auto_detect = false, delim = %s, quote = '\"', escape = '\"', header = %s, skip = %d, columns = %s, store_rejects = true)"
                 .formatted(
-                        Stage.text(text.file()),
-                        Stage.text(String.valueOf(shape.delimiter())),
+                        CellStaging.text(text.file()),
+                        CellStaging.text(String.valueOf(shape.delimiter())),
                         shape.headed(),
                         shape.skipped(),
                         columns);

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import plainsieve.core.catalogue.NamesLine;
+import plainsieve.core.catalog.HeaderRow;
 
 /**
  * How a text with separated values is laid out, found from its beginning: the sign between values is the one that gives most
@@ -18,7 +18,7 @@ import plainsieve.core.catalogue.NamesLine;
  * @param line where the names of the columns stand
  * @param names of the columns; empty where the text has none
  */
-public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine line, List<String> names, int width) {
+public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow line, List<String> names, int width) {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     private static final int LOOKED_AT = 100;
 
@@ -30,8 +30,8 @@ public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine li
      * @param whole whether this is all of the text, so that its last line has an end
      * @param said where the names of the columns stand; empty for what is found by itself
      */
-    static CsvShape of(String beginning, boolean whole, Optional<NamesLine> said) {
-        CsvShape best = new CsvShape(',', 0, false, NamesLine.NONE, List.of(), 0);
+    static CsvShape of(String beginning, boolean whole, Optional<HeaderRow> said) {
+        CsvShape best = new CsvShape(',', 0, false, HeaderRow.NONE, List.of(), 0);
         int most = 0;
         for (char delimiter : DELIMITERS) {
             List<Line> all = lines(beginning, delimiter, whole);
@@ -52,12 +52,12 @@ public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine li
         return best;
     }
 
-    private static UnreadableFile noNames(NamesLine said) {
-        return new UnreadableFile("has no names of columns in " + said.words());
+    private static UnreadableFileException noNames(HeaderRow said) {
+        return new UnreadableFileException("has no names of columns in " + said.words());
     }
 
     /** The lines that tell how many columns there are: those below the names, or the names where nothing is below. */
-    private static List<Line> counted(List<Line> all, NamesLine said) {
+    private static List<Line> counted(List<Line> all, HeaderRow said) {
         List<Line> below =
                 all.stream().filter(line -> line.number() > said.last()).toList();
         return below.isEmpty()
@@ -73,7 +73,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine li
     }
 
     /* Rows begin where the names end; where no line has names, with the first line that is as wide as most. */
-    private static CsvShape said(NamesLine said, List<Line> all, char delimiter, int width) {
+    private static CsvShape said(HeaderRow said, List<Line> all, char delimiter, int width) {
         List<Line> heads = all.stream().filter(line -> said.has(line.number())).toList();
         if (!heads.isEmpty()) {
             return new CsvShape(delimiter, said.last() - 1, true, said, names(heads, width), width);
@@ -94,7 +94,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine li
                 .map(line -> line.cells().stream()
                         .map(cell -> cell.isBlank() ? null : cell)
                         .toArray(String[]::new))
-                .reduce(Cells::grouped)
+                .reduce(StagedCells::grouped)
                 .orElseThrow();
         return IntStream.range(0, width)
                 .mapToObj(i -> i < together.length && together[i] != null ? together[i] : "")
@@ -106,12 +106,12 @@ public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine li
                 lines.stream().filter(line -> line.cells().size() == width).toList();
         Line first = rows.get(0);
         if (isNames(first)) {
-            return new CsvShape(delimiter, first.at(), true, NamesLine.of(first.number()), first.cells(), width);
+            return new CsvShape(delimiter, first.at(), true, HeaderRow.of(first.number()), first.cells(), width);
         }
         int before = lines.indexOf(first) - 1;
         boolean lacksOne = before >= 0 && lines.get(before).cells().size() == width - 1 && isNames(lines.get(before));
         List<String> names = lacksOne ? withOneMore(lines.get(before).cells(), rows) : List.of();
-        NamesLine line = lacksOne ? NamesLine.of(lines.get(before).number()) : NamesLine.NONE;
+        HeaderRow line = lacksOne ? HeaderRow.of(lines.get(before).number()) : HeaderRow.NONE;
         return new CsvShape(delimiter, first.at(), false, line, names, width);
     }
 

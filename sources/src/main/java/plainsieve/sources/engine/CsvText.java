@@ -26,7 +26,7 @@ record CsvText(Path file, Charset written) {
     private static final Charset WINDOWS = Charset.forName("windows-1252");
     private static final int PIECE = 1 << 16;
 
-    static CsvText of(Path file, Stage stage) throws IOException {
+    static CsvText of(Path file, CellStaging stage) throws IOException {
         Charset written = charset(file);
         Path text = stage.file("cells.csv");
         if (written.equals(StandardCharsets.UTF_8)) {

@@ -25,16 +25,16 @@ public final class JsonCells {
     private static final int DEEPEST_COLUMN = 8;
 
     private final JsonFactory json = new JsonFactory();
-    private final Stage stage;
+    private final CellStaging stage;
     private final List<String> way;
     private final Map<String, Integer> columns = new LinkedHashMap<>();
 
-    public JsonCells(Stage stage) {
+    public JsonCells(CellStaging stage) {
         this(stage, List.of());
     }
 
     /** @param way the names that lead to the rows; none for the first array there is */
-    public JsonCells(Stage stage, List<String> way) {
+    public JsonCells(CellStaging stage, List<String> way) {
         this.stage = stage;
         this.way = List.copyOf(way);
     }
@@ -43,8 +43,8 @@ public final class JsonCells {
         void read(JsonParser at) throws SQLException;
     }
 
-    /** Throws {@link UnreadableFile} when it is no table. */
-    public Cells read(Path file) throws IOException, SQLException {
+    /** Throws {@link UnreadableFileException} when it is no table. */
+    public StagedCells read(Path file) throws IOException, SQLException {
         try {
             boolean lines = hasMany(file);
             rows(file, lines, at -> cells(at, "", 0, this::column));
@@ -52,10 +52,10 @@ public final class JsonCells {
             rows(file, lines, this::row);
             stage.end();
         } catch (JacksonException e) {
-            throw new UnreadableFile("is no JSON that can be read: " + reason(e));
+            throw new UnreadableFileException("is no JSON that can be read: " + reason(e));
         }
         List<String> heads = columns.isEmpty() ? List.of("value") : new ArrayList<>(columns.keySet());
-        return new Cells(Cells.names(heads), Optional.empty(), 0, List.of());
+        return new StagedCells(StagedCells.names(heads), Optional.empty(), 0, List.of());
     }
 
     private static String reason(JacksonException e) {
@@ -94,14 +94,14 @@ public final class JsonCells {
                     row.read(at);
                 }
             } else if (first != null) {
-                throw new UnreadableFile("has no array of rows");
+                throw new UnreadableFileException("has no array of rows");
             }
         }
     }
 
     /** One object is one row; nothing at all is none. */
     private void atEndOfWay(JsonParser at, Row row) throws SQLException {
-        JsonToken there = JsonWay.goes(at, way);
+        JsonToken there = JsonPath.goes(at, way);
         if (there == JsonToken.START_ARRAY) {
             while (at.nextToken() != JsonToken.END_ARRAY) {
                 row.read(at);
@@ -109,7 +109,7 @@ public final class JsonCells {
         } else if (there == JsonToken.START_OBJECT) {
             row.read(at);
         } else if (there != JsonToken.VALUE_NULL) {
-            throw new UnreadableFile("has no rows at “" + String.join(".", way) + "”");
+            throw new UnreadableFileException("has no rows at “" + String.join(".", way) + "”");
         }
     }
 
@@ -136,8 +136,8 @@ public final class JsonCells {
 
     private void column(String name, String text) {
         columns.putIfAbsent(name, columns.size());
-        if (columns.size() > Cells.MOST_COLUMNS) {
-            throw new UnreadableFile("has more than %,d columns".formatted(Cells.MOST_COLUMNS));
+        if (columns.size() > StagedCells.MOST_COLUMNS) {
+            throw new UnreadableFileException("has more than %,d columns".formatted(StagedCells.MOST_COLUMNS));
         }
     }
 

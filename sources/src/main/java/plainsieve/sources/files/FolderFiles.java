@@ -37,34 +37,34 @@ final class FolderFiles {
     }
 
     /** In the order of their names. Throws {@link SourceFailure} when the folder cannot be read. */
-    List<FoundFile> now() {
+    List<FileEntry> now() {
         if (!Files.isDirectory(folder)) {
             throw unreadable("There is no folder “%s”.".formatted(called), null);
         }
-        List<FoundFile> found = new ArrayList<>();
+        List<FileEntry> found = new ArrayList<>();
         try {
             Files.walkFileTree(folder, Set.of(), DEEPEST, new Visitor(found));
         } catch (IOException e) {
             throw unreadable("“%s” cannot be read: the server may not read all of it.".formatted(called), e);
         }
-        found.sort(Comparator.comparing(FoundFile::name));
+        found.sort(Comparator.comparing(FileEntry::name));
         return found;
     }
 
     /** What a folder says of its files comes with their names: none of them is asked one by one, but for links. */
     private final class Visitor extends SimpleFileVisitor<Path> {
-        private final List<FoundFile> found;
+        private final List<FileEntry> found;
         private final Map<Path, Set<String>> listed = new HashMap<>();
 
-        Visitor(List<FoundFile> found) {
+        Visitor(List<FileEntry> found) {
             this.found = found;
         }
 
         @Override
         public FileVisitResult preVisitDirectory(Path path, BasicFileAttributes about) throws IOException {
             boolean hidden = !path.equals(folder) && isHidden(path);
-            if (!hidden && ListedParts.areIn(path)) {
-                listed.put(path, ListedParts.of(path));
+            if (!hidden && PartManifest.areIn(path)) {
+                listed.put(path, PartManifest.of(path));
             }
             return hidden ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
         }
@@ -98,11 +98,11 @@ final class FolderFiles {
             throw e;
         }
 
-        private FoundFile file(Path path, FileKind kind, BasicFileAttributes about) {
+        private FileEntry file(Path path, FileKind kind, BasicFileAttributes about) {
             String name = folder.relativize(path)
                     .toString()
                     .replace(path.getFileSystem().getSeparator(), "/");
-            return new FoundFile(
+            return new FileEntry(
                     path,
                     name,
                     kind,

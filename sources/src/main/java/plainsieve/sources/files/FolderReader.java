@@ -21,14 +21,14 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
+import plainsieve.sources.Catalog;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
-import plainsieve.sources.engine.Engines;
-import plainsieve.sources.engine.OpenEngine;
-import plainsieve.sources.engine.Stage;
+import plainsieve.sources.engine.CellStaging;
+import plainsieve.sources.engine.EmbeddedEngine;
+import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -39,22 +39,22 @@ final class FolderReader {
     private final SourceAccess access;
     private final SourceSettings.Folder settings;
     private final Path kept;
-    private final Engines engines;
+    private final EnginePool engines;
     private final ScheduledExecutorService clock;
-    private final Keeping keeping;
+    private final ParquetCache keeping;
     private List<FilePart> before = List.of();
 
-    FolderReader(SourceAccess access, Path kept, Engines engines, ScheduledExecutorService clock) {
+    FolderReader(SourceAccess access, Path kept, EnginePool engines, ScheduledExecutorService clock) {
         this.access = access;
         this.settings = (SourceSettings.Folder) access.settings();
         this.kept = kept;
         this.engines = engines;
         this.clock = clock;
-        this.keeping = new Keeping(kept, engines.each());
+        this.keeping = new ParquetCache(kept, engines.each());
     }
 
     /** Throws {@link SourceFailure} when what is read cannot be kept. An unreadable file is reported with its table and does not hide the others. */
-    FolderState read(List<FoundFile> files, Cancellation cancellation) {
+    FolderState read(List<FileEntry> files, Cancellation cancellation) {
         List<FileTable> tables = FolderTables.of(files, settings.said(), FolderReader::areas);
         try {
             Files.createDirectories(kept);
@@ -65,12 +65,12 @@ final class FolderReader {
         }
     }
 
-    private FolderState read(List<FoundFile> files, List<FileTable> tables, Cancellation cancellation)
+    private FolderState read(List<FileEntry> files, List<FileTable> tables, Cancellation cancellation)
             throws IOException, SQLException {
         Set<String> broken = new HashSet<>();
         while (true) {
             Path views = kept.resolve("views-" + UUID.randomUUID() + ".duckdb");
-            Map<String, Catalogue.OfFiles> about = new LinkedHashMap<>();
+            Map<String, Catalog.OfFiles> about = new LinkedHashMap<>();
             Optional<String> breaks = Optional.empty();
             try (Connection engine = DriverManager.getConnection("jdbc:duckdb:" + views)) {
                 for (FileTable table : tables) {
@@ -81,7 +81,7 @@ final class FolderReader {
                 }
             }
             if (breaks.isEmpty()) {
-                return new FolderState(files, new OpenEngine(source(views), engines, () -> remove(views)), about);
+                return new FolderState(files, new EmbeddedEngine(source(views), engines, () -> remove(views)), about);
             }
             // A fatal error in one file invalidates the engine; a new instance reads the others.
             remove(views);
@@ -89,10 +89,10 @@ final class FolderReader {
         }
     }
 
-    private Catalogue.OfFiles view(FileTable table, Connection engine, boolean broken, Cancellation cancellation)
+    private Catalog.OfFiles view(FileTable table, Connection engine, boolean broken, Cancellation cancellation)
             throws IOException, SQLException {
         if (broken) {
-            return new TableFacts(table).unreadable(ParquetEnds.WHY);
+            return new TableFacts(table).unreadable(ParquetMagic.WHY);
         }
         try (Statement statement = engine.createStatement()) {
             return view(table, statement, cancellation);
@@ -132,7 +132,7 @@ final class FolderReader {
                 clock);
     }
 
-    private static List<WorkbookArea> areas(FoundFile workbook) {
+    private static List<WorkbookArea> areas(FileEntry workbook) {
         try {
             return WorkbookAreas.of(workbook.path());
         } catch (IOException | RuntimeException e) {
@@ -142,7 +142,7 @@ final class FolderReader {
         }
     }
 
-    private Catalogue.OfFiles view(FileTable table, Statement statement, Cancellation cancellation)
+    private Catalog.OfFiles view(FileTable table, Statement statement, Cancellation cancellation)
             throws IOException, SQLException {
         TableFacts facts = new TableFacts(table);
         if (table.isReadInPlace()) {
@@ -150,7 +150,7 @@ final class FolderReader {
         }
         List<Path> readable = new ArrayList<>();
         for (FilePart part : table.parts()) {
-            KeptPart made = keeping.kept(part, cancellation);
+            CachedPart made = keeping.kept(part, cancellation);
             facts.add(part, made);
             if (made.isReadable()) {
                 readable.add(keeping.rows(part));
@@ -158,26 +158,25 @@ final class FolderReader {
         }
         if (!readable.isEmpty()) {
             statement.execute("create view %s as from %s"
-                    .formatted(Stage.name(table.name()), parquet(paths(readable), statement, "")));
+                    .formatted(CellStaging.name(table.name()), parquet(paths(readable), statement, "")));
         }
         return facts.all();
     }
 
-    private static Catalogue.OfFiles inPlace(FileTable table, TableFacts facts, Statement statement)
-            throws IOException {
+    private static Catalog.OfFiles inPlace(FileTable table, TableFacts facts, Statement statement) throws IOException {
         List<FilePart> whole = new ArrayList<>();
         for (FilePart part : table.parts()) {
             if (!Files.isReadable(part.file().path())) {
-                facts.add(part, KeptPart.unreadable(KeptPart.CLOSED));
-            } else if (ParquetEnds.areWhole(part.file())) {
+                facts.add(part, CachedPart.unreadable(CachedPart.CLOSED));
+            } else if (ParquetMagic.areWhole(part.file())) {
                 whole.add(part);
             } else {
-                facts.add(part, KeptPart.unreadable(ParquetEnds.WHY));
+                facts.add(part, CachedPart.unreadable(ParquetMagic.WHY));
             }
         }
         try {
             if (!whole.isEmpty()) {
-                String name = Stage.name(table.name());
+                String name = CellStaging.name(table.name());
                 statement.execute("create view %s as %s".formatted(name, inPlace(whole, table.many(), statement)));
                 statement
                         .executeQuery("select * from %s limit 0".formatted(name))
@@ -188,13 +187,13 @@ final class FolderReader {
             LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + table.name(), e);
             dropQuietly(table, statement);
         }
-        return facts.unreadable(ParquetEnds.WHY);
+        return facts.unreadable(ParquetMagic.WHY);
     }
 
     /* The statement that failed is closed, as its connection may be. */
     private static void dropQuietly(FileTable table, Statement failed) {
         try (Statement statement = failed.getConnection().createStatement()) {
-            statement.execute("drop view if exists " + Stage.name(table.name()));
+            statement.execute("drop view if exists " + CellStaging.name(table.name()));
         } catch (SQLException e) {
             LOG.log(System.Logger.Level.DEBUG, "Not dropped: " + table.name(), e);
         }
@@ -205,7 +204,7 @@ final class FolderReader {
         if (!many) {
             return "from " + parquet(paths, statement, "");
         }
-        FoundFile first = parts.get(0).file();
+        FileEntry first = parts.get(0).file();
         int before = first.path().toString().length()
                 - parts.get(0).called().orElseThrow().length();
         return "select * exclude (filename), substr(filename, %d) as file from %s"
@@ -215,7 +214,7 @@ final class FolderReader {
     /* A path is a pattern to the engine: what has a meaning in one stands in brackets. */
     private static String paths(List<Path> paths) {
         return paths.stream()
-                .map(path -> Stage.text(path.toString().replaceAll("[\\[*?]", "[$0]")))
+                .map(path -> CellStaging.text(path.toString().replaceAll("[\\[*?]", "[$0]")))
                 .collect(Collectors.joining(", ", "[", "]"));
     }
 

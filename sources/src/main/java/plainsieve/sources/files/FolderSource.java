@@ -12,17 +12,17 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.Function;
 import plainsieve.core.evidence.Plan;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
-import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.EnginePool;
 
 /**
  * A folder of files as a database of an engine in this process. Every question looks first whether the files are still as they
@@ -34,7 +34,7 @@ public final class FolderSource implements Source {
     private final SourceAccess access;
     private final FolderFiles files;
     private final FolderReader reader;
-    private final Engines engines;
+    private final EnginePool engines;
     private final Cancellation closing = new Cancellation();
     private final ExecutorService reading = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "reading-files");
@@ -46,7 +46,7 @@ public final class FolderSource implements Source {
     private Optional<Being> being = Optional.empty();
 
     /** What is just being read. */
-    private record Being(List<FoundFile> files, CompletableFuture<FolderState> state) {}
+    private record Being(List<FileEntry> files, CompletableFuture<FolderState> state) {}
 
     /**
      * @param access to a folder, as it really is, all links followed
@@ -54,7 +54,7 @@ public final class FolderSource implements Source {
      * @param engines those of this process
      * @param clock says when runs have taken too long; the caller owns it
      */
-    public FolderSource(SourceAccess access, Path kept, Engines engines, ScheduledExecutorService clock) {
+    public FolderSource(SourceAccess access, Path kept, EnginePool engines, ScheduledExecutorService clock) {
         SourceSettings.Folder settings = (SourceSettings.Folder) access.settings();
         Path folder = Path.of(settings.file());
         this.access = access;
@@ -64,18 +64,18 @@ public final class FolderSource implements Source {
     }
 
     @Override
-    public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+    public RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         return asked(limits, cancellation, state -> state.engine().source().run(what, limits, cancellation, receiver));
     }
 
     @Override
-    public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
+    public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
         return asked(
                 limits, cancellation, state -> state.engine().source().explain(what, measured, limits, cancellation));
     }
 
     @Override
-    public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
+    public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
         return asked(
                 limits,
                 cancellation,
@@ -100,7 +100,7 @@ public final class FolderSource implements Source {
     private FolderState entered(RunLimits limits, Cancellation cancellation) {
         long end = System.nanoTime() + limits.longest().toNanos();
         while (true) {
-            List<FoundFile> now = files.now();
+            List<FileEntry> now = files.now();
             CompletableFuture<FolderState> state;
             synchronized (this) {
                 if (current.isPresent()
@@ -122,7 +122,7 @@ public final class FolderSource implements Source {
         }
     }
 
-    private FolderState read(List<FoundFile> now) {
+    private FolderState read(List<FileEntry> now) {
         FolderState state = reader.read(now, closing);
         try {
             engines.add(state.engine());

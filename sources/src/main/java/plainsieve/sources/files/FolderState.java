@@ -5,47 +5,46 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.engine.OpenEngine;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.engine.EmbeddedEngine;
 
 /** The files of a folder as they were at one moment, open to be asked. */
 final class FolderState {
-    private final List<FoundFile> files;
-    private final OpenEngine engine;
-    private final Map<String, Catalogue.OfFiles> tables;
+    private final List<FileEntry> files;
+    private final EmbeddedEngine engine;
+    private final Map<String, Catalog.OfFiles> tables;
 
     /** @param tables what is known of each table, by its name */
-    FolderState(List<FoundFile> files, OpenEngine engine, Map<String, Catalogue.OfFiles> tables) {
+    FolderState(List<FileEntry> files, EmbeddedEngine engine, Map<String, Catalog.OfFiles> tables) {
         this.files = List.copyOf(files);
         this.engine = engine;
         this.tables = Map.copyOf(tables);
     }
 
-    boolean isOf(List<FoundFile> others) {
+    boolean isOf(List<FileEntry> others) {
         return files.equals(others);
     }
 
-    OpenEngine engine() {
+    EmbeddedEngine engine() {
         return engine;
     }
 
     /** The catalogue of the engine, whose views are tables of files here; those that could not be read have no columns. */
-    Catalogue described(Catalogue engine) {
-        List<Catalogue.Table> all =
+    Catalog described(Catalog engine) {
+        List<Catalog.Table> all =
                 new ArrayList<>(engine.tables().stream().map(this::described).toList());
         tables.forEach((name, about) -> {
             if (!about.unreadable().isEmpty()) {
-                all.add(new Catalogue.Table(
-                        "main", name, false, 0, List.of(), Set.of(), List.of(), Optional.of(about)));
+                all.add(new Catalog.Table("main", name, false, 0, List.of(), Set.of(), List.of(), Optional.of(about)));
             }
         });
-        return new Catalogue(all, engine.functions(), engine.own(), engine.silent());
+        return new Catalog(all, engine.functions(), engine.own(), engine.silent());
     }
 
-    private Catalogue.Table described(Catalogue.Table view) {
-        Optional<Catalogue.OfFiles> about = Optional.ofNullable(tables.get(view.name()));
-        long rows = about.map(Catalogue.OfFiles::rows).orElse(-1L);
-        return new Catalogue.Table(
+    private Catalog.Table described(Catalog.Table view) {
+        Optional<Catalog.OfFiles> about = Optional.ofNullable(tables.get(view.name()));
+        long rows = about.map(Catalog.OfFiles::rows).orElse(-1L);
+        return new Catalog.Table(
                 view.schema(), view.name(), false, rows, view.columns(), view.nullable(), view.indexes(), about);
     }
 }

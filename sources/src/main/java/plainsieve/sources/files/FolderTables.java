@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.sources.SaidOfTable;
+import plainsieve.sources.TableOverrides;
 
 /**
  * Which tables the files of a folder are. A file is a table, and so is each sheet and each named range of a workbook. Files whose
@@ -17,7 +17,7 @@ import plainsieve.sources.SaidOfTable;
  */
 final class FolderTables {
     /** What is said of tables, by their names. */
-    private final Map<String, SaidOfTable> said;
+    private final Map<String, TableOverrides> said;
 
     private final Areas areas;
     private final List<FileTable> tables = new ArrayList<>();
@@ -25,18 +25,18 @@ final class FolderTables {
 
     /** The tables in a workbook; none when it cannot be read. */
     interface Areas {
-        List<WorkbookArea> of(FoundFile workbook);
+        List<WorkbookArea> of(FileEntry workbook);
     }
 
-    private FolderTables(Map<String, SaidOfTable> said, Areas areas) {
+    private FolderTables(Map<String, TableOverrides> said, Areas areas) {
         this.said = said;
         this.areas = areas;
     }
 
-    static List<FileTable> of(List<FoundFile> files, Map<String, SaidOfTable> said, Areas areas) {
+    static List<FileTable> of(List<FileEntry> files, Map<String, TableOverrides> said, Areas areas) {
         FolderTables tables = new FolderTables(said, areas);
-        Map<String, List<FoundFile>> together = new LinkedHashMap<>();
-        for (FoundFile file : files) {
+        Map<String, List<FileEntry>> together = new LinkedHashMap<>();
+        for (FileEntry file : files) {
             if (file.kind() == FileKind.WORKBOOK) {
                 tables.workbook(file);
             } else if (file.folder().isEmpty()) {
@@ -63,7 +63,7 @@ final class FolderTables {
         return tables.tables;
     }
 
-    private void workbook(FoundFile file) {
+    private void workbook(FileEntry file) {
         List<WorkbookArea> all = areas.of(file);
         String stem = file.folder().isEmpty() ? file.stem() : file.folder() + "_" + file.stem();
         boolean single = all.size() == 1;
@@ -74,12 +74,13 @@ final class FolderTables {
         }
         if (all.isEmpty()) {
             String name = free(plain(stem), file.kind());
-            FilePart part = new FilePart(file, Optional.of(WorkbookArea.of("")), Optional.empty(), SaidOfTable.NOTHING);
+            FilePart part =
+                    new FilePart(file, Optional.of(WorkbookArea.of("")), Optional.empty(), TableOverrides.NOTHING);
             tables.add(new FileTable(name, List.of(part), false));
         }
     }
 
-    private void add(String wanted, List<FoundFile> files, boolean many) {
+    private void add(String wanted, List<FileEntry> files, boolean many) {
         String name = free(wanted, files.get(0).kind());
         List<FilePart> parts = files.stream()
                 .map(file -> new FilePart(
@@ -89,12 +90,12 @@ final class FolderTables {
     }
 
     /** The file's name as it is seen from within its table's folder. */
-    static String called(FoundFile file) {
+    static String called(FileEntry file) {
         return file.name().substring(file.name().indexOf('/') + 1);
     }
 
-    private SaidOfTable said(String table) {
-        return said.getOrDefault(table, SaidOfTable.NOTHING);
+    private TableOverrides said(String table) {
+        return said.getOrDefault(table, TableOverrides.NOTHING);
     }
 
     private String free(String wanted, FileKind kind) {

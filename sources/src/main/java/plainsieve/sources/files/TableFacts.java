@@ -7,9 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.catalogue.CellForm;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.FoundColumn;
+import plainsieve.core.catalog.CellFormat;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.DetectedColumn;
 
 /** Gathers what is known of a table from the files that it is made of. */
 final class TableFacts {
@@ -17,7 +17,7 @@ final class TableFacts {
     private static final int EXAMPLES = 3;
 
     private final FileTable table;
-    private final Map<String, FoundColumn> columns = new LinkedHashMap<>();
+    private final Map<String, DetectedColumn> columns = new LinkedHashMap<>();
     private final List<String> notes = new ArrayList<>();
     private final Set<String> names = new LinkedHashSet<>();
     private long rows;
@@ -29,7 +29,7 @@ final class TableFacts {
         this.table = table;
     }
 
-    void add(FilePart part, KeptPart kept) {
+    void add(FilePart part, CachedPart kept) {
         String name = part.file().name();
         if (kept.isReadable()) {
             readable++;
@@ -45,39 +45,39 @@ final class TableFacts {
     }
 
     /* Files of one table may have a column in different forms: then it is what holds both. */
-    private static FoundColumn together(FoundColumn one, FoundColumn other) {
+    private static DetectedColumn together(DetectedColumn one, DetectedColumn other) {
         LinkedHashSet<String> examples = new LinkedHashSet<>(one.examples());
         examples.addAll(other.examples());
         boolean same = one.form().equals(other.form());
-        boolean text = one.form().equals(CellForm.TEXT.words());
+        boolean text = one.form().equals(CellFormat.TEXT.words());
         Optional<String> almost = same ? one.almost().or(other::almost) : Optional.of(text ? other.form() : one.form());
-        return new FoundColumn(
+        return new DetectedColumn(
                 one.name(),
-                same ? one.form() : CellForm.TEXT.words(),
+                same ? one.form() : CellFormat.TEXT.words(),
                 one.filled() + other.filled(),
                 one.misfits() + other.misfits(),
                 examples.stream().limit(EXAMPLES).toList(),
                 almost);
     }
 
-    Catalogue.OfFiles all() {
+    Catalog.OfFiles all() {
         return of(readable == 0 ? unreadable : "");
     }
 
     /** Of files that have types of their own. */
-    Catalogue.OfFiles inPlace() {
+    Catalog.OfFiles inPlace() {
         rows = -1;
         return of("");
     }
 
-    Catalogue.OfFiles unreadable(String why) {
+    Catalog.OfFiles unreadable(String why) {
         return of(unreadable.isEmpty() ? table.parts().get(0).file().name() + " " + why : unreadable);
     }
 
-    private Catalogue.OfFiles of(String why) {
+    private Catalog.OfFiles of(String why) {
         List<String> files =
                 table.parts().stream().map(part -> part.file().name()).toList();
-        return new Catalogue.OfFiles(
+        return new Catalog.OfFiles(
                 files,
                 rows,
                 lost,

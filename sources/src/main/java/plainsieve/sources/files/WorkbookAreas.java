@@ -18,7 +18,7 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import plainsieve.sources.engine.UnreadableFile;
+import plainsieve.sources.engine.UnreadableFileException;
 
 /**
  * The tables of a workbook (Office Open XML, ECMA-376): its sheets that have something, the tables in them, and its named ranges.
@@ -43,17 +43,17 @@ final class WorkbookAreas {
         xml.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
     }
 
-    /** In the order of the workbook, ranges behind sheets. Throws {@link UnreadableFile} when it is no workbook. */
+    /** In the order of the workbook, ranges behind sheets. Throws {@link UnreadableFileException} when it is no workbook. */
     static List<WorkbookArea> of(Path file) throws IOException {
         requireBounded(file);
         try (ZipFile archive = new ZipFile(file.toFile())) {
             return new WorkbookAreas(archive).areas();
         } catch (XMLStreamException e) {
-            throw new UnreadableFile("is no workbook that can be read");
+            throw new UnreadableFileException("is no workbook that can be read");
         }
     }
 
-    /** Throws {@link UnreadableFile} when the archive is none, or becomes too large when it is read. */
+    /** Throws {@link UnreadableFileException} when the archive is none, or becomes too large when it is read. */
     static void requireBounded(Path file) throws IOException {
         try (ZipFile archive = new ZipFile(file.toFile())) {
             long all = 0;
@@ -64,7 +64,7 @@ final class WorkbookAreas {
                 all += size(archive, entry, most);
             }
         } catch (ZipException e) {
-            throw new UnreadableFile("is no workbook that can be read");
+            throw new UnreadableFileException("is no workbook that can be read");
         }
     }
 
@@ -75,7 +75,8 @@ final class WorkbookAreas {
             for (int read = in.read(piece); read >= 0; read = in.read(piece)) {
                 size += read;
                 if (size > most) {
-                    throw new UnreadableFile("becomes larger than %,d MB when it is unpacked".formatted(most >> 20));
+                    throw new UnreadableFileException(
+                            "becomes larger than %,d MB when it is unpacked".formatted(most >> 20));
                 }
             }
         }
@@ -153,7 +154,7 @@ final class WorkbookAreas {
     private XMLStreamReader reader(String part) throws IOException, XMLStreamException {
         ZipEntry entry = archive.getEntry(part);
         if (entry == null) {
-            throw new UnreadableFile("is no workbook that can be read");
+            throw new UnreadableFileException("is no workbook that can be read");
         }
         return xml.createXMLStreamReader(archive.getInputStream(entry));
     }

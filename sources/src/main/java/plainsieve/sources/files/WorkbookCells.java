@@ -20,10 +20,10 @@ import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
-import plainsieve.core.catalogue.NamesLine;
-import plainsieve.sources.engine.Cells;
-import plainsieve.sources.engine.Stage;
-import plainsieve.sources.engine.UnreadableFile;
+import plainsieve.core.catalog.HeaderRow;
+import plainsieve.sources.engine.CellStaging;
+import plainsieve.sources.engine.StagedCells;
+import plainsieve.sources.engine.UnreadableFileException;
 
 /**
  * Reads one area of a workbook into a stage. Titles above the names are passed over, and so are empty rows. Days are written as ISO 8601, numbers with a point.
@@ -33,41 +33,41 @@ final class WorkbookCells {
     private static final int LOOKED_AT = 50;
     private static final int SHOWN = 3;
 
-    private final Stage stage;
+    private final CellStaging stage;
     private final WorkbookArea area;
-    private final Optional<NamesLine> said;
+    private final Optional<HeaderRow> said;
     private final List<String> errors = new ArrayList<>();
     private long wrong;
 
     /** @param said where the names of the columns stand; empty for what is found by itself */
-    WorkbookCells(Stage stage, WorkbookArea area, Optional<NamesLine> said) {
+    WorkbookCells(CellStaging stage, WorkbookArea area, Optional<HeaderRow> said) {
         this.stage = stage;
         this.area = area;
         this.said = said;
     }
 
-    /** Throws {@link UnreadableFile} when there is no table in it. */
-    Cells read(FoundFile file) throws IOException, SQLException {
+    /** Throws {@link UnreadableFileException} when there is no table in it. */
+    StagedCells read(FileEntry file) throws IOException, SQLException {
         WorkbookAreas.requireBounded(file.path());
         try (ReadableWorkbook workbook = new ReadableWorkbook(file.path().toFile(), OPTIONS);
                 Stream<Row> rows = workbook.findSheet(area.sheet())
-                        .orElseThrow(() -> new UnreadableFile("has no sheet “" + area.sheet() + "” any more"))
+                        .orElseThrow(() -> new UnreadableFileException("has no sheet “" + area.sheet() + "” any more"))
                         .openStream()) {
             return read(rows.iterator());
-        } catch (UnreadableFile e) {
+        } catch (UnreadableFileException e) {
             throw e;
         } catch (IOException e) {
             if (e.getCause() instanceof XMLStreamException || e instanceof ZipException) {
-                throw new UnreadableFile("is no workbook that can be read", e);
+                throw new UnreadableFileException("is no workbook that can be read", e);
             }
             throw e;
         } catch (RuntimeException e) {
             // The library breaks in many ways over what is broken.
-            throw new UnreadableFile("is no workbook that can be read", e);
+            throw new UnreadableFileException("is no workbook that can be read", e);
         }
     }
 
-    private Cells read(Iterator<Row> rows) throws SQLException {
+    private StagedCells read(Iterator<Row> rows) throws SQLException {
         List<String[]> first = new ArrayList<>();
         List<Integer> numbers = new ArrayList<>();
         while (rows.hasNext() && first.size() < LOOKED_AT) {
@@ -78,27 +78,27 @@ final class WorkbookCells {
             });
         }
         if (first.isEmpty()) {
-            throw new UnreadableFile("has nothing in “" + area.name() + "”");
+            throw new UnreadableFileException("has nothing in “" + area.name() + "”");
         }
         return below(head(first, numbers), first, rows);
     }
 
-    private WorkbookHead head(List<String[]> first, List<Integer> numbers) {
-        return said.map(line -> WorkbookHead.said(line, first, numbers))
-                .orElseGet(() -> WorkbookHead.of(first, numbers));
+    private WorkbookHeader head(List<String[]> first, List<Integer> numbers) {
+        return said.map(line -> WorkbookHeader.said(line, first, numbers))
+                .orElseGet(() -> WorkbookHeader.of(first, numbers));
     }
 
     /** Takes what stands below the names: of the first rows, then of the others. */
-    private Cells below(WorkbookHead head, List<String[]> first, Iterator<Row> rows) throws SQLException {
+    private StagedCells below(WorkbookHeader head, List<String[]> first, Iterator<Row> rows) throws SQLException {
         List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
         all.add(head.names());
         if (all.stream().allMatch(row -> firstCell(row) == Integer.MAX_VALUE)) {
-            throw new UnreadableFile("has nothing below the names of its columns in “" + area.name() + "”");
+            throw new UnreadableFileException("has nothing below the names of its columns in “" + area.name() + "”");
         }
         int left = all.stream().mapToInt(WorkbookCells::firstCell).min().orElseThrow();
         int right = all.stream().mapToInt(row -> row.length).max().orElseThrow();
-        if (right - left > Cells.MOST_COLUMNS) {
-            throw new UnreadableFile("has more than %,d columns".formatted(Cells.MOST_COLUMNS));
+        if (right - left > StagedCells.MOST_COLUMNS) {
+            throw new UnreadableFileException("has more than %,d columns".formatted(StagedCells.MOST_COLUMNS));
         }
         stage.begin(right - left);
         for (String[] row : first.subList(head.rows(), first.size())) {
@@ -113,8 +113,8 @@ final class WorkbookCells {
             }
         }
         stage.end();
-        return new Cells(
-                Cells.names(Arrays.asList(Arrays.copyOfRange(head.names(), left, right))),
+        return new StagedCells(
+                StagedCells.names(Arrays.asList(Arrays.copyOfRange(head.names(), left, right))),
                 Optional.of(head.line()),
                 0,
                 notes(wide));

@@ -20,20 +20,20 @@ record AnswerColumns(List<Column> columns, List<CellReader> readers) {
         return new AnswerColumns(columns, columns.stream().map(vendor::reader).toList());
     }
 
-    /** @param texts which of them, from 1, are texts whose bytes the last column of the answer has, see {@link TextsInBytes} */
+    /** @param texts which of them, from 1, are texts whose bytes the last column of the answer has, see {@link EncodedTexts} */
     static AnswerColumns of(ResultSet rows, Vendor vendor, Set<Integer> texts) throws SQLException {
         if (texts.isEmpty()) {
             return of(rows, vendor);
         }
         List<Column> asked = vendor.columns(rows);
-        TextsInBytes.Reading reading = new TextsInBytes.Reading(asked.size());
+        EncodedTexts.Reading reading = new EncodedTexts.Reading(asked.size());
         int first = Collections.min(texts);
         List<Column> columns = new ArrayList<>();
         List<CellReader> readers = new ArrayList<>();
         for (Column column : asked.subList(0, asked.size() - 1)) {
             int index = columns.size() + 1;
             boolean text = texts.contains(index);
-            columns.add(text ? TextsInBytes.column(column) : column);
+            columns.add(text ? EncodedTexts.column(column) : column);
             readers.add(text ? reading.of(index == first) : vendor.reader(column));
         }
         return new AnswerColumns(columns, readers);

@@ -22,7 +22,7 @@ final class Connections implements AutoCloseable {
     private final Vendor vendor;
     private final DriverConnections driver;
     private final HikariDataSource pool;
-    private final Silence silence;
+    private final UnresponsiveGuard silence;
 
     /** @param most connections at once */
     Connections(SourceAccess access, Vendor vendor, int most, ScheduledExecutorService clock) {
@@ -41,7 +41,7 @@ final class Connections implements AutoCloseable {
         config.setValidationTimeout(SIGN_OF_LIFE_MILLIS);
         config.setInitializationFailTimeout(-1);
         this.pool = new HikariDataSource(config);
-        this.silence = new Silence(access.id(), () -> connectOnce().close(), clock);
+        this.silence = new UnresponsiveGuard(access.id(), () -> connectOnce().close(), clock);
     }
 
     /**

@@ -11,7 +11,7 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 import plainsieve.sources.Column;
@@ -107,8 +107,8 @@ public final class DuckDbVendor implements Vendor {
     }
 
     @Override
-    public CatalogueDetails.Questions details() {
-        return new CatalogueDetails.Questions("""
+    public CatalogDetails.Questions details() {
+        return new CatalogDetails.Questions("""
                 select schema_name, table_name, index_name, unnest(string_split(trim(expressions, '[]'), ', ')), is_unique, is_primary
                 from duckdb_indexes()
                 union all
@@ -138,7 +138,7 @@ public final class DuckDbVendor implements Vendor {
                     Blob blob = rows.getBlob(index);
                     return blob == null ? null : ColumnReading.bytes(blob);
                 };
-            case "TIMESTAMP" -> new DuckDbMoments();
+            case "TIMESTAMP" -> new DuckDbTimestamps();
             case "INTEGER" -> (rows, index) -> whole(rows, rows.getInt(index));
             case "BIGINT" -> (rows, index) -> whole(rows, rows.getLong(index));
             default ->
@@ -166,10 +166,10 @@ public final class DuckDbVendor implements Vendor {
     }
 
     @Override
-    public Prepared prepare(Connection connection, Statement statement, String text) throws SQLException {
+    public PreparedExecution prepare(Connection connection, Statement statement, String text) throws SQLException {
         boolean pays = readsTextsAnew() ? statement.cap() >= MANY_ROWS : statement.cap() == Statement.NO_CAP;
         return pays
-                ? new TextsInBytes(connection, this).prepare(statement, text)
+                ? new EncodedTexts(connection, this).prepare(statement, text)
                 : Vendor.super.prepare(connection, statement, text);
     }
 
@@ -179,10 +179,11 @@ public final class DuckDbVendor implements Vendor {
     }
 
     @Override
-    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Array array) {
+    public void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+            throws SQLException {
+        if (bound instanceof PlaceholderBinding.Array array) {
             bindArray(connection, statement, index, array);
-        } else if (bound instanceof Bound.Single single
+        } else if (bound instanceof PlaceholderBinding.Single single
                 && single.value() instanceof Value.Whole whole
                 && whole.number() == (int) whole.number()) {
             // As a literal of this size is: a day minus a wider number is no day to DuckDB.
@@ -192,7 +193,8 @@ public final class DuckDbVendor implements Vendor {
         }
     }
 
-    private static void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
+    private static void bindArray(
+            Connection connection, PreparedStatement statement, int index, PlaceholderBinding.Array array)
             throws SQLException {
         String elementType =
                 switch (array.type()) {
@@ -208,7 +210,7 @@ public final class DuckDbVendor implements Vendor {
     }
 
     /** As many digits as the values have, so that none of them is rounded; what no decimal takes is a binary fraction. */
-    private static String decimals(Bound.Array array) {
+    private static String decimals(PlaceholderBinding.Array array) {
         int scale = 0;
         int whole = 1;
         for (Value value : array.values()) {

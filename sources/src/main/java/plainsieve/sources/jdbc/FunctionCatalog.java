@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
-import plainsieve.core.sql.ReadingCheck;
+import plainsieve.core.sql.ReadOnlyCheck;
 
 /** What a database's own catalog tells of functions that are on no list of the engine. */
 interface FunctionCatalog {
@@ -21,7 +21,7 @@ interface FunctionCatalog {
      * @param names as statements write them
      * @param connection that nothing else uses meanwhile
      */
-    Map<String, Boolean> reading(List<String> names, ReadingCheck check, Connection connection) throws SQLException;
+    Map<String, Boolean> reading(List<String> names, ReadOnlyCheck check, Connection connection) throws SQLException;
 
     /** A catalog that tells nothing. @param reads whether a function that is not on the list can only read */
     static FunctionCatalog silent(boolean reads) {
@@ -36,7 +36,7 @@ interface FunctionCatalog {
      */
     record Volatile(String query) implements FunctionCatalog {
         @Override
-        public Map<String, Boolean> reading(List<String> names, ReadingCheck check, Connection connection)
+        public Map<String, Boolean> reading(List<String> names, ReadOnlyCheck check, Connection connection)
                 throws SQLException {
             Map<String, Boolean> reading = new HashMap<>();
             names.forEach(name -> reading.put(name, true));
@@ -66,7 +66,7 @@ interface FunctionCatalog {
         private static final int MAX_DEPTH = 16;
 
         @Override
-        public Map<String, Boolean> reading(List<String> names, ReadingCheck check, Connection connection)
+        public Map<String, Boolean> reading(List<String> names, ReadOnlyCheck check, Connection connection)
                 throws SQLException {
             Map<String, String> definitions = definitions(connection);
             Map<String, Boolean> reading = new HashMap<>();
@@ -89,12 +89,12 @@ interface FunctionCatalog {
             return definitions;
         }
 
-        private static boolean reads(String name, Map<String, String> definitions, ReadingCheck check, int depth) {
+        private static boolean reads(String name, Map<String, String> definitions, ReadOnlyCheck check, int depth) {
             String definition = definitions.get(name.toLowerCase(Locale.ROOT));
             if (definition == null || depth > MAX_DEPTH) {
                 return false;
             }
-            ReadingCheck.Finding finding = check.checkDefinition(definition);
+            ReadOnlyCheck.Finding finding = check.checkDefinition(definition);
             return finding.refused().isEmpty()
                     && finding.unknown().stream().allMatch(call -> reads(call.name(), definitions, check, depth + 1));
         }

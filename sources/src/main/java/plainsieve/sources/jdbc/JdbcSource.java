@@ -14,14 +14,14 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Plan;
-import plainsieve.core.sql.ReadingCheck;
+import plainsieve.core.sql.ReadOnlyCheck;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
@@ -50,9 +50,9 @@ public final class JdbcSource implements Source {
     private final Vendor vendor;
     private final ScheduledExecutorService clock;
     private final Connections connections;
-    private final KeptStatements statements;
+    private final StatementCache statements;
     private final JdbcFailures failures;
-    private final ReadingGuard guard;
+    private final ReadOnlyGuard guard;
     private final ExecutorService helpers = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "stopping");
         thread.setDaemon(true);
@@ -71,10 +71,10 @@ public final class JdbcSource implements Source {
         this.clock = clock;
         int most = access.limits().places() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
         this.connections = new Connections(access, vendor, most, clock);
-        this.statements = new KeptStatements(vendor);
+        this.statements = new StatementCache(vendor);
         this.failures = new JdbcFailures(access, vendor);
-        this.guard = new ReadingGuard(
-                new ReadingCheck(access.settings().dialect(), access.limits().functions()), vendor.functionCatalog());
+        this.guard = new ReadOnlyGuard(
+                new ReadOnlyCheck(access.settings().dialect(), access.limits().functions()), vendor.functionCatalog());
     }
 
     /** The dialect that its statements are written in. */
@@ -83,17 +83,17 @@ public final class JdbcSource implements Source {
     }
 
     @Override
-    public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+    public RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         return run(statement(what), limits, cancellation, receiver);
     }
 
     /* What is sent has one kind so far; a database takes no other. */
-    private static Statement statement(Dispatch what) {
-        return ((Dispatch.Sql) what).statement();
+    private static Statement statement(OutgoingStatement what) {
+        return ((OutgoingStatement.Sql) what).statement();
     }
 
-    private Answer run(Statement statement, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        Noticing noticing = new Noticing(receiver);
+    private RunSummary run(Statement statement, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+        ProgressTracker noticing = new ProgressTracker(receiver);
         try {
             return runOnce(statement, limits, cancellation, noticing);
         } catch (SourceFailure e) {
@@ -108,17 +108,18 @@ public final class JdbcSource implements Source {
         }
     }
 
-    private Answer runOnce(Statement statement, RunLimits limits, Cancellation cancellation, Noticing receiver) {
+    private RunSummary runOnce(
+            Statement statement, RunLimits limits, Cancellation cancellation, ProgressTracker receiver) {
         return onConnection(limits, cancellation, (connection, stopping) -> {
             receiver.connected();
             require(statement, connection, limits, cancellation);
             String text = withoutMark(vendor.jdbcText(statement));
-            try (KeptStatements.Used used = statements.use(connection, statement, text)) {
+            try (StatementCache.Used used = statements.use(connection, statement, text)) {
                 PreparedStatement prepared = used.prepared().statement();
                 stopping.runs(prepared);
                 vendor.prepareForStreaming(connection, prepared);
                 long start = System.nanoTime();
-                Answer answer;
+                RunSummary answer;
                 try (ResultSet rows = vendor.run(connection, prepared, statement)) {
                     AnswerColumns columns =
                             AnswerColumns.of(rows, vendor, used.prepared().inBytes());
@@ -149,14 +150,15 @@ public final class JdbcSource implements Source {
 
     /** Something that is done on a connection, and how it is stopped. */
     private interface Work<T> {
-        T on(Connection connection, Stopping stopping) throws SQLException;
+        T on(Connection connection, StatementCanceller stopping) throws SQLException;
     }
 
     private <T> T onConnection(RunLimits limits, Cancellation cancellation, Work<T> work) {
         return TimeLimit.within(clock, limits.longest(), cancellation, () -> {
             try (Connection connection = connection(limits, cancellation)) {
                 connections.limit(connection, limits.longest().plus(LATE));
-                Stopping stopping = new Stopping(connection, connections, clock, helpers, vendor.grace());
+                StatementCanceller stopping =
+                        new StatementCanceller(connection, connections, clock, helpers, vendor.grace());
                 try {
                     if (!cancellation.begin(stopping::stop)) {
                         throw new SQLException("stopped before it began");
@@ -181,8 +183,8 @@ public final class JdbcSource implements Source {
     }
 
     @Override
-    public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
-        return Explaining.plan(
+    public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
+        return ExplainRunner.plan(
                 statement(what),
                 dialect(),
                 measured,
@@ -210,9 +212,9 @@ public final class JdbcSource implements Source {
 
     /* A driver's metadata has no statement that could be cancelled; the connection is broken instead. */
     @Override
-    public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
+    public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
         return onConnection(limits, cancellation, (connection, stopping) -> {
-            Catalogue catalogue = CatalogueReader.read(connection, vendor);
+            Catalog catalogue = CatalogReader.read(connection, vendor);
             endTransaction(connection);
             return catalogue;
         });

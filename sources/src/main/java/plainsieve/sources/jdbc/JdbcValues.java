@@ -4,7 +4,7 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Types;
 import java.time.LocalDateTime;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.sources.Column;
@@ -34,20 +34,20 @@ public final class JdbcValues {
     }
 
     /** Whether some of the moments have an offset: then all are points in time, those without one in the session's zone. */
-    static boolean hasOffsets(Bound.Array array) {
+    static boolean hasOffsets(PlaceholderBinding.Array array) {
         return array.values().stream()
                 .anyMatch(value ->
                         value instanceof Value.Moment moment && moment.offset().isPresent());
     }
 
-    public static void bind(PreparedStatement statement, int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Single single) {
+    public static void bind(PreparedStatement statement, int index, PlaceholderBinding bound) throws SQLException {
+        if (bound instanceof PlaceholderBinding.Single single) {
             statement.setObject(index, of(single.value()));
-        } else if (bound instanceof Bound.Nothing nothing) {
+        } else if (bound instanceof PlaceholderBinding.Nothing nothing) {
             statement.setNull(index, sqlType(nothing.type()));
-        } else if (bound instanceof Bound.JsonArray json) {
+        } else if (bound instanceof PlaceholderBinding.JsonArray json) {
             statement.setString(index, json.text());
-        } else if (bound instanceof Bound.RowCount count) {
+        } else if (bound instanceof PlaceholderBinding.RowCount count) {
             statement.setLong(index, count.rows());
         } else {
             throw new IllegalArgumentException("An array is bound by the vendor: " + bound);

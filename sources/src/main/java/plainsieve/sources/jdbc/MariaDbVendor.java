@@ -7,7 +7,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Set;
-import plainsieve.core.sql.SessionTraces;
+import plainsieve.core.sql.SessionSideEffects;
 import plainsieve.core.sql.SessionVariables;
 import plainsieve.sources.Column;
 import plainsieve.sources.Secret;
@@ -66,8 +66,8 @@ public final class MariaDbVendor implements Vendor {
     }
 
     @Override
-    public CatalogueDetails.Questions details() {
-        return new CatalogueDetails.Questions("""
+    public CatalogDetails.Questions details() {
+        return new CatalogDetails.Questions("""
                 select null, table_name, index_name, column_name, non_unique = 0, index_name = 'PRIMARY'
                 from information_schema.statistics
                 where table_schema = database()
@@ -94,7 +94,7 @@ public final class MariaDbVendor implements Vendor {
     public CellReader reader(Column column) {
         return switch (column.type()) {
             case "DATE" -> ResultSet::getString;
-            case "TIME" -> (rows, index) -> MomentText.shortened(rows.getString(index));
+            case "TIME" -> (rows, index) -> TimestampText.shortened(rows.getString(index));
             case "DATETIME", "TIMESTAMP" -> (rows, index) -> moment(rows.getString(index));
             case "YEAR" -> (rows, index) -> year(rows.getString(index));
             default -> Vendor.super.reader(column);
@@ -107,7 +107,7 @@ public final class MariaDbVendor implements Vendor {
 
     private static String moment(String text) {
         boolean isDay = text != null && !text.startsWith("0000");
-        return isDay ? MomentText.iso(MomentText.shortened(text)) : text;
+        return isDay ? TimestampText.iso(TimestampText.shortened(text)) : text;
     }
 
     @Override
@@ -132,7 +132,7 @@ public final class MariaDbVendor implements Vendor {
 
     @Override
     public boolean leavesTraces(plainsieve.core.statement.Statement statement) {
-        return SessionTraces.possible(statement.text(), settings.dialect());
+        return SessionSideEffects.possible(statement.text(), settings.dialect());
     }
 
     @Override

@@ -18,8 +18,8 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -91,27 +91,28 @@ final class PostgreSqlBinding {
     /** @param tell whether the server is told the type @param wanted the type that it infers by itself; empty when not asked */
     private record Place(int index, boolean tell, String wanted) {}
 
-    private static Type type(Bound bound) {
-        if (bound instanceof Bound.Single single) {
+    private static Type type(PlaceholderBinding bound) {
+        if (bound instanceof PlaceholderBinding.Single single) {
             return single.value().type();
         }
-        return bound instanceof Bound.Array array ? array.type() : Type.INTEGER;
+        return bound instanceof PlaceholderBinding.Array array ? array.type() : Type.INTEGER;
     }
 
     private static void bind(Connection connection, PreparedStatement prepared, Place place, BoundValue value)
             throws SQLException {
-        if (value.bound() instanceof Bound.Array array) {
+        if (value.bound() instanceof PlaceholderBinding.Array array) {
             bindArray(connection, prepared, place, array);
-        } else if (value.bound() instanceof Bound.Nothing && !place.tell()) {
+        } else if (value.bound() instanceof PlaceholderBinding.Nothing && !place.tell()) {
             prepared.setNull(place.index(), Types.OTHER);
-        } else if (value.bound() instanceof Bound.Single single) {
+        } else if (value.bound() instanceof PlaceholderBinding.Single single) {
             bindOne(prepared, place, single);
         } else {
             JdbcValues.bind(prepared, place.index(), value.bound());
         }
     }
 
-    private static void bindOne(PreparedStatement prepared, Place place, Bound.Single single) throws SQLException {
+    private static void bindOne(PreparedStatement prepared, Place place, PlaceholderBinding.Single single)
+            throws SQLException {
         Value value = single.value();
         if (value instanceof Value.Whole whole && whole.number() == (int) whole.number()) {
             prepared.setInt(place.index(), (int) whole.number());
@@ -131,7 +132,8 @@ final class PostgreSqlBinding {
         return !place.tell() && (BROKEN.contains(place.wanted()) || whole && number.scale() <= 0);
     }
 
-    private static void bindArray(Connection connection, PreparedStatement prepared, Place place, Bound.Array array)
+    private static void bindArray(
+            Connection connection, PreparedStatement prepared, Place place, PlaceholderBinding.Array array)
             throws SQLException {
         String elementType =
                 switch (array.type()) {

@@ -12,7 +12,7 @@ import java.util.TreeSet;
 import org.postgresql.util.PSQLException;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Lexer;
-import plainsieve.core.sql.SessionTraces;
+import plainsieve.core.sql.SessionSideEffects;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.BoundValue;
@@ -114,8 +114,8 @@ public final class PostgreSqlVendor implements Vendor {
     }
 
     @Override
-    public CatalogueDetails.Questions details() {
-        return new CatalogueDetails.Questions("""
+    public CatalogDetails.Questions details() {
+        return new CatalogDetails.Questions("""
                 select n.nspname, t.relname, i.relname, coalesce(a.attname, pg_get_indexdef(ix.indexrelid, k.place::int, true)),
                   ix.indisunique, ix.indisprimary
                 from pg_index ix
@@ -168,7 +168,7 @@ public final class PostgreSqlVendor implements Vendor {
     /* A usual one stands in the answer as it is shown but for a letter; to make a moment of it takes a fifth of a download. */
     private static Object moment(ResultSet rows, int index, CellReader usual) throws SQLException {
         String text = rows.getString(index);
-        return text != null && MomentText.isOfSeconds(text) ? MomentText.iso(text) : usual.read(rows, index);
+        return text != null && TimestampText.isOfSeconds(text) ? TimestampText.iso(text) : usual.read(rows, index);
     }
 
     @Override
@@ -193,7 +193,7 @@ public final class PostgreSqlVendor implements Vendor {
 
     @Override
     public boolean leavesTraces(plainsieve.core.statement.Statement statement) {
-        return SessionTraces.possible(statement.text(), settings.dialect());
+        return SessionSideEffects.possible(statement.text(), settings.dialect());
     }
 
     /** PostgreSQL counts in a text in which every placeholder is a number: {@code $1}, {@code $2}, …, {@code $10}. */

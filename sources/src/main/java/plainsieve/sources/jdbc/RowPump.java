@@ -3,9 +3,9 @@ package plainsieve.sources.jdbc;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.DateTimeException;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunSummary;
 
 /** Hands rows from a result set to a receiver, up to the cap, and counts and times them. */
 public final class RowPump {
@@ -26,7 +26,7 @@ public final class RowPump {
         this.start = start;
     }
 
-    Answer pump(long cap) throws SQLException {
+    RunSummary pump(long cap) throws SQLException {
         boolean has = rows.next();
         double databaseMillis = millis();
         receiver.columns(answer.columns());
@@ -41,7 +41,7 @@ public final class RowPump {
             receiver.row(read(readers));
             has = rows.next();
         }
-        return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis());
+        return new RunSummary(fetched, Math.min(fetched, cap), databaseMillis, millis());
     }
 
     /* A database that waits for the next rows to be fetched runs nothing that could be cancelled. */

@@ -10,8 +10,8 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
-import plainsieve.core.catalogue.DeclaredType;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.catalog.DeclaredType;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Value;
 import plainsieve.sources.Binary;
 import plainsieve.sources.Column;
@@ -47,11 +47,11 @@ public final class SqliteVendor implements Vendor {
     }
 
     @Override
-    public TableQuestions tables(Connection connection) {
+    public TableMetadataReader tables(Connection connection) {
         return new OwnTables(connection);
     }
 
-    private record OwnTables(Connection connection) implements TableQuestions {
+    private record OwnTables(Connection connection) implements TableMetadataReader {
         @Override
         public ResultSet tables() throws SQLException {
             return new OfDriver(connection).tables();
@@ -72,8 +72,8 @@ public final class SqliteVendor implements Vendor {
     }
 
     @Override
-    public CatalogueDetails.Questions details() {
-        return new CatalogueDetails.Questions("""
+    public CatalogDetails.Questions details() {
+        return new CatalogDetails.Questions("""
                 select null, t.name, l.name, i.name, l."unique", l.origin = 'pk'
                 from sqlite_master t, pragma_index_list(t.name) l, pragma_index_info(l.name) i
                 where t.type = 'table' and i.name is not null
@@ -90,8 +90,9 @@ public final class SqliteVendor implements Vendor {
     }
 
     @Override
-    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Single single) {
+    public void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+            throws SQLException {
+        if (bound instanceof PlaceholderBinding.Single single) {
             statement.setObject(index, stored(single.value()));
         } else {
             JdbcValues.bind(statement, index, bound);
@@ -142,7 +143,7 @@ public final class SqliteVendor implements Vendor {
 
     private static Object value(Object value, Column.Kind kind) {
         if (value instanceof String text && kind == Column.Kind.DATETIME) {
-            return MomentText.iso(text);
+            return TimestampText.iso(text);
         }
         if (value instanceof Number number && kind == Column.Kind.BOOLEAN) {
             return number.intValue() != 0;

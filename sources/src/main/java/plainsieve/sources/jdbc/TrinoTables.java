@@ -17,7 +17,7 @@ import plainsieve.sources.SourceSettings;
  * The tables of a cluster's catalogs. Those of other catalogs are called by both, as in a query: their schema has the catalog
  * before its point. One of them whose store is away or refuses does not hide the rest.
  */
-final class TrinoTables implements TableQuestions {
+final class TrinoTables implements TableMetadataReader {
     private static final Dialect DIALECT = Dialects.of("trino");
 
     /** Of the engine itself, not of anybody's data. */

@@ -26,11 +26,11 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
 
@@ -107,7 +107,7 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public TableQuestions tables(Connection connection) throws SQLException {
+    public TableMetadataReader tables(Connection connection) throws SQLException {
         return TrinoTables.of(connection, settings);
     }
 
@@ -118,8 +118,8 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public CatalogueDetails.Questions details() {
-        return new CatalogueDetails.Questions("", "", "", "");
+    public CatalogDetails.Questions details() {
+        return new CatalogDetails.Questions("", "", "", "");
     }
 
     @Override
@@ -146,8 +146,9 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Single single) {
+    public void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+            throws SQLException {
+        if (bound instanceof PlaceholderBinding.Single single) {
             bind(statement, index, single.value());
         } else {
             JdbcValues.bind(statement, index, bound);
@@ -163,7 +164,7 @@ public final class TrinoVendor implements Vendor {
         } else if (value instanceof Value.Decimal decimal) {
             number(statement, index, decimal.number());
         } else {
-            JdbcValues.bind(statement, index, new Bound.Single(value));
+            JdbcValues.bind(statement, index, new PlaceholderBinding.Single(value));
         }
     }
 
@@ -217,9 +218,9 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public Optional<Answer.Read> readFor(ResultSet rows) throws SQLException {
+    public Optional<RunSummary.Read> readFor(ResultSet rows) throws SQLException {
         QueryStats stats = rows.unwrap(TrinoResultSet.class).getStats();
-        return Optional.of(new Answer.Read(stats.getProcessedRows(), stats.getProcessedBytes()));
+        return Optional.of(new RunSummary.Read(stats.getProcessedRows(), stats.getProcessedBytes()));
     }
 
     /** The place in the text as the driver sends it, counted back to where it stands in the statement. */

@@ -11,10 +11,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
-import plainsieve.sources.Answer;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.sources.Column;
+import plainsieve.sources.RunSummary;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
 public interface Vendor {
@@ -40,15 +40,16 @@ public interface Vendor {
     }
 
     /** Prepares a statement the way its rows are read with the least work. @param text the statement's, as the driver wants it */
-    default Prepared prepare(Connection connection, plainsieve.core.statement.Statement statement, String text)
+    default PreparedExecution prepare(Connection connection, plainsieve.core.statement.Statement statement, String text)
             throws SQLException {
-        return Prepared.asWritten(prepared(connection, text));
+        return PreparedExecution.asWritten(prepared(connection, text));
     }
 
     void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException;
 
     /** Binds one value; arrays only where the dialect uses them. */
-    default void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
+    default void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+            throws SQLException {
         JdbcValues.bind(statement, index, bound);
     }
 
@@ -81,8 +82,8 @@ public interface Vendor {
     }
 
     /** How the tables and columns of the source are asked for. */
-    default TableQuestions tables(Connection connection) throws SQLException {
-        return new TableQuestions.OfDriver(connection);
+    default TableMetadataReader tables(Connection connection) throws SQLException {
+        return new TableMetadataReader.OfDriver(connection);
     }
 
     /** Makes sure that a new connection reaches its database, for drivers that connect only when they are asked something. */
@@ -91,7 +92,7 @@ public interface Vendor {
     }
 
     /** How to ask for what drivers tell only table by table. */
-    CatalogueDetails.Questions details();
+    CatalogDetails.Questions details();
 
     /** The columns of an answer. The rows stand before the first one. */
     default List<Column> columns(ResultSet rows) throws SQLException {
@@ -115,7 +116,7 @@ public interface Vendor {
     }
 
     /** What the database has read of its tables for these rows, where it tells that with them. */
-    default Optional<Answer.Read> readFor(ResultSet rows) throws SQLException {
+    default Optional<RunSummary.Read> readFor(ResultSet rows) throws SQLException {
         return Optional.empty();
     }
 

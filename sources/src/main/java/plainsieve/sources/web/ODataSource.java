@@ -10,29 +10,29 @@ import java.util.Set;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanStep;
 import plainsieve.core.evidence.PlanTest;
-import plainsieve.core.evidence.Where;
-import plainsieve.core.request.Ask;
-import plainsieve.core.request.Directions;
+import plainsieve.core.request.ResponseOptions;
+import plainsieve.core.request.ServiceRequest;
+import plainsieve.core.request.odata.CountRequest;
 import plainsieve.core.request.odata.EntitySet;
-import plainsieve.core.request.odata.RowCount;
-import plainsieve.core.request.odata.SetAsk;
-import plainsieve.core.request.odata.SetAsks;
+import plainsieve.core.request.odata.EntitySetRequest;
+import plainsieve.core.request.odata.ODataPushdown;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
+import plainsieve.sources.Catalog;
 import plainsieve.sources.Column;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.TimeLimit;
-import plainsieve.sources.engine.Engines;
-import plainsieve.sources.engine.UnreadableFile;
+import plainsieve.sources.engine.EnginePool;
+import plainsieve.sources.engine.UnreadableFileException;
 
 /**
  * A service that speaks OData 4: its entity sets are tables. What it can filter, choose, order and count of a statement it is asked
@@ -43,11 +43,11 @@ public final class ODataSource implements Source {
 
     private final SourceAccess access;
     private final ScheduledExecutorService clock;
-    private final HttpAsking asking;
-    private final AskedTables tables;
+    private final HttpSource asking;
+    private final ServiceTables tables;
     private final SmallAnswers small;
     private final ServiceDescription description;
-    private final SignOfLife life;
+    private final AvailabilityCheck life;
 
     /**
      * @param folder of the server's own for what is kept of the answers
@@ -56,110 +56,121 @@ public final class ODataSource implements Source {
     public ODataSource(
             SourceAccess access,
             Path folder,
-            Engines engines,
+            EnginePool engines,
             WebSource.Reaching reaching,
             ScheduledExecutorService clock) {
         this.access = access;
         this.clock = clock;
-        this.asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
-        AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.tables = new AskedTables(access, engines, clock, fetch, asking);
+        this.asking = new HttpSource(access, reaching.hosts(), reaching.limits());
+        ResponseFetcher fetch = new ResponseFetcher(asking, reaching.limits(), engines.ofOneAnswer(), folder);
+        this.tables = new ServiceTables(access, engines, clock, fetch, asking);
         this.small = new SmallAnswers(asking, folder);
         this.description = new ServiceDescription(small, asking);
-        this.life = new SignOfLife(small, asking.failures(), clock);
+        this.life = new AvailabilityCheck(small, asking.failures(), clock);
     }
 
     @Override
-    public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+    public RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         return TimeLimit.within(
                 clock, limits.longest(), cancellation, () -> answer(what, limits, cancellation, receiver));
     }
 
-    private Answer answer(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        Statement statement = ((Dispatch.Sql) what).statement();
+    private RunSummary answer(
+            OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+        Statement statement = ((OutgoingStatement.Sql) what).statement();
         List<EntitySet> sets = description.sets(cancellation);
         long start = System.nanoTime();
-        Optional<RowCount> count = SetAsks.count(statement, access.settings().dialect(), sets);
+        Optional<CountRequest> count =
+                ODataPushdown.count(statement, access.settings().dialect(), sets);
         if (count.isPresent()) {
             return counted(count.get(), cancellation, receiver);
         }
-        List<TableAsk> asked = asked(SetAsks.of(statement, access.settings().dialect(), sets));
+        List<TableAsk> asked =
+                asked(ODataPushdown.of(statement, access.settings().dialect(), sets));
         return tables.on(asked, limits, cancellation, (engine, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
-            return engine.run(what, limits, cancellation, receiver).madeOf(AskedTables.rows(facts), millis);
+            return engine.run(what, limits, cancellation, receiver).madeOf(ServiceTables.rows(facts), millis);
         });
     }
 
-    private Answer counted(RowCount count, Cancellation cancellation, RowReceiver receiver) {
+    private RunSummary counted(CountRequest count, Cancellation cancellation, RowReceiver receiver) {
         long start = System.nanoTime();
-        Ask ask = Ask.get(ODataPaths.count(count.ask()), Directions.of(List.of()));
+        ServiceRequest ask = ServiceRequest.get(ODataPaths.count(count.ask()), ResponseOptions.of(List.of()));
         long number = small.read(ask, cancellation, page -> {
             String text = Files.readString(page.body()).replace("\uFEFF", "").strip();
             if (!text.matches("\\d{1,18}")) {
-                throw new UnreadableFile("is no number of rows");
+                throw new UnreadableFileException("is no number of rows");
             }
             return Long.parseLong(text);
         });
         double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
         receiver.columns(List.of(new Column(count.column(), "BIGINT", Column.Kind.INTEGER)));
         receiver.row(new Object[] {number});
-        return new Answer(1, 1, millis, millis);
+        return new RunSummary(1, 1, millis, millis);
     }
 
-    private static List<TableAsk> asked(List<SetAsk> asks) {
+    private static List<TableAsk> asked(List<EntitySetRequest> asks) {
         return asks.stream()
                 .map(ask -> new TableAsk(
-                        ask.set().name(), Ask.get(ODataPaths.rows(ask), ODataPaths.directions(ask)), ask.needed()))
+                        ask.set().name(),
+                        ServiceRequest.get(ODataPaths.rows(ask), ODataPaths.directions(ask)),
+                        ask.needed()))
                 .toList();
     }
 
     @Override
-    public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
+    public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
         return TimeLimit.within(
                 clock, limits.longest(), cancellation, () -> plan(what, measured, limits, cancellation));
     }
 
-    private Plan plan(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
-        Statement statement = ((Dispatch.Sql) what).statement();
+    private Plan plan(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
+        Statement statement = ((OutgoingStatement.Sql) what).statement();
         List<EntitySet> sets = description.sets(cancellation);
-        Optional<RowCount> count = SetAsks.count(statement, access.settings().dialect(), sets);
+        Optional<CountRequest> count =
+                ODataPushdown.count(statement, access.settings().dialect(), sets);
         if (count.isPresent()) {
             PlanStep step = PlanStep.named("get " + ODataPaths.count(count.get().ask()));
-            return new Plan(List.of(step), tests(statement, List.of(count.get().ask()), step), Where.NOT_KNOWN, "");
+            return new Plan(
+                    List.of(step), tests(statement, List.of(count.get().ask()), step), ExecutionSite.NOT_KNOWN, "");
         }
-        List<SetAsk> asks = SetAsks.of(statement, access.settings().dialect(), sets);
+        List<EntitySetRequest> asks =
+                ODataPushdown.of(statement, access.settings().dialect(), sets);
         return tables.on(asked(asks), limits, cancellation, (engine, facts) -> {
             Plan here = engine.explain(what, measured, limits, cancellation);
-            List<PlanStep> steps = new ArrayList<>(AnswerFacts.steps(facts));
+            List<PlanStep> steps = new ArrayList<>(ResponseFacts.steps(facts));
             PlanStep first = steps.isEmpty() ? PlanStep.named("nothing was fetched") : steps.get(0);
             steps.addAll(here.steps());
             boolean some = asks.stream().anyMatch(ask -> ask.needed().isPresent());
             return new Plan(
                     steps,
                     tests(statement, asks, first),
-                    some ? Where.STOPS_EARLY : Where.NOT_KNOWN,
+                    some ? ExecutionSite.STOPS_EARLY : ExecutionSite.NOT_KNOWN,
                     some ? first.inWords() : "");
         });
     }
 
     /** Each value of the statement: tested at the service, or here. */
-    private static List<PlanTest> tests(Statement statement, List<SetAsk> asks, PlanStep step) {
+    private static List<PlanTest> tests(Statement statement, List<EntitySetRequest> asks, PlanStep step) {
         Set<Integer> tested = new HashSet<>();
         asks.forEach(ask -> tested.addAll(ask.tested()));
         return IntStream.rangeClosed(1, statement.values().size())
-                .mapToObj(number ->
-                        new PlanTest(tested.contains(number) ? Where.AT_SERVICE : Where.HERE, "", Set.of(number), step))
+                .mapToObj(number -> new PlanTest(
+                        tested.contains(number) ? ExecutionSite.AT_SERVICE : ExecutionSite.HERE,
+                        "",
+                        Set.of(number),
+                        step))
                 .toList();
     }
 
     @Override
-    public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
+    public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
         List<EntitySet> sets =
                 TimeLimit.within(clock, limits.longest(), cancellation, () -> description.sets(cancellation));
-        return Catalogue.of(sets.stream().map(ODataSource::table).toList());
+        return Catalog.of(sets.stream().map(ODataSource::table).toList());
     }
 
-    private static Catalogue.Table table(EntitySet set) {
+    private static Catalog.Table table(EntitySet set) {
         List<Column> columns = set.properties().stream()
                 .map(property -> new Column(
                         property.column(),
@@ -173,16 +184,17 @@ public final class ODataSource implements Source {
                 .filter(EntitySet.Property::nullable)
                 .map(EntitySet.Property::column)
                 .collect(Collectors.toSet());
-        List<Catalogue.Index> key =
-                set.key().isEmpty() ? List.of() : List.of(new Catalogue.Index("key", set.key(), true, true));
-        return new Catalogue.Table("", set.name(), false, -1, columns, nullable, key, Optional.empty());
+        List<Catalog.Index> key =
+                set.key().isEmpty() ? List.of() : List.of(new Catalog.Index("key", set.key(), true, true));
+        return new Catalog.Table("", set.name(), false, -1, columns, nullable, key, Optional.empty());
     }
 
     @Override
     public String health() {
         String name = life.told("/$metadata");
         Cancellation cancellation = new Cancellation();
-        int count = TimeLimit.within(clock, SignOfLife.LONGEST, cancellation, () -> description.sets(cancellation))
+        int count = TimeLimit.within(
+                        clock, AvailabilityCheck.LONGEST, cancellation, () -> description.sets(cancellation))
                 .size();
         return "%s, with %,d %s,".formatted(name, count, count == 1 ? "set" : "sets");
     }

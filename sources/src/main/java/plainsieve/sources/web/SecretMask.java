@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
-import plainsieve.core.request.Encoding;
+import plainsieve.core.request.RequestEncoding;
 import plainsieve.core.statement.JsonText;
 
 /**
@@ -30,12 +30,15 @@ record SecretMask(List<String> forms) {
         if (secret.length() < MIN_LENGTH) {
             return new SecretMask(List.of());
         }
-        return new SecretMask(
-                List.of(secret, HttpRequests.basic(name, secret), Encoding.value(secret), JsonText.inside(secret))
-                        .stream()
-                        .distinct()
-                        .sorted(Comparator.comparingInt(String::length).reversed())
-                        .toList());
+        return new SecretMask(List.of(
+                        secret,
+                        HttpRequestFactory.basic(name, secret),
+                        RequestEncoding.value(secret),
+                        JsonText.inside(secret))
+                .stream()
+                .distinct()
+                .sorted(Comparator.comparingInt(String::length).reversed())
+                .toList());
     }
 
     /** A text without the secret. */

@@ -6,8 +6,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
-import plainsieve.core.request.Ask;
-import plainsieve.core.request.Directions;
+import plainsieve.core.request.ResponseOptions;
+import plainsieve.core.request.ServiceRequest;
 import plainsieve.core.request.odata.EntitySet;
 import plainsieve.sources.Cancellation;
 
@@ -15,11 +15,11 @@ import plainsieve.sources.Cancellation;
 final class ServiceDescription {
     private static final Duration BELIEVED = Duration.ofMinutes(10);
     private static final long PATIENCE_MILLIS = 20;
-    private static final Ask ASK = new Ask(
-            false, "/$metadata", Map.of("Accept", "application/xml"), Optional.empty(), Directions.of(List.of()));
+    private static final ServiceRequest ASK = new ServiceRequest(
+            false, "/$metadata", Map.of("Accept", "application/xml"), Optional.empty(), ResponseOptions.of(List.of()));
 
     private final SmallAnswers answers;
-    private final HttpAsking asking;
+    private final HttpSource asking;
     private final ReentrantLock beingAsked = new ReentrantLock();
     private volatile Told told = new Told(List.of(), System.nanoTime());
 
@@ -29,7 +29,7 @@ final class ServiceDescription {
         }
     }
 
-    ServiceDescription(SmallAnswers answers, HttpAsking asking) {
+    ServiceDescription(SmallAnswers answers, HttpSource asking) {
         this.answers = answers;
         this.asking = asking;
     }
@@ -57,7 +57,7 @@ final class ServiceDescription {
         }
         try {
             if (!told.isBelieved()) {
-                List<EntitySet> sets = answers.read(ASK, cancellation, page -> Metadata.read(page.body()));
+                List<EntitySet> sets = answers.read(ASK, cancellation, page -> ODataMetadata.read(page.body()));
                 told = new Told(sets, System.nanoTime() + BELIEVED.toNanos());
             }
         } finally {

@@ -3,39 +3,39 @@ package plainsieve.sources.web;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import plainsieve.core.request.Ask;
+import plainsieve.core.request.ServiceRequest;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.engine.UnreadableFile;
+import plainsieve.sources.engine.UnreadableFileException;
 
 /** Answers that are read as they come, not as rows: a sign of life, a description, a number. */
 final class SmallAnswers {
     private static final long MOST_BYTES = 64 << 20;
 
-    private final HttpAsking asking;
+    private final HttpSource asking;
     private final Path folder;
 
     /** @param folder where an answer lies while it is read */
-    SmallAnswers(HttpAsking asking, Path folder) {
+    SmallAnswers(HttpSource asking, Path folder) {
         this.asking = asking;
         this.folder = folder;
     }
 
     /** What is made of an answer. */
     interface Reading<T> {
-        T read(Page page) throws IOException;
+        T read(ResponsePage page) throws IOException;
     }
 
     private interface Way {
-        Page to(Path target);
+        ResponsePage to(Path target);
     }
 
     /** Asks as often as the service wants to be asked. Throws {@link plainsieve.sources.SourceFailure} when it refuses. */
-    <T> T read(Ask ask, Cancellation cancellation, Reading<T> reading) {
+    <T> T read(ServiceRequest ask, Cancellation cancellation, Reading<T> reading) {
         return read(target -> asking.ask(asking.address(ask.path()), ask, target, MOST_BYTES, cancellation), reading);
     }
 
     /** Asks once, and reads whatever the service says. */
-    <T> T readOnce(Ask ask, Cancellation cancellation, Reading<T> reading) {
+    <T> T readOnce(ServiceRequest ask, Cancellation cancellation, Reading<T> reading) {
         return read(
                 target -> asking.askOnce(asking.address(ask.path()), ask, target, MOST_BYTES, cancellation), reading);
     }
@@ -49,7 +49,7 @@ final class SmallAnswers {
             } finally {
                 Files.deleteIfExists(file);
             }
-        } catch (UnreadableFile e) {
+        } catch (UnreadableFileException e) {
             throw asking.failures()
                     .refused("What the service answered " + e.getMessage() + ".", "Look at its address on Sources.");
         } catch (IOException e) {

@@ -1,7 +1,7 @@
 package plainsieve.sources.web;
 
 import java.util.OptionalLong;
-import plainsieve.core.request.Ask;
+import plainsieve.core.request.ServiceRequest;
 
 /**
  * A table whose rows come of an answer.
@@ -9,7 +9,7 @@ import plainsieve.core.request.Ask;
  * @param table its name
  * @param needed how many rows are needed at the most; all when that is not known
  */
-record TableAsk(String table, Ask ask, OptionalLong needed) {
+record TableAsk(String table, ServiceRequest ask, OptionalLong needed) {
     /** The same with all rows. */
     TableAsk whole() {
         return new TableAsk(table, ask, OptionalLong.empty());

@@ -79,7 +79,7 @@ final class WebFailures {
     }
 
     /** An answer that is none. */
-    SourceFailure of(Page page) {
+    SourceFailure of(ResponsePage page) {
         int status = page.status();
         if (status == UNAUTHORIZED || status == FORBIDDEN) {
             return new SourceFailure(

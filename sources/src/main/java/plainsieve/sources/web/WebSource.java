@@ -6,96 +6,96 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.function.Supplier;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanStep;
-import plainsieve.core.evidence.Where;
 import plainsieve.core.request.RequestText;
-import plainsieve.core.request.RowsNeeded;
+import plainsieve.core.request.RequiredRowCount;
 import plainsieve.core.request.SentRequest;
-import plainsieve.sources.Answer;
-import plainsieve.sources.AnswerLook;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.OutgoingStatement;
+import plainsieve.sources.ResponsePreview;
+import plainsieve.sources.ResponsePreviewSource;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
-import plainsieve.sources.ShowsAnswers;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TimeLimit;
-import plainsieve.sources.engine.Engines;
-import plainsieve.sources.engine.GatheredEngine;
+import plainsieve.sources.engine.EnginePool;
+import plainsieve.sources.engine.FetchedTablesEngine;
 
 /**
  * A service over HTTP. What is sent is a request; the rows of its answer are fetched and put into an engine of this process, which
  * the SQL behind the request asks.
  */
-public final class WebSource implements Source, ShowsAnswers {
+public final class WebSource implements Source, ResponsePreviewSource {
     private static final double NANOS_PER_MILLI = 1e6;
 
     private final SourceAccess access;
     private final ScheduledExecutorService clock;
-    private final HttpAsking asking;
-    private final AskedTables tables;
-    private final Looking looking;
-    private final SignOfLife life;
+    private final HttpSource asking;
+    private final ServiceTables tables;
+    private final ResponsePreviewer looking;
+    private final AvailabilityCheck life;
 
     /**
      * @param folder of the server's own for what is kept of the answers
      * @param clock says when runs have taken too long; the caller owns it
      */
     public WebSource(
-            SourceAccess access, Path folder, Engines engines, Reaching reaching, ScheduledExecutorService clock) {
+            SourceAccess access, Path folder, EnginePool engines, Reaching reaching, ScheduledExecutorService clock) {
         this.access = access;
         this.clock = clock;
-        this.asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
-        AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.tables = new AskedTables(access, engines, clock, fetch, asking);
-        this.looking = new Looking(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.life = new SignOfLife(new SmallAnswers(asking, folder), asking.failures(), clock);
+        this.asking = new HttpSource(access, reaching.hosts(), reaching.limits());
+        ResponseFetcher fetch = new ResponseFetcher(asking, reaching.limits(), engines.ofOneAnswer(), folder);
+        this.tables = new ServiceTables(access, engines, clock, fetch, asking);
+        this.looking = new ResponsePreviewer(asking, reaching.limits(), engines.ofOneAnswer(), folder);
+        this.life = new AvailabilityCheck(new SmallAnswers(asking, folder), asking.failures(), clock);
     }
 
     /** What a service may be asked for. */
     public record Reaching(AllowedHosts hosts, WebLimits limits) {}
 
     @Override
-    public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+    public RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         SentRequest request = request(what);
         long start = System.nanoTime();
         return on(request, limits, cancellation, (engine, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
-            Dispatch sql = new Dispatch.Sql(request.sql());
+            OutgoingStatement sql = new OutgoingStatement.Sql(request.sql());
             return placed(request, () -> engine.run(sql, limits, cancellation, receiver))
-                    .madeOf(AskedTables.rows(facts), millis);
+                    .madeOf(ServiceTables.rows(facts), millis);
         });
     }
 
     @Override
-    public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
+    public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
         SentRequest request = request(what);
         return on(request, limits, cancellation, (engine, facts) -> {
-            Dispatch sql = new Dispatch.Sql(request.sql());
+            OutgoingStatement sql = new OutgoingStatement.Sql(request.sql());
             Plan here = placed(request, () -> engine.explain(sql, measured, limits, cancellation));
-            List<PlanStep> steps = new ArrayList<>(AnswerFacts.steps(facts));
+            List<PlanStep> steps = new ArrayList<>(ResponseFacts.steps(facts));
             steps.addAll(here.steps());
-            return new Plan(steps, List.of(), Where.NOT_KNOWN, "");
+            return new Plan(steps, List.of(), ExecutionSite.NOT_KNOWN, "");
         });
     }
 
-    private static SentRequest request(Dispatch what) {
-        return SentRequest.of(((Dispatch.Sql) what).statement());
+    private static SentRequest request(OutgoingStatement what) {
+        return SentRequest.of(((OutgoingStatement.Sql) what).statement());
     }
 
     private <T> T on(
             SentRequest request,
             RunLimits limits,
             Cancellation cancellation,
-            GatheredEngine.Question<List<AnswerFacts>, T> question) {
+            FetchedTablesEngine.Question<List<ResponseFacts>, T> question) {
         TableAsk answer = new TableAsk(
                 RequestText.ANSWER,
                 request.ask(),
-                RowsNeeded.of(request.sql(), access.settings().dialect()));
+                RequiredRowCount.of(request.sql(), access.settings().dialect()));
         return TimeLimit.within(
                 clock,
                 limits.longest(),
@@ -116,7 +116,7 @@ public final class WebSource implements Source, ShowsAnswers {
     }
 
     @Override
-    public AnswerLook look(Dispatch what, RunLimits limits, Cancellation cancellation) {
+    public ResponsePreview look(OutgoingStatement what, RunLimits limits, Cancellation cancellation) {
         return TimeLimit.within(
                 clock,
                 limits.longest(),
@@ -126,8 +126,8 @@ public final class WebSource implements Source, ShowsAnswers {
 
     /** What a request brings is known when it was asked. */
     @Override
-    public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
-        return Catalogue.of(List.of());
+    public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
+        return Catalog.of(List.of());
     }
 
     @Override

@@ -15,7 +15,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
 
@@ -39,12 +39,12 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
     Statement statement() {
         PreparedQuery query = PreparedQuery.of(rel.sql(kind), Dialects.of(kind))
                 .with(added.stream().map(Case::filter).toList());
-        Wanted wanted = totals
-                ? Wanted.totals(
+        ResultShape wanted = totals
+                ? ResultShape.totals(
                         List.of("port"),
                         List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("delay"))),
-                        Wanted.Order.KEYS)
-                : Wanted.allRows();
+                        ResultShape.Order.KEYS)
+                : ResultShape.allRows();
         return query.rewrite(
                 new Choices(PARAMETERS, ChoiceReader.readAll(PARAMETERS, choices)), wanted, Statement.NO_CAP);
     }

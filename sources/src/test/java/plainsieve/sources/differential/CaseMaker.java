@@ -9,8 +9,8 @@ import java.util.SplittableRandom;
 import java.util.function.Supplier;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.value.Type;
 
 /** Makes one random case: a query, what is chosen, and perhaps a filter on its result. */
@@ -29,9 +29,9 @@ final class CaseMaker {
             Parameter.of("p_n", Type.INTEGER),
             Parameter.of("p_m", Type.INTEGER),
             Parameter.of("p_port_or_none", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE),
-            Parameter.of("p_months", Type.DATE).takingMany().covering(Covers.MONTH),
-            Parameter.of("p_month", Type.DATE).covering(Covers.MONTH),
-            Parameter.of("p_part", Type.TEXT).covering(Covers.CONTAINING),
+            Parameter.of("p_months", Type.DATE).takingMany().covering(ValueCoverage.MONTH),
+            Parameter.of("p_month", Type.DATE).covering(ValueCoverage.MONTH),
+            Parameter.of("p_part", Type.TEXT).covering(ValueCoverage.CONTAINING),
             Parameter.of("added_port", Type.TEXT).takingMany(),
             Parameter.of("added_delay", Type.INTEGER));
 

@@ -14,11 +14,11 @@ import java.util.concurrent.ScheduledExecutorService;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.core.catalogue.SourceNames;
+import plainsieve.core.catalog.SourceNames;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceFailure;
@@ -62,7 +62,7 @@ class OnTopDifferentialTest {
                 OnTopFilter filter = OnTopFilter.of(rows.get(), random, Dialects.of(kind));
                 PreparedQuery filtered = PreparedQuery.of(query, Dialects.of(kind))
                         .with(List.of(filter.added()), random.nextBoolean() ? tables : SourceNames.none());
-                Wanted wanted = wanted(filter.added().column(), random);
+                ResultShape wanted = wanted(filter.added().column(), random);
                 check(
                         source,
                         new Asked("case %d of seed %d on %s".formatted(i, SEED, kind), kind, query, filter, wanted),
@@ -75,15 +75,15 @@ class OnTopDifferentialTest {
         assertThat(inside).as("filters that go inside").isGreaterThan(asked / 4);
     }
 
-    private static Wanted wanted(String column, SplittableRandom random) {
+    private static ResultShape wanted(String column, SplittableRandom random) {
         return switch (random.nextInt(5)) {
             case 0 ->
-                new Wanted.Totals(
-                        List.of(new Wanted.Key(column, Optional.empty())),
+                new ResultShape.Totals(
+                        List.of(new ResultShape.Key(column, Optional.empty())),
                         List.of(Measure.countOfRows()),
-                        Wanted.Order.KEYS);
-            case 1 -> new Wanted.Rows(Optional.of(new Wanted.Sort(column, true)), Optional.empty());
-            default -> Wanted.allRows();
+                        ResultShape.Order.KEYS);
+            case 1 -> new ResultShape.Rows(Optional.of(new ResultShape.Sort(column, true)), Optional.empty());
+            default -> ResultShape.allRows();
         };
     }
 
@@ -98,9 +98,9 @@ class OnTopDifferentialTest {
     }
 
     /** @param kind of the database */
-    private record Asked(String which, String kind, String query, OnTopFilter filter, Wanted wanted) {
+    private record Asked(String which, String kind, String query, OnTopFilter filter, ResultShape wanted) {
         boolean grouped() {
-            return wanted instanceof Wanted.Totals;
+            return wanted instanceof ResultShape.Totals;
         }
 
         /** MariaDB pushes a condition into a subquery, where it may hold of other rows, except below a limit. */

@@ -17,7 +17,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.filter.AddedFilter;
-import plainsieve.core.rewrite.filter.PickedType;
+import plainsieve.core.rewrite.filter.PickedValueType;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Column;
 import plainsieve.sources.TestDatabases.Answered;
@@ -42,7 +42,7 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
     static OnTopFilter of(Answered answered, SplittableRandom random, Dialect dialect) {
         Column column = answered.columns().get(0);
         List<Object> values = values(answered, type(column.kind()), random);
-        Type type = PickedType.of(
+        Type type = PickedValueType.of(
                 type(column.kind()), values.stream().map(OnTopFilter::written).toList());
         if (!values.isEmpty() && random.nextInt(10) == 0) {
             others(type).forEach(values::add);

@@ -6,7 +6,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalog.TableColumns;
 
 /**
  * Tables with columns that compare in ways of their own: texts with padding and with another collation, short binary

@@ -18,11 +18,11 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Measure;
-import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.ColumnLabels;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.Format;
-import plainsieve.core.view.Part;
-import plainsieve.core.view.Shown;
+import plainsieve.core.view.ValueFormat;
+import plainsieve.core.view.ViewContent;
+import plainsieve.core.view.ViewPart;
 
 /**
  * A view with choices, and what it must show of {@link Data#T_ROWS}, worked out row by row.
@@ -30,7 +30,7 @@ import plainsieve.core.view.Shown;
  * @param ports the chosen ones; empty for no filter
  * @param least the smallest delay; nothing for no filter
  */
-record ViewCase(Shown shown, Part part, List<String> ports, Optional<Long> least) {
+record ViewCase(ViewContent shown, ViewPart part, List<String> ports, Optional<Long> least) {
     private static final List<String> KEYS = List.of(
             "port",
             "day:day",
@@ -49,18 +49,20 @@ record ViewCase(Shown shown, Part part, List<String> ports, Optional<Long> least
     private static final int BEHIND_THE_POINT = 3;
 
     static ViewCase random(SplittableRandom random, boolean hasMedian) {
-        Shown shown =
+        ViewContent shown =
                 switch (random.nextInt(5)) {
-                    case 0 -> new Shown.Figures(figures(random, hasMedian, false), Optional.empty());
+                    case 0 -> new ViewContent.Figures(figures(random, hasMedian, false), Optional.empty());
                     case 1 ->
-                        new Shown.Bars(figures(random, hasMedian, true), keys(random, KEYS), Shown.Rank.USUAL, true);
-                    case 2 -> new Shown.Line(figures(random, hasMedian, true), keys(random, STRETCHES));
-                    case 3 -> new Shown.Groups(figures(random, hasMedian, true), List.of(one(random, KEYS), "port"));
+                        new ViewContent.Bars(
+                                figures(random, hasMedian, true), keys(random, KEYS), ViewContent.Rank.USUAL, true);
+                    case 2 -> new ViewContent.Line(figures(random, hasMedian, true), keys(random, STRETCHES));
+                    case 3 ->
+                        new ViewContent.Groups(figures(random, hasMedian, true), List.of(one(random, KEYS), "port"));
                     default ->
-                        new Shown.Table(
+                        new ViewContent.Table(
                                 "",
                                 Stream.of("delay", "amount")
-                                        .map(name -> new ColumnWords(name, name, Format.PLAIN, true, 0))
+                                        .map(name -> new ColumnLabels(name, name, ValueFormat.PLAIN, true, 0))
                                         .toList());
                 };
         List<String> ports = random.nextInt(3) == 0
@@ -74,8 +76,8 @@ record ViewCase(Shown shown, Part part, List<String> ports, Optional<Long> least
         return new ViewCase(shown, part(shown), ports, least);
     }
 
-    private static Part part(Shown shown) {
-        return shown instanceof Shown.Table ? new Part.Totals() : Part.MAIN;
+    private static ViewPart part(ViewContent shown) {
+        return shown instanceof ViewContent.Table ? new ViewPart.Totals() : ViewPart.MAIN;
     }
 
     private static <T> T one(SplittableRandom random, List<T> from) {
@@ -121,11 +123,11 @@ record ViewCase(Shown shown, Part part, List<String> ports, Optional<Long> least
                 .filter(row -> ports.isEmpty() || row.port() != null && ports.contains(row.port()))
                 .filter(row -> least.isEmpty() || row.delay() != null && row.delay() >= least.get())
                 .toList();
-        List<Measure> measures = shown instanceof Shown.Table table
+        List<Measure> measures = shown instanceof ViewContent.Table table
                 ? table.sums()
                 : shown.measures().stream().map(Figure::measure).toList();
         List<String> keys =
-                shown instanceof Shown.Groups groups ? groups.groupBy().subList(0, 1) : shown.grouping();
+                shown instanceof ViewContent.Groups groups ? groups.groupBy().subList(0, 1) : shown.grouping();
         if (keys.isEmpty()) {
             return List.of(inText(figuresOf(measures, rows, rows.size())));
         }

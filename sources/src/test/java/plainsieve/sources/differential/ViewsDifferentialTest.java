@@ -15,7 +15,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.TestDatabases;
@@ -50,7 +50,7 @@ class ViewsDifferentialTest {
             boolean hasMedian = source.dialect().median("x").isPresent();
             for (int i = 0; i < cases; i++) {
                 ViewCase made = ViewCase.random(new SplittableRandom(SEED * 1_000_003 + i), hasMedian);
-                Wanted wanted = made.shown()
+                ResultShape wanted = made.shown()
                         .wanted(made.part(), java.util.Optional.empty())
                         .orElseThrow();
                 Statement statement = query.rewrite(choices(made.choices()), wanted, Statement.NO_CAP);

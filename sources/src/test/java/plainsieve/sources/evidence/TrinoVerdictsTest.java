@@ -25,12 +25,12 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.demo.TrinoFerries;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -91,9 +91,10 @@ class TrinoVerdictsTest {
         Statement statement = PreparedQuery.of(query.strip(), Dialects.of("trino"))
                 .rewrite(
                         new Choices(PARAMETERS, ChoiceReader.readAll(PARAMETERS, choices(chosen))),
-                        Wanted.allRows(),
+                        ResultShape.allRows(),
                         CAP);
-        Plan plan = source.explain(new Dispatch.Sql(statement), false, TestDatabases.LIMITS, new Cancellation());
+        Plan plan =
+                source.explain(new OutgoingStatement.Sql(statement), false, TestDatabases.LIMITS, new Cancellation());
         return Evidence.of(statement, source.dialect(), plan).stream()
                 .map(verdict ->
                         verdict.placement().parameter() + " " + verdict.where().inWords())

@@ -14,20 +14,20 @@ import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
-import plainsieve.core.evidence.Where;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -135,12 +135,12 @@ class VerdictsTest {
                 double read = measured.shareRead(source, statement);
                 for (boolean asked : new boolean[] {false, true}) {
                     Plan plan = source.explain(
-                            new Dispatch.Sql(statement), asked, TestDatabases.LIMITS, new Cancellation());
+                            new OutgoingStatement.Sql(statement), asked, TestDatabases.LIMITS, new Cancellation());
                     List<Verdict> verdicts = Evidence.of(statement, source.dialect(), plan);
                     all += asked ? verdicts.size() : 0;
                     known += asked
                             ? verdicts.stream()
-                                    .filter(verdict -> verdict.where() != Where.NOT_KNOWN)
+                                    .filter(verdict -> verdict.where() != ExecutionSite.NOT_KNOWN)
                                     .count()
                             : 0;
                     if (contradicts(verdicts, read)) {
@@ -156,17 +156,17 @@ class VerdictsTest {
 
     /** Whether the share of the table that was read cannot be with these verdicts. */
     private static boolean contradicts(List<Verdict> verdicts, double read) {
-        List<Where> places = verdicts.stream().map(Verdict::where).toList();
-        if (places.contains(Where.BY_INDEX) || places.contains(Where.STOPS_EARLY)) {
+        List<ExecutionSite> places = verdicts.stream().map(Verdict::where).toList();
+        if (places.contains(ExecutionSite.BY_INDEX) || places.contains(ExecutionSite.STOPS_EARLY)) {
             return read > 0.5;
         }
-        boolean scanned = places.contains(Where.WHILE_SCANNING) || places.contains(Where.AFTER_SORTING);
+        boolean scanned = places.contains(ExecutionSite.WHILE_SCANNING) || places.contains(ExecutionSite.AFTER_SORTING);
         return scanned && read < 0.99;
     }
 
     private static Statement statement(Pair pair, Dialect dialect) {
         Map<String, Choice> choices = ChoiceReader.readAll(PARAMETERS, pair.choices());
         return PreparedQuery.of(pair.query(), dialect)
-                .rewrite(new Choices(PARAMETERS, choices), Wanted.allRows(), Statement.NO_CAP);
+                .rewrite(new Choices(PARAMETERS, choices), ResultShape.allRows(), Statement.NO_CAP);
     }
 }

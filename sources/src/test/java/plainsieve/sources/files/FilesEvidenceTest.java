@@ -7,18 +7,18 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
-import plainsieve.core.evidence.Where;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.TestDatabases;
 
 /** Choices reach the files: what they ran at, by the plan, and the rows that they leave. */
@@ -27,11 +27,12 @@ class FilesEvidenceTest extends WithFiles {
     private plainsieve.core.statement.Statement rewritten(
             String sql, Map<String, Parameter> parameters, Map<String, ChoiceText> chosen) {
         Choices choices = new Choices(parameters, ChoiceReader.readAll(parameters, chosen));
-        return PreparedQuery.of(sql, Dialects.of("duckdb")).rewrite(choices, Wanted.allRows(), 1_000);
+        return PreparedQuery.of(sql, Dialects.of("duckdb")).rewrite(choices, ResultShape.allRows(), 1_000);
     }
 
-    private List<Where> where(plainsieve.core.statement.Statement statement) {
-        Plan plan = files.source().explain(new Dispatch.Sql(statement), false, FolderFixture.RUN, new Cancellation());
+    private List<ExecutionSite> where(plainsieve.core.statement.Statement statement) {
+        Plan plan = files.source()
+                .explain(new OutgoingStatement.Sql(statement), false, FolderFixture.RUN, new Cancellation());
         return Evidence.of(statement, Dialects.of("duckdb"), plan).stream()
                 .map(Verdict::where)
                 .toList();
@@ -48,7 +49,7 @@ class FilesEvidenceTest extends WithFiles {
                 "select file, count(*) as n from weather where file in (:month) and wind >= :wind group by file",
                 parameters,
                 Map.of("month", ChoiceText.of("2026_02.parquet", "2026_03.parquet"), "wind", ChoiceText.of("6")));
-        assertThat(where(statement)).containsExactly(Where.BY_PART, Where.WHILE_SCANNING);
+        assertThat(where(statement)).containsExactly(ExecutionSite.BY_PART, ExecutionSite.WHILE_SCANNING);
         assertThat(TestDatabases.rows(files.source(), statement))
                 .containsExactlyInAnyOrder(List.of("2026_02.parquet", 142L), List.of("2026_03.parquet", 142L));
     }
@@ -62,7 +63,7 @@ class FilesEvidenceTest extends WithFiles {
                 "select station, wind from weather_1 where station = :station and wind > :least",
                 parameters,
                 Map.of("station", ChoiceText.of("B"), "least", ChoiceText.of("1")));
-        assertThat(where(statement)).containsExactly(Where.WHILE_SCANNING, Where.WHILE_SCANNING);
+        assertThat(where(statement)).containsExactly(ExecutionSite.WHILE_SCANNING, ExecutionSite.WHILE_SCANNING);
         assertThat(TestDatabases.rows(files.source(), statement)).hasSize(1_000).containsOnly(List.of("B", 2L));
     }
 }

@@ -15,14 +15,14 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Stream;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
+import plainsieve.sources.Catalog;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.engine.EngineLimits;
-import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.EnginePool;
 
 /** A folder of files, and the source that asks them. */
 final class FolderFixture implements AutoCloseable {
@@ -30,15 +30,15 @@ final class FolderFixture implements AutoCloseable {
 
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
     private final Path base;
-    private final Engines engines;
+    private final EnginePool engines;
     private FolderSource source;
 
     FolderFixture(Path base) throws IOException {
-        this(base, new Engines(new EngineLimits(512L << 20, 2), 2));
+        this(base, new EnginePool(new EngineLimits(512L << 20, 2), 2));
     }
 
     /** @param engines that it shares with others */
-    FolderFixture(Path base, Engines engines) throws IOException {
+    FolderFixture(Path base, EnginePool engines) throws IOException {
         this.engines = engines;
         this.base = base.toRealPath();
         Files.createDirectories(folder());
@@ -93,11 +93,11 @@ final class FolderFixture implements AutoCloseable {
                 .toList();
     }
 
-    Catalogue catalogue() {
+    Catalog catalogue() {
         return source.catalogue(RUN, new Cancellation());
     }
 
-    Catalogue.Table table(String name) {
+    Catalog.Table table(String name) {
         return catalogue().tables().stream()
                 .filter(table -> table.name().equals(name))
                 .findFirst()

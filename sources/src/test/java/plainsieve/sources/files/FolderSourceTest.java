@@ -10,9 +10,9 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.SaidOfTable;
+import plainsieve.sources.Catalog;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.TableOverrides;
 
 /** Files as tables: what they are called, what is in them, what happens when they change. */
 class FolderSourceTest extends WithFiles {
@@ -42,7 +42,7 @@ class FolderSourceTest extends WithFiles {
         assertThat(files.rows("select wind, at_port, gusts, file from weather order by file, wind"))
                 .containsExactly(
                         "null Holm [1,2] holm.json", "3.0 null null tarn/2026.json", "4.5 Tarn null tarn/2026.json");
-        assertThat(files.catalogue().tables()).extracting(Catalogue.Table::name).containsExactly("weather");
+        assertThat(files.catalogue().tables()).extracting(Catalog.Table::name).containsExactly("weather");
     }
 
     @Test
@@ -108,9 +108,9 @@ class FolderSourceTest extends WithFiles {
         assertThat(names("years")).isEqualTo("line 1");
         assertThat(names("codes")).isEqualTo("line 1");
         files.saying(Map.of(
-                "codes", Map.of(SaidOfTable.NAMES, "no line"),
-                "years", Map.of(SaidOfTable.NAMES, "line 3", "2026", "text"),
-                "groups", Map.of(SaidOfTable.NAMES, "lines 1 and 2")));
+                "codes", Map.of(TableOverrides.NAMES, "no line"),
+                "years", Map.of(TableOverrides.NAMES, "line 3", "2026", "text"),
+                "groups", Map.of(TableOverrides.NAMES, "lines 1 and 2")));
         assertThat(files.rows("select \"column 1\" from codes order by 1")).containsExactly("Orn", "Vik", "port");
         assertThat(files.forms("years")).containsExactly("2025: whole number", "2026: text");
         assertThat(files.rows("select \"2025\" from years order by 1")).containsExactly("1", "3");
@@ -123,11 +123,12 @@ class FolderSourceTest extends WithFiles {
     void saysThatThereAreNoNamesWhereAnAuthorSaysThatTheyStand() {
         files.write("ports.csv", "id;port\n\n1;Orn\n");
         files.write("bare.csv", "id;port\n");
-        files.saying(Map.of("ports", Map.of(SaidOfTable.NAMES, "line 2"), "bare", Map.of(SaidOfTable.NAMES, "line 1")));
+        files.saying(Map.of(
+                "ports", Map.of(TableOverrides.NAMES, "line 2"), "bare", Map.of(TableOverrides.NAMES, "line 1")));
         assertThat(files.table("ports").files().orElseThrow().unreadable())
                 .isEqualTo("ports.csv has no names of columns in line 2");
         assertThat(files.rows("select id, port from bare")).isEmpty();
-        files.saying(Map.of("ports", Map.of(SaidOfTable.NAMES, "line 70")));
+        files.saying(Map.of("ports", Map.of(TableOverrides.NAMES, "line 70")));
         assertThat(files.table("ports").files().orElseThrow().unreadable())
                 .isEqualTo("ports.csv has no names of columns in line 70");
     }

@@ -7,12 +7,12 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.sources.Catalogue;
+import plainsieve.sources.Catalog;
 
 /** Files as people and programs leave them, and those that somebody made to do harm. */
 class OddFilesTest extends WithFiles {
 
-    private Catalogue.OfFiles about(String table) {
+    private Catalog.OfFiles about(String table) {
         return files.table(table).files().orElseThrow();
     }
 

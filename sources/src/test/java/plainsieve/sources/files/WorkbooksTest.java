@@ -14,8 +14,8 @@ import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.SaidOfTable;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.TableOverrides;
 
 /** Sheets, tables and named ranges of workbooks, written part by part as the standard has them, so that each can be odd. */
 class WorkbooksTest extends WithFiles {
@@ -161,12 +161,12 @@ class WorkbooksTest extends WithFiles {
                         + row(5, number("1"), number("2"), "x"));
         write("sold.xlsx");
         assertThat(files.table("sold").files().orElseThrow().names()).isEqualTo("line 2");
-        files.saying(Map.of("sold", Map.of(SaidOfTable.NAMES, "line 4")));
+        files.saying(Map.of("sold", Map.of(TableOverrides.NAMES, "line 4")));
         assertThat(files.rows("select \"2025\", \"2026\", \"column 3\" from sold"))
                 .containsExactly("1 2 x");
-        files.saying(Map.of("sold", Map.of(SaidOfTable.NAMES, "no line")));
+        files.saying(Map.of("sold", Map.of(TableOverrides.NAMES, "no line")));
         assertThat(files.rows("select \"column 1\" from sold")).containsExactly("Sold by year", "2025", "1");
-        files.saying(Map.of("sold", Map.of(SaidOfTable.NAMES, "line 3")));
+        files.saying(Map.of("sold", Map.of(TableOverrides.NAMES, "line 3")));
         assertThat(files.table("sold").files().orElseThrow().unreadable())
                 .isEqualTo("sold.xlsx has no names of columns in line 3");
     }
@@ -188,7 +188,7 @@ class WorkbooksTest extends WithFiles {
                 .containsExactly("Holm 8", "Tarn 9");
         assertThat(files.rows("select a, b from book_Pairs order by a")).containsExactly("1 2", "3 4");
         assertThat(files.catalogue().tables())
-                .extracting(Catalogue.Table::name)
+                .extracting(Catalog.Table::name)
                 .containsExactlyInAnyOrder("book_All", "book_Winter", "book_Pairs");
     }
 
@@ -257,7 +257,7 @@ class WorkbooksTest extends WithFiles {
         workbook("", "S", row(1, "n") + row(2, "x&a;y") + row(3, "&c;"));
         parts.replaceAll((name, part) -> name.contains("sheet1") ? part.replace(HEAD, HEAD + evil) : part);
         write("evil.xlsx");
-        Catalogue.Table table = files.table("evil");
+        Catalog.Table table = files.table("evil");
         String shown = table.columns().isEmpty() ? "" : String.join(" ", files.rows("select * from evil"));
         assertThat(shown).doesNotContain("secret").doesNotContain("bbbbbbbbbb");
     }

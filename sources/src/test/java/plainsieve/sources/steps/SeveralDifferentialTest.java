@@ -17,30 +17,30 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.sides.SentSides;
-import plainsieve.core.sides.Side;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.steps.several.SeveralSteps;
-import plainsieve.core.steps.sql.Around;
-import plainsieve.core.steps.sql.Elsewhere;
-import plainsieve.core.steps.sql.StepsReading;
-import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.compile.RemoteQuery;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.federated.FederatedSteps;
+import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Type;
-import plainsieve.sources.Answer;
-import plainsieve.sources.AsksSides;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
+import plainsieve.sources.PartSender;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Source;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.engine.EngineLimits;
-import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.EnginePool;
+import plainsieve.sources.federation.FederatedSource;
 import plainsieve.sources.jdbc.JdbcSource;
-import plainsieve.sources.several.SeveralSources;
 
 /**
  * Random chains of steps give the rows that the same steps give one by one in memory, also where some of their tables are queries of
@@ -69,20 +69,20 @@ class SeveralDifferentialTest {
     @CsvSource({"duckdb, postgresql", "postgresql, mariadb", "mariadb, sqlite", "sqlite, duckdb"})
     void givesTheRowsOfTheStepsOneByOne(String own, String other) throws Exception {
         int asked = 0;
-        Engines engines = new Engines(new EngineLimits(1L << 30, 2), 4);
+        EnginePool engines = new EnginePool(new EngineLimits(1L << 30, 2), 4);
         try (JdbcSource ours = new JdbcSource(TestDatabases.awkward(own, StepsTables::write), CLOCK);
                 JdbcSource theirs = new JdbcSource(TestDatabases.awkward(other, StepsTables::write), CLOCK);
-                SeveralSources several =
-                        new SeveralSources(engines, folder, new SeveralSources.Limits(100_000), CLOCK)) {
+                FederatedSource several =
+                        new FederatedSource(engines, folder, new FederatedSource.Limits(100_000), CLOCK)) {
             for (int i = 0; asked < CASES; i++) {
                 RandomChain chain = new RandomChain(SEED * 1_000_003 + i, 1 + i % MOST_STEPS);
                 String text = chain.text().replaceAll(" of (quays|tides)\\b", " of query '$1'");
                 Places places = new Places(own, other, i % 3 > 0);
-                if (!SeveralSteps.isOne(text, places)) {
+                if (!FederatedSteps.isOne(text, places)) {
                     continue;
                 }
                 String story = "case %d of seed %d on %s and %s%n%s".formatted(i, SEED, own, other, text);
-                StepsReading reading = SeveralSteps.of(text, Dialects.of(own), places);
+                StepsAnalysis reading = FederatedSteps.of(text, Dialects.of(own), places);
                 if (isRefused(reading)) {
                     continue;
                 }
@@ -95,17 +95,17 @@ class SeveralDifferentialTest {
     }
 
     /** Queries cannot be called for each row of what was fetched; some databases cannot do all of what stands in front. */
-    private static boolean isRefused(StepsReading reading) {
+    private static boolean isRefused(StepsAnalysis reading) {
         return reading.problems().stream()
                 .anyMatch(problem -> problem.kind().equals("called-elsewhere")
                         || problem.kind().equals("not-in-this-database"));
     }
 
-    private void check(String story, RandomChain chain, StepsReading reading, Source together) {
+    private void check(String story, RandomChain chain, StepsAnalysis reading, Source together) {
         String sql = reading.statement().sql();
         Statement statement = PreparedQuery.ofAny(sql, Dialects.HERE)
-                .rewrite(new Choices(chain.parameters(), chain.choices()), Wanted.allRows(), Statement.NO_CAP);
-        assertThat(SentSides.isOne(statement.text())).as(story).isTrue();
+                .rewrite(new Choices(chain.parameters(), chain.choices()), ResultShape.allRows(), Statement.NO_CAP);
+        assertThat(FederatedStatement.isOne(statement.text())).as(story).isTrue();
         String all = "%s%n%s%nsent: %s %s".formatted(story, sql, statement.text(), statement.values());
         AlikeRows.check(all, chain.grid(), rows(all, together, statement));
     }
@@ -119,17 +119,18 @@ class SeveralDifferentialTest {
     }
 
     /** The tables of one database, and a query for two tables of the other. @param travels whether values may go both ways */
-    private record Places(String own, String other, boolean travels) implements Around {
+    private record Places(String own, String other, boolean travels) implements SchemaContext {
         @Override
         public String source() {
             return "ours";
         }
 
         @Override
-        public Optional<Elsewhere> elsewhere(String id) {
-            Around theirs = new Theirs(other);
+        public Optional<RemoteQuery> elsewhere(String id) {
+            SchemaContext theirs = new Theirs(other);
             Dialect dialect = Dialects.of(other);
-            return theirs.query(id).map(text -> new Elsewhere("theirs", dialect, text, theirs.columns("", id), theirs));
+            return theirs.query(id)
+                    .map(text -> new RemoteQuery("theirs", dialect, text, theirs.columns("", id), theirs));
         }
 
         @Override
@@ -164,7 +165,7 @@ class SeveralDifferentialTest {
     }
 
     /** One of its queries is of steps, one of SQL. */
-    private record Theirs(String kind) implements Around {
+    private record Theirs(String kind) implements SchemaContext {
         private static final Map<String, String> TEXTS =
                 Map.of("quays", "steps 1\nrows of quays", "tides", "select id, a, t, d, m, v from tides -- all");
 
@@ -195,7 +196,7 @@ class SeveralDifferentialTest {
     }
 
     /** Sends each side where it belongs. */
-    private final class Asking implements AsksSides {
+    private final class Asking implements PartSender {
         private final Source ours;
         private final Source theirs;
 
@@ -205,7 +206,7 @@ class SeveralDifferentialTest {
         }
 
         @Override
-        public Answer ask(Side side, Statement statement, Cancellation whole, RowReceiver receiver) {
+        public RunSummary ask(SourcePart side, Statement statement, Cancellation whole, RowReceiver receiver) {
             narrowed += statement.text().contains("needed_")
                             || statement.values().stream()
                                     .anyMatch(value -> value.parameter().startsWith("needed_"))
@@ -214,11 +215,11 @@ class SeveralDifferentialTest {
             Source source = side.source().equals("ours") ? ours : theirs;
             Cancellation run = new Cancellation();
             whole.begin(() -> run.stop(Cancellation.Reason.LEFT));
-            return source.run(new Dispatch.Sql(statement), LIMITS, run, receiver);
+            return source.run(new OutgoingStatement.Sql(statement), LIMITS, run, receiver);
         }
 
         @Override
-        public boolean counts(Side side) {
+        public boolean counts(SourcePart side) {
             return true;
         }
     }

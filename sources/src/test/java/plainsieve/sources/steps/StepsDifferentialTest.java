@@ -14,11 +14,11 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.steps.offer.EarlierPlace;
-import plainsieve.core.steps.simple.SimpleSql;
-import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.assist.FilterPushdownHint;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.convert.SqlToSteps;
 import plainsieve.core.value.ProblemException;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
@@ -53,7 +53,7 @@ class StepsDifferentialTest {
                 long seed = SEED * 1_000_003 + i;
                 RandomChain chain = new RandomChain(seed, 1 + i % MOST_STEPS);
                 boolean known = i % 5 > 0;
-                StepsReading reading = StepsReading.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
+                StepsAnalysis reading = StepsAnalysis.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
                 String story = "case %d of seed %d on %s%n%s".formatted(i, SEED, kind, chain.text());
                 if (isRefused(reading, known)) {
                     continue;
@@ -62,7 +62,7 @@ class StepsDifferentialTest {
                 check(source, story, chain, reading.statement().sql());
                 Optional<String> earlier = i % 4 == 0 ? withAConditionEarlier(reading) : Optional.empty();
                 if (earlier.isPresent()) {
-                    StepsReading moved = StepsReading.of(earlier.get(), Dialects.of(kind), StepsTables.known(known));
+                    StepsAnalysis moved = StepsAnalysis.of(earlier.get(), Dialects.of(kind), StepsTables.known(known));
                     check(
                             source,
                             story + "\nmoved:\n" + earlier.get(),
@@ -88,12 +88,12 @@ class StepsDifferentialTest {
     private static boolean isReadAgain(JdbcSource source, String story, RandomChain chain, String sql, boolean known) {
         String steps;
         try {
-            steps = SimpleSql.asSteps(sql, source.dialect(), StepsTables.known(known));
+            steps = SqlToSteps.asSteps(sql, source.dialect(), StepsTables.known(known));
         } catch (ProblemException e) {
             assertThat(e.first().kind()).as(story + sql).isEqualTo("not-as-steps");
             return false;
         }
-        String again = StepsReading.of(steps, source.dialect(), StepsTables.known(known))
+        String again = StepsAnalysis.of(steps, source.dialect(), StepsTables.known(known))
                 .statement()
                 .sql();
         if (!again.equals(sql)) {
@@ -103,12 +103,12 @@ class StepsDifferentialTest {
     }
 
     /** The steps with the last condition that is offered an earlier place there. */
-    private static Optional<String> withAConditionEarlier(StepsReading reading) {
+    private static Optional<String> withAConditionEarlier(StepsAnalysis reading) {
         List<String> lines = new ArrayList<>(
-                reading.steps().stream().map(StepsReading.One::written).toList());
-        List<Optional<EarlierPlace>> places = EarlierPlace.all(reading.steps());
+                reading.steps().stream().map(StepsAnalysis.One::written).toList());
+        List<Optional<FilterPushdownHint>> places = FilterPushdownHint.all(reading.steps());
         for (int i = lines.size() - 1; i > 0; i--) {
-            Optional<EarlierPlace> place = places.get(i);
+            Optional<FilterPushdownHint> place = places.get(i);
             if (place.isPresent()) {
                 lines.add(place.get().step(), lines.remove(i));
                 return Optional.of("steps 1\n" + String.join("\n", lines));
@@ -118,7 +118,7 @@ class StepsDifferentialTest {
     }
 
     /** For want of columns, or of a database that can ask a query for each row. */
-    private static boolean isRefused(StepsReading reading, boolean known) {
+    private static boolean isRefused(StepsAnalysis reading, boolean known) {
         return reading.problems().stream()
                 .anyMatch(problem -> problem.kind().equals("not-in-this-database")
                         || !known && problem.kind().equals("unknown-columns"));
@@ -126,7 +126,7 @@ class StepsDifferentialTest {
 
     private static void check(JdbcSource source, String story, RandomChain chain, String sql) {
         Statement statement = PreparedQuery.of(sql, source.dialect())
-                .rewrite(new Choices(chain.parameters(), chain.choices()), Wanted.allRows(), Statement.NO_CAP);
+                .rewrite(new Choices(chain.parameters(), chain.choices()), ResultShape.allRows(), Statement.NO_CAP);
         String all = "%s%n%s%nsent: %s %s".formatted(story, sql, statement.text(), statement.values());
         try {
             AlikeRows.check(all, chain.grid(), rows(source, statement));

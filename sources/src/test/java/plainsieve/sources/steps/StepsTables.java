@@ -18,8 +18,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
-import plainsieve.core.steps.sql.Around;
-import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Type;
 
 /** Three small tables, every column but the first with rows without a value; the same in memory and in each database. */
@@ -118,9 +118,9 @@ final class StepsTables {
     }
 
     /** What a source says of the tables. */
-    static Around known(boolean known) {
+    static SchemaContext known(boolean known) {
         Map<String, Grid> tables = all();
-        return new Around() {
+        return new SchemaContext() {
             @Override
             public Optional<List<KnownColumn>> columns(String schema, String table) {
                 return known ? Optional.ofNullable(tables.get(table)).map(StepsTables::described) : Optional.empty();

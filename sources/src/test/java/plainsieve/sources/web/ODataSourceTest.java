@@ -36,13 +36,13 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.demo.FareService;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Catalogue;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
@@ -87,18 +87,18 @@ class ODataSourceTest {
         return new Choice.One(value);
     }
 
-    private plainsieve.core.statement.Statement statement(String sql, Wanted wanted, long cap) {
+    private plainsieve.core.statement.Statement statement(String sql, ResultShape wanted, long cap) {
         return PreparedQuery.of(sql, Dialects.of("duckdb")).rewrite(new Choices(parameters, chosen), wanted, cap);
     }
 
     private WebFixture.Got run(plainsieve.core.statement.Statement statement) {
         WebFixture.Got got = new WebFixture.Got();
-        got.answer = source.run(new Dispatch.Sql(statement), RUN, new Cancellation(), got);
+        got.answer = source.run(new OutgoingStatement.Sql(statement), RUN, new Cancellation(), got);
         return got;
     }
 
     private WebFixture.Got run(String sql) {
-        return run(statement(sql, Wanted.allRows(), 10_000));
+        return run(statement(sql, ResultShape.allRows(), 10_000));
     }
 
     /** What the service was asked for rows or their number. */
@@ -110,8 +110,8 @@ class ODataSourceTest {
 
     @Test
     void setsAreTablesWithTheirOwnTypes() {
-        Catalogue catalogue = source.catalogue(RUN, new Cancellation());
-        assertThat(catalogue.tables()).extracting(Catalogue.Table::name).containsExactly("Fares", "Routes");
+        Catalog catalogue = source.catalogue(RUN, new Cancellation());
+        assertThat(catalogue.tables()).extracting(Catalog.Table::name).containsExactly("Fares", "Routes");
         assertThat(catalogue.tables().get(0).columns())
                 .extracting(column -> column.name() + " " + column.kind())
                 .containsExactly(
@@ -191,26 +191,29 @@ class ODataSourceTest {
     void firstRowsAreTheFirstOfTheService() {
         plainsieve.core.statement.Statement first = statement(
                 "select * from fares where price > 10",
-                new Wanted.Rows(java.util.Optional.of(new Wanted.Sort("price", true)), java.util.Optional.empty()),
+                new ResultShape.Rows(
+                        java.util.Optional.of(new ResultShape.Sort("price", true)), java.util.Optional.empty()),
                 20);
         WebFixture.Got got = run(first);
         assertThat(asked()).hasSize(1);
         assertThat(asked().get(0)).contains("$filter=price gt 10", "$orderby=price desc", "$top=21");
         assertThat(got.answer.more()).isTrue();
-        run(statement("select * from fares where class = 'car'", Wanted.allRows(), 20));
-        run(statement("select * from fares order by valid_to", Wanted.allRows(), 20));
-        run(statement("select * from fares order by class", Wanted.allRows(), 20));
-        run(statement("select price as fare_id from fares order by fare_id", Wanted.allRows(), 20));
-        run(statement("select price fare_id from fares order by fare_id", Wanted.allRows(), 20));
-        run(statement("select distinct fare_id from fares order by fare_id", Wanted.allRows(), 20));
-        run(statement("select fare_id from fares order by fare_id offset 5", Wanted.allRows(), 20));
+        run(statement("select * from fares where class = 'car'", ResultShape.allRows(), 20));
+        run(statement("select * from fares order by valid_to", ResultShape.allRows(), 20));
+        run(statement("select * from fares order by class", ResultShape.allRows(), 20));
+        run(statement("select price as fare_id from fares order by fare_id", ResultShape.allRows(), 20));
+        run(statement("select price fare_id from fares order by fare_id", ResultShape.allRows(), 20));
+        run(statement("select distinct fare_id from fares order by fare_id", ResultShape.allRows(), 20));
+        run(statement("select fare_id from fares order by fare_id offset 5", ResultShape.allRows(), 20));
         assertThat(asked().subList(1, asked().size())).noneMatch(line -> line.contains("$top"));
     }
 
     @Test
     void aNumberOfRowsIsCountedThere() {
-        Wanted count = Wanted.totals(
-                List.of(), List.of(new Measure(Measure.Function.COUNT, java.util.Optional.empty())), Wanted.Order.KEYS);
+        ResultShape count = ResultShape.totals(
+                List.of(),
+                List.of(new Measure(Measure.Function.COUNT, java.util.Optional.empty())),
+                ResultShape.Order.KEYS);
         String sql = "select * from fares where price > 20 order by fare_id";
         WebFixture.Got got = run(statement(sql, count, 100));
         assertThat(asked()).containsExactly("/Fares/$count?$filter=price gt 20");
@@ -230,9 +233,9 @@ class ODataSourceTest {
         choose("least", Type.DECIMAL, one(new Value.Decimal(new BigDecimal("30"))));
         var statement = statement(
                 "select * from fares where price > :price and price * 1 > :least and class = :route",
-                Wanted.allRows(),
+                ResultShape.allRows(),
                 100);
-        Plan plan = source.explain(new Dispatch.Sql(statement), false, RUN, new Cancellation());
+        Plan plan = source.explain(new OutgoingStatement.Sql(statement), false, RUN, new Cancellation());
         assertThat(Evidence.of(statement, Dialects.of("duckdb"), plan))
                 .extracting(verdict -> verdict.placement().parameter() + " " + verdict.where())
                 .containsExactly("price AT_SERVICE", "least HERE", "route LEFT_OUT");

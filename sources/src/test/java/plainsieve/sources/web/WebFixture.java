@@ -18,20 +18,20 @@ import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
 import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.engine.EngineLimits;
-import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.EnginePool;
 
 /** A service on loopback that answers as a test says, and the source that asks it. */
 final class WebFixture implements AutoCloseable {
@@ -64,8 +64,8 @@ final class WebFixture implements AutoCloseable {
         return new WebSource(access, kept, engines(), reaching(), clock);
     }
 
-    static Engines engines() {
-        return new Engines(new EngineLimits(512L << 20, 2), 2);
+    static EnginePool engines() {
+        return new EnginePool(new EngineLimits(512L << 20, 2), 2);
     }
 
     static WebSource.Reaching reaching() {
@@ -87,7 +87,7 @@ final class WebFixture implements AutoCloseable {
 
     static Statement statement(String request) {
         return PreparedQuery.of("request 1\n" + request, Dialects.of("duckdb"))
-                .rewrite(new Choices(java.util.Map.of(), java.util.Map.of()), Wanted.allRows(), 1000);
+                .rewrite(new Choices(java.util.Map.of(), java.util.Map.of()), ResultShape.allRows(), 1000);
     }
 
     Got get(String request) {
@@ -100,7 +100,8 @@ final class WebFixture implements AutoCloseable {
 
     static Got get(WebSource source, String request, Cancellation cancellation, Duration longest) {
         Got got = new Got();
-        got.answer = source.run(new Dispatch.Sql(statement(request)), new RunLimits(longest), cancellation, got);
+        got.answer =
+                source.run(new OutgoingStatement.Sql(statement(request)), new RunLimits(longest), cancellation, got);
         return got;
     }
 
@@ -120,7 +121,7 @@ final class WebFixture implements AutoCloseable {
     static final class Got implements RowReceiver {
         List<Column> columns = List.of();
         final List<List<Object>> rows = new ArrayList<>();
-        Answer answer;
+        RunSummary answer;
 
         @Override
         public void columns(List<Column> found) {

@@ -23,7 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
 import plainsieve.core.evidence.Plan;
 import plainsieve.demo.TideService;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Dispatch;
+import plainsieve.sources.OutgoingStatement;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
@@ -73,7 +73,7 @@ class WebSourceTest {
         service(WebFixture.json("[{\"n\": \"4\"}, {\"n\": \"calm\"}, {\"n\": \"6\"}]"));
         Plan plan = web.source()
                 .explain(
-                        new Dispatch.Sql(WebFixture.statement("get /x\ncolumn n is whole number")),
+                        new OutgoingStatement.Sql(WebFixture.statement("get /x\ncolumn n is whole number")),
                         false,
                         new RunLimits(Duration.ofSeconds(9)),
                         new Cancellation());

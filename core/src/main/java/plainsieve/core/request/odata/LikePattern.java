@@ -4,8 +4,8 @@ import java.util.Optional;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.statement.Bound;
-import plainsieve.core.statement.SentText;
+import plainsieve.core.statement.PlaceholderBinding;
+import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Value;
 
 /**
@@ -27,7 +27,7 @@ record LikePattern(String text, boolean start, boolean end) {
     }
 
     /** @param right what stands behind LIKE: texts and values joined by {@code ||}, perhaps with an escape character */
-    static Optional<LikePattern> of(SentText sent, Span right) {
+    static Optional<LikePattern> of(SentStatement sent, Span right) {
         Tokens tokens = sent.tokens();
         boolean escaped = right.length() > 2 && tokens.isWord(right.to() - 2, "escape");
         Optional<String> escape = escaped ? text(sent, right.to() - 1) : Optional.of("");
@@ -35,7 +35,7 @@ record LikePattern(String text, boolean start, boolean end) {
         return escape.flatMap(sign -> pattern.flatMap(text -> of(text, sign)));
     }
 
-    private static Optional<String> joined(SentText sent, Span parts) {
+    private static Optional<String> joined(SentStatement sent, Span parts) {
         StringBuilder all = new StringBuilder();
         for (int i = parts.from(); i < parts.to(); i += 2) {
             Optional<String> part = text(sent, i);
@@ -48,12 +48,12 @@ record LikePattern(String text, boolean start, boolean end) {
         return parts.length() % 2 == 1 ? Optional.of(all.toString()) : Optional.empty();
     }
 
-    private static Optional<String> text(SentText sent, int token) {
+    private static Optional<String> text(SentStatement sent, int token) {
         Tokens tokens = sent.tokens();
         if (tokens.is(token, TokenKind.PARAMETER)) {
             return sent.at(token)
-                    .filter(value -> value.bound() instanceof Bound.Single)
-                    .map(value -> ((Bound.Single) value.bound()).value())
+                    .filter(value -> value.bound() instanceof PlaceholderBinding.Single)
+                    .map(value -> ((PlaceholderBinding.Single) value.bound()).value())
                     .filter(Value.Text.class::isInstance)
                     .map(Value::written);
         }

@@ -6,34 +6,34 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
-import plainsieve.core.catalogue.CellForm;
+import plainsieve.core.catalog.CellFormat;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /** What the values of a property of an OData service are. */
 public enum PropertyKind {
-    TEXT(CellForm.TEXT),
-    WHOLE(CellForm.WHOLE),
-    DECIMAL(CellForm.NUMBER),
+    TEXT(CellFormat.TEXT),
+    WHOLE(CellFormat.WHOLE),
+    DECIMAL(CellFormat.NUMBER),
     /** A binary fraction. */
-    DOUBLE(CellForm.NUMBER),
+    DOUBLE(CellFormat.NUMBER),
     /** One with so few digits that what is shown of it is not what it is compared as. */
-    SINGLE(CellForm.NUMBER),
-    BOOLEAN(CellForm.YES_OR_NO),
-    DATE(CellForm.DAY),
+    SINGLE(CellFormat.NUMBER),
+    BOOLEAN(CellFormat.YES_OR_NO),
+    DATE(CellFormat.DAY),
     /** A point in time. */
-    MOMENT(CellForm.MOMENT_WITH_ZONE),
+    MOMENT(CellFormat.MOMENT_WITH_ZONE),
     /** Anything else, which is shown as a text and compared here. */
-    OTHER(CellForm.TEXT);
+    OTHER(CellFormat.TEXT);
 
     /** Whatever the clock of whoever asks shows, a point in time is not further from it than this. */
     private static final Duration EARLIEST = Duration.ofHours(14);
 
     private static final Duration LATEST = Duration.ofHours(12);
 
-    private final CellForm form;
+    private final CellFormat form;
 
-    PropertyKind(CellForm form) {
+    PropertyKind(CellFormat form) {
         this.form = form;
     }
 
@@ -53,7 +53,7 @@ public enum PropertyKind {
     }
 
     /** What its cells are read as. */
-    public CellForm form() {
+    public CellFormat form() {
         return form;
     }
 

@@ -34,7 +34,7 @@ public final class EditedText {
             shifts[count + 1] = shifts[count] + grown;
             count++;
             if (edit.start() < at) {
-                throw new EditsOverlap(edit.start());
+                throw new OverlappingEditsException(edit.start());
             }
             out.append(original, at, edit.start());
             for (Fragment.Slot slot : edit.replacement().slots()) {

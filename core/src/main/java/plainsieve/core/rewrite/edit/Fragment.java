@@ -2,7 +2,7 @@ package plainsieve.core.rewrite.edit;
 
 import java.util.ArrayList;
 import java.util.List;
-import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.PlaceholderBinding;
 
 /** A piece of statement text with the values of its placeholders. */
 public record Fragment(String text, List<Slot> slots) {
@@ -11,13 +11,13 @@ public record Fragment(String text, List<Slot> slots) {
     }
 
     /** A placeholder at an offset in the fragment's text. */
-    public record Slot(int offset, String parameter, Bound bound) {}
+    public record Slot(int offset, String parameter, PlaceholderBinding bound) {}
 
     public static Fragment of(String text) {
         return new Fragment(text, List.of());
     }
 
-    public static Fragment bound(String parameter, Bound bound) {
+    public static Fragment bound(String parameter, PlaceholderBinding bound) {
         return new Fragment("?", List.of(new Slot(0, parameter, bound)));
     }
 
@@ -50,7 +50,7 @@ public record Fragment(String text, List<Slot> slots) {
             return this;
         }
 
-        public Builder bind(String parameter, Bound bound) {
+        public Builder bind(String parameter, PlaceholderBinding bound) {
             slots.add(new Slot(text.length(), parameter, bound));
             text.append('?');
             return this;

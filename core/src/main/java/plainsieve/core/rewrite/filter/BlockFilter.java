@@ -10,9 +10,9 @@ import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.Keywords;
 import plainsieve.core.sql.KnownFunctions;
-import plainsieve.core.sql.Names;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
@@ -35,7 +35,7 @@ final class BlockFilter {
     private final ItemColumns columns;
     private final KnownFunctions functions;
 
-    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, Facts facts) {
+    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, SchemaFacts facts) {
         this.query = query;
         this.tokens = query.tokens();
         this.dialect = dialect;
@@ -146,7 +146,7 @@ final class BlockFilter {
         if (!(key instanceof ColumnKey.ByName name)) {
             return new Refused("a star stands for the columns, so their order is not known");
         }
-        SameColumn same = new SameColumn(query, dialect, block);
+        ColumnEquality same = new ColumnEquality(query, dialect, block);
         if (!Windows.of(query, block).allPartitionedBy(part -> same.isOfStar(part, qualifier, name.name()))) {
             return WINDOWED;
         }
@@ -174,7 +174,7 @@ final class BlockFilter {
         if (dialect.dropsDoubleNegation() && new Negations(tokens, expression).areNested()) {
             return new Refused("this database drops a NOT of a NOT in conditions");
         }
-        SameColumn same = new SameColumn(query, dialect, block);
+        ColumnEquality same = new ColumnEquality(query, dialect, block);
         boolean windowed = Windows.isWindowed(query, expression)
                 || !Windows.of(query, block).allPartitionedBy(part -> same.same(part, expression));
         if (windowed) {
@@ -188,7 +188,7 @@ final class BlockFilter {
             case ROW, KEY -> inWhere(expression);
             case GROUP -> inHaving(column, grouping);
             case KEY_BY_NAME ->
-                columns.nothingHas(block, Names.bare(column.name()))
+                columns.nothingHas(block, Identifiers.bare(column.name()))
                         ? inWhere(expression)
                         : new Refused("the rows may be grouped by another column of that name");
             case KEY_OF_SOME_SETS -> new Refused("some of the grouping sets do without the column");
@@ -197,7 +197,7 @@ final class BlockFilter {
 
     private Allowed inWhere(Span expression) {
         boolean column = SelectList.isPath(tokens, expression);
-        String name = column ? Names.bare(tokens.written(expression.to() - 1)) : "";
+        String name = column ? Identifiers.bare(tokens.written(expression.to() - 1)) : "";
         String qualifier = column && expression.length() >= 3 ? tokens.written(expression.to() - 3) : "";
         return new Allowed(Where.WHERE, bracketed(expression), qualifier, name);
     }
@@ -217,7 +217,8 @@ final class BlockFilter {
         if (dialect.havingKnowsNames() && !byName && readsRows(column.expression())) {
             return new Refused("HAVING knows the column by no name here");
         }
-        String expression = byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
+        String expression =
+                byName ? dialect.quoteName(Identifiers.bare(column.name())) : bracketed(column.expression());
         return new Allowed(Where.HAVING, expression, "", "");
     }
 
@@ -281,8 +282,9 @@ final class BlockFilter {
 
     static boolean isCalled(Tokens tokens, FromItem item, String name) {
         if (!item.alias().isEmpty()) {
-            return Names.same(item.alias(), name);
+            return Identifiers.same(item.alias(), name);
         }
-        return !item.name().isEmpty() && Names.same(tokens.written(item.name().to() - 1), name);
+        return !item.name().isEmpty()
+                && Identifiers.same(tokens.written(item.name().to() - 1), name);
     }
 }

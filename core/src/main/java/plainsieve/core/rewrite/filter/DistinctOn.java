@@ -3,7 +3,7 @@ package plainsieve.core.rewrite.filter;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
-import plainsieve.core.sql.Names;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
@@ -35,7 +35,7 @@ final class DistinctOn {
     }
 
     /** Whether a filter on this column may go before one row of each is kept. */
-    boolean takes(int position, SameColumn same) {
+    boolean takes(int position, ColumnEquality same) {
         OutputColumn column = list.columns().get(position);
         return takes(column.name(), key -> same.same(key, column.expression()) || isNumber(key, position));
     }
@@ -65,8 +65,8 @@ final class DistinctOn {
         boolean alone = key.length() == 1 && !tokens.is(key.from(), TokenKind.NUMBER);
         String written = tokens.written(key.from());
         long others = list.columns().stream()
-                .filter(column -> !column.star() && Names.same(column.name(), written))
+                .filter(column -> !column.star() && Identifiers.same(column.name(), written))
                 .count();
-        return !alone || (Names.same(name, written) && others <= 1);
+        return !alone || (Identifiers.same(name, written) && others <= 1);
     }
 }

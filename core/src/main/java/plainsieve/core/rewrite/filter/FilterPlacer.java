@@ -6,14 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import plainsieve.core.catalogue.SourceNames;
+import plainsieve.core.catalog.SourceNames;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.KnownFunctions;
-import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.QueryLevel.Named;
@@ -21,7 +21,7 @@ import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
-import plainsieve.core.value.Nearest;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
@@ -46,8 +46,8 @@ public final class FilterPlacer {
 
     private final ParsedQuery query;
     private final Dialect dialect;
-    private final NamedQueries named;
-    private final Facts facts;
+    private final CommonTableExpressions named;
+    private final SchemaFacts facts;
 
     /** Whether the server may push a condition around a subquery into a HAVING that evaluates it differently. */
     private final boolean pushedWrong;
@@ -55,8 +55,8 @@ public final class FilterPlacer {
     private FilterPlacer(ParsedQuery query, Dialect dialect, SourceNames names) {
         this.query = query;
         this.dialect = dialect;
-        this.named = new NamedQueries(query, dialect);
-        this.facts = new Facts(
+        this.named = new CommonTableExpressions(query, dialect);
+        this.facts = new SchemaFacts(
                 new ItemColumns(query, named, names.tables()), new KnownFunctions(query, dialect, names.functions()));
         this.pushedWrong =
                 facts.functions().differInHaving(new Span(0, query.tokens().size()));
@@ -80,22 +80,22 @@ public final class FilterPlacer {
         List<FilterPlacement> placements = new ArrayList<>();
         for (AddedFilter filter : filters) {
             requireOne(columns, filter);
-            Tried tried = new OneFilter(filter).inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
-            if (tried instanceof Tried.Fits fits) {
+            Attempt tried = new OneFilter(filter).inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
+            if (tried instanceof Attempt.Fits fits) {
                 fits.conditions().forEach((spot, condition) -> inside.computeIfAbsent(spot, key -> new ArrayList<>())
                         .add(condition));
                 placements.add(new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
             } else {
                 Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
                 around.add(filter.condition(columns.reference(filter.column(), dialect), type, dialect));
-                placements.add(new FilterPlacement(filter.column(), Where.AROUND, ((Tried.Stops) tried).reason(), 0));
+                placements.add(new FilterPlacement(filter.column(), Where.AROUND, ((Attempt.Stops) tried).reason(), 0));
             }
         }
         List<TextEdit> edits = new ArrayList<>();
         inside.forEach((spot, conditions) ->
-                edits.addAll(new BlockConditions(query, dialect, spot.block()).edits(spot.where(), conditions)));
+                edits.addAll(new ConditionInserter(query, dialect, spot.block()).edits(spot.where(), conditions)));
         if (!around.isEmpty()) {
-            edits.addAll(new FilterAround(query, dialect, pushedWrong).edits(columns, around));
+            edits.addAll(new OuterFilter(query, dialect, pushedWrong).edits(columns, around));
         }
         return new Placed(edits, placements);
     }
@@ -110,15 +110,15 @@ public final class FilterPlacer {
         }
     }
 
-    private ColumnTypes types() {
-        return new ColumnTypes(query, dialect, facts.columns());
+    private BranchColumnTypes types() {
+        return new BranchColumnTypes(query, dialect, facts.columns());
     }
 
     private static ProblemException unknown(OutputColumns columns, AddedFilter filter) {
         return new ProblemException(Problem.of(
                 "unknown-column",
                 "The query gives no column “%s”.".formatted(filter.column()),
-                Nearest.to(filter.column(), columns.names())
+                NearestName.to(filter.column(), columns.names())
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("It gives: " + String.join(", ", columns.names()) + ".")));
     }
@@ -138,14 +138,14 @@ public final class FilterPlacer {
     }
 
     /** What came of trying a place. */
-    private sealed interface Tried {
+    private sealed interface Attempt {
         /**
          * @param conditions what is added where
          * @param reason why not further in; empty when there is nothing further in
          */
-        record Fits(Map<Spot, String> conditions, Where where, String reason, int depth) implements Tried {}
+        record Fits(Map<Spot, String> conditions, Where where, String reason, int depth) implements Attempt {}
 
-        record Stops(String reason) implements Tried {}
+        record Stops(String reason) implements Attempt {}
     }
 
     /** The search for the place of one filter. */
@@ -156,17 +156,17 @@ public final class FilterPlacer {
             this.filter = filter;
         }
 
-        private Tried inLevel(QueryLevel level, ColumnKey key, int depth) {
+        private Attempt inLevel(QueryLevel level, ColumnKey key, int depth) {
             if (isLimited(level)) {
-                return new Tried.Stops(LIMITED);
+                return new Attempt.Stops(LIMITED);
             }
             if (depth > DEEPEST) {
-                return new Tried.Stops("the query is very deep");
+                return new Attempt.Stops("the query is very deep");
             }
             return level.operands().size() == 1 ? inOnly(level, key, depth) : inEveryOperand(level, key, depth);
         }
 
-        private Tried inOnly(QueryLevel level, ColumnKey key, int depth) {
+        private Attempt inOnly(QueryLevel level, ColumnKey key, int depth) {
             Operand only = level.operands().get(0);
             KnownFunctions functions = facts.functions();
             boolean totals = level.tail().stream()
@@ -175,26 +175,27 @@ public final class FilterPlacer {
             if (totals
                     && only instanceof Operand.Plain plain
                     && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
-                return new Tried.Stops(
+                return new Attempt.Stops(
                         "an aggregate in ORDER BY makes one row of all, and what is not known may be one");
             }
             return inOperand(only, key, depth);
         }
 
-        private Tried inOperand(Operand operand, ColumnKey key, int depth) {
+        private Attempt inOperand(Operand operand, ColumnKey key, int depth) {
             return operand instanceof Operand.Plain plain
                     ? inBlock(plain.block(), key, depth)
                     : inLevel(((Operand.Nested) operand).query(), key, depth + 1);
         }
 
         /** A filter on both sides of a set operation, or only on the left side of EXCEPT, filters its result. */
-        private Tried inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
+        private Attempt inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
             Optional<ColumnKey> each = keyOfOperands(level, key);
             if (each.isEmpty()) {
-                return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
+                return new Attempt.Stops(
+                        "a star stands for the columns of a set operation, so their order is not known");
             }
             if (!types().areAlike(level.operands(), each.get())) {
-                return new Tried.Stops(
+                return new Attempt.Stops(
                         dialect.comparesByColumn()
                                 ? "each side of a set operation may compare texts and numbers in its own way"
                                 : "it is not known whether all sides of the set operation give one type");
@@ -207,8 +208,8 @@ public final class FilterPlacer {
                 if (i > 0 && level.operators().get(i - 1).word() == SetOperator.Word.EXCEPT) {
                     continue;
                 }
-                Tried tried = inOperand(level.operands().get(i), each.get(), depth);
-                if (!(tried instanceof Tried.Fits fits)) {
+                Attempt tried = inOperand(level.operands().get(i), each.get(), depth);
+                if (!(tried instanceof Attempt.Fits fits)) {
                     return tried;
                 }
                 conditions.putAll(fits.conditions());
@@ -216,7 +217,7 @@ public final class FilterPlacer {
                 reason = reason.isEmpty() ? fits.reason() : reason;
                 deepest = Math.max(deepest, fits.depth());
             }
-            return new Tried.Fits(conditions, where, reason, deepest);
+            return new Attempt.Fits(conditions, where, reason, deepest);
         }
 
         private Optional<ColumnKey> keyOfOperands(QueryLevel level, ColumnKey key) {
@@ -235,26 +236,26 @@ public final class FilterPlacer {
             return position.isPresent() ? Optional.of(new ColumnKey.ByPosition(position.getAsInt())) : Optional.empty();
         }
 
-        private Tried inBlock(Block block, ColumnKey key, int depth) {
+        private Attempt inBlock(Block block, ColumnKey key, int depth) {
             BlockFilter here = new BlockFilter(query, dialect, block, filter, facts);
             BlockFilter.Spot spot = here.spot(key);
             if (!(spot instanceof BlockFilter.Allowed allowed)) {
-                return new Tried.Stops(((BlockFilter.Refused) spot).reason());
+                return new Attempt.Stops(((BlockFilter.Refused) spot).reason());
             }
-            Tried further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Tried.Stops("");
-            if (further instanceof Tried.Fits) {
+            Attempt further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Attempt.Stops("");
+            if (further instanceof Attempt.Fits) {
                 return further;
             }
             if (allowed.where() == Where.WHERE
                     && pushedWrong
                     && block.from().stream().anyMatch(this::takesConditions)) {
-                return new Tried.Stops(
+                return new Attempt.Stops(
                         "this database would push the filter into HAVING and evaluate it differently there");
             }
             Optional<String> type = allowed.where() == Where.WHERE ? types().of(block, key) : Optional.empty();
             Map<Spot, String> condition =
                     Map.of(new Spot(block, allowed.where()), filter.condition(allowed.expression(), type, dialect));
-            return new Tried.Fits(condition, allowed.where(), ((Tried.Stops) further).reason(), depth);
+            return new Attempt.Fits(condition, allowed.where(), ((Attempt.Stops) further).reason(), depth);
         }
 
         /** Whether the server may push a condition into what this is; below a limit it pushes none. */
@@ -262,7 +263,7 @@ public final class FilterPlacer {
             if (item.query().isPresent()) {
                 return !isLimited(item.query().get());
             }
-            return named.of(item) instanceof NamedQueries.One one
+            return named.of(item) instanceof CommonTableExpressions.One one
                     && !isLimited(one.named().query());
         }
 
@@ -271,40 +272,40 @@ public final class FilterPlacer {
         }
 
         /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
-        private Tried furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
+        private Attempt furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
             Optional<FromItem> from = here.itemOf(allowed);
             if (from.isEmpty()) {
-                return new Tried.Stops("");
+                return new Attempt.Stops("");
             }
             FromItem item = from.get();
             Optional<Named> named = Optional.empty();
             if (item.query().isEmpty()) {
-                NamedQueries.Found found = FilterPlacer.this.named.of(item);
-                if (found instanceof NamedQueries.NotTold not) {
-                    return new Tried.Stops(not.reason());
+                CommonTableExpressions.Found found = FilterPlacer.this.named.of(item);
+                if (found instanceof CommonTableExpressions.Unknown not) {
+                    return new Attempt.Stops(not.reason());
                 }
-                if (!(found instanceof NamedQueries.One one)) {
-                    return new Tried.Stops("");
+                if (!(found instanceof CommonTableExpressions.One one)) {
+                    return new Attempt.Stops("");
                 }
                 named = Optional.of(one.named());
             }
             if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
-                return new Tried.Stops(
+                return new Attempt.Stops(
                         "an outer join fills in missing rows of this side, so they are filtered after it");
             }
             if (item.reach() == FromItem.Reach.WHOLE) {
-                return new Tried.Stops("what is joined depends on all rows of this side");
+                return new Attempt.Stops("what is joined depends on all rows of this side");
             }
             return inside(allowed, item, named, depth);
         }
 
-        private Tried inside(BlockFilter.Allowed allowed, FromItem item, Optional<Named> named, int depth) {
+        private Attempt inside(BlockFilter.Allowed allowed, FromItem item, Optional<Named> named, int depth) {
             QueryLevel inner = item.query().orElseGet(() -> named.orElseThrow().query());
             List<String> renamed =
                     item.columns().isEmpty() ? named.map(Named::columns).orElse(List.of()) : item.columns();
             return keyInside(allowed.columnName(), renamed)
                     .map(key -> inLevel(inner, key, depth + 1))
-                    .orElse(new Tried.Stops(""));
+                    .orElse(new Attempt.Stops(""));
         }
 
         private static Optional<ColumnKey> keyInside(String name, List<String> renamed) {
@@ -312,7 +313,7 @@ public final class FilterPlacer {
                 return Optional.of(new ColumnKey.ByName(name));
             }
             for (int i = 0; i < renamed.size(); i++) {
-                if (Names.same(renamed.get(i), name)) {
+                if (Identifiers.same(renamed.get(i), name)) {
                     return Optional.of(new ColumnKey.ByPosition(i));
                 }
             }

@@ -5,8 +5,8 @@ import java.util.List;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.KnownFunctions;
-import plainsieve.core.sql.Names;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
@@ -36,7 +36,7 @@ final class Grouping {
     private final SelectList list;
     private final boolean strict;
     private final KnownFunctions functions;
-    private final SameColumn columns;
+    private final ColumnEquality columns;
     private final List<Span> keys = new ArrayList<>();
     private boolean sets;
     private boolean all;
@@ -48,7 +48,7 @@ final class Grouping {
         this.list = list;
         this.strict = dialect.groupsStrictly();
         this.functions = functions;
-        this.columns = new SameColumn(query, dialect, block);
+        this.columns = new ColumnEquality(query, dialect, block);
         block.clause(Clause.Kind.GROUP_BY).ifPresent(this::readKeys);
     }
 
@@ -141,7 +141,7 @@ final class Grouping {
         return keys.stream()
                 .anyMatch(key -> key.length() == 1
                         && (tokens.is(key.from(), TokenKind.WORD) || tokens.is(key.from(), TokenKind.QUOTED_NAME))
-                        && Names.same(tokens.written(key.from()), name));
+                        && Identifiers.same(tokens.written(key.from()), name));
     }
 
     /** A key is the expression again, or its number in the list. */

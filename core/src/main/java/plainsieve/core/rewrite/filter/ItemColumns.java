@@ -7,10 +7,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Names;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.Tokens;
@@ -24,10 +24,10 @@ final class ItemColumns {
     private static final Set<String> HIDDEN = Set.of("rowid", "oid", "_rowid_");
 
     private final ParsedQuery query;
-    private final NamedQueries named;
+    private final CommonTableExpressions named;
     private final TableColumns tables;
 
-    ItemColumns(ParsedQuery query, NamedQueries named, TableColumns tables) {
+    ItemColumns(ParsedQuery query, CommonTableExpressions named, TableColumns tables) {
         this.query = query;
         this.named = named;
         this.tables = tables;
@@ -69,13 +69,13 @@ final class ItemColumns {
     }
 
     private Optional<Set<String>> ofTable(FromItem item) {
-        NamedQueries.Found found = named.of(item);
-        if (found instanceof NamedQueries.One one) {
+        CommonTableExpressions.Found found = named.of(item);
+        if (found instanceof CommonTableExpressions.One one) {
             return one.named().columns().isEmpty()
                     ? listed(one.named().query())
                     : Optional.of(lower(one.named().columns()));
         }
-        if (found instanceof NamedQueries.NotTold || item.name().length() > 3) {
+        if (found instanceof CommonTableExpressions.Unknown || item.name().length() > 3) {
             return Optional.empty();
         }
         return described(item).map(Map::keySet);
@@ -86,7 +86,7 @@ final class ItemColumns {
         boolean table = item.kind() == FromItem.Kind.TABLE
                 && item.columns().isEmpty()
                 && item.name().length() <= 3
-                && named.of(item) instanceof NamedQueries.Table;
+                && named.of(item) instanceof CommonTableExpressions.Table;
         return table ? described(item).map(columns -> columns.get(column.toLowerCase(Locale.ROOT))) : Optional.empty();
     }
 
@@ -94,7 +94,7 @@ final class ItemColumns {
     String nameOf(FromItem item, String column) {
         List<String> path = new ArrayList<>();
         for (int i = item.name().from(); i < item.name().to(); i += 2) {
-            path.add(Names.bare(query.tokens().written(i)));
+            path.add(Identifiers.bare(query.tokens().written(i)));
         }
         path.add(column.toLowerCase(Locale.ROOT));
         return "column " + path;
@@ -106,7 +106,7 @@ final class ItemColumns {
             return Optional.empty();
         }
         return item.query()
-                .or(() -> named.of(item) instanceof NamedQueries.One one
+                .or(() -> named.of(item) instanceof CommonTableExpressions.One one
                                 && one.named().columns().isEmpty()
                         ? Optional.of(one.named().query())
                         : Optional.empty());
@@ -116,8 +116,8 @@ final class ItemColumns {
         Tokens tokens = query.tokens();
         String schema = item.name().length() < 3
                 ? ""
-                : Names.bare(tokens.written(item.name().from()));
-        return tables.of(schema, Names.bare(tokens.written(item.name().to() - 1)));
+                : Identifiers.bare(tokens.written(item.name().from()));
+        return tables.of(schema, Identifiers.bare(tokens.written(item.name().to() - 1)));
     }
 
     private Optional<Set<String>> listed(QueryLevel level) {
@@ -127,7 +127,7 @@ final class ItemColumns {
 
     private static Set<String> lower(List<String> names) {
         Set<String> lower = new HashSet<>();
-        names.forEach(name -> lower.add(Names.bare(name).toLowerCase(Locale.ROOT)));
+        names.forEach(name -> lower.add(Identifiers.bare(name).toLowerCase(Locale.ROOT)));
         return lower;
     }
 }

@@ -11,7 +11,7 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
-import plainsieve.core.sql.Names;
+import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
@@ -66,8 +66,8 @@ public final class OutputColumns {
     public List<String> names() {
         return columns.stream()
                 .flatMap(column -> column.name().isEmpty()
-                        ? MadeUpName.of(query, column.expression()).stream()
-                        : Stream.of(Names.bare(column.name())))
+                        ? GeneratedColumnName.of(query, column.expression()).stream()
+                        : Stream.of(Identifiers.bare(column.name())))
                 .toList();
     }
 
@@ -85,7 +85,8 @@ public final class OutputColumns {
     private IntStream positions(String name) {
         return Stream.<Predicate<OutputColumn>>of(
                         column -> isNamed(column) && isWritten(column.name(), name),
-                        column -> isNamed(column) && Names.bare(column.name()).equalsIgnoreCase(name),
+                        column -> isNamed(column)
+                                && Identifiers.bare(column.name()).equalsIgnoreCase(name),
                         column -> !isNamed(column) && isMadeUpName(column, name),
                         column -> name.equals(NAMELESS) && isNameless(column))
                 .map(this::which)
@@ -108,8 +109,9 @@ public final class OutputColumns {
 
     /** Without quotes a database keeps a name as it is, or in lower case. */
     private static boolean isWritten(String written, String name) {
-        return Names.bare(written).equals(name)
-                || (!Names.isQuoted(written) && written.toLowerCase(Locale.ROOT).equals(name));
+        return Identifiers.bare(written).equals(name)
+                || (!Identifiers.isQuoted(written)
+                        && written.toLowerCase(Locale.ROOT).equals(name));
     }
 
     /** Databases name an expression by its text, or by the function that it calls. */
@@ -120,7 +122,7 @@ public final class OutputColumns {
         Tokens tokens = query.tokens();
         Span expression = column.expression();
         return text(expression).equalsIgnoreCase(name)
-                || MadeUpName.of(query, expression)
+                || GeneratedColumnName.of(query, expression)
                         .filter(name::equalsIgnoreCase)
                         .isPresent()
                 || (tokens.isBracket(expression.from() + 1, '(') && tokens.isWord(expression.from(), name));
@@ -129,7 +131,7 @@ public final class OutputColumns {
     private boolean isNameless(OutputColumn column) {
         return !isNamed(column)
                 && !column.star()
-                && MadeUpName.of(query, column.expression()).isEmpty();
+                && GeneratedColumnName.of(query, column.expression()).isEmpty();
     }
 
     /** Databases write an expression in their own way, {@code x+1} as {@code (x + 1)}, to call its column by it. */
@@ -154,7 +156,7 @@ public final class OutputColumns {
                 .mapToObj(at -> columns.get(at).name())
                 .filter(own -> !own.isEmpty())
                 .findFirst();
-        return written.map(own -> Names.isQuoted(own) ? Names.bare(own) : dialect.folded(own))
+        return written.map(own -> Identifiers.isQuoted(own) ? Identifiers.bare(own) : dialect.folded(own))
                 .map(dialect::quoteName)
                 .orElseGet(() -> dialect.quoteName(name));
     }

@@ -2,9 +2,9 @@ package plainsieve.core.rewrite.rule;
 
 import java.util.Optional;
 import plainsieve.core.parameter.Choices;
-import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.edit.SourceText;
 
 /** One way to rewrite a condition. Gives nothing back when it does not fire; parameters it leaves are bound as they stand. */
 public interface ConditionRule {
-    Optional<Change> apply(Site site, Choices choices, Source source);
+    Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source);
 }

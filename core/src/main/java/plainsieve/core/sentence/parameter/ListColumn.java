@@ -2,16 +2,16 @@ package plainsieve.core.sentence.parameter;
 
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
 
 /**
  * A column whose values could be a list.
  *
  * @param note what is known of it: its type, or the query that compares the parameter with it
  */
-public record ListColumn(ColumnPlace place, String note) {
+public record ListColumn(ColumnReference place, String note) {
     /** How it is said and typed. */
-    static String inWords(ColumnPlace place) {
+    static String inWords(ColumnReference place) {
         return place.table() + "." + place.column();
     }
 
@@ -22,7 +22,7 @@ public record ListColumn(ColumnPlace place, String note) {
                 .collect(Collectors.joining("/"));
     }
 
-    boolean isOfTable(ColumnPlace other) {
+    boolean isOfTable(ColumnReference other) {
         return place.sourceId().equals(other.sourceId())
                 && place.table().equals(other.table())
                 && (other.schema().isEmpty() || place.schema().equals(other.schema()));

@@ -8,14 +8,14 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
+import plainsieve.core.parameter.ConvertedParameter;
 import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ParameterConversion;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.parameter.ParameterDefinition.Upkeep;
-import plainsieve.core.parameter.ParameterDefinition.WhenGone;
-import plainsieve.core.parameter.Switched;
-import plainsieve.core.parameter.Switching;
-import plainsieve.core.sentence.Offer;
+import plainsieve.core.parameter.ParameterDefinition.ListFreshness;
+import plainsieve.core.parameter.ParameterDefinition.MissingValuePolicy;
+import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
 /** What is usually not said of a list: labels, what is left out, what becomes of values that are gone, how fresh it is. */
@@ -26,21 +26,21 @@ final class ListDetails {
 
     private final ParameterDefinition parameter;
     private final ListDefinition list;
-    private final Surroundings around;
+    private final ParameterContext around;
 
-    ListDetails(ParameterDefinition parameter, Surroundings around) {
+    ListDetails(ParameterDefinition parameter, ParameterContext around) {
         this.parameter = parameter;
         this.list = parameter.list();
         this.around = around;
     }
 
-    private Switched to(ListDefinition changed) {
-        return new Switching(parameter).toList(changed);
+    private ConvertedParameter to(ListDefinition changed) {
+        return new ParameterConversion(parameter).toList(changed);
     }
 
-    List<Property> all() {
-        List<Property> rest = new ArrayList<>();
-        if (list instanceof ListDefinition.OfColumn column) {
+    List<ParameterProperty> all() {
+        List<ParameterProperty> rest = new ArrayList<>();
+        if (list instanceof ListDefinition.FromColumn column) {
             rest.add(label(column.column()));
             rest.add(except(column.column()));
         }
@@ -56,20 +56,21 @@ final class ListDetails {
         return rest;
     }
 
-    private Property label(ColumnPlace place) {
-        List<Offer> offers = around.columns().stream()
+    private ParameterProperty label(ColumnReference place) {
+        List<MarkOption> offers = around.columns().stream()
                 .filter(column ->
                         column.isOfTable(place) && !column.place().column().equals(place.column()))
-                .map(column -> Offer.of(column.place().column(), column.place().column(), column.note()))
+                .map(column ->
+                        MarkOption.of(column.place().column(), column.place().column(), column.note()))
                 .collect(Collectors.toCollection(ArrayList::new));
-        offers.add(0, Offer.of(NONE, "the value itself", ""));
+        offers.add(0, MarkOption.of(NONE, "the value itself", ""));
         String now = place.label().isEmpty() ? "the value itself" : place.label();
-        return Property.taken(
+        return ParameterProperty.taken(
                         "; viewers read ",
                         "label-column",
                         now,
                         () -> offers,
-                        taken -> placed(column -> new ColumnPlace(
+                        taken -> placed(column -> new ColumnReference(
                                 column.sourceId(),
                                 column.schema(),
                                 column.table(),
@@ -79,19 +80,19 @@ final class ListDetails {
                 .rareWhen(place.label().isEmpty());
     }
 
-    private Property except(ColumnPlace place) {
+    private ParameterProperty except(ColumnReference place) {
         String lines = String.join("\n", place.except());
         String now = place.except().isEmpty() ? "none" : String.join(", ", place.except());
-        Function<String, Switched> with = typed -> placed(column -> new ColumnPlace(
+        Function<String, ConvertedParameter> with = typed -> placed(column -> new ColumnReference(
                 column.sourceId(),
                 column.schema(),
                 column.table(),
                 column.column(),
                 column.label(),
                 typed.lines().map(String::strip).filter(line -> !line.isEmpty()).toList()));
-        return new Property(
+        return new ParameterProperty(
                         "; left out of its list: ",
-                        Property.mark("except", now, Sentence.Way.LINES, lines),
+                        ParameterProperty.mark("except", now, Sentence.Way.LINES, lines),
                         "",
                         false,
                         List::of,
@@ -99,57 +100,57 @@ final class ListDetails {
                 .rareWhen(place.except().isEmpty());
     }
 
-    private Switched placed(UnaryOperator<ColumnPlace> change) {
-        ListDefinition.OfColumn column = (ListDefinition.OfColumn) list;
-        return to(new ListDefinition.OfColumn(change.apply(column.column()), column.counts(), column.kept()));
+    private ConvertedParameter placed(UnaryOperator<ColumnReference> change) {
+        ListDefinition.FromColumn column = (ListDefinition.FromColumn) list;
+        return to(new ListDefinition.FromColumn(change.apply(column.column()), column.counts(), column.kept()));
     }
 
-    private Property compared() {
+    private ParameterProperty compared() {
         boolean none = !list.column().isNamed();
-        List<Offer> offers = new ArrayList<>(Lists.columnOffers(around));
-        offers.add(0, Offer.of(NONE, "no column", ""));
+        List<MarkOption> offers = new ArrayList<>(ListProperties.columnOffers(around));
+        offers.add(0, MarkOption.of(NONE, "no column", ""));
         String now = none ? "no column" : ListColumn.inWords(list.column());
-        return Property.taken(
+        return ParameterProperty.taken(
                         "; its list belongs to ",
                         "compared",
                         now,
                         () -> offers,
                         taken -> to(new ListDefinition.Typed(
                                 list.typedValues(),
-                                taken.equals(NONE) ? ColumnPlace.NONE : Lists.column(around, taken))))
+                                taken.equals(NONE) ? ColumnReference.NONE : ListProperties.column(around, taken))))
                 .rareWhen(none);
     }
 
-    private Property gone() {
-        Upkeep now = parameter.upkeep();
-        List<Offer> offers = Stream.of(WhenGone.values())
-                .map(rule -> Offer.of(rule.name(), inWords(rule), ""))
+    private ParameterProperty gone() {
+        ListFreshness now = parameter.upkeep();
+        List<MarkOption> offers = Stream.of(MissingValuePolicy.values())
+                .map(rule -> MarkOption.of(rule.name(), inWords(rule), ""))
                 .toList();
-        return Property.taken(
+        return ParameterProperty.taken(
                         "; a value that is no longer listed ",
                         "gone",
                         inWords(now.whenGone()),
                         () -> offers,
-                        rule -> Switched.without(parameter.withUpkeep(
-                                new Upkeep(WhenGone.valueOf(rule), now.unlogged(), now.formerNames(), now.version()))))
-                .rareWhen(now.whenGone() == WhenGone.KEEP);
+                        rule -> ConvertedParameter.without(parameter.withUpkeep(new ListFreshness(
+                                MissingValuePolicy.valueOf(rule), now.unlogged(), now.formerNames(), now.version()))))
+                .rareWhen(now.whenGone() == MissingValuePolicy.KEEP);
     }
 
-    private static String inWords(WhenGone rule) {
+    private static String inWords(MissingValuePolicy rule) {
         return switch (rule) {
             case KEEP -> "is kept and marked";
             case DROP -> "is taken out, which is told";
         };
     }
 
-    private Property kept() {
-        List<Offer> offers = AGES.keySet().stream()
+    private ParameterProperty kept() {
+        List<MarkOption> offers = AGES.keySet().stream()
                 .sorted()
-                .map(seconds -> Offer.of(Long.toString(seconds), AGES.get(seconds), ""))
+                .map(seconds -> MarkOption.of(Long.toString(seconds), AGES.get(seconds), ""))
                 .toList();
         long now = list.kept().toSeconds();
         String inWords = AGES.getOrDefault(now, "%,d seconds".formatted(now));
-        return Property.taken(
+        return ParameterProperty.taken(
                         "; its list is taken for fresh for ",
                         "kept",
                         inWords,
@@ -159,8 +160,8 @@ final class ListDetails {
     }
 
     private ListDefinition kept(Duration kept) {
-        return list instanceof ListDefinition.OfColumn column
-                ? new ListDefinition.OfColumn(column.column(), column.counts(), kept)
-                : new ListDefinition.OfQuery(list.queryId(), kept);
+        return list instanceof ListDefinition.FromColumn column
+                ? new ListDefinition.FromColumn(column.column(), column.counts(), kept)
+                : new ListDefinition.FromQuery(list.queryId(), kept);
     }
 }

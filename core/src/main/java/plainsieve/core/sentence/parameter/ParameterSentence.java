@@ -4,10 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import plainsieve.core.parameter.ConvertedParameter;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.parameter.ParameterDefinition.Upkeep;
-import plainsieve.core.parameter.Switched;
-import plainsieve.core.sentence.Offer;
+import plainsieve.core.parameter.ParameterDefinition.ListFreshness;
+import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -26,70 +26,71 @@ public final class ParameterSentence {
     private static final String STOPS = "^[;,]? (and )?";
 
     private final ParameterDefinition parameter;
-    private final List<Property> called;
-    private final List<Property> properties;
+    private final List<ParameterProperty> called;
+    private final List<ParameterProperty> properties;
 
-    public ParameterSentence(ParameterDefinition parameter, Surroundings around) {
+    public ParameterSentence(ParameterDefinition parameter, ParameterContext around) {
         this.parameter = parameter;
         this.called = called();
         this.properties = parameter.isComputed() ? workedOut(around) : chosen(around);
     }
 
-    private List<Property> called() {
-        SaidWords words = SaidWords.of(parameter);
+    private List<ParameterProperty> called() {
+        ParameterLabelChange words = ParameterLabelChange.of(parameter);
         return List.of(
-                Property.typed("", "label", parameter.name(), parameter.label(), words::label),
-                Property.typed(" · ", "hint", "+ hint", parameter.words().hint(), words::hint));
+                ParameterProperty.typed("", "label", parameter.name(), parameter.label(), words::label),
+                ParameterProperty.typed(
+                        " · ", "hint", "+ hint", parameter.words().hint(), words::hint));
     }
 
-    private List<Property> chosen(Surroundings around) {
-        Meanings meanings = new Meanings(parameter, around);
-        Lists lists = new Lists(parameter, around);
-        List<Property> all = new ArrayList<>();
+    private List<ParameterProperty> chosen(ParameterContext around) {
+        MeaningProperties meanings = new MeaningProperties(parameter, around);
+        ListProperties lists = new ListProperties(parameter, around);
+        List<ParameterProperty> all = new ArrayList<>();
         all.add(meanings.type());
         all.add(meanings.takes());
         all.addAll(lists.values());
         all.addAll(new ListDetails(parameter, around).all());
         all.addAll(meanings.ofBlank());
-        all.add(new Starts(parameter, around).start());
-        all.addAll(new Holds(parameter, around).all());
+        all.add(new DefaultProperties(parameter, around).start());
+        all.addAll(new RowAccessProperties(parameter, around).all());
         all.addAll(meanings.rest());
         all.addAll(upkeep());
         return all;
     }
 
-    private List<Property> workedOut(Surroundings around) {
-        Meanings meanings = new Meanings(parameter, around);
-        List<Property> all = new ArrayList<>();
+    private List<ParameterProperty> workedOut(ParameterContext around) {
+        MeaningProperties meanings = new MeaningProperties(parameter, around);
+        List<ParameterProperty> all = new ArrayList<>();
         all.add(meanings.type());
         all.add(meanings.takes());
-        all.add(new Starts(parameter, around).formula());
+        all.add(new DefaultProperties(parameter, around).formula());
         all.addAll(upkeep());
         return all;
     }
 
-    private List<Property> upkeep() {
-        SaidWords words = SaidWords.of(parameter);
+    private List<ParameterProperty> upkeep() {
+        ParameterLabelChange words = ParameterLabelChange.of(parameter);
         String unit = parameter.words().unit();
-        Upkeep now = parameter.upkeep();
+        ListFreshness now = parameter.upkeep();
         String kept = "kept in Sent";
         String hidden = "private: never written into Sent";
         return List.of(
-                Property.typed("; its unit is ", "unit", "none", unit, words::unit)
+                ParameterProperty.typed("; its unit is ", "unit", "none", unit, words::unit)
                         .rareWhen(unit.isEmpty()),
-                Property.typed(
+                ParameterProperty.typed(
                                 "; viewers find it under ",
                                 "group",
                                 "no heading",
                                 parameter.words().group(),
                                 words::group)
                         .rareWhen(true),
-                Property.taken(
+                ParameterProperty.taken(
                                 "; its values are ",
                                 "private",
                                 now.unlogged() ? hidden : kept,
-                                () -> List.of(Offer.of(kept, kept, ""), Offer.of(hidden, hidden, "")),
-                                taken -> Switched.without(parameter.withUpkeep(new Upkeep(
+                                () -> List.of(MarkOption.of(kept, kept, ""), MarkOption.of(hidden, hidden, "")),
+                                taken -> ConvertedParameter.without(parameter.withUpkeep(new ListFreshness(
                                         now.whenGone(), taken.equals(hidden), now.formerNames(), now.version()))))
                         .rareWhen(!now.unlogged()));
     }
@@ -106,13 +107,13 @@ public final class ParameterSentence {
 
     /** What is only said on demand. */
     public Sentence more() {
-        return sentence(properties.stream().filter(Property::rare).toList());
+        return sentence(properties.stream().filter(ParameterProperty::rare).toList());
     }
 
-    private static Sentence sentence(List<Property> properties) {
+    private static Sentence sentence(List<ParameterProperty> properties) {
         Sentence.Writer sentence = Sentence.write();
         for (int i = 0; i < properties.size(); i++) {
-            Property property = properties.get(i);
+            ParameterProperty property = properties.get(i);
             String lead = i == 0 ? property.lead().replaceFirst(STOPS, "") : property.lead();
             sentence.words(lead).piece(property.mark()).words(property.tail());
         }
@@ -120,7 +121,7 @@ public final class ParameterSentence {
     }
 
     /** What could stand at a mark; nothing where words are typed. */
-    public List<Offer> offers(String mark) {
+    public List<MarkOption> offers(String mark) {
         return property(mark).offers().get();
     }
 
@@ -130,7 +131,7 @@ public final class ParameterSentence {
      *
      * @param taken the id of an offer, or the words that were typed
      */
-    public Switched with(String mark, String taken) {
+    public ConvertedParameter with(String mark, String taken) {
         return property(mark).with().apply(taken);
     }
 
@@ -138,13 +139,13 @@ public final class ParameterSentence {
         return found(mark).isPresent();
     }
 
-    private Optional<Property> found(String mark) {
+    private Optional<ParameterProperty> found(String mark) {
         return Stream.concat(called.stream(), properties.stream())
                 .filter(property -> property.mark().id().equals(mark))
                 .findFirst();
     }
 
-    private Property property(String mark) {
+    private ParameterProperty property(String mark) {
         return found(mark)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-mark",

@@ -9,14 +9,14 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.ParsedQuery;
 
 class CaseFilterTest {
-    private static Site site(String condition) {
-        return Site.in(ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql")))
+    private static ConditionSite site(String condition) {
+        return ConditionSite.in(ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql")))
                 .get(0);
     }
 
     private static String filter(String condition) {
         ParsedQuery query = ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql"));
-        Site site = Site.in(query).get(0);
+        ConditionSite site = ConditionSite.in(query).get(0);
         return query.text()
                 .substring(
                         query.tokens().start(site.span().from()),

@@ -17,14 +17,14 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
-import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.rewrite.edit.EditOrder;
 import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.Edits;
-import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.edit.SourceText;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
@@ -47,10 +47,10 @@ final class Fired {
             Parameter.of("ns", Type.INTEGER).takingMany(),
             Parameter.of("day", Type.DATE),
             Parameter.of("to", Type.DATE),
-            Parameter.of("month", Type.DATE).covering(Covers.MONTH),
-            Parameter.of("months", Type.DATE).takingMany().covering(Covers.MONTH),
-            Parameter.of("word", Type.TEXT).covering(Covers.CONTAINING),
-            Parameter.of("words", Type.TEXT).takingMany().covering(Covers.STARTING),
+            Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
+            Parameter.of("months", Type.DATE).takingMany().covering(ValueCoverage.MONTH),
+            Parameter.of("word", Type.TEXT).covering(ValueCoverage.CONTAINING),
+            Parameter.of("words", Type.TEXT).takingMany().covering(ValueCoverage.STARTING),
             Parameter.of("null_one", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE),
             Parameter.of("must", Type.TEXT).withBlankRule(BlankRule.NOT_ALLOWED));
 
@@ -78,8 +78,9 @@ final class Fired {
     String on(String condition, String choices) {
         Dialect dialectOfText = Dialects.of(dialect);
         ParsedQuery query = ParsedQuery.parse(HEAD + condition, dialectOfText);
-        Source source = new Source(query.tokens(), dialectOfText);
-        Optional<Change> change = rule.apply(Site.in(query).get(0), chosen(query.parameterNames(), choices), source);
+        SourceText source = new SourceText(query.tokens(), dialectOfText);
+        Optional<ConditionChange> change =
+                rule.apply(ConditionSite.in(query).get(0), chosen(query.parameterNames(), choices), source);
         if (change.isEmpty()) {
             return NOT;
         }
@@ -88,7 +89,7 @@ final class Fired {
         }
         List<plainsieve.core.rewrite.edit.Edit> edits =
                 new ArrayList<>(change.get().edits());
-        return inPlace(EditedText.of(query.text(), Edits.outermost(edits))).substring(HEAD.length());
+        return inPlace(EditedText.of(query.text(), EditOrder.outermost(edits))).substring(HEAD.length());
     }
 
     /** The kind of the problem that the rule refuses the condition with. */
@@ -130,13 +131,15 @@ final class Fired {
         return out.toString();
     }
 
-    private static String written(Bound bound) {
-        if (bound instanceof Bound.Array array) {
+    private static String written(PlaceholderBinding bound) {
+        if (bound instanceof PlaceholderBinding.Array array) {
             return "<" + array.values().size() + ">";
         }
-        if (bound instanceof Bound.JsonArray json) {
+        if (bound instanceof PlaceholderBinding.JsonArray json) {
             return "<json " + json.values().size() + ">";
         }
-        return bound instanceof Bound.Single single ? single.value().written() : "NULL";
+        return bound instanceof PlaceholderBinding.Single single
+                ? single.value().written()
+                : "NULL";
     }
 }

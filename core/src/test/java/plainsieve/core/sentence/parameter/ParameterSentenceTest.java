@@ -12,28 +12,32 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
+import plainsieve.core.parameter.ConvertedParameter;
 import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.parameter.Switched;
-import plainsieve.core.sentence.Offer;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 class ParameterSentenceTest {
-    private static final ColumnPlace VESSEL_CLASS =
-            new ColumnPlace("harbour", "", "vessels", "vessel_class", "", List.of());
-    private static final ColumnPlace VESSEL_NAME = new ColumnPlace("harbour", "", "vessels", "name", "", List.of());
-    private static final ColumnPlace ODD = new ColumnPlace("harbour", "od/d", "ta.ble", "a column", "", List.of());
-    private static final Surroundings AROUND = new Surroundings(
+    private static final ColumnReference VESSEL_CLASS =
+            new ColumnReference("harbour", "", "vessels", "vessel_class", "", List.of());
+    private static final ColumnReference VESSEL_NAME =
+            new ColumnReference("harbour", "", "vessels", "name", "", List.of());
+    private static final ColumnReference ODD =
+            new ColumnReference("harbour", "od/d", "ta.ble", "a column", "", List.of());
+    private static final ParameterContext AROUND = new ParameterContext(
             Map.of("from", of("from", Type.DATE), "to", of("to", Type.DATE), "many_days", many("many_days", Type.DATE)),
             List.of("route", "island"),
-            List.of(new Surroundings.NamedQuery("q1", "Port names"), new Surroundings.NamedQuery("q2", "Vessels")),
+            List.of(
+                    new ParameterContext.NamedQuery("q1", "Port names"),
+                    new ParameterContext.NamedQuery("q2", "Vessels")),
             List.of(
                     new ListColumn(VESSEL_CLASS, "text"),
                     new ListColumn(VESSEL_NAME, "text"),
@@ -71,7 +75,7 @@ class ParameterSentenceTest {
     @Test
     void saysWhatAParameterIs() {
         ParameterDefinition listed = many("ship_class", Type.TEXT)
-                .withList(new ListDefinition.OfColumn(VESSEL_CLASS, true, ListDefinition.USUALLY_KEPT));
+                .withList(new ListDefinition.FromColumn(VESSEL_CLASS, true, ListDefinition.USUALLY_KEPT));
         assertThat(marked(say(listed).said()))
                 .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
                         + " [no filter] and reads [any class]; opens with [nothing chosen]");
@@ -96,11 +100,11 @@ class ParameterSentenceTest {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
         assertThat(say(held).said().text())
                 .endsWith("; viewers choose among what their group says; shown to all without it: nothing");
-        assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(Hold.byClaim("island"));
-        assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(Hold.byQuery("q2"));
+        assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(RowAccessRule.byClaim("island"));
+        assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(RowAccessRule.byQuery("q2"));
         assertThat(with(held, "held", "viewer")).isEqualTo(many("island", Type.TEXT));
-        assertThat(with(held, "takes", "worked").hold()).isEqualTo(Hold.NONE);
-        assertThat(with(held, "type", "date").hold()).isEqualTo(Hold.byGroup());
+        assertThat(with(held, "takes", "worked").hold()).isEqualTo(RowAccessRule.NONE);
+        assertThat(with(held, "type", "date").hold()).isEqualTo(RowAccessRule.byGroup());
     }
 
     @Test
@@ -135,7 +139,7 @@ class ParameterSentenceTest {
         String taken = sentence.offers(mark.id()).stream()
                 .filter(offer -> offer.words().equals(mark.text()))
                 .findFirst()
-                .map(Offer::id)
+                .map(MarkOption::id)
                 .orElse(mark.typed());
         return sentence.with(mark.id(), taken).parameter();
     }
@@ -144,16 +148,16 @@ class ParameterSentenceTest {
     void typesSayBeforehandWhatTheyWouldLose() {
         ParameterDefinition listed = many("x", Type.TEXT)
                 .withStart(DefaultDefinition.of(ChoiceText.of("7", "x")))
-                .withList(
-                        new ListDefinition.Typed(List.of(ListedValue.of("7"), ListedValue.of("x")), ColumnPlace.NONE));
+                .withList(new ListDefinition.Typed(
+                        List.of(ListedValue.of("7"), ListedValue.of("x")), ColumnReference.NONE));
         assertThat(say(listed).offers("type"))
-                .extracting(Offer::words, Offer::note)
+                .extracting(MarkOption::words, MarkOption::note)
                 .contains(
                         tuple("text", ""),
                         tuple(
                                 "a whole number",
                                 "On the list, “x” is no whole number. The default “x” is no whole number."));
-        Switched switched = say(listed).with("type", "integer");
+        ConvertedParameter switched = say(listed).with("type", "integer");
         assertThat(switched.parameter().start().choice().values()).containsExactly("7");
         assertThat(switched.parameter().list().typedValues()).containsExactly(ListedValue.of("7"));
         assertThat(switched.lost()).hasSize(2);
@@ -162,7 +166,7 @@ class ParameterSentenceTest {
     @Test
     void oneKeepsTheFirstOfMany() {
         ParameterDefinition many = many("x", Type.TEXT).withStart(DefaultDefinition.of(ChoiceText.of("a", "b")));
-        Switched switched = say(many).with("takes", "one");
+        ConvertedParameter switched = say(many).with("takes", "one");
         assertThat(switched.parameter().start().choice()).isEqualTo(ChoiceText.of("a"));
         assertThat(switched.lost()).containsExactly("The default keeps “a” of 2 values.");
         assertThat(say(many).with("takes", "many").lost()).isEmpty();
@@ -173,14 +177,14 @@ class ParameterSentenceTest {
     @Test
     void aRangeIsOfferedWithWhatCouldEndIt() {
         assertThat(say(of("from", Type.DATE)).offers("takes"))
-                .extracting(Offer::id)
+                .extracting(MarkOption::id)
                 .containsExactly("one", "many", "range/to", "worked");
         ParameterDefinition range = with(of("from", Type.DATE), "takes", "range/to");
         assertThat(range.rangeEnd()).isEqualTo("to");
         assertThat(with(range, "takes", "many").rangeEnd()).isEmpty();
         assertThat(say(range).with("type", "text").lost()).contains("It begins no range with :to any more.");
-        Surroundings ending =
-                new Surroundings(Map.of("from", range), List.of(), List.of(), List.of(), List.of(), LocalDate.EPOCH);
+        ParameterContext ending = new ParameterContext(
+                Map.of("from", range), List.of(), List.of(), List.of(), List.of(), LocalDate.EPOCH);
         assertThat(new ParameterSentence(of("to", Type.DATE), ending).said().text())
                 .contains("takes one value, which ends the range of :from");
     }
@@ -188,7 +192,7 @@ class ParameterSentenceTest {
     @Test
     void aListIsTakenOrTyped() {
         ParameterDefinition text = many("x", Type.TEXT);
-        Offer odd = say(text).offers("list").stream()
+        MarkOption odd = say(text).offers("list").stream()
                 .filter(offer -> offer.words().equals("ta.ble.a column"))
                 .findFirst()
                 .orElseThrow();
@@ -273,7 +277,7 @@ class ParameterSentenceTest {
 
     @Test
     void aTypedSentenceMakesAParameter() {
-        ParameterDefinition island = TypedSentence.read(
+        ParameterDefinition island = ParameterSentenceParser.read(
                 ":ship_class is text, many values from vessels.vessel_class with counts, blank means no filter and reads"
                         + " any class; opens with Isle, Skiff, called Class of vessel",
                 AROUND);
@@ -281,18 +285,18 @@ class ParameterSentenceTest {
                 .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
                         + " [no filter] and reads [any class]; opens with [Isle, Skiff]");
         assertThat(island.label()).isEqualTo("Class of vessel");
-        assertThat(TypedSentence.read("day date", AROUND).type()).isEqualTo(Type.DATE);
-        assertThat(TypedSentence.read("island, many", AROUND).many()).isTrue();
-        assertThat(TypedSentence.read("new_one", AROUND).label()).isEqualTo("New one");
-        assertThat(TypedSentence.read("p, blank means that a choice is required", AROUND)
+        assertThat(ParameterSentenceParser.read("day date", AROUND).type()).isEqualTo(Type.DATE);
+        assertThat(ParameterSentenceParser.read("island, many", AROUND).many()).isTrue();
+        assertThat(ParameterSentenceParser.read("new_one", AROUND).label()).isEqualTo("New one");
+        assertThat(ParameterSentenceParser.read("p, blank means that a choice is required", AROUND)
                         .meaning()
                         .blankRule())
                 .isEqualTo(BlankRule.NOT_ALLOWED);
-        assertThat(TypedSentence.read("p is a date, opens with first day of last month", AROUND)
+        assertThat(ParameterSentenceParser.read("p is a date, opens with first day of last month", AROUND)
                         .start()
                         .formulaText())
                 .isEqualTo("first day of last month");
-        assertThat(TypedSentence.read("p, many from Isle, Skiff, Sound, called P", AROUND)
+        assertThat(ParameterSentenceParser.read("p, many from Isle, Skiff, Sound, called P", AROUND)
                         .list()
                         .typedValues())
                 .extracting(ListedValue::value)
@@ -301,12 +305,12 @@ class ParameterSentenceTest {
 
     @Test
     void aPhraseThatSaysNothingIsNamed() {
-        assertThatThrownBy(() -> TypedSentence.read("p is a dote", AROUND))
+        assertThatThrownBy(() -> ParameterSentenceParser.read("p is a dote", AROUND))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("a dote");
-        assertThatThrownBy(() -> TypedSentence.read("p, somewhat", AROUND))
+        assertThatThrownBy(() -> ParameterSentenceParser.read("p, somewhat", AROUND))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("somewhat");
-        assertThatThrownBy(() -> TypedSentence.read("7p", AROUND)).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> ParameterSentenceParser.read("7p", AROUND)).isInstanceOf(ProblemException.class);
     }
 }

@@ -7,10 +7,10 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Caller;
-import plainsieve.server.accounts.Rights;
-import plainsieve.server.api.Callers;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.AuthenticatedPerson;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
@@ -19,15 +19,15 @@ import plainsieve.server.settings.OpenIdSettings;
 /** Who is signed in, and what they may do. */
 @RestController
 @RequestMapping("/api/me")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class MeApi {
-    private final Callers callers;
-    private final Rights rights;
+    private final CallerResolver callers;
+    private final Permissions rights;
     private final Accounts accounts;
     private final Projects projects;
     private final OpenIdSettings openId;
 
-    MeApi(Callers callers, Rights rights, Accounts accounts, Projects projects, OpenIdSettings openId) {
+    MeApi(CallerResolver callers, Permissions rights, Accounts accounts, Projects projects, OpenIdSettings openId) {
         this.openId = openId;
         this.callers = callers;
         this.rights = rights;
@@ -59,10 +59,10 @@ class MeApi {
             List<InProject> projects) {}
 
     @GetMapping
-    @Route(value = Role.VIEWER, open = true)
+    @RequiredRole(value = Role.VIEWER, open = true)
     Me me(HttpServletRequest request) {
         if (!callers.haveAccounts()) {
-            boolean answered = Callers.from(request).local();
+            boolean answered = CallerResolver.from(request).local();
             return new Me(
                     false,
                     answered,
@@ -73,7 +73,7 @@ class MeApi {
                     answered && callers.ofThisMachine() == Role.OPERATOR,
                     answered ? everywhere() : List.of());
         }
-        Optional<Caller> now = callers.now();
+        Optional<AuthenticatedPerson> now = callers.now();
         return now.map(this::known).orElse(new Me(true, false, "", "", false, service(), false, List.of()));
     }
 
@@ -87,7 +87,7 @@ class MeApi {
         return openId.isSetUp() ? openId.called() : "";
     }
 
-    private Me known(Caller caller) {
+    private Me known(AuthenticatedPerson caller) {
         return new Me(
                 true,
                 true,
@@ -101,7 +101,7 @@ class MeApi {
                         .toList());
     }
 
-    private Optional<InProject> inProject(Caller caller, Project project) {
+    private Optional<InProject> inProject(AuthenticatedPerson caller, Project project) {
         return rights.role(caller, project.id()).map(role -> new InProject(project.id(), project.name(), role));
     }
 }

@@ -17,32 +17,32 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.WebUtils;
-import plainsieve.server.accounts.Identities;
-import plainsieve.server.accounts.SignIns;
-import plainsieve.server.api.Callers;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.ExternalIdentities;
+import plainsieve.server.accounts.SignInService;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.SessionCookie;
-import plainsieve.server.openid.NotKnown;
 import plainsieve.server.openid.OpenId;
+import plainsieve.server.openid.OpenIdException;
 import plainsieve.server.people.Role;
 import plainsieve.server.security.OwnPath;
 
 /** To the service that people sign in with, and back: pages that only lead on. */
 @RestController
 @Hidden
-@Route(value = Role.VIEWER, open = true)
+@RequiredRole(value = Role.VIEWER, open = true)
 class OpenIdApi {
     private static final Logger LOG = LoggerFactory.getLogger(OpenIdApi.class);
     private static final String COOKIE = "plainsieve-way";
     private static final Duration LASTS = Duration.ofMinutes(10);
 
     private final OpenId service;
-    private final Identities identities;
-    private final SignIns signIns;
-    private final Noting noting;
+    private final ExternalIdentities identities;
+    private final SignInService signIns;
+    private final AuditRecorder noting;
 
-    OpenIdApi(OpenId service, Identities identities, SignIns signIns, Noting noting) {
+    OpenIdApi(OpenId service, ExternalIdentities identities, SignInService signIns, AuditRecorder noting) {
         this.identities = identities;
         this.service = service;
         this.signIns = signIns;
@@ -54,7 +54,7 @@ class OpenIdApi {
         try {
             OpenId.Sent sent = service.send(request, ownPage(request, back));
             return leading(sent.address(), cookie(sent.kept(), LASTS, request));
-        } catch (NotKnown e) {
+        } catch (OpenIdException e) {
             return refused(e, request);
         }
     }
@@ -64,8 +64,8 @@ class OpenIdApi {
         Cookie kept = WebUtils.getCookie(request, COOKIE);
         try {
             OpenId.Come come = service.meet(kept == null ? "" : kept.getValue(), answer);
-            SignIns.Begun begun =
-                    signIns.byService(come.identity(), identities.of(come.identity()), Callers.from(request));
+            SignInService.Begun begun =
+                    signIns.byService(come.identity(), identities.of(come.identity()), CallerResolver.from(request));
             Cookie before = WebUtils.getCookie(request, SessionCookie.NAME);
             if (before != null) {
                 // A session never changes hands.
@@ -76,12 +76,12 @@ class OpenIdApi {
                     come.back(),
                     SessionCookie.of(begun.secret(), SignInApi.COOKIE_LASTS, request),
                     cookie("", Duration.ZERO, request));
-        } catch (NotKnown e) {
+        } catch (OpenIdException e) {
             return refused(e, request);
         }
     }
 
-    private ResponseEntity<Void> refused(NotKnown e, HttpServletRequest request) {
+    private ResponseEntity<Void> refused(OpenIdException e, HttpServletRequest request) {
         LOG.warn("Not signed in by the service: {}", e.getMessage().replaceAll("\\p{Cntrl}+", " "));
         noting.noteOf(
                 "",

@@ -21,30 +21,31 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Caller;
-import plainsieve.server.accounts.Keys;
-import plainsieve.server.api.Callers;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.ApiKeys;
+import plainsieve.server.accounts.AuthenticatedPerson;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.SessionCookie;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
-import plainsieve.server.records.ProgramKeyRow;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.records.ApiKeyRow;
 
 /** The password of whoever is signed in, and the keys of their programs. */
 @RestController
 @RequestMapping("/api/me")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class OwnAccountApi {
-    private final Callers callers;
+    private final CallerResolver callers;
     private final Accounts accounts;
     private final AccountPasswords passwords;
-    private final Keys keys;
-    private final Noting noting;
+    private final ApiKeys keys;
+    private final AuditRecorder noting;
 
-    OwnAccountApi(Callers callers, Accounts accounts, AccountPasswords passwords, Keys keys, Noting noting) {
+    OwnAccountApi(
+            CallerResolver callers, Accounts accounts, AccountPasswords passwords, ApiKeys keys, AuditRecorder noting) {
         this.passwords = passwords;
         this.callers = callers;
         this.accounts = accounts;
@@ -54,10 +55,10 @@ class OwnAccountApi {
 
     /** @param before the password until now; empty when there is none yet */
     record NewPassword(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String before,
 
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String password) {
         NewPassword {
             before = Absent.orEmpty(before);
@@ -75,7 +76,7 @@ class OwnAccountApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
         String id = inPerson().person().id();
-        if (!passwords.isCurrent(id, body.before(), Callers.from(request))) {
+        if (!passwords.isCurrent(id, body.before(), CallerResolver.from(request))) {
             throw new ProblemException(
                     Problem.of("not-signed-in", "The password until now is another one.", "Type it again."));
         }
@@ -86,7 +87,7 @@ class OwnAccountApi {
 
     /** Where one gets mail. @param mail empty for nowhere */
     record OwnMail(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String mail) {}
 
     @GetMapping("/mail")
@@ -102,7 +103,7 @@ class OwnAccountApi {
     }
 
     /* A program neither changes its person's password nor makes keys that outlive its own. */
-    private Caller inPerson() {
+    private AuthenticatedPerson inPerson() {
         return callers.requiredInPerson();
     }
 
@@ -113,7 +114,7 @@ class OwnAccountApi {
      * @param usedAt empty when it never was
      */
     record Key(String id, String name, String projectId, String role, String endsAt, String usedAt) {
-        static Key of(ProgramKeyRow row) {
+        static Key of(ApiKeyRow row) {
             return new Key(row.id(), row.name(), row.projectId(), row.role(), row.endsAt(), row.usedAt());
         }
     }
@@ -124,10 +125,10 @@ class OwnAccountApi {
     }
 
     record NewKey(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
-            @NotNull(message = Lengths.MISSING) String projectId,
+            @NotNull(message = RequestLimits.MISSING) String projectId,
 
             @NotNull(message = "is viewer, author or operator")
             Role role,
@@ -141,10 +142,10 @@ class OwnAccountApi {
     MadeKey make(@Valid @RequestBody NewKey body, HttpServletRequest request) {
         String project = body.projectId();
         if (!project.isEmpty() && !callers.sees(request, project)) {
-            throw new NotFound("project", project, List.of());
+            throw new NotFoundException("project", project, List.of());
         }
-        Keys.Made made =
-                keys.make(inPerson(), new Keys.Wanted(Absent.orEmpty(body.name()), project, body.role(), body.days()));
+        ApiKeys.Made made = keys.make(
+                inPerson(), new ApiKeys.Wanted(Absent.orEmpty(body.name()), project, body.role(), body.days()));
         noting.note(request, "made a key", project, made.row().name());
         return new MadeKey(Key.of(made.row()), made.secret());
     }

@@ -16,29 +16,29 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.WebUtils;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.KnownBrowsers;
-import plainsieve.server.accounts.SignIns;
-import plainsieve.server.api.Callers;
+import plainsieve.server.accounts.SignInService;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.CallerResolver;
 import plainsieve.server.api.KnownBrowserCookie;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.SessionCookie;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Role;
 
 /** Signs people in and out. */
 @RestController
 @RequestMapping("/api")
-@Route(value = Role.VIEWER, open = true)
+@RequiredRole(value = Role.VIEWER, open = true)
 class SignInApi {
     static final Duration COOKIE_LASTS = Duration.ofDays(14);
 
-    private final SignIns signIns;
-    private final Noting noting;
-    private final Callers callers;
+    private final SignInService signIns;
+    private final AuditRecorder noting;
+    private final CallerResolver callers;
     private final KnownBrowsers browsers;
 
-    SignInApi(SignIns signIns, Noting noting, Callers callers, KnownBrowsers browsers) {
+    SignInApi(SignInService signIns, AuditRecorder noting, CallerResolver callers, KnownBrowsers browsers) {
         this.browsers = browsers;
         this.signIns = signIns;
         this.noting = noting;
@@ -46,10 +46,10 @@ class SignInApi {
     }
 
     record NameAndPassword(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String password) {
         NameAndPassword {
             name = Absent.orEmpty(name);
@@ -65,7 +65,7 @@ class SignInApi {
 
     /** @param secret as the link has it behind its {@code #} */
     record LinkSecret(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String secret) {
         LinkSecret {
             secret = Absent.orEmpty(secret);
@@ -83,7 +83,7 @@ class SignInApi {
     void signIn(@Valid @RequestBody NameAndPassword body, HttpServletRequest request, HttpServletResponse response) {
         try {
             begin(
-                    signIns.byPassword(body.name(), body.password(), Callers.from(request)),
+                    signIns.byPassword(body.name(), body.password(), CallerResolver.from(request)),
                     request,
                     response,
                     "signed in");
@@ -99,12 +99,13 @@ class SignInApi {
     /** Signs in by a link that an operator made. */
     @PostMapping("/sign-in/link")
     LinkTaken byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
-        SignIns.Begun begun = signIns.byLink(body.secret(), Callers.from(request));
+        SignInService.Begun begun = signIns.byLink(body.secret(), CallerResolver.from(request));
         begin(begun, request, response, "signed in by a link");
         return new LinkTaken(begun.choosesPassword());
     }
 
-    private void begin(SignIns.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {
+    private void begin(
+            SignInService.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {
         // Whoever was signed in here before is not any more: a session never changes hands.
         end(request);
         noting.noteOf(begun.person().name(), request, how, "", "");

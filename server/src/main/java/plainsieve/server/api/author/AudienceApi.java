@@ -14,24 +14,24 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.Rights;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
 /** Whom a report is for. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{id}/audience")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class AudienceApi {
     private static final int MAX_GROUPS = 1_000;
 
     private final Groups groups;
-    private final Noting noting;
+    private final AuditRecorder noting;
 
-    AudienceApi(Groups groups, Noting noting) {
+    AudienceApi(Groups groups, AuditRecorder noting) {
         this.groups = groups;
         this.noting = noting;
     }
@@ -51,8 +51,10 @@ class AudienceApi {
     Audience of(Project project, @PathVariable String id) {
         List<String> named = groups.ofReport(project.id(), project.report(id).id());
         return new Audience(
-                named.contains(Rights.EVERYONE),
-                named.stream().filter(group -> !group.equals(Rights.EVERYONE)).toList(),
+                named.contains(Permissions.EVERYONE),
+                named.stream()
+                        .filter(group -> !group.equals(Permissions.EVERYONE))
+                        .toList(),
                 groups.all().stream()
                         .map(row -> new Group(row.id(), row.name()))
                         .toList());
@@ -64,12 +66,12 @@ class AudienceApi {
      * @param groups the IDs of the groups; empty for every viewer of the project
      */
     record NewAudience(
-            @NotNull(message = Lengths.MISSING) Boolean everyone,
+            @NotNull(message = RequestLimits.MISSING) Boolean everyone,
 
-            @NotNull(message = Lengths.MISSING) @Size(max = MAX_GROUPS, message = Lengths.TOO_MANY)
-            List<@NotNull(message = Lengths.MISSING) String> groups) {
+            @NotNull(message = RequestLimits.MISSING) @Size(max = MAX_GROUPS, message = RequestLimits.TOO_MANY)
+            List<@NotNull(message = RequestLimits.MISSING) String> groups) {
         List<String> ids() {
-            return everyone ? List.of(Rights.EVERYONE) : groups;
+            return everyone ? List.of(Permissions.EVERYONE) : groups;
         }
     }
 

@@ -15,8 +15,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.api.Route;
-import plainsieve.server.jobs.Planning;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.jobs.JobPlanner;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.records.JobRecords;
@@ -27,18 +27,18 @@ import plainsieve.server.settings.Settings;
 /** What is done by itself on a day: what was, and what will be. */
 @RestController
 @RequestMapping("/api/projects/{project}/calendar")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class CalendarApi {
     private static final int MOST = 500;
     private static final int MOST_OF_ONE = 100;
 
     private final JobRecords records;
-    private final TimedThings timed;
-    private final Planning planning;
+    private final ScheduledObjects timed;
+    private final JobPlanner planning;
     private final Settings settings;
     private final Clock clock;
 
-    CalendarApi(JobRecords records, TimedThings timed, Planning planning, Settings settings, Clock clock) {
+    CalendarApi(JobRecords records, ScheduledObjects timed, JobPlanner planning, Settings settings, Clock clock) {
         this.records = records;
         this.timed = timed;
         this.planning = planning;
@@ -71,7 +71,7 @@ class CalendarApi {
         LocalDate wanted = day.isEmpty() ? LocalDate.ofInstant(now, settings.zone()) : date(day);
         Instant from = wanted.atStartOfDay(settings.zone()).toInstant();
         Instant until = wanted.plusDays(1).atStartOfDay(settings.zone()).toInstant();
-        List<TimedThings.Thing> things = timed.of(project.id());
+        List<ScheduledObjects.Thing> things = timed.of(project.id());
         List<Entry> entries = new ArrayList<>();
         records.between(project.id(), from.toString(), until.toString(), MOST).stream()
                 .map(job -> entry(job, things))
@@ -93,7 +93,7 @@ class CalendarApi {
         }
     }
 
-    private static Entry entry(JobRow job, List<TimedThings.Thing> things) {
+    private static Entry entry(JobRow job, List<ScheduledObjects.Thing> things) {
         long seconds = job.endedAt().isEmpty() || job.startedAt().isEmpty()
                 ? 0
                 : Duration.between(Instant.parse(job.startedAt()), Instant.parse(job.endedAt()))
@@ -105,7 +105,7 @@ class CalendarApi {
                 things.stream()
                         .filter(thing ->
                                 thing.kind().equals(job.kind()) && thing.id().equals(job.thing()))
-                        .map(TimedThings.Thing::name)
+                        .map(ScheduledObjects.Thing::name)
                         .findFirst()
                         .orElse(job.thing()),
                 job.state(),
@@ -114,7 +114,7 @@ class CalendarApi {
                 job.note());
     }
 
-    private List<Entry> planned(TimedThings.Thing thing, Schedule.Times times, Instant from, Instant until) {
+    private List<Entry> planned(ScheduledObjects.Thing thing, Schedule.Times times, Instant from, Instant until) {
         List<Entry> entries = new ArrayList<>();
         Optional<Instant> next = planning.next(times, from);
         while (next.isPresent() && next.get().isBefore(until) && entries.size() < MOST_OF_ONE) {

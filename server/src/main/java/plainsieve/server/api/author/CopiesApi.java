@@ -18,16 +18,16 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.author.CopyBodies.CopyBody;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
-import plainsieve.server.copies.Copies;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.copies.CopyEdits;
+import plainsieve.server.copies.StoredCopies;
 import plainsieve.server.copies.StoredCopy;
-import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.settings.Settings;
@@ -35,15 +35,15 @@ import plainsieve.server.settings.Settings;
 /** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are made anew. */
 @RestController
 @RequestMapping("/api/projects/{project}/copies")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class CopiesApi {
-    private final Copies copies;
+    private final StoredCopies copies;
     private final CopyEdits edits;
     private final CopyPages pages;
-    private final Jobs jobs;
+    private final JobRunner jobs;
     private final Settings settings;
 
-    CopiesApi(Copies copies, CopyEdits edits, CopyPages pages, Jobs jobs, Settings settings) {
+    CopiesApi(StoredCopies copies, CopyEdits edits, CopyPages pages, JobRunner jobs, Settings settings) {
         this.copies = copies;
         this.edits = edits;
         this.pages = pages;
@@ -60,14 +60,14 @@ class CopiesApi {
 
     /** @param name what people call it */
     record NewCopy(
-            @NotBlank(message = Lengths.MISSING) String queryId,
+            @NotBlank(message = RequestLimits.MISSING) String queryId,
 
-            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {}
 
     /** Keeps the answer of a query from now on. It is made at once, and anew when somebody asks for it, until it has times. */
     @PostMapping
-    @Noted("added a stored copy")
+    @Audited("added a stored copy")
     CopyBody add(Project project, @Valid @RequestBody NewCopy body) {
         StoredCopy copy = edits.add(project, body.queryId(), body.name());
         return pages.body(project, copy);
@@ -75,7 +75,7 @@ class CopiesApi {
 
     /** How it shall be. @param by a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
     record CopyChange(
-            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
             String by,
@@ -105,7 +105,7 @@ class CopiesApi {
 
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("changed a stored copy")
+    @Audited("changed a stored copy")
     void change(Project project, @PathVariable String id, @Valid @RequestBody CopyChange body) {
         StoredCopy known = copies.get(project.id(), id);
         edits.change(
@@ -123,7 +123,7 @@ class CopiesApi {
 
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("removed a stored copy")
+    @Audited("removed a stored copy")
     void remove(Project project, @PathVariable String id) {
         edits.remove(project, id);
     }
@@ -140,7 +140,7 @@ class CopiesApi {
 
     @PostMapping("/{id}/kept-back")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("decided about a stored copy that was kept back")
+    @Audited("decided about a stored copy that was kept back")
     void decide(Project project, @PathVariable String id, @RequestBody Decision body) {
         StoredCopy copy = copies.get(project.id(), id);
         if (body.use()) {

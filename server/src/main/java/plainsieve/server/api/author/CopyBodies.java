@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
-import plainsieve.server.copies.Copies;
+import plainsieve.server.copies.StoredCopies;
 
 /** Stored copies on the wire. */
 final class CopyBodies {
@@ -12,7 +12,7 @@ final class CopyBodies {
 
     /** What is in it. @param asOf ISO 8601; empty for nothing. @param days the columns that it could be cut by */
     record Content(String asOf, long rows, int parts, List<String> days) {
-        static Content of(Optional<Copies.State> state) {
+        static Content of(Optional<StoredCopies.State> state) {
             return state.map(known -> new Content(known.asOf().toString(), known.rows(), known.parts(), known.days()))
                     .orElse(new Content("", 0, 0, List.of()));
         }

@@ -8,21 +8,21 @@ import plainsieve.server.api.author.CopyBodies.Content;
 import plainsieve.server.api.author.CopyBodies.CopyBody;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
-import plainsieve.server.copies.Copies;
+import plainsieve.server.copies.StoredCopies;
 import plainsieve.server.copies.StoredCopy;
-import plainsieve.server.jobs.Jobs;
-import plainsieve.server.jobs.Planning;
+import plainsieve.server.jobs.JobPlanner;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.project.Project;
 
 /** Stored copies as their screen needs them: how they are defined, what is in them, what became of them last. */
 @Component
 class CopyPages {
-    private final Copies copies;
-    private final Jobs jobs;
-    private final Planning planning;
+    private final StoredCopies copies;
+    private final JobRunner jobs;
+    private final JobPlanner planning;
     private final Clock clock;
 
-    CopyPages(Copies copies, Jobs jobs, Planning planning, Clock clock) {
+    CopyPages(StoredCopies copies, JobRunner jobs, JobPlanner planning, Clock clock) {
         this.copies = copies;
         this.jobs = jobs;
         this.planning = planning;

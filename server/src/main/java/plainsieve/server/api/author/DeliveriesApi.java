@@ -18,8 +18,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.author.DeliveryBodies.AttachedBody;
 import plainsieve.server.api.author.DeliveryBodies.DeliveryBody;
 import plainsieve.server.api.author.DeliveryBodies.OnlyBody;
@@ -27,11 +27,11 @@ import plainsieve.server.api.author.DeliveryBodies.RecipientsBody;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.DefaultBody;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.deliveries.Deliveries;
 import plainsieve.server.deliveries.Delivery;
 import plainsieve.server.deliveries.DeliveryEdits;
-import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.settings.Settings;
@@ -39,15 +39,15 @@ import plainsieve.server.settings.Settings;
 /** Reports that are sent by mail: what, to whom, when, and what was sent. */
 @RestController
 @RequestMapping("/api/projects/{project}/deliveries")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class DeliveriesApi {
     private final Deliveries deliveries;
     private final DeliveryEdits edits;
     private final DeliveryPages pages;
-    private final Jobs jobs;
+    private final JobRunner jobs;
     private final Settings settings;
 
-    DeliveriesApi(Deliveries deliveries, DeliveryEdits edits, DeliveryPages pages, Jobs jobs, Settings settings) {
+    DeliveriesApi(Deliveries deliveries, DeliveryEdits edits, DeliveryPages pages, JobRunner jobs, Settings settings) {
         this.deliveries = deliveries;
         this.edits = edits;
         this.pages = pages;
@@ -63,24 +63,24 @@ class DeliveriesApi {
     }
 
     record NewDelivery(
-            @NotBlank(message = Lengths.MISSING) String reportId,
+            @NotBlank(message = RequestLimits.MISSING) String reportId,
 
-            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {}
 
     /** A delivery to nobody yet. */
     @PostMapping
-    @Noted("added a delivery")
+    @Audited("added a delivery")
     DeliveryBody add(Project project, @Valid @RequestBody NewDelivery body) {
         return pages.body(project, edits.add(project, body.reportId(), body.name()));
     }
 
     /** How it shall be, all of it. */
     record DeliveryChange(
-            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
-            Map<String, @NotNull(message = Lengths.MISSING) @Valid DefaultBody> choices,
+            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> choices,
             RecipientsBody to,
             OnlyBody only,
             List<AttachedBody> attached,
@@ -108,7 +108,7 @@ class DeliveriesApi {
 
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("changed a delivery")
+    @Audited("changed a delivery")
     void change(Project project, @PathVariable String id, @Valid @RequestBody DeliveryChange body) {
         Delivery known = deliveries.get(project.id(), id);
         edits.change(
@@ -126,7 +126,7 @@ class DeliveriesApi {
 
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("removed a delivery")
+    @Audited("removed a delivery")
     void remove(Project project, @PathVariable String id) {
         edits.remove(project, id);
     }
@@ -134,7 +134,7 @@ class DeliveriesApi {
     /** Sends it now, to everybody who gets it. */
     @PostMapping("/{id}/send")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("sent a delivery by hand")
+    @Audited("sent a delivery by hand")
     void send(Project project, @PathVariable String id) {
         jobs.ask(project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
     }

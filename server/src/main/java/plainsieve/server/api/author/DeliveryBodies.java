@@ -11,7 +11,7 @@ import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.DefaultBody;
 import plainsieve.server.deliveries.Delivery;
-import plainsieve.server.downloads.Format;
+import plainsieve.server.downloads.DownloadFormat;
 
 /** Deliveries on the wire. */
 final class DeliveryBodies {
@@ -114,7 +114,7 @@ final class DeliveryBodies {
         Delivery.Attachment toAttachment() {
             return new Delivery.Attachment(
                     viewId,
-                    Format.ofWord(format)
+                    DownloadFormat.ofWord(format)
                             .orElseThrow(() -> new ProblemException(Problem.of(
                                     "bad-delivery",
                                     "“%s” is no format of a file.".formatted(format),

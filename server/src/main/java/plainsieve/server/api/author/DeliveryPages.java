@@ -18,9 +18,9 @@ import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.DefaultBody;
 import plainsieve.server.deliveries.Delivery;
-import plainsieve.server.deliveries.Unsubscribing;
-import plainsieve.server.jobs.Jobs;
-import plainsieve.server.jobs.Planning;
+import plainsieve.server.deliveries.Unsubscriptions;
+import plainsieve.server.jobs.JobPlanner;
+import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.StageWords;
@@ -28,12 +28,12 @@ import plainsieve.server.project.StageWords;
 /** Deliveries as their screen needs them: what is said of each, what could be, and what became of it last. */
 @Component
 class DeliveryPages {
-    private final Jobs jobs;
-    private final Planning planning;
-    private final Unsubscribing unsubscribing;
+    private final JobRunner jobs;
+    private final JobPlanner planning;
+    private final Unsubscriptions unsubscribing;
     private final Clock clock;
 
-    DeliveryPages(Jobs jobs, Planning planning, Unsubscribing unsubscribing, Clock clock) {
+    DeliveryPages(JobRunner jobs, JobPlanner planning, Unsubscriptions unsubscribing, Clock clock) {
         this.jobs = jobs;
         this.planning = planning;
         this.unsubscribing = unsubscribing;

@@ -12,28 +12,28 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ConvertedParameter;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.parameter.Switched;
 import plainsieve.core.sentence.parameter.ParameterSentence;
-import plainsieve.core.sentence.parameter.TypedSentence;
+import plainsieve.core.sentence.parameter.ParameterSentenceParser;
 import plainsieve.core.value.Type;
-import plainsieve.server.api.Route;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.SentenceBodies;
-import plainsieve.server.authoring.ParameterSurroundings;
+import plainsieve.server.authoring.ParameterContexts;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
 /** Parameters as sentences: what could stand at a mark, and what comes of it. Nothing is kept here. */
 @RestController
 @RequestMapping("/api/projects/{project}/parameters")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class ParameterSentencesApi {
-    private final ParameterSurroundings surroundings;
+    private final ParameterContexts surroundings;
 
-    ParameterSentencesApi(ParameterSurroundings surroundings) {
+    ParameterSentencesApi(ParameterContexts surroundings) {
         this.surroundings = surroundings;
     }
 
@@ -51,15 +51,15 @@ class ParameterSentencesApi {
 
     /** @param taken the id of an offer, or the words that were typed */
     record MarkTaken(
-            @NotNull(message = Lengths.MISSING) @Valid ParameterBody definition,
-            @NotBlank(message = Lengths.MISSING) String mark,
+            @NotNull(message = RequestLimits.MISSING) @Valid ParameterBody definition,
+            @NotBlank(message = RequestLimits.MISSING) String mark,
 
-            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String taken) {}
 
     /** @param lost what could not be kept, one sentence each */
     record SwitchedBody(ParameterBody definition, List<String> lost) {
-        static SwitchedBody of(Switched switched) {
+        static SwitchedBody of(ConvertedParameter switched) {
             return new SwitchedBody(ParameterBody.of(switched.parameter()), switched.lost());
         }
     }
@@ -72,7 +72,8 @@ class ParameterSentencesApi {
     }
 
     record SentenceTyped(
-            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            @NotBlank(message = RequestLimits.MISSING)
+            @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String sentence) {}
 
     /** The parameter that a typed sentence means, to be kept or not. */
@@ -80,6 +81,7 @@ class ParameterSentencesApi {
     ParameterBody typed(Project project, @Valid @RequestBody SentenceTyped body) {
         ParameterDefinition nothingKnown = ParameterDefinition.of(
                 Parameter.of("typed", Type.TEXT), new ParameterDefinition.Words("", "", "", "", ""));
-        return ParameterBody.of(TypedSentence.read(body.sentence(), surroundings.toChange(project, nothingKnown)));
+        return ParameterBody.of(
+                ParameterSentenceParser.read(body.sentence(), surroundings.toChange(project, nothingKnown)));
     }
 }

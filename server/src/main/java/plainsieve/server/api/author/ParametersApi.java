@@ -20,7 +20,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -28,43 +28,43 @@ import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ColumnBody;
-import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.SentenceBodies;
-import plainsieve.server.api.body.UseBody;
-import plainsieve.server.authoring.ColumnLooks;
-import plainsieve.server.authoring.HeldNotices;
+import plainsieve.server.api.body.UsageBody;
+import plainsieve.server.authoring.ColumnProfiles;
+import plainsieve.server.authoring.ParameterContexts;
 import plainsieve.server.authoring.ParameterEdits;
-import plainsieve.server.authoring.ParameterSurroundings;
-import plainsieve.server.authoring.Renaming;
+import plainsieve.server.authoring.ParameterRenaming;
+import plainsieve.server.authoring.RowAccessWarnings;
 import plainsieve.server.authoring.TextChange;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.Use;
+import plainsieve.server.project.Usage;
 import plainsieve.server.runs.ListRequests;
 
 /** The parameters of a project. */
 @RestController
 @RequestMapping("/api/projects/{project}/parameters")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class ParametersApi {
     private final ParameterEdits edits;
-    private final Renaming renaming;
-    private final ColumnLooks looks;
+    private final ParameterRenaming renaming;
+    private final ColumnProfiles looks;
     private final ListRequests lists;
-    private final ParameterSurroundings surroundings;
+    private final ParameterContexts surroundings;
 
     ParametersApi(
             ParameterEdits edits,
-            Renaming renaming,
-            ColumnLooks looks,
+            ParameterRenaming renaming,
+            ColumnProfiles looks,
             ListRequests lists,
-            ParameterSurroundings surroundings) {
+            ParameterContexts surroundings) {
         this.edits = edits;
         this.renaming = renaming;
         this.looks = looks;
@@ -82,7 +82,7 @@ class ParametersApi {
     record ParameterUse(
             ParameterBody definition,
             SaidParameter said,
-            List<UseBody> uses,
+            List<UsageBody> uses,
             List<String> needs,
             List<String> notices) {}
 
@@ -113,22 +113,22 @@ class ParametersApi {
     }
 
     private ParameterUse use(Project project, ParameterDefinition definition) {
-        List<Use> found = project.uses(definition.name());
+        List<Usage> found = project.uses(definition.name());
         return new ParameterUse(
                 ParameterBody.of(definition),
                 SaidParameter.of(new ParameterSentence(definition, surroundings.toSay(project, definition))),
-                found.stream().map(UseBody::of).toList(),
+                found.stream().map(UsageBody::of).toList(),
                 List.copyOf(project.needs(definition.name())),
                 notices(project, definition, found));
     }
 
-    private static List<String> notices(Project project, ParameterDefinition definition, List<Use> uses) {
+    private static List<String> notices(Project project, ParameterDefinition definition, List<Usage> uses) {
         List<String> notices = new ArrayList<>();
         if (uses.isEmpty()) {
             notices.add("Nothing uses it.");
         }
         uses.stream()
-                .filter(use -> use.kind() == Use.Kind.REPORT && use.using() < use.of() && !definition.isComputed())
+                .filter(use -> use.kind() == Usage.Kind.REPORT && use.using() < use.of() && !definition.isComputed())
                 .forEach(use -> notices.add(
                         use.using() == 0
                                 ? "Shown on “%s”, but none of its queries uses it.".formatted(use.name())
@@ -141,7 +141,7 @@ class ParametersApi {
         if (definition.type() == Type.NAME && !definition.list().exists()) {
             notices.add("A name must come from a list.");
         }
-        notices.addAll(HeldNotices.of(project, definition));
+        notices.addAll(RowAccessWarnings.of(project, definition));
         return notices;
     }
 
@@ -172,7 +172,7 @@ class ParametersApi {
         edits.order(project, body.names());
     }
 
-    record NewOrder(List<@NotNull(message = Lengths.MISSING) String> names) {
+    record NewOrder(List<@NotNull(message = RequestLimits.MISSING) String> names) {
         NewOrder {
             names = Absent.orEmpty(names);
         }
@@ -191,7 +191,7 @@ class ParametersApi {
     }
 
     record NewName(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {
         NewName {
             name = Absent.orEmpty(name);
@@ -209,9 +209,9 @@ class ParametersApi {
 
     /** A hand-typed list against the column behind the parameter. */
     @GetMapping("/{name}/comparison")
-    ListComparison comparison(Project project, Asker asker, @PathVariable String name) {
+    ListComparison comparison(Project project, Caller asker, @PathVariable String name) {
         ParameterDefinition definition = project.parameter(name);
-        ColumnPlace column = looks.column(project, definition)
+        ColumnReference column = looks.column(project, definition)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                                 "no-column",
                                 "No query compares :%s with a plain column.".formatted(name),
@@ -236,6 +236,6 @@ class ParametersApi {
     /** The column that a query compares the parameter with; without a name when there is none. */
     @GetMapping("/{name}/column")
     ColumnBody column(Project project, @PathVariable String name) {
-        return ColumnBody.of(looks.compared(project, project.parameter(name)).orElse(ColumnPlace.NONE));
+        return ColumnBody.of(looks.compared(project, project.parameter(name)).orElse(ColumnReference.NONE));
     }
 }

@@ -15,9 +15,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.files.ProjectDifference;
-import plainsieve.server.api.Callers;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.authoring.ProjectTransfer;
 import plainsieve.server.authoring.ProjectTransfer.MissingSources;
 import plainsieve.server.authoring.ZippedProject;
@@ -27,15 +27,15 @@ import plainsieve.server.project.Project;
 /** The project as files, packed as a ZIP: the same files that {@code ./sieve check} reads. */
 @RestController
 @RequestMapping("/api/projects/{project}/project.zip")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class ProjectFilesApi {
     private static final String ZIP = "application/zip";
 
     private final ProjectTransfer transfer;
-    private final Callers callers;
-    private final Noting noting;
+    private final CallerResolver callers;
+    private final AuditRecorder noting;
 
-    ProjectFilesApi(ProjectTransfer transfer, Callers callers, Noting noting) {
+    ProjectFilesApi(ProjectTransfer transfer, CallerResolver callers, AuditRecorder noting) {
         this.transfer = transfer;
         this.callers = callers;
         this.noting = noting;

@@ -16,39 +16,39 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
-import plainsieve.server.api.body.UseBody;
+import plainsieve.server.api.body.UsageBody;
 import plainsieve.server.api.viewer.RunEvent;
-import plainsieve.server.api.viewer.Streams;
+import plainsieve.server.api.viewer.RunStreaming;
 import plainsieve.server.authoring.QueryEdits;
-import plainsieve.server.copies.AskedInstead;
-import plainsieve.server.making.Making;
-import plainsieve.server.people.Asker;
+import plainsieve.server.copies.CopySubstitution;
+import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.settings.Settings;
 
 /** Queries: kept as drafts, run on the bench, given to the reports. */
 @RestController
 @RequestMapping("/api/projects/{project}/queries")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class QueriesApi {
     private final QueryEdits edits;
-    private final Streams streams;
+    private final RunStreaming streams;
     private final Settings settings;
-    private final Making making;
-    private final AskedInstead asked;
+    private final ReportEditor making;
+    private final CopySubstitution asked;
 
-    QueriesApi(QueryEdits edits, Streams streams, Settings settings, Making making, AskedInstead asked) {
+    QueriesApi(QueryEdits edits, RunStreaming streams, Settings settings, ReportEditor making, CopySubstitution asked) {
         this.asked = asked;
         this.making = making;
         this.edits = edits;
@@ -75,9 +75,9 @@ class QueriesApi {
 
     /** What shows the query, or takes a list or a default from it: what would break without it. */
     @GetMapping("/{id}/uses")
-    List<UseBody> uses(Project project, @PathVariable String id) {
+    List<UsageBody> uses(Project project, @PathVariable String id) {
         project.query(id);
-        return project.usesOfQuery(id).stream().map(UseBody::of).toList();
+        return project.usesOfQuery(id).stream().map(UsageBody::of).toList();
     }
 
     @PutMapping("/{id}/draft")
@@ -103,7 +103,7 @@ class QueriesApi {
 
     /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
     @PutMapping("/{id}/asked-from")
-    @Noted("said what a query is asked from")
+    @Audited("said what a query is asked from")
     QueryBodies.QueryBody askFrom(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedFrom body) {
         return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.how()));
@@ -116,7 +116,7 @@ class QueriesApi {
 
     /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
     @PostMapping("/{id}/reports")
-    QueryBodies.NewReport makeReport(Project project, Asker asker, @PathVariable String id) {
+    QueryBodies.NewReport makeReport(Project project, Caller asker, @PathVariable String id) {
         return new QueryBodies.NewReport(
                 making.begin(project, asker, project.query(id)).id());
     }
@@ -130,7 +130,7 @@ class QueriesApi {
 
     /** Gives the draft to the reports. */
     @PostMapping("/{id}/live")
-    @Noted("gave a query to the reports")
+    @Audited("gave a query to the reports")
     QueryBodies.QueryBody makeLive(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {
         return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
@@ -147,18 +147,18 @@ class QueriesApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(
             @Staged(Stage.DRAFT) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.BenchRun body,
             HttpServletResponse response) {
-        AskedChoices asked =
-                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        RunOrder order = new RunOrder(
+        RequestedChoices asked =
+                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        RunRequest order = new RunRequest(
                 body.runId(),
                 project,
-                new RunOrder.Text(project.query(id), body.text()),
+                new RunRequest.Text(project.query(id), body.text()),
                 asked,
-                RunOrder.Shape.ALL_ROWS,
+                RunRequest.Shape.ALL_ROWS,
                 Purpose.BENCH,
                 project.stage().limits().rows(settings.benchCap()));
         streams.run(order, true, response);

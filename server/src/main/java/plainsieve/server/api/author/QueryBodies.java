@@ -10,13 +10,13 @@ import java.util.Optional;
 import java.util.function.Function;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.value.Place;
+import plainsieve.core.value.TextLocation;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
-import plainsieve.server.authoring.FixedOffers;
-import plainsieve.server.project.HowAsked;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.authoring.HardCodedValueConversion;
+import plainsieve.server.project.CachePolicy;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
@@ -83,7 +83,7 @@ final class QueryBodies {
 
     /** @param parameter empty for always the same source */
     record SourceBy(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String parameter,
 
             int version) {
@@ -99,11 +99,11 @@ final class QueryBodies {
      * @param keptSeconds for how long they take an answer of the source again; counts where no copy is asked
      */
     record AskedFrom(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String copy,
 
-            @Min(value = 0, message = Lengths.AN_HOUR)
-            @Max(value = HowAsked.MOST_KEPT_SECONDS, message = Lengths.AN_HOUR)
+            @Min(value = 0, message = RequestLimits.AN_HOUR)
+            @Max(value = CachePolicy.MOST_KEPT_SECONDS, message = RequestLimits.AN_HOUR)
             Integer keptSeconds,
 
             int version) {
@@ -112,18 +112,18 @@ final class QueryBodies {
             keptSeconds = keptSeconds == null ? 0 : keptSeconds;
         }
 
-        HowAsked how() {
-            return HowAsked.of(copy, keptSeconds);
+        CachePolicy how() {
+            return CachePolicy.of(copy, keptSeconds);
         }
     }
 
     record NewQuery(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
             String sourceId,
 
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text) {
         NewQuery {
             name = Absent.orEmpty(name);
@@ -134,7 +134,7 @@ final class QueryBodies {
 
     /** @param version the one that was seen */
     record DraftChange(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             int version) {
@@ -145,7 +145,7 @@ final class QueryBodies {
 
     /** @param version the one that was seen */
     record NameChange(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
             int version) {
@@ -161,7 +161,7 @@ final class QueryBodies {
     record LiveChange(int version) {}
 
     record QueryText(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text) {
         QueryText {
             text = Absent.orEmpty(text);
@@ -174,7 +174,7 @@ final class QueryBodies {
             List<ParameterMark> marks,
             List<ProblemBody> problems,
             List<NoticeBody> notices,
-            List<FixedOffers.Offer> fixed) {}
+            List<HardCodedValueConversion.Offer> fixed) {}
 
     record ParameterMark(String name, int start, int end) {}
 
@@ -195,7 +195,7 @@ final class QueryBodies {
             List<FixBody> fixes,
             String parameter) {
         /** A notice of the statement of steps. A rewrite would be one of the statement, so only changes of parameters are left. */
-        static NoticeBody ofSteps(Notice notice, Function<Place, Optional<Place>> ofSteps) {
+        static NoticeBody ofSteps(Notice notice, Function<TextLocation, Optional<TextLocation>> ofSteps) {
             return of(
                     notice,
                     notice.place().flatMap(ofSteps),
@@ -208,15 +208,15 @@ final class QueryBodies {
             return of(notice, notice.place(), notice.fixes());
         }
 
-        private static NoticeBody of(Notice notice, Optional<Place> place, List<Notice.Fix> fixes) {
+        private static NoticeBody of(Notice notice, Optional<TextLocation> place, List<Notice.Fix> fixes) {
             return new NoticeBody(
                     notice.kind(),
                     notice.message(),
                     notice.advice(),
                     notice.blocks(),
-                    place.map(Place::line).orElse(0),
-                    place.map(Place::start).orElse(-1),
-                    place.map(Place::end).orElse(-1),
+                    place.map(TextLocation::line).orElse(0),
+                    place.map(TextLocation::start).orElse(-1),
+                    place.map(TextLocation::end).orElse(-1),
                     fixes.stream().map(FixBody::of).toList(),
                     notice.parameter().orElse(""));
         }
@@ -244,10 +244,10 @@ final class QueryBodies {
 
     /** A name in a text, for which a parameter is wanted. */
     record ProposalAsked(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {
         ProposalAsked {
             text = Absent.orEmpty(text);
@@ -262,10 +262,10 @@ final class QueryBodies {
      * @param anew whether each becomes a new parameter, even where the project has one for it
      */
     record FixedChosen(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
-            List<@NotNull(message = Lengths.MISSING) Integer> starts,
+            List<@NotNull(message = RequestLimits.MISSING) Integer> starts,
             boolean anew,
             Map<String, ChoiceBody> choices) {
         FixedChosen {
@@ -276,11 +276,11 @@ final class QueryBodies {
 
     /** What was made of fixed values and shall be taken back. */
     record FixedTakenBack(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             int version,
-            List<@NotNull(message = Lengths.MISSING) String> names) {
+            List<@NotNull(message = RequestLimits.MISSING) String> names) {
         FixedTakenBack {
             text = Absent.orEmpty(text);
             names = Absent.orEmpty(names);

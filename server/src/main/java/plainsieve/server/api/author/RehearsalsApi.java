@@ -10,47 +10,47 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
-import plainsieve.server.rehearsal.Forms;
 import plainsieve.server.rehearsal.Rehearsal;
 import plainsieve.server.rehearsal.Rehearsals;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.rehearsal.StatementFormRehearsal;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
 
 /** Rehearsals of reports, and of a draft the forms in which reports will send it. */
 @RestController
 @RequestMapping("/api/projects/{project}")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class RehearsalsApi {
     private final Rehearsals rehearsals;
-    private final Forms forms;
+    private final StatementFormRehearsal forms;
 
-    RehearsalsApi(Rehearsals rehearsals, Forms forms) {
+    RehearsalsApi(Rehearsals rehearsals, StatementFormRehearsal forms) {
         this.rehearsals = rehearsals;
         this.forms = forms;
     }
 
     @PostMapping("/reports/{id}/rehearsal")
-    Rehearsal.State start(@Staged(Stage.LIVE) Project project, Asker asker, @PathVariable String id) {
+    Rehearsal.State start(@Staged(Stage.LIVE) Project project, Caller asker, @PathVariable String id) {
         return rehearsals.start(project, asker, id);
     }
 
     @GetMapping("/reports/{id}/rehearsal")
     Rehearsal.State state(Project project, @PathVariable String id) {
-        return rehearsals.state(project, id).orElseThrow(() -> new NotFound("rehearsal of", id, List.of()));
+        return rehearsals.state(project, id).orElseThrow(() -> new NotFoundException("rehearsal of", id, List.of()));
     }
 
     /** Goes on where it was stopped. */
     @PutMapping("/reports/{id}/rehearsal")
-    Rehearsal.State resume(@Staged(Stage.LIVE) Project project, Asker asker, @PathVariable String id) {
+    Rehearsal.State resume(@Staged(Stage.LIVE) Project project, Caller asker, @PathVariable String id) {
         return rehearsals.resume(project, asker, id);
     }
 
@@ -63,13 +63,13 @@ class RehearsalsApi {
 
     /** Whether the statements that reports would send of this text are taken by the database. */
     @PostMapping("/queries/{id}/forms")
-    List<Forms.Form> forms(
+    List<StatementFormRehearsal.Form> forms(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.BenchRun body) {
-        AskedChoices asked =
-                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        return forms.of(project, new RunOrder.Text(project.query(id), body.text()), asked);
+        RequestedChoices asked =
+                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return forms.of(project, new RunRequest.Text(project.query(id), body.text()), asked);
     }
 }

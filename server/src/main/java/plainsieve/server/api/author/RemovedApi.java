@@ -6,26 +6,26 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
-import plainsieve.server.authoring.Removed;
-import plainsieve.server.people.Asker;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.authoring.RemovedObjects;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
 /** What was removed, and bringing it back. */
 @RestController
 @RequestMapping("/api/projects/{project}/removed")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class RemovedApi {
-    private final Removed removed;
+    private final RemovedObjects removed;
 
-    RemovedApi(Removed removed) {
+    RemovedApi(RemovedObjects removed) {
         this.removed = removed;
     }
 
     /** Something that can be brought back. @param at when it was removed, ISO 8601 */
     record RemovedThing(long id, String kind, String thingId, String name, String at) {
-        static RemovedThing of(Removed.Thing thing) {
+        static RemovedThing of(RemovedObjects.Thing thing) {
             return new RemovedThing(
                     thing.id(),
                     thing.kind().word(),
@@ -36,7 +36,7 @@ class RemovedApi {
     }
 
     @GetMapping
-    List<RemovedThing> all(Project project, Asker asker) {
+    List<RemovedThing> all(Project project, Caller asker) {
         return removed.of(project).stream()
                 .filter(thing -> asker.role().mayActAs(thing.kind().forWhom()))
                 .map(RemovedThing::of)
@@ -45,7 +45,7 @@ class RemovedApi {
 
     /** Brings something back as it was. Refused when its place is taken, or something it needs is gone. */
     @PostMapping("/{id}/back")
-    RemovedThing bringBack(Project project, Asker asker, @PathVariable long id) {
+    RemovedThing bringBack(Project project, Caller asker, @PathVariable long id) {
         return RemovedThing.of(removed.bringBack(project, asker, id));
     }
 }

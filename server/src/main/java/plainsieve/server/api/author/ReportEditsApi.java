@@ -13,15 +13,15 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.view.Opening;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.core.view.ReportOpening;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Changed;
+import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportEntries;
@@ -29,7 +29,7 @@ import plainsieve.server.project.ReportEntries;
 /** Changes reports, and makes links with choices that their readers cannot change. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{id}")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class ReportEditsApi {
     private final ReportEdits edits;
 
@@ -39,17 +39,17 @@ class ReportEditsApi {
 
     /** @param seen the settings that a change was made from; missing when it holds whatever they are */
     record ReportSettings(
-            @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String question,
 
             String start,
             boolean onDemand,
             boolean showsWhere,
-            List<@NotNull(message = Lengths.MISSING) String> signed,
+            List<@NotNull(message = RequestLimits.MISSING) String> signed,
             ReportSettings seen) {
         ReportSettings {
             question = Absent.orEmpty(question);
-            start = start == null || start.isEmpty() ? Opening.Start.DEFAULTS.word() : start;
+            start = start == null || start.isEmpty() ? ReportOpening.Start.DEFAULTS.word() : start;
             signed = Absent.orEmpty(signed);
         }
 
@@ -58,7 +58,7 @@ class ReportEditsApi {
         }
 
         /** What it says of the age of data is said on its page. */
-        Opening opening(Report report) {
+        ReportOpening opening(Report report) {
             return report.opening()
                     .starting(ReportEntries.start(start))
                     .runningOnDemand(onDemand)
@@ -73,17 +73,17 @@ class ReportEditsApi {
     void change(Project project, @PathVariable String id, @Valid @RequestBody ReportSettings body) {
         Report report = project.report(id);
         if (body.seen() != null && !body.seen().isOf(report)) {
-            throw new Changed("The report");
+            throw new EditConflictException("The report");
         }
         edits.changeQuestion(project, report, body.question(), body.opening(report));
     }
 
     /** @param version the one that was seen */
     record ReportName(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String audience,
 
             int version) {
@@ -104,7 +104,7 @@ class ReportEditsApi {
     /** Lets the report open with a value of its own for a parameter. */
     @PutMapping("/opening/{parameter}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("set what a report opens with")
+    @Audited("set what a report opens with")
     void openWith(
             Project project,
             @PathVariable String id,

@@ -18,16 +18,16 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectDifference;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.records.RevisionRow;
-import plainsieve.server.revisions.BeforeGiving;
-import plainsieve.server.revisions.GivingAll;
-import plainsieve.server.revisions.InWords;
+import plainsieve.server.revisions.DifferenceDescription;
+import plainsieve.server.revisions.PublishAll;
+import plainsieve.server.revisions.PublishWarnings;
 import plainsieve.server.revisions.Revisions;
 
 /**
@@ -37,16 +37,16 @@ import plainsieve.server.revisions.Revisions;
  */
 @RestController
 @RequestMapping("/api/projects/{project}")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class RevisionsApi {
     private static final int MOST = 30;
 
     private final Revisions revisions;
-    private final GivingAll giving;
-    private final InWords words;
-    private final BeforeGiving before;
+    private final PublishAll giving;
+    private final DifferenceDescription words;
+    private final PublishWarnings before;
 
-    RevisionsApi(Revisions revisions, GivingAll giving, InWords words, BeforeGiving before) {
+    RevisionsApi(Revisions revisions, PublishAll giving, DifferenceDescription words, PublishWarnings before) {
         this.before = before;
         this.words = words;
         this.revisions = revisions;
@@ -121,7 +121,7 @@ class RevisionsApi {
     /** Viewers have again what they had, all of it or one thing. Drafts stay. */
     @PostMapping("/revisions/{number}/back")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("went back to a revision")
+    @Audited("went back to a revision")
     void goBack(Project project, @PathVariable int number, @RequestBody Back body) {
         if (body.kind().isEmpty()) {
             revisions.goBack(project, number);
@@ -145,7 +145,7 @@ class RevisionsApi {
      * @param matters what to look at first; nothing of it is in the way
      * @param touched the reports that are otherwise, by themselves or by their queries: what there is to rehearse
      */
-    record WouldGet(List<ChangedThing> changes, List<BeforeGiving.Matter> matters, List<Touched> touched) {}
+    record WouldGet(List<ChangedThing> changes, List<PublishWarnings.Matter> matters, List<Touched> touched) {}
 
     /** What viewers would get of what its authors have changed. */
     @GetMapping("/live/changes")
@@ -168,8 +168,8 @@ class RevisionsApi {
     /** Gives viewers every draft, all or nothing; refused with what would not work for them. */
     @PostMapping("/live/give")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("gave everything to viewers")
-    void give(Project project, Asker asker) {
+    @Audited("gave everything to viewers")
+    void give(Project project, Caller asker) {
         giving.give(project, asker);
     }
 }

@@ -6,27 +6,27 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
-import plainsieve.server.authoring.LimitMoves;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.authoring.LimitRelocation;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
 /** Row limits of queries, which falsify figures and charts of their rows. */
 @RestController
 @RequestMapping("/api/projects/{project}/queries/{id}/limit-to-tables")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class RowLimitsApi {
-    private final LimitMoves limits;
+    private final LimitRelocation limits;
 
-    RowLimitsApi(LimitMoves limits) {
+    RowLimitsApi(LimitRelocation limits) {
         this.limits = limits;
     }
 
     /** Moves the row limit of the query to the tables that show its rows, so that figures and charts are of all rows. */
     @PostMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("moved a row limit to the tables")
+    @Audited("moved a row limit to the tables")
     void move(Project project, @PathVariable String id) {
         limits.move(project, project.query(id));
     }

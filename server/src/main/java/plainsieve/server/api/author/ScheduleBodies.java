@@ -8,7 +8,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
-import plainsieve.server.schedules.ScheduleWords;
+import plainsieve.server.schedules.ScheduleDescription;
 
 /** What is done by itself, on the wire: when, and what became of it. */
 final class ScheduleBodies {
@@ -39,7 +39,7 @@ final class ScheduleBodies {
             String after = schedule.behind().orElse("");
             return schedule.times()
                     .map(times -> new ScheduleBody(
-                            ScheduleWords.say(times.cron()),
+                            ScheduleDescription.say(times.cron()),
                             times.cron(),
                             times.zone().getId(),
                             times.missed() == Schedule.Missed.LEAVE ? LEAVE : CATCH_UP,
@@ -50,7 +50,7 @@ final class ScheduleBodies {
         Schedule toSchedule(ZoneId usual) {
             if (!every.isEmpty()) {
                 Schedule.Missed what = missed.equals(LEAVE) ? Schedule.Missed.LEAVE : Schedule.Missed.CATCH_UP;
-                return new Schedule.Times(ScheduleWords.cron(every), zone.isEmpty() ? usual : inZone(), what);
+                return new Schedule.Times(ScheduleDescription.cron(every), zone.isEmpty() ? usual : inZone(), what);
             }
             return after.isEmpty() ? new Schedule.ByHand() : new Schedule.After(after);
         }

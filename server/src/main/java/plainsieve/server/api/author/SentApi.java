@@ -7,30 +7,30 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.SentBodies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.evidence.EvidenceService;
+import plainsieve.server.evidence.StatementReplay;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
-import plainsieve.server.proof.Comparing;
-import plainsieve.server.proof.Proofs;
+import plainsieve.server.records.SentFilter;
 import plainsieve.server.records.SentRow;
-import plainsieve.server.records.SentWanted;
 import plainsieve.server.sent.SentLog;
 
 /** The statements that were sent, an author's own, everyone's for operators: what they were, how two of them differ, and where their choices measurably ran. */
 @RestController
 @RequestMapping("/api/projects/{project}/sent")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class SentApi {
     private static final int MOST = 200;
 
     private final SentLog log;
-    private final Proofs proofs;
-    private final Comparing comparing;
+    private final EvidenceService proofs;
+    private final StatementReplay comparing;
 
-    SentApi(SentLog log, Proofs proofs, Comparing comparing) {
+    SentApi(SentLog log, EvidenceService proofs, StatementReplay comparing) {
         this.log = log;
         this.proofs = proofs;
         this.comparing = comparing;
@@ -60,7 +60,7 @@ class SentApi {
     @GetMapping
     List<SentLine> latest(
             Project project,
-            Asker asker,
+            Caller asker,
             @RequestParam(defaultValue = "9223372036854775807") long before,
             @RequestParam(defaultValue = "") String report,
             @RequestParam(defaultValue = "") String query,
@@ -70,7 +70,7 @@ class SentApi {
             @RequestParam(defaultValue = "") String search,
             @RequestParam(defaultValue = "new") String order,
             @RequestParam(defaultValue = "50") int limit) {
-        SentWanted wanted = new SentWanted(
+        SentFilter wanted = new SentFilter(
                 project.id(), SentLog.whose(asker), report, query, source, outcome, cause, search.strip(), order);
         return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()
                 .map(row -> line(project, row))
@@ -79,27 +79,28 @@ class SentApi {
 
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
     @PostMapping("/{id}/proof")
-    SentBodies.ProofBody measure(Project project, Asker asker, @PathVariable long id) {
+    SentBodies.ProofBody measure(Project project, Caller asker, @PathVariable long id) {
         return SentBodies.ProofBody.of(
                 proofs.of(project, asker, own(project, asker, id).id(), true));
     }
 
-    private SentRow own(Project project, Asker asker, long id) {
-        return log.find(project, asker, id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
+    private SentRow own(Project project, Caller asker, long id) {
+        return log.find(project, asker, id)
+                .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
     }
 
     record RunnableStatement(String text) {}
 
     /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */
     @GetMapping("/{id}/text")
-    RunnableStatement text(Project project, Asker asker, @PathVariable long id) {
+    RunnableStatement text(Project project, Caller asker, @PathVariable long id) {
         return new RunnableStatement(
                 comparing.runnable(project, own(project, asker, id).id()));
     }
 
     /** Two statements beside each other: what differs, and the first rows in which they do. */
     @GetMapping("/{id}/against/{other}")
-    Comparing.Compared compare(Project project, Asker asker, @PathVariable long id, @PathVariable long other) {
+    StatementReplay.Compared compare(Project project, Caller asker, @PathVariable long id, @PathVariable long other) {
         return comparing.compare(
                 project,
                 asker,
@@ -108,7 +109,7 @@ class SentApi {
     }
 
     @GetMapping("/{id}")
-    SentLine one(Project project, Asker asker, @PathVariable long id) {
+    SentLine one(Project project, Caller asker, @PathVariable long id) {
         return line(project, own(project, asker, id));
     }
 

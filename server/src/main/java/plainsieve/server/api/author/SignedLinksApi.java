@@ -22,32 +22,32 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.accounts.Links;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.ReportLinks;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Lengths;
-import plainsieve.server.people.Asker;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.records.SignedLinkRow;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.Choosing;
+import plainsieve.server.runs.ChoiceResolver;
+import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.settings.Settings;
 
 /** Links to a report whose choices nobody can change. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{id}/signed-links")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class SignedLinksApi {
-    private final Links links;
-    private final Choosing choosing;
+    private final ReportLinks links;
+    private final ChoiceResolver choosing;
     private final Settings settings;
-    private final Noting noting;
+    private final AuditRecorder noting;
     private final Clock clock;
 
-    SignedLinksApi(Links links, Choosing choosing, Settings settings, Noting noting, Clock clock) {
+    SignedLinksApi(ReportLinks links, ChoiceResolver choosing, Settings settings, AuditRecorder noting, Clock clock) {
         this.clock = clock;
         this.links = links;
         this.choosing = choosing;
@@ -115,10 +115,10 @@ class SignedLinksApi {
      * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
      */
     record NewSignedLink(
-            @NotNull(message = Lengths.MISSING)
-            Map<String, @NotNull(message = Lengths.MISSING) @Valid ChoiceBody> choices,
+            @NotNull(message = RequestLimits.MISSING)
+            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid ChoiceBody> choices,
 
-            @NotNull(message = Lengths.MISSING) String lastDay,
+            @NotNull(message = RequestLimits.MISSING) String lastDay,
             boolean anyone) {}
 
     /** @param token the signed part; it is told here and nowhere again */
@@ -127,20 +127,21 @@ class SignedLinksApi {
     @PostMapping
     MadeSignedLink make(
             Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody NewSignedLink body,
             HttpServletRequest request) {
         Report report = project.report(id);
         Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
-        AskedChoices asked = AskedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
+        RequestedChoices asked =
+                RequestedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
         choosing.choose(project, choices.keySet(), asked).orRefuse();
         refusePrivate(project, choices);
         if (body.anyone()) {
             refuseUnsaid(project, report, choices);
         }
-        Links.Made made = links.make(
-                project, report.id(), new Links.Wanted(choices, ends(body.lastDay()), body.anyone(), asker.id()));
+        ReportLinks.Made made = links.make(
+                project, report.id(), new ReportLinks.Wanted(choices, ends(body.lastDay()), body.anyone(), asker.id()));
         String what = body.anyone() ? "made a link for whoever has it" : "made a signed link";
         noting.note(request, what, project.id(), report.id());
         return new MadeSignedLink(body(made.row()), made.token());

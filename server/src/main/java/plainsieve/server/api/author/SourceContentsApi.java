@@ -15,21 +15,21 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.catalogue.CellForm;
-import plainsieve.core.catalogue.NamesLine;
+import plainsieve.core.catalog.CellFormat;
+import plainsieve.core.catalog.HeaderRow;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ParameterBody;
-import plainsieve.server.authoring.FirstRows;
 import plainsieve.server.authoring.SourceEdits;
-import plainsieve.server.people.Asker;
+import plainsieve.server.authoring.TablePreview;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
-import plainsieve.server.sources.KeptSources;
-import plainsieve.server.sources.Sending;
-import plainsieve.sources.Catalogue;
+import plainsieve.server.sources.SourceDefinitions;
+import plainsieve.server.sources.StatementSender;
+import plainsieve.sources.Catalog;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceLimits;
@@ -38,14 +38,14 @@ import plainsieve.sources.SourceSettings;
 /** Sources as authors see them: whether each answers, what it holds, how a query on it begins. */
 @RestController
 @RequestMapping("/api/projects/{project}/sources")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class SourceContentsApi {
-    private final KeptSources kept;
-    private final Sending sending;
-    private final FirstRows firstRows;
+    private final SourceDefinitions kept;
+    private final StatementSender sending;
+    private final TablePreview firstRows;
     private final SourceEdits edits;
 
-    SourceContentsApi(KeptSources kept, Sending sending, FirstRows firstRows, SourceEdits edits) {
+    SourceContentsApi(SourceDefinitions kept, StatementSender sending, TablePreview firstRows, SourceEdits edits) {
         this.edits = edits;
         this.kept = kept;
         this.sending = sending;
@@ -100,8 +100,8 @@ class SourceContentsApi {
                     limits.seconds(),
                     limits.functions().stream().sorted().toList(),
                     fields.said(),
-                    settings instanceof SourceSettings.Folder ? CellForm.allWords() : List.of(),
-                    settings instanceof SourceSettings.Folder ? NamesLine.offeredWords() : List.of(),
+                    settings instanceof SourceSettings.Folder ? CellFormat.allWords() : List.of(),
+                    settings instanceof SourceSettings.Folder ? HeaderRow.offeredWords() : List.of(),
                     rejectedSince.map(Instant::toString).orElse(""));
         }
     }
@@ -138,13 +138,13 @@ class SourceContentsApi {
     }
 
     /** @param silent what of it does not tell its tables at the moment, and why, a sentence each */
-    record SourceContents(List<Catalogue.Table> tables, List<Catalogue.Function> functions, List<String> silent) {}
+    record SourceContents(List<Catalog.Table> tables, List<Catalog.Function> functions, List<String> silent) {}
 
     /** Everything that a source shows: tables and views with columns and indexes, functions and procedures. */
     @GetMapping("/{id}/contents")
     SourceContents contents(Project project, @PathVariable String id) {
         project.source(id);
-        Catalogue catalogue = sending.catalogue(id);
+        Catalog catalogue = sending.catalogue(id);
         return new SourceContents(catalogue.tables(), catalogue.functions(), catalogue.silent());
     }
 
@@ -166,13 +166,13 @@ class SourceContentsApi {
 
     /** The first rows of a table, as the database gives them. */
     @GetMapping("/{id}/rows")
-    FirstRows.Look rows(
+    TablePreview.Look rows(
             Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String table) {
-        return firstRows.of(project, asker, new FirstRows.Place(id, schema, table));
+        return firstRows.of(project, asker, new TablePreview.Place(id, schema, table));
     }
 
     /** How a query begins. @param parameters what its arguments are in the text */
@@ -186,13 +186,13 @@ class SourceContentsApi {
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String name,
             @RequestParam String kind) {
-        FirstRows.Start start = firstRows.start(project, new FirstRows.Place(id, schema, name), kind(kind));
+        TablePreview.Start start = firstRows.start(project, new TablePreview.Place(id, schema, name), kind(kind));
         return new Start(
                 start.text(), start.parameters().stream().map(ParameterBody::of).toList());
     }
 
-    private static FirstRows.Kind kind(String word) {
-        return Arrays.stream(FirstRows.Kind.values())
+    private static TablePreview.Kind kind(String word) {
+        return Arrays.stream(TablePreview.Kind.values())
                 .filter(kind -> kind.name().toLowerCase(Locale.ROOT).equals(word))
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(Problem.of(

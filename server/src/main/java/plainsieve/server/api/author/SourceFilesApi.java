@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.sources.Uploads;
@@ -18,7 +18,7 @@ import plainsieve.server.sources.Uploads;
 /** Takes files into the folders of sources. */
 @RestController
 @RequestMapping("/api/projects/{project}/sources")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class SourceFilesApi {
     private final Uploads uploads;
 

@@ -20,14 +20,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.DefaultDefinition;
-import plainsieve.server.accounts.Deeds;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.AuditLog;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.DefaultBody;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.StageEdits;
-import plainsieve.server.people.Asker;
-import plainsieve.server.people.Forbidden;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.ForbiddenException;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
@@ -39,15 +39,15 @@ import plainsieve.server.project.StageWords;
  */
 @RestController
 @RequestMapping("/api/projects/{project}/stages")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class StagesApi {
     private static final String CHANGED = "changed a stage";
 
     private final StageEdits edits;
-    private final Deeds deeds;
-    private final Noting noting;
+    private final AuditLog deeds;
+    private final AuditRecorder noting;
 
-    StagesApi(StageEdits edits, Deeds deeds, Noting noting) {
+    StagesApi(StageEdits edits, AuditLog deeds, AuditRecorder noting) {
         this.edits = edits;
         this.deeds = deeds;
         this.noting = noting;
@@ -85,13 +85,13 @@ class StagesApi {
     record LastChange(String at, String who, String what) {}
 
     @GetMapping
-    List<StageBody> all(Project project, Asker asker) {
+    List<StageBody> all(Project project, Caller asker) {
         return project.stages().stream()
                 .map(stage -> body(project, asker, stage))
                 .toList();
     }
 
-    private StageBody body(Project project, Asker asker, Stage stage) {
+    private StageBody body(Project project, Caller asker, Stage stage) {
         List<StageValue> values = new ArrayList<>();
         // What is said of a parameter that is gone stays, in case it comes back, and is not shown.
         project.in(stage.name()).stage().values().forEach((name, value) -> {
@@ -117,7 +117,7 @@ class StagesApi {
                 last);
     }
 
-    private static boolean isTheirs(Asker asker, String stage) {
+    private static boolean isTheirs(Caller asker, String stage) {
         return asker.role().mayActAs(needed(stage));
     }
 
@@ -127,8 +127,8 @@ class StagesApi {
 
     /** What shall hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
     record StageChange(
-            Map<String, @NotNull(message = Lengths.MISSING) @Valid DefaultBody> values,
-            Map<String, @NotNull(message = Lengths.MISSING) String> sources,
+            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> values,
+            Map<String, @NotNull(message = RequestLimits.MISSING) String> sources,
             long rows,
             long seconds,
             int version) {
@@ -155,7 +155,7 @@ class StagesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void change(
             Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String name,
             @Valid @RequestBody StageChange body,
             HttpServletRequest request) {
@@ -166,9 +166,9 @@ class StagesApi {
         noting.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
     }
 
-    private static void require(Asker asker, String name) {
+    private static void require(Caller asker, String name) {
         if (!isTheirs(asker, name)) {
-            throw new Forbidden(needed(name), asker.role());
+            throw new ForbiddenException(needed(name), asker.role());
         }
     }
 
@@ -184,7 +184,7 @@ class StagesApi {
     /** Nothing else holds in it any more; one that was named is gone. */
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project, Asker asker, @PathVariable String name, HttpServletRequest request) {
+    void remove(Project project, Caller asker, @PathVariable String name, HttpServletRequest request) {
         require(asker, name);
         edits.remove(project, name);
         noting.note(request, CHANGED, project.id(), name + ": nothing holds in it any more");

@@ -11,32 +11,32 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.sentence.Offer;
-import plainsieve.core.steps.offer.KnownRows;
-import plainsieve.core.steps.offer.StepCompletions;
-import plainsieve.core.steps.offer.StepOffers;
-import plainsieve.core.steps.read.Mark;
-import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.steps.assist.AvailableRows;
+import plainsieve.core.steps.assist.StepCompletions;
+import plainsieve.core.steps.assist.StepOptions;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.authoring.StepValues;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.sources.SourceFacts;
 
 /** Steps while they are written: how they read, what could stand at a mark, what could come next. Nothing is kept here. */
 @RestController
 @RequestMapping("/api/projects/{project}/queries/{id}/steps")
-@Route(Role.AUTHOR)
+@RequiredRole(Role.AUTHOR)
 class StepsApi {
     private final SourceFacts facts;
     private final StepValues values;
@@ -51,11 +51,11 @@ class StepsApi {
     /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
     @PostMapping("/reading")
     StepsBodies.StepsBody read(
-            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
         return analysis.run(asker.id(), () -> {
-            StepsReading reading = project.steps(source, body.text());
-            return StepsBodies.StepsBody.of(reading, SeveralBody.of(project, source, body.text(), reading));
+            StepsAnalysis reading = project.steps(source, body.text());
+            return StepsBodies.StepsBody.of(reading, FederationBody.of(project, source, body.text(), reading));
         });
     }
 
@@ -63,22 +63,22 @@ class StepsApi {
     @PostMapping("/offers")
     List<SentenceBodies.OfferBody> offers(
             @Staged(Stage.DRAFT) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.MarkAsked body) {
         Query query = project.query(id);
-        StepsReading reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
-        StepOffers offers = new StepOffers(reading, project.parameters().values(), rows(project, query));
-        StepsReading.One step = step(reading, body.step());
+        StepsAnalysis reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
+        StepOptions offers = new StepOptions(reading, project.parameters().values(), rows(project, query));
+        StepsAnalysis.One step = step(reading, body.step());
         if (body.mark().equals("+")) {
             return bodies(offers.more(body.step()));
         }
         int number = number(body.mark(), step.marks().size());
-        List<Offer> all = new ArrayList<>();
-        Mark mark = step.marks().get(number);
-        if (mark.kind() == Mark.Kind.VALUE) {
-            AskedChoices asked =
-                    AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        List<MarkOption> all = new ArrayList<>();
+        StepMark mark = step.marks().get(number);
+        if (mark.kind() == StepMark.Kind.VALUE) {
+            RequestedChoices asked =
+                    RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
             List<String> before = before(reading, body.step());
             all.addAll(values.of(
                     project,
@@ -90,18 +90,18 @@ class StepsApi {
         return bodies(all);
     }
 
-    private static List<String> before(StepsReading reading, int step) {
+    private static List<String> before(StepsAnalysis reading, int step) {
         return reading.steps().subList(0, step).stream()
-                .filter(StepsReading.One::on)
-                .map(StepsReading.One::written)
+                .filter(StepsAnalysis.One::on)
+                .map(StepsAnalysis.One::written)
                 .toList();
     }
 
-    private static List<SentenceBodies.OfferBody> bodies(List<Offer> offers) {
+    private static List<SentenceBodies.OfferBody> bodies(List<MarkOption> offers) {
         return offers.stream().map(SentenceBodies.OfferBody::of).toList();
     }
 
-    private static StepsReading.One step(StepsReading reading, int step) {
+    private static StepsAnalysis.One step(StepsAnalysis reading, int step) {
         return Optional.of(step)
                 .filter(number -> number >= 0 && number < reading.steps().size())
                 .map(reading.steps()::get)
@@ -120,31 +120,31 @@ class StepsApi {
                 "bad-mark", "The steps have no such word any more.", "Look at them again: they were changed."));
     }
 
-    private KnownRows rows(Project project, Query query) {
-        List<KnownRows.Named> tables = facts.described(query.sourceId()).stream()
-                .map(table -> new KnownRows.Named(
+    private AvailableRows rows(Project project, Query query) {
+        List<AvailableRows.Named> tables = facts.described(query.sourceId()).stream()
+                .map(table -> new AvailableRows.Named(
                         table.name(), table.rows() < 0 ? "" : "about %,d rows".formatted(table.rows())))
                 .toList();
-        return new KnownRows(project.around(query.sourceId()), project.dialect(query.sourceId()), tables);
+        return new AvailableRows(project.around(query.sourceId()), project.dialect(query.sourceId()), tables);
     }
 
     /** What could come next in a line that is being typed. */
     @PostMapping("/completions")
     List<StepsBodies.Completion> completions(
             @Staged(Stage.DRAFT) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.LineAsked body) {
         Query query = project.query(id);
-        StepsReading reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
+        StepsAnalysis reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
         int behind = Math.min(Math.max(body.behind(), 0), reading.steps().size());
         StepCompletions completions =
                 new StepCompletions(reading, project.parameters().values(), rows(project, query));
         StepCompletions.Found found = completions.of(body.typed(), behind);
-        AskedChoices asked =
-                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        RequestedChoices asked =
+                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
         StepValues.Where where = new StepValues.Where(before(reading, behind), found.valuesOf());
-        Stream<Offer> fitting = values.of(project, query, asked, where).stream()
+        Stream<MarkOption> fitting = values.of(project, query, asked, where).stream()
                 .filter(value -> value.words().toLowerCase(Locale.ROOT).startsWith(found.begun()));
         return Stream.concat(fitting, found.offers().stream())
                 .map(offer -> StepsBodies.Completion.of(offer, found.from()))

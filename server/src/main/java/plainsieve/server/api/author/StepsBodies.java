@@ -7,26 +7,28 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
-import plainsieve.core.sentence.Offer;
-import plainsieve.core.steps.offer.EarlierPlace;
-import plainsieve.core.steps.offer.OddRows;
-import plainsieve.core.steps.read.Mark;
-import plainsieve.core.steps.sql.Made;
-import plainsieve.core.steps.sql.StepsReading;
-import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.steps.assist.FilterPushdownHint;
+import plainsieve.core.steps.assist.ProblemRows;
+import plainsieve.core.steps.compile.CompiledSteps;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Type;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.RunIds;
 import plainsieve.server.api.body.SentenceBodies;
-import plainsieve.server.authoring.SameRows;
+import plainsieve.server.authoring.RowEquality;
 
 /** Steps on the wire. */
 final class StepsBodies {
-    private static final Set<Mark.Kind> ONLY_TAKEN = Set.of(Mark.Kind.KEPT, Mark.Kind.DIRECTION, Mark.Kind.BETWEEN);
-    private static final Set<Mark.Kind> ONLY_TYPED = Set.of(Mark.Kind.NAME, Mark.Kind.FORMULA, Mark.Kind.TYPED);
+    private static final Set<StepMark.Kind> ONLY_TAKEN =
+            Set.of(StepMark.Kind.KEPT, StepMark.Kind.DIRECTION, StepMark.Kind.BETWEEN);
+    private static final Set<StepMark.Kind> ONLY_TYPED =
+            Set.of(StepMark.Kind.NAME, StepMark.Kind.FORMULA, StepMark.Kind.TYPED);
 
     private StepsBodies() {}
 
@@ -43,24 +45,24 @@ final class StepsBodies {
             String sql,
             List<StretchBody> stretches,
             List<ColumnAfter> columns,
-            SeveralBody several,
+            FederationBody several,
             List<ProblemBody> problems) {
-        static StepsBody of(StepsReading reading, SeveralBody several) {
-            List<Optional<EarlierPlace>> earlier = EarlierPlace.all(reading.steps());
+        static StepsBody of(StepsAnalysis reading, FederationBody several) {
+            List<Optional<FilterPushdownHint>> earlier = FilterPushdownHint.all(reading.steps());
             return new StepsBody(
                     IntStream.range(0, reading.steps().size())
                             .mapToObj(step -> StepBody.of(reading.steps().get(step), earlier.get(step)))
                             .toList(),
-                    reading.made().map(Made::sql).orElse(""),
+                    reading.made().map(CompiledSteps::sql).orElse(""),
                     reading.made().map(made -> stretches(reading, made)).orElse(List.of()),
                     reading.columns().stream().map(ColumnAfter::of).toList(),
                     several,
                     reading.problems().stream().map(ProblemBody::of).toList());
         }
 
-        private static List<StretchBody> stretches(StepsReading reading, Made made) {
+        private static List<StretchBody> stretches(StepsAnalysis reading, CompiledSteps made) {
             List<Integer> lines =
-                    reading.steps().stream().map(StepsReading.One::line).toList();
+                    reading.steps().stream().map(StepsAnalysis.One::line).toList();
             return made.stretches().stream()
                     .map(stretch -> new StretchBody(
                             stretch.start(),
@@ -93,7 +95,7 @@ final class StepsBodies {
             boolean known,
             HintsBody hints,
             String problem) {
-        static StepBody of(StepsReading.One step, Optional<EarlierPlace> earlier) {
+        static StepBody of(StepsAnalysis.One step, Optional<FilterPushdownHint> earlier) {
             return new StepBody(
                     step.line(),
                     step.on(),
@@ -110,11 +112,11 @@ final class StepsBodies {
                             .orElse(""));
         }
 
-        private static List<SentenceBodies.PieceBody> pieces(StepsReading.One step) {
+        private static List<SentenceBodies.PieceBody> pieces(StepsAnalysis.One step) {
             List<SentenceBodies.PieceBody> pieces = new ArrayList<>();
             int at = 0;
             for (int i = 0; i < step.marks().size(); i++) {
-                Mark mark = step.marks().get(i);
+                StepMark mark = step.marks().get(i);
                 if (mark.at().start() > at) {
                     pieces.add(words(step.written().substring(at, mark.at().start())));
                 }
@@ -131,7 +133,7 @@ final class StepsBodies {
             return new SentenceBodies.PieceBody(text, "", false, false, false, "");
         }
 
-        private static SentenceBodies.PieceBody piece(StepsReading.One step, Mark mark, int number) {
+        private static SentenceBodies.PieceBody piece(StepsAnalysis.One step, StepMark mark, int number) {
             return new SentenceBodies.PieceBody(
                     step.written().substring(mark.at().start(), mark.at().end()),
                     Integer.toString(number),
@@ -162,19 +164,19 @@ final class StepsBodies {
      * @param reason what would be saved there
      */
     record HintsBody(List<String> fresh, String odd, String oddKind, int earlier, String reason) {
-        static HintsBody of(StepsReading.One step, Optional<EarlierPlace> earlier) {
-            Optional<OddRows> odd = OddRows.of(step);
+        static HintsBody of(StepsAnalysis.One step, Optional<FilterPushdownHint> earlier) {
+            Optional<ProblemRows> odd = ProblemRows.of(step);
             return new HintsBody(
                     List.copyOf(step.fresh()),
-                    odd.map(OddRows::line).orElse(""),
+                    odd.map(ProblemRows::line).orElse(""),
                     odd.map(rows -> rows.kind().word()).orElse(""),
-                    earlier.map(EarlierPlace::step).orElse(-1),
-                    earlier.map(EarlierPlace::reason).orElse(""));
+                    earlier.map(FilterPushdownHint::step).orElse(-1),
+                    earlier.map(FilterPushdownHint::reason).orElse(""));
         }
     }
 
     record StepsText(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text) {
         StepsText {
             text = Absent.orEmpty(text);
@@ -190,10 +192,10 @@ final class StepsBodies {
     record TextsAsked(
             String runId,
 
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String first,
 
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String second,
 
             Map<String, ChoiceBody> choices) {
@@ -206,7 +208,7 @@ final class StepsBodies {
 
     /** @param first how many rows the first has @param same whether all rows are the same */
     record SameBody(long first, long second, boolean same) {
-        static SameBody of(SameRows.Found found) {
+        static SameBody of(RowEquality.Found found) {
             return new SameBody(found.first(), found.second(), found.same());
         }
     }
@@ -218,12 +220,12 @@ final class StepsBodies {
      * @param choices what is chosen on the bench, for the values that there are then
      */
     record MarkAsked(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             int step,
 
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String mark,
 
             Map<String, ChoiceBody> choices) {
@@ -240,12 +242,12 @@ final class StepsBodies {
      * @param choices what is chosen on the bench, for the values that there are then
      */
     record LineAsked(
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             int behind,
 
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String typed,
 
             Map<String, ChoiceBody> choices) {
@@ -263,7 +265,7 @@ final class StepsBodies {
      * @param from where in the line what it takes the place of begins
      */
     record Completion(String words, String note, int from) {
-        static Completion of(Offer offer, int from) {
+        static Completion of(MarkOption offer, int from) {
             return new Completion(offer.id(), offer.note(), from);
         }
     }

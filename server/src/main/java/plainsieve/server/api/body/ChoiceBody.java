@@ -38,10 +38,10 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
                     "A value of a choice is null.",
                     "Send \"withoutValue\": true for rows without a value."));
         }
-        if (values.size() > Lengths.MOST_VALUES) {
+        if (values.size() > RequestLimits.MOST_VALUES) {
             throw new ProblemException(Problem.of(
                     "bad-choice",
-                    "A choice has more than %,d values.".formatted(Lengths.MOST_VALUES),
+                    "A choice has more than %,d values.".formatted(RequestLimits.MOST_VALUES),
                     "Choose all, or a range."));
         }
         for (ChoiceText.Kind known : ChoiceText.Kind.values()) {

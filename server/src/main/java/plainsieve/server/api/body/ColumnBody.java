@@ -1,7 +1,7 @@
 package plainsieve.server.api.body;
 
 import java.util.List;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
 
 /** A column on the wire; without a name when there is none. */
 public record ColumnBody(
@@ -15,12 +15,12 @@ public record ColumnBody(
         except = Absent.orEmpty(except);
     }
 
-    public static ColumnBody of(ColumnPlace place) {
+    public static ColumnBody of(ColumnReference place) {
         return new ColumnBody(
                 place.sourceId(), place.schema(), place.table(), place.column(), place.label(), place.except());
     }
 
-    ColumnPlace toPlace() {
-        return new ColumnPlace(sourceId, schema, table, column, label, except);
+    ColumnReference toPlace() {
+        return new ColumnReference(sourceId, schema, table, column, label, except);
     }
 }

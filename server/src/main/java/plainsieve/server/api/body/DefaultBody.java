@@ -43,7 +43,7 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
             }
 
             @Override
-            public String ofQuery(DefaultDefinition.OfQuery query) {
+            public String ofQuery(DefaultDefinition.FromQuery query) {
                 return "query";
             }
         });
@@ -56,7 +56,7 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
                 formula.isEmpty()
                         ? new DefaultDefinition.Fixed(ChoiceText.blank())
                         : new DefaultDefinition.Formula(formula);
-            case "query" -> new DefaultDefinition.OfQuery(ListBody.named(queryId, "query"));
+            case "query" -> new DefaultDefinition.FromQuery(ListBody.named(queryId, "query"));
             default ->
                 throw new ProblemException(Problem.of(
                         "bad-parameter", "“%s” is no kind of default.".formatted(kind), "Use choice, formula, query."));

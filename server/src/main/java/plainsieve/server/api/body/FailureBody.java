@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.sources.SourceFailure;
 
 /** What went wrong and what to do, wherever it is told: in a problem document, or in the last line of a stream. */
@@ -34,7 +34,7 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
                     "Ask for fewer rows, or tell who looks after this server that its disk has no room.",
                     List.of()));
         }
-        if (failure instanceof NotFound) {
+        if (failure instanceof NotFoundException) {
             // Its own words name sources and queries, which are nothing for viewers.
             return Optional.of(GONE);
         }

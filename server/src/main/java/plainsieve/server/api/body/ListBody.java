@@ -2,7 +2,7 @@ package plainsieve.server.api.body;
 
 import java.time.Duration;
 import java.util.List;
-import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ColumnReference;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.value.Problem;
@@ -25,7 +25,7 @@ public record ListBody(
         kind = Absent.orElse(kind, "any");
         values = Absent.orEmpty(values);
         queryId = Absent.orEmpty(queryId);
-        column = column == null ? ColumnBody.of(ColumnPlace.NONE) : column;
+        column = column == null ? ColumnBody.of(ColumnReference.NONE) : column;
         keptSeconds = keptSeconds == null ? seconds(ListDefinition.USUALLY_KEPT) : keptSeconds;
     }
 
@@ -39,7 +39,7 @@ public record ListBody(
                 list.typedValues(),
                 list.queryId(),
                 ColumnBody.of(list.column()),
-                list instanceof ListDefinition.OfColumn column && column.counts(),
+                list instanceof ListDefinition.FromColumn column && column.counts(),
                 seconds(list.kept()));
     }
 
@@ -55,12 +55,12 @@ public record ListBody(
         }
 
         @Override
-        public String ofColumn(ListDefinition.OfColumn list) {
+        public String ofColumn(ListDefinition.FromColumn list) {
             return "column";
         }
 
         @Override
-        public String ofQuery(ListDefinition.OfQuery list) {
+        public String ofQuery(ListDefinition.FromQuery list) {
             return "query";
         }
     }
@@ -70,8 +70,8 @@ public record ListBody(
         return switch (kind) {
             case "any" -> new ListDefinition.Any();
             case "typed" -> new ListDefinition.Typed(values, column.toPlace());
-            case "column" -> new ListDefinition.OfColumn(column.toPlace(), counts, kept);
-            case "query" -> new ListDefinition.OfQuery(named(queryId, "query"), kept);
+            case "column" -> new ListDefinition.FromColumn(column.toPlace(), counts, kept);
+            case "query" -> new ListDefinition.FromQuery(named(queryId, "query"), kept);
             default ->
                 throw new ProblemException(Problem.of(
                         "bad-parameter", "“%s” is no kind of list.".formatted(kind), "Use any, typed, column, query."));

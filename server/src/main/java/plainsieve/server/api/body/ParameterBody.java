@@ -10,9 +10,9 @@ import java.util.OptionalLong;
 import java.util.Set;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Covers;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -42,16 +42,16 @@ import plainsieve.core.value.Type;
 public record ParameterBody(
         String name,
 
-        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+        @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
         String label,
 
-        @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+        @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
         String hint,
 
-        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+        @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
         String group,
 
-        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+        @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
         String unit,
 
         String type,
@@ -59,7 +59,7 @@ public record ParameterBody(
         String covers,
         String blankRule,
 
-        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+        @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
         String blankWords,
 
         String allRule,
@@ -69,7 +69,7 @@ public record ParameterBody(
         String rangeEnd,
         @Valid HeldBody held,
 
-        @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+        @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
         String formula,
 
         ListBody list,
@@ -77,7 +77,7 @@ public record ParameterBody(
         @JsonProperty("private") boolean unlogged,
         @JsonProperty("default") DefaultBody start,
         ChoiceBody trialChoice,
-        List<@NotNull(message = Lengths.MISSING) String> formerNames,
+        List<@NotNull(message = RequestLimits.MISSING) String> formerNames,
         int version) {
 
     private static final String SEND_EACH = "send-each";
@@ -90,7 +90,7 @@ public record ParameterBody(
         group = Absent.orEmpty(group);
         unit = Absent.orEmpty(unit);
         type = Absent.orElse(type, Type.TEXT.word());
-        covers = Absent.orElse(covers, Covers.ITSELF.word());
+        covers = Absent.orElse(covers, ValueCoverage.ITSELF.word());
         blankRule = Absent.orElse(blankRule, BlankRule.NO_FILTER.word());
         blankWords = Absent.orEmpty(blankWords);
         allRule = Absent.orElse(allRule, LEAVE_OUT);
@@ -112,7 +112,7 @@ public record ParameterBody(
 
     /** As readers get it: with the default as it is right now, without the author's trial value. */
     public static ParameterBody forReaders(ParameterDefinition definition, ChoiceText defaultNow) {
-        ParameterDefinition told = definition.withBounds(definition.bounds().heldBy(Hold.NONE));
+        ParameterDefinition told = definition.withBounds(definition.bounds().heldBy(RowAccessRule.NONE));
         return of(told, DefaultBody.now(definition.start(), defaultNow), ChoiceText.blank());
     }
 
@@ -150,7 +150,7 @@ public record ParameterBody(
 
     /** A new definition, without row access unless the body has it. Throws as {@link #toDefinition(Hold)}. */
     public ParameterDefinition toDefinition() {
-        return toDefinition(Hold.NONE);
+        return toDefinition(RowAccessRule.NONE);
     }
 
     /**
@@ -158,14 +158,14 @@ public record ParameterBody(
      *
      * @param current the row access that stays when the body omits it: leaving it out must not open rows
      */
-    public ParameterDefinition toDefinition(Hold current) {
+    public ParameterDefinition toDefinition(RowAccessRule current) {
         return new ParameterDefinition(
                 name,
                 new ParameterDefinition.Words(label, hint, group, unit, blankWords),
                 new ParameterDefinition.Meaning(
                         Type.ofWord(type).orElseThrow(() -> refused("type", type, "Choose a type from the list.")),
                         many,
-                        Covers.ofWord(covers)
+                        ValueCoverage.ofWord(covers)
                                 .orElseThrow(() -> refused(
                                         "thing that a value can stand for",
                                         covers,
@@ -180,7 +180,7 @@ public record ParameterBody(
                 list.toDefinition(),
                 start.toDefinition(),
                 trialChoice.toText(),
-                new ParameterDefinition.Upkeep(gone(), unlogged, formerNames, version));
+                new ParameterDefinition.ListFreshness(gone(), unlogged, formerNames, version));
     }
 
     /**
@@ -191,24 +191,24 @@ public record ParameterBody(
      * @param open what is shown to everybody though it does not mention the parameter
      */
     public record HeldBody(
-            @NotNull(message = Lengths.MISSING) String by,
+            @NotNull(message = RequestLimits.MISSING) String by,
             String of,
-            List<@NotNull(message = Lengths.MISSING) String> open) {
+            List<@NotNull(message = RequestLimits.MISSING) String> open) {
         public HeldBody {
             of = Absent.orEmpty(of);
             open = Absent.orEmpty(open);
         }
 
-        static HeldBody of(Hold hold) {
+        static HeldBody of(RowAccessRule hold) {
             return new HeldBody(
                     hold.by().word(), hold.of(), hold.open().stream().sorted().toList());
         }
 
-        private Hold toHold(ParameterBody whole) {
-            Hold.By found = Hold.By.ofWord(by)
+        private RowAccessRule toHold(ParameterBody whole) {
+            RowAccessRule.By found = RowAccessRule.By.ofWord(by)
                     .orElseThrow(() -> whole.refused(
                             "way to say among what viewers choose", by, "Use viewer, group, claim, query."));
-            return new Hold(found, of, Set.copyOf(open));
+            return new RowAccessRule(found, of, Set.copyOf(open));
         }
     }
 
@@ -219,10 +219,10 @@ public record ParameterBody(
         return allRule.equals(SEND_EACH);
     }
 
-    private ParameterDefinition.WhenGone gone() {
+    private ParameterDefinition.MissingValuePolicy gone() {
         return switch (whenGone) {
-            case "keep" -> ParameterDefinition.WhenGone.KEEP;
-            case "drop" -> ParameterDefinition.WhenGone.DROP;
+            case "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
+            case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;
             default -> throw refused("rule for values that are gone", whenGone, "Use keep, drop.");
         };
     }

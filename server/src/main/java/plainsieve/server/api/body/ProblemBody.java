@@ -1,7 +1,7 @@
 package plainsieve.server.api.body;
 
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
+import plainsieve.core.value.TextLocation;
 
 /** A problem with its place; line 0 and start -1 when it has none. */
 public record ProblemBody(
@@ -15,7 +15,7 @@ public record ProblemBody(
         int end,
         String excerpt) {
     public static ProblemBody of(Problem problem) {
-        Place place = problem.place().orElse(new Place(-1, -1, 0, 0, ""));
+        TextLocation place = problem.place().orElse(new TextLocation(-1, -1, 0, 0, ""));
         return new ProblemBody(
                 problem.kind(),
                 problem.message(),

@@ -12,12 +12,12 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.core.view.Part;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.runs.RunRequest;
 
 /** Runs on the wire. */
 public final class RunBodies {
@@ -45,13 +45,14 @@ public final class RunBodies {
             String sortBy,
             boolean descending,
 
-            @Size(max = Lengths.MOST_FILTERS, message = Lengths.TOO_MANY)
-            List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
+            @Size(max = RequestLimits.MOST_FILTERS, message = RequestLimits.TOO_MANY)
+            List<@NotNull(message = RequestLimits.MISSING) @Valid FilterBody> filters,
 
             String signed,
             String part,
 
-            @Min(value = 1, message = Lengths.PAGES) @Max(value = Lengths.MOST_PAGES, message = Lengths.PAGES)
+            @Min(value = 1, message = RequestLimits.PAGES)
+            @Max(value = RequestLimits.MOST_PAGES, message = RequestLimits.PAGES)
             Integer pages,
 
             Boolean anew) {
@@ -65,13 +66,13 @@ public final class RunBodies {
             signed = Absent.orEmpty(signed);
         }
 
-        public Optional<Wanted.Sort> sort() {
+        public Optional<ResultShape.Sort> sort() {
             return RunBodies.sort(sortBy, descending);
         }
 
         /** Throws {@link ProblemException} when the word is none. */
-        public Part partOf() {
-            return Part.read(part)
+        public ViewPart partOf() {
+            return ViewPart.read(part)
                     .orElseThrow(() -> new ProblemException(Problem.of(
                             "bad-part",
                             "“%s” is no part of a view.".formatted(part),
@@ -88,8 +89,9 @@ public final class RunBodies {
     public record PageRun(
             String runId,
 
-            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.MOST_VIEWS, message = Lengths.TOO_MANY)
-            List<@NotNull(message = Lengths.MISSING) @Valid ViewOfPage> views,
+            @NotNull(message = RequestLimits.MISSING)
+            @Size(max = RequestLimits.MOST_VIEWS, message = RequestLimits.TOO_MANY)
+            List<@NotNull(message = RequestLimits.MISSING) @Valid ViewOfPage> views,
 
             Optional<@Valid Asked> question) {
         public PageRun {
@@ -100,8 +102,8 @@ public final class RunBodies {
 
     /** @param view its id */
     public record ViewOfPage(
-            @NotBlank(message = Lengths.MISSING) String view,
-            @NotNull(message = Lengths.MISSING) @Valid ViewRun run) {}
+            @NotBlank(message = RequestLimits.MISSING) String view,
+            @NotNull(message = RequestLimits.MISSING) @Valid ViewRun run) {}
 
     /** A file with every row. @param above whether a CSV begins with the question and the choices */
     public record NewDownload(
@@ -109,8 +111,8 @@ public final class RunBodies {
             Map<String, ChoiceBody> choices,
             String signed,
 
-            @Size(max = Lengths.MOST_FILTERS, message = Lengths.TOO_MANY)
-            List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
+            @Size(max = RequestLimits.MOST_FILTERS, message = RequestLimits.TOO_MANY)
+            List<@NotNull(message = RequestLimits.MISSING) @Valid FilterBody> filters,
 
             String sortBy,
             boolean descending,
@@ -124,7 +126,7 @@ public final class RunBodies {
             format = Absent.orEmpty(format);
         }
 
-        public Optional<Wanted.Sort> sort() {
+        public Optional<ResultShape.Sort> sort() {
             return RunBodies.sort(sortBy, descending);
         }
     }
@@ -133,7 +135,7 @@ public final class RunBodies {
     public record BenchRun(
             String runId,
 
-            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             Map<String, ChoiceBody> choices) {
@@ -143,28 +145,29 @@ public final class RunBodies {
         }
     }
 
-    private static Optional<Wanted.Sort> sort(String column, boolean descending) {
-        return column.isEmpty() ? Optional.empty() : Optional.of(new Wanted.Sort(column, descending));
+    private static Optional<ResultShape.Sort> sort(String column, boolean descending) {
+        return column.isEmpty() ? Optional.empty() : Optional.of(new ResultShape.Sort(column, descending));
     }
 
     /** Only rows whose output column has one of these values; null stands for rows without a value. */
     public record FilterBody(
-            @NotBlank(message = Lengths.MISSING) String column,
+            @NotBlank(message = RequestLimits.MISSING) String column,
             String type,
 
-            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.MOST_VALUES, message = Lengths.TOO_MANY)
+            @NotNull(message = RequestLimits.MISSING)
+            @Size(max = RequestLimits.MOST_VALUES, message = RequestLimits.TOO_MANY)
             List<String> values) {
-        public RunOrder.ColumnFilter toFilter() {
+        public RunRequest.ColumnFilter toFilter() {
             List<String> present = values.stream().filter(Objects::nonNull).toList();
             boolean withoutValue = present.size() < values.size();
-            return new RunOrder.ColumnFilter(
+            return new RunRequest.ColumnFilter(
                     column,
                     Type.ofWord(type).orElse(Type.TEXT),
                     new ChoiceText(ChoiceText.Kind.VALUES, present, withoutValue));
         }
     }
 
-    public static List<RunOrder.ColumnFilter> filters(List<FilterBody> filters) {
+    public static List<RunRequest.ColumnFilter> filters(List<FilterBody> filters) {
         return filters.stream().map(FilterBody::toFilter).toList();
     }
 
@@ -186,10 +189,12 @@ public final class RunBodies {
             String signed,
             boolean trial,
 
-            @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String search,
 
-            @PositiveOrZero(message = Lengths.NEGATIVE) int start,
+            @PositiveOrZero(message = RequestLimits.NEGATIVE)
+            int start,
+
             boolean refresh) {
         public ListAsked {
             reportId = Absent.orEmpty(reportId);

@@ -2,9 +2,9 @@ package plainsieve.server.api.body;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
-import plainsieve.core.evidence.Where;
+import plainsieve.core.evidence.ExecutionSite;
 import plainsieve.core.statement.Placement;
-import plainsieve.server.proof.Proofs;
+import plainsieve.server.evidence.EvidenceService;
 import plainsieve.server.sent.SentValue;
 
 /** What was sent and where it ran, on the wire; how the records keep it is another form. */
@@ -40,7 +40,7 @@ public final class SentBodies {
             List<RanBody> verdicts,
             List<String> plan,
             List<FetchedBody> fetched) {
-        public static ProofBody of(Proofs.Proof proof) {
+        public static ProofBody of(EvidenceService.Proof proof) {
             return new ProofBody(
                     proof.reason(),
                     proof.measured(),
@@ -73,7 +73,7 @@ public final class SentBodies {
             int end,
             int clauseStart,
             int clauseEnd,
-            Where where,
+            ExecutionSite where,
             String proof,
             String table,
             String index,
@@ -81,7 +81,7 @@ public final class SentBodies {
             double actual,
             double read,
             String advice) {
-        static RanBody of(Proofs.Ran ran) {
+        static RanBody of(EvidenceService.Ran ran) {
             return new RanBody(
                     ran.parameter(),
                     ran.outcome(),

@@ -1,7 +1,7 @@
 package plainsieve.server.api.body;
 
 import java.util.List;
-import plainsieve.core.sentence.Offer;
+import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
 /** Sentences whose marks are changed, on the wire. */
@@ -35,7 +35,7 @@ public final class SentenceBodies {
 
     /** What could stand at a mark. @param reason why it does not fit; empty when it does */
     public record OfferBody(String id, String words, String note, String reason) {
-        public static OfferBody of(Offer offer) {
+        public static OfferBody of(MarkOption offer) {
             return new OfferBody(offer.id(), offer.words(), offer.note(), offer.reason());
         }
     }

@@ -1,10 +1,10 @@
 package plainsieve.server.api.body;
 
 import java.util.List;
-import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.ColumnLabels;
 import plainsieve.core.view.Figure;
-import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 
 /** Views on the wire. */
 public final class ViewBodies {
@@ -36,7 +36,7 @@ public final class ViewBodies {
             List<String> aside,
             LookBody look) {
         public static ViewBody of(View view) {
-            Shown shown = view.shown();
+            ViewContent shown = view.shown();
             return new ViewBody(
                     view.id(),
                     shown.kind(),
@@ -45,7 +45,7 @@ public final class ViewBodies {
                     shown.measures().stream().map(FigureBody::of).toList(),
                     shown.grouping(),
                     shown.limitParameter().orElse(""),
-                    shown instanceof Shown.Table table
+                    shown instanceof ViewContent.Table table
                             ? table.columns().stream().map(ColumnWordsBody::of).toList()
                             : List.of(),
                     compared(shown),
@@ -53,8 +53,8 @@ public final class ViewBodies {
                     LookBody.of(view));
         }
 
-        private static String compared(Shown shown) {
-            return shown instanceof Shown.Figures figures
+        private static String compared(ViewContent shown) {
+            return shown instanceof ViewContent.Figures figures
                     ? figures.against().map(against -> against.kind().word()).orElse("")
                     : "";
         }
@@ -70,8 +70,9 @@ public final class ViewBodies {
      */
     public record LookBody(String order, int first, boolean beside, int width, int height) {
         static LookBody of(View view) {
-            Shown.Rank rank = view.shown() instanceof Shown.Bars bars ? bars.rank() : Shown.Rank.USUAL;
-            boolean beside = view.shown() instanceof Shown.Bars bars && !bars.stacked();
+            ViewContent.Rank rank =
+                    view.shown() instanceof ViewContent.Bars bars ? bars.rank() : ViewContent.Rank.USUAL;
+            boolean beside = view.shown() instanceof ViewContent.Bars bars && !bars.stacked();
             return new LookBody(
                     rank.order().word(),
                     rank.first(),
@@ -102,7 +103,7 @@ public final class ViewBodies {
 
     /** A column as viewers read it. @param format such as number 1, money €, day; empty for the value as it is */
     public record ColumnWordsBody(String name, String label, String format, boolean totalled, int width) {
-        static ColumnWordsBody of(ColumnWords column) {
+        static ColumnWordsBody of(ColumnLabels column) {
             return new ColumnWordsBody(
                     column.name(), column.label(), column.format().written(), column.totalled(), column.width());
         }

@@ -19,17 +19,17 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.value.ValueReader;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.Rights;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -40,15 +40,15 @@ import plainsieve.server.records.IdentityRecords;
 /** Looks after groups of people. */
 @RestController
 @RequestMapping("/api/groups")
-@Route(Role.OPERATOR)
+@RequiredRole(Role.OPERATOR)
 class GroupsApi {
     private final Groups groups;
     private final Accounts accounts;
-    private final Rights rights;
-    private final Noting noting;
+    private final Permissions rights;
+    private final AuditRecorder noting;
     private final Projects projects;
 
-    GroupsApi(Groups groups, Accounts accounts, Rights rights, Noting noting, Projects projects) {
+    GroupsApi(Groups groups, Accounts accounts, Permissions rights, AuditRecorder noting, Projects projects) {
         this.projects = projects;
         this.groups = groups;
         this.accounts = accounts;
@@ -73,7 +73,7 @@ class GroupsApi {
             String projectId,
             String parameter,
             String label,
-            @NotNull(message = Lengths.MISSING) @Valid ChoiceBody choice) {
+            @NotNull(message = RequestLimits.MISSING) @Valid ChoiceBody choice) {
         SaysBody {
             projectId = Absent.orEmpty(projectId);
             parameter = Absent.orEmpty(parameter);
@@ -99,7 +99,7 @@ class GroupsApi {
                 .toList();
     }
 
-    record Claimed(List<@NotNull(message = Lengths.MISSING) String> values) {
+    record Claimed(List<@NotNull(message = RequestLimits.MISSING) String> values) {
         Claimed {
             values = Absent.orEmpty(values);
         }
@@ -121,7 +121,7 @@ class GroupsApi {
                 .forEach(one -> said.put(List.of(one.projectId(), one.parameter()), one.choice()));
         return projects.all().stream()
                 .flatMap(project -> project.parameters().values().stream()
-                        .filter(definition -> definition.hold().by() == Hold.By.GROUP)
+                        .filter(definition -> definition.hold().by() == RowAccessRule.By.GROUP)
                         .map(definition -> new SaysBody(
                                 project.id(),
                                 definition.name(),
@@ -148,7 +148,7 @@ class GroupsApi {
     }
 
     record GroupName(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {}
 
     @PostMapping

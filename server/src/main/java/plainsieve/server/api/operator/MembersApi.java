@@ -22,10 +22,10 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.Rights;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -39,14 +39,14 @@ import plainsieve.server.records.RoleRow;
  */
 @RestController
 @RequestMapping("/api/projects/{project}/members")
-@Route(Role.OPERATOR)
+@RequiredRole(Role.OPERATOR)
 class MembersApi {
     private final Accounts accounts;
     private final Groups groups;
-    private final Rights rights;
-    private final Noting noting;
+    private final Permissions rights;
+    private final AuditRecorder noting;
 
-    MembersApi(Accounts accounts, Groups groups, Rights rights, Noting noting) {
+    MembersApi(Accounts accounts, Groups groups, Permissions rights, AuditRecorder noting) {
         this.accounts = accounts;
         this.groups = groups;
         this.rights = rights;
@@ -115,7 +115,7 @@ class MembersApi {
     record NewMember(
             @NotNull(message = "is person or group") MemberKind kind,
 
-            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
             @NotNull(message = "is viewer, author or operator")

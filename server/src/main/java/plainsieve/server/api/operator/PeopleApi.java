@@ -19,12 +19,12 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.Rights;
-import plainsieve.server.accounts.SignIns;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.accounts.SignInService;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
@@ -34,17 +34,17 @@ import plainsieve.server.records.PersonRow;
 /** Looks after people: who has an account, and what they may do. */
 @RestController
 @RequestMapping("/api/people")
-@Route(Role.OPERATOR)
+@RequiredRole(Role.OPERATOR)
 class PeopleApi {
     private static final Duration LINK_LASTS = Duration.ofDays(7);
 
     private final Accounts accounts;
     private final Groups groups;
-    private final Rights rights;
-    private final SignIns signIns;
-    private final Noting noting;
+    private final Permissions rights;
+    private final SignInService signIns;
+    private final AuditRecorder noting;
 
-    PeopleApi(Accounts accounts, Groups groups, Rights rights, SignIns signIns, Noting noting) {
+    PeopleApi(Accounts accounts, Groups groups, Permissions rights, SignInService signIns, AuditRecorder noting) {
         this.accounts = accounts;
         this.groups = groups;
         this.rights = rights;
@@ -95,10 +95,10 @@ class PeopleApi {
     }
 
     record NewPerson(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String label) {}
 
     /**
@@ -117,7 +117,7 @@ class PeopleApi {
     }
 
     private SignInLink link(String id) {
-        return new SignInLink(id, SignIns.path(signIns.link(id, LINK_LASTS, false)));
+        return new SignInLink(id, SignInService.path(signIns.link(id, LINK_LASTS, false)));
     }
 
     /** A new link for somebody who forgot their password, which holds no more from now on. */
@@ -130,7 +130,7 @@ class PeopleApi {
     }
 
     record Label(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String label) {}
 
     @PutMapping("/{id}/label")
@@ -140,7 +140,7 @@ class PeopleApi {
     }
 
     record Mail(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String mail) {}
 
     /** Says where somebody gets mail. */
@@ -155,7 +155,7 @@ class PeopleApi {
                 accounts.get(id).name());
     }
 
-    record Blocked(@NotNull(message = Lengths.MISSING) Boolean blocked) {}
+    record Blocked(@NotNull(message = RequestLimits.MISSING) Boolean blocked) {}
 
     /** Shuts an account, or opens it again. */
     @PutMapping("/{id}/blocked")

@@ -10,10 +10,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProjectBody;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.ProjectEdits;
 import plainsieve.server.copies.CopyEdits;
 import plainsieve.server.people.Role;
@@ -22,7 +22,7 @@ import plainsieve.server.project.Project;
 /** Looks after projects. */
 @RestController
 @RequestMapping("/api/projects")
-@Route(Role.OPERATOR)
+@RequiredRole(Role.OPERATOR)
 class ProjectEditsApi {
     private final ProjectEdits edits;
     private final CopyEdits copies;
@@ -33,7 +33,7 @@ class ProjectEditsApi {
     }
 
     record ProjectName(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {
         ProjectName {
             name = Absent.orEmpty(name);

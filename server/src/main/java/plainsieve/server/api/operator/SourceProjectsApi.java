@@ -14,31 +14,31 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Noting;
-import plainsieve.server.api.Route;
-import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
 
 /** Which projects may ask a source: for operators of all of them, as it reaches beyond one. */
 @RestController
 @RequestMapping("/api/allowed-sources/{id}")
-@Route(Role.OPERATOR)
+@RequiredRole(Role.OPERATOR)
 class SourceProjectsApi {
     private static final int MAX_PROJECTS = 1_000;
 
     private final SourceEdits edits;
-    private final Noting noting;
+    private final AuditRecorder noting;
 
-    SourceProjectsApi(SourceEdits edits, Noting noting) {
+    SourceProjectsApi(SourceEdits edits, AuditRecorder noting) {
         this.edits = edits;
         this.noting = noting;
     }
 
     /** @param projects the IDs of the projects that may use the source; empty for all. Required: omitting it would allow all. */
     record AllowedProjects(
-            @NotNull(message = Lengths.MISSING) @Size(max = MAX_PROJECTS, message = Lengths.TOO_MANY)
-            List<@NotNull(message = Lengths.MISSING) String> projects) {}
+            @NotNull(message = RequestLimits.MISSING) @Size(max = MAX_PROJECTS, message = RequestLimits.TOO_MANY)
+            List<@NotNull(message = RequestLimits.MISSING) String> projects) {}
 
     @GetMapping
     AllowedProjects allowed(@PathVariable String id) {

@@ -20,17 +20,17 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
-import plainsieve.server.api.body.UseBody;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.UsageBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.records.PersonRow;
-import plainsieve.server.sources.KeptSources;
-import plainsieve.server.sources.Sending;
+import plainsieve.server.sources.SourceDefinitions;
+import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
@@ -40,13 +40,13 @@ import plainsieve.sources.SourceLimits;
 /** Looks after the sources that a project may ask; other projects may share them. A password goes in and never comes out. */
 @RestController
 @RequestMapping("/api/projects/{project}/sources")
-@Route(Role.OPERATOR)
+@RequiredRole(Role.OPERATOR)
 class SourcesApi {
     private final SourceEdits edits;
-    private final Sending sending;
+    private final StatementSender sending;
     private final Accounts accounts;
 
-    SourcesApi(SourceEdits edits, Sending sending, Accounts accounts) {
+    SourcesApi(SourceEdits edits, StatementSender sending, Accounts accounts) {
         this.edits = edits;
         this.sending = sending;
         this.accounts = accounts;
@@ -94,7 +94,7 @@ class SourcesApi {
             String password,
             Integer places,
             int seconds,
-            List<@NotNull(message = Lengths.MISSING) String> functions,
+            List<@NotNull(message = RequestLimits.MISSING) String> functions,
             Map<String, Map<String, String>> said,
             NewSource seen) {
         NewSource {
@@ -119,8 +119,8 @@ class SourcesApi {
         }
 
         /** What a change was made from, whatever that was. */
-        KeptSources.Seen asSeen() {
-            return new KeptSources.Seen(known().kept(fields()), limits());
+        SourceDefinitions.Seen asSeen() {
+            return new SourceDefinitions.Seen(known().kept(fields()), limits());
         }
 
         private SourceKind known() {
@@ -142,7 +142,7 @@ class SourcesApi {
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    @Noted("added a source")
+    @Audited("added a source")
     void add(@Valid @RequestBody NewSource body) {
         edits.add(body.access(body.id()));
     }
@@ -158,7 +158,7 @@ class SourcesApi {
     /** Reaches a source another way from now on. */
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("changed how a source is reached")
+    @Audited("changed how a source is reached")
     void change(Project project, @PathVariable String id, @Valid @RequestBody NewSource body) {
         project.source(id);
         edits.change(body.access(id), Optional.ofNullable(body.seen()).map(NewSource::asSeen));
@@ -179,21 +179,21 @@ class SourcesApi {
     }
 
     /** Something of a project that asks a source. */
-    record SourceUse(String projectId, String project, UseBody use) {}
+    record SourceUse(String projectId, String project, UsageBody use) {}
 
     /** What asks a source, in every project: what would break without it. */
     @GetMapping("/{id}/uses")
     List<SourceUse> uses(Project project, @PathVariable String id) {
         project.source(id);
         return edits.users(id).stream()
-                .map(user -> new SourceUse(user.project().id(), user.project().name(), UseBody.of(user.use())))
+                .map(user -> new SourceUse(user.project().id(), user.project().name(), UsageBody.of(user.use())))
                 .toList();
     }
 
     /** Removes a source that nothing asks; it can be brought back. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("removed a source")
+    @Audited("removed a source")
     void remove(Project project, @PathVariable String id) {
         project.source(id);
         edits.remove(id);

@@ -6,13 +6,13 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.settings.Settings;
 
 /** What day it is here, whatever day it is where a browser stands: relative days are worked out from it, for everyone. */
 @RestController
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class ClockApi {
     private final Clock clock;
     private final ZoneId zone;
@@ -26,7 +26,7 @@ class ClockApi {
     record Today(String today, String timeZone) {}
 
     @GetMapping("/api/today")
-    @Route(value = Role.VIEWER, open = true)
+    @RequiredRole(value = Role.VIEWER, open = true)
     Today today() {
         return new Today(
                 LocalDate.now(clock.withZone(zone)).toString(), zone.equals(ZoneOffset.UTC) ? "UTC" : zone.getId());

@@ -6,10 +6,10 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
-import plainsieve.server.copies.Copies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -19,13 +19,13 @@ import plainsieve.server.runs.DataAges;
 /** How old the data of a report are, which is something else than when it was asked. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class DataAgeApi {
-    private final LinkedAskers askers;
+    private final SignedLinkCallers askers;
     private final DataAges ages;
-    private final Copies copies;
+    private final StoredCopies copies;
 
-    DataAgeApi(LinkedAskers askers, DataAges ages, Copies copies) {
+    DataAgeApi(SignedLinkCallers askers, DataAges ages, StoredCopies copies) {
         this.askers = askers;
         this.ages = ages;
         this.copies = copies;
@@ -41,7 +41,7 @@ class DataAgeApi {
     @GetMapping("/{id}/data-age")
     DataAgeBody age(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String signed) {
         Report report = askers.given(project, id, asker);

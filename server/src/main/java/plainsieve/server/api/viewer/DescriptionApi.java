@@ -6,13 +6,13 @@ import org.springframework.core.io.Resource;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 
 /** How the API describes itself (OpenAPI). What makes the description is no part of the server: a test holds that it is true. */
 @RestController
 @Hidden
-@Route(value = Role.VIEWER, open = true)
+@RequiredRole(value = Role.VIEWER, open = true)
 class DescriptionApi {
     private static final Resource DESCRIPTION = new ClassPathResource("openapi.json");
 

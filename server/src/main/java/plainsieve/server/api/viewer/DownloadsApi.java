@@ -18,38 +18,43 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.view.Part;
 import plainsieve.core.view.View;
-import plainsieve.server.api.Noted;
-import plainsieve.server.api.Route;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.downloads.DownloadFormat;
 import plainsieve.server.downloads.Downloads;
 import plainsieve.server.downloads.FileHeader;
-import plainsieve.server.downloads.Format;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.Questions;
-import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
 
 /** Full answers as files. A file is ordered, then fetched; its run is stopped like any other. */
 @RestController
 @RequestMapping("/api/projects/{project}")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class DownloadsApi {
-    private final ReportOrders orders;
-    private final LinkedAskers askers;
-    private final Questions questions;
+    private final ReportRunRequests orders;
+    private final SignedLinkCallers askers;
+    private final QuestionRenderer questions;
     private final Downloads downloads;
     private final Clock clock;
 
-    DownloadsApi(ReportOrders orders, LinkedAskers askers, Questions questions, Downloads downloads, Clock clock) {
+    DownloadsApi(
+            ReportRunRequests orders,
+            SignedLinkCallers askers,
+            QuestionRenderer questions,
+            Downloads downloads,
+            Clock clock) {
         this.orders = orders;
         this.askers = askers;
         this.questions = questions;
@@ -59,32 +64,32 @@ class DownloadsApi {
 
     /** Orders a file with every row of a table. What cannot be chosen is told here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
-    @Noted("ordered a download")
+    @Audited("ordered a download")
     RunBodies.DownloadBody order(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.NewDownload body,
             Locale locale) {
         Report report = askers.given(project, id, asker);
         View view = report.view(viewId);
-        Format format = Format.ofWord(body.format())
+        DownloadFormat format = DownloadFormat.ofWord(body.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "unknown-format",
                         "“%s” is no format of a download.".formatted(body.format()),
                         "Use csv, csv-exact, xlsx, parquet or json.")));
-        AskedChoices choices = ReportOrders.choices(
+        RequestedChoices choices = ReportRunRequests.choices(
                 project, askers.of(project, id, asker, body.signed()), report, ChoiceBody.texts(body.choices()));
-        Questions.Question question = questions.ask(project, report, choices, locale);
+        QuestionRenderer.Question question = questions.ask(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());
-        List<RunOrder.ColumnFilter> picked = RunBodies.filters(body.filters());
-        ReportOrders.Asked asked = new ReportOrders.Asked(
+        List<RunRequest.ColumnFilter> picked = RunBodies.filters(body.filters());
+        ReportRunRequests.Asked asked = new ReportRunRequests.Asked(
                 body.runId(),
-                RunOrder.Text.live(project.asked(view.queryId())),
+                RunRequest.Text.live(project.asked(view.queryId())),
                 view,
-                Part.MAIN,
+                ViewPart.MAIN,
                 body.sort(),
                 picked,
                 1);
@@ -100,7 +105,7 @@ class DownloadsApi {
     @GetMapping("/downloads/{runId}")
     void file(
             Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String runId,
             HttpServletRequest request,
             HttpServletResponse response)
@@ -121,13 +126,13 @@ class DownloadsApi {
                 response.reset();
                 throw e;
             }
-            request.setAttribute(BrokenAnswers.BROKEN, e.getMessage());
+            request.setAttribute(AbortedDownloads.BROKEN, e.getMessage());
         }
     }
 
     /** How far a file is. */
     @GetMapping("/downloads/{runId}/progress")
-    Downloads.Progress progress(Project project, Asker asker, @PathVariable String runId) {
+    Downloads.Progress progress(Project project, Caller asker, @PathVariable String runId) {
         return downloads.get(project, asker, runId).progress();
     }
 }

@@ -6,18 +6,18 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.serving.Serving;
+import plainsieve.server.projectfolder.ProjectFolderWatcher;
 
 /** Says whether this server is ready: it answers before the demo's data are written, but is ready only after. */
 @RestController
-@Route(value = Role.VIEWER, open = true)
+@RequiredRole(value = Role.VIEWER, open = true)
 class HealthApi {
-    private final Serving serving;
+    private final ProjectFolderWatcher serving;
     private volatile boolean ready;
 
-    HealthApi(Serving serving) {
+    HealthApi(ProjectFolderWatcher serving) {
         this.serving = serving;
     }
 

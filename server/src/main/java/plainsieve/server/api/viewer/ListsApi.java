@@ -10,19 +10,19 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListedValue;
-import plainsieve.server.api.Route;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies.ListAsked;
-import plainsieve.server.authoring.ColumnLooks;
-import plainsieve.server.lists.Holding;
-import plainsieve.server.lists.ListFor;
+import plainsieve.server.authoring.ColumnProfiles;
+import plainsieve.server.lists.ListScope;
+import plainsieve.server.lists.RowAccess;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
 import plainsieve.server.runs.ListRequests;
@@ -30,14 +30,14 @@ import plainsieve.server.runs.ListRequests;
 /** The values that parameters may take, as controls show them. */
 @RestController
 @RequestMapping("/api/projects/{project}/parameters/{name}")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class ListsApi {
     private final ListRequests lists;
-    private final ColumnLooks looks;
-    private final LinkedAskers askers;
-    private final Holding holding;
+    private final ColumnProfiles looks;
+    private final SignedLinkCallers askers;
+    private final RowAccess holding;
 
-    ListsApi(ListRequests lists, ColumnLooks looks, LinkedAskers askers, Holding holding) {
+    ListsApi(ListRequests lists, ColumnProfiles looks, SignedLinkCallers askers, RowAccess holding) {
         this.holding = holding;
         this.lists = lists;
         this.looks = looks;
@@ -48,7 +48,7 @@ class ListsApi {
     @PostMapping("/values")
     ValueLists.ValueList values(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String name,
             @Valid @RequestBody ListAsked body) {
         ListRequests.Wanted wanted = wanted(project, asker, name, body);
@@ -61,39 +61,39 @@ class ListsApi {
     @PostMapping("/named")
     List<ListedValue> named(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String name,
             @Valid @RequestBody ListAsked body) {
         return lists.named(wanted(project, asker, name, body));
     }
 
-    private ListRequests.Wanted wanted(Project project, Asker asker, String name, ListAsked body) {
+    private ListRequests.Wanted wanted(Project project, Caller asker, String name, ListAsked body) {
         requireOnReport(project, asker, name, body.reportId());
-        Asker linked = body.reportId().isEmpty() ? asker : askers.of(project, body.reportId(), asker, body.signed());
+        Caller linked = body.reportId().isEmpty() ? asker : askers.of(project, body.reportId(), asker, body.signed());
         return new ListRequests.Wanted(
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
 
     /* Who makes nothing is shown the values of what they may choose on a report of theirs, and of nothing else. */
-    private void requireOnReport(Project project, Asker asker, String name, String reportId) {
+    private void requireOnReport(Project project, Caller asker, String name, String reportId) {
         boolean own = asker.role().mayActAs(Role.AUTHOR)
                 || !reportId.isEmpty()
                         && project.parametersOf(askers.given(project, reportId, asker))
                                 .contains(name);
         if (!own) {
-            throw new NotFound("parameter", name, List.of());
+            throw new NotFoundException("parameter", name, List.of());
         }
     }
 
     /** How the numbers of the column behind the parameter are spread; nothing where not all rows are theirs. */
     @GetMapping("/spread")
-    ColumnLooks.Spread spread(
+    ColumnProfiles.Spread spread(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String name,
             @RequestParam(defaultValue = "") String report) {
         requireOnReport(project, asker, name, report);
-        boolean theirs = holding.shows(new ListFor(project, asker), Set.of(Hold.listOf(name)), Set.of());
-        return theirs ? looks.spread(project, asker, project.parameter(name)) : ColumnLooks.Spread.NONE;
+        boolean theirs = holding.shows(new ListScope(project, asker), Set.of(RowAccessRule.listOf(name)), Set.of());
+        return theirs ? looks.spread(project, asker, project.parameter(name)) : ColumnProfiles.Spread.NONE;
     }
 }

@@ -5,8 +5,8 @@ import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Callers;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.ProjectBody;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Projects;
@@ -14,12 +14,12 @@ import plainsieve.server.project.Projects;
 /** The projects of this server that are for whoever asks. */
 @RestController
 @RequestMapping("/api/projects")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class ProjectsApi {
     private final Projects projects;
-    private final Callers callers;
+    private final CallerResolver callers;
 
-    ProjectsApi(Projects projects, Callers callers) {
+    ProjectsApi(Projects projects, CallerResolver callers) {
         this.projects = projects;
         this.callers = callers;
     }

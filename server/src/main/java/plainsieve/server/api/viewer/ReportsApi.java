@@ -12,36 +12,41 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.OpenLinks;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.OpenLinkAuthenticator;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.QuestionBodies;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.ReportBodies.ReportCard;
 import plainsieve.server.api.body.RunBodies;
-import plainsieve.server.api.body.SaidBodies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
 import plainsieve.server.project.Stage;
 import plainsieve.server.records.SentRow;
-import plainsieve.server.runs.Questions;
-import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.ReportRunRequests;
 import plainsieve.server.sent.SentLog;
 
 /** Reports and their questions. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class ReportsApi {
-    private final Questions questions;
-    private final ReportAnswers answers;
-    private final LinkedAskers askers;
-    private final OpenLinks openLinks;
+    private final QuestionRenderer questions;
+    private final ReportContent answers;
+    private final SignedLinkCallers askers;
+    private final OpenLinkAuthenticator openLinks;
     private final SentLog sent;
 
-    ReportsApi(Questions questions, ReportAnswers answers, LinkedAskers askers, OpenLinks openLinks, SentLog sent) {
+    ReportsApi(
+            QuestionRenderer questions,
+            ReportContent answers,
+            SignedLinkCallers askers,
+            OpenLinkAuthenticator openLinks,
+            SentLog sent) {
         this.openLinks = openLinks;
         this.questions = questions;
         this.answers = answers;
@@ -50,22 +55,22 @@ class ReportsApi {
     }
 
     @GetMapping
-    List<ReportCard> all(@Staged(Stage.LIVE) Project project, Asker asker, Locale locale) {
+    List<ReportCard> all(@Staged(Stage.LIVE) Project project, Caller asker, Locale locale) {
         return project.reports().stream()
                 .filter(report -> askers.sees(project, report.id(), asker))
                 .map(report -> card(project, asker, report, locale))
                 .toList();
     }
 
-    private ReportCard card(Project project, Asker asker, Report report, Locale locale) {
+    private ReportCard card(Project project, Caller asker, Report report, Locale locale) {
         Optional<SentRow> last = sent.lastRun(project, report.id());
         Project opened = project.opening(report);
         return new ReportCard(
                 report.id(),
                 report.name(),
                 report.audience(),
-                SaidBodies.parts(questions
-                        .ask(opened, report, ReportOrders.choices(opened, asker, report, Map.of()), locale)
+                QuestionBodies.parts(questions
+                        .ask(opened, report, ReportRunRequests.choices(opened, asker, report, Map.of()), locale)
                         .said()),
                 standing(project.draft(report.id()), report),
                 report.version(),
@@ -75,7 +80,7 @@ class ReportsApi {
 
     @GetMapping("/{id}")
     ReportBody one(
-            @Staged(Stage.LIVE) Project project, Asker asker, @PathVariable String id, HttpServletRequest request) {
+            @Staged(Stage.LIVE) Project project, Caller asker, @PathVariable String id, HttpServletRequest request) {
         Report report = askers.given(project, id, asker);
         openLinks.opened(request, project, id);
         return answers.page(project, asker, report);
@@ -83,14 +88,14 @@ class ReportsApi {
 
     /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
     @PostMapping("/{id}/question")
-    SaidBodies.QuestionBody question(
+    QuestionBodies.QuestionBody question(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,
             Locale locale) {
         Report report = askers.given(project, id, asker);
-        Asker linked = askers.of(project, id, asker, body.signed());
+        Caller linked = askers.of(project, id, asker, body.signed());
         return answers.question(project, linked, report, body.choices(), locale);
     }
 

@@ -4,7 +4,7 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import plainsieve.core.statement.Placement;
 import plainsieve.server.api.body.ProblemBody;
-import plainsieve.server.api.body.SaidBodies;
+import plainsieve.server.api.body.QuestionBodies;
 import plainsieve.server.api.body.SentBodies;
 import plainsieve.sources.Column;
 
@@ -36,7 +36,8 @@ public sealed interface RunEvent {
 
     /** The question of a page. */
     @Schema(name = "RunSaid")
-    record Said(@Schema(allowableValues = "said") String event, SaidBodies.QuestionBody question) implements RunEvent {}
+    record Said(@Schema(allowableValues = "said") String event, QuestionBodies.QuestionBody question)
+            implements RunEvent {}
 
     /** @param before how many runs go in to the source before this one */
     @Schema(name = "RunWaiting")

@@ -6,15 +6,15 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
-import plainsieve.server.people.Asker;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.sources.Cancellations;
 
 /** Stops runs. */
 @RestController
 @RequestMapping("/api/projects/{project}/runs")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class RunsApi {
     private final Cancellations runs;
 
@@ -25,7 +25,7 @@ class RunsApi {
     /** Stops a run of the caller at the database. Stopping one that has ended, or that belongs to someone else, does nothing. */
     @PostMapping("/{runId}/stop")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void stop(Asker caller, @PathVariable String runId) {
+    void stop(Caller caller, @PathVariable String runId) {
         runs.stop(new Cancellations.RunKey(caller.owner(), runId));
     }
 }

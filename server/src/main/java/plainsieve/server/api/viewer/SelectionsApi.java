@@ -20,12 +20,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.ViewerCookie;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Lengths;
-import plainsieve.server.people.Asker;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -34,12 +34,12 @@ import plainsieve.server.project.Selections;
 /** Choices that a viewer keeps. Whose they are is told by a cookie where there are no accounts. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{reportId}/selections")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class SelectionsApi {
     private final Selections selections;
-    private final LinkedAskers askers;
+    private final SignedLinkCallers askers;
 
-    SelectionsApi(Selections selections, LinkedAskers askers) {
+    SelectionsApi(Selections selections, SignedLinkCallers askers) {
         this.selections = selections;
         this.askers = askers;
     }
@@ -57,7 +57,7 @@ class SelectionsApi {
      * @param instead the choices under that name which these shall replace; missing when there are none
      */
     record NewSelection(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
             Map<String, ChoiceBody> choices,
@@ -71,7 +71,7 @@ class SelectionsApi {
     List<Selection> mine(
             Project project,
             @PathVariable String reportId,
-            Asker asker,
+            Caller asker,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
         Report report = askers.given(project, reportId, asker);
         String viewer = owner(asker, browser);
@@ -84,7 +84,7 @@ class SelectionsApi {
 
     /** Kept choices by their id, as a link has it. */
     @GetMapping("/{id}")
-    Selection one(Project project, Asker asker, @PathVariable String reportId, @PathVariable String id) {
+    Selection one(Project project, Caller asker, @PathVariable String reportId, @PathVariable String id) {
         return Selection.of(selections.get(project, askers.given(project, reportId, asker), id));
     }
 
@@ -94,7 +94,7 @@ class SelectionsApi {
             Project project,
             @PathVariable String reportId,
             @Valid @RequestBody NewSelection body,
-            Asker asker,
+            Caller asker,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser,
             HttpServletRequest request,
             HttpServletResponse response) {
@@ -126,17 +126,17 @@ class SelectionsApi {
             Project project,
             @PathVariable String reportId,
             @PathVariable String id,
-            Asker asker,
+            Caller asker,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
         Report report = askers.given(project, reportId, asker);
         selections.remove(new Selections.Owner(project, report, owner(asker, browser)), id);
     }
 
-    private static String owner(Asker asker, String browser) {
+    private static String owner(Caller asker, String browser) {
         return isPerson(asker) ? asker.viewer().id() : browser;
     }
 
-    private static boolean isPerson(Asker asker) {
+    private static boolean isPerson(Caller asker) {
         return asker.viewer().known() && !asker.viewer().isByLink();
     }
 }

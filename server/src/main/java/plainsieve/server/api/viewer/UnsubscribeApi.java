@@ -6,20 +6,20 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.deliveries.Deliveries;
-import plainsieve.server.deliveries.Unsubscribing;
+import plainsieve.server.deliveries.Unsubscriptions;
 import plainsieve.server.people.Role;
 
 /** No more of a delivery, or again: for whoever has one of its mails. */
 @RestController
 @RequestMapping("/api/unsubscribe/{token}")
-@Route(value = Role.VIEWER, open = true)
+@RequiredRole(value = Role.VIEWER, open = true)
 class UnsubscribeApi {
-    private final Unsubscribing unsubscribing;
+    private final Unsubscriptions unsubscribing;
     private final Deliveries deliveries;
 
-    UnsubscribeApi(Unsubscribing unsubscribing, Deliveries deliveries) {
+    UnsubscribeApi(Unsubscriptions unsubscribing, Deliveries deliveries) {
         this.unsubscribing = unsubscribing;
         this.deliveries = deliveries;
     }
@@ -44,7 +44,7 @@ class UnsubscribeApi {
     }
 
     private Subscription wanting(String token, boolean none) {
-        Unsubscribing.Of of = unsubscribing.read(token);
+        Unsubscriptions.Of of = unsubscribing.read(token);
         if (deliveries.find(of.projectId(), of.deliveryId()).isPresent()) {
             unsubscribing.want(of, none);
         }
@@ -52,7 +52,7 @@ class UnsubscribeApi {
     }
 
     /** Of what is not sent any more nobody gets anything. */
-    private Subscription body(Unsubscribing.Of of) {
+    private Subscription body(Unsubscriptions.Of of) {
         return deliveries
                 .find(of.projectId(), of.deliveryId())
                 .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscribing.wantsNone(of)))

@@ -3,24 +3,24 @@ package plainsieve.server.api.viewer;
 import java.util.Optional;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
-import plainsieve.core.view.Part;
-import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
+import plainsieve.core.view.ViewPart;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
-import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sent.Purpose;
 
 /** Orders of views as pages ask for them. */
 @Component
 public class ViewOrders {
-    private final ReportOrders orders;
+    private final ReportRunRequests orders;
 
-    ViewOrders(ReportOrders orders) {
+    ViewOrders(ReportRunRequests orders) {
         this.orders = orders;
     }
 
@@ -30,18 +30,19 @@ public class ViewOrders {
      * @param asker with what is fixed for them
      * @param kind what causes it
      */
-    public record For(Project project, Report report, Asker asker, Purpose.Kind kind) {}
+    public record For(Project project, Report report, Caller asker, Purpose.Kind kind) {}
 
     /** A view with the choices of a request. Throws {@link plainsieve.core.value.ProblemException} when it has no such part. */
-    public RunOrder order(For whom, View view, RunBodies.ViewRun body) {
+    public RunRequest order(For whom, View view, RunBodies.ViewRun body) {
         return orders.view(
                 whom.project(),
                 whom.report(),
                 whom.kind(),
-                ReportOrders.choices(whom.project(), whom.asker(), whom.report(), ChoiceBody.texts(body.choices())),
-                new ReportOrders.Asked(
+                ReportRunRequests.choices(
+                        whom.project(), whom.asker(), whom.report(), ChoiceBody.texts(body.choices())),
+                new ReportRunRequests.Asked(
                         body.runId(),
-                        RunOrder.Text.live(whom.project().asked(view.queryId())),
+                        RunRequest.Text.live(whom.project().asked(view.queryId())),
                         view,
                         body.partOf(),
                         body.sort(),
@@ -49,14 +50,16 @@ public class ViewOrders {
                         body.pages()));
     }
 
-    /** A view of a page, which is ordered when its turn comes. Throws {@link plainsieve.server.project.NotFound} when the report has none. */
-    public PageAsked.View ofPage(Report report, RunBodies.ViewOfPage one, Supplier<For> whom) {
+    /** A view of a page, which is ordered when its turn comes. Throws {@link plainsieve.server.project.NotFoundException} when the report has none. */
+    public ReportPageRequest.View ofPage(Report report, RunBodies.ViewOfPage one, Supplier<For> whom) {
         View view = report.view(one.view());
-        return new PageAsked.View(leads(view, one.run()), one.run().anew(), () -> order(whom.get(), view, one.run()));
+        return new ReportPageRequest.View(
+                leads(view, one.run()), one.run().anew(), () -> order(whom.get(), view, one.run()));
     }
 
     /** Whether rows are asked for, which are looked at first. */
     private static boolean leads(View view, RunBodies.ViewRun body) {
-        return view.shown() instanceof Shown.Table && Part.read(body.part()).equals(Optional.of(Part.MAIN));
+        return view.shown() instanceof ViewContent.Table
+                && ViewPart.read(body.part()).equals(Optional.of(ViewPart.MAIN));
     }
 }

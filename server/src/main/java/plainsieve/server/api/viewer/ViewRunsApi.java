@@ -15,11 +15,11 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
-import plainsieve.server.api.Route;
+import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.QuestionBodies;
 import plainsieve.server.api.body.RunBodies;
-import plainsieve.server.api.body.SaidBodies;
-import plainsieve.server.people.Asker;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -30,14 +30,14 @@ import plainsieve.server.sources.Cancellations;
 /** The rows of a report's views, streamed. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports")
-@Route(Role.VIEWER)
+@RequiredRole(Role.VIEWER)
 class ViewRunsApi {
     private final ViewOrders orders;
-    private final LinkedAskers askers;
-    private final ReportAnswers answers;
-    private final Streams streams;
+    private final SignedLinkCallers askers;
+    private final ReportContent answers;
+    private final RunStreaming streams;
 
-    ViewRunsApi(ViewOrders orders, LinkedAskers askers, ReportAnswers answers, Streams streams) {
+    ViewRunsApi(ViewOrders orders, SignedLinkCallers askers, ReportContent answers, RunStreaming streams) {
         this.orders = orders;
         this.askers = askers;
         this.answers = answers;
@@ -50,7 +50,7 @@ class ViewRunsApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.ViewRun body,
@@ -67,26 +67,28 @@ class ViewRunsApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void page(
             @Staged(Stage.LIVE) Project project,
-            Asker asker,
+            Caller asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.PageRun body,
             Locale locale,
             HttpServletResponse response) {
         Report report = askers.given(project, id, asker);
-        List<PageAsked.View> views = body.views().stream()
+        List<ReportPageRequest.View> views = body.views().stream()
                 .map(one -> orders.ofPage(
                         report,
                         one,
                         () -> whom(project, asker, report, one.run().signed())))
                 .toList();
-        Optional<Supplier<SaidBodies.QuestionBody>> question = body.question()
+        Optional<Supplier<QuestionBodies.QuestionBody>> question = body.question()
                 .map(asked -> () -> answers.question(
                         project, askers.of(project, id, asker, asked.signed()), report, asked.choices(), locale));
-        streams.run(new PageAsked(new Cancellations.RunKey(asker.owner(), body.runId()), views, question), response);
+        streams.run(
+                new ReportPageRequest(new Cancellations.RunKey(asker.owner(), body.runId()), views, question),
+                response);
     }
 
-    private ViewOrders.For whom(Project project, Asker asker, Report report, String signed) {
-        Asker linked = askers.of(project, report.id(), asker, signed);
+    private ViewOrders.For whom(Project project, Caller asker, Report report, String signed) {
+        Caller linked = askers.of(project, report.id(), asker, signed);
         return new ViewOrders.For(project, report, linked, Purpose.Kind.REPORT);
     }
 }

@@ -11,14 +11,14 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.RunsAhead;
+import plainsieve.server.runs.ListPrefetch;
 import plainsieve.server.settings.Settings;
-import plainsieve.server.sources.Sending;
+import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
@@ -36,14 +36,14 @@ class WarmUp {
     private static final long LONGEST_END_MILLIS = 3_000;
 
     private final Projects projects;
-    private final Sending sending;
+    private final StatementSender sending;
     private final Settings settings;
-    private final Practice practice;
-    private final RunsAhead runs;
+    private final WarmUpRequest practice;
+    private final ListPrefetch runs;
     private final Thread beside = new Thread(this::run, "warm-up");
     private volatile boolean ending;
 
-    WarmUp(Projects projects, Sending sending, Settings settings, Practice practice, RunsAhead runs) {
+    WarmUp(Projects projects, StatementSender sending, Settings settings, WarmUpRequest practice, ListPrefetch runs) {
         this.projects = projects;
         this.sending = sending;
         this.settings = settings;
@@ -121,7 +121,7 @@ class WarmUp {
     private static void read(Project project, Query query) {
         try {
             project.prepare(query, query.liveText());
-        } catch (ProblemException | NotFound e) {
+        } catch (ProblemException | NotFoundException e) {
             // Whoever asks for it is told.
         }
     }
@@ -129,7 +129,7 @@ class WarmUp {
     private void connect(String sourceId) {
         try {
             sending.health(sourceId);
-        } catch (SourceFailure | ProblemException | NotFound e) {
+        } catch (SourceFailure | ProblemException | NotFoundException e) {
             LOG.info("{} does not answer yet: {}", sourceId, e.getMessage());
         }
     }

@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.project.NotFound;
+import plainsieve.server.project.NotFoundException;
 
 class FailureBodyTest {
     @Test
     void whatIsGoneByNowIsNoFaultOfOursAndNamesNothingOfTheInside() {
-        assertThat(FailureBody.of(new NotFound("source", "feries", List.of("ferries", "tides"))))
+        assertThat(FailureBody.of(new NotFoundException("source", "feries", List.of("ferries", "tides"))))
                 .hasValueSatisfying(told -> {
                     assertThat(told).isNotEqualTo(FailureBody.INTERNAL);
                     assertThat(told.message() + told.advice()).doesNotContain("feries", "ferries", "source");

@@ -1,0 +1,16 @@
+package plainsieve.bench;
+
+/** Something whose time is measured. */
+@FunctionalInterface
+interface TimedTask {
+    double NANOS_PER_MILLI = 1e6;
+
+    void run() throws Exception;
+
+    /** How long it takes, in milliseconds. */
+    static double millis(TimedTask work) throws Exception {
+        long start = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - start) / NANOS_PER_MILLI;
+    }
+}

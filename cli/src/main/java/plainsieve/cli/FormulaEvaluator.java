@@ -1,0 +1,71 @@
+package plainsieve.cli;
+
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.files.ParameterEntry;
+
+/** Works out computed parameters and defaults that are formulas, parents first. */
+final class FormulaEvaluator {
+    private final Map<String, ParameterEntry> entries = new LinkedHashMap<>();
+    private final Map<String, Parameter> parameters;
+    private final LocalDate today;
+
+    FormulaEvaluator(List<ParameterEntry> entries, Map<String, Parameter> parameters, LocalDate today) {
+        entries.forEach(entry -> this.entries.put(entry.name(), entry));
+        this.parameters = parameters;
+        this.today = today;
+    }
+
+    /** The choices with what formulas give beside them; a choice that was made stands. */
+    Map<String, ChoiceText> workOut(Map<String, ChoiceText> made) {
+        Map<String, Set<String>> needs = new HashMap<>();
+        entries.forEach((name, entry) -> {
+            String formula = formula(entry, made);
+            needs.put(name, formula.isEmpty() ? Set.of() : Formula.read(formula).parameters());
+        });
+        Map<String, ChoiceText> all = new LinkedHashMap<>(made);
+        for (String name : new Dependencies(needs).inOrder(List.copyOf(entries.keySet()))) {
+            ParameterEntry entry = entries.get(name);
+            String formula = formula(entry, made);
+            if (!formula.isEmpty()) {
+                all.put(name, value(formula, entry, all));
+            } else {
+                all.putIfAbsent(name, entry.defaultText());
+            }
+        }
+        return all;
+    }
+
+    private static String formula(ParameterEntry entry, Map<String, ChoiceText> made) {
+        return made.containsKey(entry.name())
+                ? ""
+                : entry.formula().isEmpty() ? entry.defaultFormula() : entry.formula();
+    }
+
+    private ChoiceText value(String formula, ParameterEntry entry, Map<String, ChoiceText> all) {
+        return Formula.read(formula)
+                .value(today, "", name -> choice(name, all))
+                .map(value -> Formula.as(parameters.get(entry.name()).type(), value))
+                .map(value -> ChoiceText.of(value.written()))
+                .orElseGet(ChoiceText::blank);
+    }
+
+    private Choice choice(String name, Map<String, ChoiceText> all) {
+        if (!parameters.containsKey(name)) {
+            return new Choice.Blank();
+        }
+        return ChoiceReader.readAll(
+                        Map.of(name, parameters.get(name)), Map.of(name, all.getOrDefault(name, ChoiceText.blank())))
+                .get(name);
+    }
+}

@@ -1,0 +1,148 @@
+package plainsieve.cli;
+
+import java.util.List;
+import java.util.Locale;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.rewrite.filter.FilterPlacement;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.PlaceholderBinding;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.TextLocation;
+import plainsieve.core.value.Value;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What the commands print, as JSON. Described in docs/command-line.md. */
+final class JsonOutput {
+    static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private JsonOutput() {}
+
+    static ObjectNode statement(
+            Statement statement, List<FilterPlacement> filters, List<Notice> notices, String query) {
+        ObjectNode answer = JSON.createObjectNode();
+        answer.put("statement", statement.text());
+        ArrayNode values = answer.putArray("values");
+        statement.values().forEach(value -> values.add(value(value)));
+        ArrayNode placements = answer.putArray("placements");
+        statement.placements().forEach(placement -> placements.add(placement(placement, query)));
+        ArrayNode added = answer.putArray("filters");
+        filters.forEach(filter -> added.addObject()
+                .put("column", filter.column())
+                .put("where", word(filter.where()))
+                .put("depth", filter.depth())
+                .put("reason", filter.reason()));
+        ArrayNode noticed = answer.putArray("notices");
+        notices.forEach(notice -> noticed.add(notice(notice)));
+        return answer;
+    }
+
+    /** The value as it is bound; an array, where the driver takes one, as a JSON array. */
+    private static ObjectNode value(BoundValue value) {
+        ObjectNode node = JSON.createObjectNode();
+        PlaceholderBinding bound = value.bound();
+        if (bound instanceof PlaceholderBinding.Single single) {
+            node.put("type", single.value().type().word());
+            put(node, single.value());
+        } else if (bound instanceof PlaceholderBinding.Nothing nothing) {
+            node.put("type", nothing.type().word()).putNull("value");
+        } else if (bound instanceof PlaceholderBinding.Array array) {
+            node.put("type", array.type().word() + "[]");
+            ArrayNode items = node.putArray("value");
+            array.values().forEach(item -> items.add(plain(item)));
+        } else if (bound instanceof PlaceholderBinding.JsonArray json) {
+            node.put("type", "json").put("value", json.text());
+        } else {
+            node.put("type", "integer").put("value", ((PlaceholderBinding.RowCount) bound).rows());
+        }
+        return node.put("parameter", value.parameter());
+    }
+
+    private static void put(ObjectNode node, Value value) {
+        node.set("value", plain(value));
+    }
+
+    private static tools.jackson.databind.JsonNode plain(Value value) {
+        if (value instanceof Value.Whole whole) {
+            return JSON.getNodeFactory().numberNode(whole.number());
+        }
+        if (value instanceof Value.Decimal decimal) {
+            return JSON.getNodeFactory().numberNode(decimal.number());
+        }
+        return value instanceof Value.Truth truth
+                ? JSON.getNodeFactory().booleanNode(truth.truth())
+                : JSON.getNodeFactory().stringNode(value.written());
+    }
+
+    private static ObjectNode placement(Placement placement, String query) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("parameter", placement.parameter())
+                .put("outcome", word(placement.outcome()))
+                .put("values", placement.values());
+        if (placement.start() >= 0) {
+            TextLocation place = TextLocation.in(query, placement.start(), placement.end());
+            node.putObject("source")
+                    .put("start", placement.start())
+                    .put("end", placement.end())
+                    .put("line", place.line())
+                    .put("column", place.column())
+                    .put("clauseStart", placement.clauseStart())
+                    .put("clauseEnd", placement.clauseEnd());
+        }
+        node.putObject("statement").put("start", placement.sentStart()).put("end", placement.sentEnd());
+        return node;
+    }
+
+    static ObjectNode notice(Notice notice) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("kind", notice.kind())
+                .put("message", notice.message())
+                .put("advice", notice.advice())
+                .put("blocks", notice.blocks());
+        notice.parameter().ifPresent(name -> node.put("parameter", name));
+        notice.place().ifPresent(place -> place(node, place));
+        ArrayNode fixes = node.putArray("fixes");
+        notice.fixes().stream().filter(fix -> fix.change().isEmpty()).forEach(fix -> {
+            ObjectNode rewrite = fixes.addObject().put("label", fix.label());
+            ArrayNode edits = rewrite.putArray("edits");
+            for (TextEdit edit : fix.edits()) {
+                edits.addObject()
+                        .put("start", edit.start())
+                        .put("end", edit.end())
+                        .put("replacement", edit.replacement());
+            }
+        });
+        return node;
+    }
+
+    static ObjectNode errors(List<Problem> problems) {
+        ObjectNode answer = JSON.createObjectNode();
+        ArrayNode errors = answer.putArray("errors");
+        problems.forEach(problem -> errors.add(error(problem)));
+        return answer;
+    }
+
+    private static ObjectNode error(Problem problem) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("kind", problem.kind()).put("message", problem.message()).put("advice", problem.advice());
+        problem.parameter().ifPresent(name -> node.put("parameter", name));
+        problem.place().ifPresent(place -> place(node, place));
+        return node;
+    }
+
+    private static void place(ObjectNode node, TextLocation place) {
+        node.put("line", place.line())
+                .put("column", place.column())
+                .put("start", place.start())
+                .put("end", place.end())
+                .put("excerpt", place.excerpt());
+    }
+
+    private static String word(Enum<?> constant) {
+        return constant.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}

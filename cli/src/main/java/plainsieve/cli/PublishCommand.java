@@ -1,0 +1,76 @@
+package plainsieve.cli;
+
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ProjectFolder;
+import tools.jackson.databind.JsonNode;
+
+/** {@code sieve give}. */
+@Command(
+        name = "give",
+        description = "Gives a project to a running server, as a pipeline does; what differs is printed first.",
+        mixinStandardHelpOptions = true,
+        footer = {
+            "",
+            "The server works out what would differ, all of it or nothing, and refuses what it could not take. What it has and",
+            "the folder has not stays. The exit code is 0 when it is given, or nothing differs; 2 when it is refused or cannot",
+            "be reached."
+        })
+final class PublishCommand implements Callable<Integer> {
+    private static final String ZIP = "application/zip";
+
+    @Parameters(paramLabel = "FOLDER", description = "The folder with project.yaml.")
+    private Path folder;
+
+    @Mixin
+    private ServerOptions server = new ServerOptions();
+
+    @Option(names = "--look", description = "Only prints what would differ.")
+    private boolean look;
+
+    private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
+
+    @Override
+    public Integer call() throws InterruptedException {
+        try {
+            byte[] zip = ProjectFolder.read(folder).zip();
+            JsonNode changed = server.send("POST", server.inProject("/project.zip/difference"), ZIP, zip)
+                    .path("changed");
+            changed.forEach(this::print);
+            if (changed.isEmpty()) {
+                output.println("Nothing differs.");
+            } else if (!look) {
+                server.send("PUT", server.inProject("/project.zip"), ZIP, zip);
+                output.println("Given to %s: %d %s."
+                        .formatted(server.server(), changed.size(), changed.size() == 1 ? "change" : "changes"));
+            }
+            return Sieve.WELL;
+        } catch (ProblemException e) {
+            e.problems().forEach(problem -> output.println("error: " + problem.inWords()));
+            return Sieve.REFUSED;
+        } catch (IOException e) {
+            output.println("error: " + server.server() + " does not take it. " + e.getMessage());
+            return Sieve.REFUSED;
+        } finally {
+            output.flush();
+        }
+    }
+
+    private void print(JsonNode one) {
+        output.println("%s %s: %s"
+                .formatted(
+                        one.path("kind").asString("").toLowerCase(Locale.ROOT),
+                        one.path("id").asString(""),
+                        one.path("how").asString("").toLowerCase(Locale.ROOT)));
+        one.path("lines").forEach(line -> output.println("    " + line.asString("")));
+    }
+}

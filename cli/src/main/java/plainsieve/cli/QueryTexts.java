@@ -1,0 +1,43 @@
+package plainsieve.cli;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.federated.FederatedSteps;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/**
+ * The text of a query as it stands in a file, and the SQL that it means: itself, or what its steps come to.
+ *
+ * @param steps nothing where it is SQL
+ */
+record QueryTexts(String written, String sql, Optional<StepsAnalysis> steps) {
+    /** Throws {@link ProblemException} with the places in the file when its steps cannot be read. */
+    static QueryTexts of(String written, Dialect dialect, SchemaContext around) {
+        if (!StepLines.isSteps(written)) {
+            return new QueryTexts(written, written, Optional.empty());
+        }
+        StepsAnalysis reading = FederatedSteps.of(written, dialect, around);
+        return new QueryTexts(written, reading.statement().sql(), Optional.of(reading));
+    }
+
+    /** The SQL read once. Throws {@link ProblemException} when it is no query. */
+    PreparedQuery prepared(Dialect dialect) {
+        return steps.isPresent() ? PreparedQuery.ofAny(sql, dialect) : PreparedQuery.of(sql, dialect);
+    }
+
+    /** Problems of the SQL where the author wrote what they are about. */
+    List<Problem> placed(List<Problem> problems) {
+        return steps.map(reading -> reading.placed(written, problems)).orElse(problems);
+    }
+
+    Optional<TextLocation> place(Optional<TextLocation> inSql) {
+        return steps.isEmpty() ? inSql : inSql.flatMap(place -> steps.get().place(written, place));
+    }
+}

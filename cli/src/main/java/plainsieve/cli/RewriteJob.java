@@ -1,0 +1,33 @@
+package plainsieve.cli;
+
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.files.ParameterEntry;
+
+/**
+ * One rewriting to do.
+ *
+ * @param parameters the definitions that are given; all others are guessed
+ * @param filters filters on output columns
+ * @param groupBy output columns; with aggregates they ask for figures instead of rows
+ * @param aggregates such as {@code count(*)} and {@code sum(delay)}
+ * @param cap the most rows to show, or {@link plainsieve.core.statement.Statement#NO_CAP}
+ */
+record RewriteJob(
+        String dialect,
+        String query,
+        List<ParameterEntry> parameters,
+        Map<String, ChoiceText> choices,
+        List<FilterExpression> filters,
+        List<String> groupBy,
+        List<String> aggregates,
+        long cap) {
+    RewriteJob {
+        parameters = List.copyOf(parameters);
+        choices = Map.copyOf(choices);
+        filters = List.copyOf(filters);
+        groupBy = List.copyOf(groupBy);
+        aggregates = List.copyOf(aggregates);
+    }
+}

@@ -1,0 +1,108 @@
+package plainsieve.cli;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import plainsieve.core.catalog.ColumnFacts;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.request.SentRequest;
+import plainsieve.core.rewrite.ParameterInference;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.value.NearestName;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ParameterEntry;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Does rewritings, and reads each query text once. May be used by many threads. */
+final class RewriteSession {
+    private static final int MOST_PREPARED = 2000;
+
+    private final LocalDate today;
+    private final Map<String, PreparedQuery> prepared = new ConcurrentHashMap<>();
+
+    /** @param today the day that formulas work from */
+    RewriteSession(LocalDate today) {
+        this.today = today;
+    }
+
+    static Dialect dialect(String name) {
+        List<String> known = Dialects.ALL.stream().map(Dialect::name).toList();
+        return Dialects.named(name)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "unknown-dialect",
+                        "There is no dialect “%s” here.".formatted(name),
+                        NearestName.to(name, known)
+                                .map("Did you mean %s?"::formatted)
+                                .orElse("There are: " + String.join(", ", known) + "."))));
+    }
+
+    /** The answer to one job. Throws {@link ProblemException} with everything that is wrong with it. */
+    ObjectNode rewrite(RewriteJob job) {
+        Dialect dialect = dialect(job.dialect());
+        QueryTexts text = QueryTexts.of(job.query(), dialect, SchemaContext.nothing());
+        PreparedQuery plain = prepare(text.sql(), dialect);
+        Map<String, Parameter> parameters = new LinkedHashMap<>();
+        Map<String, ChoiceText> choices = new LinkedHashMap<>(job.choices());
+        for (ParameterEntry entry : job.parameters()) {
+            parameters.put(entry.name(), entry.toParameter());
+        }
+        choices.putAll(new FormulaEvaluator(job.parameters(), parameters, today).workOut(choices));
+        Set<String> defined = Set.copyOf(parameters.keySet());
+        guess(plain, parameters, choices);
+        List<AddedFilter> filters = new FilterParameters(parameters, choices).filters(job);
+        PreparedQuery filtered = plain.with(filters);
+        choices.keySet().retainAll(needed(filtered, job));
+        parameters.keySet().retainAll(needed(filtered, job));
+        Statement statement = filtered.rewrite(
+                new Choices(parameters, ChoiceReader.readAll(parameters, choices)),
+                AggregateParser.wanted(job.groupBy(), job.aggregates()),
+                job.cap());
+        List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
+        notices.addAll(Notices.unused(defined, plain.parameterNames()));
+        ObjectNode answer = JsonOutput.statement(statement, filtered.filterPlacements(), notices, text.sql());
+        if (plain.request().isPresent()) {
+            answer.put("address", SentRequest.of(statement).ask().inWords());
+        }
+        return text.steps().isPresent() ? answer.put("steps", text.sql()) : answer;
+    }
+
+    private PreparedQuery prepare(String text, Dialect dialect) {
+        if (prepared.size() > MOST_PREPARED) {
+            prepared.clear();
+        }
+        return prepared.computeIfAbsent(dialect.name() + ' ' + text, key -> PreparedQuery.of(text, dialect));
+    }
+
+    /** The parameters of the query, and those chosen by a name that nothing defines: they are to be refused. */
+    private static Set<String> needed(PreparedQuery query, RewriteJob job) {
+        Set<String> names = new HashSet<>(query.parameterNames());
+        Set<String> defined = new HashSet<>();
+        job.parameters().forEach(entry -> defined.add(entry.name()));
+        job.choices().keySet().stream().filter(name -> !defined.contains(name)).forEach(names::add);
+        return names;
+    }
+
+    private static void guess(PreparedQuery query, Map<String, Parameter> parameters, Map<String, ChoiceText> choices) {
+        for (String name : query.parameterNames()) {
+            parameters.computeIfAbsent(
+                    name,
+                    key -> ParameterInference.of(key, query.query(), choices.getOrDefault(key, ChoiceText.blank())));
+        }
+    }
+}

@@ -1,0 +1,149 @@
+package plainsieve.core.catalog;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/**
+ * What the source says of its columns, by table and column name in lower case. Empty where no source was asked: notices
+ * that need it then keep silent.
+ */
+public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
+    /** The type of a column, and whether it may hold no value. */
+    public record Fact(Type type, boolean nullable) {}
+
+    /** The table name under which columns of any table can be given. */
+    public static final String ANY_TABLE = "";
+
+    /** Of a query that reads more tables than this, no column's table is told: each column asks every one. */
+    private static final int MOST_TABLES = 200;
+
+    public ColumnFacts {
+        tables = Map.copyOf(tables);
+    }
+
+    public static ColumnFacts none() {
+        return new ColumnFacts(Map.of());
+    }
+
+    /** A table with its columns, in lower case. @param schema empty where there is none */
+    public record TableFacts(String schema, String table, Map<String, Fact> columns) {}
+
+    /**
+     * What is known of tables. A query that names a schema gets the facts of that table; of one that names none, only what
+     * holds in every schema that has a table of the name: which of them the database takes is not known here.
+     */
+    public static ColumnFacts of(List<TableFacts> all) {
+        Map<String, Map<String, Fact>> tables = new HashMap<>();
+        for (TableFacts one : all) {
+            tables.put(one.schema() + "." + one.table(), one.columns());
+            tables.merge(one.table(), one.columns(), ColumnFacts::shared);
+        }
+        return new ColumnFacts(tables);
+    }
+
+    private static Map<String, Fact> shared(Map<String, Fact> one, Map<String, Fact> other) {
+        Map<String, Fact> shared = new HashMap<>();
+        one.forEach((column, fact) -> Optional.ofNullable(other.get(column))
+                .filter(found -> found.type() == fact.type())
+                .ifPresent(found -> shared.put(column, new Fact(fact.type(), fact.nullable() || found.nullable()))));
+        return shared;
+    }
+
+    /** What is known of the column that these tokens name; nothing when they are no column, or when tables disagree. */
+    public Optional<Fact> of(ParsedQuery query, Span expression) {
+        Tokens tokens = query.tokens();
+        boolean column = SelectList.isPath(tokens, expression) && expression.length() <= 3;
+        if (tables.isEmpty() || !column || query.tables().size() > MOST_TABLES) {
+            return Optional.empty();
+        }
+        String name = Identifiers.bare(tokens.written(expression.to() - 1)).toLowerCase(Locale.ROOT);
+        String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
+        Set<Fact> found = new HashSet<>();
+        for (FromItem item : query.tables()) {
+            if (isMeant(item, qualifier, tokens)) {
+                lookUp(item, name, tokens).ifPresent(found::add);
+            }
+        }
+        Optional.ofNullable(tables.getOrDefault(ANY_TABLE, Map.of()).get(name)).ifPresent(found::add);
+        return found.size() == 1 ? found.stream().findFirst() : typeAlone(found);
+    }
+
+    /** A column's name, and its table where only one can be meant. */
+    public record Known(Optional<ComparedColumn.Table> table, Optional<String> column) {}
+
+    public Known known(ParsedQuery query, Dialect dialect, Span expression) {
+        Tokens tokens = query.tokens();
+        if (!SelectList.isPath(tokens, expression) || expression.length() > 3) {
+            return new Known(Optional.empty(), Optional.empty());
+        }
+        String written = tokens.written(expression.to() - 1);
+        String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
+        Set<ComparedColumn.Table> meant = new HashSet<>();
+        List<FromItem> read = query.tables().size() > MOST_TABLES ? List.of() : query.tables();
+        for (FromItem item : read) {
+            boolean has = isMeant(item, qualifier, tokens)
+                    && (!qualifier.isEmpty()
+                            || lookUp(item, Identifiers.bare(written).toLowerCase(Locale.ROOT), tokens)
+                                    .isPresent());
+            if (has) {
+                meant.add(table(item, tokens, dialect));
+            }
+        }
+        return new Known(
+                meant.size() == 1 ? meant.stream().findFirst() : Optional.empty(), Optional.of(kept(written, dialect)));
+    }
+
+    private static ComparedColumn.Table table(FromItem item, Tokens tokens, Dialect dialect) {
+        Span name = item.name();
+        String schema = name.length() >= 3 ? kept(tokens.written(name.to() - 3), dialect) : "";
+        return new ComparedColumn.Table(schema, kept(tokens.written(name.to() - 1), dialect));
+    }
+
+    /** A name as the database keeps it: as it stands between quotes, else folded. */
+    private static String kept(String written, Dialect dialect) {
+        String bare = Identifiers.bare(written);
+        return bare.equals(written) ? dialect.folded(written) : bare;
+    }
+
+    private Optional<Fact> lookUp(FromItem item, String column, Tokens tokens) {
+        String table = tableName(item, tokens);
+        String schema = item.name().length() < 3
+                ? ""
+                : Identifiers.bare(tokens.written(item.name().to() - 3)).toLowerCase(Locale.ROOT);
+        Map<String, Fact> columns = tables.getOrDefault(schema + "." + table, tables.getOrDefault(table, Map.of()));
+        return Optional.ofNullable(columns.get(column));
+    }
+
+    private static boolean isMeant(FromItem item, String qualifier, Tokens tokens) {
+        if (qualifier.isEmpty()) {
+            return true;
+        }
+        return item.alias().isEmpty()
+                ? tableName(item, tokens).equalsIgnoreCase(Identifiers.bare(qualifier))
+                : Identifiers.same(item.alias(), qualifier);
+    }
+
+    private static String tableName(FromItem item, Tokens tokens) {
+        return Identifiers.bare(tokens.written(item.name().to() - 1)).toLowerCase(Locale.ROOT);
+    }
+
+    /** Tables that differ only in whether the column may be empty still agree on its type. */
+    private static Optional<Fact> typeAlone(Set<Fact> found) {
+        List<Type> types = found.stream().map(Fact::type).distinct().collect(Collectors.toList());
+        return types.size() == 1 ? Optional.of(new Fact(types.get(0), false)) : Optional.empty();
+    }
+}

@@ -1,0 +1,65 @@
+package plainsieve.core.catalog;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/**
+ * A column that a parameter is compared with: where a new parameter's type, name and list come from.
+ *
+ * @param expression as the author writes it: {@code p.name}
+ * @param table the table of the column, with its schema where the author names one; nothing when it is not plain
+ * @param column the name of the column as the database keeps it; nothing when the expression is no column
+ * @param type what the source says of it; nothing when it says nothing
+ */
+public record ComparedColumn(
+        String expression, Optional<Table> table, Optional<String> column, Optional<Type> type, Comparison.Kind kind) {
+
+    /** A table as the database keeps its name; the schema is empty when the author names none. */
+    public record Table(String schema, String name) {}
+
+    /** Every column that the parameter is compared with, in written order. */
+    public static List<ComparedColumn> of(ParsedQuery query, Dialect dialect, ColumnFacts facts, String parameter) {
+        NoticeContext subject = NoticeContext.of(query, dialect, Map.of(), facts);
+        List<ComparedColumn> found = new ArrayList<>();
+        for (NoticeContext.Leaf leaf : subject.leaves()) {
+            leaf.comparison()
+                    .filter(comparison -> mentions(subject, comparison.right(), parameter))
+                    .ifPresent(comparison -> found.add(compared(subject, comparison.left(), comparison.kind())));
+            leaf.comparison()
+                    .filter(comparison ->
+                            comparison.left().length() == 1 && mentions(subject, comparison.left(), parameter))
+                    .ifPresent(comparison -> found.add(compared(subject, comparison.right(), comparison.kind())));
+        }
+        return found;
+    }
+
+    /** What is known of an expression that is compared with something. */
+    public static ComparedColumn at(
+            ParsedQuery query, Dialect dialect, ColumnFacts facts, Span expression, Comparison.Kind kind) {
+        ColumnFacts.Known known = facts.known(query, dialect, expression);
+        Tokens tokens = query.tokens();
+        return new ComparedColumn(
+                query.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1)),
+                known.table(),
+                known.column(),
+                facts.of(query, expression).map(ColumnFacts.Fact::type),
+                kind);
+    }
+
+    private static boolean mentions(NoticeContext subject, Span span, String parameter) {
+        return subject.query().parametersIn(span).stream()
+                .anyMatch(place -> place.name().equals(parameter));
+    }
+
+    private static ComparedColumn compared(NoticeContext subject, Span expression, Comparison.Kind kind) {
+        return at(subject.query(), subject.dialect(), subject.facts(), expression, kind);
+    }
+}

@@ -1,0 +1,55 @@
+package plainsieve.core.catalog;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * All columns of tables, each with its type as the source writes it, in lower case. Where schemas have tables of one name, a table without a schema is not
+ * known: which of them the database takes is not known here.
+ */
+public record TableColumns(Map<String, Map<String, String>> tables) {
+    public TableColumns {
+        tables = Map.copyOf(tables);
+    }
+
+    /** What is known where no source was asked. */
+    public static TableColumns none() {
+        return new TableColumns(Map.of());
+    }
+
+    /** A table as the source describes it. @param schema empty where there is none */
+    public record Table(String schema, String name, List<Column> columns) {}
+
+    /** @param type as the source writes it */
+    public record Column(String name, String type) {}
+
+    public static TableColumns of(List<Table> all) {
+        Map<String, Map<String, String>> tables = new HashMap<>();
+        Set<String> ambiguous = new HashSet<>();
+        for (Table table : all) {
+            Map<String, String> columns = new HashMap<>();
+            table.columns().forEach(column -> columns.put(lower(column.name()), lower(column.type())));
+            tables.put(lower(table.schema()) + "." + lower(table.name()), columns);
+            if (tables.put(lower(table.name()), columns) != null) {
+                ambiguous.add(lower(table.name()));
+            }
+        }
+        ambiguous.forEach(tables::remove);
+        return new TableColumns(tables);
+    }
+
+    /** The types of the columns by their names. @param schema empty where the query names none */
+    public Optional<Map<String, String>> of(String schema, String table) {
+        String key = schema.isEmpty() ? lower(table) : lower(schema) + "." + lower(table);
+        return Optional.ofNullable(tables.get(key));
+    }
+
+    private static String lower(String name) {
+        return name.toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,244 @@
+package plainsieve.core.dialect;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.value.Type;
+
+/**
+ * How a database writes what steps reckon. Each form takes and gives SQL; what is given stands alone as a value, or is in
+ * brackets. As the standard and PostgreSQL have it, unless a database overrides it.
+ */
+public interface ExpressionSyntax {
+    /** Parts of days and times that are numbers. */
+    enum TimeField {
+        YEAR("year"),
+        QUARTER("quarter"),
+        MONTH("month"),
+        DAY("day"),
+        HOUR("hour");
+
+        private final String word;
+
+        TimeField(String word) {
+            this.word = word;
+        }
+
+        public String word() {
+            return word;
+        }
+    }
+
+    /**
+     * A move in time.
+     *
+     * @param amount SQL of a whole number
+     * @param unit minute, hour, day, week, month, quarter or year
+     * @param fixed whether the amount is a number that stands in the text
+     */
+    record TimeShift(String amount, String unit, boolean back, boolean fixed) {
+        public String sign() {
+            return back ? "-" : "+";
+        }
+    }
+
+    /** This day, by the clock of the database. */
+    default String today() {
+        return "current_date";
+    }
+
+    /** A number where another one may come of the same place, of which neither may lose digits for the other. */
+    default String besideOthers(String number) {
+        return number;
+    }
+
+    /** Texts one behind the other. */
+    default String joined(List<String> texts) {
+        return "(" + String.join(" || ", texts) + ")";
+    }
+
+    default String part(TimeField part, String of) {
+        return "cast(extract(" + part.word() + " from " + of + ") as integer)";
+    }
+
+    /** @param days whether a day is moved and a day shall come of it */
+    default String moved(String from, TimeShift move, boolean days) {
+        String span = move.fixed()
+                ? "interval '" + move.amount() + " " + move.unit() + "'"
+                : "(" + move.amount() + " * interval '1 " + move.unit() + "')";
+        String moved = from + " " + move.sign() + " " + span;
+        return days ? "cast(" + moved + " as date)" : "(" + moved + ")";
+    }
+
+    /**
+     * The last day of a stretch of time.
+     *
+     * @param of a day or moment in it
+     * @param first its first day
+     * @param unit week, month, quarter or year
+     */
+    default String lastDay(String of, String first, String unit) {
+        return "cast(" + first + " + interval '1 " + unit + "' - interval '1 day' as date)";
+    }
+
+    /** Whole days from one to another. */
+    default String days(String from, String to) {
+        return "(cast(" + to + " as date) - cast(" + from + " as date))";
+    }
+
+    /** Whole stretches of so many seconds from one moment to another. */
+    default String stretches(int seconds, String from, String to) {
+        return "cast(trunc(extract(epoch from (cast(" + to + " as timestamp) - cast(" + from + " as timestamp))) / "
+                + seconds + ") as integer)";
+    }
+
+    /** The first so many letters. */
+    default String firstLetters(String of, String count) {
+        return "left(" + of + ", " + count + ")";
+    }
+
+    default String lastLetters(String of, String count) {
+        return "right(" + of + ", " + count + ")";
+    }
+
+    /** What stands in front of a sign; all of it where there is none. @param sign as a text in SQL */
+    default String beforeSign(String of, String sign) {
+        return "split_part(" + of + ", " + sign + ", 1)";
+    }
+
+    /** What stands behind the first such sign; nothing where there is none. */
+    default String behindSign(String of, String sign) {
+        return "case when position(" + sign + " in " + of + ") > 0 then substring(" + of + " from position(" + sign
+                + " in " + of + ") + length(" + sign + ")) end";
+    }
+
+    /** What an alias of a table ends with, so that it is called like no column where a column would be meant by it. */
+    default String aliasEnd() {
+        return "";
+    }
+
+    /** Whether a function can stand where a table does. */
+    default boolean takesFunctionsForRows() {
+        return true;
+    }
+
+    /** Whether what is joined can speak of what stands before it. */
+    default boolean takesLateral() {
+        return true;
+    }
+
+    /** Whether that never fails; else it is used only for what cannot be asked otherwise. */
+    default boolean isSureOfLateral() {
+        return takesLateral();
+    }
+
+    /**
+     * Whether EXISTS finds all rows that match by a column of a query within; else it is told, too, that the column has a value,
+     * which is true of all that match.
+     */
+    default boolean isSureOfPresence() {
+        return true;
+    }
+
+    /** Whether a window may look at groups beside a HAVING, and at a total of everything. */
+    default boolean isSureOfWindows() {
+        return true;
+    }
+
+    /** Whether two values are the same, or there is none of both. */
+    default String same(String one, String other) {
+        return one + " is not distinct from " + other;
+    }
+
+    /** Whether groups of all keys, of all but the last, and so on can be had at once, and told apart. */
+    default boolean takesLevels() {
+        return true;
+    }
+
+    default String length(String of) {
+        return "length(" + of + ")";
+    }
+
+    /** A number as one that a fraction can come of. */
+    default String withFraction(String of) {
+        return of + " * 1.0";
+    }
+
+    default String rounded(String of, String digits) {
+        return "round(cast(" + of + " as numeric), " + digits + ")";
+    }
+
+    default String asWhole(String of) {
+        return "cast(trunc(cast(" + of + " as numeric)) as bigint)";
+    }
+
+    default String asNumber(String of) {
+        return "cast(" + of + " as numeric)";
+    }
+
+    default String asDay(String of) {
+        return "cast(" + of + " as date)";
+    }
+
+    /** A text as a whole number, cut at its point, with blanks around; nothing where it is none. */
+    default String wholeOfText(String text) {
+        return "case when trim(" + text + ") ~ '^" + TextPatterns.NUMBER + "$' then " + asWhole("trim(" + text + ")")
+                + " end";
+    }
+
+    /** A text as a number, with blanks around; nothing where it is none. */
+    default String numberOfText(String text) {
+        return "case when trim(" + text + ") ~ '^" + TextPatterns.NUMBER + "$' then " + asNumber("trim(" + text + ")")
+                + " end";
+    }
+
+    /** A text that begins with a day as that day; nothing where there is no such day. */
+    default String dayOfText(String text) {
+        return "case when trim(" + text + ") ~ '^(" + TextPatterns.REAL_DAY + ")" + TextPatterns.REST
+                + "' then cast(left(trim(" + text + "), 10) as date) end";
+    }
+
+    /** A pattern in which this text stands somewhere, in front or at the end. */
+    default String around(String before, String text, String after) {
+        StringBuilder pattern = new StringBuilder();
+        pattern.append(before.isEmpty() ? "" : "'" + before + "' || ").append(text);
+        return pattern.append(after.isEmpty() ? "" : " || '" + after + "'").toString();
+    }
+
+    /** What stands in front of a sorted expression so that what has no value comes last; nothing where it does by itself. */
+    default Optional<String> emptyLast(String expression) {
+        return Optional.empty();
+    }
+
+    /** What stands behind an expression that is sorted upwards, with what has no value last. */
+    default String ascending() {
+        return "";
+    }
+
+    /** No value, of a type. */
+    default String nothing(Type type) {
+        String name =
+                switch (type) {
+                    case TEXT, NAME -> "text";
+                    case INTEGER -> "bigint";
+                    case DECIMAL -> "numeric";
+                    case DATE -> "date";
+                    case DATETIME -> "timestamp";
+                    case BOOLEAN -> "boolean";
+                };
+        return "cast(null as " + name + ")";
+    }
+
+    /**
+     * A query whose rows are the whole numbers of a stretch, both ends among them; its column is {@code n}. Its ends stand in no
+     * condition: one that is blank must not make it endless.
+     */
+    default String numbers(String from, String to) {
+        return "select n from generate_series(" + from + ", " + to + ") as s(n)";
+    }
+
+    /** A query whose rows are the days of a stretch, both ends among them; its column is {@code n}. */
+    default String dayRows(String from, String to) {
+        return "select cast(n as date) as n from generate_series(cast(" + from + " as timestamp), cast(" + to
+                + " as timestamp), interval '1 day') as s(n)";
+    }
+}

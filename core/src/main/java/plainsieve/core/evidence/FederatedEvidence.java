@@ -1,0 +1,30 @@
+package plainsieve.core.evidence;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.statement.Placement;
+
+/**
+ * Where the choices of a statement on several sources did their work: those in what a source is asked as its own plan tells, those
+ * in the SQL behind it here, on the rows that were fetched.
+ */
+public final class FederatedEvidence {
+    private FederatedEvidence() {}
+
+    /** Those of the SQL here, told from its own beginning. @param plan whose first steps are what was fetched of each side */
+    public static List<Verdict> ofHere(FederatedStatement sent, Plan plan) {
+        List<String> fetched =
+                plan.inWords().stream().limit(sent.sides().size()).toList();
+        List<Verdict> verdicts = new ArrayList<>();
+        for (Placement placement : sent.here().placements()) {
+            boolean out = placement.outcome() == Placement.Outcome.LEFT_OUT;
+            verdicts.add(new Verdict(
+                    placement,
+                    out ? ExecutionSite.LEFT_OUT : ExecutionSite.HERE,
+                    out ? "" : String.join("; ", fetched),
+                    PlanStep.named("")));
+        }
+        return verdicts;
+    }
+}

@@ -1,0 +1,167 @@
+package plainsieve.core.federation;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.value.Type;
+
+/**
+ * The text of a query whose rows come from several sources: a line that says so, what each of them is asked for, and, behind a line
+ * {@code here}, SQL over all of their rows for the engine of this server. Nobody writes it; steps come to it, and it is what stands
+ * in Sent. Described in docs/several-sources.md.
+ *
+ * @param here the SQL
+ * @param hereStart where it begins in the whole text
+ */
+public record FederatedQueryText(String whole, List<SourcePart> sides, String here, int hereStart) {
+    private static final String HEADER = "sides 1\n";
+    private static final String HERE = "here\n";
+    private static final String COLUMNS = "columns ";
+    private static final String KEYS = "keys from ";
+
+    private static final String QUOTED = "\"((?:[^\"]|\"\")*)\"";
+    private static final Pattern SIDE =
+            Pattern.compile("side " + QUOTED + " of " + QUOTED + " in (\\w+), (\\d+) lines");
+    private static final Pattern COLUMN = Pattern.compile(QUOTED + " (\\w+)");
+    private static final Pattern SOURCE = Pattern.compile(QUOTED);
+
+    public FederatedQueryText {
+        sides = List.copyOf(sides);
+    }
+
+    /** Whether a text is one of several sources. */
+    public static boolean isOne(String text) {
+        return text.startsWith(HEADER);
+    }
+
+    /** Puts what each source is asked for in front of the SQL. */
+    public static FederatedQueryText of(List<SourcePart> sides, String here) {
+        StringBuilder text = new StringBuilder(HEADER);
+        List<SourcePart> placed = new ArrayList<>();
+        for (SourcePart side : sides) {
+            text.append(head(side));
+            placed.add(new SourcePart(
+                    side.name(), side.place(), side.columns(), side.keysFrom(), side.text(), text.length()));
+            text.append(side.text()).append('\n');
+        }
+        text.append(HERE);
+        return new FederatedQueryText(text + here, placed, here, text.length());
+    }
+
+    /** The side that a place belongs to; nothing for the SQL here. */
+    public Optional<SourcePart> at(int place) {
+        return sides.stream()
+                .filter(side -> side.start() <= place && place <= side.end())
+                .findFirst();
+    }
+
+    private static String head(SourcePart side) {
+        String columns = side.columns().entrySet().stream()
+                .map(column -> quoted(column.getKey()) + " " + column.getValue().word())
+                .collect(Collectors.joining(", "));
+        String keys = new TreeSet<>(side.keysFrom())
+                .stream().map(FederatedQueryText::quoted).collect(Collectors.joining(", "));
+        return "side %s of %s in %s, %d lines\n"
+                        .formatted(
+                                quoted(side.name()),
+                                quoted(side.source()),
+                                side.dialect().name(),
+                                lines(side.text()))
+                + (columns.isEmpty() ? "" : COLUMNS + columns + "\n")
+                + (keys.isEmpty() ? "" : KEYS + keys + "\n");
+    }
+
+    private static long lines(String text) {
+        return 1 + text.chars().filter(c -> c == '\n').count();
+    }
+
+    private static String quoted(String name) {
+        return "\"" + name.replace("\"", "\"\"").replace("\n", " ") + "\"";
+    }
+
+    private static String bare(String inside) {
+        return inside.replace("\"\"", "\"");
+    }
+
+    /** Reads a text that {@link #isOne one} is. Throws {@link IllegalArgumentException} when it was not written here. */
+    public static FederatedQueryText read(String text) {
+        Reading reading = new Reading(text);
+        reading.line();
+        List<SourcePart> sides = new ArrayList<>();
+        while (!reading.sees(HERE)) {
+            sides.add(reading.side());
+        }
+        reading.line();
+        return new FederatedQueryText(text, sides, text.substring(reading.at), reading.at);
+    }
+
+    /** Goes through the lines of a text. */
+    private static final class Reading {
+        private final String text;
+        private int at;
+
+        Reading(String text) {
+            this.text = text;
+        }
+
+        boolean sees(String words) {
+            return text.startsWith(words, at);
+        }
+
+        String line() {
+            int end = text.indexOf('\n', at);
+            if (end < 0) {
+                throw new IllegalArgumentException("The text of several sources ends too early.");
+            }
+            String line = text.substring(at, end);
+            at = end + 1;
+            return line;
+        }
+
+        SourcePart side() {
+            Matcher head = SIDE.matcher(line());
+            if (!head.matches()) {
+                throw new IllegalArgumentException("The text of several sources has no side where one begins.");
+            }
+            Map<String, Type> columns = sees(COLUMNS) ? columns(line()) : Map.of();
+            Set<String> keys = sees(KEYS) ? sources(line()) : Set.of();
+            int start = at;
+            for (int i = Integer.parseInt(head.group(4)); i > 0; i--) {
+                line();
+            }
+            return new SourcePart(
+                    bare(head.group(1)),
+                    new SourcePart.Place(bare(head.group(2)), Dialects.of(head.group(3))),
+                    columns,
+                    keys,
+                    text.substring(start, at - 1),
+                    start);
+        }
+
+        private static Map<String, Type> columns(String line) {
+            Map<String, Type> columns = new LinkedHashMap<>();
+            Matcher column = COLUMN.matcher(line);
+            while (column.find()) {
+                Type.ofWord(column.group(2)).ifPresent(type -> columns.put(bare(column.group(1)), type));
+            }
+            return columns;
+        }
+
+        private static Set<String> sources(String line) {
+            Set<String> sources = new TreeSet<>();
+            Matcher source = SOURCE.matcher(line);
+            while (source.find()) {
+                sources.add(bare(source.group(1)));
+            }
+            return sources;
+        }
+    }
+}

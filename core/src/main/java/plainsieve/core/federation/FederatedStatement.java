@@ -1,0 +1,53 @@
+package plainsieve.core.federation;
+
+import java.util.List;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+
+/**
+ * A statement on several sources as it is sent: what goes to each, and what is asked here of all of their rows.
+ *
+ * @param here its places are told from its own beginning
+ * @param hereStart where it begins in what is sent
+ */
+public record FederatedStatement(List<One> sides, Statement here, int hereStart) {
+    /** What goes to one source; its places are told from its own beginning. */
+    public record One(SourcePart side, Statement statement) {}
+
+    public FederatedStatement {
+        sides = List.copyOf(sides);
+    }
+
+    /** Whether a text that is sent is one to several sources. */
+    public static boolean isOne(String text) {
+        return FederatedQueryText.isOne(text);
+    }
+
+    public static FederatedStatement of(Statement statement) {
+        FederatedQueryText text = FederatedQueryText.read(statement.text());
+        return new FederatedStatement(
+                text.sides().stream()
+                        .map(side -> new One(side, slice(statement, side.start(), side.end(), Statement.NO_CAP)))
+                        .toList(),
+                slice(statement, text.hereStart(), statement.text().length(), statement.cap()),
+                text.hereStart());
+    }
+
+    private static Statement slice(Statement whole, int start, int end, long cap) {
+        return new Statement(
+                whole.text().substring(start, end),
+                whole.values().stream()
+                        .filter(value -> value.offset() >= start && value.offset() < end)
+                        .map(value -> value.behind(-start))
+                        .toList(),
+                whole.placements().stream()
+                        .filter(place -> isWithin(place, start, end))
+                        .map(place -> place.behind(-start))
+                        .toList(),
+                cap);
+    }
+
+    private static boolean isWithin(Placement place, int start, int end) {
+        return place.sentStart() >= start && place.sentStart() <= end;
+    }
+}

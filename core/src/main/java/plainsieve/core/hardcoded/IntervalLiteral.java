@@ -1,0 +1,77 @@
+package plainsieve.core.hardcoded;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Found;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Piece;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Replaced;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/**
+ * The amount of a span of time in one unit. A span of several units, or with a fraction, is left to its author; so is one
+ * that is multiplied already, which a parameter has made of it.
+ *
+ * <pre>
+ * now() - interval '3 days'        now() - (:days * interval '1 day')
+ * now() - interval '3' month       now() - (:months * interval '1 month')
+ * now() - interval 3 month         now() - interval :months month              MariaDB
+ * </pre>
+ */
+final class IntervalLiteral {
+    private static final Pattern AMOUNT_AND_UNIT = Pattern.compile("(\\d{1,9})(?:\\s+([a-z]+))?");
+    private static final Pattern UNIT = Pattern.compile("(second|minute|hour|day|week|month|quarter|year)s?");
+
+    private final Tokens tokens;
+    private final Dialect dialect;
+
+    IntervalLiteral(Tokens tokens, Dialect dialect) {
+        this.tokens = tokens;
+        this.dialect = dialect;
+    }
+
+    /** The span of time whose word {@code interval} stands here. */
+    Optional<Found> at(int word) {
+        int amount = word + 1;
+        boolean literal = tokens.is(amount, TokenKind.STRING) || tokens.is(amount, TokenKind.NUMBER);
+        boolean unitOfAProduct = tokens.isSymbol(word - 1, "*");
+        if (!tokens.isWord(word, "interval") || !literal || unitOfAProduct) {
+            return Optional.empty();
+        }
+        Matcher inside =
+                AMOUNT_AND_UNIT.matcher(Identifiers.bare(tokens.written(amount)).toLowerCase(Locale.ROOT));
+        if (!inside.matches()) {
+            return Optional.empty();
+        }
+        boolean apart = inside.group(2) == null;
+        Optional<String> unit = apart ? unit(written(amount + 1)) : unit(inside.group(2));
+        boolean more = apart && tokens.isWord(amount + 2, "to");
+        return unit.filter(one -> !more)
+                .map(one -> found(one, inside.group(1), new Span(word, apart ? amount + 2 : amount + 1)));
+    }
+
+    private String written(int at) {
+        return tokens.is(at, TokenKind.WORD) ? tokens.written(at).toLowerCase(Locale.ROOT) : "";
+    }
+
+    private static Optional<String> unit(String word) {
+        Matcher unit = UNIT.matcher(word);
+        return unit.matches() ? Optional.of(unit.group(1)) : Optional.empty();
+    }
+
+    private Found found(String unit, String amount, Span span) {
+        HardCodedValue.Placeholder hole =
+                new HardCodedValue.Placeholder(unit + "s", Type.INTEGER, false, ValueCoverage.ITSELF, List.of(amount));
+        Piece piece = new Piece(hole, new Replaced(span, dialect.interval("%s", unit)), Optional.empty());
+        return new Found(HardCodedValue.Kind.WITHIN, Optional.empty(), Comparison.Kind.OTHER, List.of(piece));
+    }
+}

@@ -1,0 +1,115 @@
+package plainsieve.core.hardcoded;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Found;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.KnownFunctions;
+import plainsieve.core.sql.OutputColumn;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/**
+ * The literals of a SELECT list that viewers could choose: what is compared with, and what is reckoned with.
+ *
+ * <pre>
+ * case when delay_min &gt; 15 then 'late' end      the 15, not the name
+ * sum(fare * 1.1)                               the 1.1
+ * round(x, 2), 1 as one                         nothing
+ * </pre>
+ *
+ * Where rows are grouped only totals are looked into: a key must read the same in GROUP BY.
+ */
+final class SelectListLiterals {
+    private static final Set<String> COMPARES = Set.of("=", "<>", "!=", "<", ">", "<=", ">=");
+    private static final Set<String> RECKONS = Set.of("*", "/", "+", "-");
+
+    private final ParsedQuery query;
+    private final Tokens tokens;
+    private final KnownFunctions functions;
+    private final IntervalLiteral intervals;
+
+    SelectListLiterals(ParsedQuery query, Dialect dialect) {
+        this.query = query;
+        this.tokens = query.tokens();
+        this.functions = new KnownFunctions(query, dialect);
+        this.intervals = new IntervalLiteral(tokens, dialect);
+    }
+
+    List<Found> literals() {
+        List<Found> found = new ArrayList<>();
+        for (QueryLevel level : query.levels()) {
+            for (QueryLevel.Operand operand : level.operands()) {
+                if (operand instanceof QueryLevel.Operand.Plain plain) {
+                    plain.block().clause(Clause.Kind.SELECT).ifPresent(select -> in(plain.block(), select, found));
+                }
+            }
+        }
+        return found;
+    }
+
+    private void in(Block block, Clause select, List<Found> found) {
+        if (tokens.isWord(select.body().from(), "distinct")) {
+            return;
+        }
+        boolean grouped = block.clause(Clause.Kind.GROUP_BY).isPresent();
+        for (OutputColumn column : SelectList.of(query, select).columns()) {
+            Span expression = column.expression();
+            if (!column.star() && (!grouped || functions.aggregate(expression))) {
+                in(expression, found);
+            }
+        }
+    }
+
+    private void in(Span expression, List<Found> found) {
+        for (int i = expression.from(); i < expression.to(); i++) {
+            boolean subquery =
+                    tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));
+            if (subquery) {
+                i = query.brackets().close(i);
+            } else if (tokens.isWord(i, "interval")) {
+                intervals.at(i).ifPresent(found::add);
+            } else if (isChosen(i, expression)) {
+                literal(expression, i).ifPresent(found::add);
+            }
+        }
+    }
+
+    /** Behind a comparison, or a number behind an operator that has something before it. */
+    private boolean isChosen(int at, Span expression) {
+        boolean number = tokens.is(at, TokenKind.NUMBER);
+        boolean typed = tokens.isSymbol(at + 1, "::");
+        if (typed || at - 1 <= expression.from() || !tokens.is(at - 1, TokenKind.SYMBOL)) {
+            return false;
+        }
+        String operator = tokens.written(at - 1);
+        boolean operand = tokens.is(at - 2, TokenKind.WORD)
+                || tokens.is(at - 2, TokenKind.QUOTED_NAME)
+                || tokens.is(at - 2, TokenKind.CLOSE);
+        return operand
+                && (number && RECKONS.contains(operator)
+                        || COMPARES.contains(operator) && (number || tokens.is(at, TokenKind.STRING)));
+    }
+
+    private Optional<Found> literal(Span expression, int at) {
+        boolean column = tokens.is(at - 2, TokenKind.WORD);
+        String name = NestedLiterals.name(tokens, column ? new Span(at - 2, at - 1) : expression);
+        return Literal.of(tokens, new Span(at, at + 1))
+                .filter(literal -> literal.type() != Type.BOOLEAN)
+                .map(literal -> new Found(
+                        HardCodedValue.Kind.SELECTED,
+                        Optional.empty(),
+                        Comparison.Kind.OTHER,
+                        List.of(HardCodedConditions.piece(name, literal.type(), literal))));
+    }
+}

@@ -1,0 +1,79 @@
+package plainsieve.core.notice;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.catalog.NoticeContext;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TextEdit;
+
+/**
+ * An OR of a filter and a test for rows without a value. With nothing chosen the filter is left out, and the test stays:
+ * only rows without a value come, although nothing chosen means every row elsewhere.
+ *
+ * <pre>
+ * vessel in (:vessel) or vessel is null   :vessel is null or vessel in (:vessel) or vessel is null
+ * </pre>
+ */
+final class BlankOrNullFilter implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(NoticeContext subject) {
+        return subject.query().conditionClauses().stream()
+                .map(Clause::condition)
+                .flatMap(Optional::stream)
+                .flatMap(Condition::lists)
+                .filter(Condition.Joined::or)
+                .flatMap(joined -> notice(subject, joined).stream());
+    }
+
+    private static Optional<Notice> notice(NoticeContext subject, Condition.Joined joined) {
+        List<Span> items = joined.items().stream().map(Condition::span).toList();
+        for (Span item : items) {
+            Optional<Comparison> filter = Comparison.of(subject.tokens(), item).filter(BlankOrNullFilter::isMember);
+            Optional<Parameter> parameter =
+                    filter.flatMap(subject::compared).filter(compared -> compared.blankRule() == BlankRule.NO_FILTER);
+            boolean others = items.stream()
+                    .filter(other -> other != item)
+                    .allMatch(other -> filter.isPresent() && asksWithoutValue(subject, other, filter.get()));
+            if (parameter.isPresent() && others) {
+                return Optional.of(notice(
+                        subject,
+                        joined,
+                        parameter.get(),
+                        subject.text(filter.get().left())));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static boolean isMember(Comparison comparison) {
+        boolean member = comparison.kind() == Comparison.Kind.IN || comparison.kind() == Comparison.Kind.EQUAL;
+        return member && !comparison.negatedWord();
+    }
+
+    /** Whether it is {@code … is null} about what the filter compares. */
+    private static boolean asksWithoutValue(NoticeContext subject, Span item, Comparison filter) {
+        int is = item.to() - 2;
+        return subject.tokens().isWord(is + 1, "null")
+                && subject.tokens().isWord(is, "is")
+                && subject.tokens().sameText(new Span(item.from(), is), filter.left());
+    }
+
+    private static Notice notice(NoticeContext subject, Condition.Joined joined, Parameter parameter, String column) {
+        String name = ":" + parameter.name();
+        int start = subject.start(joined.span());
+        return Notice.of(
+                        "blank-or-without-value",
+                        "With nothing chosen for %s, only rows in which %s has no value come.".formatted(name, column),
+                        "Say which rows should come then.")
+                .at(subject.place(joined.span()))
+                .about(parameter.name())
+                .fixedBy("Every row", TextEdit.insert(start, name + " is null or "))
+                .fixedBy("Only rows without a value", "blank", BlankRule.ROWS_WITHOUT_VALUE.word());
+    }
+}

@@ -1,0 +1,88 @@
+package plainsieve.core.notice;
+
+import java.util.stream.Stream;
+import plainsieve.core.catalog.NoticeContext;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.Type;
+
+/**
+ * A day is compared with a column that holds times; a day means its first moment, so the rest of it is cut off.
+ *
+ * <pre>
+ * departed_at &lt;= :to                  departed_at &lt; :to + interval '1 day'
+ * departed_at between :from and :to   departed_at &gt;= :from and departed_at &lt; :to + interval '1 day'
+ * departed_at = :day                  departed_at &gt;= :day and departed_at &lt; :day + interval '1 day'
+ * </pre>
+ */
+final class DateComparedWithTimestamp implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(NoticeContext subject) {
+        return subject.leaves().stream()
+                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> day(subject, leaf, comparison)));
+    }
+
+    private static Stream<Notice> day(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
+        boolean holdsTimes = subject.facts()
+                .of(subject.query(), comparison.left())
+                .filter(fact -> fact.type() == Type.DATETIME)
+                .isPresent();
+        Span last = comparison.kind() == Comparison.Kind.BETWEEN
+                ? new Span(comparison.right().to() - 1, comparison.right().to())
+                : comparison.right();
+        boolean cutsOff =
+                switch (comparison.kind()) {
+                    case LESS_OR_EQUAL, EQUAL, BETWEEN, GREATER -> true;
+                    default -> false;
+                };
+        return subject.parameter(last).stream()
+                .filter(parameter -> holdsTimes && cutsOff && parameter.type() == Type.DATE)
+                // A value that covers a period is asked for to its last moment already.
+                .filter(parameter -> parameter.covers().period().isEmpty())
+                .map(parameter -> notice(subject, leaf, comparison, parameter));
+    }
+
+    private static Notice notice(
+            NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison, Parameter parameter) {
+        String column = subject.text(comparison.left());
+        Notice notice = Notice.of(
+                        "day-against-times",
+                        "%s holds times, so :%s means only the first moment of that day."
+                                .formatted(column, parameter.name()),
+                        "Compare with the day after: then the whole day counts.")
+                .at(subject.place(leaf.span()))
+                .about(parameter.name());
+        boolean simple = !parameter.many() && !comparison.negatedWord();
+        return simple
+                ? notice.fixedBy(
+                        "Count the whole day",
+                        new TextEdit(
+                                subject.start(leaf.span()),
+                                subject.end(leaf.span()),
+                                wholeDays(subject, leaf, comparison, column)))
+                : notice;
+    }
+
+    private static String wholeDays(
+            NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison, String column) {
+        Span right = comparison.right();
+        String last = subject.text(new Span(right.to() - 1, right.to()));
+        String before = column + " < " + subject.dialect().dayAfter(last);
+        String range =
+                switch (comparison.kind()) {
+                    case LESS_OR_EQUAL -> before;
+                    case GREATER -> column + " >= " + subject.dialect().dayAfter(last);
+                    case EQUAL -> column + " >= " + last + " and " + before;
+                    default -> column + " >= " + subject.text(lowEnd(subject, right)) + " and " + before;
+                };
+        return subject.isNegated(leaf.span()) ? "(" + range + ")" : range;
+    }
+
+    private static Span lowEnd(NoticeContext subject, Span right) {
+        int and = Comparison.next(
+                subject.tokens(), right, right.from(), i -> subject.tokens().isWord(i, "and"));
+        return new Span(right.from(), and);
+    }
+}

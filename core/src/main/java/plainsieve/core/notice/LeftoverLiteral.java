@@ -1,0 +1,73 @@
+package plainsieve.core.notice;
+
+import java.util.Locale;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import plainsieve.core.catalog.NoticeContext;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+
+/** A fixed value that looks left over from drafting: a small outermost limit, a fixed date, one fixed id. */
+final class LeftoverLiteral implements NoticeRule {
+    private static final long SMALL_LIMIT = 1000;
+    private static final Pattern ISO_DATE = Pattern.compile("'\\d{4}-\\d{2}-\\d{2}([ T][0-9:.]*)?'");
+
+    @Override
+    public Stream<Notice> notices(NoticeContext subject) {
+        return Stream.concat(limit(subject), conditions(subject));
+    }
+
+    private static Stream<Notice> limit(NoticeContext subject) {
+        Tokens tokens = subject.tokens();
+        return subject.query().top().tail().stream()
+                .filter(clause ->
+                        clause.kind() == Clause.Kind.LIMIT && clause.body().length() == 1)
+                .filter(clause -> tokens.is(clause.body().from(), TokenKind.NUMBER)
+                        && isSmall(tokens.written(clause.body().from())))
+                .map(clause -> Notice.of(
+                                "leftover-value",
+                                "This fixed row limit looks left over from drafting: it goes live as it stands.",
+                                "Let viewers choose it, or leave it out: every run has a cap of its own.")
+                        .at(subject.place(clause.span())));
+    }
+
+    private static boolean isSmall(String number) {
+        return number.matches("\\d{1,4}") && Long.parseLong(number) <= SMALL_LIMIT;
+    }
+
+    private static Stream<Notice> conditions(NoticeContext subject) {
+        return subject.leaves().stream()
+                .filter(leaf -> leaf.clause() == Clause.Kind.WHERE)
+                .filter(leaf -> leaf.comparison()
+                        .filter(comparison -> looksTemporary(subject, comparison))
+                        .isPresent())
+                .map(leaf -> Notice.of(
+                                "leftover-value",
+                                "This fixed value looks left over from drafting.",
+                                "Let viewers choose it, or leave the condition out.")
+                        .at(subject.place(leaf.span())));
+    }
+
+    private static boolean looksTemporary(NoticeContext subject, Comparison comparison) {
+        Tokens tokens = subject.tokens();
+        Span right = comparison.right();
+        if (!SelectList.isPath(tokens, comparison.left()) || comparison.kind() == Comparison.Kind.OTHER) {
+            return false;
+        }
+        boolean typed = tokens.is(right.from(), TokenKind.WORD) && tokens.is(right.from() + 1, TokenKind.STRING);
+        int value = typed ? right.from() + 1 : right.from();
+        if (tokens.is(value, TokenKind.STRING)) {
+            return ISO_DATE.matcher(tokens.written(value)).matches();
+        }
+        String column = tokens.written(comparison.left().to() - 1).toLowerCase(Locale.ROOT);
+        boolean id = column.equals("id") || column.endsWith("_id");
+        return id
+                && comparison.kind() == Comparison.Kind.EQUAL
+                && right.length() == 1
+                && tokens.is(right.from(), TokenKind.NUMBER);
+    }
+}

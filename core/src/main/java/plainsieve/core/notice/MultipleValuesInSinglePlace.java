@@ -1,0 +1,30 @@
+package plainsieve.core.notice;
+
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import plainsieve.core.catalog.NoticeContext;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.Span;
+
+/** A parameter that takes many values stands where there is room for one. */
+final class MultipleValuesInSinglePlace implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(NoticeContext subject) {
+        Set<Integer> roomy = PreparedQuery.placesForMany(subject.query());
+        return subject.query().parameters().stream()
+                .filter(place -> many(subject, place).isPresent() && !roomy.contains(place.token()))
+                .map(place -> Notice.of(
+                                "many-in-single-place",
+                                ":%s takes many values, but this place has room for one.".formatted(place.name()),
+                                "Compare with =, <> or IN, or let the parameter take one value.")
+                        .at(subject.place(new Span(place.token(), place.token() + 1)))
+                        .about(place.name()));
+    }
+
+    private static Optional<Parameter> many(NoticeContext subject, ParameterPlace place) {
+        return Optional.ofNullable(subject.parameters().get(place.name())).filter(Parameter::many);
+    }
+}

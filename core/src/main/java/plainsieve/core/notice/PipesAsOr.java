@@ -1,0 +1,70 @@
+package plainsieve.core.notice;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import plainsieve.core.catalog.NoticeContext;
+import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * Where {@code ||} means OR, texts are joined by a function.
+ *
+ * <pre>
+ * note like '%' || :word || '%'   note like concat('%', :word, '%')
+ * </pre>
+ */
+final class PipesAsOr implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(NoticeContext subject) {
+        if (!subject.dialect().syntax().has(Feature.PIPES_MEAN_OR)) {
+            return Stream.empty();
+        }
+        List<Notice> notices = new ArrayList<>();
+        for (Clause clause : subject.query().conditionClauses()) {
+            Span body = clause.body();
+            for (int i = body.from(); i < body.to(); i++) {
+                if (subject.tokens().isWord(i, "like") && isText(subject.tokens(), i + 1)) {
+                    Span chain = chain(subject.tokens(), i + 1, body.to());
+                    if (chain.length() > 1) {
+                        notices.add(notice(subject, chain));
+                    }
+                    i = chain.to() - 1;
+                }
+            }
+        }
+        return notices.stream();
+    }
+
+    private static Span chain(Tokens tokens, int from, int to) {
+        int end = from + 1;
+        while (end + 1 < to && tokens.isSymbol(end, "||") && isText(tokens, end + 1)) {
+            end += 2;
+        }
+        return new Span(from, end);
+    }
+
+    private static boolean isText(Tokens tokens, int at) {
+        return tokens.is(at, TokenKind.STRING) || tokens.is(at, TokenKind.PARAMETER);
+    }
+
+    private static Notice notice(NoticeContext subject, Span chain) {
+        List<String> parts = new ArrayList<>();
+        for (int i = chain.from(); i < chain.to(); i += 2) {
+            parts.add(subject.tokens().written(i));
+        }
+        return Notice.of(
+                        "pipes-mean-or",
+                        "In this database || means OR, so this joins conditions, not texts.",
+                        "Join texts with concat(…).")
+                .at(subject.place(chain))
+                .fixedBy(
+                        "Join the texts",
+                        new TextEdit(
+                                subject.start(chain), subject.end(chain), "concat(" + String.join(", ", parts) + ")"));
+    }
+}

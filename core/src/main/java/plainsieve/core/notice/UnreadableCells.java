@@ -1,0 +1,39 @@
+package plainsieve.core.notice;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Tokens;
+
+/** What could not be read of the files that a query reads: it is missing in every answer, and nobody would see that. */
+public final class UnreadableCells {
+    private UnreadableCells() {}
+
+    /** @param unread what could not be read, a sentence each, by the name of its table in lower case */
+    public static List<Notice> of(ParsedQuery query, Map<String, List<String>> unread) {
+        if (unread.isEmpty()) {
+            return List.of();
+        }
+        Tokens tokens = query.tokens();
+        Set<String> own = ReferencedTables.own(query);
+        Set<String> told = new HashSet<>();
+        List<Notice> notices = new ArrayList<>();
+        for (FromItem item : query.fromItems()) {
+            String table = ReferencedTables.name(item, tokens);
+            boolean real = item.kind() == FromItem.Kind.TABLE && !own.contains(table);
+            if (real && told.add(table)) {
+                unread.getOrDefault(table, List.of())
+                        .forEach(what -> notices.add(Notice.of(
+                                        "unread-in-files",
+                                        what,
+                                        "Correct the files, or say under Sources what the column is; or leave it, knowing that.")
+                                .at(tokens.place(item.name().from()))));
+            }
+        }
+        return notices;
+    }
+}

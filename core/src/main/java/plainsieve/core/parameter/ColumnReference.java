@@ -1,0 +1,25 @@
+package plainsieve.core.parameter;
+
+import java.util.List;
+
+/**
+ * A column that has the values of a list, or that they are compared with.
+ *
+ * @param schema empty where the database finds the table by itself
+ * @param label a column with what viewers read; empty when it is the value itself
+ * @param except values that are not on the list
+ */
+public record ColumnReference(
+        String sourceId, String schema, String table, String column, String label, List<String> except) {
+    /** No column. */
+    public static final ColumnReference NONE = new ColumnReference("", "", "", "", "", List.of());
+
+    public ColumnReference {
+        except = List.copyOf(except);
+    }
+
+    /** Whether source, table and column are named. */
+    public boolean isNamed() {
+        return !sourceId.isEmpty() && !table.isEmpty() && !column.isEmpty();
+    }
+}

@@ -1,0 +1,179 @@
+package plainsieve.core.parameter;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.stream.Collectors;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** Switches what a parameter takes: whatever can be read both ways stays, and what cannot is told. */
+public final class ParameterConversion {
+    private static final int MOST_NAMED = 3;
+    private static final int LENGTH_OF_A_DAY = "2026-03-31".length();
+
+    private final ParameterDefinition parameter;
+    private final List<String> lost = new ArrayList<>();
+
+    public ParameterConversion(ParameterDefinition parameter) {
+        this.parameter = parameter;
+    }
+
+    /** The parameter with another type. */
+    public ConvertedParameter toType(Type type) {
+        ParameterDefinition.Meaning meaning = parameter.meaning();
+        ValueCoverage covers = meaning.covers();
+        if (!covers.fits(type)) {
+            lost.add("A %s stands for itself, not for “%s”.".formatted(type.inWords(), covers.word()));
+        }
+        boolean limits = type == Type.INTEGER || meaning.everyRow().isEmpty();
+        if (!limits) {
+            lost.add("Only a whole number can mean every row.");
+        }
+        ParameterDefinition.Meaning read = new ParameterDefinition.Meaning(
+                type,
+                meaning.many(),
+                covers.fits(type) ? covers : ValueCoverage.ITSELF,
+                meaning.blankRule(),
+                meaning.sendEach(),
+                limits ? meaning.everyRow() : OptionalLong.empty());
+        return new ConvertedParameter(
+                parameter
+                        .withMeaning(read)
+                        .withBounds(readAs(type, parameter.bounds()))
+                        .withList(readAs(type, parameter.list()))
+                        .withStart(readAs(type, parameter.start(), "default"))
+                        .withTrial(readAs(type, parameter.trial(), "trial value")),
+                lost);
+    }
+
+    /* Only values of one type lie between each other. */
+    private ParameterDefinition.Bounds readAs(Type type, ParameterDefinition.Bounds bounds) {
+        String least = readAs(type, bounds.least()).orElse("");
+        String most = readAs(type, bounds.most()).orElse("");
+        if (!bounds.rangeEnd().isEmpty()) {
+            lost.add("It begins no range with :%s any more.".formatted(bounds.rangeEnd()));
+        }
+        List<String> gone = new ArrayList<>();
+        if (least.isEmpty() && !bounds.least().isEmpty()) {
+            gone.add(bounds.least());
+        }
+        if (most.isEmpty() && !bounds.most().isEmpty()) {
+            gone.add(bounds.most());
+        }
+        tell("The limit %s is no " + type.inWords() + ".", gone);
+        return bounds.between(least, most).endingAt("");
+    }
+
+    private ListDefinition readAs(Type type, ListDefinition list) {
+        if (!(list instanceof ListDefinition.Typed)) {
+            return list;
+        }
+        List<ListedValue> readable = new ArrayList<>();
+        List<String> gone = new ArrayList<>();
+        for (ListedValue listed : list.typedValues()) {
+            readAs(type, listed.value())
+                    .ifPresentOrElse(
+                            value -> readable.add(new ListedValue(value, listed.label(), listed.count())),
+                            () -> gone.add(listed.value()));
+        }
+        tell("On the list, %s " + (gone.size() == 1 ? "is" : "are") + " no " + type.inWords() + ".", gone);
+        return new ListDefinition.Typed(readable, list.column());
+    }
+
+    private DefaultDefinition readAs(Type type, DefaultDefinition start, String what) {
+        return start instanceof DefaultDefinition.Fixed
+                ? DefaultDefinition.of(readAs(type, start.choice(), what))
+                : start;
+    }
+
+    private ChoiceText readAs(Type type, ChoiceText choice, String what) {
+        List<String> readable = new ArrayList<>();
+        List<String> gone = new ArrayList<>();
+        for (String value : choice.values()) {
+            readAs(type, value).ifPresentOrElse(readable::add, () -> gone.add(value));
+        }
+        tell("The " + what + " %s is no " + type.inWords() + ".", gone);
+        boolean nothingLeft = choice.kind() == ChoiceText.Kind.VALUES && readable.isEmpty() && !choice.withoutValue();
+        return nothingLeft ? ChoiceText.blank() : new ChoiceText(choice.kind(), readable, choice.withoutValue());
+    }
+
+    /** A written value as one of a type: a moment is also a day, 7.0 a whole number, anything a text. */
+    private static Optional<String> readAs(Type type, String written) {
+        boolean day = type == Type.DATE && written.matches("\\d{4}-\\d{2}-\\d{2}[T ].*");
+        boolean whole = type == Type.INTEGER && written.matches("-?\\d+\\.0*");
+        String text = day
+                ? written.substring(0, LENGTH_OF_A_DAY)
+                : whole ? written.substring(0, written.indexOf('.')) : written;
+        try {
+            Value value = ValueReader.read(type, text);
+            return Optional.of(value.written());
+        } catch (ProblemException unreadable) {
+            return Optional.empty();
+        }
+    }
+
+    /** The parameter taking many values. */
+    public ConvertedParameter toMany() {
+        if (!parameter.rangeEnd().isEmpty()) {
+            lost.add("It begins no range with :%s any more.".formatted(parameter.rangeEnd()));
+        }
+        if (parameter.isRowLimit()) {
+            lost.add("Only one number can mean every row.");
+        }
+        return new ConvertedParameter(
+                taking(true, OptionalLong.empty()).withBounds(parameter.bounds().endingAt("")), lost);
+    }
+
+    /** The parameter taking one value: of many, the first is kept. */
+    public ConvertedParameter toOne() {
+        DefaultDefinition start = parameter.start() instanceof DefaultDefinition.Fixed
+                ? DefaultDefinition.of(one(parameter.start().choice(), "default"))
+                : parameter.start();
+        ChoiceText trial = one(parameter.trial(), "trial value");
+        return new ConvertedParameter(
+                taking(false, parameter.meaning().everyRow()).withStart(start).withTrial(trial), lost);
+    }
+
+    private ParameterDefinition taking(boolean many, OptionalLong everyRow) {
+        ParameterDefinition.Meaning now = parameter.meaning();
+        ParameterDefinition.Meaning meaning = new ParameterDefinition.Meaning(
+                now.type(), many, now.covers(), now.blankRule(), many && now.sendEach(), everyRow);
+        return parameter.withMeaning(meaning).withFormula("");
+    }
+
+    private ChoiceText one(ChoiceText choice, String what) {
+        if (choice.kind() == ChoiceText.Kind.ALL) {
+            lost.add("The %s was all of them, and one value cannot be all.".formatted(what));
+            return ChoiceText.blank();
+        }
+        int chosen = choice.values().size() + (choice.withoutValue() ? 1 : 0);
+        if (chosen < 2) {
+            return choice.withoutValue() ? ChoiceText.blank() : choice;
+        }
+        String kept = choice.values().get(0);
+        lost.add("The %s keeps “%s” of %d values.".formatted(what, kept, chosen));
+        return ChoiceText.of(kept);
+    }
+
+    /** The parameter with other values to choose from. What was set up for a list of another kind goes. */
+    public ConvertedParameter toList(ListDefinition list) {
+        int typed = parameter.list().typedValues().size();
+        if (typed > 0 && !(list instanceof ListDefinition.Typed)) {
+            lost.add("The %d typed values go; Undo brings them back.".formatted(typed));
+        }
+        return new ConvertedParameter(parameter.withList(list), lost);
+    }
+
+    private void tell(String sentence, List<String> gone) {
+        if (!gone.isEmpty()) {
+            String named =
+                    gone.stream().limit(MOST_NAMED).map("“%s”"::formatted).collect(Collectors.joining(", "));
+            int more = gone.size() - MOST_NAMED;
+            lost.add(sentence.formatted(more > 0 ? "%s and %d more".formatted(named, more) : named));
+        }
+    }
+}

@@ -1,0 +1,149 @@
+package plainsieve.core.parameter;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/** A choice among what somebody may see of a parameter that is held. Whatever goes in, nothing beyond that comes out. */
+public final class RestrictedChoice {
+    private static final int MOST_NAMED = 5;
+
+    private final ParameterDefinition definition;
+    private final ChoiceText held;
+    private final Parameter parameter;
+    private final Set<String> allowed;
+
+    /**
+     * @param held what they may see: values, all of them, or nothing
+     * @throws ProblemException when it is nothing
+     */
+    public RestrictedChoice(ParameterDefinition definition, ChoiceText held) {
+        this.definition = definition;
+        this.parameter = definition.toParameter();
+        this.held = held;
+        if (held.kind() == ChoiceText.Kind.BLANK) {
+            throw nothing("Nobody has said which %s is for you.");
+        }
+        this.allowed =
+                new LinkedHashSet<>(ChoiceReader.asWritten(parameter, held).values());
+    }
+
+    private ProblemException nothing(String message) {
+        return new ProblemException(Problem.of(
+                        "nothing-for-you", message.formatted(inWords()), "Ask those who look after this server for it.")
+                .about(definition.name()));
+    }
+
+    /** The values that are theirs; none when all of them are. */
+    public List<String> values() {
+        return List.copyOf(allowed);
+    }
+
+    private String typed(String written) {
+        return ChoiceReader.asWritten(parameter, ChoiceText.of(written))
+                .values()
+                .get(0);
+    }
+
+    /** What was chosen, when all of it is theirs. Throws {@link ProblemException} naming what is not. */
+    public ChoiceText chosen(ChoiceText text) {
+        if (isEverything()) {
+            return text;
+        }
+        List<String> beyond =
+                text.values().stream().filter(value -> !isTheirs(value)).toList();
+        if (!beyond.isEmpty() || text.withoutValue() && !held.withoutValue()) {
+            String named = beyond.isEmpty()
+                    ? "What is without a value"
+                    : beyond.stream().limit(MOST_NAMED).map("“%s”"::formatted).collect(Collectors.joining(", "));
+            throw new ProblemException(Problem.of(
+                            "not-for-you",
+                            "%s is not among what is for you of %s.".formatted(named, inWords()),
+                            "Choose among what the list has.")
+                    .about(definition.name()));
+        }
+        return orAllOfTheirs(text);
+    }
+
+    /** What a report opens with, as far as it is theirs. */
+    public ChoiceText opening(ChoiceText text) {
+        if (isEverything()) {
+            return text;
+        }
+        List<String> theirs = text.values().stream().filter(this::isTheirs).toList();
+        boolean withoutValue = text.withoutValue() && held.withoutValue();
+        boolean none = theirs.isEmpty() && !withoutValue;
+        return none ? orAllOfTheirs(ChoiceText.blank()) : new ChoiceText(text.kind(), theirs, withoutValue);
+    }
+
+    /**
+     * What is left of a choice on a list as it is now: all of theirs means what is listed of it. Never blank, which would be
+     * everybody's.
+     */
+    public ChoiceText listed(ChoiceText text, Optional<AllowedValues> list) {
+        boolean chosen = text.kind() == ChoiceText.Kind.VALUES && !text.equals(orAllOfTheirs(ChoiceText.blank()));
+        if (isEverything() || chosen) {
+            return text;
+        }
+        List<String> values = allowed.stream()
+                .filter(value -> list.isEmpty() || list.get().allow(value))
+                .toList();
+        if (values.isEmpty() && !held.withoutValue()) {
+            throw nothing("Nothing of %s that is for you is on its list now.");
+        }
+        return all(values);
+    }
+
+    /** The same choice as it is sent. Throws {@link ProblemException} when it lets more through than what is theirs, whatever it was made of. */
+    public Choice sent(Choice choice) {
+        boolean within = isEverything()
+                || choice instanceof Choice.One one && isTheirs(one.value().written())
+                || choice instanceof Choice.Many many
+                        && (many.withoutValue()
+                                ? held.withoutValue()
+                                : !many.values().isEmpty())
+                        && many.values().stream().allMatch(value -> isTheirs(value.written()));
+        if (!within) {
+            throw nothing("What would be asked for is more than what is for you of %s.");
+        }
+        return choice;
+    }
+
+    /** Whether it is one value that cannot be changed for another. */
+    public boolean isOneValue() {
+        return held.kind() == ChoiceText.Kind.VALUES && allowed.size() == 1 && !held.withoutValue();
+    }
+
+    /** Whether it holds nothing back, as for those who may see all. */
+    public boolean isEverything() {
+        return held.kind() == ChoiceText.Kind.ALL;
+    }
+
+    /** Whether a value may be shown to them. */
+    public boolean shows(String written) {
+        return isEverything() || isTheirs(written);
+    }
+
+    private boolean isTheirs(String written) {
+        return allowed.contains(typed(written));
+    }
+
+    private ChoiceText orAllOfTheirs(ChoiceText text) {
+        return text.kind() == ChoiceText.Kind.VALUES ? text : all(List.copyOf(allowed));
+    }
+
+    /* Of what takes one value, the first: it can be changed for another of theirs. */
+    private ChoiceText all(List<String> values) {
+        return definition.many() || values.isEmpty()
+                ? new ChoiceText(ChoiceText.Kind.VALUES, values, held.withoutValue())
+                : ChoiceText.of(values.get(0));
+    }
+
+    private String inWords() {
+        return "“%s”".formatted(definition.label());
+    }
+}

@@ -1,0 +1,92 @@
+package plainsieve.core.parameter;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * Whose word it is among which values somebody may choose. Where it is not the viewer's own, blank and all mean all of what
+ * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everybody.
+ *
+ * @param of the id of the query or the name of the claim that says it; empty where none does
+ * @param open what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
+ */
+public record RowAccessRule(By by, String of, Set<String> open) {
+    /** Nobody but the viewer chooses. */
+    public static final RowAccessRule NONE = new RowAccessRule(By.VIEWER, "", Set.of());
+
+    /** Whose word it is. */
+    public enum By {
+        VIEWER,
+        /** What an operator says for each group. */
+        GROUP,
+        /** What the service said of somebody with which they signed in. */
+        CLAIM,
+        /** The first column of a query, which may mention who asks. */
+        QUERY;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<By> ofWord(String word) {
+            return Arrays.stream(values()).filter(by -> by.word().equals(word)).findFirst();
+        }
+    }
+
+    public RowAccessRule {
+        open = Set.copyOf(open);
+    }
+
+    public static RowAccessRule byGroup() {
+        return new RowAccessRule(By.GROUP, "", Set.of());
+    }
+
+    public static RowAccessRule byClaim(String claim) {
+        return new RowAccessRule(By.CLAIM, claim, Set.of());
+    }
+
+    public static RowAccessRule byQuery(String queryId) {
+        return new RowAccessRule(By.QUERY, queryId, Set.of());
+    }
+
+    /** How the list of a parameter is named among what is open. */
+    public static String listOf(String parameterName) {
+        return ":" + parameterName;
+    }
+
+    /** The query that says it; empty when none does. */
+    public String queryId() {
+        return by == By.QUERY ? of : "";
+    }
+
+    /** The claim that says it; empty when none does. */
+    public String claim() {
+        return by == By.CLAIM ? of : "";
+    }
+
+    public boolean holds() {
+        return by != By.VIEWER;
+    }
+
+    public boolean isOpen(String thing) {
+        return open.contains(thing);
+    }
+
+    public RowAccessRule open(String thing, boolean openNow) {
+        Set<String> changed = new TreeSet<>(open);
+        if (openNow) {
+            changed.add(thing);
+        } else {
+            changed.remove(thing);
+        }
+        return new RowAccessRule(by, of, changed);
+    }
+
+    /** The same with the list of a parameter open under its new name. */
+    RowAccessRule renamed(String from, String to) {
+        return isOpen(listOf(from)) ? open(listOf(from), false).open(listOf(to), true) : this;
+    }
+}

@@ -1,0 +1,51 @@
+package plainsieve.core.parameter;
+
+import java.util.Locale;
+import java.util.Optional;
+import plainsieve.core.value.Period;
+import plainsieve.core.value.Type;
+
+/** What a chosen value stands for: itself alone, every day of a month, every text that contains it. */
+public enum ValueCoverage {
+    ITSELF,
+    WEEK,
+    MONTH,
+    QUARTER,
+    YEAR,
+    CONTAINING,
+    STARTING,
+    ENDING;
+
+    /** The word used on the wire and in files, such as {@code month}. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public static Optional<ValueCoverage> ofWord(String word) {
+        for (ValueCoverage covers : values()) {
+            if (covers.word().equals(word)) {
+                return Optional.of(covers);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The stretch of days that a chosen day covers; nothing for texts and for a day by itself. */
+    public Optional<Period> period() {
+        return switch (this) {
+            case WEEK -> Optional.of(Period.WEEK);
+            case MONTH -> Optional.of(Period.MONTH);
+            case QUARTER -> Optional.of(Period.QUARTER);
+            case YEAR -> Optional.of(Period.YEAR);
+            default -> Optional.empty();
+        };
+    }
+
+    /** Whether values of this type can cover that. */
+    public boolean fits(Type type) {
+        if (this == ITSELF) {
+            return true;
+        }
+        return type == (period().isPresent() ? Type.DATE : Type.TEXT);
+    }
+}

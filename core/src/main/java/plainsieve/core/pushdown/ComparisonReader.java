@@ -1,0 +1,96 @@
+package plainsieve.core.pushdown;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.SentStatement;
+import plainsieve.core.statement.StatementValues;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Reads a single condition that compares a column of a side with values; nothing where it does something else. */
+final class ComparisonReader {
+    private final SentStatement here;
+    private final StatementValues values;
+
+    ComparisonReader(SentStatement here) {
+        this.here = here;
+        this.values = new StatementValues(here);
+    }
+
+    /** Which column the tokens of a condition name. */
+    interface Columns {
+        Optional<PartColumns.Found> of(Span path);
+    }
+
+    record Read(PartColumns.Found found, ColumnConstraint within) {}
+
+    Optional<Read> of(Span condition, Columns columns) {
+        Optional<Comparison> comparison =
+                Comparison.of(here.tokens(), condition).filter(found -> !found.negatedWord());
+        return comparison.flatMap(one -> columns.of(one.left()).flatMap(found -> parameter(one.right())
+                .flatMap(parameter -> within(one, found, parameter))
+                .map(test -> new Read(found, test))));
+    }
+
+    /** The one parameter that the values there come from, empty for none; nothing where they come from several. */
+    private Optional<String> parameter(Span right) {
+        List<String> names = IntStream.range(right.from(), right.to())
+                .filter(token -> here.tokens().is(token, TokenKind.PARAMETER))
+                .mapToObj(token -> here.at(token).map(BoundValue::parameter).orElse(""))
+                .distinct()
+                .toList();
+        return names.size() > 1 ? Optional.empty() : Optional.of(names.isEmpty() ? "" : names.get(0));
+    }
+
+    private Optional<ColumnConstraint> within(Comparison comparison, PartColumns.Found found, String parameter) {
+        Type type = found.type();
+        Optional<List<Value>> equal =
+                switch (comparison.kind()) {
+                    case EQUAL ->
+                        values.any(comparison.right()).or(() -> values.one(comparison.right(), Optional.of(type))
+                                .map(List::of));
+                    case IN -> values.list(comparison.right(), Optional.of(type));
+                    default -> Optional.empty();
+                };
+        if (equal.isPresent()) {
+            return equal.filter(all -> ColumnConstraint.isEqualEverywhere(type)
+                            && all.stream().allMatch(one -> isOf(one, type)))
+                    .map(all -> new ColumnConstraint.AllowedSet(found.column(), type, all, parameter));
+        }
+        boolean least =
+                comparison.kind() == Comparison.Kind.GREATER || comparison.kind() == Comparison.Kind.GREATER_OR_EQUAL;
+        boolean most = comparison.kind() == Comparison.Kind.LESS || comparison.kind() == Comparison.Kind.LESS_OR_EQUAL;
+        return least || most
+                ? end(comparison.right(), found, least)
+                        .map(end -> new ColumnConstraint.Bound(found.column(), end.type(), least, end, parameter))
+                : Optional.empty();
+    }
+
+    /** With its end even where the condition leaves it out, or one further out: a few rows more do no harm. */
+    private Optional<Value> end(Span right, PartColumns.Found found, boolean least) {
+        Optional<Value> value = values.one(right, Optional.of(found.type()));
+        if (ColumnConstraint.isOrderedEverywhere(found.type())) {
+            return value.filter(one -> isOf(one, found.type()));
+        }
+        if (!ColumnConstraint.isOrderedNearly(found.type(), found.side().dialect())) {
+            return Optional.empty();
+        }
+        return value.flatMap(one -> found.type() == Type.DECIMAL
+                ? ComparisonWidening.number(one, least)
+                : ComparisonWidening.moment(one, least));
+    }
+
+    private static boolean isOf(Value value, Type type) {
+        return switch (type) {
+            case TEXT -> value instanceof Value.Text;
+            case INTEGER -> value instanceof Value.Whole;
+            case DATE -> value instanceof Value.Day;
+            default -> false;
+        };
+    }
+}

@@ -1,0 +1,46 @@
+package plainsieve.core.pushdown;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.request.RequestText;
+import plainsieve.core.statement.Statement;
+
+/**
+ * Values that could be sent from one source to another, so that it gives only what belongs to them.
+ *
+ * @param from the source that gives them
+ * @param columns the names of the columns they are in there
+ */
+public record KeyTransfer(String from, String to, Set<String> columns) {
+    public KeyTransfer {
+        columns = Set.copyOf(columns);
+    }
+
+    /** Between which sources what could travel, for the text of a query on several of them. */
+    public static List<KeyTransfer> of(String text) {
+        FederatedStatement sides = FederatedStatement.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP));
+        Map<String, FederatedStatement.One> byName = new LinkedHashMap<>();
+        sides.sides().forEach(one -> byName.put(one.side().name(), one));
+        Map<List<String>, Set<String>> columns = new LinkedHashMap<>();
+        for (PartPushdown.Link link : PartPushdown.of(sides).links()) {
+            FederatedStatement.One to = byName.get(link.side());
+            SourcePart from = byName.get(link.of()).side();
+            boolean travels = !from.source().equals(to.side().source())
+                    && PushedFilters.can(to.statement())
+                    && !RequestText.isRequest(to.side().text());
+            if (travels) {
+                columns.computeIfAbsent(List.of(from.source(), to.side().source()), pair -> new TreeSet<>())
+                        .add(link.among());
+            }
+        }
+        List<KeyTransfer> all = new ArrayList<>();
+        columns.forEach((pair, names) -> all.add(new KeyTransfer(pair.get(0), pair.get(1), names)));
+        return all;
+    }
+}

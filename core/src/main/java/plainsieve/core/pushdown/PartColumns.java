@@ -1,0 +1,165 @@
+package plainsieve.core.pushdown;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.OutputColumn;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/** Finds the column of a side that a name in the SQL over all of them means, through queries within queries. */
+final class PartColumns {
+    private final ParsedQuery query;
+    private final Tokens tokens;
+    private final List<SourcePart> sides;
+
+    PartColumns(ParsedQuery query, FederatedStatement sent) {
+        this.query = query;
+        this.tokens = query.tokens();
+        this.sides = sent.sides().stream().map(FederatedStatement.One::side).toList();
+    }
+
+    /**
+     * A column of a side.
+     *
+     * @param item what of the block it was found in
+     * @param through whether rows that are left out of the side are left out there, and nothing else changes
+     */
+    record Found(SourcePart side, String column, Type type, FromItem item, boolean through) {}
+
+    /** Nothing where it is no plain column, or its type is not known. */
+    Optional<Found> of(Span path, Block block) {
+        if (!SelectList.isPath(tokens, path) || path.length() > 3) {
+            return Optional.empty();
+        }
+        String column = Identifiers.bare(tokens.written(path.to() - 1));
+        if (path.length() == 1) {
+            return block.from().size() == 1 ? of(column, block.from().get(0)) : Optional.empty();
+        }
+        String called = Identifiers.bare(tokens.written(path.from()));
+        List<FromItem> items = block.from().stream()
+                .filter(item -> name(item).equalsIgnoreCase(called))
+                .toList();
+        return items.size() == 1 ? of(column, items.get(0)) : Optional.empty();
+    }
+
+    /** Whether a name with its dot speaks of something of a block. */
+    boolean speaksOf(Span path, Block block) {
+        return path.length() == 3
+                && block.from().stream()
+                        .anyMatch(item -> name(item).equalsIgnoreCase(Identifiers.bare(tokens.written(path.from()))));
+    }
+
+    private String name(FromItem item) {
+        return item.alias().isEmpty() && item.kind() == FromItem.Kind.TABLE
+                ? Identifiers.bare(tokens.written(item.name().to() - 1))
+                : Identifiers.bare(item.alias());
+    }
+
+    private Optional<Found> of(String column, FromItem item) {
+        if (!item.columns().isEmpty()) {
+            return Optional.empty();
+        }
+        if (item.kind() == FromItem.Kind.TABLE) {
+            return side(item).flatMap(side -> side.columns().entrySet().stream()
+                    .filter(known -> known.getKey().equalsIgnoreCase(column))
+                    .findFirst()
+                    .map(known -> new Found(side, known.getKey(), known.getValue(), item, uses(side) == 1)));
+        }
+        return item.query().flatMap(level -> within(column, level, item));
+    }
+
+    /** The side that a table is. */
+    private Optional<SourcePart> side(FromItem item) {
+        String name = Identifiers.bare(tokens.written(item.name().to() - 1));
+        return item.name().length() == 1
+                ? sides.stream()
+                        .filter(side -> side.name().equalsIgnoreCase(name))
+                        .findFirst()
+                : Optional.empty();
+    }
+
+    private long uses(SourcePart side) {
+        return query.fromItems().stream()
+                .filter(item -> item.kind() == FromItem.Kind.TABLE)
+                .filter(item -> side(item).filter(side::equals).isPresent())
+                .count();
+    }
+
+    /** Of a query within the query, one that only selects and tests rows. */
+    private Optional<Found> within(String column, QueryLevel level, FromItem around) {
+        Optional<Block> block = only(level);
+        if (block.isEmpty()) {
+            return Optional.empty();
+        }
+        Optional<Clause> select = block.get().clause(Clause.Kind.SELECT);
+        if (select.isEmpty()) {
+            return Optional.empty();
+        }
+        List<OutputColumn> columns = SelectList.of(query, select.get()).columns();
+        List<OutputColumn> named = columns.stream()
+                .filter(one -> Identifiers.bare(one.name()).equalsIgnoreCase(column))
+                .toList();
+        boolean star = columns.size() == 1
+                && columns.get(0).star()
+                && block.get().from().size() == 1;
+        Optional<Found> found = named.size() == 1
+                ? of(named.get(0).expression(), block.get())
+                : star ? of(column, block.get().from().get(0)) : Optional.empty();
+        return found.map(one -> new Found(
+                one.side(),
+                one.column(),
+                one.type(),
+                around,
+                one.through() && onlyTests(block.get(), level, one.item())));
+    }
+
+    private static Optional<Block> only(QueryLevel level) {
+        return level.with().isEmpty()
+                        && level.operands().size() == 1
+                        && level.operands().get(0) instanceof QueryLevel.Operand.Plain plain
+                ? Optional.of(plain.block())
+                : Optional.empty();
+    }
+
+    /** Whether leaving rows of a thing out only leaves out rows that are made of them. */
+    private boolean onlyTests(Block block, QueryLevel level, FromItem item) {
+        boolean plain = block.clauses().stream()
+                .allMatch(clause -> clause.kind() == Clause.Kind.SELECT
+                        || clause.kind() == Clause.Kind.FROM
+                        || clause.kind() == Clause.Kind.WHERE);
+        boolean limited = level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
+        return plain && !limited && item.reach() == FromItem.Reach.INSIDE && !reckonsOverRows(block.span());
+    }
+
+    /** Windows, totals without groups, DISTINCT ON: all say more than one row at a time. */
+    private boolean reckonsOverRows(Span span) {
+        for (int i = span.from(); i < span.to(); i++) {
+            boolean call = tokens.isBracket(i, '(') && i > span.from() && isCall(i - 1);
+            if (tokens.isWord(i, "over") || tokens.isWord(i, "on") && tokens.isWord(i - 1, "distinct") || call) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Any function may be one over all rows: the steps' own texts of plain columns call none. */
+    private boolean isCall(int token) {
+        return !tokens.isWord(token, "in")
+                && !tokens.isWord(token, "and")
+                && !tokens.isWord(token, "or")
+                && !tokens.isWord(token, "not")
+                && !tokens.isWord(token, "where")
+                && tokens.is(token, TokenKind.WORD);
+    }
+}

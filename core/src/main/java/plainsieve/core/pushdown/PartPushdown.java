@@ -1,0 +1,277 @@
+package plainsieve.core.pushdown;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.SentStatement;
+import plainsieve.core.value.Type;
+
+/**
+ * What a side need not give, because nothing here could come of it. The statement here is run as it stands, on the rows that came:
+ * a side that gives more rows than are needed does no harm, one that gave fewer would.
+ *
+ * @param tests conditions here that hold of a side's own rows
+ * @param links columns that are equal to one of another side in every row that is made of both
+ */
+public record PartPushdown(List<Test> tests, List<Link> links) {
+    /** A condition on a column of one side. */
+    public record Test(String side, ColumnConstraint within) {}
+
+    /**
+     * Rows of one side are of use only where a column has a value that a column of another has.
+     *
+     * @param type of both
+     */
+    public record Link(String side, String column, String of, String among, Type type) {}
+
+    public PartPushdown {
+        tests = List.copyOf(tests);
+        links = List.copyOf(links);
+    }
+
+    public static PartPushdown of(FederatedStatement sent) {
+        SentStatement here = SentStatement.read(sent.here().text(), sent.here().values(), Dialects.HERE);
+        return new Finding(here, new PartColumns(here.query(), sent)).found();
+    }
+
+    /** Goes through the blocks of the SQL. */
+    private static final class Finding {
+        private final ParsedQuery query;
+        private final Tokens tokens;
+        private final BlockJoins joins;
+        private final PartColumns columns;
+        private final ComparisonReader reader;
+        private final List<Test> tests = new ArrayList<>();
+        private final Set<Link> links = new LinkedHashSet<>();
+
+        Finding(SentStatement here, PartColumns columns) {
+            this.query = here.query();
+            this.tokens = here.tokens();
+            this.joins = new BlockJoins(query);
+            this.columns = columns;
+            this.reader = new ComparisonReader(here);
+        }
+
+        PartPushdown found() {
+            boolean named =
+                    query.levels().stream().anyMatch(level -> !level.with().isEmpty());
+            if (!named) {
+                query.levels().forEach(this::level);
+            }
+            return new PartPushdown(tests, List.copyOf(links));
+        }
+
+        private void level(QueryLevel level) {
+            for (QueryLevel.Operand operand : level.operands()) {
+                if (operand instanceof QueryLevel.Operand.Plain plain && joins.arePlain(plain.block())) {
+                    block(plain.block());
+                }
+            }
+        }
+
+        private void block(Block block) {
+            for (Clause on : query.conditionClauses()) {
+                if (on.kind() == Clause.Kind.ON) {
+                    joins.joined(block, on).ifPresent(item -> on.condition()
+                            .ifPresent(condition -> conjuncts(condition).forEach(leaf -> equality(block, leaf)
+                                    .filter(pair -> pair.has(item))
+                                    .ifPresent(pair -> pair.ofJoin(item, joins.isKept(item))))));
+                }
+            }
+            block.clause(Clause.Kind.WHERE).flatMap(Clause::condition).ifPresent(condition -> conditions(condition)
+                    .forEach(one -> where(block, one)));
+        }
+
+        private static List<Condition> conditions(Condition condition) {
+            if (condition instanceof Condition.Parenthesised wrapped) {
+                return conditions(wrapped.inner());
+            }
+            return condition instanceof Condition.Joined joined && !joined.or()
+                    ? joined.items().stream()
+                            .flatMap(item -> conditions(item).stream())
+                            .toList()
+                    : List.of(condition);
+        }
+
+        private static List<Condition.Leaf> conjuncts(Condition condition) {
+            return conditions(condition).stream()
+                    .filter(Condition.Leaf.class::isInstance)
+                    .map(Condition.Leaf.class::cast)
+                    .toList();
+        }
+
+        private void where(Block block, Condition condition) {
+            boolean not = condition instanceof Condition.Not;
+            Condition inner = not ? ((Condition.Not) condition).operand() : condition;
+            if (!(inner instanceof Condition.Leaf leaf)) {
+                return;
+            }
+            if (tokens.isWord(leaf.span().from(), "exists")) {
+                levelIn(leaf.span()).ifPresent(level -> exists(block, level, not));
+                return;
+            }
+            if (not) {
+                return;
+            }
+            equality(block, leaf).ifPresent(Pair::ofBoth);
+            among(block, leaf);
+            reader.of(leaf.span(), path -> columns.of(path, block))
+                    .filter(test -> test.found().item().reach() == FromItem.Reach.INSIDE)
+                    .filter(test -> test.found().through())
+                    .ifPresent(test -> tests.add(new Test(test.found().side().name(), test.within())));
+        }
+
+        /** {@code exists (select 1 from picked p where p.vessel_id = r.vessel_id)}. */
+        private void exists(Block outer, QueryLevel level, boolean not) {
+            Optional<Block> inner = plain(level);
+            if (inner.isEmpty()) {
+                return;
+            }
+            List<Condition.Leaf> leaves = inner.get()
+                    .clause(Clause.Kind.WHERE)
+                    .flatMap(Clause::condition)
+                    .map(Finding::conjuncts)
+                    .orElse(List.of());
+            for (Condition.Leaf leaf : leaves) {
+                Optional<Comparison> equal = equal(leaf);
+                for (Span[] sides : equal.map(Finding::bothWays).orElse(List.of())) {
+                    boolean across = columns.speaksOf(sides[0], inner.get())
+                            && !columns.speaksOf(sides[1], inner.get())
+                            && columns.speaksOf(sides[1], outer);
+                    Optional<PartColumns.Found> theirs = columns.of(sides[0], inner.get());
+                    Optional<PartColumns.Found> ours = columns.of(sides[1], outer);
+                    if (across && theirs.isPresent() && ours.isPresent()) {
+                        Pair pair = new Pair(ours.get(), theirs.get());
+                        pair.narrowsOther();
+                        if (!not) {
+                            pair.narrowsOne();
+                        }
+                    }
+                }
+            }
+        }
+
+        /** {@code r.vessel_id in (select p.vessel_id from picked p)}. */
+        private void among(Block block, Condition.Leaf leaf) {
+            Optional<Comparison> in = Comparison.of(tokens, leaf.span())
+                    .filter(found -> found.kind() == Comparison.Kind.IN && !found.negatedWord());
+            Optional<QueryLevel> level = in.flatMap(found -> levelIn(found.right()));
+            Optional<Block> inner = level.flatMap(this::plain);
+            if (inner.isEmpty()) {
+                return;
+            }
+            Optional<PartColumns.Found> ours = columns.of(in.get().left(), block);
+            Optional<PartColumns.Found> theirs = inner.get()
+                    .clause(Clause.Kind.SELECT)
+                    .map(Clause::body)
+                    .map(body -> tokens.isWord(body.from(), "distinct") ? new Span(body.from() + 1, body.to()) : body)
+                    .flatMap(body -> columns.of(body, inner.get()));
+            if (ours.isPresent() && theirs.isPresent()) {
+                Pair pair = new Pair(ours.get(), theirs.get());
+                pair.narrowsOne();
+                pair.narrowsOther();
+            }
+        }
+
+        /** The query that stands in brackets there. */
+        private Optional<QueryLevel> levelIn(Span span) {
+            return query.levels().stream()
+                    .filter(level -> span.contains(level.span().from())
+                            && level.span().to() == span.to() - 1
+                            && tokens.isBracket(level.span().from() - 1, '('))
+                    .max((one, other) ->
+                            Integer.compare(one.span().length(), other.span().length()));
+        }
+
+        /** A query that only tests rows, each by itself. */
+        private Optional<Block> plain(QueryLevel level) {
+            boolean simple = level.tail().isEmpty()
+                    && level.operands().size() == 1
+                    && level.operands().get(0) instanceof QueryLevel.Operand.Plain plain
+                    && plain.block().clauses().stream()
+                            .allMatch(clause -> clause.kind() == Clause.Kind.SELECT
+                                    || clause.kind() == Clause.Kind.FROM
+                                    || clause.kind() == Clause.Kind.WHERE)
+                    && joins.arePlain(plain.block());
+            return simple
+                    ? Optional.of(((QueryLevel.Operand.Plain) level.operands().get(0)).block())
+                    : Optional.empty();
+        }
+
+        private Optional<Comparison> equal(Condition.Leaf leaf) {
+            return Comparison.of(tokens, leaf.span())
+                    .filter(found -> found.kind() == Comparison.Kind.EQUAL && !found.negatedWord());
+        }
+
+        private static List<Span[]> bothWays(Comparison comparison) {
+            return List.of(
+                    new Span[] {comparison.left(), comparison.right()},
+                    new Span[] {comparison.right(), comparison.left()});
+        }
+
+        private Optional<Pair> equality(Block block, Condition.Leaf leaf) {
+            return equal(leaf).flatMap(found -> columns.of(found.left(), block)
+                    .flatMap(one -> columns.of(found.right(), block).map(other -> new Pair(one, other))));
+        }
+
+        /** Two columns that are equal. */
+        private final class Pair {
+            private final PartColumns.Found one;
+            private final PartColumns.Found other;
+
+            Pair(PartColumns.Found one, PartColumns.Found other) {
+                this.one = one;
+                this.other = other;
+            }
+
+            boolean has(FromItem item) {
+                return (one.item() == item) != (other.item() == item);
+            }
+
+            /** Of what is joined, rows that belong to none are of no use; of what it is joined to only where none is kept alone. */
+            void ofJoin(FromItem item, boolean kept) {
+                boolean joinedIsOne = one.item() == item;
+                if (joinedIsOne || !kept) {
+                    narrowsOne();
+                }
+                if (!joinedIsOne || !kept) {
+                    narrowsOther();
+                }
+            }
+
+            void ofBoth() {
+                narrowsOne();
+                narrowsOther();
+            }
+
+            void narrowsOne() {
+                link(one, other);
+            }
+
+            void narrowsOther() {
+                link(other, one);
+            }
+
+            private void link(PartColumns.Found narrowed, PartColumns.Found by) {
+                boolean alike = narrowed.type() == by.type() && ColumnConstraint.isEqualEverywhere(narrowed.type());
+                if (alike && narrowed.through() && !narrowed.side().equals(by.side())) {
+                    links.add(new Link(
+                            narrowed.side().name(), narrowed.column(), by.side().name(), by.column(), narrowed.type()));
+                }
+            }
+        }
+    }
+}

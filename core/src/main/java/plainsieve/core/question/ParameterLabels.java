@@ -1,0 +1,33 @@
+package plainsieve.core.question;
+
+import java.util.Map;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.value.Type;
+
+/**
+ * The words of a parameter.
+ *
+ * @param blankWords what is read when nothing is chosen: "any vessel"
+ * @param unit what is read behind a value: "min"
+ * @param everyRow in a row limit, the value that means every row; else empty
+ * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param labels the label of each listed value that has one of its own
+ */
+public record ParameterLabels(
+        String name,
+        String label,
+        Type type,
+        ValueCoverage covers,
+        String blankWords,
+        String unit,
+        String everyRow,
+        String rangeEnd,
+        Map<String, String> labels) {
+    public ParameterLabels {
+        labels = Map.copyOf(labels);
+    }
+
+    String whenBlank() {
+        return blankWords.isEmpty() ? "any " + label.toLowerCase(java.util.Locale.ROOT) : blankWords;
+    }
+}

@@ -1,0 +1,40 @@
+package plainsieve.core.rehearsal;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+
+/**
+ * A parameter as a rehearsal tries it.
+ *
+ * @param listed the values of its list, or some that occur; may be empty
+ * @param hasList whether only those may be chosen
+ * @param least the smallest value that may be chosen; empty when there is no limit
+ * @param most the largest
+ * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param usual the default: what stands while others are tried
+ */
+public record RehearsalParameter(
+        Parameter parameter,
+        List<String> listed,
+        boolean hasList,
+        String least,
+        String most,
+        String rangeEnd,
+        ChoiceText usual) {
+    public RehearsalParameter {
+        listed = List.copyOf(listed);
+    }
+
+    /** The other end of its range, if that may be blank. */
+    Optional<String> openOther(List<RehearsalParameter> all) {
+        return all.stream()
+                .filter(other -> other.parameter().name().equals(rangeEnd)
+                        || other.rangeEnd().equals(parameter.name()))
+                .filter(other -> other.parameter().blankRule() != BlankRule.NOT_ALLOWED)
+                .map(other -> other.parameter().name())
+                .findFirst();
+    }
+}

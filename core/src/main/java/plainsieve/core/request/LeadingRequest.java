@@ -1,0 +1,21 @@
+package plainsieve.core.request;
+
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ProblemException;
+
+/** What stands in front of SQL that is run here, and brings the rows that it asks. */
+public interface LeadingRequest {
+    /** Where a parameter stands in the author's text. */
+    record Named(String name, int start, int end) {}
+
+    Set<String> parameterNames();
+
+    /** In their order. */
+    List<Named> places();
+
+    /** What is sent: with a placeholder for every value. Throws {@link ProblemException} for a choice that its place cannot take. */
+    Statement inFrontOf(Statement sql, Choices choices);
+}

@@ -1,0 +1,97 @@
+package plainsieve.core.request;
+
+import java.util.List;
+import java.util.OptionalLong;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+
+/** The values that a choice puts into a request; none where the part around is left out. */
+final class RequestValues {
+    private RequestValues() {}
+
+    /** Throws {@link ProblemException} for what no request can ask for. */
+    static List<Value> of(Parameter parameter, Choice choice) {
+        if (choice instanceof Choice.One one) {
+            return meansEveryRow(parameter, one.value()) ? List.of() : List.of(one.value());
+        }
+        if (choice instanceof Choice.Many many) {
+            if (many.withoutValue()) {
+                throw refused(
+                        parameter,
+                        "no-value-in-request",
+                        "A request cannot ask for the rows without a value of :%s.",
+                        "Choose values alone.");
+            }
+            return many.values();
+        }
+        if (choice instanceof Choice.All) {
+            return parameter.sendEach() ? parameter.listedValues().orElse(List.of()) : List.of();
+        }
+        if (parameter.blankRule() == BlankRule.NO_FILTER) {
+            return List.of();
+        }
+        throw refused(
+                parameter,
+                "blank-not-possible",
+                ":%s is blank, and a request can only leave its part out.",
+                "Choose a value, or let blank mean no filter.");
+    }
+
+    private static boolean meansEveryRow(Parameter parameter, Value value) {
+        return value instanceof Value.Whole number
+                && parameter.everyRowValue().equals(OptionalLong.of(number.number()));
+    }
+
+    /** Throws {@link ProblemException} for values that their part has no room for. */
+    static void check(Parameter parameter, List<Value> values, RequestPart part) {
+        boolean repeats =
+                part.kind() == RequestPart.Kind.ASK && part.value().holes().size() == 1;
+        if (values.size() > 1 && part.spelling().joined().isEmpty() && !repeats) {
+            throw refused(
+                    parameter,
+                    "many-in-single-place",
+                    "Several values are chosen for :%s, and its place in the request has room for one.",
+                    "Write “joined by ','” behind the line, or let the parameter take one value.");
+        }
+        for (Value value : values) {
+            check(parameter, value, part);
+        }
+    }
+
+    private static void check(Parameter parameter, Value value, RequestPart part) {
+        String text = value.written();
+        boolean listed = !(value instanceof Value.Name)
+                || parameter.allowed().filter(list -> list.allow(text)).isPresent();
+        if (!listed) {
+            throw refused(
+                    parameter,
+                    "name-not-listed",
+                    ":%s is a name and must be chosen from a list.",
+                    "Give the parameter a list of the names that are allowed.");
+        }
+        // A server may decode a value and take it for the folder above.
+        if (part.kind() == RequestPart.Kind.PATH && (text.isEmpty() || PathSegments.haveDots(text))) {
+            throw refused(
+                    parameter,
+                    "bad-in-path",
+                    "“" + text.replace("%", "%%") + "” of :%s is not allowed in a path.",
+                    "Choose another value, or ask for it behind the question mark.");
+        }
+        if (part.kind() == RequestPart.Kind.HEADER && !text.chars().allMatch(c -> c >= ' ' && c < 127)) {
+            throw refused(
+                    parameter,
+                    "bad-in-header",
+                    "What is chosen for :%s has a character that no header takes.",
+                    "Choose another value, or ask for it behind the question mark.");
+        }
+    }
+
+    private static ProblemException refused(Parameter parameter, String kind, String message, String advice) {
+        return new ProblemException(
+                Problem.of(kind, message.formatted(parameter.name()), advice).about(parameter.name()));
+    }
+}

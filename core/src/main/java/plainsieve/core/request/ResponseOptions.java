@@ -1,0 +1,151 @@
+package plainsieve.core.request;
+
+import java.time.Duration;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.catalog.CellFormat;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * How the answer to a request is read.
+ *
+ * @param rowsAt the names that lead to the rows, with dots between; empty for the first list there is
+ * @param format nothing where the answer itself says what it is
+ * @param columns what the columns are, by their names and in their order; none where that is found out of each answer
+ * @param kept for how long the answer may be shown again; nothing for as long as the source says
+ */
+public record ResponseOptions(
+        String rowsAt,
+        Optional<ResponseFormat> format,
+        Paging paging,
+        Map<String, CellFormat> columns,
+        Optional<Duration> kept) {
+
+    /** What an answer is written in. */
+    public enum ResponseFormat {
+        JSON,
+        CSV
+    }
+
+    /** How the rest of an answer is got that comes in pages. */
+    public sealed interface Paging {
+        /** All rows come at once. */
+        record None() implements Paging {}
+
+        /** The answer has the address of the next page. @param at the names that lead to it */
+        record Link(String at) implements Paging {}
+
+        /** A header of the answer has it (RFC 8288). */
+        record HeaderLink() implements Paging {}
+
+        /** Pages are numbered. @param name of what is asked for @param first number of the first page */
+        record Number(String name, long first) implements Paging {}
+
+        /** So many rows are passed over. @param size how many rows a page has */
+        record Offset(String name, long size) implements Paging {}
+    }
+
+    private static final Pattern ROWS = Pattern.compile("rows at (\\S+)");
+    private static final Pattern FORMAT = Pattern.compile("read as (json|csv)");
+    private static final Pattern LINK = Pattern.compile("pages by link at (\\S+)");
+    private static final Pattern NUMBER = Pattern.compile("pages by number (\\S+?)(?: from (\\d{1,9}))?");
+    private static final Pattern OFFSET = Pattern.compile("pages by offset (\\S+) of (\\d{1,9}) rows");
+    private static final Pattern COLUMN = Pattern.compile("column (.+) is (.+?)");
+    private static final Pattern KEPT = Pattern.compile("kept for (\\d{1,6}) (second|minute|hour)s?");
+
+    /** How a line begins that says something of the answer. */
+    private static final Pattern FIRST_WORD = Pattern.compile("(rows|read|pages|column|kept)\\b.*");
+
+    public ResponseOptions {
+        columns = Collections.unmodifiableMap(new LinkedHashMap<>(columns));
+    }
+
+    static boolean isOne(String line) {
+        return FIRST_WORD.matcher(line).matches();
+    }
+
+    /** Throws {@link ProblemException} for a line that says nothing of an answer. */
+    public static ResponseOptions of(List<String> lines) {
+        ResponseOptions all = new ResponseOptions("", Optional.empty(), new Paging.None(), Map.of(), Optional.empty());
+        for (String line : lines) {
+            all = all.and(line);
+        }
+        return all;
+    }
+
+    ResponseOptions and(String line) {
+        Matcher rows = ROWS.matcher(line);
+        if (rows.matches()) {
+            return new ResponseOptions(rows.group(1), format, paging, columns, kept);
+        }
+        Matcher read = FORMAT.matcher(line);
+        if (read.matches()) {
+            return new ResponseOptions(
+                    rowsAt,
+                    Optional.of(read.group(1).equals("csv") ? ResponseFormat.CSV : ResponseFormat.JSON),
+                    paging,
+                    columns,
+                    kept);
+        }
+        Matcher until = KEPT.matcher(line);
+        if (until.matches()) {
+            return new ResponseOptions(rowsAt, format, paging, columns, Optional.of(duration(until)));
+        }
+        Matcher column = COLUMN.matcher(line);
+        return column.matches()
+                ? with(column.group(1).strip(), column.group(2))
+                : new ResponseOptions(rowsAt, format, paging(line), columns, kept);
+    }
+
+    private static Duration duration(Matcher until) {
+        long number = Long.parseLong(until.group(1));
+        return switch (until.group(2)) {
+            case "hour" -> Duration.ofHours(number);
+            case "minute" -> Duration.ofMinutes(number);
+            default -> Duration.ofSeconds(number);
+        };
+    }
+
+    private ResponseOptions with(String name, String words) {
+        CellFormat form = CellFormat.ofWords(words)
+                .orElseThrow(() -> bad(
+                        "“%s” is nothing that a column can be.".formatted(words),
+                        "Use one of: " + String.join(", ", CellFormat.allWords()) + "."));
+        Map<String, CellFormat> more = new LinkedHashMap<>(columns);
+        if (more.put(name, form) != null) {
+            throw bad("The column “%s” is named twice.".formatted(name), "Leave one of the lines out.");
+        }
+        return new ResponseOptions(rowsAt, format, paging, more, kept);
+    }
+
+    private static Paging paging(String line) {
+        Matcher link = LINK.matcher(line);
+        Matcher number = NUMBER.matcher(line);
+        Matcher offset = OFFSET.matcher(line);
+        if (link.matches()) {
+            return new Paging.Link(link.group(1));
+        }
+        if (line.equals("pages by header")) {
+            return new Paging.HeaderLink();
+        }
+        if (offset.matches()) {
+            return new Paging.Offset(offset.group(1), Math.max(1, Long.parseLong(offset.group(2))));
+        }
+        if (number.matches()) {
+            return new Paging.Number(number.group(1), number.group(2) == null ? 1 : Long.parseLong(number.group(2)));
+        }
+        throw bad(
+                "“%s” is nothing that can be said of an answer.".formatted(line),
+                "Write “rows at”, “read as”, “pages by link at”, “pages by header”, “pages by number”, “pages by offset … of … rows”, “column … is” or “kept for”.");
+    }
+
+    private static ProblemException bad(String message, String advice) {
+        return new ProblemException(Problem.of("bad-request", message, advice));
+    }
+}

@@ -1,0 +1,27 @@
+package plainsieve.core.request;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What a service is asked, every value in its place and encoded, and how its answer is read.
+ *
+ * @param path below the source's address, with what is asked for behind a question mark
+ */
+public record ServiceRequest(
+        boolean post, String path, Map<String, String> headers, Optional<String> body, ResponseOptions directions) {
+    public ServiceRequest {
+        headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+    }
+
+    public static ServiceRequest get(String path, ResponseOptions directions) {
+        return new ServiceRequest(false, path, Map.of(), Optional.empty(), directions);
+    }
+
+    /** As it is told: {@code get /ports}. */
+    public String inWords() {
+        return (post ? "post " : "get ") + path;
+    }
+}

@@ -1,0 +1,31 @@
+package plainsieve.core.request.odata;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A condition as an OData service reads it.
+ *
+ * @param text in {@code $filter}
+ * @param exact whether it holds for the very rows that the condition of the SQL holds for; else for these and perhaps for more
+ */
+record ODataFilter(String text, boolean exact) {
+    static ODataFilter exactly(String text) {
+        return new ODataFilter(text, true);
+    }
+
+    /** It may hold for more rows. */
+    static ODataFilter atLeast(String text) {
+        return new ODataFilter(text, false);
+    }
+
+    /** All of them joined by a word; nothing when there are none. */
+    static Optional<ODataFilter> joined(List<ODataFilter> all, String word) {
+        if (all.size() < 2) {
+            return all.stream().findFirst();
+        }
+        List<String> texts = all.stream().map(ODataFilter::text).toList();
+        return Optional.of(new ODataFilter(
+                "(" + String.join(" " + word + " ", texts) + ")", all.stream().allMatch(ODataFilter::exact)));
+    }
+}

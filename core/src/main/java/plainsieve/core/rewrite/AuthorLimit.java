@@ -1,0 +1,12 @@
+package plainsieve.core.rewrite;
+
+import java.util.Optional;
+import java.util.OptionalLong;
+
+/**
+ * The row limit that an author wrote at the end of a query. Figures and groups on top of the query are of those rows alone.
+ *
+ * @param parameter that says how many rows; empty when the text does
+ * @param rows as the text says; empty when a parameter or an expression does
+ */
+public record AuthorLimit(Optional<String> parameter, OptionalLong rows) {}

@@ -1,0 +1,148 @@
+package plainsieve.core.rewrite;
+
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.FederatedQueryText;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.request.RequestText;
+import plainsieve.core.request.SentRequest;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/**
+ * Finds in the author's text what a database complained about in the statement that was made of it. Rewriting keeps the
+ * author's words, so the n-th time that a word stands in the statement is the n-th time in the text; a database that only
+ * names the word is taken to mean the first.
+ */
+public final class ErrorLocation {
+    private static final Pattern NAMED = Pattern.compile(
+            "['\"`“]([^'\"`”]{1,200})['\"`”]|no such \\w+: (\\S+)|Table with name (\\S+)|Function with name (\\S+)");
+
+    private ErrorLocation() {}
+
+    /**
+     * @param position where in the statement, from 0, if the database told
+     * @param message its message, which may name what it means
+     */
+    public static Optional<TextLocation> of(
+            String author, Statement statement, OptionalInt position, String message, Dialect dialect) {
+        if (FederatedQueryText.isOne(author)) {
+            return ofSides(FederatedQueryText.read(author), statement, position, message);
+        }
+        try {
+            Tokens text =
+                    Lexer.scan(RequestText.sqlIn(author), dialect.syntax()).tokens();
+            int front = SentRequest.isOne(statement.text())
+                    ? SentRequest.of(statement).sqlStart()
+                    : 0;
+            return position.isPresent()
+                    ? byPosition(text, statement.text().substring(front), position.getAsInt() - front)
+                    : byName(text, message);
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** In the part that it is of; where the position is not told, in the one that has such a name. */
+    private static Optional<TextLocation> ofSides(
+            FederatedQueryText author, Statement statement, OptionalInt position, String message) {
+        FederatedStatement sent = FederatedStatement.of(statement);
+        for (int i = 0; i < sent.sides().size(); i++) {
+            SourcePart written = author.sides().get(i);
+            SourcePart side = sent.sides().get(i).side();
+            boolean within =
+                    position.isPresent() && side.start() <= position.getAsInt() && position.getAsInt() <= side.end();
+            if (within || position.isEmpty()) {
+                OptionalInt inside = within ? OptionalInt.of(position.getAsInt() - side.start()) : OptionalInt.empty();
+                Optional<TextLocation> place = of(
+                                written.text(), sent.sides().get(i).statement(), inside, message, written.dialect())
+                        .map(found -> TextLocation.in(
+                                author.whole(), found.start() + written.start(), found.end() + written.start()));
+                if (within || place.isPresent()) {
+                    return place;
+                }
+            }
+        }
+        OptionalInt inside =
+                position.isPresent() ? OptionalInt.of(position.getAsInt() - sent.hereStart()) : OptionalInt.empty();
+        return of(author.here(), sent.here(), inside, message, Dialects.HERE)
+                .map(found -> TextLocation.in(
+                        author.whole(), found.start() + author.hereStart(), found.end() + author.hereStart()));
+    }
+
+    private static Optional<TextLocation> byPosition(Tokens author, String sent, int position) {
+        String word = wordAt(sent, position);
+        if (word.isEmpty()) {
+            return Optional.empty();
+        }
+        int before = 0;
+        for (int at = sent.indexOf(word); at >= 0 && at < position; at = sent.indexOf(word, at + 1)) {
+            before += wordAt(sent, at).equals(word) ? 1 : 0;
+        }
+        Optional<TextLocation> last = Optional.empty();
+        for (int i = 0; i < author.size(); i++) {
+            if (author.written(i).equals(word)) {
+                last = Optional.of(author.place(i));
+                if (before-- == 0) {
+                    return last;
+                }
+            }
+        }
+        return last;
+    }
+
+    private static String wordAt(String text, int start) {
+        int end = start;
+        while (end < text.length() && (Character.isLetterOrDigit(text.charAt(end)) || text.charAt(end) == '_')) {
+            end++;
+        }
+        boolean begins = start == 0 || !Character.isLetterOrDigit(text.charAt(start - 1));
+        return begins && start < text.length() ? text.substring(start, end) : "";
+    }
+
+    /** Of several names that stand in the text, the longest says most: a column rather than the alias of its table. */
+    private static Optional<TextLocation> byName(Tokens author, String message) {
+        Optional<TextLocation> best = Optional.empty();
+        int longest = 0;
+        Matcher named = NAMED.matcher(message);
+        while (named.find()) {
+            String whole = firstGroup(named).strip().split("\\s")[0].replaceAll("[!,;:.)]+$", "");
+            String word = whole.substring(whole.lastIndexOf('.') + 1);
+            Optional<TextLocation> place = first(author, word);
+            if (place.isPresent() && word.length() > longest) {
+                best = place;
+                longest = word.length();
+            }
+        }
+        return best;
+    }
+
+    private static String firstGroup(Matcher found) {
+        for (int i = 1; i <= found.groupCount(); i++) {
+            if (found.group(i) != null) {
+                return found.group(i);
+            }
+        }
+        return "";
+    }
+
+    private static Optional<TextLocation> first(Tokens author, String word) {
+        for (int i = 0; i < author.size(); i++) {
+            boolean name = author.is(i, TokenKind.WORD) || author.is(i, TokenKind.QUOTED_NAME);
+            if (name && Identifiers.same(author.written(i), word)) {
+                return Optional.of(author.place(i));
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,124 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Supplier;
+import plainsieve.core.federation.FederatedQueryText;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.request.LeadingRequest;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/**
+ * What several sources are asked for, each read once by its own rules: every one of them is rewritten for all choices, without a
+ * cap, for what is asked here of its rows may need any of them. Immutable.
+ */
+public final class PreparedParts implements LeadingRequest {
+    private final FederatedQueryText text;
+    private final List<One> sides;
+
+    /** What one source is asked for. Places in it are told from its own beginning. */
+    public record One(SourcePart side, PreparedQuery query) {}
+
+    private PreparedParts(FederatedQueryText text, List<One> sides) {
+        this.text = text;
+        this.sides = List.copyOf(sides);
+    }
+
+    /** Throws {@link ProblemException} with the place in the whole text when one of them cannot be read. */
+    static PreparedParts of(FederatedQueryText text) {
+        List<One> sides = new ArrayList<>();
+        for (SourcePart side : text.sides()) {
+            sides.add(new One(side, placed(text, side, () -> PreparedQuery.ofAny(side.text(), side.dialect()))));
+        }
+        return new PreparedParts(text, sides);
+    }
+
+    /** The text that all of it was read from. */
+    String whole() {
+        return text.whole();
+    }
+
+    public List<One> sides() {
+        return sides;
+    }
+
+    @Override
+    public Set<String> parameterNames() {
+        Set<String> names = new LinkedHashSet<>();
+        sides.forEach(one -> names.addAll(one.query().parameterNames()));
+        return names;
+    }
+
+    @Override
+    public List<Named> places() {
+        List<Named> places = new ArrayList<>();
+        for (One one : sides) {
+            int start = one.side().start();
+            one.query()
+                    .places()
+                    .forEach(place -> places.add(new Named(place.name(), place.start() + start, place.end() + start)));
+        }
+        return places;
+    }
+
+    @Override
+    public Statement inFrontOf(Statement sql, Choices choices) {
+        List<Statement> asked = new ArrayList<>();
+        for (One one : sides) {
+            asked.add(placed(
+                    text, one.side(), () -> one.query().rewrite(choices, ResultShape.allRows(), Statement.NO_CAP)));
+        }
+        return joined(asked, sql);
+    }
+
+    private Statement joined(List<Statement> asked, Statement sql) {
+        List<SourcePart> sent = new ArrayList<>();
+        for (int i = 0; i < asked.size(); i++) {
+            sent.add(sides.get(i).side().asking(asked.get(i).text()));
+        }
+        int blanks = sql.text().length() - sql.text().stripLeading().length();
+        FederatedQueryText whole = FederatedQueryText.of(sent, sql.text().substring(blanks));
+        List<BoundValue> values = new ArrayList<>();
+        List<Placement> placements = new ArrayList<>();
+        for (int i = 0; i < asked.size(); i++) {
+            int start = whole.sides().get(i).start();
+            int written = sides.get(i).side().start();
+            asked.get(i).values().forEach(value -> values.add(value.behind(start)));
+            asked.get(i)
+                    .placements()
+                    .forEach(place -> placements.add(place.behind(start).writtenBehind(written)));
+        }
+        int shift = whole.hereStart() - blanks;
+        sql.values().forEach(value -> values.add(value.behind(shift)));
+        sql.placements().forEach(place -> placements.add(place.behind(shift)));
+        return new Statement(whole.whole(), values, placements, sql.cap());
+    }
+
+    /** What is wrong in a side is told at its place in the whole. */
+    private static <T> T placed(FederatedQueryText text, SourcePart side, Supplier<T> work) {
+        try {
+            return work.get();
+        } catch (ProblemException e) {
+            throw new ProblemException(e.problems().stream()
+                    .map(problem -> new Problem(
+                            problem.kind(),
+                            problem.message(),
+                            problem.advice(),
+                            problem.place().map(place -> in(text, side, place)),
+                            problem.parameter()))
+                    .toList());
+        }
+    }
+
+    private static TextLocation in(FederatedQueryText text, SourcePart side, TextLocation place) {
+        return TextLocation.in(text.whole(), place.start() + side.start(), place.end() + side.start());
+    }
+}

@@ -1,0 +1,97 @@
+package plainsieve.core.rewrite;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What a view wants of a query. The view's own limit and grouping run at the source, on top of the author's text. */
+public sealed interface ResultShape {
+    /** Rows as the query gives them, perhaps sorted by an output column, perhaps limited. */
+    record Rows(Optional<Sort> sort, Optional<Limit> limit) implements ResultShape {}
+
+    /**
+     * Figures over every matching row, for each value of the grouping columns.
+     *
+     * @param groupBy what is grouped by; empty for one row of totals
+     */
+    record Totals(List<Key> groupBy, List<Measure> measures, Order order) implements ResultShape {
+        public Totals {
+            groupBy = List.copyOf(groupBy);
+            measures = List.copyOf(measures);
+        }
+    }
+
+    /** How groups are ordered. */
+    enum Order {
+        /** By the first measure, the largest first, what has none last. */
+        LARGEST,
+        /** By the first measure, the smallest first. */
+        SMALLEST,
+        /** By the grouping columns. */
+        KEYS;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Order> ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(order -> order.word().equals(word))
+                    .findFirst();
+        }
+    }
+
+    /**
+     * An output column to group by.
+     *
+     * @param cut what its values are put together by; nothing for each value by itself
+     */
+    record Key(String column, Optional<ValueGrouping> cut) {
+        private static final String UNCUT = ":value";
+
+        /** Each value of a column by itself, whatever the column is called. */
+        public static Key of(String column) {
+            return new Key(column, Optional.empty());
+        }
+
+        /**
+         * Reads {@code port}, {@code departed_at:month}, {@code delay_min:10}, a band of ten, and {@code a:1:value}, each value of
+         * the column {@code a:1}.
+         */
+        public static Key read(String text) {
+            int colon = text.lastIndexOf(':');
+            if (colon < 1) {
+                return of(text);
+            }
+            String column = text.substring(0, colon);
+            if (text.endsWith(UNCUT)) {
+                return of(column);
+            }
+            Optional<ValueGrouping> cut = ValueGrouping.ofWord(text.substring(colon + 1));
+            return cut.isPresent() ? new Key(column, cut) : of(text);
+        }
+
+        /** As {@link #read} reads it back. */
+        public String text() {
+            if (cut.isPresent()) {
+                return column + ":" + cut.get().word();
+            }
+            return read(column).equals(this) ? column : column + UNCUT;
+        }
+    }
+
+    /** Figures for each value of some columns, each written as {@link Key#read} reads it. */
+    static Totals totals(List<String> groupBy, List<Measure> measures, Order order) {
+        return new Totals(groupBy.stream().map(Key::read).toList(), measures, order);
+    }
+
+    record Sort(String column, boolean descending) {}
+
+    /** A limit that belongs to the view, with the parameter it is bound to. */
+    record Limit(String parameter, long rows) {}
+
+    static ResultShape allRows() {
+        return new Rows(Optional.empty(), Optional.empty());
+    }
+}

@@ -1,0 +1,68 @@
+package plainsieve.core.rewrite;
+
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectBuilder;
+import plainsieve.core.sql.Tokens;
+
+/** Plain SQL, with parameters, that asks for the values of a list or for a part of them. */
+public final class ValueListQuery {
+    /** The parameters of these texts. No project has them: {@code listed_} names are kept for this. */
+    public static final String SEARCH = "listed_search";
+
+    public static final String VALUES = "listed_values";
+    public static final String EXCEPT = "listed_except";
+    public static final String ROWS = "listed_rows";
+    public static final String START = "listed_start";
+
+    private ValueListQuery() {}
+
+    /**
+     * A column that has the values of a list.
+     *
+     * @param schema empty where the database has none, or finds the table by itself
+     * @param label a column with what viewers read; empty when it is the value itself
+     * @param text whether the column holds texts, of which an empty one is no value
+     * @param counts whether rows are counted for each value
+     * @param except whether {@link #EXCEPT} names values to leave out
+     */
+    public record Column(
+            String schema, String table, String column, String label, boolean text, boolean counts, boolean except) {}
+
+    /** {@code select "name" from "ports" where "name" is not null and "name" <> '' group by "name" order by "name"}. */
+    public static String of(Column list, Dialect dialect) {
+        String value = dialect.quoteName(list.column());
+        String label = list.label().isEmpty() ? value : dialect.quoteName(list.label());
+        String keys = list.label().isEmpty() ? value : value + ", " + label;
+        SelectBuilder text = SelectBuilder.from(dialect, list.schema(), list.table())
+                .select(list.counts() ? value + ", " + label + ", count(*)" : keys)
+                .where(value + " is not null");
+        text = list.text() ? text.where(value + " <> ''") : text;
+        text = list.except() ? text.where(value + " not in (:" + EXCEPT + ")") : text;
+        return text.groupBy(keys).orderBy(label).text();
+    }
+
+    /** A page of a list in the order of its labels: only those that contain {@link #SEARCH}, when that is chosen. */
+    public static String page(ParsedQuery list, Dialect dialect, String label) {
+        String column = "listed." + dialect.quoteName(label);
+        return around(list)
+                .where("lower(" + dialect.asText(column) + ") = lower(:" + SEARCH + ")")
+                .orderBy(column)
+                .limit(":" + ROWS + " offset :" + START)
+                .text();
+    }
+
+    /** Those values of a list that are among {@link #VALUES}. */
+    public static String lookup(ParsedQuery list, Dialect dialect, String value) {
+        return around(list)
+                .where("listed." + dialect.quoteName(value) + " in (:" + VALUES + ")")
+                .text();
+    }
+
+    private static SelectBuilder around(ParsedQuery list) {
+        Tokens tokens = list.tokens();
+        int start = tokens.start(list.top().span().from());
+        int end = tokens.end(list.top().span().to() - 1);
+        return SelectBuilder.from("(\n" + list.text().substring(start, end) + "\n) as listed");
+    }
+}

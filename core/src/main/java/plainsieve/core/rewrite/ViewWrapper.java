@@ -1,0 +1,248 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.rewrite.edit.ConditionRemoval;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.edit.SourceText;
+import plainsieve.core.rewrite.filter.OutputColumns;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.KnownFunctions;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.statement.PlaceholderBinding;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Puts a view's grouping, sort and limit around the author's query, or in the place of its star.
+ *
+ * <pre>
+ * select port, delay from late order by delay
+ *   count by port   select "port", count(*) as "count" from (
+ *                   select port, delay from late
+ *                   ) as matching group by "port" order by "port" limit ?
+ * select * from late where delay > 5
+ *   count by port   select "port", count(*) as "count" from late where delay > 5
+ *                   group by "port" order by "port" limit ?
+ * </pre>
+ *
+ * A star from one thing names what that thing has, so whatever is grouped or sorted by is the same with or without a
+ * query around.
+ *
+ * An ORDER BY of the author's outermost query means nothing under a grouping and goes, unless it decides which rows there
+ * are: beside a limit, or where {@link #picksRows the block picks some by it}.
+ */
+final class ViewWrapper {
+    private static final Set<Clause.Kind> LOOKING = EnumSet.of(Clause.Kind.SELECT, Clause.Kind.FROM, Clause.Kind.WHERE);
+
+    private final ParsedQuery query;
+    private final SourceText source;
+
+    ViewWrapper(ParsedQuery query, SourceText source) {
+        this.query = query;
+        this.source = source;
+    }
+
+    /** What a view changes. */
+    record Put(List<Edit> edits, PlannedChanges.View view) {}
+
+    /** What a view changes that needs more than the query; nothing when the query can be sent as it stands. */
+    Optional<Put> edits(ResultShape wanted, Optional<RowLimits.Most> most) {
+        if (wanted instanceof ResultShape.Totals totals) {
+            return Optional.of(put(heading(totals), ending(totals, most)));
+        }
+        ResultShape.Rows rows = (ResultShape.Rows) wanted;
+        Fragment.Builder ending = Fragment.build();
+        rows.sort().ifPresent(sort -> ending.text("\norder by ")
+                .text(reference(sort.column()))
+                .text(sort.descending() ? " desc" : ""));
+        return rows.sort().map(sort -> put("*", limit(ending, most)));
+    }
+
+    /** Wraps the query only to put a limit around a limit that cannot be changed in place. */
+    Put limitAround(RowLimits.Most most) {
+        return around("*", limit(Fragment.build(), Optional.of(most)));
+    }
+
+    private static Fragment limit(Fragment.Builder ending, Optional<RowLimits.Most> most) {
+        most.ifPresent(m -> ending.text("\nlimit ").bind(m.parameter(), new PlaceholderBinding.RowCount(m.rows())));
+        return ending.done();
+    }
+
+    private Put put(String shown, Fragment ending) {
+        return star().map(star -> inPlaceOf(star, shown, ending)).orElseGet(() -> around(shown, ending));
+    }
+
+    private Put inPlaceOf(Span star, String shown, Fragment ending) {
+        List<Edit> edits = new ArrayList<>();
+        edits.add(new Edit(source.start(star), source.end(star), Fragment.of(shown)));
+        query.top().tail().forEach(order -> edits.add(ConditionRemoval.wholeClause(source, order)));
+        edits.add(Edit.insertBetweenClauses(source.end(query.top().span()), ending));
+        return new Put(edits, PlannedChanges.View.IN_PLACE);
+    }
+
+    private Put around(String shown, Fragment ending) {
+        List<Edit> edits = new ArrayList<>();
+        QueryLevel top = query.top();
+        edits.add(Edit.insertBetweenClauses(source.start(top.span()), Fragment.of("select " + shown + " from (\n")));
+        if (top.tail().size() == 1 && onlySorts(top.tail().get(0)) && !picksRows(top)) {
+            edits.add(ConditionRemoval.wholeClause(source, top.tail().get(0)));
+        }
+        Fragment.Builder behind = Fragment.build().text("\n) as matching");
+        edits.add(Edit.insertBetweenClauses(source.end(top.span()), append(behind, ending)));
+        return new Put(edits, PlannedChanges.View.AROUND);
+    }
+
+    /** The star of {@code select * from one thing where … order by …}, of which every row is looked at. */
+    private Optional<Span> star() {
+        QueryLevel top = query.top();
+        boolean simple = top.operands().size() == 1
+                && top.operands().get(0) instanceof QueryLevel.Operand.Plain plain
+                && plain.block().from().size() == 1
+                && plain.block().clauses().stream().allMatch(clause -> LOOKING.contains(clause.kind()))
+                && top.tail().stream().allMatch(this::onlySorts);
+        return simple && !picksRows(top)
+                ? ((QueryLevel.Operand.Plain) top.operands().get(0))
+                        .block()
+                        .clause(Clause.Kind.SELECT)
+                        .map(Clause::body)
+                        .filter(body -> body.length() == 1 && source.tokens().isSymbol(body.from(), "*"))
+                : Optional.empty();
+    }
+
+    private boolean onlySorts(Clause clause) {
+        return clause.kind() == Clause.Kind.ORDER_BY
+                && query.parametersIn(clause.body()).isEmpty();
+    }
+
+    /**
+     * DISTINCT ON keeps the first row by the order; counters and volatile functions follow it. An aggregate in ORDER BY, or a function that
+     * may be one, makes a single row where nothing is grouped.
+     */
+    private boolean picksRows(QueryLevel level) {
+        if (level.operands().size() > 1 || !(level.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
+            return false;
+        }
+        Block block = plain.block();
+        KnownFunctions functions = new KnownFunctions(query, source.dialect());
+        boolean distinctOn = block.clause(Clause.Kind.SELECT)
+                .filter(clause -> SelectList.of(query, clause).isDistinctOn())
+                .isPresent();
+        boolean totals = block.clause(Clause.Kind.GROUP_BY).isEmpty()
+                && level.tail().stream()
+                        .anyMatch(clause -> functions.aggregate(clause.body())
+                                || functions.unknown(clause.body()).isPresent());
+        return distinctOn
+                || totals
+                || functions.countRows(block.span())
+                || functions.areVolatile(block.span())
+                || block.clauses().stream()
+                        .filter(clause -> clause.kind() != Clause.Kind.FROM)
+                        .anyMatch(clause -> functions.unknown(clause.body()).isPresent());
+    }
+
+    private static Fragment append(Fragment.Builder builder, Fragment more) {
+        int at = 0;
+        for (Fragment.Slot slot : more.slots()) {
+            builder.text(more.text().substring(at, slot.offset())).bind(slot.parameter(), slot.bound());
+            at = slot.offset() + 1;
+        }
+        return builder.text(more.text().substring(at)).done();
+    }
+
+    private String heading(ResultShape.Totals totals) {
+        List<String> items = new ArrayList<>();
+        totals.groupBy().forEach(key -> items.add(heading(key)));
+        totals.measures().forEach(measure -> items.add(call(measure) + " as " + name(outputName(measure, totals))));
+        return String.join(", ", items);
+    }
+
+    private String heading(ResultShape.Key key) {
+        return key.cut()
+                .map(cut -> expression(key) + " as " + name(key.column() + "_" + cut.word()))
+                .orElseGet(() -> expression(key));
+    }
+
+    private String expression(ResultShape.Key key) {
+        String column = reference(key.column());
+        return key.cut().map(cut -> cut.of(column, source.dialect())).orElse(column);
+    }
+
+    private Fragment ending(ResultShape.Totals totals, Optional<RowLimits.Most> most) {
+        Fragment.Builder ending = Fragment.build();
+        if (totals.groupBy().isEmpty()) {
+            return ending.done();
+        }
+        String keys = String.join(
+                ", ", totals.groupBy().stream().map(this::expression).toList());
+        ending.text("\ngroup by ").text(keys).text("\norder by ");
+        if (totals.order() != ResultShape.Order.KEYS) {
+            Measure first = totals.measures().get(0);
+            ending.text(name(outputName(first, totals)) + direction(totals.order(), first.function()) + ", ");
+        }
+        return limit(ending.text(keys), most);
+    }
+
+    /** A count always has a value. */
+    private String direction(ResultShape.Order order, Measure.Function function) {
+        boolean counted = function == Measure.Function.COUNT || function == Measure.Function.COUNT_DISTINCT;
+        return order == ResultShape.Order.SMALLEST
+                ? ""
+                : counted ? " desc" : source.dialect().descending();
+    }
+
+    private String call(Measure measure) {
+        Optional<String> column = measure.column().map(this::reference);
+        return switch (measure.function()) {
+            case COUNT -> "count(" + column.orElse("*") + ")";
+            case COUNT_DISTINCT -> "count(distinct " + column.orElseThrow() + ")";
+            case AVG -> source.dialect().average(column.orElseThrow());
+            case SUM, MIN, MAX -> measure.function().word() + "(" + column.orElseThrow() + ")";
+            case MEDIAN -> source.dialect().median(column.orElseThrow()).orElseThrow(this::hasNoMedian);
+            case SHARE -> share(column.map(name -> "sum(" + name + ")").orElse("count(*)"));
+        };
+    }
+
+    /** The sum over all groups is taken before any limit. A binary fraction, as some databases cut decimals short. */
+    private static String share(String whole) {
+        return whole + " * 100e0 / nullif(sum(" + whole + ") over (), 0)";
+    }
+
+    private ProblemException hasNoMedian() {
+        return new ProblemException(Problem.of(
+                "no-median",
+                "%s has no middle of values.".formatted(source.dialect().name()),
+                "Take the average, or work it out in the query."));
+    }
+
+    /** {@code count}, {@code sum_passengers}; with a line behind it where a column that is grouped by is called so. */
+    private static String outputName(Measure measure, ResultShape.Totals totals) {
+        String function = measure.function().word();
+        String name = measure.column().map(column -> function + "_" + column).orElse(function);
+        List<String> keys = totals.groupBy().stream()
+                .map(key ->
+                        key.cut().map(cut -> key.column() + "_" + cut.word()).orElse(key.column()))
+                .toList();
+        while (keys.stream().anyMatch(name::equalsIgnoreCase)) {
+            name += "_";
+        }
+        return name;
+    }
+
+    /** A column as the query around refers to it. */
+    private String reference(String column) {
+        return OutputColumns.of(query, query.top()).reference(column, source.dialect());
+    }
+
+    private String name(String newName) {
+        return source.dialect().quoteName(newName);
+    }
+}

@@ -1,0 +1,169 @@
+package plainsieve.core.rewrite.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * Works out which characters go when conditions are left out: the condition with its AND or OR, a NOT with its operand,
+ * an emptied bracket, an emptied WHERE, HAVING, QUALIFY or FILTER; an emptied ON becomes true. A comment at the end of
+ * a line that goes, goes with it; nothing else moves.
+ */
+public final class ConditionRemoval {
+    private final SourceText source;
+    private final Tokens tokens;
+    private final Set<Condition.Leaf> leftOut;
+    private final List<Edit> edits = new ArrayList<>();
+
+    private ConditionRemoval(SourceText source, Set<Condition.Leaf> leftOut) {
+        this.source = source;
+        this.tokens = source.tokens();
+        this.leftOut = leftOut;
+    }
+
+    public static List<Edit> of(SourceText source, List<Clause> conditionClauses, Set<Condition.Leaf> leftOut) {
+        ConditionRemoval removal = new ConditionRemoval(source, leftOut);
+        if (leftOut.isEmpty()) {
+            return removal.edits;
+        }
+        conditionClauses.forEach(removal::clause);
+        return removal.edits;
+    }
+
+    private void clause(Clause clause) {
+        Condition condition = clause.condition().orElseThrow();
+        if (!isGone(condition)) {
+            inside(condition);
+            return;
+        }
+        switch (clause.kind()) {
+            case ON ->
+                edits.add(new Edit(
+                        source.start(clause.body()),
+                        source.end(clause.body()),
+                        Fragment.of(source.dialect().trueLiteral())));
+            case FILTER ->
+                edits.add(wholeLines(clause.keyword() - 2, clause.body().to()));
+            default -> edits.add(wholeLines(clause.keyword(), clause.body().to() - 1));
+        }
+    }
+
+    private boolean isGone(Condition condition) {
+        return condition.leaves().allMatch(leftOut::contains);
+    }
+
+    /** Takes out what goes of a condition that stays. */
+    private void inside(Condition condition) {
+        condition.accept(new Condition.Visitor<Boolean>() {
+            @Override
+            public Boolean joined(Condition.Joined joined) {
+                items(joined.items());
+                return true;
+            }
+
+            @Override
+            public Boolean not(Condition.Not not) {
+                return not.operand().accept(this);
+            }
+
+            @Override
+            public Boolean parenthesised(Condition.Parenthesised wrapped) {
+                return wrapped.inner().accept(this);
+            }
+
+            @Override
+            public Boolean leaf(Condition.Leaf leaf) {
+                return false;
+            }
+        });
+    }
+
+    private void items(List<Condition> items) {
+        int firstKept = 0;
+        while (isGone(items.get(firstKept))) {
+            firstKept++;
+        }
+        if (firstKept > 0) {
+            Span kept = items.get(firstKept).span();
+            edits.add(Edit.remove(source.start(items.get(0).span()), tokens.start(kept.from())));
+        }
+        inside(items.get(firstKept));
+        for (int i = firstKept + 1; i < items.size(); i++) {
+            if (!isGone(items.get(i))) {
+                inside(items.get(i));
+                continue;
+            }
+            // Neighbours go together, so that a line on which all of them stand goes, too.
+            int first = items.get(i).span().from() - 1;
+            while (i + 1 < items.size() && isGone(items.get(i + 1))) {
+                i++;
+            }
+            edits.add(wholeLines(first, items.get(i).span().to() - 1));
+        }
+    }
+
+    /**
+     * Removes the tokens from first to last with the blanks before them. When they have their lines to themselves, a
+     * line end and a comment behind them go too; when not, the line ends stay, because a comment may end there.
+     */
+    private Edit wholeLines(int first, int last) {
+        String text = tokens.text();
+        int start = tokens.start(first);
+        int lineStart = start;
+        while (lineStart > 0 && isBlank(text.charAt(lineStart - 1))) {
+            lineStart--;
+        }
+        int end = tokens.end(last);
+        boolean beginsLine = lineStart > 0 && text.charAt(lineStart - 1) == '\n';
+        int lineEnd = endOfLine(end);
+        if (!beginsLine || lineEnd < 0) {
+            return Edit.remove(lineStart, end);
+        }
+        int withBreak = lineStart - 1;
+        boolean carriageReturn = withBreak > 0 && text.charAt(withBreak - 1) == '\r';
+        return Edit.remove(carriageReturn ? withBreak - 1 : withBreak, lineEnd);
+    }
+
+    /** The end of the line, if only blanks and comments stand between here and there; or -1. */
+    private int endOfLine(int from) {
+        String text = tokens.text();
+        int at = from;
+        while (at < text.length()) {
+            char c = text.charAt(at);
+            if (c == '\n' || (c == '\r' && text.startsWith("\n", at + 1))) {
+                return at;
+            }
+            if (isLineComment(at)) {
+                int end = text.indexOf('\n', at);
+                int lineEnd = end < 0 ? text.length() : end;
+                return lineEnd > 0 && text.charAt(lineEnd - 1) == '\r' ? lineEnd - 1 : lineEnd;
+            }
+            if (!isBlank(c)) {
+                return -1;
+            }
+            at++;
+        }
+        return at;
+    }
+
+    private boolean isLineComment(int at) {
+        boolean hash = source.dialect().syntax().has(Feature.HASH_COMMENTS)
+                && tokens.text().charAt(at) == '#';
+        return hash || tokens.text().startsWith("--", at);
+    }
+
+    private static boolean isBlank(char c) {
+        return c == ' ' || c == '\t';
+    }
+
+    /** Removes a clause such as LIMIT, from its keyword to its last token. */
+    public static Edit wholeClause(SourceText source, Clause clause) {
+        return new ConditionRemoval(source, Set.of())
+                .wholeLines(clause.keyword(), clause.body().to() - 1);
+    }
+}

@@ -1,0 +1,39 @@
+package plainsieve.core.rewrite.edit;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/** The order of edits, and which of them are left when one takes away the text of another. */
+public final class EditOrder {
+    private EditOrder() {}
+
+    /**
+     * Sorted, without those inside a larger one: a condition inside one that is left out goes with it. An insertion
+     * between clauses is not part of what goes; where a removal takes a comment behind the clause along, it stands behind
+     * that removal.
+     */
+    public static List<Edit> outermost(List<Edit> edits) {
+        List<Edit> sorted = new ArrayList<>(edits);
+        sorted.sort(Comparator.comparingInt(Edit::start).thenComparing(Edit::end, Comparator.reverseOrder()));
+        List<Edit> kept = new ArrayList<>(sorted.size());
+        int outerStart = -1;
+        int outerEnd = -1;
+        for (Edit edit : sorted) {
+            boolean insertion = edit.start() == edit.end();
+            boolean inside = insertion
+                    ? outerStart < edit.start() && edit.end() < outerEnd
+                    : outerStart <= edit.start() && edit.end() <= outerEnd;
+            if (!inside) {
+                kept.add(edit);
+            } else if (edit.outside()) {
+                kept.add(Edit.insertBetweenClauses(outerEnd, edit.replacement()));
+            }
+            if (edit.end() > outerEnd) {
+                outerStart = edit.start();
+                outerEnd = edit.end();
+            }
+        }
+        return kept;
+    }
+}

@@ -1,0 +1,20 @@
+package plainsieve.core.rewrite.edit;
+
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+
+/** The author's text as rules see it: its tokens, and the dialect it is written in. */
+public record SourceText(Tokens tokens, Dialect dialect) {
+    public int start(Span span) {
+        return tokens.start(span.from());
+    }
+
+    public int end(Span span) {
+        return tokens.end(span.to() - 1);
+    }
+
+    public String text(Span span) {
+        return tokens.text().substring(start(span), end(span));
+    }
+}

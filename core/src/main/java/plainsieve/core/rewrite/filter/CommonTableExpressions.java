@@ -1,0 +1,115 @@
+package plainsieve.core.rewrite.filter;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.QueryLevel.Named;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * The queries that WITH names, and which of them a FROM reads. Databases look names up by rules of their own (which WITH
+ * comes first, whether a later one is seen, whether case counts, {@code x in t}); a name that any two rules could read
+ * differently is not looked up at all.
+ *
+ * <pre>
+ * with a as (…) select x from a                              a
+ * with a as (select x from b), b as (…) select x from a      a; but b in a: not told, it may be a table
+ * with a as (with b as (…) …), b as (…) select x from b      not told, two queries are called b
+ * with a as (…) select x from a where x in (select x from a) not told, it is read twice
+ * with a as (…) select x from (with b as (select x from a) …)  not told
+ * </pre>
+ */
+final class CommonTableExpressions {
+    private final ParsedQuery query;
+    private final Dialect dialect;
+
+    /** @param around the level whose WITH names it */
+    private record Definition(QueryLevel around, Named named) {}
+
+    CommonTableExpressions(ParsedQuery query, Dialect dialect) {
+        this.query = query;
+        this.dialect = dialect;
+    }
+
+    /** What may be known of the name that a FROM reads. */
+    sealed interface Found {}
+
+    /** It is this query, and nothing else reads it. */
+    record One(Named named) implements Found {}
+
+    /** No WITH has a query of the name. */
+    record Table() implements Found {}
+
+    /** @param reason why it is not told */
+    record Unknown(String reason) implements Found {}
+
+    Found of(FromItem item) {
+        if (item.kind() != FromItem.Kind.TABLE || item.name().length() != 1) {
+            return new Table();
+        }
+        int use = item.name().from();
+        String name = query.tokens().written(use);
+        List<Definition> definitions = definitions(name);
+        if (definitions.isEmpty()) {
+            return new Table();
+        }
+        if (definitions.size() > 1) {
+            return new Unknown("more than one WITH query is called “%s”".formatted(Identifiers.bare(name)));
+        }
+        Definition only = definitions.get(0);
+        Span inside = only.named().query().span();
+        boolean seen = only.around().span().contains(use) && use >= inside.to() && !isInsideAnotherWith(use, only);
+        if (!seen || !kept(only.named().name()).equals(kept(name))) {
+            return new Unknown("“%s” may be a table or a WITH query".formatted(Identifiers.bare(name)));
+        }
+        return uses(name) == 1
+                ? new One(only.named())
+                : new Unknown("“%s” is read in more than one place".formatted(Identifiers.bare(name)));
+    }
+
+    /** MariaDB 10.11 reads the table behind the name there, others the query. */
+    private boolean isInsideAnotherWith(int use, Definition definition) {
+        return query.levels().stream()
+                .anyMatch(level -> level != definition.around()
+                        && !level.with().isEmpty()
+                        && level.span().contains(use)
+                        && definition.around().span().contains(level.span().from()));
+    }
+
+    private List<Definition> definitions(String name) {
+        List<Definition> found = new ArrayList<>();
+        for (QueryLevel level : query.levels()) {
+            level.with().stream()
+                    .filter(named -> Identifiers.same(named.name(), name))
+                    .forEach(named -> found.add(new Definition(level, named)));
+        }
+        return found;
+    }
+
+    private String kept(String written) {
+        return Identifiers.isQuoted(written) ? Identifiers.bare(written) : dialect.folded(written);
+    }
+
+    /** Wherever the name could stand for the query: behind FROM, and alone behind IN. */
+    private long uses(String name) {
+        Tokens tokens = query.tokens();
+        long uses = query.fromItems().stream()
+                .filter(item -> item.kind() == FromItem.Kind.TABLE
+                        && item.name().length() == 1
+                        && Identifiers.same(tokens.written(item.name().from()), name))
+                .count();
+        for (int i = 1; i < tokens.size(); i++) {
+            boolean named = tokens.is(i, TokenKind.WORD) || tokens.is(i, TokenKind.QUOTED_NAME);
+            if (named && tokens.isWord(i - 1, "in") && Identifiers.same(tokens.written(i), name)) {
+                uses++;
+            }
+        }
+        return uses;
+    }
+}

@@ -1,6 +1,0 @@
-package plainsieve.core.rewrite.filter;
-
-import plainsieve.core.sql.KnownFunctions;
-
-/** What is known of the tables and of the functions in a query. */
-record Facts(ItemColumns columns, KnownFunctions functions) {}

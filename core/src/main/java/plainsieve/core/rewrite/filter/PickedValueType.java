@@ -1,0 +1,30 @@
+package plainsieve.core.rewrite.filter;
+
+import java.util.List;
+import plainsieve.core.value.Type;
+
+/**
+ * The type of values that were picked where they are shown. Some databases tell a column's type by its first row only, so a
+ * column of whole numbers may show 1000.5, and one of numbers a text.
+ */
+public final class PickedValueType {
+    private static final String NUMBER = "[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?";
+
+    private PickedValueType() {}
+
+    /**
+     * @param told the column's type, as far as it is known
+     * @param written the values as they are shown
+     */
+    public static Type of(Type told, List<String> written) {
+        boolean numbers = told == Type.INTEGER || told == Type.DECIMAL;
+        if (!numbers || written.isEmpty()) {
+            return told;
+        }
+        if (written.stream().noneMatch(value -> value.matches(NUMBER))) {
+            return Type.TEXT;
+        }
+        boolean whole = written.stream().allMatch(value -> value.matches("[+-]?\\d+"));
+        return whole ? told : Type.DECIMAL;
+    }
+}

@@ -1,0 +1,64 @@
+package plainsieve.core.rewrite.rule;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.edit.SourceText;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.Span;
+import plainsieve.core.statement.Placement;
+
+/**
+ * Keeps the given half of a range whose other end is blank.
+ *
+ * <pre>
+ * x between :a and :b       :a blank   x &lt;= ?
+ * x between :a and :b       :b blank   x &gt;= ?
+ * x not between :a and :b   :b blank   x &lt; ?
+ * </pre>
+ *
+ * BETWEEN is {@code x >= a AND x <= b}; leaving out a blank end leaves out one of the two. NOT BETWEEN is
+ * {@code x < a OR x > b}, of which likewise one part goes.
+ */
+public final class HalfRangeRule implements ConditionRule {
+    @Override
+    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
+        if (!(site.shape() instanceof ConditionShape.Range range)
+                || blankIn(range.column(), site, choices)
+                || blankIn(range.low(), site, choices) == blankIn(range.high(), site, choices)) {
+            return Optional.empty();
+        }
+        boolean low = blankIn(range.high(), site, choices);
+        Span kept = low ? range.low() : range.high();
+        String operator = low ? (range.negated() ? " < " : " >= ") : (range.negated() ? " > " : " <= ");
+        List<Edit> edits = new ArrayList<>();
+        edits.add(new Edit(source.end(range.column()), source.start(kept), Fragment.of(operator)));
+        if (low) {
+            edits.add(Edit.remove(source.end(kept), source.end(site.span())));
+        }
+        site.places().stream()
+                .filter(place -> kept.contains(place.token()))
+                .forEach(place -> edits.add(BindValueRule.apply(place, choices, source)));
+        return Optional.of(ConditionChange.edits(edits, outcomes(site, kept, range.column())));
+    }
+
+    private static boolean blankIn(Span part, ConditionSite site, Choices choices) {
+        return site.places().stream()
+                .filter(place -> part.contains(place.token()))
+                .anyMatch(place -> OmitConditionRule.filtersNothing(place, choices, BlankRule.NO_FILTER));
+    }
+
+    private static Map<Integer, Placement.Outcome> outcomes(ConditionSite site, Span kept, Span column) {
+        return site.places().stream()
+                .filter(place -> !column.contains(place.token()))
+                .collect(Collectors.toMap(
+                        ParameterPlace::token,
+                        place -> kept.contains(place.token()) ? Placement.Outcome.HALF : Placement.Outcome.LEFT_OUT));
+    }
+}

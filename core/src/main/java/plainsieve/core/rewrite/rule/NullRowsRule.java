@@ -1,0 +1,36 @@
+package plainsieve.core.rewrite.rule;
+
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.edit.SourceText;
+import plainsieve.core.statement.Placement;
+
+/**
+ * Asks for rows without a value when the parameter is blank and its rule says so.
+ *
+ * <pre>
+ * x = :p    :p blank   x is null
+ * x &lt;&gt; :p   :p blank   x is not null
+ * </pre>
+ */
+public final class NullRowsRule implements ConditionRule {
+    @Override
+    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
+        if (!(site.shape() instanceof ConditionShape.Membership membership)) {
+            return Optional.empty();
+        }
+        boolean asked = site.places().stream()
+                .filter(place -> place.token() == membership.parameter())
+                .anyMatch(place -> OmitConditionRule.filtersNothing(place, choices, BlankRule.ROWS_WITHOUT_VALUE));
+        if (!asked) {
+            return Optional.empty();
+        }
+        Fragment test = Fragment.of(membership.negated() ? " is not null" : " is null");
+        return Optional.of(ConditionChange.edits(
+                ExpandValuesRule.replaceTest(site, membership, source, test),
+                Map.of(membership.parameter(), Placement.Outcome.WITHOUT_VALUE)));
+    }
+}

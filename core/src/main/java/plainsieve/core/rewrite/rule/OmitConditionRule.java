@@ -1,0 +1,76 @@
+package plainsieve.core.rewrite.rule;
+
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.edit.SourceText;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.Span;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Leaves out a condition one of whose parameters is blank with the rule <i>no filter</i>, or a membership whose
+ * parameter is chosen whole.
+ * One side of an XOR cannot go: whatever stood in its place would decide about the other.
+ *
+ * <pre>
+ * x = :p and y = 1    :p blank   y = 1
+ * x in (:p)           :p all     (nothing), unless the parameter sends each value
+ * </pre>
+ */
+public final class OmitConditionRule implements ConditionRule {
+    @Override
+    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
+        boolean blank = site.places().stream().anyMatch(place -> filtersNothing(place, choices, BlankRule.NO_FILTER));
+        boolean whole = parametersOfMembership(site, source).anyMatch(name -> meansEverything(name, choices));
+        if (!blank && !whole) {
+            return Optional.empty();
+        }
+        refuseInXor(site, source);
+        return Optional.of(ConditionChange.leaveOut());
+    }
+
+    private static void refuseInXor(ConditionSite site, SourceText source) {
+        Span condition = site.condition().span();
+        int xor = Comparison.next(source.tokens(), condition, condition.from(), i -> isXor(source, i));
+        if (xor > condition.from()) {
+            throw new ProblemException(Problem.of(
+                            "blank-in-xor",
+                            "Nothing is chosen for :%s, and its condition cannot be left out of an XOR."
+                                    .formatted(site.places().get(0).name()),
+                            "Write the XOR with AND and OR, or let the parameter always have a value.")
+                    .at(source.tokens().place(xor))
+                    .about(site.places().get(0).name()));
+        }
+    }
+
+    private static boolean isXor(SourceText source, int token) {
+        return source.dialect().syntax().has(Feature.PIPES_MEAN_OR)
+                && source.tokens().isWord(token, "xor");
+    }
+
+    /** Rows in all listed values are all rows; rows in none of them are not, so a negated membership keeps standing. */
+    private static Stream<String> parametersOfMembership(ConditionSite site, SourceText source) {
+        if (site.shape() instanceof ConditionShape.Membership membership && !membership.negated()) {
+            return Stream.of(source.tokens().parameterName(membership.parameter()));
+        }
+        return site.shape() instanceof ConditionShape.ItemsOfList list && !list.negated()
+                ? site.places().stream().map(ParameterPlace::name)
+                : Stream.empty();
+    }
+
+    private static boolean meansEverything(String name, Choices choices) {
+        return choices.of(name) instanceof Choice.All
+                && !choices.parameter(name).sendEach();
+    }
+
+    public static boolean filtersNothing(ParameterPlace place, Choices choices, BlankRule rule) {
+        return choices.of(place.name()).isBlank()
+                && choices.parameter(place.name()).blankRule() == rule;
+    }
+}

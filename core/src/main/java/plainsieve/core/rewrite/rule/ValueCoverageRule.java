@@ -1,0 +1,152 @@
+package plainsieve.core.rewrite.rule;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.edit.SourceText;
+import plainsieve.core.rewrite.rule.ConditionShape.Membership;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.statement.PlaceholderBinding;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.value.Period;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+
+/**
+ * Asks for everything that the chosen values stand for.
+ *
+ * <pre>
+ * x = :month        2026-03            (x >= ? and x &lt; ?)                     2026-03-01, 2026-04-01
+ * x in (:months)    2026-01, -02, -05  (x >= ? and x &lt; ? or x >= ? and x &lt; ?)  …-01-01, …-03-01, …-05-01, …-06-01
+ * x = :word         50%                (x like ?)                             %50\%%
+ * x &lt;&gt; :word        ab                 not (x like ?)
+ * </pre>
+ *
+ * NOT over it keeps what is unknown unknown, as {@code <>} and NOT IN do. Periods that touch are asked for as one.
+ */
+public final class ValueCoverageRule implements ConditionRule {
+    @Override
+    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
+        if (!(site.shape() instanceof Membership membership)) {
+            refuseInList(site, choices, source);
+            return Optional.empty();
+        }
+        Parameter parameter = choices.parameter(source.tokens().parameterName(membership.parameter()));
+        // What a function makes of a month's first day, year(:month) for one, is no month any more.
+        boolean insideCall =
+                parameter.covers().period().isPresent() && membership.operand().from() != membership.parameter();
+        Optional<Choice.Many> many = parameter.covers() == ValueCoverage.ITSELF || insideCall
+                ? Optional.empty()
+                : ExpandValuesRule.asMany(choices, parameter.name(), true);
+        if (many.isEmpty() || many.get().values().isEmpty()) {
+            return Optional.empty();
+        }
+        ExpandValuesRule.refuseParameterInColumn(site, membership.column(), source);
+        Fragment.Builder test = Fragment.build();
+        boolean nulls = many.get().withoutValue();
+        String column = source.text(membership.column());
+        test.text(nulls ? "(" : "").text(membership.negated() ? "not (" : "(");
+        new Test(parameter, column, membership, source).of(many.get().values(), test);
+        test.text(")");
+        if (nulls) {
+            test.text(membership.negated() ? " and " + column + " is not null)" : " or " + column + " is null)");
+        }
+        Edit edit = new Edit(source.start(site.span()), source.end(site.span()), test.done());
+        return Optional.of(
+                ConditionChange.edits(List.of(edit), Map.of(membership.parameter(), Placement.Outcome.WIDENED)));
+    }
+
+    private static void refuseInList(ConditionSite site, Choices choices, SourceText source) {
+        if (!(site.shape() instanceof ConditionShape.ItemsOfList)) {
+            return;
+        }
+        for (ParameterPlace place : site.places()) {
+            Parameter parameter = choices.parameter(place.name());
+            if (parameter.covers() != ValueCoverage.ITSELF) {
+                throw new ProblemException(Problem.of(
+                                "covers-in-list",
+                                "A value of :%s stands for more than itself, which an item of a list cannot."
+                                        .formatted(parameter.name()),
+                                "Compare with it in a condition of its own.")
+                        .at(source.tokens().place(place.token()))
+                        .about(parameter.name()));
+            }
+        }
+    }
+
+    /** One column against values that cover more than themselves. */
+    private record Test(Parameter parameter, String column, Membership membership, SourceText source) {
+        void of(List<Value> values, Fragment.Builder into) {
+            Optional<Period> period = parameter.covers().period();
+            if (period.isPresent()) {
+                days(values, period.get(), into);
+            } else {
+                texts(values, into);
+            }
+        }
+
+        private void days(List<Value> values, Period period, Fragment.Builder into) {
+            String joint = "";
+            for (Map.Entry<LocalDate, LocalDate> stretch :
+                    stretches(values, period).entrySet()) {
+                into.text(joint).text(column).text(" >= ");
+                into.bind(parameter.name(), new PlaceholderBinding.Single(new Value.Day(stretch.getKey())));
+                into.text(" and ").text(column).text(" < ");
+                into.bind(parameter.name(), new PlaceholderBinding.Single(new Value.Day(stretch.getValue())));
+                joint = " or ";
+            }
+        }
+
+        /** First day to first day after, in order; what touches is one. */
+        private static TreeMap<LocalDate, LocalDate> stretches(List<Value> values, Period period) {
+            List<LocalDate> firsts = values.stream()
+                    .map(value -> period.first(((Value.Day) value).date()))
+                    .distinct()
+                    .sorted()
+                    .collect(Collectors.toList());
+            TreeMap<LocalDate, LocalDate> stretches = new TreeMap<>();
+            for (LocalDate first : firsts) {
+                boolean touches =
+                        !stretches.isEmpty() && stretches.lastEntry().getValue().equals(first);
+                stretches.put(touches ? stretches.lastKey() : first, period.after(first));
+            }
+            return stretches;
+        }
+
+        private void texts(List<Value> values, Fragment.Builder into) {
+            String operand = source.text(membership.operand());
+            int at = source.tokens().start(membership.parameter()) - source.start(membership.operand());
+            int length = source.tokens().end(membership.parameter())
+                    - source.tokens().start(membership.parameter());
+            String before = operand.substring(0, at);
+            String behind = operand.substring(at + length);
+            String escape = source.dialect().likeEscapesByItself() ? "" : " escape '\\'";
+            String joint = "";
+            for (Value value : values) {
+                into.text(joint).text(column).text(" like ").text(before);
+                into.bind(parameter.name(), new PlaceholderBinding.Single(new Value.Text(pattern(value.written()))));
+                into.text(behind).text(escape);
+                joint = " or ";
+            }
+        }
+
+        private String pattern(String text) {
+            String literal = PatternEscapeRule.escaped(text, '\\');
+            return switch (parameter.covers()) {
+                case STARTING -> literal + "%";
+                case ENDING -> "%" + literal;
+                default -> "%" + literal + "%";
+            };
+        }
+    }
+}

@@ -1,0 +1,59 @@
+package plainsieve.core.sentence;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.view.Figure;
+
+/** What bars and lines have in common: "the [number of rows] by [port]", and perhaps a second column. */
+record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext known) {
+    static final String BY = "by";
+    private static final String FIGURE = "figure/0";
+    private static final String SECOND = "/second ";
+
+    void say(Sentence.Writer sentence) {
+        sentence.mark(FIGURE, FigureWords.of(measures.get(0).measure()))
+                .words(" by ")
+                .mark(BY, GroupingOptions.inWords(first()));
+    }
+
+    String first() {
+        return keys.get(0);
+    }
+
+    Optional<String> second() {
+        return keys.size() > 1 ? Optional.of(keys.get(1)) : Optional.empty();
+    }
+
+    List<MarkOption> offers(String mark) {
+        return mark.equals(FIGURE) ? FigureWords.offers(known, true) : List.of();
+    }
+
+    /** With another figure. */
+    List<Figure> figures(String mark, String taken) {
+        if (!mark.equals(FIGURE)) {
+            throw MarkIds.unknown(mark);
+        }
+        Figure now = FigureWords.figure(MarkOption.taken(offers(mark), taken).id());
+        return List.of(FigureMarks.replaced(measures.get(0), now));
+    }
+
+    /** With something else in the first place. */
+    List<String> by(String key) {
+        List<String> changed = new ArrayList<>(keys);
+        changed.set(0, key);
+        return changed;
+    }
+
+    /** Columns that could stand beside the first. @param before what a sentence says in front of them */
+    List<MarkOption> secondOffers(String before) {
+        return GroupingOptions.parts(known).stream()
+                .filter(offer -> !keys.contains(offer.id()))
+                .map(offer -> new MarkOption(SECOND + offer.id(), before + offer.words(), offer.note(), offer.reason()))
+                .toList();
+    }
+
+    String secondTaken(List<MarkOption> offers, String taken) {
+        return MarkOption.taken(offers, taken).id().substring(SECOND.length());
+    }
+}

@@ -1,0 +1,42 @@
+package plainsieve.core.sentence;
+
+import java.util.List;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * What could stand at a mark.
+ *
+ * @param id names it when it is taken
+ * @param note what is known of it: "15 values"; may be empty
+ * @param reason why it does not fit; empty when it does
+ */
+public record MarkOption(String id, String words, String note, String reason) {
+    public static MarkOption of(String id, String words, String note) {
+        return new MarkOption(id, words, note, "");
+    }
+
+    public static MarkOption misfit(String id, String words, String reason) {
+        return new MarkOption(id, words, "", reason);
+    }
+
+    public boolean fits() {
+        return reason.isEmpty();
+    }
+
+    /** The offer that is taken. Throws {@link ProblemException} when it is not among them, or does not fit. */
+    public static MarkOption taken(List<MarkOption> offers, String id) {
+        MarkOption offer = offers.stream()
+                .filter(candidate -> candidate.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-offer", "“%s” cannot stand there.".formatted(id), "Take one that is offered.")));
+        if (!offer.fits()) {
+            throw new ProblemException(Problem.of(
+                    "bad-offer",
+                    "“%s” cannot stand there: %s.".formatted(offer.words(), offer.reason()),
+                    "Take another."));
+        }
+        return offer;
+    }
+}

@@ -1,0 +1,256 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ConvertedParameter;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.question.ChoiceDescription;
+import plainsieve.core.question.ParameterLabels;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.sentence.Sentence;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.ValueReader;
+
+/** What a report opens with, and how a value is worked out that nobody chooses. */
+final class DefaultProperties {
+    private static final String NOTHING = "/nothing";
+    private static final String TRIED = "/tried";
+    private static final String ALL = "/all";
+    private static final String FORMULA = "/formula ";
+    private static final String QUERY = "/query/";
+    /** In front of a formula for a text, of which everything could be a value. */
+    private static final String WORKED = "=";
+
+    private static final String NOTHING_CHOSEN = "nothing chosen";
+    private static final List<String> DAYS = List.of(
+            "today",
+            "yesterday",
+            "first day of this month",
+            "first day of last month",
+            "last day of last month",
+            "first day of this quarter",
+            "first day of this year",
+            "first day of fiscal year from April",
+            "today - 7 days",
+            "1 year ago");
+    private static final List<String> NUMBERS =
+            List.of("year of today", "quarter of today", "month of today", "fiscal year of today from April");
+
+    private static final List<String> WHO = List.of("asker");
+
+    private final ParameterDefinition parameter;
+    private final ParameterContext around;
+
+    DefaultProperties(ParameterDefinition parameter, ParameterContext around) {
+        this.parameter = parameter;
+        this.around = around;
+    }
+
+    /** What a parameter is worked out by before its author says better. */
+    static String usualFormula(ParameterDefinition parameter) {
+        return formulas(parameter.type()).stream().findFirst().orElse("today");
+    }
+
+    private static List<String> formulas(Type type) {
+        return switch (type) {
+            case DATE, DATETIME -> DAYS;
+            case INTEGER, DECIMAL -> NUMBERS;
+            case TEXT -> WHO;
+            case BOOLEAN, NAME -> List.of();
+        };
+    }
+
+    /** How the value is worked out. */
+    ParameterProperty formula() {
+        Sentence.Mark mark =
+                ParameterProperty.mark("formula", parameter.formula(), Sentence.Way.EITHER, parameter.formula());
+        String now = today(parameter.formula()).map(" (%s now)"::formatted).orElse("");
+        return new ParameterProperty(
+                ", as ", mark, now + "; viewers do not choose it", false, this::formulaOffers, this::workedOut);
+    }
+
+    private List<MarkOption> formulaOffers() {
+        return formulas(parameter.type()).stream()
+                .map(formula ->
+                        MarkOption.of(FORMULA + formula, formula, today(formula).orElse("")))
+                .toList();
+    }
+
+    private ConvertedParameter workedOut(String taken) {
+        String formula = taken.startsWith(FORMULA) ? taken.substring(FORMULA.length()) : taken.strip();
+        Formula.read(formula);
+        return ConvertedParameter.without(parameter.withFormula(formula));
+    }
+
+    /** What a formula gives today with every parameter blank. */
+    private Optional<String> today(String formula) {
+        try {
+            return Formula.read(formula)
+                    .value(around.today(), "", name -> new Choice.Blank())
+                    .map(value -> inWords(
+                            ChoiceText.of(Formula.as(parameter.type(), value).written())));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    ParameterProperty start() {
+        DefaultDefinition start = parameter.start();
+        String now = start.accept(new InWords());
+        String typed =
+                start.formulaText().isEmpty() ? String.join(", ", start.choice().values()) : start.formulaText();
+        String today = start.formulaText().isEmpty()
+                ? ""
+                : today(start.formulaText()).map(" (%s now)"::formatted).orElse("");
+        return new ParameterProperty(
+                "; opens with ",
+                ParameterProperty.mark("start", now, Sentence.Way.EITHER, typed),
+                today,
+                false,
+                this::offers,
+                this::taking);
+    }
+
+    private final class InWords implements DefaultDefinition.Visitor<String> {
+        @Override
+        public String fixed(DefaultDefinition.Fixed start) {
+            return DefaultProperties.this.inWords(start.choice());
+        }
+
+        @Override
+        public String formula(DefaultDefinition.Formula start) {
+            boolean named = start.formulaText().startsWith("first")
+                    || start.formulaText().startsWith("last");
+            return (named ? "the " : "") + start.formulaText();
+        }
+
+        @Override
+        public String ofQuery(DefaultDefinition.FromQuery start) {
+            return "what the query %s gives".formatted(around.queryName(start.queryId()));
+        }
+    }
+
+    private String inWords(ChoiceText choice) {
+        if (choice.kind() == ChoiceText.Kind.BLANK) {
+            return NOTHING_CHOSEN;
+        }
+        if (choice.kind() == ChoiceText.Kind.ALL) {
+            return "all of them";
+        }
+        ParameterDefinition.Words words = parameter.words();
+        ParameterLabels read = new ParameterLabels(
+                parameter.name(),
+                words.label(),
+                parameter.type(),
+                parameter.meaning().covers(),
+                words.whenBlank(),
+                words.unit(),
+                parameter.isRowLimit()
+                        ? Long.toString(parameter.meaning().everyRow().getAsLong())
+                        : "",
+                "",
+                labels());
+        return new ChoiceDescription(Map.of(parameter.name(), read), Map.of(parameter.name(), choice), Locale.UK)
+                .say(List.of(parameter.name()));
+    }
+
+    private Map<String, String> labels() {
+        return parameter.list().typedValues().stream()
+                .collect(Collectors.toMap(ListedValue::value, ListedValue::label, (one, other) -> one));
+    }
+
+    private List<MarkOption> offers() {
+        List<MarkOption> offers = new ArrayList<>();
+        offers.add(MarkOption.of(NOTHING, NOTHING_CHOSEN, parameter.words().whenBlank()));
+        if (parameter.trial().kind() != ChoiceText.Kind.BLANK) {
+            offers.add(MarkOption.of(TRIED, inWords(parameter.trial()), "what is tried now"));
+        }
+        if (parameter.many() && parameter.list().exists()) {
+            offers.add(MarkOption.of(ALL, "all of them", ""));
+        }
+        offers.addAll(formulaOffers());
+        around.queries()
+                .forEach(query -> offers.add(MarkOption.of(
+                        QUERY + query.id(), "what the query %s gives".formatted(query.name()), "its first column")));
+        return offers;
+    }
+
+    private ConvertedParameter taking(String taken) {
+        if (!taken.startsWith("/")) {
+            return opening(typed(taken.strip()));
+        }
+        MarkOption.taken(offers(), taken);
+        return switch (taken) {
+            case NOTHING -> opening(DefaultDefinition.of(ChoiceText.blank()));
+            case TRIED -> opening(DefaultDefinition.of(parameter.trial()));
+            case ALL -> opening(DefaultDefinition.of(ChoiceText.all()));
+            default ->
+                opening(
+                        taken.startsWith(FORMULA)
+                                ? new DefaultDefinition.Formula(taken.substring(FORMULA.length()))
+                                : new DefaultDefinition.FromQuery(taken.substring(QUERY.length())));
+        };
+    }
+
+    private ConvertedParameter opening(DefaultDefinition start) {
+        return ConvertedParameter.without(parameter.withStart(start));
+    }
+
+    /** What was typed: values of the type with commas between them, by their labels where they have some, or a formula. */
+    private DefaultDefinition typed(String words) {
+        if (words.isEmpty() || words.equals(NOTHING_CHOSEN)) {
+            return DefaultDefinition.of(ChoiceText.blank());
+        }
+        if (words.startsWith(WORKED)) {
+            return formulaOf(words.substring(WORKED.length()).strip());
+        }
+        List<String> values = parameter.many() ? Arrays.asList(words.split("\\s*,\\s*")) : List.of(words);
+        List<String> meant = values.stream().map(this::valueMeant).toList();
+        boolean isText = parameter.type() == Type.TEXT || parameter.type() == Type.NAME;
+        if (isText || meant.stream().allMatch(this::isReadable)) {
+            return DefaultDefinition.of(ChoiceText.of(meant));
+        }
+        return formulaOf(words.replaceFirst("^the ", ""));
+    }
+
+    private static DefaultDefinition formulaOf(String formula) {
+        Formula.read(formula);
+        return new DefaultDefinition.Formula(formula);
+    }
+
+    private String valueMeant(String typed) {
+        Function<ListedValue, Boolean> isMeant = listed -> listed.label().equalsIgnoreCase(typed);
+        return parameter.list().typedValues().stream()
+                .filter(isMeant::apply)
+                .map(ListedValue::value)
+                .findFirst()
+                .orElse(typed);
+    }
+
+    private boolean isReadable(String written) {
+        boolean covered = parameter
+                .meaning()
+                .covers()
+                .period()
+                .flatMap(period -> period.read(written))
+                .isPresent();
+        try {
+            return covered
+                    || !ValueReader.read(parameter.type(), written).written().isEmpty();
+        } catch (ProblemException e) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,264 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.OptionalLong;
+import java.util.stream.Stream;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ConvertedParameter;
+import plainsieve.core.parameter.ParameterConversion;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.ParameterDefinition.Bounds;
+import plainsieve.core.parameter.ParameterDefinition.Meaning;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** What a choice of a parameter is and means: type, one or many, blank, all, limits. */
+final class MeaningProperties {
+    private static final String ONE = "one";
+    private static final String MANY = "many";
+    private static final String WORKED = "worked";
+    private static final String RANGE = "range/";
+    private static final String NO_FILTER = "no filter";
+    private static final String SEND_EACH = "send-each";
+    private static final String LEAVE_OUT = "leave-out";
+
+    private final ParameterDefinition parameter;
+    private final Meaning meaning;
+    private final ParameterContext around;
+
+    MeaningProperties(ParameterDefinition parameter, ParameterContext around) {
+        this.parameter = parameter;
+        this.meaning = parameter.meaning();
+        this.around = around;
+    }
+
+    ParameterProperty type() {
+        return ParameterProperty.taken(
+                "is ",
+                "type",
+                inWords(meaning.type()),
+                () -> Stream.of(Type.values()).map(this::typeOffer).toList(),
+                word -> new ParameterConversion(parameter)
+                        .toType(Type.ofWord(word).orElseThrow()));
+    }
+
+    /* What would be lost is known before it is taken. */
+    private MarkOption typeOffer(Type type) {
+        String lost = type == meaning.type()
+                ? ""
+                : String.join(
+                        " ", new ParameterConversion(parameter).toType(type).lost());
+        return MarkOption.of(type.word(), inWords(type), lost);
+    }
+
+    private static String inWords(Type type) {
+        return switch (type) {
+            case TEXT -> "text";
+            case DATETIME -> "a date and time";
+            case BOOLEAN -> "yes or no";
+            case INTEGER, DECIMAL, DATE, NAME -> "a " + type.inWords();
+        };
+    }
+
+    /** One value, many, the lower end of a range, or none because it is worked out. */
+    ParameterProperty takes() {
+        ParameterProperty takes = ParameterProperty.taken(
+                parameter.isComputed() ? ", " : ", takes ", "takes", taking(), this::takesOffers, this::taking);
+        return around.beginning(parameter.name())
+                .map(start -> takes.then(", which ends the range of :" + start))
+                .orElse(takes);
+    }
+
+    private List<MarkOption> takesOffers() {
+        List<MarkOption> offers = new ArrayList<>();
+        offers.add(MarkOption.of(ONE, "one value", ""));
+        offers.add(MarkOption.of(MANY, "many values", ""));
+        around.parameters().values().stream()
+                .filter(this::couldEndRange)
+                .sorted((one, other) -> one.name().compareTo(other.name()))
+                .forEach(end -> offers.add(MarkOption.of(RANGE + end.name(), upTo(end.name()), "both ends included")));
+        offers.add(MarkOption.of(WORKED, "worked out", "by a formula; viewers do not choose it"));
+        return offers;
+    }
+
+    private boolean couldEndRange(ParameterDefinition other) {
+        return !other.name().equals(parameter.name())
+                && other.type() == parameter.type()
+                && !other.many()
+                && !other.isComputed()
+                && !other.isRowLimit()
+                && other.rangeEnd().isEmpty();
+    }
+
+    private String taking() {
+        if (parameter.isComputed()) {
+            return "worked out";
+        }
+        if (parameter.many()) {
+            return "many values";
+        }
+        return parameter.rangeEnd().isEmpty() ? "one value" : upTo(parameter.rangeEnd());
+    }
+
+    private static String upTo(String end) {
+        return "one value, a range up to :" + end;
+    }
+
+    private ConvertedParameter taking(String taken) {
+        if (taken.equals(WORKED)) {
+            return ConvertedParameter.without(
+                    parameter.isComputed()
+                            ? parameter
+                            : parameter
+                                    .withBounds(parameter.bounds().heldBy(RowAccessRule.NONE))
+                                    .withFormula(DefaultProperties.usualFormula(parameter)));
+        }
+        if (taken.equals(MANY)) {
+            return new ParameterConversion(parameter).toMany();
+        }
+        ConvertedParameter one = new ParameterConversion(parameter).toOne();
+        String end = taken.startsWith(RANGE) ? taken.substring(RANGE.length()) : "";
+        Bounds bounds = parameter.bounds();
+        return new ConvertedParameter(one.parameter().withBounds(bounds.endingAt(end)), one.lost());
+    }
+
+    List<ParameterProperty> ofBlank() {
+        List<MarkOption> rules = Stream.of(BlankRule.values())
+                .map(rule -> MarkOption.of(rule.word(), inWords(rule), ""))
+                .toList();
+        return List.of(
+                ParameterProperty.taken(
+                        "; blank means ",
+                        "blank",
+                        inWords(meaning.blankRule()),
+                        () -> rules,
+                        word -> ConvertedParameter.without(
+                                with(meaning.covers(), BlankRule.ofWord(word).orElseThrow(), meaning.sendEach()))),
+                ParameterProperty.typed(
+                        " and reads ",
+                        "reads",
+                        "nothing",
+                        parameter.words().whenBlank(),
+                        words -> ParameterLabelChange.of(parameter).whenBlank(words)));
+    }
+
+    private static String inWords(BlankRule rule) {
+        return switch (rule) {
+            case NO_FILTER -> NO_FILTER;
+            case ROWS_WITHOUT_VALUE -> "rows without a value";
+            case NOT_ALLOWED -> "that a choice is required";
+        };
+    }
+
+    private ParameterDefinition with(ValueCoverage covers, BlankRule rule, boolean sendEach) {
+        return parameter.withMeaning(
+                new Meaning(meaning.type(), meaning.many(), covers, rule, sendEach, meaning.everyRow()));
+    }
+
+    /** What is usually not said of a choice. */
+    List<ParameterProperty> rest() {
+        List<ParameterProperty> rest = new ArrayList<>();
+        List<ValueCoverage> possible = Arrays.stream(ValueCoverage.values())
+                .filter(covers -> covers.fits(meaning.type()))
+                .toList();
+        if (possible.size() > 1) {
+            rest.add(covers(possible));
+        }
+        if (meaning.many()) {
+            rest.add(all());
+        }
+        if (meaning.type() == Type.INTEGER && !meaning.many()) {
+            rest.add(everyRow());
+        }
+        if (hasLimits()) {
+            Bounds bounds = parameter.bounds();
+            boolean none = bounds.least().isEmpty() && bounds.most().isEmpty();
+            rest.add(ParameterProperty.typed(
+                            "; it lies between ",
+                            "least",
+                            "any",
+                            bounds.least(),
+                            least -> parameter.withBounds(bounds.between(limit(least), bounds.most())))
+                    .rareWhen(none));
+            rest.add(ParameterProperty.typed(
+                            " and ",
+                            "most",
+                            "any",
+                            bounds.most(),
+                            most -> parameter.withBounds(bounds.between(bounds.least(), limit(most))))
+                    .rareWhen(none));
+        }
+        return rest;
+    }
+
+    private boolean hasLimits() {
+        return switch (meaning.type()) {
+            case INTEGER, DECIMAL, DATE, DATETIME -> true;
+            case TEXT, BOOLEAN, NAME -> false;
+        };
+    }
+
+    private String limit(String typed) {
+        boolean any = typed.isEmpty() || typed.equals("any");
+        return any ? "" : ValueReader.read(meaning.type(), typed).written();
+    }
+
+    private ParameterProperty covers(List<ValueCoverage> possible) {
+        List<MarkOption> offers = possible.stream()
+                .map(covers -> MarkOption.of(covers.word(), inWords(covers), ""))
+                .toList();
+        return ParameterProperty.taken(
+                        "; a value means ",
+                        "covers",
+                        inWords(meaning.covers()),
+                        () -> offers,
+                        word -> ConvertedParameter.without(with(
+                                ValueCoverage.ofWord(word).orElseThrow(), meaning.blankRule(), meaning.sendEach())))
+                .rareWhen(meaning.covers() == ValueCoverage.ITSELF);
+    }
+
+    private static String inWords(ValueCoverage covers) {
+        return switch (covers) {
+            case ITSELF -> "itself";
+            case CONTAINING -> "every text that contains it";
+            case STARTING -> "every text that starts with it";
+            case ENDING -> "every text that ends with it";
+            case WEEK, MONTH, QUARTER, YEAR -> "its whole " + covers.word();
+        };
+    }
+
+    private ParameterProperty all() {
+        String each = "that each listed value is sent";
+        return ParameterProperty.taken(
+                        "; all means ",
+                        "all",
+                        meaning.sendEach() ? each : NO_FILTER,
+                        () -> List.of(MarkOption.of(LEAVE_OUT, NO_FILTER, ""), MarkOption.of(SEND_EACH, each, "")),
+                        word -> ConvertedParameter.without(
+                                with(meaning.covers(), meaning.blankRule(), word.equals(SEND_EACH))))
+                .rareWhen(!meaning.sendEach());
+    }
+
+    private ParameterProperty everyRow() {
+        String written = meaning.everyRow().isPresent()
+                ? Long.toString(meaning.everyRow().getAsLong())
+                : "";
+        return ParameterProperty.typed("; ", "every-row", "no number", written, this::everyRow)
+                .then(" means every row")
+                .rareWhen(written.isEmpty());
+    }
+
+    private ParameterDefinition everyRow(String typed) {
+        OptionalLong value = typed.isEmpty()
+                ? OptionalLong.empty()
+                : OptionalLong.of(((Value.Whole) ValueReader.read(Type.INTEGER, typed)).number());
+        return parameter.withMeaning(new Meaning(
+                meaning.type(), meaning.many(), meaning.covers(), meaning.blankRule(), meaning.sendEach(), value));
+    }
+}

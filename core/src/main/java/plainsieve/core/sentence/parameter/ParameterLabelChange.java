@@ -1,0 +1,37 @@
+package plainsieve.core.sentence.parameter;
+
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.ParameterDefinition.Words;
+
+/** Changes what viewers read of a parameter, one word at a time. */
+record ParameterLabelChange(ParameterDefinition parameter) {
+    static ParameterLabelChange of(ParameterDefinition parameter) {
+        return new ParameterLabelChange(parameter);
+    }
+
+    private Words now() {
+        return parameter.words();
+    }
+
+    /** Without a label it is read by its name. */
+    ParameterDefinition label(String label) {
+        String read = label.isEmpty() ? parameter.name() : label;
+        return parameter.withWords(new Words(read, now().hint(), now().group(), now().unit(), now().whenBlank()));
+    }
+
+    ParameterDefinition hint(String hint) {
+        return parameter.withWords(new Words(now().label(), hint, now().group(), now().unit(), now().whenBlank()));
+    }
+
+    ParameterDefinition group(String group) {
+        return parameter.withWords(new Words(now().label(), now().hint(), group, now().unit(), now().whenBlank()));
+    }
+
+    ParameterDefinition unit(String unit) {
+        return parameter.withWords(new Words(now().label(), now().hint(), now().group(), unit, now().whenBlank()));
+    }
+
+    ParameterDefinition whenBlank(String whenBlank) {
+        return parameter.withWords(new Words(now().label(), now().hint(), now().group(), now().unit(), whenBlank));
+    }
+}

@@ -1,0 +1,61 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.List;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import plainsieve.core.parameter.ConvertedParameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.sentence.Sentence;
+
+/**
+ * One property of a parameter: how it is said, what could stand at its mark, and what comes of that.
+ *
+ * @param lead the words before its mark
+ * @param tail the words behind it
+ * @param rare whether it says only what is usual, so that it is said on demand
+ * @param offers what could stand at the mark
+ * @param with the parameter with something else there: the id of an offer that fits, or the words that were typed
+ */
+record ParameterProperty(
+        String lead,
+        Sentence.Mark mark,
+        String tail,
+        boolean rare,
+        Supplier<List<MarkOption>> offers,
+        Function<String, ConvertedParameter> with) {
+
+    /** A property of which one value is taken from what could stand there, which is worked out when it is asked for. */
+    static ParameterProperty taken(
+            String lead,
+            String id,
+            String text,
+            Supplier<List<MarkOption>> offers,
+            Function<String, ConvertedParameter> with) {
+        Function<String, ConvertedParameter> offered =
+                taken -> with.apply(MarkOption.taken(offers.get(), taken).id());
+        return new ParameterProperty(lead, mark(id, text, Sentence.Way.TAKEN, ""), "", false, offers, offered);
+    }
+
+    /** A property that is typed. @param none what is read while it is empty */
+    static ParameterProperty typed(
+            String lead, String id, String none, String value, Function<String, ParameterDefinition> with) {
+        Sentence.Mark mark = mark(id, value.isEmpty() ? none : value, Sentence.Way.TYPED, value);
+        return new ParameterProperty(
+                lead, mark, "", false, List::of, typed -> ConvertedParameter.without(with.apply(typed.strip())));
+    }
+
+    static Sentence.Mark mark(String id, String text, Sentence.Way way, String typed) {
+        return new Sentence.Mark(id, text, way, typed);
+    }
+
+    /** The same, said on demand while it says only what is usual. */
+    ParameterProperty rareWhen(boolean usual) {
+        return new ParameterProperty(lead, mark, tail, usual, offers, with);
+    }
+
+    /** The same with words behind it. */
+    ParameterProperty then(String words) {
+        return new ParameterProperty(lead, mark, words, rare, offers, with);
+    }
+}

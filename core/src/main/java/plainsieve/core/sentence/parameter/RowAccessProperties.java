@@ -1,0 +1,112 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.ConvertedParameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.sentence.MarkOption;
+
+/** Among what viewers may choose, and what is open to all of them. */
+final class RowAccessProperties {
+    private static final String QUERY = "/query/";
+    private static final String CLAIM = "/claim/";
+
+    private final ParameterDefinition parameter;
+    private final RowAccessRule hold;
+    private final ParameterContext around;
+
+    RowAccessProperties(ParameterDefinition parameter, ParameterContext around) {
+        this.parameter = parameter;
+        this.hold = parameter.hold();
+        this.around = around;
+    }
+
+    List<ParameterProperty> all() {
+        List<ParameterProperty> all = new ArrayList<>();
+        all.add(ParameterProperty.taken("; viewers choose ", "held", inWords(), this::offers, this::taking)
+                .rareWhen(!hold.holds()));
+        if (hold.holds()) {
+            String open = hold.open().isEmpty()
+                    ? "nothing"
+                    : hold.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
+            all.add(ParameterProperty.taken(
+                    "; shown to all without it: ",
+                    "open",
+                    open,
+                    this::things,
+                    id -> to(hold.open(id, !hold.isOpen(id)))));
+        }
+        return all;
+    }
+
+    private String inWords() {
+        return switch (hold.by()) {
+            case VIEWER -> "freely";
+            case GROUP -> "among what their group says";
+            case CLAIM -> amongClaim(hold.claim());
+            case QUERY -> among(around.queryName(hold.queryId()));
+        };
+    }
+
+    private static String among(String query) {
+        return "among what the query %s gives".formatted(query);
+    }
+
+    private static String amongClaim(String claim) {
+        return "among what their sign-in says of %s".formatted(claim);
+    }
+
+    private List<MarkOption> offers() {
+        List<MarkOption> offers = new ArrayList<>();
+        offers.add(MarkOption.of(RowAccessRule.By.VIEWER.word(), "freely", "whoever opens a report may see all of it"));
+        offers.add(MarkOption.of(
+                RowAccessRule.By.GROUP.word(),
+                "among what their group says",
+                "operators say it of each group, on People"));
+        around.claims()
+                .forEach(claim -> offers.add(MarkOption.of(
+                        CLAIM + claim, amongClaim(claim), "as the service says it that they sign in with")));
+        around.queries()
+                .forEach(query -> offers.add(MarkOption.of(
+                        QUERY + query.id(), among(query.name()), "its first column; it can say who asks")));
+        return offers;
+    }
+
+    private ConvertedParameter taking(String taken) {
+        if (taken.startsWith(CLAIM)) {
+            return to(new RowAccessRule(RowAccessRule.By.CLAIM, taken.substring(CLAIM.length()), hold.open()));
+        }
+        if (taken.startsWith(QUERY)) {
+            return to(new RowAccessRule(RowAccessRule.By.QUERY, taken.substring(QUERY.length()), hold.open()));
+        }
+        return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", hold.open()));
+    }
+
+    /** Queries, and lists that are asked for: what could have something to hide. */
+    private List<MarkOption> things() {
+        List<MarkOption> things = new ArrayList<>();
+        around.queries().forEach(query -> things.add(thing(query.id(), "the query")));
+        around.parameters().values().stream()
+                .filter(other -> other.list().isAsked() && !other.name().equals(parameter.name()))
+                .map(ParameterDefinition::name)
+                .sorted(Comparator.naturalOrder())
+                .forEach(name -> things.add(thing(RowAccessRule.listOf(name), "a list")));
+        return things;
+    }
+
+    private MarkOption thing(String id, String what) {
+        return MarkOption.of(id, named(id), hold.isOpen(id) ? what + ", open now" : what);
+    }
+
+    private String named(String thing) {
+        return thing.startsWith(":") ? "the list of " + thing : around.queryName(thing);
+    }
+
+    private ConvertedParameter to(RowAccessRule changed) {
+        return ConvertedParameter.without(
+                parameter.withBounds(parameter.bounds().heldBy(changed)));
+    }
+}

@@ -1,0 +1,172 @@
+package plainsieve.core.sql;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.FunctionEffects;
+import plainsieve.core.dialect.FunctionEffects.Kind;
+
+/**
+ * Whether a statement is proven to read and nothing else, by the functions that it calls. A read-only connection does not ensure that:
+ * functions end other sessions, take locks, read files, write logs or change settings.
+ *
+ * <p>What counts is the database's own catalog, as {@link FunctionEffects} has it. An embedded engine runs inside this process, so it is sent
+ * only what is known: a statement that begins as a query, and functions on the list. A database server may have functions that no list
+ * knows; which of those are volatile is asked of its catalog.
+ *
+ * @param dialect of the statements
+ * @param allowed functions that an operator lets statements of this source call, in lower case, with their schema where they are written so;
+ *     without effect for an embedded engine
+ */
+public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
+    /** What begins a statement of a server besides a query: whether a procedure reads, the read-only connection decides. */
+    private static final Set<String> READING = Set.of("show", "call", "describe", "desc", "analyze");
+
+    public ReadOnlyCheck {
+        allowed = Set.copyOf(allowed);
+    }
+
+    /** A check that lets a source call what its database proves to read. */
+    public ReadOnlyCheck(Dialect dialect) {
+        this(dialect, Set.of());
+    }
+
+    /** A place in a statement that keeps it from being sent. */
+    public record Refusal(int start, String message, String advice) {}
+
+    /**
+     * What a statement needs to be sent.
+     *
+     * @param refused the first thing that must not run; empty when there is none
+     * @param unknown calls of functions that no list has: the database's catalog decides
+     */
+    public record Finding(Optional<Refusal> refused, List<FunctionCall> unknown) {}
+
+    /** Checks a whole statement. Time and memory grow with its length. */
+    public Finding check(String text) {
+        Tokens tokens = Lexer.scan(text, dialect.syntax()).tokens();
+        Optional<Refusal> kind = otherThanQuery(tokens).or(() -> systemView(tokens));
+        return kind.isPresent() ? new Finding(kind, List.of()) : calls(tokens);
+    }
+
+    /** Checks an expression or a query that a function of the database stands for. */
+    public Finding checkDefinition(String text) {
+        Tokens tokens = Lexer.scan(text, dialect.syntax()).tokens();
+        Optional<Refusal> view = systemView(tokens);
+        return view.isPresent() ? new Finding(view, List.of()) : calls(tokens);
+    }
+
+    private Finding calls(Tokens tokens) {
+        Set<FunctionCall> unknown = new LinkedHashSet<>();
+        boolean procedure = tokens.isWord(0, "call");
+        for (FunctionCall call : FunctionCall.in(tokens)) {
+            if (procedure && call.start() <= firstBracket(tokens)) {
+                continue;
+            }
+            switch (verdict(call)) {
+                case REFUSED -> {
+                    return new Finding(Optional.of(refusal(call)), List.of());
+                }
+                case UNKNOWN -> unknown.add(call);
+                case READS -> {}
+            }
+        }
+        return new Finding(Optional.empty(), List.copyOf(unknown));
+    }
+
+    /* The procedure of a CALL is the database owner's own; its arguments are checked as any expression. */
+    private static int firstBracket(Tokens tokens) {
+        int at = 0;
+        while (at < tokens.size() && !tokens.isBracket(at, '(')) {
+            at++;
+        }
+        return at < tokens.size() ? tokens.start(at) : 0;
+    }
+
+    private enum Verdict {
+        READS,
+        REFUSED,
+        UNKNOWN
+    }
+
+    private Verdict verdict(FunctionCall call) {
+        FunctionEffects functions = dialect.functions();
+        if (isAllowed(call)) {
+            return Verdict.READS;
+        }
+        if (call.escaped() || functions.is(Kind.RESTRICTED, call.name())) {
+            return Verdict.REFUSED;
+        }
+        boolean known = (call.canBeBuiltIn() || dialect.isEmbedded())
+                && (functions.knows(call.name())
+                        || functions.is(Kind.TABLE, call.name())
+                        || functions.is(Kind.HARMLESS, call.name()));
+        if (!known) {
+            return Verdict.UNKNOWN;
+        }
+        boolean changes = functions.is(Kind.VOLATILE, call.name()) && !functions.is(Kind.HARMLESS, call.name());
+        return changes ? Verdict.REFUSED : Verdict.READS;
+    }
+
+    /* An engine inside this process could end it, so no one can allow more of it. */
+    private boolean isAllowed(FunctionCall call) {
+        return !dialect.isEmbedded() && isNamed(call);
+    }
+
+    private boolean isNamed(FunctionCall call) {
+        return allowed.contains(call.name()) || allowed.contains(call.qualifier() + "." + call.name());
+    }
+
+    /** Why a call is not sent, when the catalog does not prove that it reads. */
+    public Refusal refusal(FunctionCall call) {
+        return new Refusal(
+                call.start(),
+                "The function “%s” may do more than read, such as change a setting, take a lock, or read a file."
+                        .formatted(call.name()),
+                dialect.isEmbedded()
+                        ? "Use functions that compute from rows. See docs/sources.md for those of this engine."
+                        : "Use another function, or ask an operator to allow it for this source.");
+    }
+
+    private Optional<Refusal> otherThanQuery(Tokens tokens) {
+        int at = 0;
+        while (tokens.isBracket(at, '(')) {
+            at++;
+        }
+        String first = tokens.is(at, TokenKind.WORD) ? tokens.written(at).toLowerCase(Locale.ROOT) : "";
+        boolean reads = first.equals("explain")
+                || !dialect.isEmbedded() && READING.contains(first)
+                || Keywords.beginsQuery(tokens, dialect.syntax(), at);
+        if (!reads) {
+            return Optional.of(new Refusal(
+                    at < tokens.size() ? tokens.start(at) : 0,
+                    "Only queries run here: SELECT, WITH … SELECT, VALUES or TABLE.",
+                    "Begin the statement with one of them."));
+        }
+        for (int i = 0; i + 1 < tokens.size(); i++) {
+            if (tokens.is(i, TokenKind.SEMICOLON)) {
+                return Optional.of(new Refusal(
+                        tokens.start(i + 1), "A second statement begins here.", "Send one statement at a time."));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /* Views of the engine itself, which need no bracket: its logs, its settings. */
+    private Optional<Refusal> systemView(Tokens tokens) {
+        FunctionEffects functions = dialect.functions();
+        for (int i = 0; i < tokens.size(); i++) {
+            boolean name = tokens.is(i, TokenKind.WORD) || tokens.is(i, TokenKind.QUOTED_NAME);
+            if (name && functions.is(Kind.RESTRICTED_VIEW, Identifiers.bare(tokens.written(i)))) {
+                return Optional.of(new Refusal(
+                        tokens.start(i),
+                        "“%s” shows the engine itself, not data.".formatted(tokens.written(i)),
+                        "Query the tables and views of the source."));
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,45 @@
+package plainsieve.core.sql;
+
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.FunctionEffects;
+
+/**
+ * Whether a statement may leave something in its session that outlives it: a lock, a setting, a slot. Only functions do that
+ * in a transaction that may read alone, so every one counts of which it is not known that it does not.
+ */
+public final class SessionSideEffects {
+    /** Functions whose answers change from call to call, and that leave nothing. */
+    private static final Set<String> PASSING = Set.of(
+            "clock_timestamp",
+            "gen_random_uuid",
+            "pg_sleep",
+            "pg_sleep_for",
+            "pg_sleep_until",
+            "rand",
+            "random",
+            "rownum",
+            "sleep",
+            "statement_timestamp",
+            "sysdate",
+            "sys_guid",
+            "timeofday",
+            "txid_current_if_assigned",
+            "uuid",
+            "uuid_short");
+
+    private SessionSideEffects() {}
+
+    /** Whether the session should not be used for anything else after this statement. */
+    public static boolean possible(String text, Dialect dialect) {
+        return FunctionCall.in(Lexer.scan(text, dialect.syntax()).tokens()).stream()
+                .anyMatch(call -> !leavesNothing(call, dialect.functions()));
+    }
+
+    private static boolean leavesNothing(FunctionCall call, FunctionEffects functions) {
+        return call.canBeBuiltIn()
+                && !call.quoted()
+                && functions.knows(call.name())
+                && (!functions.is(FunctionEffects.Kind.VOLATILE, call.name()) || PASSING.contains(call.name()));
+    }
+}

@@ -1,0 +1,35 @@
+package plainsieve.core.statement;
+
+import java.util.List;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** What is bound to one {@code ?} of a statement. */
+public sealed interface PlaceholderBinding {
+    record Single(Value value) implements PlaceholderBinding {}
+
+    /** NULL of a type, where the blank rule asks for rows without a value. */
+    record Nothing(Type type) implements PlaceholderBinding {}
+
+    /** Many values bound as one array. */
+    record Array(Type type, List<Value> values) implements PlaceholderBinding {
+        public Array {
+            values = List.copyOf(values);
+        }
+    }
+
+    /** Many values bound as one text: a JSON array of them. */
+    record JsonArray(Type type, List<Value> values) implements PlaceholderBinding {
+        public JsonArray {
+            values = List.copyOf(values);
+        }
+
+        /** The JSON as it is bound. */
+        public String text() {
+            return JsonText.of(values);
+        }
+    }
+
+    /** A row limit or offset. */
+    record RowCount(long rows) implements PlaceholderBinding {}
+}

@@ -1,0 +1,95 @@
+package plainsieve.core.steps.assist;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.value.Type;
+
+/** Other ways to compare a column, each with what it is compared with now, as far as that fits. */
+final class OperatorOptions {
+    private static final Set<ComparisonOperator> OF_TEXTS = EnumSet.of(
+            ComparisonOperator.CONTAINS,
+            ComparisonOperator.CONTAINS_NOT,
+            ComparisonOperator.STARTS,
+            ComparisonOperator.ENDS);
+    private static final Set<ComparisonOperator> OF_DAYS = EnumSet.of(
+            ComparisonOperator.IS_ON,
+            ComparisonOperator.IS_BEFORE,
+            ComparisonOperator.IS_AFTER,
+            ComparisonOperator.IS_ON_OR_BEFORE,
+            ComparisonOperator.IS_ON_OR_AFTER,
+            ComparisonOperator.IS_SPAN);
+    private static final Set<ComparisonOperator> OF_SIZES = EnumSet.of(
+            ComparisonOperator.IS_BELOW,
+            ComparisonOperator.IS_AT_MOST,
+            ComparisonOperator.IS_ABOVE,
+            ComparisonOperator.IS_AT_LEAST,
+            ComparisonOperator.IS_BETWEEN);
+
+    private OperatorOptions() {}
+
+    /** @param about the column, and what it is compared with now, as it is written */
+    static List<MarkOption> of(List<String> about, Optional<Type> type) {
+        List<String> operands = about.subList(1, about.size());
+        List<MarkOption> offers = new ArrayList<>();
+        Arrays.stream(ComparisonOperator.values())
+                .filter(verb -> verb != ComparisonOperator.IS_FROM && suits(verb, type))
+                .forEach(verb -> offers.add(MarkOption.of(written(verb, operands, type), inWords(verb), "")));
+        if (isTime(type)) {
+            offers.add(MarkOption.of("is in the last 7 days", "is in the last … days", "this day among them"));
+        }
+        return offers;
+    }
+
+    private static boolean isTime(Optional<Type> type) {
+        return type.filter(one -> one == Type.DATE || one == Type.DATETIME).isPresent();
+    }
+
+    private static boolean suits(ComparisonOperator verb, Optional<Type> type) {
+        if (OF_TEXTS.contains(verb)) {
+            return type.isEmpty() || type.get() == Type.TEXT;
+        }
+        if (OF_DAYS.contains(verb)) {
+            return type.isEmpty() || isTime(type);
+        }
+        boolean number =
+                type.filter(one -> one == Type.INTEGER || one == Type.DECIMAL).isPresent();
+        return !OF_SIZES.contains(verb) || type.isEmpty() || number;
+    }
+
+    private static String inWords(ComparisonOperator verb) {
+        return switch (verb.wants()) {
+            case NOTHING -> verb.words();
+            case TWO -> verb.words() + " … " + verb.between() + " …";
+            default -> verb.words() + " …";
+        };
+    }
+
+    private static String written(ComparisonOperator verb, List<String> operands, Optional<Type> type) {
+        String first = operands.isEmpty() ? usual(type) : operands.get(0);
+        return switch (verb.wants()) {
+            case NOTHING -> verb.words();
+            case ONE -> verb.words() + " " + first;
+            case TWO ->
+                verb.words() + " " + first + " " + verb.between() + " "
+                        + (operands.size() > 1 ? operands.get(1) : first);
+            case LIST -> verb.words() + " " + (operands.isEmpty() ? first : String.join(", ", operands));
+        };
+    }
+
+    /** What stands there until something else does. */
+    private static String usual(Optional<Type> type) {
+        return type.map(one -> switch (one) {
+                    case INTEGER, DECIMAL -> "0";
+                    case DATE, DATETIME -> "today";
+                    case BOOLEAN -> "true";
+                    case TEXT, NAME -> "''";
+                })
+                .orElse("''");
+    }
+}

@@ -1,0 +1,90 @@
+package plainsieve.core.steps.assist;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.StepMentions;
+
+/**
+ * The rows that a step can do nothing with, and that its author wants to see: asked by another step in its place.
+ *
+ * @param line that other step
+ */
+public record ProblemRows(Kind kind, String line) {
+    /** Why they are odd. */
+    public enum Kind {
+        /** No other row belongs to them. */
+        FOUND_NONE("found-none"),
+        /** Their value cannot be one of the type that it becomes. */
+        DO_NOT_FIT("do-not-fit");
+
+        private final String word;
+
+        Kind(String word) {
+            this.word = word;
+        }
+
+        /** As it is called on the wire. */
+        public String word() {
+            return word;
+        }
+    }
+
+    /** Those of a step, where there can be some. */
+    public static Optional<ProblemRows> of(StepsAnalysis.One step) {
+        if (step.step().isEmpty()) {
+            return Optional.empty();
+        }
+        Step said = step.step().get();
+        if (said instanceof Step.Join beside) {
+            return alone(beside, step.written());
+        }
+        if (said instanceof Step.NewColumn made) {
+            return unfit(made.value(), step.written());
+        }
+        return said instanceof Step.Fill fill ? unfit(fill.with(), step.written()) : Optional.empty();
+    }
+
+    private static Optional<ProblemRows> alone(Step.Join beside, String written) {
+        Optional<LineSpan> match = at(beside.match());
+        return match.map(at -> new ProblemRows(
+                Kind.FOUND_NONE,
+                "only those without a row of "
+                        + written.substring(beside.rows().at().start(), at.end())));
+    }
+
+    /** Where a match is written; nothing where a query is called, which finds its rows by itself. */
+    private static Optional<LineSpan> at(Step.Match match) {
+        if (match instanceof Step.SameColumns same) {
+            return same.columns().isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(same.columns().get(same.columns().size() - 1).at());
+        }
+        return Optional.of(((Step.Matching) match).at());
+    }
+
+    private static Optional<ProblemRows> unfit(StepExpression value, String written) {
+        List<StepExpression.Call> changes = StepMentions.calls(value).stream()
+                .filter(call -> call.function().changesType())
+                .toList();
+        String conditions = changes.stream()
+                .map(call -> unfit(call, words(call.arguments().get(0), written)))
+                .collect(Collectors.joining(" or "));
+        return changes.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new ProblemRows(Kind.DO_NOT_FIT, "where " + conditions));
+    }
+
+    private static String unfit(StepExpression.Call change, String of) {
+        return "((%s) has a value and (%s of (%s)) has no value)"
+                .formatted(of, change.function().words(), of);
+    }
+
+    private static String words(StepExpression expression, String written) {
+        return written.substring(expression.at().start(), expression.at().end());
+    }
+}

@@ -1,0 +1,116 @@
+package plainsieve.core.steps.assist;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.parse.Expectation;
+import plainsieve.core.steps.parse.StepQuoting;
+import plainsieve.core.value.Type;
+
+/** What could come next in a step that is being typed. */
+public final class StepCompletions {
+    private static final int MOST = 40;
+
+    /** The name of a query that is not closed yet. */
+    private static final Pattern BEGUN_QUERY = Pattern.compile("\\bquery ('[^']*)$");
+
+    private final StepsAnalysis reading;
+    private final Collection<ParameterDefinition> parameters;
+    private final AvailableRows rows;
+
+    public StepCompletions(StepsAnalysis reading, Collection<ParameterDefinition> parameters, AvailableRows rows) {
+        this.reading = reading;
+        this.parameters = parameters;
+        this.rows = rows;
+    }
+
+    /**
+     * @param from where in the line the word begins that an offer takes the place of
+     * @param begun that word, as far as it is typed
+     * @param valuesOf the column whose values could stand there; empty when none could
+     */
+    public record Found(int from, String begun, List<MarkOption> offers, String valuesOf) {
+        public Found {
+            offers = List.copyOf(offers);
+        }
+    }
+
+    /** @param behind after how many steps the line stands */
+    public Found of(String typed, int behind) {
+        Matcher query = BEGUN_QUERY.matcher(typed);
+        boolean inQuotes = query.find();
+        int from = inQuotes ? query.start(1) : start(typed);
+        String asked = inQuotes ? typed.substring(0, from) : typed;
+        String begun = typed.substring(from).toLowerCase(Locale.ROOT);
+        List<KnownColumn> columns = behind == 0
+                ? List.of()
+                : reading.steps().get(behind - 1).columns().orElse(List.of());
+        Map<String, MarkOption> found = new LinkedHashMap<>();
+        String valuesOf = "";
+        for (Expectation wanted : reading.wanted(asked, behind)) {
+            valuesOf = wanted.kind() == Expectation.Kind.VALUE ? wanted.words() : valuesOf;
+            for (MarkOption offer : offers(wanted, columns)) {
+                if (offer.id().toLowerCase(Locale.ROOT).startsWith(begun)
+                        && !offer.id().toLowerCase(Locale.ROOT).equals(begun)) {
+                    found.putIfAbsent(offer.id(), offer);
+                }
+            }
+        }
+        List<MarkOption> offers = new ArrayList<>(found.values()).subList(0, Math.min(found.size(), MOST));
+        return new Found(from, begun, offers, valuesOf);
+    }
+
+    /** Where the word begins that is being typed. */
+    private static int start(String typed) {
+        int from = typed.length();
+        while (from > 0
+                && (Character.isLetterOrDigit(typed.charAt(from - 1)) || "_:".indexOf(typed.charAt(from - 1)) >= 0)) {
+            from--;
+        }
+        return from;
+    }
+
+    private List<MarkOption> offers(Expectation wanted, List<KnownColumn> columns) {
+        return switch (wanted.kind()) {
+            case WORDS -> List.of(MarkOption.of(wanted.words(), wanted.words(), ""));
+            case COLUMN -> names(columns);
+            case TABLE ->
+                rows.tables().stream()
+                        .map(table -> MarkOption.of(StepQuoting.name(table.name()), table.name(), table.note()))
+                        .toList();
+            case QUERY ->
+                rows.queries().stream()
+                        .map(query -> MarkOption.of(
+                                StepQuoting.text(query.name()),
+                                query.name(),
+                                query.note().isEmpty() ? "query" : "query, " + query.note()))
+                        .toList();
+            case PARAMETER ->
+                parameters.stream()
+                        .map(parameter -> MarkOption.of(
+                                ":" + parameter.name(),
+                                ":" + parameter.name(),
+                                parameter.type().inWords()))
+                        .toList();
+            case THEIRS, VALUE -> List.of();
+        };
+    }
+
+    private static List<MarkOption> names(List<KnownColumn> columns) {
+        return columns.stream()
+                .map(column -> MarkOption.of(
+                        StepQuoting.name(column.name()),
+                        column.name(),
+                        column.type().map(Type::inWords).orElse("")))
+                .toList();
+    }
+}

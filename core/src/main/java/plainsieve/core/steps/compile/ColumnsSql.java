@@ -1,0 +1,197 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import plainsieve.core.dialect.ExpressionSyntax;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.Type;
+
+/** Makes SQL of steps that choose, name and reckon columns. */
+final class ColumnsSql {
+    private final CompileContext making;
+
+    ColumnsSql(CompileContext making) {
+        this.making = making;
+    }
+
+    SelectBlock columns(SelectBlock block, List<Step.ColumnAlias> taken) {
+        SelectBlock from = whole(block);
+        List<SelectBlock.Out> outs = new ArrayList<>();
+        for (Step.ColumnAlias one : taken) {
+            add(
+                    outs,
+                    one.as(),
+                    new ExpressionSql(making, from)
+                            .column(one.column().name(), one.column().at()));
+        }
+        return from.outs(outs).closed();
+    }
+
+    /*
+     * Rows that were told apart by a column that goes now would fall together; a total of everything is one row only while
+     * something is totalled.
+     */
+    private SelectBlock whole(SelectBlock block) {
+        boolean ofEverything =
+                block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
+        return block.distinct() || ofEverything ? making.wrapped(block) : block;
+    }
+
+    private void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
+        if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
+            throw making.wrong(
+                    "column-twice",
+                    name.at(),
+                    "There are two columns “%s” then.".formatted(name.name()),
+                    "Call one of them otherwise.");
+        }
+        outs.add(new SelectBlock.Out(name.name(), value));
+    }
+
+    SelectBlock without(SelectBlock block, List<Step.Name> names) {
+        SelectBlock from = whole(block);
+        List<SelectBlock.Out> outs = new ArrayList<>(from.outs());
+        for (Step.Name name : names) {
+            outs.remove(there(from, name));
+        }
+        if (outs.isEmpty() && !from.open()) {
+            throw making.wrong("no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
+        }
+        return from.outs(outs);
+    }
+
+    SelectBlock rename(SelectBlock block, List<Step.ColumnAlias> renamed) {
+        List<SelectBlock.Out> outs = new ArrayList<>(block.outs());
+        for (Step.ColumnAlias one : renamed) {
+            SelectBlock.Out out = there(block, one.column());
+            int at = outs.indexOf(out);
+            outs.set(at, new SelectBlock.Out(one.as().name(), out.value()));
+        }
+        List<SelectBlock.Out> checked = new ArrayList<>();
+        for (SelectBlock.Out out : outs) {
+            Step.Name name = renamed.stream()
+                    .map(Step.ColumnAlias::as)
+                    .filter(as -> as.name().equals(out.name()))
+                    .findFirst()
+                    .orElse(new Step.Name(out.name(), renamed.get(0).as().at()));
+            add(checked, name, out.value());
+        }
+        return block.outs(checked);
+    }
+
+    /** A column that is changed in its place must be known with all the others. */
+    private SelectBlock.Out there(SelectBlock block, Step.Name name) {
+        Optional<SelectBlock.Out> out = block.out(name.name());
+        if (out.isEmpty() && block.open()) {
+            throw making.wrong(
+                    "unknown-columns",
+                    name.at(),
+                    "What other columns there are is not known here, so “%s” cannot be changed alone."
+                            .formatted(name.name()),
+                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+        }
+        return out.orElseThrow(() -> ExpressionSql.unknown(making, block, name.name(), name.at()));
+    }
+
+    SelectBlock newColumn(SelectBlock block, Step.NewColumn step) {
+        Optional<SelectBlock.Out> before = block.out(step.name().name());
+        SelectBlock into = before.isPresent() && block.distinct() ? making.wrapped(block) : block;
+        return with(into, step.name().name(), within -> new ExpressionSql(making, within).of(step.value()));
+    }
+
+    /** What is reckoned of a window stands around it: written twice it would be asked twice, and not all databases nest it. */
+    private SelectBlock with(SelectBlock block, String name, Function<SelectBlock, SqlExpression> reckoned) {
+        SqlExpression value = reckoned.apply(block);
+        if (value.level() != EvaluationLevel.WINDOW) {
+            return making.shortened(block.with(new SelectBlock.Out(name, value)));
+        }
+        SelectBlock around = making.wrapped(block);
+        return making.shortened(around.with(new SelectBlock.Out(name, reckoned.apply(around))));
+    }
+
+    SelectBlock fill(SelectBlock block, Step.Fill step) {
+        SelectBlock into = block.distinct() ? making.wrapped(block) : block;
+        SelectBlock.Out out = there(into, step.column());
+        return with(into, out.name(), within -> filled(within, step));
+    }
+
+    private SqlExpression filled(SelectBlock block, Step.Fill step) {
+        SqlExpression value = there(block, step.column()).value();
+        SqlExpression with = new ExpressionSql(making, block).of(step.with());
+        StepOrigin origin = making.origin(step.column().at().to(step.with().at()));
+        ExpressionSql expressions = new ExpressionSql(making, block);
+        List<SqlFragment> parts = expressions.beside(List.of(value, with), origin);
+        SqlFragment sql = SqlFragment.form(
+                p -> "coalesce(" + p.get(0) + ", " + p.get(1) + ")", origin, parts.get(0), parts.get(1));
+        SqlExpression both = expressions.together(List.of(value, with), sql, value.type(), Binding.SINGLE);
+        return with.mayBeEmpty() ? both : both.neverEmpty();
+    }
+
+    SelectBlock replace(SelectBlock block, Step.Replace step) {
+        // A computed value is named in a block of its own: the CASE repeats it once for each pair.
+        boolean isComputed = !there(block, step.column()).isColumn();
+        SelectBlock into = block.distinct() || isComputed ? making.wrapped(block) : block;
+        SelectBlock.Out out = there(into, step.column());
+        LineSpan at = step.column().at();
+        StepExpression.Column column = new StepExpression.Column(out.name(), false, at);
+        List<StepExpression.Branch> branches = step.pairs().stream()
+                .map(pair -> new StepExpression.Branch(
+                        new StepCondition.Test(
+                                column,
+                                ComparisonOperator.IS,
+                                List.of(pair.what()),
+                                pair.what().at()),
+                        pair.with()))
+                .toList();
+        StepExpression replaced = new StepExpression.Depending(branches, column, at);
+        return with(into, out.name(), within -> new ExpressionSql(making, within).of(replaced));
+    }
+
+    SelectBlock split(SelectBlock block, Step.Split step) {
+        StepOrigin origin = making.origin(step.column().at());
+        String sign = making.dialect().textLiteral(step.sign());
+        ExpressionSyntax forms = making.dialect().forms();
+        Function<SelectBlock, SqlExpression> text = within -> {
+            ExpressionSql expressions = new ExpressionSql(making, within);
+            SqlExpression of =
+                    expressions.column(step.column().name(), step.column().at());
+            return of.written(expressions.text(of, origin), Binding.SINGLE);
+        };
+        SelectBlock first = with(
+                block,
+                step.before().name(),
+                within -> part(text.apply(within), p -> forms.beforeSign(p, sign), origin));
+        // The column itself may be the one that the first part took the place of.
+        SelectBlock before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
+        // Nothing stands behind a sign that is not there.
+        SqlExpression behind =
+                part(text.apply(before), p -> forms.behindSign(p, sign), origin).perhapsEmpty();
+        return making.shortened(first.with(new SelectBlock.Out(step.behind().name(), behind)));
+    }
+
+    private static SqlExpression part(SqlExpression text, UnaryOperator<String> form, StepOrigin origin) {
+        SqlFragment sql = SqlFragment.form(p -> form.apply(p.get(0)), origin, text.sql());
+        return text.typed(Optional.of(Type.TEXT)).written(sql, Binding.SINGLE);
+    }
+
+    SelectBlock distinct(SelectBlock block) {
+        if (block.distinct()) {
+            return block;
+        }
+        SelectBlock from = block.limit().isPresent() || block.hasWindow() ? making.wrapped(block) : block;
+        List<SelectBlock.Ordering> order = from.order().stream()
+                .takeWhile(one -> from.out(one.by())
+                        .filter(out -> out.value().isAs(one.value()))
+                        .isPresent())
+                .toList();
+        return from.ordered(order).asDistinct();
+    }
+}

@@ -1,0 +1,115 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Makes SQL of one comparison. */
+final class ComparisonSql {
+    private final ExpressionSql expressions;
+    private final StepCondition.Test test;
+    private final StepOrigin origin;
+    private final Dialect dialect;
+
+    ComparisonSql(ExpressionSql expressions, StepCondition.Test test, StepOrigin origin) {
+        this.expressions = expressions;
+        this.test = test;
+        this.origin = origin;
+        this.dialect = expressions.making().dialect();
+    }
+
+    List<SqlExpression> of(SqlExpression left, List<SqlExpression> others) {
+        SqlExpression first = others.isEmpty() ? left : others.get(0);
+        boolean nothing = !test.others().isEmpty() && test.others().get(0) instanceof StepExpression.Nothing;
+        return switch (test.verb()) {
+            case IS -> List.of(nothing ? behind(left, " is null") : sign(left, "=", first));
+            case IS_NOT -> List.of(nothing ? behind(left, " is not null") : sign(left, "<>", first));
+            case IS_BELOW, IS_BEFORE -> List.of(sign(left, "<", first));
+            case IS_AT_MOST -> List.of(sign(left, "<=", first));
+            case IS_ABOVE -> List.of(sign(left, ">", first));
+            case IS_AT_LEAST, IS_ON_OR_AFTER -> List.of(sign(left, ">=", first));
+            case IS_AFTER -> List.of(sign(left, ">=", dayAfter(first)));
+            case IS_ON_OR_BEFORE -> List.of(sign(left, "<", dayAfter(first)));
+            case IS_ON -> List.of(sign(left, ">=", first), sign(left, "<", dayAfter(first)));
+            case IS_SPAN -> List.of(sign(left, ">=", first), sign(left, "<", dayAfter(others.get(1))));
+            case IS_BETWEEN, IS_FROM -> List.of(between(left, first, others.get(1)));
+            case IS_ANY_OF -> List.of(list(left, " in (", others));
+            case IS_NONE_OF -> List.of(list(left, " not in (", others));
+            case HAS_NONE -> List.of(behind(left, " is null"));
+            case HAS_ONE -> List.of(behind(left, " is not null"));
+            case CONTAINS -> List.of(like(left, " like ", "%", "%"));
+            case CONTAINS_NOT -> List.of(like(left, " not like ", "%", "%"));
+            case STARTS -> List.of(like(left, " like ", "", "%"));
+            case ENDS -> List.of(like(left, " like ", "%", ""));
+        };
+    }
+
+    private SqlExpression condition(List<SqlExpression> parts, SqlFragment sql) {
+        return expressions.together(parts, sql, Optional.of(Type.BOOLEAN), Binding.COMPARED);
+    }
+
+    private SqlExpression sign(SqlExpression left, String sign, SqlExpression right) {
+        SqlFragment sql =
+                left.at(Binding.SUM, origin).and(" " + sign + " ", origin).plus(right.at(Binding.SUM, origin));
+        return condition(List.of(left, right), sql);
+    }
+
+    private SqlExpression behind(SqlExpression left, String words) {
+        return condition(List.of(left), left.at(Binding.SINGLE, origin).and(words, origin));
+    }
+
+    private SqlExpression dayAfter(SqlExpression day) {
+        SqlFragment sql = SqlFragment.form(p -> dialect.dayAfter(p.get(0)), origin, day.at(Binding.PRODUCT, origin));
+        return day.written(sql, Binding.SUM);
+    }
+
+    private SqlExpression between(SqlExpression left, SqlExpression from, SqlExpression to) {
+        SqlFragment sql = left.at(Binding.SUM, origin)
+                .and(" between ", origin)
+                .plus(from.at(Binding.SUM, origin))
+                .and(" and ", origin)
+                .plus(to.at(Binding.SUM, origin));
+        return condition(List.of(left, from, to), sql);
+    }
+
+    private SqlExpression list(SqlExpression left, String words, List<SqlExpression> others) {
+        SqlFragment all =
+                SqlFragment.joined(others.stream().map(SqlExpression::sql).toList(), ", ", origin);
+        SqlFragment sql =
+                left.at(Binding.SUM, origin).and(words, origin).plus(all).and(")", origin);
+        List<SqlExpression> parts = new ArrayList<>(others);
+        parts.add(left);
+        return condition(parts, sql);
+    }
+
+    /** A text within another. What is chosen is taken literally by the engine; a fixed one is written so here. */
+    private SqlExpression like(SqlExpression left, String words, String before, String after) {
+        StepExpression other = test.others().get(0);
+        SqlFragment text = expressions.text(left, origin);
+        SqlExpression sought = expressions.of(other);
+        SqlFragment pattern;
+        if (other instanceof StepExpression.Fixed fixed) {
+            pattern = fixedPattern(fixed.value(), before, after);
+        } else {
+            pattern = SqlFragment.form(
+                    p -> expressions.forms().around(before, p.get(0), after),
+                    origin,
+                    sought.at(Binding.SINGLE, origin));
+        }
+        return condition(List.of(left, sought), text.and(words, origin).plus(pattern));
+    }
+
+    private SqlFragment fixedPattern(Value value, String before, String after) {
+        String written = value.written();
+        boolean odd = written.matches("(?s).*[%_\\\\].*");
+        String plain = odd ? written.replaceAll("([%_!])", "!$1") : written;
+        String literal = dialect.textLiteral(before + plain + after);
+        return SqlFragment.of(odd ? literal + " escape '!'" : literal, origin);
+    }
+}

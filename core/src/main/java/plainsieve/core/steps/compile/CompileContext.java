@@ -1,0 +1,132 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/**
+ * What is known while the SQL of a step is made.
+ *
+ * @param line the number of the step's line, from 0
+ * @param text the line
+ * @param whole the words that all of it comes from, where its own line is one of another query
+ * @param reserved aliases that nothing here may have
+ * @param arguments what stands for parameters, where the steps are those of a query that is called
+ */
+record CompileContext(
+        Dialect dialect,
+        SchemaContext around,
+        int line,
+        String text,
+        Optional<StepOrigin> whole,
+        Set<String> reserved,
+        Map<String, SqlExpression> arguments) {
+    /** Beyond this a value is given a name in a block of its own, so that nothing grows with the square of the steps. */
+    private static final int LONGEST_REPEATED = 400;
+
+    /** Of a line of these steps. */
+    static CompileContext of(Dialect dialect, SchemaContext around, int line, String text) {
+        return new CompileContext(dialect, around, line, text, Optional.empty(), Set.of(), Map.of());
+    }
+
+    /** Of a line of another query, of which all comes from the same words here. */
+    CompileContext within(String other, LineSpan here, Set<String> taken) {
+        return new CompileContext(dialect, around, line, other, Optional.of(origin(here)), taken, Map.of());
+    }
+
+    CompileContext calledWith(Map<String, SqlExpression> others) {
+        return new CompileContext(dialect, around, line, text, whole, reserved, others);
+    }
+
+    StepOrigin origin(LineSpan at) {
+        return whole.orElse(new StepOrigin(line, at));
+    }
+
+    /** Where the whole line stands. */
+    StepOrigin origin() {
+        return origin(new LineSpan(0, text.length()));
+    }
+
+    /** Aliases that nothing more in a block may have. */
+    Set<String> taken(SelectBlock block) {
+        Set<String> taken = block.aliases();
+        taken.addAll(reserved);
+        return taken;
+    }
+
+    ProblemException wrong(String kind, LineSpan at, String message, String advice) {
+        return new ProblemException(Problem.of(kind, message, advice)
+                .at(TextLocation.in(text, at.start(), Math.min(at.end(), text.length()))));
+    }
+
+    /** The block as something that another is from. Its order is that of the other, as far as it can be said there. */
+    SelectBlock wrapped(SelectBlock block) {
+        return wrapped(block, taken(block));
+    }
+
+    /** @param taken aliases that it must not have */
+    SelectBlock wrapped(SelectBlock block, Set<String> taken) {
+        String alias = alias("rows", taken);
+        boolean ordersForNothing = block.limit().isEmpty() && !block.order().isEmpty();
+        SelectBlock inner = ordersForNothing ? block.ordered(List.of()) : block;
+        List<SelectBlock.Out> outs = new ArrayList<>();
+        block.outs().forEach(out -> outs.add(new SelectBlock.Out(out.name(), again(alias, out))));
+        SelectBlock.From from = new SelectBlock.From(new SelectBlock.Nested(inner), alias, Optional.empty());
+        return new SelectBlock(
+                List.of(from),
+                List.of(),
+                Optional.empty(),
+                outs,
+                block.open(),
+                false,
+                orderAround(block, alias),
+                Optional.empty());
+    }
+
+    private SqlExpression again(String alias, SelectBlock.Out out) {
+        KnownColumn column =
+                new KnownColumn(out.name(), out.value().type(), out.value().mayBeEmpty());
+        return SelectBlock.ref(alias, column, origin());
+    }
+
+    private List<SelectBlock.Ordering> orderAround(SelectBlock block, String alias) {
+        List<SelectBlock.Ordering> outside = new ArrayList<>();
+        for (SelectBlock.Ordering one : block.order()) {
+            Optional<SelectBlock.Out> out =
+                    block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+            if (out.isEmpty()) {
+                break;
+            }
+            outside.add(new SelectBlock.Ordering(out.get().name(), again(alias, out.get()), one.largestFirst()));
+        }
+        return outside;
+    }
+
+    /** An alias that none of these is: the first letter of a name, with a number where that is taken. */
+    String alias(String name, Set<String> taken) {
+        String first = name.substring(0, 1).toLowerCase(Locale.ROOT);
+        String letter = first.matches("[a-z]") ? first : "t";
+        String end = dialect().forms().aliasEnd();
+        String alias = letter + end;
+        for (int i = 2; taken.contains(alias); i++) {
+            alias = letter + i + end;
+        }
+        return alias;
+    }
+
+    /** The block, with its values named one level further in where repeating one would make it long. */
+    SelectBlock shortened(SelectBlock block) {
+        boolean tooLong =
+                block.outs().stream().anyMatch(out -> out.value().sql().length() > LONGEST_REPEATED);
+        return tooLong ? wrapped(block) : block;
+    }
+}

@@ -1,0 +1,158 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.TimeUnit;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** Makes SQL of conditions. A column stands alone on the left where it can, so that an index on it serves. */
+final class ConditionSql {
+    private final ExpressionSql expressions;
+    private final CompileContext making;
+
+    ConditionSql(ExpressionSql expressions) {
+        this.expressions = expressions;
+        this.making = expressions.making();
+    }
+
+    /** The conditions of which all have to be true, one by one. */
+    List<SqlExpression> each(StepCondition condition) {
+        if (condition instanceof StepCondition.And and) {
+            return and.all().stream().flatMap(one -> each(one).stream()).toList();
+        }
+        return condition instanceof StepCondition.Test || condition instanceof StepCondition.Recent
+                ? single(condition)
+                : List.of(of(condition));
+    }
+
+    SqlExpression of(StepCondition condition) {
+        if (condition instanceof StepCondition.And and) {
+            return joined(and.all().stream().flatMap(one -> each(one).stream()).toList(), " and ", Binding.AND);
+        }
+        if (condition instanceof StepCondition.Or or) {
+            return joined(or.any().stream().map(this::of).toList(), " or ", Binding.OR);
+        }
+        if (condition instanceof StepCondition.Not not) {
+            SqlExpression of = of(not.condition());
+            SqlFragment sql =
+                    SqlFragment.of("not ", making.origin()).plus(of.sql().bracketed(making.origin()));
+            return of.written(sql, Binding.NOT);
+        }
+        return joined(single(condition), " and ", Binding.AND);
+    }
+
+    private SqlExpression joined(List<SqlExpression> parts, String word, Binding binding) {
+        if (parts.size() == 1) {
+            return parts.get(0);
+        }
+        Binding wanted = binding == Binding.OR ? Binding.AND : Binding.NOT;
+        List<SqlFragment> all =
+                parts.stream().map(part -> part.at(wanted, making.origin())).toList();
+        return expressions.together(
+                parts, SqlFragment.joined(all, word, making.origin()), Optional.of(Type.BOOLEAN), binding);
+    }
+
+    /** One comparison; of a span there are two, so that either end can be left open. */
+    private List<SqlExpression> single(StepCondition condition) {
+        if (condition instanceof StepCondition.Recent recent) {
+            return recent(recent);
+        }
+        StepCondition.Test test = (StepCondition.Test) condition;
+        SqlExpression left = expressions.of(test.left());
+        List<SqlExpression> others = test.others().stream()
+                .map(other -> fitting(left, test.left(), other))
+                .toList();
+        return new ComparisonSql(expressions, test, making.origin(test.at())).of(left, others);
+    }
+
+    /** What a value is compared with, as one of its own type. */
+    private SqlExpression fitting(SqlExpression left, StepExpression compared, StepExpression other) {
+        Optional<Type> wanted = left.type();
+        if (!(other instanceof StepExpression.Fixed fixed) || wanted.isEmpty() || fits(wanted.get(), fixed.value())) {
+            return expressions.of(other);
+        }
+        try {
+            return expressions.fixed(
+                    ValueReader.read(wanted.get(), fixed.value().written()), making.origin(fixed.at()));
+        } catch (ProblemException e) {
+            String what = compared instanceof StepExpression.Column column ? "“" + column.name() + "”" : "This";
+            throw making.wrong(
+                    "type-mismatch",
+                    fixed.at(),
+                    "%s is a %s, and “%s” is none."
+                            .formatted(
+                                    what, wanted.get().inWords(), fixed.value().written()),
+                    "Write one like %s.".formatted(wanted.get().example()));
+        }
+    }
+
+    private static boolean fits(Type wanted, Value value) {
+        return switch (wanted) {
+            case DECIMAL, INTEGER -> value.type() == Type.INTEGER || value.type() == Type.DECIMAL;
+            case DATE, DATETIME -> value.type() == Type.DATE || value.type() == Type.DATETIME;
+            default -> value.type() == wanted;
+        };
+    }
+
+    private List<SqlExpression> recent(StepCondition.Recent recent) {
+        StepOrigin origin = making.origin(recent.at());
+        SqlExpression left = expressions.of(recent.left());
+        SqlExpression today = expressions.of(new StepExpression.Today(recent.at()));
+        StepExpression amount = recent.amount();
+        boolean countedDays = recent.unit() == TimeUnit.DAY
+                && amount instanceof StepExpression.Fixed fixed
+                && fixed.value() instanceof Value.Whole;
+        SqlExpression from;
+        if (countedDays) {
+            long days = ((Value.Whole) ((StepExpression.Fixed) amount).value()).number();
+            from = expressions.moved(
+                    today,
+                    true,
+                    new StepExpression.Fixed(new Value.Whole(days - 1), amount.at()),
+                    TimeUnit.DAY,
+                    origin);
+        } else {
+            SqlExpression start = expressions.moved(today, true, amount, recent.unit(), origin);
+            from = start.written(dayAfter(start, origin), Binding.SINGLE);
+        }
+        List<SqlExpression> both = new ArrayList<>();
+        both.add(compared(left, ">=", from, origin));
+        both.add(compared(left, "<", today.written(dayAfter(today, origin), Binding.SUM), origin));
+        return both;
+    }
+
+    private SqlFragment dayAfter(SqlExpression day, StepOrigin origin) {
+        return SqlFragment.form(p -> making.dialect().dayAfter(p.get(0)), origin, day.at(Binding.PRODUCT, origin));
+    }
+
+    private SqlExpression compared(SqlExpression left, String sign, SqlExpression right, StepOrigin origin) {
+        SqlFragment sql =
+                left.at(Binding.SUM, origin).and(" " + sign + " ", origin).plus(right.at(Binding.SUM, origin));
+        return expressions.together(List.of(left, right), sql, Optional.of(Type.BOOLEAN), Binding.COMPARED);
+    }
+
+    /** Whether it asks somewhere for values that are missing. */
+    static boolean asksForMissing(StepCondition condition) {
+        if (condition instanceof StepCondition.And and) {
+            return and.all().stream().anyMatch(ConditionSql::asksForMissing);
+        }
+        if (condition instanceof StepCondition.Or or) {
+            return or.any().stream().anyMatch(ConditionSql::asksForMissing);
+        }
+        if (condition instanceof StepCondition.Not) {
+            return true;
+        }
+        return condition instanceof StepCondition.Test test
+                && (test.verb() == ComparisonOperator.HAS_NONE
+                        || test.verb() == ComparisonOperator.HAS_ONE
+                        || test.others().stream().anyMatch(StepExpression.Nothing.class::isInstance));
+    }
+}

@@ -1,0 +1,19 @@
+package plainsieve.core.steps.compile;
+
+/** What the value of a column hangs on, and so where a condition on it may stand. */
+enum EvaluationLevel {
+    /** On no row. */
+    CONSTANT,
+    /** On what is grouped by. */
+    KEY,
+    /** On one row. */
+    ROW,
+    /** On the rows of a group. */
+    TOTAL,
+    /** On other rows of the answer, or on a query of its own: what is reckoned of it stands around it. */
+    WINDOW;
+
+    EvaluationLevel with(EvaluationLevel other) {
+        return compareTo(other) >= 0 ? this : other;
+    }
+}

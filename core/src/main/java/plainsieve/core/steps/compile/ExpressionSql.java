@@ -1,0 +1,291 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.DatePart;
+import plainsieve.core.dialect.ExpressionSyntax;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.StepExpression.Sign;
+import plainsieve.core.steps.model.TimeUnit;
+import plainsieve.core.value.NearestName;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Makes SQL of what is reckoned. */
+final class ExpressionSql {
+    private final CompileContext making;
+    private final SelectBlock ours;
+    private final Optional<SelectBlock> theirs;
+
+    ExpressionSql(CompileContext making, SelectBlock ours) {
+        this(making, ours, Optional.empty());
+    }
+
+    /** @param theirs the other rows of a match */
+    ExpressionSql(CompileContext making, SelectBlock ours, Optional<SelectBlock> theirs) {
+        this.making = making;
+        this.ours = ours;
+        this.theirs = theirs;
+    }
+
+    CompileContext making() {
+        return making;
+    }
+
+    ExpressionSyntax forms() {
+        return making.dialect().forms();
+    }
+
+    SqlExpression of(StepExpression expression) {
+        if (expression instanceof StepExpression.Column column) {
+            return column(column);
+        }
+        if (expression instanceof StepExpression.Fixed fixed) {
+            return fixed(fixed.value(), making.origin(fixed.at()));
+        }
+        if (expression instanceof StepExpression.Chosen chosen) {
+            SqlExpression argument = making.arguments().get(chosen.parameter());
+            if (argument != null) {
+                return argument;
+            }
+            SqlFragment sql = SqlFragment.of(":" + chosen.parameter(), making.origin(chosen.at()));
+            return new SqlExpression(sql, Optional.empty(), EvaluationLevel.CONSTANT, true, Binding.SINGLE, true);
+        }
+        if (expression instanceof StepExpression.Today today) {
+            SqlFragment sql = SqlFragment.of(forms().today(), making.origin(today.at()));
+            return SqlExpression.single(sql, Optional.of(Type.DATE), EvaluationLevel.CONSTANT)
+                    .neverEmpty();
+        }
+        if (expression instanceof StepExpression.Nothing nothing) {
+            return SqlExpression.single(
+                    SqlFragment.of("null", making.origin(nothing.at())), Optional.empty(), EvaluationLevel.CONSTANT);
+        }
+        if (expression instanceof StepExpression.Calculated calculated) {
+            return calculated(calculated);
+        }
+        if (expression instanceof StepExpression.Moved moved) {
+            return moved(moved);
+        }
+        if (expression instanceof StepExpression.Stretch stretch) {
+            return stretch(stretch);
+        }
+        if (expression instanceof StepExpression.Elapsed elapsed) {
+            return elapsed(elapsed);
+        }
+        if (expression instanceof StepExpression.Call call) {
+            return new FunctionSql(this).of(call);
+        }
+        return depending((StepExpression.Depending) expression);
+    }
+
+    /** A fixed value. */
+    SqlExpression fixed(Value value, StepOrigin origin) {
+        SqlFragment sql = SqlFragment.of(making.dialect().literal(value), origin);
+        boolean negative = sql.pieces().get(0) instanceof SqlFragment.Words words
+                && words.text().startsWith("-");
+        SqlExpression read = SqlExpression.single(sql, Optional.of(value.type()), EvaluationLevel.CONSTANT)
+                .neverEmpty();
+        return negative ? read.written(sql, Binding.SUM) : read;
+    }
+
+    private SqlExpression column(StepExpression.Column column) {
+        if (column.theirs() && theirs.isEmpty()) {
+            throw making.wrong(
+                    "bad-step",
+                    column.at(),
+                    "There are no other rows here that “their” could mean.",
+                    "Use it where rows are put beside each other.");
+        }
+        return column(column.theirs() ? theirs.orElseThrow() : ours, column.name(), column.at());
+    }
+
+    /** A column of our rows. */
+    SqlExpression column(String name, LineSpan at) {
+        return column(ours, name, at);
+    }
+
+    private SqlExpression column(SelectBlock block, String name, LineSpan at) {
+        Optional<SelectBlock.Out> out = block.out(name);
+        if (out.isPresent()) {
+            SqlExpression value = out.get().value();
+            return value.written(value.sql().said(making.origin(at)), value.binding());
+        }
+        if (block.open()) {
+            KnownColumn unknown = new KnownColumn(name, Optional.empty(), true);
+            return SelectBlock.ref(block.from().get(0).alias(), unknown, making.origin(at));
+        }
+        throw unknown(making, block, name, at);
+    }
+
+    static RuntimeException unknown(CompileContext making, SelectBlock block, String name, LineSpan at) {
+        Collection<String> names =
+                block.outs().stream().map(SelectBlock.Out::name).toList();
+        return making.wrong(
+                "unknown-column",
+                at,
+                "There is no column “%s” here.".formatted(name),
+                NearestName.to(name, names)
+                        .map("Did you mean “%s”?"::formatted)
+                        .orElse("There are "
+                                + String.join(", ", names.stream().limit(12).toList()) + "."));
+    }
+
+    private SqlExpression calculated(StepExpression.Calculated calculated) {
+        SqlExpression left = of(calculated.left());
+        SqlExpression right = of(calculated.right());
+        StepOrigin origin = making.origin(calculated.at());
+        return switch (calculated.sign()) {
+            case JOINED -> joined(List.of(left, right), origin);
+            case BY -> divided(calculated, left, right, origin);
+            case PLUS, MINUS, TIMES -> reckoned(calculated.sign(), left, right, origin);
+        };
+    }
+
+    private SqlExpression reckoned(Sign sign, SqlExpression left, SqlExpression right, StepOrigin origin) {
+        Binding binding = sign == Sign.TIMES ? Binding.PRODUCT : Binding.SUM;
+        Binding tighter = sign == Sign.MINUS || sign == Sign.TIMES ? Binding.PRODUCT : binding;
+        Binding ofRight = sign == Sign.TIMES ? Binding.SINGLE : tighter;
+        SqlFragment sql =
+                left.at(binding, origin).and(" " + sign.written() + " ", origin).plus(right.at(ofRight, origin));
+        boolean whole =
+                left.type().equals(Optional.of(Type.INTEGER)) && right.type().equals(left.type());
+        return together(List.of(left, right), sql, Optional.of(whole ? Type.INTEGER : Type.DECIMAL), binding);
+    }
+
+    /** Always with a fraction. By nought there is no value; only of a number that stands there it is known that it is none. */
+    private SqlExpression divided(
+            StepExpression.Calculated calculated, SqlExpression left, SqlExpression right, StepOrigin origin) {
+        boolean never = calculated.right() instanceof StepExpression.Fixed fixed
+                && !fixed.value().written().matches("-?0+(\\.0*)?");
+        SqlFragment by = never
+                ? right.at(Binding.SINGLE, origin)
+                : SqlFragment.form(p -> "nullif(" + p.get(0) + ", 0)", origin, right.sql());
+        SqlFragment sql = SqlFragment.form(
+                p -> forms().withFraction(p.get(0)) + " / " + p.get(1), origin, left.at(Binding.PRODUCT, origin), by);
+        SqlExpression all = together(List.of(left, right), sql, Optional.of(Type.DECIMAL), Binding.PRODUCT);
+        return never ? all : new SqlExpression(sql, all.type(), all.level(), true, Binding.PRODUCT, all.chosen());
+    }
+
+    private SqlExpression joined(List<SqlExpression> parts, StepOrigin origin) {
+        SqlFragment[] texts = parts.stream().map(part -> text(part, origin)).toArray(SqlFragment[]::new);
+        SqlFragment sql = SqlFragment.form(forms()::joined, origin, texts);
+        return together(parts, sql, Optional.of(Type.TEXT), Binding.SINGLE);
+    }
+
+    /** As a text; one that is known to be a text stays as it is. */
+    SqlFragment text(SqlExpression value, StepOrigin origin) {
+        return value.type().equals(Optional.of(Type.TEXT))
+                ? value.at(Binding.SINGLE, origin)
+                : SqlFragment.form(p -> making.dialect().asText(p.get(0)), origin, value.sql());
+    }
+
+    /** What several values come to. */
+    SqlExpression together(List<SqlExpression> parts, SqlFragment sql, Optional<Type> type, Binding binding) {
+        EvaluationLevel level = EvaluationLevel.CONSTANT;
+        boolean mayBeEmpty = false;
+        boolean chosen = false;
+        for (SqlExpression part : parts) {
+            level = level.with(part.level());
+            mayBeEmpty |= part.mayBeEmpty();
+            chosen |= part.chosen();
+        }
+        return new SqlExpression(sql, type, level, mayBeEmpty, binding, chosen);
+    }
+
+    private SqlExpression moved(StepExpression.Moved moved) {
+        StepOrigin origin = making.origin(moved.at());
+        return moved(of(moved.from()), moved.back(), moved.amount(), moved.unit(), origin);
+    }
+
+    SqlExpression moved(SqlExpression from, boolean back, StepExpression amount, TimeUnit unit, StepOrigin origin) {
+        SqlExpression by = of(amount);
+        boolean days = unit.isOfDays() && !from.type().equals(Optional.of(Type.DATETIME));
+        boolean fixed = amount instanceof StepExpression.Fixed number && number.value() instanceof Value.Whole;
+        String written = fixed ? ((StepExpression.Fixed) amount).value().written() : "";
+        boolean turned = written.startsWith("-");
+        SqlFragment sql = SqlFragment.form(
+                p -> forms().moved(
+                                p.get(0),
+                                new ExpressionSyntax.TimeShift(
+                                        fixed ? written.replace("-", "") : p.get(1),
+                                        unit.word(),
+                                        back != turned,
+                                        fixed),
+                                days),
+                origin,
+                from.at(Binding.PRODUCT, origin),
+                by.at(Binding.SINGLE, origin));
+        Type type = days ? Type.DATE : Type.DATETIME;
+        return together(List.of(from, by), sql, Optional.of(type), Binding.SINGLE);
+    }
+
+    private SqlExpression stretch(StepExpression.Stretch stretch) {
+        SqlExpression of = of(stretch.of());
+        StepOrigin origin = making.origin(stretch.at());
+        DatePart part = stretch.part();
+        SqlFragment first =
+                SqlFragment.form(p -> making.dialect().part(part, p.get(0)), origin, of.at(Binding.SINGLE, origin));
+        boolean sameDay = !stretch.last() || part == DatePart.DAY;
+        SqlFragment sql = sameDay
+                ? first
+                : SqlFragment.form(
+                        p -> forms().lastDay(p.get(0), p.get(1), part.word()),
+                        origin,
+                        of.at(Binding.SINGLE, origin),
+                        first);
+        return together(List.of(of), sql, Optional.of(Type.DATE), Binding.SINGLE);
+    }
+
+    private SqlExpression elapsed(StepExpression.Elapsed elapsed) {
+        SqlExpression from = of(elapsed.from());
+        SqlExpression to = of(elapsed.to());
+        StepOrigin origin = making.origin(elapsed.at());
+        SqlFragment sql = SqlFragment.form(
+                p -> elapsed.unit() == TimeUnit.DAY
+                        ? forms().days(p.get(0), p.get(1))
+                        : forms().stretches(elapsed.unit() == TimeUnit.HOUR ? 3600 : 60, p.get(0), p.get(1)),
+                origin,
+                from.sql(),
+                to.sql());
+        return together(List.of(from, to), sql, Optional.of(Type.INTEGER), Binding.SINGLE);
+    }
+
+    private SqlExpression depending(StepExpression.Depending depending) {
+        StepOrigin origin = making.origin(depending.at());
+        SqlFragment sql = SqlFragment.of("case", origin);
+        List<SqlExpression> parts = new ArrayList<>();
+        List<SqlExpression> values = new ArrayList<>();
+        for (StepExpression.Branch branch : depending.branches()) {
+            parts.add(new ConditionSql(this).of(branch.when()));
+            values.add(of(branch.then()));
+        }
+        values.add(of(depending.otherwise()));
+        List<SqlFragment> written = beside(values, origin);
+        for (int at = 0; at < parts.size(); at++) {
+            sql = sql.and(" when ", origin)
+                    .plus(parts.get(at).sql())
+                    .and(" then ", origin)
+                    .plus(written.get(at));
+        }
+        if (!(depending.otherwise() instanceof StepExpression.Nothing)) {
+            sql = sql.and(" else ", origin).plus(written.get(parts.size()));
+        }
+        parts.addAll(values);
+        Optional<Type> type =
+                values.stream().flatMap(value -> value.type().stream()).findFirst();
+        SqlExpression all = together(parts, sql.and(" end", origin), type, Binding.SINGLE);
+        return values.stream().noneMatch(SqlExpression::mayBeEmpty) ? all.neverEmpty() : all;
+    }
+
+    /** Values of which one comes to stand in one place, none of which may lose digits for another. */
+    List<SqlFragment> beside(List<SqlExpression> values, StepOrigin origin) {
+        List<SelectBlock> blocks = new ArrayList<>(List.of(ours));
+        theirs.ifPresent(blocks::add);
+        return new NumericPrecision(forms()).kept(values, blocks, origin);
+    }
+}

@@ -1,0 +1,141 @@
+package plainsieve.core.steps.compile;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.RowSource;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.StepMentions;
+
+/** Makes SQL of steps that keep some rows: in the innermost block in which that keeps the same ones. */
+final class FilterSql {
+    private final CompileContext making;
+    private final RowsSql rows;
+
+    FilterSql(CompileContext making, RowsSql rows) {
+        this.making = making;
+        this.rows = rows;
+    }
+
+    SelectBlock where(SelectBlock block, StepCondition condition) {
+        SelectBlock into = block;
+        List<StepCondition> each = condition instanceof StepCondition.And and ? and.all() : List.of(condition);
+        for (StepCondition one : each) {
+            into = kept(into, one);
+        }
+        return into;
+    }
+
+    private SelectBlock kept(SelectBlock block, StepCondition condition) {
+        List<SqlExpression> conditions = conditions(block, condition);
+        SelectBlock into = block;
+        if (mustStandOutside(block, condition, conditions)) {
+            into = making.wrapped(block);
+            conditions = conditions(into, condition);
+        }
+        for (SqlExpression one : conditions) {
+            into = placed(into, one);
+        }
+        return into;
+    }
+
+    private List<SqlExpression> conditions(SelectBlock block, StepCondition condition) {
+        return new ConditionSql(new ExpressionSql(making, block)).each(condition);
+    }
+
+    /**
+     * A limit and a window have looked at rows that the condition would take away. A total that has no value is not told
+     * apart in HAVING by every database.
+     */
+    private boolean mustStandOutside(SelectBlock block, StepCondition condition, List<SqlExpression> conditions) {
+        if (block.limit().isPresent() || block.hasWindow()) {
+            return true;
+        }
+        boolean onTotal = conditions.stream().anyMatch(one -> one.level() == EvaluationLevel.TOTAL);
+        boolean untold = !making.dialect().havingTellsMissingValues() && ConditionSql.asksForMissing(condition);
+        return onTotal && (untold || making.dialect().havingKnowsNames() && namesAKey(block, condition));
+    }
+
+    /** HAVING of some databases knows what is grouped by under its name in the SELECT list only. */
+    private static boolean namesAKey(SelectBlock block, StepCondition condition) {
+        return StepMentions.columns(condition).stream()
+                .flatMap(name -> block.out(name).stream())
+                .anyMatch(out -> out.value().level() != EvaluationLevel.TOTAL);
+    }
+
+    /** On what is grouped by, before the groups are made; on totals, after. */
+    private SelectBlock placed(SelectBlock block, SqlExpression condition) {
+        if (block.grouping().isEmpty()) {
+            return block.where(conjunct(condition));
+        }
+        SelectBlock.Grouping grouping = block.grouping().get();
+        boolean before = condition.level() == EvaluationLevel.KEY
+                || condition.level() == EvaluationLevel.CONSTANT
+                        && !grouping.keys().isEmpty();
+        return before ? block.where(conjunct(condition)) : block.grouped(grouping.having(conjunct(condition)));
+    }
+
+    private SqlFragment conjunct(SqlExpression condition) {
+        return condition.at(SqlExpression.Binding.NOT, making.origin());
+    }
+
+    /** Rows that have a partner elsewhere, or have none. */
+    SelectBlock onlyThose(SelectBlock block, Step.SemiJoin step) {
+        return present(block, into -> {
+            SelectBlock other = rows.of(step.rows(), making.taken(into));
+            SelectBlock matched = new JoinSql(making, rows).matched(into, other, step.match());
+            return new Presence(matched, step.with() ? "exists " : "not exists ");
+        });
+    }
+
+    /** Rows whose value is, or is not, among those elsewhere; that there is none without a value tells nothing of others. */
+    SelectBlock amongThose(SelectBlock block, Step.MembershipFilter step) {
+        if (step.among()
+                && step.rows() instanceof RowSource.Typed typed
+                && typed.columns().size() == 1) {
+            StepExpression column = new StepExpression.Column(
+                    step.column().name(), false, step.column().at());
+            List<StepExpression> values =
+                    typed.rows().stream().map(row -> row.get(0)).toList();
+            return where(
+                    block,
+                    new StepCondition.Test(
+                            column,
+                            ComparisonOperator.IS_ANY_OF,
+                            values,
+                            step.column().at()));
+        }
+        return present(block, into -> {
+            SelectBlock other = rows.of(step.rows(), making.taken(into));
+            Step.Name theirs = step.theirs().orElseGet(() -> only(other).orElse(step.column()));
+            StepExpression.Column inner = new StepExpression.Column(theirs.name(), true, theirs.at());
+            StepExpression.Column outer = new StepExpression.Column(
+                    step.column().name(), false, step.column().at());
+            StepCondition same = new StepCondition.Test(
+                    outer, ComparisonOperator.IS, List.of(inner), step.column().at());
+            SelectBlock matched = new JoinSql(making, rows).matched(into, other, new Step.Matching(same, theirs.at()));
+            return new Presence(matched, step.among() ? "exists " : "not exists ");
+        });
+    }
+
+    /* The only column there is can be meant without its name. */
+    private static Optional<Step.Name> only(SelectBlock other) {
+        boolean one = !other.open() && other.outs().size() == 1;
+        return one ? Optional.of(new Step.Name(other.outs().get(0).name(), new LineSpan(0, 0))) : Optional.empty();
+    }
+
+    private record Presence(SelectBlock matched, String word) {}
+
+    private SelectBlock present(SelectBlock block, Function<SelectBlock, Presence> presence) {
+        SelectBlock into = block.isPlain() ? block : making.wrapped(block);
+        Presence found = presence.apply(into);
+        SqlFragment sql = SqlFragment.of(found.word() + "(", making.origin())
+                .plus(SqlFragment.of(new SqlFragment.Within(found.matched())))
+                .and(")", making.origin());
+        return into.where(sql);
+    }
+}

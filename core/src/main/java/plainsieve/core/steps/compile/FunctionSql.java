@@ -1,0 +1,103 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.DatePart;
+import plainsieve.core.dialect.ExpressionSyntax;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.StepFunction;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Makes SQL of functions. */
+final class FunctionSql {
+    private final ExpressionSql expressions;
+
+    FunctionSql(ExpressionSql expressions) {
+        this.expressions = expressions;
+    }
+
+    SqlExpression of(StepExpression.Call call) {
+        if (call.function().changesType()) {
+            return new ConversionSql(expressions).of(call);
+        }
+        List<SqlExpression> arguments = new ArrayList<>();
+        call.arguments().forEach(argument -> arguments.add(expressions.of(argument)));
+        StepOrigin origin = expressions.making().origin(call.at());
+        SqlFragment[] parts = call.function() == StepFunction.FIRST_VALUE
+                ? expressions.beside(arguments, origin).toArray(SqlFragment[]::new)
+                : arguments.stream()
+                        .map(argument -> argument.at(Binding.SINGLE, origin))
+                        .toArray(SqlFragment[]::new);
+        SqlFragment sql = SqlFragment.form(p -> written(call, p, arguments), origin, parts);
+        SqlExpression all = expressions.together(arguments, sql, type(call.function(), arguments), Binding.SINGLE);
+        boolean oneIsThere = call.function() == StepFunction.FIRST_VALUE
+                && arguments.stream().anyMatch(argument -> !argument.mayBeEmpty());
+        return oneIsThere ? all.neverEmpty() : all;
+    }
+
+    private static Optional<Type> type(StepFunction function, List<SqlExpression> arguments) {
+        Optional<Type> given = arguments.get(0).type();
+        return switch (function) {
+            case FIRST_VALUE ->
+                arguments.stream().flatMap(argument -> argument.type().stream()).findFirst();
+            case ABSOLUTE, BAND -> given.isPresent() ? given : function.type();
+            default -> function.type();
+        };
+    }
+
+    private String written(StepExpression.Call call, List<String> p, List<SqlExpression> arguments) {
+        ExpressionSyntax forms = expressions.forms();
+        String of = p.get(0);
+        return switch (call.function()) {
+            case YEAR -> forms.part(ExpressionSyntax.TimeField.YEAR, of);
+            case QUARTER -> forms.part(ExpressionSyntax.TimeField.QUARTER, of);
+            case MONTH -> forms.part(ExpressionSyntax.TimeField.MONTH, of);
+            case DAY -> forms.part(ExpressionSyntax.TimeField.DAY, of);
+            case HOUR -> forms.part(ExpressionSyntax.TimeField.HOUR, of);
+            case WEEKDAY -> "(" + expressions.making().dialect().part(DatePart.WEEKDAY, of) + ")";
+            case LENGTH -> forms.length(of);
+            case UPPER -> "upper(" + of + ")";
+            case LOWER -> "lower(" + of + ")";
+            case TRIMMED -> "trim(" + of + ")";
+            case FIRST_LETTERS -> forms.firstLetters(text(of, arguments), p.get(1));
+            case LAST_LETTERS -> forms.lastLetters(text(of, arguments), p.get(1));
+            case ROUNDED -> forms.rounded(of, p.get(1));
+            case ABSOLUTE -> "abs(" + of + ")";
+            case BAND -> band(call, of);
+            case FISCAL_YEAR ->
+                "(" + forms.part(ExpressionSyntax.TimeField.YEAR, of) + " + case when "
+                        + forms.part(ExpressionSyntax.TimeField.MONTH, of) + " >= " + p.get(1) + " and " + p.get(1)
+                        + " > 1 then 1 else 0 end)";
+            case FIRST_VALUE -> "coalesce(" + String.join(", ", p) + ")";
+            case AS_TEXT -> expressions.making().dialect().asText(of);
+            case AS_WHOLE, AS_NUMBER, AS_DAY -> throw new IllegalStateException("written elsewhere");
+        };
+    }
+
+    private String text(String of, List<SqlExpression> arguments) {
+        return arguments.get(0).type().equals(Optional.of(Type.TEXT))
+                ? of
+                : expressions.making().dialect().asText(of);
+    }
+
+    private String band(StepExpression.Call call, String of) {
+        StepExpression width = call.arguments().get(1);
+        if (width instanceof StepExpression.Fixed fixed
+                && !fixed.value().written().matches("-.*|0|0\\.0*")) {
+            Value value = fixed.value();
+            if (value.type() == Type.INTEGER || value.type() == Type.DECIMAL) {
+                return "(" + expressions.making().dialect().band(new java.math.BigDecimal(value.written()), of) + ")";
+            }
+        }
+        throw expressions
+                .making()
+                .wrong(
+                        "bad-step",
+                        width.at(),
+                        "A band is as wide as a number above nought.",
+                        "Write “band of … by 10”.");
+    }
+}

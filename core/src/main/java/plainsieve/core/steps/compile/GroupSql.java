@@ -1,0 +1,145 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.Type;
+
+/** Makes SQL of totals. */
+final class GroupSql {
+    private final CompileContext making;
+
+    GroupSql(CompileContext making) {
+        this.making = making;
+    }
+
+    SelectBlock of(SelectBlock block, Step.Group step) {
+        return step.level().isPresent() ? new SubtotalSql(making, this).of(block, step) : grouped(block, step);
+    }
+
+    /** Of its keys together, without the levels above. */
+    SelectBlock grouped(SelectBlock block, Step.Group step) {
+        SelectBlock plain = block.isPlain() ? block : making.wrapped(block);
+        Named named = named(plain.ordered(List.of()), step.keys());
+        SelectBlock from = named.block();
+        List<SqlFragment> keys = new ArrayList<>();
+        List<SelectBlock.Out> outs = new ArrayList<>();
+        for (Step.Key key : named.keys()) {
+            SqlExpression value = new ExpressionSql(making, from).of(key.value());
+            keys.add(value.sql());
+            add(outs, key.name(), value.on(EvaluationLevel.KEY));
+        }
+        for (Step.Figure figure : step.figures()) {
+            add(outs, figure.name(), figure(from, figure));
+        }
+        if (outs.isEmpty()) {
+            throw making.wrong(
+                    "bad-step", making.origin().at(), "Nothing is totalled here.", "Write “number of rows”.");
+        }
+        return from.outs(outs).closed().grouped(new SelectBlock.Grouping(keys, List.of(), false));
+    }
+
+    void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
+        if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
+            throw making.wrong(
+                    "column-twice",
+                    name.at(),
+                    "There are two columns “%s” then.".formatted(name.name()),
+                    "Call one of them otherwise, with “as …”.");
+        }
+        outs.add(new SelectBlock.Out(name.name(), value));
+    }
+
+    /** What is totalled, with the keys as they are called in it. */
+    private record Named(SelectBlock block, List<Step.Key> keys) {}
+
+    /*
+     * A parameter in what is grouped by would be another one in the SELECT list to a database, a constant means the number of
+     * a column to some, and two keys that are written alike are one where there are levels: they get a name one level further
+     * in, which no other column has.
+     */
+    private Named named(SelectBlock block, List<Step.Key> keys) {
+        SelectBlock with = block;
+        List<Step.Key> called = new ArrayList<>();
+        List<SqlExpression> before = new ArrayList<>();
+        for (Step.Key key : keys) {
+            SqlExpression value = new ExpressionSql(making, block).of(key.value());
+            boolean again = before.stream().anyMatch(value::isAs);
+            before.add(value);
+            if (value.chosen() || value.level() == EvaluationLevel.CONSTANT || again) {
+                String name = free(with, key.name().name());
+                with = with.with(new SelectBlock.Out(name, value));
+                LineSpan at = key.name().at();
+                called.add(new Step.Key(new StepExpression.Column(name, false, at), key.name()));
+            } else {
+                called.add(key);
+            }
+        }
+        return new Named(called.equals(keys) ? block : making.wrapped(with), called);
+    }
+
+    private static String free(SelectBlock block, String wanted) {
+        String name = wanted;
+        while (block.out(name).isPresent()) {
+            name = name + "_";
+        }
+        return name;
+    }
+
+    private SqlExpression figure(SelectBlock from, Step.Figure figure) {
+        StepOrigin origin = making.origin(figure.at());
+        ExpressionSql expressions = new ExpressionSql(making, from);
+        Optional<SqlExpression> of = figure.of().map(expressions::of);
+        SqlFragment counted =
+                of.map(SqlExpression::sql).orElse(SqlFragment.of(figure.where().isPresent() ? "1" : "*", origin));
+        if (figure.where().isPresent()) {
+            SqlExpression where =
+                    new ConditionSql(expressions).of(figure.where().get());
+            counted = SqlFragment.of("case when ", origin)
+                    .plus(where.sql())
+                    .and(" then ", origin)
+                    .plus(counted)
+                    .and(" end", origin);
+        }
+        SqlFragment sql = SqlFragment.form(p -> call(figure, p.get(0)), origin, counted);
+        boolean counts =
+                figure.function() == Measure.Function.COUNT || figure.function() == Measure.Function.COUNT_DISTINCT;
+        boolean chosen = of.filter(SqlExpression::chosen).isPresent();
+        SqlExpression total =
+                new SqlExpression(sql, type(figure, of), EvaluationLevel.TOTAL, !counts, Binding.SINGLE, chosen);
+        return counts ? total.neverEmpty() : total;
+    }
+
+    private String call(Step.Figure figure, String of) {
+        return switch (figure.function()) {
+            case COUNT -> "count(" + of + ")";
+            case COUNT_DISTINCT -> "count(distinct " + of + ")";
+            case SUM -> "sum(" + of + ")";
+            case AVG -> making.dialect().average(of);
+            case MIN -> "min(" + of + ")";
+            case MAX -> "max(" + of + ")";
+            case MEDIAN ->
+                making.dialect()
+                        .median(of)
+                        .orElseThrow(() -> making.wrong(
+                                "not-in-this-database",
+                                figure.at(),
+                                "The database of this source has no median.",
+                                "Take the average, or the smallest and the largest."));
+            case SHARE -> throw new IllegalStateException("no step says it");
+        };
+    }
+
+    private static Optional<Type> type(Step.Figure figure, Optional<SqlExpression> of) {
+        return switch (figure.function()) {
+            case COUNT, COUNT_DISTINCT -> Optional.of(Type.INTEGER);
+            case AVG, MEDIAN -> Optional.of(Type.DECIMAL);
+            default -> of.flatMap(SqlExpression::type);
+        };
+    }
+}

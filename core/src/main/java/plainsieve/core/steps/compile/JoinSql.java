@@ -1,0 +1,278 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.RowSource;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Makes SQL of rows that are put beside each other. */
+final class JoinSql {
+
+    private final CompileContext making;
+    private final RowsSql rows;
+
+    JoinSql(CompileContext making, RowsSql rows) {
+        this.making = making;
+        this.rows = rows;
+    }
+
+    SelectBlock beside(SelectBlock block, Step.Join step) {
+        SelectBlock ours = apart(block.isPlain() ? block : making.wrapped(block), step.rows());
+        SelectBlock other = rows.of(step.rows(), making.taken(ours), ours);
+        Joined joined = joined(ours, other, step.kept());
+        if (joined.lateral() && !making.dialect().forms().isSureOfLateral()) {
+            Optional<SelectBlock> without = new LateralFallbackSql(making, rows, this, step).beside(ours);
+            if (without.isPresent()) {
+                return without.get();
+            }
+        }
+        List<SqlExpression> on = conditions(ours, joined.theirs(), step.match());
+        List<SqlFragment> all = new ArrayList<>(joined.where());
+        on.stream().map(this::conjunct).forEach(all::add);
+        SqlFragment condition = all.isEmpty()
+                ? SqlFragment.of(making.dialect().trueLiteral(), making.origin())
+                : SqlFragment.joined(all, " and ", making.origin());
+        SelectBlock.Join join =
+                new SelectBlock.Join(step.kept(), condition, matched(step.match(), joined.theirs()), joined.lateral());
+        SelectBlock.From from = new SelectBlock.From(joined.item(), joined.alias(), Optional.of(join));
+        return taken(ours, joined.theirs(), step).from(from);
+    }
+
+    /** A small table of the columns' names is put beside each row; which value belongs to a name is told by CASE. */
+    SelectBlock toRows(SelectBlock block, Step.ToRows step) {
+        SelectBlock ours = block.isPlain() ? block : making.wrapped(block);
+        StepOrigin origin = making.origin();
+        ExpressionSql expressions = new ExpressionSql(making, ours);
+        List<SelectBlock> names = new ArrayList<>();
+        SqlFragment which = SqlFragment.of("case ", origin);
+        String alias = making.alias("names", making.taken(ours));
+        SqlExpression name = SelectBlock.ref(
+                alias,
+                new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
+                making.origin(step.name().at()));
+        which = which.plus(name.sql());
+        List<SqlExpression> values = new ArrayList<>();
+        for (Step.Name column : step.columns()) {
+            SqlExpression value = expressions.column(column.name(), column.at());
+            SqlExpression literal = expressions.fixed(new Value.Text(column.name()), making.origin(column.at()));
+            names.add(RowsSql.row(List.of(new SelectBlock.Out(step.name().name(), literal))));
+            which = which.and(" when ", origin)
+                    .plus(literal.sql())
+                    .and(" then ", origin)
+                    .plus(value.sql());
+            values.add(value);
+        }
+        Optional<Type> type =
+                values.stream().flatMap(value -> value.type().stream()).findFirst();
+        SqlExpression value =
+                expressions.together(values, which.and(" end", origin), type, SqlExpression.Binding.SINGLE);
+        List<SelectBlock.Out> outs = new ArrayList<>(ours.outs());
+        step.columns().forEach(column -> outs.removeIf(out -> out.name().equalsIgnoreCase(column.name())));
+        outs.add(new SelectBlock.Out(step.name().name(), name));
+        outs.add(new SelectBlock.Out(step.value().name(), value));
+        if (ours.open()) {
+            throw unknownColumns(step.columns().get(0).at());
+        }
+        SqlFragment always = SqlFragment.of(making.dialect().trueLiteral(), origin);
+        return ours.outs(outs)
+                .from(new SelectBlock.From(
+                        SelectBlock.Union.of(names), alias, Optional.of(SelectBlock.Join.plain(false, always))));
+    }
+
+    ProblemException unknownColumns(LineSpan at) {
+        return making.wrong(
+                "unknown-columns",
+                at,
+                "What other columns there are is not known here.",
+                "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+    }
+
+    /** SQL that is called has aliases of its own: rows around it are called otherwise, so that it speaks of the right ones. */
+    private SelectBlock apart(SelectBlock ours, RowSource called) {
+        Set<String> words = rows.words(called);
+        if (ours.aliases().stream().noneMatch(words::contains)) {
+            return ours;
+        }
+        Set<String> taken = making.taken(ours);
+        taken.addAll(words);
+        return making.wrapped(ours, taken);
+    }
+
+    SqlFragment conjunct(SqlExpression condition) {
+        return condition.at(SqlExpression.Binding.NOT, making.origin());
+    }
+
+    /** The columns of the other rows that have to be equal to something of ours, as what is joined calls them. */
+    private static Set<String> matched(Step.Match match, SelectBlock theirs) {
+        return named(match).stream()
+                .flatMap(name -> theirs.out(name).map(SelectBlock.Out::value).stream())
+                .map(value -> value.sql().pieces())
+                .filter(pieces -> pieces.size() == 1 && pieces.get(0) instanceof SqlFragment.Ref)
+                .map(pieces -> ((SqlFragment.Ref) pieces.get(0)).column())
+                .collect(Collectors.toSet());
+    }
+
+    private static Set<String> named(Step.Match match) {
+        Set<String> names = new LinkedHashSet<>();
+        List<StepCondition> all =
+                condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));
+        for (StepCondition one : all) {
+            if (one instanceof StepCondition.Test test && test.verb() == ComparisonOperator.IS) {
+                theirs(test.left(), test.others().get(0)).ifPresent(names::add);
+                theirs(test.others().get(0), test.left()).ifPresent(names::add);
+            }
+        }
+        return names;
+    }
+
+    private static Optional<String> theirs(StepExpression one, StepExpression other) {
+        boolean ours = other instanceof StepExpression.Column column && !column.theirs();
+        return one instanceof StepExpression.Column column && column.theirs() && ours
+                ? Optional.of(column.name())
+                : Optional.empty();
+    }
+
+    /**
+     * @param theirs the columns of what is joined, as they are called around it
+     * @param lateral whether it speaks of our rows within
+     */
+    record Joined(SelectBlock.Item item, String alias, SelectBlock theirs, List<SqlFragment> where, boolean lateral) {}
+
+    /**
+     * A block that only filters one table is joined as that table, with its conditions beside the match: they are asked of the
+     * same rows. Where rows without a partner stay, only plain columns may be taken so: anything reckoned would be reckoned
+     * of the missing ones, too.
+     */
+    Joined joined(SelectBlock ours, SelectBlock other, boolean kept) {
+        boolean plainColumns = other.outs().stream()
+                .allMatch(out -> out.value().sql().pieces().size() == 1
+                        && out.value().sql().pieces().get(0) instanceof SqlFragment.Ref);
+        boolean one = other.from().size() == 1
+                && !(other.from().get(0).item() instanceof SelectBlock.Nested)
+                && other.isPlain()
+                && (!kept || plainColumns);
+        if (one) {
+            SelectBlock.From only = other.from().get(0);
+            boolean lateral = speaksOf(other.onlyFrom(), ours);
+            return new Joined(only.item(), only.alias(), mayBeMissing(other, kept), other.where(), lateral);
+        }
+        Set<String> taken = making.taken(ours);
+        taken.addAll(other.aliases());
+        SelectBlock inner = other.limit().isPresent() ? other : other.ordered(List.of());
+        SelectBlock around = making.wrapped(inner, taken);
+        SelectBlock.From only = around.from().get(0);
+        return new Joined(only.item(), only.alias(), mayBeMissing(around, kept), List.of(), speaksOf(inner, ours));
+    }
+
+    /** Whether a block names something of another that it is not from itself. */
+    static boolean speaksOf(SelectBlock inner, SelectBlock ours) {
+        Set<String> around = new LinkedHashSet<>();
+        ours.from().forEach(one -> around.add(one.alias()));
+        boolean[] speaks = new boolean[1];
+        inner.refs(ref -> speaks[0] |= around.contains(ref.alias()));
+        return speaks[0];
+    }
+
+    static SelectBlock mayBeMissing(SelectBlock theirs, boolean kept) {
+        if (!kept) {
+            return theirs;
+        }
+        return theirs.outs(theirs.outs().stream()
+                .map(out -> new SelectBlock.Out(out.name(), out.value().perhapsEmpty()))
+                .toList());
+    }
+
+    List<SqlExpression> conditions(SelectBlock ours, SelectBlock theirs, Step.Match match) {
+        ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
+        return new ConditionSql(expressions).each(condition(match));
+    }
+
+    private static StepCondition condition(Step.Match match) {
+        if (match instanceof Step.Matching matching) {
+            return matching.condition();
+        }
+        List<StepCondition> all = new ArrayList<>();
+        for (Step.Name name : ((Step.SameColumns) match).columns()) {
+            LineSpan at = name.at();
+            StepExpression theirs = new StepExpression.Column(name.name(), true, at);
+            StepExpression own = new StepExpression.Column(name.name(), false, at);
+            all.add(new StepCondition.Test(theirs, ComparisonOperator.IS, List.of(own), at));
+        }
+        return new StepCondition.And(all);
+    }
+
+    /** The other rows that belong to a row of a block, as a query within it. */
+    SelectBlock matched(SelectBlock ours, SelectBlock other, Step.Match match) {
+        SelectBlock within = other.isPlain() && !(other.from().get(0).item() instanceof SelectBlock.Nested)
+                ? other
+                : making.wrapped(other);
+        for (SqlExpression one : conditions(ours, within, match)) {
+            within = within.where(conjunct(one));
+        }
+        boolean loses = !making.dialect().forms().isSureOfPresence()
+                && ours.from().stream().anyMatch(from -> !(from.item() instanceof SelectBlock.Written));
+        for (StepExpression sought : loses ? sought(match) : List.<StepExpression>of()) {
+            StepCondition has = new StepCondition.Test(sought, ComparisonOperator.HAS_ONE, List.of(), sought.at());
+            ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(within));
+            within = within.where(conjunct(new ConditionSql(expressions).of(has)));
+        }
+        SqlExpression found =
+                SqlExpression.single(SqlFragment.of("1", making.origin()), Optional.empty(), EvaluationLevel.CONSTANT);
+        return within.closed().ordered(List.of()).outs(List.of(new SelectBlock.Out("", found)));
+    }
+
+    /** What their columns have to be equal to: it has a value then. */
+    private static List<StepExpression> sought(Step.Match match) {
+        List<StepCondition> all =
+                condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));
+        List<StepExpression> sought = new ArrayList<>();
+        for (StepCondition one : all) {
+            if (one instanceof StepCondition.Test test && test.verb() == ComparisonOperator.IS) {
+                StepExpression left = test.left();
+                StepExpression right = test.others().get(0);
+                boolean theirs = left instanceof StepExpression.Column column && column.theirs();
+                sought.add(theirs ? right : left);
+            }
+        }
+        return sought;
+    }
+
+    /* What is the same within a query that is called differs from row to row around it. */
+    private static SqlExpression ofARow(SqlExpression value) {
+        boolean[] named = new boolean[1];
+        value.sql().refs(ref -> named[0] = true);
+        return value.level() == EvaluationLevel.CONSTANT && named[0] ? value.on(EvaluationLevel.ROW) : value;
+    }
+
+    SelectBlock taken(SelectBlock ours, SelectBlock theirs, Step.Join step) {
+        SelectBlock with = ours;
+        for (Step.ColumnAlias taken : step.columns()) {
+            String name = taken.as().name();
+            if (with.out(name).isPresent()) {
+                throw making.wrong(
+                        "column-twice",
+                        taken.as().at(),
+                        "There is a column “%s” already.".formatted(name),
+                        "Call this one otherwise: “%s as …”."
+                                .formatted(taken.column().name()));
+            }
+            ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
+            SqlExpression value = expressions.of(new StepExpression.Column(
+                    taken.column().name(), true, taken.column().at()));
+            with = with.with(new SelectBlock.Out(name, ofARow(value)));
+        }
+        return with;
+    }
+}

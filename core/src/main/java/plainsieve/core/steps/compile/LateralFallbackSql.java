@@ -1,0 +1,132 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.Step;
+
+/** Makes SQL of a query that is called for each row, where what is joined cannot speak of what stands before it. */
+final class LateralFallbackSql {
+    private static final int MOST_BRANCHES = 50;
+
+    private final CompileContext making;
+    private final RowsSql rows;
+    private final JoinSql joins;
+    private final Step.Join step;
+
+    LateralFallbackSql(CompileContext making, RowsSql rows, JoinSql joins, Step.Join step) {
+        this.making = making;
+        this.rows = rows;
+        this.joins = joins;
+        this.step = step;
+    }
+
+    /** Nothing where it can be asked for each row after all, and not otherwise. */
+    Optional<SelectBlock> beside(SelectBlock ours) {
+        boolean never = !making.dialect().forms().takesLateral();
+        if (never && isTyped(ours)) {
+            return Optional.of(branches(ours));
+        }
+        BatchedCallSql called = new BatchedCallSql(making, rows, step);
+        Optional<SelectBlock> totals =
+                never ? called.beside(ours).map(found -> joins.taken(ours, found, step)) : Optional.empty();
+        Optional<SelectBlock> beside =
+                totals.isPresent() ? totals : called.of(ours).map(once -> joined(ours, once));
+        if (beside.isEmpty() && never) {
+            throw making.wrong(
+                    "not-in-this-database",
+                    step.rows().at(),
+                    "The database of this source cannot ask this query for each row.",
+                    "Call it for a table typed by hand of at most %d rows, or name what it is called with in its last steps only."
+                            .formatted(MOST_BRANCHES));
+        }
+        return beside;
+    }
+
+    private SelectBlock joined(SelectBlock ours, BatchedCallSql.Once once) {
+        Set<String> aliases = making.taken(ours);
+        aliases.addAll(once.theirs().aliases());
+        SelectBlock around = making.wrapped(once.theirs(), aliases);
+        List<SqlFragment> on = new ArrayList<>();
+        once.called().forEach(same -> on.add(same(ours, around, same)));
+        joins.conditions(ours, JoinSql.mayBeMissing(around, step.kept()), step.match()).stream()
+                .map(joins::conjunct)
+                .forEach(on::add);
+        SelectBlock.From only = around.from().get(0);
+        SelectBlock.Join join = SelectBlock.Join.plain(step.kept(), SqlFragment.joined(on, " and ", making.origin()));
+        return joins.taken(ours, JoinSql.mayBeMissing(around, step.kept()), step)
+                .from(new SelectBlock.From(only.item(), only.alias(), Optional.of(join)));
+    }
+
+    /** A value with which a query was called is that of our row, also where both have none. */
+    private SqlFragment same(SelectBlock ours, SelectBlock around, Step.ColumnAlias same) {
+        SqlExpression own = ours.out(same.column().name()).orElseThrow().value();
+        SqlExpression called = around.out(same.as().name()).orElseThrow().value();
+        return SqlFragment.form(
+                p -> own.mayBeEmpty() ? making.dialect().forms().same(p.get(0), p.get(1)) : p.get(0) + " = " + p.get(1),
+                making.origin(),
+                called.at(SqlExpression.Binding.SUM, making.origin()),
+                own.at(SqlExpression.Binding.SUM, making.origin()));
+    }
+
+    private static boolean isTyped(SelectBlock ours) {
+        return ours.from().size() == 1
+                && ours.isPlain()
+                && ours.where().isEmpty()
+                && ours.from().get(0).item() instanceof SelectBlock.Union stack
+                && stack.blocks().size() <= MOST_BRANCHES
+                && stack.blocks().stream().allMatch(one -> one.from().isEmpty());
+    }
+
+    /**
+     * Where the database cannot ask a query for each row, and the rows are typed by hand, the query is asked once for each of
+     * them, with their values in it.
+     */
+    private SelectBlock branches(SelectBlock ours) {
+        List<SelectBlock> typed = ((SelectBlock.Union) ours.from().get(0).item()).blocks();
+        List<SelectBlock> branches = new ArrayList<>();
+        for (SelectBlock row : typed) {
+            branches.add(branch(row, ours));
+        }
+        List<KnownColumn> columns = branches.get(0)
+                .columns()
+                .orElseThrow(() -> joins.unknownColumns(step.rows().at()));
+        Set<String> aliases = new LinkedHashSet<>();
+        branches.forEach(branch -> aliases.addAll(branch.aliases()));
+        return SelectBlock.of(
+                SelectBlock.Union.of(branches), making.alias("rows", aliases), Optional.of(columns), making.origin());
+    }
+
+    /** A value with what a row has in the place of its columns. */
+    private SqlExpression ofOneRow(SqlExpression value, String alias, SelectBlock row) {
+        SqlFragment sql = value.sql()
+                .replaced(ref -> ref.alias().equals(alias)
+                        ? row.out(ref.column())
+                                .map(out -> out.value().at(SqlExpression.Binding.SINGLE, making.origin()))
+                        : Optional.empty());
+        return value.written(sql, value.binding());
+    }
+
+    private SelectBlock branch(SelectBlock row, SelectBlock ours) {
+        String alias = ours.from().get(0).alias();
+        SelectBlock one = SelectBlock.of(SelectBlock.Union.of(List.of(row)), alias, row.columns(), making.origin())
+                .outs(ours.outs());
+        SelectBlock literal = row.outs(ours.outs().stream()
+                .map(out -> new SelectBlock.Out(out.name(), ofOneRow(out.value(), alias, row)))
+                .toList());
+        SelectBlock other = rows.of(step.rows(), making.taken(one), literal);
+        JoinSql.Joined joined = joins.joined(one, other, step.kept());
+        SqlFragment always = SqlFragment.of(making.dialect().trueLiteral(), making.origin());
+        List<SqlFragment> on = new ArrayList<>(joined.where());
+        joins.conditions(one, joined.theirs(), step.match()).stream()
+                .map(joins::conjunct)
+                .forEach(on::add);
+        SqlFragment condition = on.isEmpty() ? always : SqlFragment.joined(on, " and ", making.origin());
+        SelectBlock.From from = new SelectBlock.From(
+                joined.item(), joined.alias(), Optional.of(SelectBlock.Join.plain(step.kept(), condition)));
+        return joins.taken(one, joined.theirs(), step).from(from);
+    }
+}

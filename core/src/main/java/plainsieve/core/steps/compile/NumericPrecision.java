@@ -1,0 +1,102 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.ExpressionSyntax;
+import plainsieve.core.value.Type;
+
+/**
+ * Numbers of which one comes to stand in one place, none of which may lose digits for another. Those that tables keep and those
+ * that stand in the text are narrow enough for each other in every database; what is reckoned may not be.
+ */
+final class NumericPrecision {
+    private final ExpressionSyntax forms;
+
+    NumericPrecision(ExpressionSyntax forms) {
+        this.forms = forms;
+    }
+
+    /** The SQL of values of one place, one of which the rows of this block, or of the others, take. */
+    List<SqlFragment> kept(List<SqlExpression> values, List<SelectBlock> blocks, StepOrigin origin) {
+        boolean reckoned =
+                values.stream().filter(NumericPrecision::isDecimal).anyMatch(value -> !isNarrow(value, blocks));
+        return values.stream()
+                .map(value -> reckoned && !alike(values) && isDecimal(value) ? wide(value, origin) : value.sql())
+                .toList();
+    }
+
+    /** Rows under each other whose values of one place are all kept. Each block has the same names in the same order. */
+    List<SelectBlock> kept(List<SelectBlock> blocks, StepOrigin origin) {
+        List<SelectBlock> all = blocks;
+        for (int at = 0; at < blocks.get(0).outs().size(); at++) {
+            int column = at;
+            List<SqlExpression> values = blocks.stream()
+                    .map(block -> block.outs().get(column).value())
+                    .toList();
+            boolean reckoned = Stream.iterate(0, i -> i < blocks.size(), i -> i + 1)
+                    .anyMatch(i -> isDecimal(values.get(i)) && !isNarrow(values.get(i), List.of(blocks.get(i))));
+            if (reckoned && values.stream().filter(NumericPrecision::isDecimal).count() > 1) {
+                all = all.stream().map(block -> widened(block, column, origin)).toList();
+            }
+        }
+        return all;
+    }
+
+    private SelectBlock widened(SelectBlock block, int column, StepOrigin origin) {
+        List<SelectBlock.Out> outs = new ArrayList<>(block.outs());
+        SelectBlock.Out out = outs.get(column);
+        if (isDecimal(out.value())) {
+            SqlExpression wide = out.value().written(wide(out.value(), origin), SqlExpression.Binding.SINGLE);
+            outs.set(column, new SelectBlock.Out(out.name(), wide));
+        }
+        return block.outs(outs);
+    }
+
+    private SqlFragment wide(SqlExpression value, StepOrigin origin) {
+        return SqlFragment.form(parts -> forms.besideOthers(parts.get(0)), origin, value.sql());
+    }
+
+    private static boolean alike(List<SqlExpression> values) {
+        List<SqlExpression> decimals =
+                values.stream().filter(NumericPrecision::isDecimal).toList();
+        return decimals.stream().allMatch(value -> value.isAs(decimals.get(0)));
+    }
+
+    private static boolean isDecimal(SqlExpression value) {
+        return value.type().equals(Optional.of(Type.DECIMAL));
+    }
+
+    private static boolean isNarrow(SqlExpression value, List<SelectBlock> blocks) {
+        return value.level() == EvaluationLevel.CONSTANT || isStored(value, blocks);
+    }
+
+    private static boolean isStored(SqlExpression value, List<SelectBlock> blocks) {
+        List<SqlFragment.Piece> pieces = value.sql().pieces();
+        return pieces.size() == 1
+                && pieces.get(0) instanceof SqlFragment.Ref ref
+                && blocks.stream()
+                        .flatMap(block -> block.from().stream())
+                        .filter(from -> from.alias().equals(ref.alias()))
+                        .anyMatch(from -> isStored(from.item(), ref.column()));
+    }
+
+    private static boolean isStored(SelectBlock.Item item, String column) {
+        if (item instanceof SelectBlock.Nested nested) {
+            return isStored(nested.block(), column);
+        }
+        if (item instanceof SelectBlock.CommonTable table) {
+            return isStored(table.rows(), column);
+        }
+        return item instanceof SelectBlock.Written
+                || item instanceof SelectBlock.Union stack
+                        && stack.blocks().stream().allMatch(block -> isStored(block, column));
+    }
+
+    private static boolean isStored(SelectBlock block, String column) {
+        return block.out(column)
+                .filter(out -> isNarrow(out.value(), List.of(block)))
+                .isPresent();
+    }
+}

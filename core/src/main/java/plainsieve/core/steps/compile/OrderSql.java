@@ -1,0 +1,205 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Makes SQL of orders, first rows, and what goes on from row to row. */
+final class OrderSql {
+    private final CompileContext making;
+
+    OrderSql(CompileContext making) {
+        this.making = making;
+    }
+
+    SelectBlock sort(SelectBlock block, List<Step.By> by) {
+        SelectBlock from = block.limit().isPresent() ? making.wrapped(block) : block;
+        return from.ordered(order(from, by));
+    }
+
+    private List<SelectBlock.Ordering> order(SelectBlock block, List<Step.By> by) {
+        List<SelectBlock.Ordering> order = new ArrayList<>();
+        for (Step.By one : by) {
+            SqlExpression value = new ExpressionSql(making, block)
+                    .column(one.column().name(), one.column().at());
+            // What is the same in every row orders none, and some databases refuse it.
+            if (value.level() != EvaluationLevel.CONSTANT) {
+                order.add(new SelectBlock.Ordering(one.column().name(), value, one.largestFirst()));
+            }
+        }
+        return order;
+    }
+
+    SelectBlock first(SelectBlock block, Step.FirstRows step) {
+        refuseOddCount(step.count());
+        if (!step.each().isEmpty()) {
+            return firstOfEach(block, step);
+        }
+        SelectBlock from = block.limit().isPresent() ? making.wrapped(block) : block;
+        SelectBlock ordered = step.by().isEmpty() ? from : from.ordered(order(from, step.by()));
+        return ordered.limited(
+                new ExpressionSql(making, ordered).of(step.count()).sql());
+    }
+
+    private void refuseOddCount(StepExpression count) {
+        boolean fits = count instanceof StepExpression.Chosen
+                || count instanceof StepExpression.Fixed fixed
+                        && fixed.value() instanceof Value.Whole whole
+                        && whole.number() >= 0;
+        if (!fits) {
+            throw making.wrong(
+                    "bad-step",
+                    count.at(),
+                    "How many rows is a whole number or a parameter.",
+                    "Write “first 20 rows” or “first :rows rows”.");
+        }
+    }
+
+    /** The first rows of a block for each of some of its columns, instead of those of all. */
+    SelectBlock limitOfEach(SelectBlock block, List<Step.Name> each) {
+        SqlFragment limit = block.limit().orElseThrow();
+        SelectBlock whole = block.unlimited();
+        SelectBlock from = whole.distinct() || losesWindows(whole) ? making.wrapped(whole) : whole;
+        SqlExpression count = new SqlExpression(
+                limit, Optional.of(Type.INTEGER), EvaluationLevel.CONSTANT, false, Binding.SINGLE, true);
+        return numbered(from, each, from.order(), around -> count);
+    }
+
+    private SelectBlock firstOfEach(SelectBlock block, Step.FirstRows step) {
+        boolean whole = block.limit().isPresent() || block.distinct() || block.hasWindow() || losesWindows(block);
+        SelectBlock from = whole ? making.wrapped(block) : block;
+        List<SelectBlock.Ordering> order = step.by().isEmpty() ? from.order() : order(from, step.by());
+        return numbered(from, step.each(), order, around -> new ExpressionSql(making, around).of(step.count()));
+    }
+
+    /** The rows that are among the first so many of their group. */
+    private SelectBlock numbered(
+            SelectBlock from,
+            List<Step.Name> each,
+            List<SelectBlock.Ordering> order,
+            Function<SelectBlock, SqlExpression> count) {
+        String hidden = "place_in_group";
+        while (from.out(hidden).isPresent()) {
+            hidden = hidden + "_";
+        }
+        SqlFragment place = window(from, "row_number()", each, order);
+        SqlExpression number = new SqlExpression(
+                place, Optional.of(Type.INTEGER), EvaluationLevel.WINDOW, false, Binding.SINGLE, false);
+        SelectBlock around = making.wrapped(from.with(new SelectBlock.Out(hidden, number)));
+        return notAbove(around, hidden, count.apply(around));
+    }
+
+    /** The rows of which a hidden number is not above a count, without it. */
+    private SelectBlock notAbove(SelectBlock block, String column, SqlExpression count) {
+        SqlExpression place = block.out(column).orElseThrow().value();
+        SqlFragment sql = place.sql().and(" <= ", making.origin()).plus(count.sql());
+        List<SelectBlock.Out> outs = new ArrayList<>(block.outs());
+        outs.removeIf(out -> out.name().equals(column));
+        return block.where(sql).outs(outs);
+    }
+
+    /**
+     * Whether the database gives no rows of groups that are chosen and looked at by a window at once, or no values of what stands
+     * beside a total of no rows that a window looks at.
+     */
+    private boolean losesWindows(SelectBlock block) {
+        return !making.dialect().forms().isSureOfWindows()
+                && block.grouping()
+                        .filter(grouping ->
+                                !grouping.having().isEmpty() || grouping.keys().isEmpty())
+                        .isPresent();
+    }
+
+    SelectBlock running(SelectBlock block, Step.WindowColumn step) {
+        boolean whole = block.limit().isPresent() || block.distinct() || losesWindows(block);
+        SelectBlock from = whole ? making.wrapped(block) : block;
+        Optional<SqlExpression> of = step.of().map(expression -> new ExpressionSql(making, from).of(expression));
+        boolean onWindow = of.filter(value -> value.level() == EvaluationLevel.WINDOW)
+                        .isPresent()
+                || step.by().stream().anyMatch(by -> from.out(by.column().name())
+                        .filter(out -> out.value().level() == EvaluationLevel.WINDOW)
+                        .isPresent());
+        if (onWindow) {
+            return running(making.wrapped(from), step);
+        }
+        SqlFragment call =
+                switch (step.kind()) {
+                    case SUM ->
+                        SqlFragment.form(
+                                p -> "sum(" + p.get(0) + ")",
+                                making.origin(),
+                                of.orElseThrow().sql());
+                    case RANK -> SqlFragment.of("rank()", making.origin());
+                    case NUMBER -> SqlFragment.of("row_number()", making.origin());
+                };
+        SqlFragment window =
+                window(from, call, step.each(), order(from, step.by()), step.kind() == Step.WindowColumn.Kind.SUM);
+        Optional<Type> type = of.isPresent() ? of.get().type() : Optional.of(Type.INTEGER);
+        SqlExpression value = new SqlExpression(
+                window,
+                type,
+                EvaluationLevel.WINDOW,
+                of.isPresent(),
+                Binding.SINGLE,
+                of.filter(SqlExpression::chosen).isPresent());
+        return from.with(new SelectBlock.Out(step.name().name(), value));
+    }
+
+    private SqlFragment window(SelectBlock block, String call, List<Step.Name> each, List<SelectBlock.Ordering> order) {
+        return window(block, SqlFragment.of(call, making.origin()), each, order, false);
+    }
+
+    /** @param rowByRow whether rows that are alike in their order are added one by one, not all at once */
+    private SqlFragment window(
+            SelectBlock block,
+            SqlFragment call,
+            List<Step.Name> each,
+            List<SelectBlock.Ordering> order,
+            boolean rowByRow) {
+        StepOrigin origin = making.origin();
+        List<SqlFragment> parts = new ArrayList<>();
+        if (!each.isEmpty()) {
+            List<SqlFragment> keys = each.stream()
+                    .map(name -> new ExpressionSql(making, block)
+                            .column(name.name(), name.at())
+                            .sql())
+                    .toList();
+            parts.add(SqlFragment.of("partition by ", origin).plus(SqlFragment.joined(keys, ", ", origin)));
+        }
+        if (!order.isEmpty()) {
+            List<SqlFragment> terms = order.stream().map(this::term).toList();
+            parts.add(SqlFragment.of("order by ", origin).plus(SqlFragment.joined(terms, ", ", origin)));
+        }
+        SqlFragment over = SqlFragment.joined(parts, " ", origin);
+        SqlFragment all = call.and(" over (", origin).plus(over);
+        return all.and(rowByRow ? " rows unbounded preceding)" : ")", origin);
+    }
+
+    /** One term of an order, with what has no value last. */
+    SqlFragment term(SelectBlock.Ordering one) {
+        return term(one, one.value().sql());
+    }
+
+    SqlFragment term(SelectBlock.Ordering one, SqlFragment said) {
+        StepOrigin origin = making.origin();
+        boolean mayBeEmpty = one.value().mayBeEmpty();
+        if (one.largestFirst()) {
+            return said.and(mayBeEmpty ? making.dialect().descending() : " desc", origin);
+        }
+        SqlFragment upwards = mayBeEmpty ? said.and(making.dialect().forms().ascending(), origin) : said;
+        Optional<String> first = mayBeEmpty ? making.dialect().forms().emptyLast("\uE000") : Optional.empty();
+        return first.map(form -> SqlFragment.form(
+                                p -> form.replace("\uE000", p.get(0)),
+                                origin,
+                                one.value().sql())
+                        .and(", ", origin)
+                        .plus(upwards))
+                .orElse(upwards);
+    }
+}

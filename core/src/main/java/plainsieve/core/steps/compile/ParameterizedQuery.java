@@ -1,0 +1,117 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.steps.model.RowSource;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.steps.parse.StepReferences;
+import plainsieve.core.value.NearestName;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/** A query as a function of its parameters: what stands for them comes from the rows for each of which it is called. */
+final class ParameterizedQuery {
+    private final CompileContext making;
+    private final SelectBlock ours;
+
+    ParameterizedQuery(CompileContext making, SelectBlock ours) {
+        this.making = making;
+        this.ours = ours;
+    }
+
+    /** What stands for each parameter that is named; within the query it is the same for all of its rows. */
+    Map<String, SqlExpression> arguments(RowSource.Query query, String text) {
+        Map<String, SqlExpression> arguments = new LinkedHashMap<>();
+        Set<String> known = parameters(text);
+        for (RowSource.Argument argument : query.arguments()) {
+            if (!known.contains(argument.parameter())) {
+                throw unknown(query, argument, known);
+            }
+            SqlExpression value = new ExpressionSql(making, ours).of(argument.value());
+            refuseOfOtherKind(query, argument, value);
+            arguments.put(argument.parameter(), value.on(EvaluationLevel.CONSTANT));
+        }
+        return arguments;
+    }
+
+    /** Numbers do for numbers, and days for moments; what is not known of is left to the database. */
+    private void refuseOfOtherKind(RowSource.Query query, RowSource.Argument argument, SqlExpression value) {
+        Optional<Type> wanted = making.around().parameter(argument.parameter());
+        if (wanted.isPresent()
+                && value.type().isPresent()
+                && !wanted.get().comparesWith(value.type().get())) {
+            throw making.wrong(
+                    "argument-type",
+                    argument.value().at(),
+                    "Query “%s” takes a %s for :%s, and this is a %s."
+                            .formatted(
+                                    query.id(),
+                                    wanted.get().inWords(),
+                                    argument.parameter(),
+                                    value.type().get().inWords()),
+                    "Give it one, such as %s.".formatted(wanted.get().example()));
+        }
+    }
+
+    private ProblemException unknown(RowSource.Query query, RowSource.Argument argument, Set<String> known) {
+        return making.wrong(
+                "unknown-argument",
+                argument.at(),
+                "Query “%s” has no parameter :%s.".formatted(query.id(), argument.parameter()),
+                NearestName.to(argument.parameter(), known)
+                        .map("Did you mean :%s?"::formatted)
+                        .orElse(known.isEmpty() ? "It has none." : "It has :" + String.join(", :", known) + "."));
+    }
+
+    private Set<String> parameters(String text) {
+        if (StepLines.isSteps(text)) {
+            return StepReferences.parameters(text);
+        }
+        Tokens tokens = Lexer.scan(text, making.dialect().syntax()).tokens();
+        Set<String> names = new LinkedHashSet<>();
+        for (int i = 0; i < tokens.size(); i++) {
+            if (tokens.is(i, TokenKind.PARAMETER)) {
+                names.add(tokens.parameterName(i));
+            }
+        }
+        return names;
+    }
+
+    /** Every word of SQL, in lower case. */
+    static Set<String> words(String sql, CompileContext making) {
+        Tokens tokens = Lexer.scan(sql, making.dialect().syntax()).tokens();
+        Set<String> words = new LinkedHashSet<>();
+        for (int i = 0; i < tokens.size(); i++) {
+            words.add(Identifiers.bare(tokens.written(i)).toLowerCase(Locale.ROOT));
+        }
+        return words;
+    }
+
+    /** SQL with what stands for its parameters in their places. */
+    static SqlFragment filledIn(String sql, CompileContext making) {
+        Tokens tokens = Lexer.scan(sql, making.dialect().syntax()).tokens();
+        List<SqlFragment> parts = new ArrayList<>();
+        int from = 0;
+        for (int i = 0; i < tokens.size(); i++) {
+            SqlExpression argument =
+                    tokens.is(i, TokenKind.PARAMETER) ? making.arguments().get(tokens.parameterName(i)) : null;
+            if (argument != null) {
+                parts.add(SqlFragment.of(sql.substring(from, tokens.start(i)), making.origin()));
+                parts.add(argument.at(SqlExpression.Binding.SINGLE, making.origin()));
+                from = tokens.end(i);
+            }
+        }
+        parts.add(SqlFragment.of(sql.substring(from), making.origin()));
+        return SqlFragment.joined(parts, "", making.origin());
+    }
+}

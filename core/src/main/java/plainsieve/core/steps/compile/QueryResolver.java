@@ -1,0 +1,14 @@
+package plainsieve.core.steps.compile;
+
+import java.util.Set;
+import plainsieve.core.steps.model.RowSource;
+
+/** Other queries of the project, whose rows steps can take. */
+interface QueryResolver {
+    /**
+     * The block of a query, in which no alias is one of those taken.
+     *
+     * @param ours the rows for each of which it is called
+     */
+    SelectBlock block(RowSource.Query query, CompileContext making, Set<String> taken, SelectBlock ours);
+}

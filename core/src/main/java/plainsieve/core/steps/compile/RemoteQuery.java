@@ -1,0 +1,26 @@
+package plainsieve.core.steps.compile;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * A query of another source than the one that is spoken of, or one that itself takes rows of several.
+ *
+ * @param text as its author wrote it
+ * @param columns as they came when it was asked; nothing while that is not known
+ * @param around what it can speak of itself
+ */
+public record RemoteQuery(
+        String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, SchemaContext around) {
+    /** What is said of a query whose rows are being taken already. */
+    public static ProblemException circle(String query) {
+        return new ProblemException(Problem.of(
+                "query-circle",
+                "The rows of query “%s” would be made of themselves.".formatted(query),
+                "Take the rows of another query."));
+    }
+}

@@ -1,0 +1,166 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.RowSource;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.NearestName;
+import plainsieve.core.value.Type;
+
+/** Makes blocks of what rows come from. */
+final class RowsSql {
+    private final CompileContext making;
+    private final QueryResolver queries;
+
+    RowsSql(CompileContext making, QueryResolver queries) {
+        this.making = making;
+        this.queries = queries;
+    }
+
+    /** @param taken aliases that are in use around it */
+    SelectBlock of(RowSource rows, Set<String> taken) {
+        return of(rows, taken, nothing());
+    }
+
+    /** @param ours rows of which arguments can speak */
+    SelectBlock of(RowSource rows, Set<String> taken, SelectBlock ours) {
+        StepOrigin origin = making.origin(rows.at());
+        if (rows instanceof RowSource.Table table) {
+            Optional<List<KnownColumn>> columns = columns(table);
+            String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
+            List<Set<String>> keys = making.around().keys(table.schema(), table.name());
+            SelectBlock.Written written =
+                    new SelectBlock.Written(schema + name(asKept(table.name())), columns, keys, origin);
+            return SelectBlock.of(written, making.alias(table.name(), taken), columns, origin);
+        }
+        if (rows instanceof RowSource.Query query) {
+            return queries.block(query, making, taken, ours);
+        }
+        if (rows instanceof RowSource.Typed typed) {
+            return typed(typed, taken);
+        }
+        if (rows instanceof RowSource.Called called) {
+            return called(called, taken, ours);
+        }
+        return series((RowSource.Series) rows, taken);
+    }
+
+    /** Every word of the SQL of a query that is called, in lower case; none where aliases are chosen here. */
+    Set<String> words(RowSource rows) {
+        return rows instanceof RowSource.Query query && !query.arguments().isEmpty()
+                ? making.around()
+                        .query(query.id())
+                        .filter(text -> !StepLines.isSteps(text))
+                        .map(text -> ParameterizedQuery.words(text, making))
+                        .orElse(Set.of())
+                : Set.of();
+    }
+
+    private String name(String name) {
+        return IdentifierQuoting.of(name, making.dialect());
+    }
+
+    /** A table's name as the source keeps it, where it is written in other letters and only one can be meant. */
+    private String asKept(String name) {
+        List<String> alike =
+                making.around().tables().stream().filter(name::equalsIgnoreCase).toList();
+        return alike.size() == 1 ? alike.get(0) : name;
+    }
+
+    private Optional<List<KnownColumn>> columns(RowSource.Table table) {
+        Optional<List<KnownColumn>> columns = making.around().columns(table.schema(), table.name());
+        boolean known = columns.isPresent()
+                || making.around().tables().isEmpty()
+                || making.around().tables().stream().anyMatch(table.name()::equalsIgnoreCase);
+        if (!known) {
+            throw making.wrong(
+                    "unknown-table",
+                    table.at(),
+                    "There is no table “%s”.".formatted(table.inWords()),
+                    NearestName.to(table.name(), making.around().tables())
+                            .map("Did you mean “%s”?"::formatted)
+                            .orElse("Take one of the source's tables."));
+        }
+        return columns;
+    }
+
+    /** One SELECT a row, so that every database takes it, with parameters too. */
+    private SelectBlock typed(RowSource.Typed typed, Set<String> taken) {
+        StepOrigin origin = making.origin(typed.at());
+        ExpressionSql expressions = new ExpressionSql(making, nothing());
+        List<SelectBlock> rows = new ArrayList<>();
+        for (List<StepExpression> row : typed.rows()) {
+            List<SelectBlock.Out> outs = new ArrayList<>();
+            for (int i = 0; i < row.size(); i++) {
+                outs.add(new SelectBlock.Out(typed.columns().get(i), expressions.of(row.get(i))));
+            }
+            rows.add(nothing().outs(outs));
+        }
+        List<KnownColumn> columns = new ArrayList<>();
+        for (int i = 0; i < typed.columns().size(); i++) {
+            int at = i;
+            Optional<Type> type = rows.stream()
+                    .flatMap(row -> row.outs().get(at).value().type().stream())
+                    .findFirst();
+            boolean mayBeEmpty =
+                    rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
+            columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
+        }
+        return SelectBlock.of(SelectBlock.Union.of(rows), making.alias("typed", taken), Optional.of(columns), origin);
+    }
+
+    private SelectBlock called(RowSource.Called called, Set<String> taken, SelectBlock ours) {
+        if (!making.dialect().forms().takesFunctionsForRows()) {
+            throw making.wrong(
+                    "not-in-this-database",
+                    called.at(),
+                    "The database of this source has no functions that give rows.",
+                    "Take the rows of a table, or of a query called with a parameter.");
+        }
+        StepOrigin origin = making.origin(called.at());
+        ExpressionSql expressions = new ExpressionSql(making, ours);
+        List<SqlFragment> arguments = called.arguments().stream()
+                .map(argument -> expressions.of(argument).sql())
+                .toList();
+        String schema = called.schema().isEmpty() ? "" : name(called.schema()) + ".";
+        SqlFragment call = SqlFragment.of(schema + name(called.name()) + "(", origin)
+                .plus(SqlFragment.joined(arguments, ", ", origin))
+                .and(")", origin);
+        return SelectBlock.of(
+                new SelectBlock.Called(call), making.alias(called.name(), taken), Optional.empty(), origin);
+    }
+
+    /** A row from nowhere. */
+    static SelectBlock row(List<SelectBlock.Out> outs) {
+        return nothing().outs(outs);
+    }
+
+    private static SelectBlock nothing() {
+        return new SelectBlock(
+                List.of(), List.of(), Optional.empty(), List.of(), false, false, List.of(), Optional.empty());
+    }
+
+    private SelectBlock series(RowSource.Series series, Set<String> taken) {
+        StepOrigin origin = making.origin(series.at());
+        ExpressionSql expressions = new ExpressionSql(making, nothing());
+        SqlExpression from = expressions.of(series.from());
+        SqlExpression to = expressions.of(series.to());
+        SqlFragment query = SqlFragment.form(
+                p -> series.days()
+                        ? making.dialect().forms().dayRows(p.get(0), p.get(1))
+                        : making.dialect().forms().numbers(p.get(0), p.get(1)),
+                origin,
+                from.at(SqlExpression.Binding.SINGLE, origin),
+                to.at(SqlExpression.Binding.SINGLE, origin));
+        Type type = series.days() ? Type.DATE : Type.INTEGER;
+        KnownColumn n = new KnownColumn("n", Optional.of(type), false);
+        String alias = making.alias("numbers", taken);
+        SelectBlock block = SelectBlock.of(new SelectBlock.Asked(query), alias, Optional.of(List.of(n)), origin);
+        return block.outs(
+                List.of(new SelectBlock.Out(series.column(), block.outs().get(0).value())));
+    }
+}

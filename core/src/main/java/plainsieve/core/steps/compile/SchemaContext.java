@@ -1,0 +1,88 @@
+package plainsieve.core.steps.compile;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.value.Type;
+
+/** What steps can speak of that stands outside of them. */
+public interface SchemaContext {
+    /** The columns of a table, in its order; nothing when they are not known. @param schema empty where none is named */
+    Optional<List<KnownColumn>> columns(String schema, String table);
+
+    /** Columns that together are different in every row of a table; none when no such are known. In lower case. */
+    default List<Set<String>> keys(String schema, String table) {
+        return List.of();
+    }
+
+    /** The names of the source's tables; none when they are not known. */
+    Collection<String> tables();
+
+    /** The text of another query of the same source; nothing when there is none of this id. */
+    Optional<String> query(String id);
+
+    /** The ids of the other queries of the same source. */
+    Collection<String> queries();
+
+    /** The ids of the queries of other sources, each with its source. */
+    default Map<String, String> queriesElsewhere() {
+        return Map.of();
+    }
+
+    /** The source that is spoken of; empty where that does not matter. */
+    default String source() {
+        return "";
+    }
+
+    /**
+     * A query whose rows come from elsewhere, and can be taken here; nothing when there is none of this id.
+     *
+     * @throws plainsieve.core.value.ProblemException when it is being read just now: it would be made of itself
+     */
+    default Optional<RemoteQuery> elsewhere(String id) {
+        return Optional.empty();
+    }
+
+    /** Whether values that one source gave may be sent to another, to find what belongs to them. */
+    default boolean mayTravel(String from, String to) {
+        return from.equals(to);
+    }
+
+    /** What is chosen for a parameter of the project; nothing when there is none of this name, or it is not known. */
+    default Optional<Type> parameter(String name) {
+        return Optional.empty();
+    }
+
+    /** Where nothing is known. */
+    static SchemaContext nothing() {
+        return among(Map.of());
+    }
+
+    /** Where no source has told of its tables. @param texts of other queries, by their ids */
+    static SchemaContext among(Map<String, String> texts) {
+        return new SchemaContext() {
+            @Override
+            public Optional<List<KnownColumn>> columns(String schema, String table) {
+                return Optional.empty();
+            }
+
+            @Override
+            public Collection<String> tables() {
+                return List.of();
+            }
+
+            @Override
+            public Optional<String> query(String id) {
+                return Optional.ofNullable(texts.get(id));
+            }
+
+            @Override
+            public Collection<String> queries() {
+                return texts.keySet();
+            }
+        };
+    }
+}

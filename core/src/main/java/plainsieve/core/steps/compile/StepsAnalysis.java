@@ -1,0 +1,249 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.parse.Expectation;
+import plainsieve.core.steps.parse.ParsedStep;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.steps.parse.StepMark;
+import plainsieve.core.steps.parse.StepScope;
+import plainsieve.core.value.Interruption;
+import plainsieve.core.value.LineIndex;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/**
+ * Steps as they were read: each with what it says, what rows there are after it, and what is wrong with it; and the statement
+ * that they come to.
+ *
+ * <pre>
+ * StepsReading.of("steps 1\nrows of crossings\nwhere state is 'CANCELLED'", dialect, around).sql()
+ *     → select * from crossings where state = 'CANCELLED'
+ * </pre>
+ *
+ * @param made nothing while something is wrong
+ * @param order what the rows are sorted by at last, as far as it is columns that there are
+ */
+public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<Sorted> order, List<Problem> problems) {
+    /**
+     * A step.
+     *
+     * @param line the number of its line in the text, from 0
+     * @param written its words as they are kept
+     * @param marks words in it that can be changed; none while it cannot be understood
+     * @param columns the columns after it; nothing when they are not known
+     * @param fresh those of them that the step brought
+     * @param problem what is wrong with it; its place is in the whole text
+     */
+    public record One(
+            int line,
+            boolean on,
+            String written,
+            List<StepMark> marks,
+            Optional<List<KnownColumn>> columns,
+            Set<String> fresh,
+            Optional<Problem> problem,
+            Optional<Step> step) {}
+
+    /** A column that rows are sorted by. */
+    public record Sorted(String column, boolean largestFirst) {}
+
+    private static final int MOST_STEPS = 500;
+
+    public StepsAnalysis {
+        order = List.copyOf(order);
+        steps = List.copyOf(steps);
+        problems = List.copyOf(problems);
+    }
+
+    /** Reads the text of steps. Never throws on what is wrong in it. */
+    public static StepsAnalysis of(String text, Dialect dialect, SchemaContext around) {
+        return new Reader(text, dialect, around).read();
+    }
+
+    /** The statement. Throws {@link ProblemException} with every problem when there is none. */
+    public CompiledSteps statement() {
+        return made.orElseThrow(() -> new ProblemException(problems));
+    }
+
+    /** The columns that there are at last; none while they are not known. */
+    public List<KnownColumn> columns() {
+        return steps.isEmpty()
+                ? List.of()
+                : steps.get(steps.size() - 1).columns().orElse(List.of());
+    }
+
+    /** The words of the steps that a place in their statement comes from. @param text of the steps */
+    public Optional<TextLocation> place(String text, TextLocation inStatement) {
+        return made.flatMap(found -> found.at(inStatement.start()))
+                .flatMap(origin -> StepLines.of(text).lines().stream()
+                        .filter(line -> line.number() == origin.line())
+                        .findFirst()
+                        .map(line -> LineIndex.of(text)
+                                .place(
+                                        Math.min(line.start() + origin.at().start(), text.length()),
+                                        Math.min(line.start() + origin.at().end(), text.length()))));
+    }
+
+    /** Problems of the statement as problems of the steps. */
+    public List<Problem> placed(String text, List<Problem> ofStatement) {
+        return ofStatement.stream()
+                .map(problem -> new Problem(
+                        problem.kind(),
+                        problem.message(),
+                        problem.advice(),
+                        problem.place().flatMap(place -> place(text, place)),
+                        problem.parameter()))
+                .toList();
+    }
+
+    /** What could come next in a line of which this much is typed, behind the first so many steps. */
+    public Set<Expectation> wanted(String typed, int behind) {
+        return ParsedStep.wanted(
+                typed,
+                new StepScope(
+                        behind == 0 ? Optional.empty() : steps.get(behind - 1).columns()));
+    }
+
+    /** Goes through the lines with the rows as they are after each. */
+    private static final class Reader {
+        private final String text;
+        private final Dialect dialect;
+        private final SchemaContext around;
+        private final List<One> steps = new ArrayList<>();
+        private final List<Problem> problems = new ArrayList<>();
+        private Optional<SelectBlock> block = Optional.empty();
+        private CompileContext last;
+
+        Reader(String text, Dialect dialect, SchemaContext around) {
+            this.text = text;
+            this.dialect = dialect;
+            this.around = around;
+            this.last = CompileContext.of(dialect, around, 0, "");
+        }
+
+        StepsAnalysis read() {
+            List<StepLines.Line> lines = StepLines.of(text).lines();
+            lines.stream().limit(MOST_STEPS).forEach(this::step);
+            if (lines.size() > MOST_STEPS) {
+                StepLines.Line first = lines.get(MOST_STEPS);
+                problems.add(Problem.of(
+                                "too-many-steps",
+                                "There are %,d steps; %,d are the most.".formatted(lines.size(), MOST_STEPS),
+                                "Put some of them into a query of their own, and begin with its rows.")
+                        .at(LineIndex.of(text)
+                                .place(
+                                        first.start(),
+                                        first.start() + first.text().length())));
+            }
+            if (block.isEmpty() && problems.isEmpty()) {
+                problems.add(Problem.of("no-steps", "There is no step yet.", "Begin with “rows of” and a table.")
+                        .at(TextLocation.in(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
+            }
+            if (problems.isEmpty() && !block.orElseThrow().keepsStar()) {
+                problems.add(Problem.of(
+                                "unknown-columns",
+                                "What columns there are is not known here, and a step takes one of them away.",
+                                "Say with “columns …” which there shall be, or wait until the source has told its columns.")
+                        .at(LineIndex.of(text).place(text.lastIndexOf(last.text()), text.length())));
+            }
+            Optional<CompiledSteps> made =
+                    problems.isEmpty() ? block.map(found -> new StatementWriter(last).write(found)) : Optional.empty();
+            return new StepsAnalysis(steps, made, block.map(Reader::order).orElse(List.of()), problems);
+        }
+
+        private static List<Sorted> order(SelectBlock block) {
+            List<Sorted> order = new ArrayList<>();
+            for (SelectBlock.Ordering one : block.order()) {
+                Optional<SelectBlock.Out> out =
+                        block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+                if (out.isEmpty()) {
+                    break;
+                }
+                order.add(new Sorted(out.get().name(), one.largestFirst()));
+            }
+            return order;
+        }
+
+        private void step(StepLines.Line line) {
+            Interruption.check();
+            CompileContext making = CompileContext.of(dialect, around, line.number(), line.text());
+            StepScope scope = new StepScope(block.flatMap(SelectBlock::columns));
+            Optional<ParsedStep> read = Optional.empty();
+            try {
+                read = Optional.of(ParsedStep.of(line.text(), scope));
+                making = CompileContext.of(
+                        dialect, around, line.number(), read.get().written());
+                SelectBlock after = after(read.get().step(), making);
+                if (line.on()) {
+                    Set<String> fresh = fresh(after);
+                    block = Optional.of(after);
+                    last = making;
+                    add(line, read, fresh, Optional.empty());
+                    return;
+                }
+                add(line, read, Set.of(), Optional.empty());
+            } catch (ProblemException e) {
+                Problem placed = placed(e.first(), line);
+                if (line.on()) {
+                    problems.add(placed);
+                    // What it would have brought may be named further down: that is not wrong, too.
+                    block = block.map(SelectBlock::opened);
+                }
+                add(line, read, Set.of(), Optional.of(placed));
+            }
+        }
+
+        private SelectBlock after(Step step, CompileContext making) {
+            StepCompiler building = new StepCompiler(making, new StepQueryResolver(List.of()));
+            return block.isEmpty()
+                    ? building.first(StepCompiler.beginning(step, making))
+                    : building.after(block.get(), step);
+        }
+
+        private Set<String> fresh(SelectBlock after) {
+            if (block.isEmpty() || block.get().open()) {
+                return Set.of();
+            }
+            Set<String> before = new HashSet<>();
+            block.get().outs().forEach(out -> before.add(out.name().toLowerCase(Locale.ROOT)));
+            Set<String> fresh = new TreeSet<>();
+            after.outs().stream()
+                    .map(SelectBlock.Out::name)
+                    .filter(name -> !before.contains(name.toLowerCase(Locale.ROOT)))
+                    .forEach(fresh::add);
+            return fresh;
+        }
+
+        private void add(StepLines.Line line, Optional<ParsedStep> read, Set<String> fresh, Optional<Problem> problem) {
+            steps.add(new One(
+                    line.number(),
+                    line.on(),
+                    read.map(ParsedStep::written).orElse(line.text()),
+                    read.map(ParsedStep::marks).orElse(List.of()),
+                    block.flatMap(SelectBlock::columns),
+                    fresh,
+                    problem,
+                    read.map(ParsedStep::step)));
+        }
+
+        private Problem placed(Problem problem, StepLines.Line line) {
+            Function<TextLocation, TextLocation> shifted = place -> LineIndex.of(text)
+                    .place(
+                            Math.min(line.start() + place.start(), text.length()),
+                            Math.min(line.start() + place.end(), text.length()));
+            return problem.at(problem.place().map(shifted).orElseGet(() -> LineIndex.of(text)
+                    .place(line.start(), line.start() + line.text().length())));
+        }
+    }
+}

@@ -1,0 +1,127 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.compile.SqlExpression.Binding;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.value.Type;
+
+/**
+ * Makes SQL of totals of several levels: of all keys, of all but the last, and so on, down to one of everything. At once where
+ * the database can tell the levels apart, else one under the other. A key that a level is not of has no value in it.
+ */
+final class SubtotalSql {
+    private final CompileContext making;
+    private final GroupSql totals;
+
+    SubtotalSql(CompileContext making, GroupSql totals) {
+        this.making = making;
+        this.totals = totals;
+    }
+
+    SelectBlock of(SelectBlock block, Step.Group step) {
+        return making.dialect().forms().takesLevels() ? atOnce(block, step) : underEachOther(block, step);
+    }
+
+    private SelectBlock atOnce(SelectBlock block, Step.Group step) {
+        SelectBlock grouped = totals.grouped(block, step);
+        List<SqlFragment> keys = grouped.grouping().orElseThrow().keys();
+        SqlFragment level = SqlFragment.of(Integer.toString(keys.size()), making.origin());
+        for (SqlFragment key : keys) {
+            level = level.and(" - grouping(", making.origin()).plus(key).and(")", making.origin());
+        }
+        List<SelectBlock.Out> outs = new ArrayList<>();
+        for (SelectBlock.Out out : grouped.outs()) {
+            boolean key = outs.size() < keys.size();
+            outs.add(key ? new SelectBlock.Out(out.name(), out.value().perhapsEmpty()) : out);
+        }
+        SqlExpression number = new SqlExpression(
+                        level, Optional.of(Type.INTEGER), EvaluationLevel.TOTAL, false, Binding.SUM, false)
+                .neverEmpty();
+        totals.add(outs, step.level().orElseThrow(), number);
+        return grouped.outs(outs).grouped(new SelectBlock.Grouping(keys, List.of(), true));
+    }
+
+    private SelectBlock underEachOther(SelectBlock rows, Step.Group step) {
+        Optional<SelectBlock.CommonTable> declared = declared(rows);
+        SelectBlock block = declared.map(table -> SelectBlock.of(
+                        table, making.alias("rows", Set.of(table.name())), rows.columns(), making.origin()))
+                .orElse(rows);
+        List<SelectBlock> blocks = new ArrayList<>();
+        for (int level = step.keys().size(); level >= 0; level--) {
+            blocks.add(level(
+                    block,
+                    step,
+                    level,
+                    blocks.isEmpty() ? List.of() : blocks.get(0).outs()));
+        }
+        List<KnownColumn> columns = blocks.get(0).outs().stream()
+                .map(out -> {
+                    boolean key = step.keys().stream()
+                            .anyMatch(one -> one.name().name().equals(out.name()));
+                    return new KnownColumn(
+                            out.name(), out.value().type(), key || out.value().mayBeEmpty());
+                })
+                .toList();
+        Set<String> taken = new LinkedHashSet<>();
+        blocks.forEach(one -> taken.addAll(making.taken(one)));
+        taken.addAll(making.taken(rows));
+        String alias = making.alias("levels", taken);
+        return SelectBlock.of(new SelectBlock.Union(blocks, declared), alias, Optional.of(columns), making.origin());
+    }
+
+    /**
+     * The rows as a common table expression, so that their text and its parameters are sent once and not once per level. A
+     * table alone is as short by its own name, and rows that depend on those of another table cannot be declared apart from it.
+     */
+    private Optional<SelectBlock.CommonTable> declared(SelectBlock rows) {
+        boolean isTable = rows.from().size() == 1
+                && rows.from().get(0).item() instanceof SelectBlock.Written
+                && rows.where().isEmpty()
+                && rows.limit().isEmpty()
+                && !rows.distinct()
+                && rows.outs().stream().allMatch(SelectBlock.Out::isColumn);
+        if (rows.open() || isTable || !isSelfContained(rows)) {
+            return Optional.empty();
+        }
+        Set<String> taken = new LinkedHashSet<>(making.taken(rows));
+        making.around().tables().forEach(table -> taken.add(table.toLowerCase(Locale.ROOT)));
+        SelectBlock unordered = rows.limit().isPresent() ? rows : rows.ordered(List.of());
+        return Optional.of(new SelectBlock.CommonTable(making.alias("base", taken), unordered));
+    }
+
+    private static boolean isSelfContained(SelectBlock rows) {
+        Set<String> referenced = new LinkedHashSet<>();
+        rows.refs(ref -> referenced.add(ref.alias()));
+        return rows.sources().containsAll(referenced);
+    }
+
+    /** @param whole the columns of the level of all keys */
+    private SelectBlock level(SelectBlock block, Step.Group step, int level, List<SelectBlock.Out> whole) {
+        SelectBlock grouped =
+                totals.grouped(block, new Step.Group(step.keys().subList(0, level), step.figures(), Optional.empty()));
+        List<SelectBlock.Out> outs = new ArrayList<>(grouped.outs().subList(0, level));
+        for (int i = level; i < step.keys().size(); i++) {
+            outs.add(none(whole.get(i)));
+        }
+        outs.addAll(grouped.outs().subList(level, grouped.outs().size()));
+        SqlFragment number = SqlFragment.of(Integer.toString(level), making.origin());
+        SqlExpression written = new SqlExpression(
+                number, Optional.of(Type.INTEGER), EvaluationLevel.CONSTANT, false, Binding.SINGLE, false);
+        totals.add(outs, step.level().orElseThrow(), written);
+        return grouped.outs(outs);
+    }
+
+    private SelectBlock.Out none(SelectBlock.Out out) {
+        Optional<Type> type = out.value().type();
+        String written = type.map(making.dialect().forms()::nothing).orElse("null");
+        return new SelectBlock.Out(
+                out.name(),
+                SqlExpression.single(SqlFragment.of(written, making.origin()), type, EvaluationLevel.CONSTANT));
+    }
+}

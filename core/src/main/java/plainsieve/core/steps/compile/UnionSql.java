@@ -1,0 +1,103 @@
+package plainsieve.core.steps.compile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.Step;
+
+/** Makes SQL of rows that are put under each other, by the names of their columns. */
+final class UnionSql {
+    private final CompileContext making;
+    private final RowsSql rows;
+
+    UnionSql(CompileContext making, RowsSql rows) {
+        this.making = making;
+        this.rows = rows;
+    }
+
+    SelectBlock under(SelectBlock block, Step.Union step) {
+        SelectBlock other = rows.of(step.rows(), making.taken(block));
+        refuseOpen(block, step);
+        refuseOpen(other, step);
+        List<KnownColumn> columns = new ArrayList<>(block.columns().orElseThrow());
+        for (KnownColumn column : other.columns().orElseThrow()) {
+            if (block.out(column.name()).isEmpty()) {
+                columns.add(column);
+            }
+        }
+        List<SelectBlock> blocks = new ArrayList<>();
+        for (SelectBlock before : before(block)) {
+            blocks.add(filled(before, columns));
+        }
+        blocks.add(filled(other.ordered(List.of()), columns));
+        List<KnownColumn> all = columns.stream()
+                .map(column -> new KnownColumn(
+                        column.name(),
+                        column.type(),
+                        column.mayBeEmpty() || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
+                .toList();
+        return SelectBlock.of(
+                SelectBlock.Union.of(new NumericPrecision(making.dialect().forms()).kept(blocks, making.origin())),
+                making.alias("under", aliases(blocks)),
+                Optional.of(all),
+                making.origin());
+    }
+
+    private static boolean mayBeEmpty(SelectBlock block, KnownColumn column) {
+        return block.out(column.name()).filter(out -> out.value().mayBeEmpty()).isPresent();
+    }
+
+    private static Set<String> aliases(List<SelectBlock> blocks) {
+        Set<String> all = new LinkedHashSet<>();
+        blocks.forEach(block -> all.addAll(block.aliases()));
+        return all;
+    }
+
+    /** Rows that were put under each other before are not put into each other. */
+    private List<SelectBlock> before(SelectBlock block) {
+        SelectBlock unordered = block.limit().isPresent() ? block : block.ordered(List.of());
+        return UnionBlocks.bare(unordered)
+                .filter(stack -> stack.declared().isEmpty()
+                        && stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
+                .map(SelectBlock.Union::blocks)
+                .orElseGet(() -> List.of(within(unordered)));
+    }
+
+    /*
+     * An order and a limit of one part would be taken for those of all of them; of different rows no column can be left out,
+     * while all parts have to have the same ones.
+     */
+    private SelectBlock within(SelectBlock block) {
+        return block.limit().isPresent() || block.distinct()
+                ? making.wrapped(block).ordered(List.of())
+                : block;
+    }
+
+    private SelectBlock filled(SelectBlock block, List<KnownColumn> columns) {
+        SelectBlock plain = within(block);
+        List<SelectBlock.Out> outs = new ArrayList<>();
+        for (KnownColumn column : columns) {
+            Optional<SelectBlock.Out> out = plain.out(column.name());
+            String written =
+                    column.type().map(making.dialect().forms()::nothing).orElse("null");
+            SqlExpression none = SqlExpression.single(
+                    SqlFragment.of(written, making.origin()), column.type(), EvaluationLevel.CONSTANT);
+            outs.add(new SelectBlock.Out(
+                    column.name(), out.map(SelectBlock.Out::value).orElse(none)));
+        }
+        return plain.outs(outs);
+    }
+
+    private void refuseOpen(SelectBlock block, Step.Union step) {
+        if (block.open()) {
+            throw making.wrong(
+                    "unknown-columns",
+                    step.rows().at(),
+                    "What columns there are is not known here, so rows cannot be put under each other by their names.",
+                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+        }
+    }
+}

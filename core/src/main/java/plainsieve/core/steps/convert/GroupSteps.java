@@ -1,0 +1,134 @@
+package plainsieve.core.steps.convert;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.parse.StepQuoting;
+
+/** The step that totals, and what its columns are called behind it. */
+final class GroupSteps {
+    private final SimpleSelect select;
+    private final SelectReader reader;
+    /** What is grouped by and totalled, with the columns that they become. */
+    private final Map<StepExpression, String> names = new LinkedHashMap<>();
+
+    GroupSteps(SimpleSelect select, SelectReader reader) {
+        this.select = select;
+        this.reader = reader;
+        select.grouping().ifPresent(grouping -> {
+            grouping.keys().forEach(key -> names.put(key, called(key, "key")));
+            for (int i = 0; i < reader.figures().size(); i++) {
+                StepExpression figure = SqlFigures.column(i);
+                names.put(figure, called(figure, "figure"));
+            }
+        });
+    }
+
+    /** The name of the item that is just this; else a name of its own. */
+    private String called(StepExpression value, String otherwise) {
+        String wanted = select.items().stream()
+                .filter(item -> item.value().equals(value))
+                .map(SimpleSelect.Item::name)
+                .findFirst()
+                .orElseGet(() -> value instanceof StepExpression.Column column
+                                && column.name().charAt(0) != '\uE000'
+                        ? column.name()
+                        : otherwise + "_" + (names.size() + 1));
+        String name = wanted;
+        for (int i = 2; !isFree(name); i++) {
+            name = wanted + "_" + i;
+        }
+        return name;
+    }
+
+    boolean isFree(String name) {
+        return names.values().stream().noneMatch(name::equalsIgnoreCase);
+    }
+
+    void write(List<String> lines) {
+        SimpleSelect.Grouping grouping = select.grouping().orElseThrow();
+        if (reader.figures().isEmpty() && grouping.keys().isEmpty()) {
+            throw reader.words().refused("Nothing is totalled here.");
+        }
+        String keys = grouping.keys().stream().map(this::key).collect(Collectors.joining(", "));
+        List<String> figures = new ArrayList<>();
+        for (int i = 0; i < reader.figures().size(); i++) {
+            figures.add(figure(reader.figures().get(i)) + " as " + StepQuoting.name(names.get(SqlFigures.column(i))));
+        }
+        lines.add((keys.isEmpty() ? "total of everything" : "total by " + keys)
+                + (figures.isEmpty() ? "" : ": " + String.join(", ", figures)));
+        grouping.having().ifPresent(having -> lines.add("where " + StepText.of(mapped(having))));
+    }
+
+    private String key(StepExpression key) {
+        String name = names.get(key);
+        boolean same =
+                key instanceof StepExpression.Column column && column.name().equals(name);
+        return same ? StepQuoting.name(name) : StepText.of(key) + " as " + StepQuoting.name(name);
+    }
+
+    private static String figure(SqlFigures.Figure figure) {
+        String of = figure.of()
+                .map(StepText::of)
+                .map(words -> bracketed(words, figure.of().get()))
+                .orElse("");
+        return switch (figure.function()) {
+            case COUNT -> figure.of().isEmpty() ? "number of rows" : "number of " + of;
+            case COUNT_DISTINCT -> "number of different " + of;
+            case SUM -> "sum of " + of;
+            case AVG -> "average of " + of;
+            case MIN -> "smallest " + of;
+            default -> "largest " + of;
+        };
+    }
+
+    private static String bracketed(String words, StepExpression of) {
+        return of instanceof StepExpression.Column ? words : "(" + words + ")";
+    }
+
+    /** What is reckoned of groups, in the columns that there are behind the step that totals. */
+    StepExpression mapped(StepExpression value) {
+        if (select.grouping().isEmpty()) {
+            return value;
+        }
+        String name = names.get(value);
+        if (name != null) {
+            return new StepExpression.Column(name, false, SqlTables.NOWHERE);
+        }
+        if (value instanceof StepExpression.Calculated calculated) {
+            return new StepExpression.Calculated(
+                    calculated.sign(), mapped(calculated.left()), mapped(calculated.right()));
+        } else if (value instanceof StepExpression.Call call) {
+            return new StepExpression.Call(
+                    call.function(), call.arguments().stream().map(this::mapped).toList(), call.at());
+        } else if (value instanceof StepExpression.Depending depending) {
+            List<StepExpression.Branch> branches = depending.branches().stream()
+                    .map(branch -> new StepExpression.Branch(mapped(branch.when()), mapped(branch.then())))
+                    .toList();
+            return new StepExpression.Depending(branches, mapped(depending.otherwise()), depending.at());
+        } else if (value instanceof StepExpression.Column) {
+            throw reader.words().refused("A column that is not grouped by has no one value in a group.");
+        }
+        return value;
+    }
+
+    private StepCondition mapped(StepCondition condition) {
+        if (condition instanceof StepCondition.And and) {
+            return new StepCondition.And(and.all().stream().map(this::mapped).toList());
+        } else if (condition instanceof StepCondition.Or or) {
+            return new StepCondition.Or(or.any().stream().map(this::mapped).toList());
+        } else if (condition instanceof StepCondition.Not not) {
+            return new StepCondition.Not(mapped(not.condition()));
+        }
+        StepCondition.Test test = (StepCondition.Test) condition;
+        return new StepCondition.Test(
+                mapped(test.left()),
+                test.verb(),
+                test.others().stream().map(this::mapped).toList(),
+                test.at());
+    }
+}

@@ -1,0 +1,172 @@
+package plainsieve.core.steps.convert;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+
+/** Reads conditions of SQL, as far as steps compare exactly the same. */
+final class SqlConditionReader {
+    private static final Map<String, ComparisonOperator> SIGNS = Map.of(
+            "=", ComparisonOperator.IS,
+            "<>", ComparisonOperator.IS_NOT,
+            "!=", ComparisonOperator.IS_NOT,
+            "<", ComparisonOperator.IS_BELOW,
+            "<=", ComparisonOperator.IS_AT_MOST,
+            ">", ComparisonOperator.IS_ABOVE,
+            ">=", ComparisonOperator.IS_AT_LEAST);
+
+    private final SqlExpressionReader expressions;
+    private final SqlTokenReader words;
+
+    SqlConditionReader(SqlExpressionReader expressions) {
+        this.expressions = expressions;
+        this.words = expressions.words();
+    }
+
+    StepCondition read() {
+        List<StepCondition> any = new ArrayList<>();
+        do {
+            any.add(all());
+        } while (words.takes("or"));
+        return any.size() == 1 ? any.get(0) : new StepCondition.Or(any);
+    }
+
+    private StepCondition all() {
+        List<StepCondition> all = new ArrayList<>();
+        do {
+            all.add(one());
+        } while (words.takes("and"));
+        return all.size() == 1 ? all.get(0) : new StepCondition.And(all);
+    }
+
+    private StepCondition one() {
+        if (words.takes("not")) {
+            return new StepCondition.Not(one());
+        }
+        if (words.opens(0)) {
+            Optional<StepCondition> bracketed = bracketed();
+            if (bracketed.isPresent()) {
+                return bracketed.get();
+            }
+        }
+        return test(expressions.read());
+    }
+
+    /** What stands in brackets, if it is a condition and not the left side of one. */
+    private Optional<StepCondition> bracketed() {
+        int here = words.at();
+        try {
+            words.takesBracket('(');
+            StepCondition within = read();
+            words.mustBracket(')');
+            return Optional.of(within);
+        } catch (ProblemException e) {
+            words.goTo(here);
+            return Optional.empty();
+        }
+    }
+
+    private StepCondition test(StepExpression left) {
+        if (words.takes("is", "not", "null")) {
+            return test(left, ComparisonOperator.HAS_ONE, List.of());
+        } else if (words.takes("is", "null")) {
+            return test(left, ComparisonOperator.HAS_NONE, List.of());
+        }
+        boolean not = words.takes("not");
+        if (words.takes("in")) {
+            return test(left, not ? ComparisonOperator.IS_NONE_OF : ComparisonOperator.IS_ANY_OF, list());
+        } else if (words.takes("between")) {
+            StepExpression from = value();
+            words.must("and");
+            StepCondition between = test(left, ComparisonOperator.IS_BETWEEN, List.of(from, value()));
+            return not ? new StepCondition.Not(between) : between;
+        } else if (words.takes("like")) {
+            return like(left, not);
+        }
+        if (not) {
+            throw words.notHere();
+        }
+        return compared(left);
+    }
+
+    private StepCondition compared(StepExpression left) {
+        ComparisonOperator verb = SIGNS.entrySet().stream()
+                .filter(sign -> words.isSymbol(0, sign.getKey()))
+                .map(Map.Entry::getValue)
+                .findFirst()
+                .orElseThrow(words::notHere);
+        words.take();
+        StepExpression right = expressions.read();
+        if (right instanceof StepExpression.Moved dayAfter
+                && (verb == ComparisonOperator.IS_BELOW || verb == ComparisonOperator.IS_AT_LEAST)) {
+            return test(
+                    left,
+                    verb == ComparisonOperator.IS_BELOW
+                            ? ComparisonOperator.IS_ON_OR_BEFORE
+                            : ComparisonOperator.IS_AFTER,
+                    List.of(dayAfter.from()));
+        }
+        return test(left, verb, List.of(refusedNothing(right)));
+    }
+
+    private StepExpression value() {
+        return refusedNothing(expressions.read());
+    }
+
+    /** Nothing is compared with nothing in SQL, while steps ask whether there is a value. */
+    private StepExpression refusedNothing(StepExpression value) {
+        if (value instanceof StepExpression.Nothing) {
+            throw words.refused("A comparison with NULL is never true.");
+        }
+        return value;
+    }
+
+    private List<StepExpression> list() {
+        words.mustBracket('(');
+        List<StepExpression> values = new ArrayList<>();
+        do {
+            values.add(value());
+        } while (words.takesComma());
+        words.mustBracket(')');
+        return values;
+    }
+
+    /** A pattern that asks for a text at the beginning, at the end, or anywhere. */
+    private StepCondition like(StepExpression left, boolean not) {
+        if (!words.is(TokenKind.STRING)) {
+            throw words.refused("Steps ask for a text at the beginning, at the end, or anywhere.");
+        }
+        StepExpression.Fixed pattern = (StepExpression.Fixed) expressions.read();
+        String text = pattern.value().written();
+        boolean before = text.startsWith("%");
+        boolean after = text.endsWith("%") && text.length() > 1;
+        String bare = text.substring(before ? 1 : 0, text.length() - (after ? 1 : 0));
+        boolean plain = !bare.isEmpty() && !bare.matches("(?s).*[%_\\\\].*") && (before || after);
+        if (!plain || words.isWord("escape")) {
+            throw words.refused("Steps ask for a text at the beginning, at the end, or anywhere.");
+        }
+        ComparisonOperator verb = before && after
+                ? ComparisonOperator.CONTAINS
+                : before ? ComparisonOperator.ENDS : ComparisonOperator.STARTS;
+        StepExpression sought = new StepExpression.Fixed(new Value.Text(bare), SqlTables.NOWHERE);
+        if (not && verb == ComparisonOperator.CONTAINS) {
+            return test(left, ComparisonOperator.CONTAINS_NOT, List.of(sought));
+        }
+        StepCondition found = test(left, verb, List.of(sought));
+        return not ? new StepCondition.Not(found) : found;
+    }
+
+    private StepCondition test(StepExpression left, ComparisonOperator verb, List<StepExpression> others) {
+        if (left instanceof StepExpression.Moved || others.stream().anyMatch(StepExpression.Moved.class::isInstance)) {
+            throw words.refused("Steps may give another type to what is moved in time.");
+        }
+        return new StepCondition.Test(left, verb, others, SqlTables.NOWHERE);
+    }
+}

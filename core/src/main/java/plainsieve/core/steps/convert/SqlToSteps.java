@@ -1,0 +1,84 @@
+package plainsieve.core.steps.convert;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Simple SQL as steps that give the same rows: one table, joins, conditions, groups, an order, a limit.
+ *
+ * <pre>
+ * select island, count(*) as n from ports group by island order by n desc limit 5
+ *     → rows of ports
+ *       total by island: number of rows as n
+ *       first 5 rows by n largest first
+ * </pre>
+ */
+public final class SqlToSteps {
+    private SqlToSteps() {}
+
+    /**
+     * The text of the steps. Throws {@link ProblemException} of kind {@code not-as-steps} with the place of what steps have
+     * nothing for that is exactly the same.
+     */
+    public static String asSteps(String sql, Dialect dialect, SchemaContext around) {
+        SelectReader reader = new SelectReader(sql, dialect, around);
+        SimpleSelect select = reader.read();
+        StepsWriter steps = new StepsWriter(select, reader);
+        String whole = steps.text(true);
+        StepsAnalysis reading = checked(StepsAnalysis.of(whole, dialect, around));
+        String shorter = steps.text(false);
+        StepsAnalysis other = StepsAnalysis.of(shorter, dialect, around);
+        boolean alike = other.problems().isEmpty()
+                && columns(other).isPresent()
+                && columns(other).equals(columns(reading));
+        refuseOtherOrder(steps, reading);
+        return alike ? shorter : whole;
+    }
+
+    private static StepsAnalysis checked(StepsAnalysis reading) {
+        if (!reading.problems().isEmpty()) {
+            throw refused(
+                    "Its steps would not be right: " + reading.problems().get(0).message());
+        }
+        return reading;
+    }
+
+    private static Optional<List<String>> columns(StepsAnalysis reading) {
+        return last(reading)
+                .columns()
+                .map(columns -> columns.stream().map(KnownColumn::name).toList());
+    }
+
+    private static StepsAnalysis.One last(StepsAnalysis reading) {
+        return reading.steps().get(reading.steps().size() - 1);
+    }
+
+    /** Steps put rows without a value last. */
+    private static void refuseOtherOrder(StepsWriter steps, StepsAnalysis reading) {
+        for (String name : steps.neverEmpty()) {
+            boolean always = reading.steps().stream()
+                    .takeWhile(step ->
+                            step.step().filter(Step.Columns.class::isInstance).isEmpty())
+                    .flatMap(step -> step.columns().stream())
+                    .flatMap(List::stream)
+                    .filter(column -> column.name().equalsIgnoreCase(name))
+                    .reduce((first, second) -> second)
+                    .filter(column -> !column.mayBeEmpty())
+                    .isPresent();
+            if (!always) {
+                throw refused("It sorts rows without a value in “%s” first; steps put them last.".formatted(name));
+            }
+        }
+    }
+
+    private static ProblemException refused(String why) {
+        return new ProblemException(Problem.of("not-as-steps", why, "This query stays as it is."));
+    }
+}

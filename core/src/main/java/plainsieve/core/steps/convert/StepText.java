@@ -1,0 +1,99 @@
+package plainsieve.core.steps.convert;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.StepFunction;
+import plainsieve.core.steps.parse.StepQuoting;
+import plainsieve.core.value.Value;
+
+/** Writes what is reckoned and compared as the words of a step. */
+final class StepText {
+    private StepText() {}
+
+    static String of(StepExpression expression) {
+        if (expression instanceof StepExpression.Column column) {
+            return (column.theirs() ? "their " : "") + StepQuoting.name(column.name());
+        } else if (expression instanceof StepExpression.Fixed fixed) {
+            return fixed(fixed.value());
+        } else if (expression instanceof StepExpression.Chosen chosen) {
+            return ":" + chosen.parameter();
+        } else if (expression instanceof StepExpression.Today) {
+            return "today";
+        } else if (expression instanceof StepExpression.Nothing) {
+            return "nothing";
+        } else if (expression instanceof StepExpression.Calculated calculated) {
+            return within(calculated.left()) + " " + calculated.sign().written() + " " + within(calculated.right());
+        } else if (expression instanceof StepExpression.Call call) {
+            return call(call);
+        } else if (expression instanceof StepExpression.Depending depending) {
+            return depending(depending);
+        }
+        throw new IllegalStateException("nothing that SQL is read as");
+    }
+
+    private static String fixed(Value value) {
+        return switch (value.type()) {
+            case TEXT, NAME -> StepQuoting.text(value.written());
+            case BOOLEAN -> value.written().toLowerCase(Locale.ROOT);
+            default -> value.written();
+        };
+    }
+
+    /** As a part of something else. */
+    private static String within(StepExpression expression) {
+        boolean loose = expression instanceof StepExpression.Calculated
+                || expression instanceof StepExpression.Depending
+                || expression instanceof StepExpression.Fixed fixed
+                        && fixed.value().written().startsWith("-");
+        return loose ? "(" + of(expression) + ")" : of(expression);
+    }
+
+    private static String call(StepExpression.Call call) {
+        if (call.function() == StepFunction.FIRST_VALUE) {
+            return "first value of ("
+                    + call.arguments().stream().map(StepText::of).collect(Collectors.joining(", ")) + ")";
+        }
+        return call.function().words() + " of " + within(call.arguments().get(0));
+    }
+
+    private static String depending(StepExpression.Depending depending) {
+        String branches = depending.branches().stream()
+                .map(branch -> "if " + of(branch.when()) + " then " + within(branch.then()))
+                .collect(Collectors.joining(" else "));
+        return depending.otherwise() instanceof StepExpression.Nothing
+                ? branches
+                : branches + " else " + within(depending.otherwise());
+    }
+
+    static String of(StepCondition condition) {
+        if (condition instanceof StepCondition.And and) {
+            return and.all().stream()
+                    .map(one -> bracketed(one, one instanceof StepCondition.Or))
+                    .collect(Collectors.joining(" and "));
+        } else if (condition instanceof StepCondition.Or or) {
+            return or.any().stream().map(StepText::of).collect(Collectors.joining(" or "));
+        } else if (condition instanceof StepCondition.Not not) {
+            return "not (" + of(not.condition()) + ")";
+        }
+        return test((StepCondition.Test) condition);
+    }
+
+    private static String bracketed(StepCondition condition, boolean needed) {
+        return needed ? "(" + of(condition) + ")" : of(condition);
+    }
+
+    private static String test(StepCondition.Test test) {
+        List<String> others = test.others().stream()
+                .map(other -> other instanceof StepExpression.Fixed ? of(other) : within(other))
+                .toList();
+        String lead = within(test.left()) + " " + test.verb().words();
+        return switch (test.verb().wants()) {
+            case NOTHING -> lead;
+            case TWO -> lead + " " + others.get(0) + " " + test.verb().between() + " " + others.get(1);
+            case ONE, LIST -> lead + " " + String.join(", ", others);
+        };
+    }
+}

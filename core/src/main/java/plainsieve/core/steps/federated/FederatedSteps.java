@@ -1,0 +1,203 @@
+package plainsieve.core.steps.federated;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.FederatedQueryText;
+import plainsieve.core.steps.compile.CompiledSteps;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.steps.parse.StepReferences;
+import plainsieve.core.value.LineIndex;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Reads steps that may take rows of queries of other sources. What stands in front of the first step that does is asked of the
+ * query's own source, as always; that step, and all behind it, are done here, on the rows of every source.
+ *
+ * <pre>
+ * rows of crossings                       side "rows_at_harbour" of "harbour": select * from crossings where …
+ * where state is 'SAILED'
+ * beside each, its row of query 'tides'   side "tides" of "sea": get /tides …
+ * total by height: number of rows as n    here: select t.height, count(*) as n from rows_at_harbour r join tides t on …
+ * </pre>
+ */
+public final class FederatedSteps {
+    private final String text;
+    private final Dialect dialect;
+    private final SchemaContext around;
+    private final StepLines.Line first;
+
+    private FederatedSteps(String text, Dialect dialect, SchemaContext around, StepLines.Line first) {
+        this.text = text;
+        this.dialect = dialect;
+        this.around = around;
+        this.first = first;
+    }
+
+    /** Reads the text of steps. Never throws on what is wrong in it. */
+    public static StepsAnalysis of(String text, Dialect dialect, SchemaContext around) {
+        Optional<StepLines.Line> first = firstElsewhere(text, around);
+        return first.isEmpty()
+                ? StepsAnalysis.of(text, dialect, around)
+                : new FederatedSteps(text, dialect, around, first.get()).read();
+    }
+
+    /** Whether a text takes rows of another source than its own. */
+    public static boolean isOne(String text, SchemaContext around) {
+        return StepLines.isSteps(text) && firstElsewhere(text, around).isPresent();
+    }
+
+    /** The columns that the rows of a query have; none while they are not known. */
+    public static List<KnownColumn> columns(String query, Dialect dialect, SchemaContext around) {
+        LocalSchemaContext here = new LocalSchemaContext(dialect, around, Optional.empty());
+        try {
+            return here.columns("", here.nameOf(query)).orElse(List.of());
+        } catch (ProblemException e) {
+            // What cannot be taken has none.
+            return List.of();
+        }
+    }
+
+    /** The number of the line from which on all is done here; nothing when all of it is done at the source. */
+    public static Optional<Integer> lineHere(String text, SchemaContext around) {
+        return StepLines.isSteps(text) ? firstElsewhere(text, around).map(StepLines.Line::number) : Optional.empty();
+    }
+
+    private static Optional<StepLines.Line> firstElsewhere(String text, SchemaContext around) {
+        return StepLines.of(text).steps().stream()
+                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.id(), around)))
+                .findFirst();
+    }
+
+    /** One that cannot be taken is told in its line, when that is read. */
+    private static boolean isElsewhere(String query, SchemaContext around) {
+        try {
+            return around.elsewhere(query).isPresent();
+        } catch (ProblemException e) {
+            return true;
+        }
+    }
+
+    private static List<StepReferences.Taken> taken(StepLines.Line line) {
+        return StepReferences.queries(StepLines.HEADER + "\n" + line.text());
+    }
+
+    private StepsAnalysis read() {
+        String before = Stream.of(text.split("\n", -1)).limit(first.number()).collect(Collectors.joining("\n"));
+        List<StepLines.Line> own = StepLines.of(before).steps();
+        Optional<StepsAnalysis> atSource =
+                own.isEmpty() ? Optional.empty() : Optional.of(StepsAnalysis.of(before, dialect, around));
+        LocalSchemaContext aroundHere = new LocalSchemaContext(dialect, around, atSource.map(StepsAnalysis::columns));
+        StepsAnalysis here = StepsAnalysis.of(behind(own, atSource, aroundHere), Dialects.HERE, aroundHere);
+        List<Problem> problems = new ArrayList<>(called());
+        atSource.ifPresent(reading -> problems.addAll(reading.problems()));
+        // What is wrong at the source would be told again of all that stands on it.
+        if (problems.isEmpty()) {
+            problems.addAll(placed(here.problems()));
+        }
+        Optional<CompiledSteps> made = Optional.empty();
+        if (problems.isEmpty()) {
+            try {
+                made = Optional.of(made(before, atSource, here, aroundHere));
+            } catch (ProblemException e) {
+                problems.addAll(e.problems());
+            }
+        }
+        return new StepsAnalysis(steps(own, atSource, here), made, here.order(), problems);
+    }
+
+    /** The steps that are done here, each in its own line; in front of them those rows that the source gives, in their order. */
+    private String behind(List<StepLines.Line> own, Optional<StepsAnalysis> atSource, LocalSchemaContext aroundHere) {
+        List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
+        if (atSource.isPresent()) {
+            lines.subList(1, first.number()).replaceAll(line -> "");
+            lines.set(own.get(0).number(), "rows of " + name(aroundHere.rowsName()));
+            List<StepsAnalysis.Sorted> order = atSource.get().order();
+            if (!order.isEmpty()) {
+                lines.set(
+                        own.get(own.size() - 1).number(),
+                        order.stream()
+                                .map(one -> name(one.column()) + (one.largestFirst() ? " largest first" : ""))
+                                .collect(Collectors.joining(", ", "sort by ", "")));
+            }
+        }
+        return String.join("\n", lines);
+    }
+
+    static String name(String name) {
+        return "\"" + name.replace("\"", "\"\"") + "\"";
+    }
+
+    /** A query of another source is asked once, not for each row. */
+    private List<Problem> called() {
+        return StepLines.of(text).steps().stream()
+                .filter(line -> line.number() >= first.number())
+                .filter(line ->
+                        taken(line).stream().anyMatch(one -> !one.arguments().isEmpty()))
+                .map(line -> Problem.of(
+                                "called-elsewhere",
+                                "From here on all is done on rows that were fetched, so that no query can be called for each of them.",
+                                "Take its rows as they are, or call it in a step further up.")
+                        .at(LineIndex.of(text)
+                                .place(line.start(), line.start() + line.text().length())))
+                .toList();
+    }
+
+    /** Its lines are those of the whole text, at the same number. */
+    private List<Problem> placed(List<Problem> ofHere) {
+        LineIndex lines = LineIndex.of(text);
+        return ofHere.stream()
+                .map(problem -> problem.place().isEmpty()
+                        ? problem
+                        : problem.at(lines.inLine(
+                                problem.place().get().line(),
+                                problem.place().get().column(),
+                                problem.place().get().end()
+                                        - problem.place().get().start())))
+                .toList();
+    }
+
+    private CompiledSteps made(
+            String before, Optional<StepsAnalysis> atSource, StepsAnalysis here, LocalSchemaContext aroundHere) {
+        CompiledSteps last = here.statement();
+        PartTexts sides = new PartTexts(dialect, around, aroundHere, last.sql());
+        Optional<CompiledSteps> own = atSource.map(reading -> sides.pruned(before, reading));
+        FederatedQueryText whole = FederatedQueryText.of(sides.all(own.map(CompiledSteps::sql)), last.sql());
+        List<CompiledSteps.MappedRange> stretches = new ArrayList<>();
+        own.ifPresent(found -> whole.sides().stream()
+                .filter(side -> side.name().equals(aroundHere.rowsName()))
+                .forEach(side -> found.stretches().stream()
+                        .filter(stretch -> stretch.origin().line() < first.number())
+                        .forEach(stretch -> stretches.add(moved(stretch, side.start())))));
+        last.stretches().stream()
+                .filter(stretch -> stretch.origin().line() >= first.number())
+                .forEach(stretch -> stretches.add(moved(stretch, whole.hereStart())));
+        return new CompiledSteps(whole.whole(), stretches);
+    }
+
+    private static CompiledSteps.MappedRange moved(CompiledSteps.MappedRange stretch, int by) {
+        return new CompiledSteps.MappedRange(stretch.start() + by, stretch.end() + by, stretch.origin());
+    }
+
+    /** Each as it was read where it is done. */
+    private List<StepsAnalysis.One> steps(
+            List<StepLines.Line> own, Optional<StepsAnalysis> atSource, StepsAnalysis here) {
+        List<StepsAnalysis.One> steps = new ArrayList<>();
+        Collection<StepsAnalysis.One> before =
+                atSource.map(StepsAnalysis::steps).orElse(List.of());
+        steps.addAll(before);
+        here.steps().stream()
+                .filter(step -> step.line() >= first.number() || own.isEmpty())
+                .forEach(steps::add);
+        return steps;
+    }
+}

@@ -1,0 +1,153 @@
+package plainsieve.core.steps.federated;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.request.RequestText;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectBuilder;
+import plainsieve.core.steps.compile.CompiledSteps;
+import plainsieve.core.steps.compile.RemoteQuery;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/** Says what every source is asked for: the rows that the SQL here reads, of their columns those that it can need. */
+final class PartTexts {
+    private final Dialect dialect;
+    private final SchemaContext around;
+    private final LocalSchemaContext here;
+    private final UsedColumns used;
+    private final SourcePart.Place own;
+
+    /** @param sql what is asked here */
+    PartTexts(Dialect dialect, SchemaContext around, LocalSchemaContext here, String sql) {
+        this.dialect = dialect;
+        this.around = around;
+        this.here = here;
+        this.own = new SourcePart.Place(around.source(), dialect);
+        this.used = new UsedColumns(ParsedQuery.parse(sql, Dialects.HERE));
+    }
+
+    /** A side before it is known whose values it may be sent. */
+    private record Asked(String name, SourcePart.Place place, List<KnownColumn> columns, String text) {}
+
+    /** What each is asked for, in the order in which it first stands in the SQL. @param soFar the SQL of the steps in front */
+    List<SourcePart> all(Optional<String> soFar) {
+        Map<String, Asked> asked = new LinkedHashMap<>();
+        for (UsedColumns.Table table : used.tables()) {
+            Asked one = asked(table, soFar);
+            Asked other = asked.putIfAbsent(one.name().toLowerCase(Locale.ROOT), one);
+            if (other != null && !other.equals(one)) {
+                throw new ProblemException(Problem.of(
+                        "same-name",
+                        "Two tables would both be called “%s” here.".formatted(one.name()),
+                        "Take one of them through a query of another name."));
+            }
+        }
+        Set<String> sources = new TreeSet<>();
+        asked.values().forEach(one -> sources.add(one.place().source()));
+        return asked.values().stream()
+                .map(one -> SourcePart.of(
+                        one.name(),
+                        one.place(),
+                        types(one.columns()),
+                        sources.stream()
+                                .filter(from -> mayTravel(from, one.place().source()))
+                                .collect(Collectors.toSet()),
+                        one.text()))
+                .toList();
+    }
+
+    private boolean mayTravel(String from, String to) {
+        return !from.equals(to) && around.mayTravel(from, to);
+    }
+
+    private static Map<String, Type> types(List<KnownColumn> columns) {
+        Map<String, Type> types = new LinkedHashMap<>();
+        columns.forEach(column -> column.type().ifPresent(type -> types.put(column.name(), type)));
+        return types;
+    }
+
+    private Asked asked(UsedColumns.Table table, Optional<String> soFar) {
+        List<KnownColumn> columns = here.columns(table.schema(), table.name()).orElse(List.of());
+        List<KnownColumn> needed = used.of(table, columns);
+        boolean unqualified = table.schema().isEmpty();
+        if (unqualified && soFar.isPresent() && table.name().equals(here.rowsName())) {
+            return new Asked(table.name(), own, needed, soFar.get());
+        }
+        Optional<String> query = unqualified ? here.queryCalled(table.name()) : Optional.empty();
+        if (query.isPresent()) {
+            return ofQuery(table.name(), query.get(), columns, needed);
+        }
+        SelectBuilder select = SelectBuilder.from(dialect, table.schema(), table.name());
+        for (KnownColumn column : needed.size() < columns.size() ? needed : List.<KnownColumn>of()) {
+            select = select.select(dialect.quoteName(column.name()));
+        }
+        return new Asked(table.name(), own, needed, select.text());
+    }
+
+    private Asked ofQuery(String name, String id, List<KnownColumn> columns, List<KnownColumn> needed) {
+        String steps = rowsOf(id) + (needed.size() < columns.size() ? "\n" + columns(needed) : "");
+        Optional<RemoteQuery> elsewhere = around.elsewhere(id);
+        if (elsewhere.isEmpty()) {
+            String sql = read(id, StepsAnalysis.of(steps, dialect, around));
+            return new Asked(name, own, needed, sql);
+        }
+        RemoteQuery other = elsewhere.get();
+        SourcePart.Place place = new SourcePart.Place(other.source(), other.dialect());
+        boolean whole = RequestText.isRequest(other.text()) || FederatedSteps.isOne(other.text(), other.around());
+        if (!whole) {
+            String sql = read(id, StepsAnalysis.of(steps, other.dialect(), other.around()));
+            return new Asked(name, place, needed, sql);
+        }
+        String text = StepLines.isSteps(other.text())
+                ? read(id, FederatedSteps.of(other.text(), other.dialect(), other.around()))
+                : other.text();
+        return new Asked(name, place, columns, text);
+    }
+
+    private static String read(String id, StepsAnalysis reading) {
+        return reading.made()
+                .map(CompiledSteps::sql)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "query-broken",
+                        "Query “%s” cannot be read: %s"
+                                .formatted(id, reading.problems().get(0).message()),
+                        "Mend that query first.")));
+    }
+
+    /** The SQL of the steps in front, with those columns alone that are needed behind them. */
+    CompiledSteps pruned(String before, StepsAnalysis reading) {
+        List<KnownColumn> columns = reading.columns();
+        List<KnownColumn> needed = used.of(new UsedColumns.Table("", here.rowsName()), columns);
+        if (needed.size() == columns.size()) {
+            return reading.statement();
+        }
+        return StepsAnalysis.of(before + "\n" + columns(needed), dialect, around)
+                .statement();
+    }
+
+    private static String columns(List<KnownColumn> columns) {
+        return columns.stream()
+                .map(column -> FederatedSteps.name(column.name()))
+                .collect(Collectors.joining(", ", "columns ", ""));
+    }
+
+    /** Steps that are the rows of a query. */
+    static String rowsOf(String id) {
+        return StepLines.HEADER + "\nrows of query '" + id.replace("'", "''") + "'";
+    }
+}

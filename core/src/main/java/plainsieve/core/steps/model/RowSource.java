@@ -1,0 +1,49 @@
+package plainsieve.core.steps.model;
+
+import java.util.List;
+
+/** Where rows come from. */
+public sealed interface RowSource {
+    LineSpan at();
+
+    /** A table or view of the source. @param schema empty where none is named */
+    record Table(String schema, String name, LineSpan at) implements RowSource {
+        /** As a person would say it. */
+        public String inWords() {
+            return schema.isEmpty() ? name : schema + "." + name;
+        }
+    }
+
+    /** What a function of the database gives. */
+    record Called(String schema, String name, List<StepExpression> arguments, LineSpan at) implements RowSource {
+        public Called {
+            arguments = List.copyOf(arguments);
+        }
+    }
+
+    /**
+     * Another query of the project, by its id.
+     *
+     * @param arguments what stands for its parameters; those that are not named come along
+     */
+    record Query(String id, List<Argument> arguments, LineSpan at) implements RowSource {
+        public Query {
+            arguments = List.copyOf(arguments);
+        }
+    }
+
+    /** What stands for a parameter of a query that is called. */
+    record Argument(String parameter, StepExpression value, LineSpan at) {}
+
+    /** Rows typed by hand. @param rows each as long as there are columns */
+    record Typed(List<String> columns, List<List<StepExpression>> rows, LineSpan at) implements RowSource {
+        public Typed {
+            columns = List.copyOf(columns);
+            rows = rows.stream().map(List::copyOf).toList();
+        }
+    }
+
+    /** Whole numbers, or days, one row each, both ends among them. */
+    record Series(boolean days, StepExpression from, StepExpression to, String column, LineSpan at)
+            implements RowSource {}
+}

@@ -1,0 +1,31 @@
+package plainsieve.core.steps.model;
+
+import java.util.List;
+
+/** What rows have to be, as it is written in a step. */
+public sealed interface StepCondition {
+    record And(List<StepCondition> all) implements StepCondition {
+        public And {
+            all = List.copyOf(all);
+        }
+    }
+
+    record Or(List<StepCondition> any) implements StepCondition {
+        public Or {
+            any = List.copyOf(any);
+        }
+    }
+
+    record Not(StepCondition condition) implements StepCondition {}
+
+    /** One comparison. @param others what it is compared with: none, one, two or several, as the verb wants */
+    record Test(StepExpression left, ComparisonOperator verb, List<StepExpression> others, LineSpan at)
+            implements StepCondition {
+        public Test {
+            others = List.copyOf(others);
+        }
+    }
+
+    /** {@code departed_at is in the last 7 days}, this day among them. */
+    record Recent(StepExpression left, StepExpression amount, TimeUnit unit, LineSpan at) implements StepCondition {}
+}

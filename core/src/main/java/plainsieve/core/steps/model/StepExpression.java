@@ -1,0 +1,82 @@
+package plainsieve.core.steps.model;
+
+import java.util.List;
+import plainsieve.core.dialect.DatePart;
+import plainsieve.core.value.Value;
+
+/** What a step reckons with, as it is written in its line. */
+public sealed interface StepExpression {
+    /** Where it stands. */
+    LineSpan at();
+
+    /** A column of the rows so far. @param theirs whether it is one of the other rows, in the match of a join */
+    record Column(String name, boolean theirs, LineSpan at) implements StepExpression {}
+
+    /** A fixed value. */
+    record Fixed(Value value, LineSpan at) implements StepExpression {}
+
+    /** What is chosen for a parameter. */
+    record Chosen(String parameter, LineSpan at) implements StepExpression {}
+
+    /** The day on which the query runs, by the clock of the database. */
+    record Today(LineSpan at) implements StepExpression {}
+
+    /** No value. */
+    record Nothing(LineSpan at) implements StepExpression {}
+
+    /** {@code a + b}, {@code a & b}. */
+    record Calculated(Sign sign, StepExpression left, StepExpression right) implements StepExpression {
+        @Override
+        public LineSpan at() {
+            return left.at().to(right.at());
+        }
+    }
+
+    /** Signs between two expressions. */
+    enum Sign {
+        PLUS("+"),
+        MINUS("-"),
+        TIMES("*"),
+        /** Always with a fraction; by nought there is no value. */
+        BY("/"),
+        /** Puts two texts together. */
+        JOINED("&");
+
+        private final String written;
+
+        Sign(String written) {
+            this.written = written;
+        }
+
+        public String written() {
+            return written;
+        }
+    }
+
+    /** {@code departed_at - 7 days}. @param back whether it goes towards the past */
+    record Moved(StepExpression from, boolean back, StepExpression amount, TimeUnit unit, LineSpan at)
+            implements StepExpression {}
+
+    /** {@code start of month of departed_at}. @param last whether its last day is meant */
+    record Stretch(DatePart part, boolean last, StepExpression of, LineSpan at) implements StepExpression {}
+
+    /** {@code days from a to b}: whole ones, less than nothing when b comes before a. */
+    record Elapsed(TimeUnit unit, StepExpression from, StepExpression to, LineSpan at) implements StepExpression {}
+
+    /** A named function of one or more expressions. */
+    record Call(StepFunction function, List<StepExpression> arguments, LineSpan at) implements StepExpression {
+        public Call {
+            arguments = List.copyOf(arguments);
+        }
+    }
+
+    /** {@code if … then … else …}. */
+    record Depending(List<Branch> branches, StepExpression otherwise, LineSpan at) implements StepExpression {
+        public Depending {
+            branches = List.copyOf(branches);
+        }
+    }
+
+    /** One {@code if … then …}. */
+    record Branch(StepCondition when, StepExpression then) {}
+}

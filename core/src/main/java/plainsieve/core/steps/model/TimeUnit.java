@@ -1,0 +1,33 @@
+package plainsieve.core.steps.model;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What days and times are moved by, and counted in. */
+public enum TimeUnit {
+    MINUTE,
+    HOUR,
+    DAY,
+    WEEK,
+    MONTH,
+    QUARTER,
+    YEAR;
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Whether moving a day by it gives a day. */
+    public boolean isOfDays() {
+        return this != MINUTE && this != HOUR;
+    }
+
+    /** Of {@code day} or {@code days}. */
+    public static Optional<TimeUnit> ofWord(String word) {
+        String lower = word.toLowerCase(Locale.ROOT);
+        return Arrays.stream(values())
+                .filter(unit -> unit.word().equals(lower) || (unit.word() + "s").equals(lower))
+                .findFirst();
+    }
+}

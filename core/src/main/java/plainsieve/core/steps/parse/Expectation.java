@@ -1,0 +1,19 @@
+package plainsieve.core.steps.parse;
+
+/**
+ * What could come next in a line that is being typed.
+ *
+ * @param words the words themselves, or what they are about: the column whose values are meant
+ */
+public record Expectation(Kind kind, String words) {
+    /** What kind of thing could come. */
+    public enum Kind {
+        WORDS,
+        COLUMN,
+        THEIRS,
+        VALUE,
+        TABLE,
+        QUERY,
+        PARAMETER
+    }
+}

@@ -1,0 +1,44 @@
+package plainsieve.core.steps.parse;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * A line that was read.
+ *
+ * @param written the line as it is kept: quotes put where they were left out
+ * @param marks in the order of the line
+ */
+public record ParsedStep(Step step, String written, List<StepMark> marks) {
+    public ParsedStep {
+        marks = List.copyOf(marks);
+    }
+
+    /** Reads a line. Throws {@link ProblemException} with the place in it where it cannot be understood. */
+    public static ParsedStep of(String line, StepScope scope) {
+        StepCursor cursor = new StepCursor(line, scope);
+        Step step = new StepParser(cursor).read();
+        if (!cursor.mends().isEmpty()) {
+            return of(TextEdit.apply(line, cursor.mends()), scope);
+        }
+        List<StepMark> marks = new ArrayList<>(cursor.marks());
+        marks.sort(Comparator.comparingInt(mark -> mark.at().start()));
+        return new ParsedStep(step, line, marks);
+    }
+
+    /** What could come next in a line of which this much is typed; the last word may be its beginning. */
+    public static Set<Expectation> wanted(String typed, StepScope scope) {
+        StepCursor cursor = new StepCursor(typed, scope);
+        try {
+            new StepParser(cursor).read();
+        } catch (ProblemException unfinished) {
+            // It is being typed; what could come was noted on the way.
+        }
+        return cursor.wanted();
+    }
+}

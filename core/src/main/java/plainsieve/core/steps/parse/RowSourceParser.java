@@ -1,0 +1,142 @@
+package plainsieve.core.steps.parse;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.RowSource;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepExpression;
+
+/** Reads where rows come from: a table, another query, a table typed by hand, numbers or days. */
+final class RowSourceParser {
+    private final StepCursor cursor;
+    private final StepExpressionParser expressions;
+
+    RowSourceParser(StepCursor cursor, StepExpressionParser expressions) {
+        this.cursor = cursor;
+        this.expressions = expressions;
+    }
+
+    RowSource read() {
+        int start = cursor.start();
+        if (cursor.sees("these") && cursor.peek(1).isSign("(")) {
+            return typed(start);
+        }
+        for (String kind : List.of("numbers", "days")) {
+            if (cursor.takes(kind + " from")) {
+                return series(kind.equals("days"), start);
+            }
+        }
+        if (cursor.sees("query") && isQuery()) {
+            return query(start);
+        }
+        return table(start);
+    }
+
+    private boolean isQuery() {
+        StepToken id = cursor.peek(1);
+        return id.kind() == StepToken.Kind.TEXT || id.kind() == StepToken.Kind.END;
+    }
+
+    private RowSource query(int start) {
+        cursor.takes("query");
+        cursor.wants(Expectation.Kind.QUERY, "");
+        String id = cursor.take().text();
+        LineSpan name = from(start);
+        cursor.mark(StepMark.of(StepMark.Kind.TABLE, name));
+        List<RowSource.Argument> arguments = new ArrayList<>();
+        if (cursor.takes("called with")) {
+            do {
+                arguments.add(argument());
+            } while (cursor.takes(","));
+        }
+        return new RowSource.Query(id, arguments, name);
+    }
+
+    /** {@code :port as port_id}. */
+    private RowSource.Argument argument() {
+        StepToken parameter = cursor.peek();
+        if (parameter.kind() != StepToken.Kind.PARAMETER) {
+            throw cursor.wrong("A parameter of the query is missing here.", "Write “called with :port as port_id”.");
+        }
+        cursor.take();
+        cursor.must("as");
+        StepExpression value = expressions.compared("");
+        return new RowSource.Argument(parameter.text(), value, parameter.at());
+    }
+
+    private LineSpan from(int start) {
+        return new LineSpan(start, cursor.last().end());
+    }
+
+    private RowSource table(int start) {
+        cursor.wants(Expectation.Kind.TABLE, "");
+        Step.Name name = cursor.name("A table");
+        String schema = "";
+        if (cursor.takes(".")) {
+            schema = name.name();
+            name = cursor.name("A table");
+        }
+        LineSpan at = from(start);
+        cursor.mark(StepMark.of(StepMark.Kind.TABLE, at));
+        return cursor.takes("(")
+                ? new RowSource.Called(schema, name.name(), arguments(), from(start))
+                : new RowSource.Table(schema, name.name(), at);
+    }
+
+    private List<StepExpression> arguments() {
+        List<StepExpression> arguments = new ArrayList<>();
+        while (!cursor.takes(")")) {
+            if (!arguments.isEmpty()) {
+                cursor.must(",");
+            }
+            arguments.add(expressions.compared(""));
+        }
+        return arguments;
+    }
+
+    private RowSource series(boolean days, int start) {
+        StepExpression from = expressions.compared("");
+        cursor.must("to");
+        StepExpression to = expressions.compared("");
+        cursor.must("as");
+        Step.Name name = cursor.name("What they are called");
+        cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
+        return new RowSource.Series(days, from, to, name.name(), from(start));
+    }
+
+    /** {@code these (port, weight): ('Ardlow', 3), ('Skerrin', 5)}. */
+    private RowSource typed(int start) {
+        cursor.must("these");
+        List<String> columns = new ArrayList<>();
+        cursor.must("(");
+        do {
+            columns.add(cursor.name("A column").name());
+        } while (cursor.takes(","));
+        cursor.must(")");
+        cursor.must(":");
+        List<List<StepExpression>> rows = new ArrayList<>();
+        do {
+            rows.add(row(columns.size()));
+        } while (cursor.takes(","));
+        LineSpan at = from(start);
+        cursor.mark(StepMark.of(StepMark.Kind.TYPED, at));
+        return new RowSource.Typed(columns, rows, at);
+    }
+
+    private List<StepExpression> row(int width) {
+        List<StepExpression> cells = new ArrayList<>();
+        LineSpan open = cursor.must("(");
+        do {
+            cells.add(expressions.single());
+        } while (cursor.takes(","));
+        cursor.must(")");
+        if (cells.size() != width) {
+            throw cursor.wrong(
+                    open.to(cursor.last()),
+                    "This row has %d values and the table %d columns.".formatted(cells.size(), width),
+                    "Give each row one value for each column; “nothing” is none.");
+        }
+        return cells;
+    }
+}

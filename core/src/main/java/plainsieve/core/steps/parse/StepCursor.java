@@ -1,0 +1,155 @@
+package plainsieve.core.steps.parse;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/** Goes through the words of a line, and remembers what it met: the marks, what has to be mended, and what could come next. */
+final class StepCursor {
+    private final String line;
+    private final List<StepToken> tokens;
+    private final StepScope scope;
+    /* The word that is being typed: the last one, or the one that would follow a blank. */
+    private final int typed;
+    private final List<StepMark> marks = new ArrayList<>();
+    private final List<TextEdit> mends = new ArrayList<>();
+    private final Set<Expectation> wanted = new LinkedHashSet<>();
+    private int next;
+
+    StepCursor(String line, StepScope scope) {
+        this.line = line;
+        this.tokens = StepLexer.of(line);
+        this.scope = scope;
+        boolean between = line.isEmpty() || Character.isWhitespace(line.charAt(line.length() - 1));
+        StepToken last = tokens.get(Math.max(tokens.size() - 2, 0));
+        // A colon is the beginning of a parameter.
+        boolean inWord = !between && tokens.size() > 1 && (last.kind() != StepToken.Kind.SIGN || last.isSign(":"));
+        this.typed = inWord ? tokens.size() - 2 : tokens.size() - 1;
+    }
+
+    StepScope scope() {
+        return scope;
+    }
+
+    List<StepMark> marks() {
+        return marks;
+    }
+
+    List<TextEdit> mends() {
+        return mends;
+    }
+
+    Set<Expectation> wanted() {
+        return wanted;
+    }
+
+    StepToken peek() {
+        return tokens.get(next);
+    }
+
+    StepToken peek(int further) {
+        return tokens.get(Math.min(next + further, tokens.size() - 1));
+    }
+
+    StepToken take() {
+        StepToken token = peek();
+        if (token.kind() != StepToken.Kind.END) {
+            next++;
+        }
+        return token;
+    }
+
+    boolean isAtEnd() {
+        return peek().kind() == StepToken.Kind.END;
+    }
+
+    String text(LineSpan at) {
+        return line.substring(at.start(), at.end());
+    }
+
+    /** The last word that was taken. */
+    LineSpan last() {
+        return tokens.get(next - 1).at();
+    }
+
+    /** Where the next word stands. */
+    int start() {
+        return peek().at().start();
+    }
+
+    /** Notes what could stand at the next word, if that is the one being typed. */
+    void wants(Expectation.Kind kind, String words) {
+        if (next == typed) {
+            wanted.add(new Expectation(kind, words));
+        }
+    }
+
+    /** Whether these words come next; a word may be written in any case. */
+    boolean sees(String words) {
+        String[] each = words.split(" ");
+        for (int i = 0; i < each.length; i++) {
+            if (next + i == typed) {
+                wanted.add(new Expectation(
+                        Expectation.Kind.WORDS, String.join(" ", List.of(each).subList(i, each.length))));
+            }
+            StepToken token = peek(i);
+            if (!token.isWord(each[i]) && !token.isSign(each[i])) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Takes these words, if they come next. */
+    boolean takes(String words) {
+        if (!sees(words)) {
+            return false;
+        }
+        next += words.split(" ").length;
+        return true;
+    }
+
+    /** Takes these words, which must come next. */
+    LineSpan must(String words) {
+        int start = start();
+        if (!takes(words)) {
+            throw wrong("“%s” is missing here.".formatted(words), "Write it, and what follows it.");
+        }
+        return new LineSpan(start, last().end());
+    }
+
+    /** A name: one word, or any characters between {@code "…"}. */
+    Step.Name name(String what) {
+        StepToken token = peek();
+        if (!token.isName()) {
+            throw wrong("%s is missing here.".formatted(what), "Write its name; odd ones stand between \"…\".");
+        }
+        next++;
+        return new Step.Name(token.text(), token.at());
+    }
+
+    void mark(StepMark mark) {
+        marks.add(mark);
+    }
+
+    /** Something that has to be written otherwise. */
+    void mend(LineSpan at, String otherwise) {
+        mends.add(new TextEdit(at.start(), at.end(), otherwise));
+    }
+
+    ProblemException wrong(String message, String advice) {
+        return wrong(peek().at(), message, advice);
+    }
+
+    ProblemException wrong(LineSpan at, String message, String advice) {
+        return new ProblemException(Problem.of("bad-step", message, advice)
+                .at(TextLocation.in(line, at.start(), Math.max(at.end(), at.start()))));
+    }
+}

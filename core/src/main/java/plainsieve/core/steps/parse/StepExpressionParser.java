@@ -1,0 +1,241 @@
+package plainsieve.core.steps.parse;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.steps.model.LineSpan;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.steps.model.StepExpression.Sign;
+import plainsieve.core.steps.model.TimeUnit;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** Reads what is reckoned: {@code passengers * 2}, {@code start of month of departed_at}, {@code if … then … else …}. */
+final class StepExpressionParser {
+    private static final int DEEPEST = 60;
+    private static final int MOST_OPERATORS = 500;
+    private static final List<Sign> SUMS = List.of(Sign.PLUS, Sign.MINUS, Sign.JOINED);
+    private static final List<Sign> PRODUCTS = List.of(Sign.TIMES, Sign.BY);
+    /** Words that end a text without quotes. */
+    private static final List<String> ENDS =
+            List.of("and", "or", "then", "else", "as", "with", "into", "to", "by", "where", "of");
+
+    private static final Map<String, Value> TRUTHS =
+            Map.of("true", new Value.Truth(true), "false", new Value.Truth(false));
+
+    private final StepCursor cursor;
+    private final StepFunctionParser functions;
+    private int depth;
+    private int operators;
+
+    StepExpressionParser(StepCursor cursor) {
+        this.cursor = cursor;
+        this.functions = new StepFunctionParser(cursor, this);
+    }
+
+    /** The whole of it. */
+    StepExpression read() {
+        deeper();
+        StepExpression read = cursor.sees("if") ? functions.depending() : sum();
+        depth--;
+        return read;
+    }
+
+    private void deeper() {
+        if (++depth > DEEPEST) {
+            throw cursor.wrong("This is nested too deeply.", "Put a part of it into a column of its own.");
+        }
+    }
+
+    private StepExpression calculated(Sign sign, StepExpression left, StepExpression right) {
+        countOperator();
+        return new StepExpression.Calculated(sign, left, right);
+    }
+
+    private void countOperator() {
+        if (++operators > MOST_OPERATORS) {
+            throw cursor.wrong(
+                    "This line has more than %d operators.".formatted(MOST_OPERATORS),
+                    "Put a part of it into a column of its own.");
+        }
+    }
+
+    private StepExpression sum() {
+        StepExpression left = product();
+        for (Optional<Sign> sign = sign(SUMS); sign.isPresent(); sign = sign(SUMS)) {
+            cursor.take();
+            StepExpression right = product();
+            Optional<StepExpression> moved = moved(left, sign.get(), right);
+            left = moved.isPresent() ? moved.get() : calculated(sign.get(), left, right);
+        }
+        return left;
+    }
+
+    /** {@code … + 3 days}. */
+    private Optional<StepExpression> moved(StepExpression from, Sign sign, StepExpression amount) {
+        Optional<TimeUnit> unit = sign == Sign.JOINED ? Optional.empty() : unit();
+        return unit.map(found -> {
+            cursor.take();
+            countOperator();
+            LineSpan at = from.at().to(cursor.last());
+            return new StepExpression.Moved(from, sign == Sign.MINUS, amount, found, at);
+        });
+    }
+
+    /** The unit that comes next, if one does. */
+    Optional<TimeUnit> unit() {
+        for (TimeUnit unit : TimeUnit.values()) {
+            cursor.wants(Expectation.Kind.WORDS, unit.word() + "s");
+        }
+        return cursor.peek().kind() == StepToken.Kind.WORD
+                ? TimeUnit.ofWord(cursor.peek().text())
+                : Optional.empty();
+    }
+
+    private StepExpression product() {
+        StepExpression left = single();
+        for (Optional<Sign> sign = sign(PRODUCTS); sign.isPresent(); sign = sign(PRODUCTS)) {
+            cursor.take();
+            left = calculated(sign.get(), left, single());
+        }
+        return left;
+    }
+
+    private Optional<Sign> sign(List<Sign> signs) {
+        return signs.stream()
+                .filter(sign -> cursor.peek().isSign(sign.written()))
+                .findFirst();
+    }
+
+    /** One value, column or function, or anything in brackets. */
+    StepExpression single() {
+        deeper();
+        StepToken token = cursor.peek();
+        StepExpression single =
+                switch (token.kind()) {
+                    case NUMBER, TIME, TEXT -> fixed(cursor.take(), false);
+                    case PARAMETER -> new StepExpression.Chosen(cursor.take().text(), token.at());
+                    case SIGN -> signed();
+                    case WORD, NAME -> named();
+                    case END -> throw missing();
+                };
+        depth--;
+        return single;
+    }
+
+    private RuntimeException missing() {
+        // Nothing of it is there; all of it could come.
+        functions.begins();
+        List.of("if", "today", "nothing").forEach(cursor::sees);
+        cursor.wants(Expectation.Kind.COLUMN, "");
+        cursor.wants(Expectation.Kind.PARAMETER, "");
+        return cursor.wrong("Something is missing here.", "Write a column, a value, or a parameter such as :island.");
+    }
+
+    private StepExpression signed() {
+        if (cursor.takes("-")) {
+            if (cursor.peek().kind() == StepToken.Kind.NUMBER) {
+                return fixed(cursor.take(), true);
+            }
+            StepExpression.Fixed nought = new StepExpression.Fixed(new Value.Whole(0), cursor.last());
+            return new StepExpression.Calculated(Sign.MINUS, nought, single());
+        }
+        if (cursor.takes("(")) {
+            StepExpression within = read();
+            cursor.must(")");
+            return within;
+        }
+        throw missing();
+    }
+
+    private StepExpression fixed(StepToken token, boolean negative) {
+        LineSpan at = negative ? new LineSpan(token.at().start() - 1, token.at().end()) : token.at();
+        String written = (negative ? "-" : "") + token.text();
+        Type type =
+                switch (token.kind()) {
+                    case TEXT -> Type.TEXT;
+                    case TIME -> written.contains("T") ? Type.DATETIME : Type.DATE;
+                    default -> written.contains(".") || written.length() > 18 ? Type.DECIMAL : Type.INTEGER;
+                };
+        return new StepExpression.Fixed(ValueReader.read(type, written), at);
+    }
+
+    private StepExpression named() {
+        cursor.wants(Expectation.Kind.COLUMN, "");
+        cursor.wants(Expectation.Kind.PARAMETER, "");
+        Optional<StepExpression> function = functions.read();
+        if (function.isPresent()) {
+            return function.get();
+        }
+        int start = cursor.start();
+        if (cursor.takes("today")) {
+            return new StepExpression.Today(cursor.last());
+        }
+        if (cursor.takes("nothing")) {
+            return new StepExpression.Nothing(cursor.last());
+        }
+        if (cursor.peek().kind() == StepToken.Kind.WORD) {
+            Value truth = TRUTHS.get(cursor.peek().text());
+            if (truth != null) {
+                return new StepExpression.Fixed(truth, cursor.take().at());
+            }
+        }
+        boolean theirs = cursor.sees("their") && cursor.peek(1).isName() && cursor.takes("their");
+        if (theirs) {
+            cursor.wants(Expectation.Kind.THEIRS, "");
+        }
+        StepToken name = cursor.take();
+        LineSpan at = new LineSpan(start, name.at().end());
+        cursor.mark(
+                new StepMark(theirs ? StepMark.Kind.THEIRS : StepMark.Kind.COLUMN, name.at(), name.at(), List.of()));
+        return new StepExpression.Column(name.text(), theirs, at);
+    }
+
+    /**
+     * What a column is compared with. A word that is no column is a text, as people write it, and gets its quotes.
+     *
+     * @param column whose values could stand here; empty when it is none
+     */
+    StepExpression compared(String column) {
+        cursor.wants(Expectation.Kind.VALUE, column);
+        cursor.wants(Expectation.Kind.PARAMETER, column);
+        List.of("today", "nothing", "start of month of").forEach(cursor::sees);
+        int start = cursor.start();
+        int marks = cursor.marks().size();
+        StepExpression read = isFreeText() ? freeText() : sum();
+        LineSpan at = new LineSpan(start, cursor.last().end());
+        if (read instanceof StepExpression.Column other && other.theirs()) {
+            return read;
+        }
+        // It is one mark, whatever it is made of.
+        cursor.marks().subList(marks, cursor.marks().size()).clear();
+        cursor.mark(StepMark.of(StepMark.Kind.VALUE, at, column));
+        return read;
+    }
+
+    private boolean isFreeText() {
+        StepToken first = cursor.peek();
+        return first.kind() == StepToken.Kind.WORD
+                && !TRUTHS.containsKey(first.text())
+                && !functions.begins()
+                && List.of("today", "nothing", "their", "if").stream().noneMatch(first::isWord)
+                && cursor.scope().hasNot(first.text());
+    }
+
+    private StepExpression freeText() {
+        List<StepToken> words = new ArrayList<>();
+        while (cursor.peek().kind() == StepToken.Kind.WORD && (words.isEmpty() || !endsText(cursor.peek()))) {
+            words.add(cursor.take());
+        }
+        LineSpan at = words.get(0).at().to(cursor.last());
+        String text = cursor.text(at);
+        cursor.mend(at, "'" + text.replace("'", "''") + "'");
+        return new StepExpression.Fixed(new Value.Text(text), at);
+    }
+
+    private static boolean endsText(StepToken token) {
+        return ENDS.stream().anyMatch(token::isWord);
+    }
+}

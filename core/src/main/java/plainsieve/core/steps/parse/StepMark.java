@@ -1,0 +1,54 @@
+package plainsieve.core.steps.parse;
+
+import java.util.List;
+import plainsieve.core.steps.model.LineSpan;
+
+/**
+ * A word in a line that can be changed: what stands in {@code replaced} gives way to other words, and the line is read again.
+ *
+ * @param at the words that are marked
+ * @param replaced what gives way: more than the words where others hang on them
+ * @param about what is known of it, by its kind: the column that values are of, the verb's operands as they are written
+ */
+public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> about) {
+    /** What may stand at a mark. */
+    public enum Kind {
+        TABLE,
+        COLUMN,
+        /** A column of the other rows of a match. */
+        THEIRS,
+        /** Columns, and what they are called. */
+        COLUMNS,
+        /** The same, of the other rows. */
+        THEIR_COLUMNS,
+        VERB,
+        VALUE,
+        /** A name that is made up here. */
+        NAME,
+        /** A total with what it is of. */
+        FIGURE,
+        /** Whether rows without a partner are kept. */
+        KEPT,
+        DIRECTION,
+        /** How many. */
+        COUNT,
+        /** What is reckoned. */
+        FORMULA,
+        /** A table typed by hand. */
+        TYPED,
+        /** How single conditions hang together. */
+        BETWEEN
+    }
+
+    public StepMark {
+        about = List.copyOf(about);
+    }
+
+    static StepMark of(Kind kind, LineSpan at) {
+        return new StepMark(kind, at, at, List.of());
+    }
+
+    static StepMark of(Kind kind, LineSpan at, String about) {
+        return new StepMark(kind, at, at, List.of(about));
+    }
+}

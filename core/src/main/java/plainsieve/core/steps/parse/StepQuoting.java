@@ -1,0 +1,51 @@
+package plainsieve.core.steps.parse;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** Names and texts as they are written in a step. */
+public final class StepQuoting {
+    private static final Pattern PLAIN = Pattern.compile("[\\p{L}_][\\p{L}\\p{M}\\p{N}_$]*");
+
+    /** Words that would be taken for others where a name can stand. */
+    private static final Set<String> TAKEN = Set.of(
+            "today", "nothing", "true", "false", "their", "if", "then", "else", "and", "or", "not", "as", "by", "to",
+            "of", "is", "has", "with", "where", "query", "these");
+
+    private StepQuoting() {}
+
+    /** A name, in quotes where it needs them. */
+    public static String name(String name) {
+        return PLAIN.matcher(name).matches() && !TAKEN.contains(name) ? name : '"' + name.replace("\"", "\"\"") + '"';
+    }
+
+    /** A text between its quotes. */
+    public static String text(String text) {
+        return "'" + text.replace("'", "''") + "'";
+    }
+
+    /** The parts of a list, cut at its commas; not at those within quotes or brackets. */
+    public static List<String> items(String list) {
+        List<String> items = new ArrayList<>();
+        int open = 0;
+        char quote = 0;
+        int from = 0;
+        for (int i = 0; i < list.length(); i++) {
+            char sign = list.charAt(i);
+            if (quote != 0) {
+                quote = sign == quote ? 0 : quote;
+            } else if (sign == '\'' || sign == '"') {
+                quote = sign;
+            } else if (sign == '(' || sign == ')') {
+                open += sign == '(' ? 1 : -1;
+            } else if (sign == ',' && open == 0) {
+                items.add(list.substring(from, i).strip());
+                from = i + 1;
+            }
+        }
+        items.add(list.substring(from).strip());
+        return items;
+    }
+}

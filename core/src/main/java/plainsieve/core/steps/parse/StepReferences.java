@@ -1,0 +1,98 @@
+package plainsieve.core.steps.parse;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.ProblemException;
+
+/** The parameters and the other queries that the text of steps names; told from its words alone, so that no source is asked. */
+public final class StepReferences {
+    private StepReferences() {}
+
+    /** The parameters of the steps that are on. */
+    public static Set<String> parameters(String text) {
+        Set<String> names = new LinkedHashSet<>();
+        for (StepLines.Line line : StepLines.of(text).steps()) {
+            List<StepToken> tokens = tokens(line);
+            Set<Integer> arguments = arguments(tokens);
+            for (int i = 0; i < tokens.size(); i++) {
+                if (tokens.get(i).kind() == StepToken.Kind.PARAMETER && !arguments.contains(i)) {
+                    names.add(tokens.get(i).text());
+                }
+            }
+        }
+        return names;
+    }
+
+    /**
+     * A query whose rows are taken.
+     *
+     * @param arguments its parameters for which something else stands
+     */
+    public record Taken(String id, Set<String> arguments) {
+        public Taken {
+            arguments = Set.copyOf(arguments);
+        }
+    }
+
+    /** The queries whose rows are taken by the steps that are on. */
+    public static List<Taken> queries(String text) {
+        List<Taken> taken = new ArrayList<>();
+        for (StepLines.Line line : StepLines.of(text).steps()) {
+            List<StepToken> tokens = tokens(line);
+            Set<String> arguments = new LinkedHashSet<>();
+            arguments(tokens).forEach(at -> arguments.add(tokens.get(at).text()));
+            for (int i = 1; i < tokens.size(); i++) {
+                if (tokens.get(i).kind() == StepToken.Kind.TEXT
+                        && tokens.get(i - 1).isWord("query")) {
+                    taken.add(new Taken(tokens.get(i).text(), arguments));
+                }
+            }
+        }
+        return taken;
+    }
+
+    /** Where parameters of a query that is called stand: in {@code called with :port as port_id, :day as today}. */
+    private static Set<Integer> arguments(List<StepToken> tokens) {
+        Set<Integer> arguments = new LinkedHashSet<>();
+        boolean called = false;
+        for (int i = 1; i + 1 < tokens.size(); i++) {
+            called |= tokens.get(i).isWord("with") && tokens.get(i - 1).isWord("called");
+            boolean begins =
+                    tokens.get(i - 1).isWord("with") || tokens.get(i - 1).isSign(",");
+            boolean named = tokens.get(i).kind() == StepToken.Kind.PARAMETER
+                    && tokens.get(i + 1).isWord("as");
+            if (called && begins && named) {
+                arguments.add(i);
+            }
+        }
+        return arguments;
+    }
+
+    /** The text with another name for a parameter, everywhere; in steps that are off, too. */
+    public static String renamed(String text, String from, String to) {
+        List<TextEdit> edits = new ArrayList<>();
+        for (StepLines.Line line : StepLines.of(text).lines()) {
+            for (StepToken token : tokens(line)) {
+                if (token.kind() == StepToken.Kind.PARAMETER && token.text().equals(from)) {
+                    edits.add(new TextEdit(
+                            line.start() + token.at().start(),
+                            line.start() + token.at().end(),
+                            ":" + to));
+                }
+            }
+        }
+        return TextEdit.apply(text, edits);
+    }
+
+    /* Of a line that cannot be cut into words nobody can tell what it names. */
+    private static List<StepToken> tokens(StepLines.Line line) {
+        try {
+            return StepLexer.of(line.text());
+        } catch (ProblemException e) {
+            return List.of();
+        }
+    }
+}

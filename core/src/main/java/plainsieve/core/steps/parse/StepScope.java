@@ -1,0 +1,35 @@
+package plainsieve.core.steps.parse;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.steps.model.KnownColumn;
+
+/**
+ * What a line can speak of.
+ *
+ * @param columns of the rows so far; nothing when not all of them are known
+ */
+public record StepScope(Optional<List<KnownColumn>> columns) {
+    /** Where nothing is known of the rows. */
+    public static final StepScope UNKNOWN = new StepScope(Optional.empty());
+
+    public StepScope {
+        columns = columns.map(List::copyOf);
+    }
+
+    /** The column of a name, by its letters; of two that differ in case only, the one that is written so. */
+    Optional<KnownColumn> column(String name) {
+        List<KnownColumn> all = columns.orElse(List.of());
+        return all.stream()
+                .filter(column -> column.name().equals(name))
+                .findFirst()
+                .or(() -> all.stream()
+                        .filter(column -> column.name().equalsIgnoreCase(name))
+                        .findFirst());
+    }
+
+    /** Whether a word is certainly no column. */
+    boolean hasNot(String name) {
+        return columns.isPresent() && column(name).isEmpty();
+    }
+}

@@ -1,0 +1,36 @@
+package plainsieve.core.steps.parse;
+
+import plainsieve.core.steps.model.LineSpan;
+
+/**
+ * A word or sign of a line.
+ *
+ * @param text what it stands for: without quotes and the colon of a parameter
+ */
+record StepToken(Kind kind, String text, LineSpan at) {
+    enum Kind {
+        WORD,
+        /** {@code "…"}: a name with any characters. */
+        NAME,
+        /** {@code '…'}. */
+        TEXT,
+        NUMBER,
+        /** {@code 2026-03-31} or {@code 2026-03-31T14:05}. */
+        TIME,
+        PARAMETER,
+        SIGN,
+        END
+    }
+
+    boolean isWord(String word) {
+        return kind == Kind.WORD && text.equalsIgnoreCase(word);
+    }
+
+    boolean isSign(String sign) {
+        return kind == Kind.SIGN && text.equals(sign);
+    }
+
+    boolean isName() {
+        return kind == Kind.WORD || kind == Kind.NAME;
+    }
+}

@@ -1,0 +1,16 @@
+package plainsieve.core.value;
+
+/**
+ * A place in a query text.
+ *
+ * @param start first character, from 0
+ * @param end one past the last character
+ * @param line from 1
+ * @param column from 1, counted in UTF-16 units as editors do
+ * @param excerpt the text of the line around the place, at most 120 characters
+ */
+public record TextLocation(int start, int end, int line, int column, String excerpt) {
+    public static TextLocation in(String text, int start, int end) {
+        return LineIndex.of(text).place(start, end);
+    }
+}

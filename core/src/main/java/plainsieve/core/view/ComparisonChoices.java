@@ -1,0 +1,117 @@
+package plainsieve.core.view;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.format.DateTimeParseException;
+import java.time.temporal.ChronoUnit;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * The choices that figures are compared with.
+ *
+ * <pre>
+ * before   1 to 31 July      1 to 30 June       whole months are moved by as many months
+ * before   10 to 16 July     3 to 9 July        other spans by their own length
+ * year     1 to 31 July      the same a year before
+ * all      anything          nothing chosen, where that is allowed
+ * </pre>
+ */
+public final class ComparisonChoices {
+    private final ComparisonBasis against;
+    private final Map<String, ParameterDefinition> definitions;
+
+    /** @param definitions those of the project, by name */
+    public ComparisonChoices(ComparisonBasis against, Map<String, ParameterDefinition> definitions) {
+        this.against = against;
+        this.definitions = definitions;
+    }
+
+    /**
+     * The other choices. Computed parameters have none; they follow.
+     *
+     * @param chosen complete, with defaults; days as ISO 8601 writes them
+     * @throws ProblemException when no whole span is chosen
+     */
+    public Map<String, ChoiceText> of(Map<String, ChoiceText> chosen) {
+        Map<String, ChoiceText> others = new LinkedHashMap<>();
+        chosen.forEach((name, text) -> {
+            ParameterDefinition definition = definitions.get(name);
+            if (definition != null && !definition.isComputed()) {
+                others.put(name, against.kind() == ComparisonBasis.Kind.ALL ? cleared(definition, text) : text);
+            }
+        });
+        if (against.kind() != ComparisonBasis.Kind.ALL) {
+            move(others);
+        }
+        return others;
+    }
+
+    private static ChoiceText cleared(ParameterDefinition definition, ChoiceText text) {
+        return definition.meaning().blankRule() == BlankRule.NO_FILTER ? ChoiceText.blank() : text;
+    }
+
+    private void move(Map<String, ChoiceText> choices) {
+        String from = against.parameter();
+        String to = Optional.ofNullable(definitions.get(from))
+                .map(ParameterDefinition::rangeEnd)
+                .orElse("");
+        Span span = Span.of(choices.get(from), choices.get(to)).orElseThrow(() -> nothingToMove(from));
+        Span moved = against.kind() == ComparisonBasis.Kind.YEAR ? span.yearBefore() : span.before();
+        choices.put(from, ChoiceText.of(moved.first().toString()));
+        choices.put(to, ChoiceText.of(moved.last().toString()));
+    }
+
+    private static ProblemException nothingToMove(String from) {
+        return new ProblemException(
+                Problem.of("no-span", "There is no span before this one.", "Choose both of its ends to compare.")
+                        .about(from));
+    }
+
+    /** Days from the first to the last, both included. */
+    private record Span(LocalDate first, LocalDate last) {
+        static Optional<Span> of(ChoiceText from, ChoiceText to) {
+            Optional<LocalDate> first = day(from);
+            Optional<LocalDate> last = day(to);
+            return first.isPresent() && last.isPresent() && !last.get().isBefore(first.get())
+                    ? Optional.of(new Span(first.get(), last.get()))
+                    : Optional.empty();
+        }
+
+        private static Optional<LocalDate> day(ChoiceText text) {
+            if (text == null || text.values().size() != 1) {
+                return Optional.empty();
+            }
+            try {
+                return Optional.of(LocalDate.parse(text.values().get(0)));
+            } catch (DateTimeParseException e) {
+                return Optional.empty();
+            }
+        }
+
+        Span before() {
+            if (first.getDayOfMonth() == 1 && last.equals(endOfMonth(last))) {
+                long months = ChronoUnit.MONTHS.between(YearMonth.from(first), YearMonth.from(last)) + 1;
+                return new Span(first.minusMonths(months), first.minusDays(1));
+            }
+            long days = ChronoUnit.DAYS.between(first, last) + 1;
+            return new Span(first.minusDays(days), first.minusDays(1));
+        }
+
+        /** The end of a February stays the end of a February. */
+        Span yearBefore() {
+            LocalDate end = last.minusYears(1);
+            return new Span(first.minusYears(1), last.equals(endOfMonth(last)) ? endOfMonth(end) : end);
+        }
+
+        private static LocalDate endOfMonth(LocalDate day) {
+            return YearMonth.from(day).atEndOfMonth();
+        }
+    }
+}

@@ -1,0 +1,84 @@
+package plainsieve.core.view;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import plainsieve.core.value.Type;
+
+/**
+ * A column that a query gives, with what was found out of its values.
+ *
+ * @param type nothing for types that this program knows nothing of
+ * @param different how many different values it has, with the choices that were looked at; nothing when it was not counted
+ * @param days how many days lie from its first to its last; nothing for what is no day or time
+ * @param reach how far it is from its smallest value to its largest; nothing for what is no number
+ * @param refines columns with fewer values to which its own belong, each to one: a port refines its island
+ */
+public record ProfiledColumn(
+        String name,
+        Optional<Type> type,
+        OptionalLong different,
+        OptionalLong days,
+        Optional<BigDecimal> reach,
+        List<String> refines) {
+    private static final Set<String> NOT_ADDED_UP =
+            Set.of("id", "no", "nr", "number", "code", "year", "month", "day", "week");
+
+    public ProfiledColumn {
+        refines = List.copyOf(refines);
+    }
+
+    /** A column of which no more is known than how many values it has. */
+    public static ProfiledColumn of(String name, Optional<Type> type, OptionalLong different) {
+        return new ProfiledColumn(name, type, different, OptionalLong.empty(), Optional.empty(), List.of());
+    }
+
+    public ProfiledColumn refining(List<String> coarser) {
+        return new ProfiledColumn(name, type, different, days, reach, coarser);
+    }
+
+    public boolean isNumber() {
+        return type.filter(known -> known == Type.INTEGER || known == Type.DECIMAL)
+                .isPresent();
+    }
+
+    public boolean isTime() {
+        return type.filter(known -> known == Type.DATE || known == Type.DATETIME)
+                .isPresent();
+    }
+
+    public boolean isText() {
+        return type.filter(known -> known == Type.TEXT || known == Type.BOOLEAN).isPresent();
+    }
+
+    /** A number that counts or measures something. Numbers that only name something, as ids and years do, are not. */
+    public boolean isMeasure() {
+        String[] words = name.split("[^\\p{L}\\p{N}]+|(?<=\\p{Ll})(?=\\p{Lu})");
+        return isNumber()
+                && words.length > 0
+                && !NOT_ADDED_UP.contains(words[words.length - 1].toLowerCase(Locale.ROOT));
+    }
+
+    /** How viewers read it: {@code departed_at} as "Departed at". */
+    public String label() {
+        String words = inWords();
+        return words.isEmpty() ? name : Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+
+    /** The same within a sentence. */
+    public String inWords() {
+        return name.replace('_', ' ').strip();
+    }
+
+    /** "15 values"; empty when it was not counted. */
+    public String differentInWords() {
+        return different.isEmpty()
+                ? ""
+                : different.getAsLong() == 1
+                        ? "1 value"
+                        : String.format(Locale.ROOT, "%,d values", different.getAsLong());
+    }
+}

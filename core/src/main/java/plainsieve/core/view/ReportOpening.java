@@ -1,0 +1,100 @@
+package plainsieve.core.view;
+
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.parameter.DefaultDefinition;
+
+/**
+ * How a report opens and runs.
+ *
+ * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
+ * @param signed parameters whose choice comes from a signed link and from nowhere else
+ * @param showsWhere whether viewers are told where their choices ran; never what was sent
+ * @param age by what viewers are told how old the data are; nothing when they are not
+ * @param values what parameters open with in this report, instead of their defaults
+ */
+public record ReportOpening(
+        Start start,
+        boolean onDemand,
+        List<String> signed,
+        boolean showsWhere,
+        Optional<DataAge> age,
+        Map<String, DefaultDefinition> values) {
+    /** With its defaults, at every choice, without anything signed. */
+    public static final ReportOpening USUAL = new ReportOpening(Start.DEFAULTS, false, List.of(), false);
+
+    public ReportOpening {
+        signed = List.copyOf(signed);
+        values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+    }
+
+    /** One that says nothing of the age of data, with the defaults of its parameters. */
+    public ReportOpening(Start start, boolean onDemand, List<String> signed, boolean showsWhere) {
+        this(start, onDemand, signed, showsWhere, Optional.empty(), Map.of());
+    }
+
+    public ReportOpening telling(Optional<DataAge> ofAge) {
+        return new ReportOpening(start, onDemand, signed, showsWhere, ofAge, values);
+    }
+
+    public ReportOpening starting(Start how) {
+        return new ReportOpening(how, onDemand, signed, showsWhere, age, values);
+    }
+
+    public ReportOpening runningOnDemand(boolean whenAsked) {
+        return new ReportOpening(start, whenAsked, signed, showsWhere, age, values);
+    }
+
+    public ReportOpening signedOnly(List<String> parameters) {
+        return new ReportOpening(start, onDemand, parameters, showsWhere, age, values);
+    }
+
+    public ReportOpening showingWhere(boolean where) {
+        return new ReportOpening(start, onDemand, signed, where, age, values);
+    }
+
+    /** @param value nothing for the parameter's own default */
+    public ReportOpening with(String parameter, Optional<DefaultDefinition> value) {
+        Map<String, DefaultDefinition> changed = new LinkedHashMap<>(values);
+        value.ifPresentOrElse(own -> changed.put(parameter, own), () -> changed.remove(parameter));
+        return new ReportOpening(start, onDemand, signed, showsWhere, age, changed);
+    }
+
+    /** What a report waits for when it is opened. */
+    public enum Start {
+        /** Runs with defaults. */
+        DEFAULTS,
+        /** Waits until rows are asked for. */
+        EMPTY,
+        /** Something must be chosen first. */
+        QUESTION;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Start> ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(start -> start.word().equals(word))
+                    .findFirst();
+        }
+    }
+
+    /** The same with a parameter under its new name. */
+    public ReportOpening renamed(String from, String to) {
+        Map<String, DefaultDefinition> renamed = new LinkedHashMap<>();
+        values.forEach((name, value) -> renamed.put(name.equals(from) ? to : name, value));
+        return new ReportOpening(
+                start,
+                onDemand,
+                signed.stream().map(name -> name.equals(from) ? to : name).toList(),
+                showsWhere,
+                age,
+                renamed);
+    }
+}

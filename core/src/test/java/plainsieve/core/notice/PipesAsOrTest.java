@@ -1,0 +1,34 @@
+package plainsieve.core.notice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PipesAsOrTest {
+    private static final Told RULE = Told.by(new PipesAsOr());
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
+            state like '%' || :word
+            """)
+    void isSilent(String text) {
+        assertThat(RULE.of(text)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
+            mariadb # state like '%' || :word || '%' # state like concat('%', :word, '%')
+            mariadb # state like :word || '%' # state like concat(:word, '%')
+            mariadb # state = '%' || :word # ``
+            mariadb # state like :word # ``
+            mariadb # state like x || '%' # ``
+            mariadb # state like '%' || x # ``
+            mariadb # state like '%' || '%' || x # state like concat('%', '%') || x
+            postgresql # state like '%' || :word # ``
+            sqlite # state like '%' || :word # ``
+            """)
+    void offers(String dialect, String condition, String mended) {
+        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    }
+}

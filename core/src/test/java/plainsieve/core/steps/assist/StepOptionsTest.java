@@ -1,0 +1,160 @@
+package plainsieve.core.steps.assist;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.steps.compile.FerryTables;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.parse.StepMark;
+import plainsieve.core.value.Type;
+
+/** What could stand at the marks of a step, and what could come next in one that is typed. */
+class StepOptionsTest {
+    private static final List<ParameterDefinition> PARAMETERS =
+            List.of(parameter("island", Type.TEXT), parameter("from", Type.DATE), parameter("rows", Type.INTEGER));
+
+    private static ParameterDefinition parameter(String name, Type type) {
+        return ParameterDefinition.of(Parameter.of(name, type), new ParameterDefinition.Words(name, "", "", "", "any"));
+    }
+
+    private static StepsAnalysis read(String... lines) {
+        return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.all());
+    }
+
+    private static AvailableRows rows() {
+        return new AvailableRows(
+                FerryTables.all(), Dialects.of("postgresql"), List.of(new AvailableRows.Named("ports", "14 rows")));
+    }
+
+    private static List<MarkOption> offers(StepMark.Kind kind, String... lines) {
+        StepsAnalysis reading = read(lines);
+        int last = reading.steps().size() - 1;
+        List<StepMark> marks = reading.steps().get(last).marks();
+        int mark = IntStream.range(0, marks.size())
+                .filter(i -> marks.get(i).kind() == kind)
+                .findFirst()
+                .orElseThrow();
+        return new StepOptions(reading, PARAMETERS, rows()).of(last, mark);
+    }
+
+    private static List<String> ids(List<MarkOption> offers) {
+        return offers.stream().map(MarkOption::id).toList();
+    }
+
+    @Test
+    void areTheColumnsThereAreBeforeTheStep() {
+        assertThat(ids(offers(
+                        StepMark.Kind.COLUMN, "rows of crossings", "columns state, port_id", "where state is 'a'")))
+                .containsExactly("state", "port_id");
+    }
+
+    @Test
+    void areTheColumnsOfTheOtherRowsOfAMatch() {
+        assertThat(ids(offers(
+                        StepMark.Kind.THEIRS,
+                        "rows of crossings",
+                        "beside each, its row of ports where port_id is their port_id: name")))
+                .containsExactly("port_id", "name", "island");
+    }
+
+    @Test
+    void keepWhatIsComparedWhenTheVerbChanges() {
+        assertThat(ids(offers(StepMark.Kind.VERB, "rows of crossings", "where delay_min is any of 3, :d")))
+                .contains("is between 3 and :d", "is above 3", "is none of 3, :d", "has no value")
+                .doesNotContain("contains 3", "is on 3");
+    }
+
+    @Test
+    void areVerbsThatSuitTheTypeAlone() {
+        assertThat(ids(offers(StepMark.Kind.VERB, "rows of crossings", "where departed_at is today")))
+                .contains("is from today to the end of today", "is in the last 7 days")
+                .doesNotContain("contains today", "is below today");
+        assertThat(ids(offers(StepMark.Kind.VERB, "rows of crossings", "where state is 'a'")))
+                .contains("contains 'a'")
+                .doesNotContain("is on 'a'", "is above 'a'");
+    }
+
+    @Test
+    void areParametersOfAFittingTypeAndANewOne() {
+        assertThat(ids(offers(StepMark.Kind.VALUE, "rows of crossings", "where state is 'a'")))
+                .contains(":island", ":state")
+                .doesNotContain(":from", ":rows", "today");
+        assertThat(ids(offers(StepMark.Kind.VALUE, "rows of crossings", "where departed_at is today")))
+                .contains(":from", "today")
+                .doesNotContain(":island");
+    }
+
+    @Test
+    void readAgainAsSteps() {
+        for (StepMark.Kind kind : List.of(StepMark.Kind.COLUMN, StepMark.Kind.VERB)) {
+            String line = "where departed_at is after 2026-03-01";
+            StepsAnalysis reading = read("rows of crossings", line);
+            StepMark mark = reading.steps().get(1).marks().stream()
+                    .filter(one -> one.kind() == kind)
+                    .findFirst()
+                    .orElseThrow();
+            for (MarkOption offer : offers(kind, "rows of crossings", line)) {
+                String taken = line.substring(0, mark.replaced().start())
+                        + offer.id()
+                        + line.substring(mark.replaced().end());
+                assertThat(read("rows of crossings", taken).steps().get(1).step())
+                        .as(taken)
+                        .isPresent();
+            }
+        }
+    }
+
+    @Test
+    void areOneColumnMoreOrLessOfAList() {
+        assertThat(ids(offers(StepMark.Kind.COLUMNS, "rows of ports", "columns name as port, island")))
+                .containsExactly("name as port, island, port_id", "island", "name as port");
+    }
+
+    @Test
+    void areTablesAndOtherQueries() {
+        assertThat(ids(offers(StepMark.Kind.TABLE, "rows of ports"))).contains("ports", "query 'late'");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"new column x: port_id + 1", "rename name to port"})
+    void areNoneForNamesAndFormulasThatAreTyped(String line) {
+        StepsAnalysis reading = read("rows of ports", line);
+        StepOptions offers = new StepOptions(reading, PARAMETERS, rows());
+        List<StepMark> marks = reading.steps().get(1).marks();
+        IntStream.range(0, marks.size())
+                .filter(i -> marks.get(i).kind() == StepMark.Kind.NAME
+                        || marks.get(i).kind() == StepMark.Kind.FORMULA)
+                .forEach(i -> assertThat(offers.of(1, i)).isEmpty());
+    }
+
+    @Test
+    void completeTheWordThatIsTyped() {
+        StepsAnalysis reading = read("rows of ports");
+        StepCompletions completions = new StepCompletions(reading, PARAMETERS, rows());
+        StepCompletions.Found found = completions.of("where is", 1);
+        assertThat(found.from()).isEqualTo(6);
+        assertThat(ids(found.offers())).containsExactly("island");
+        assertThat(completions.of("where island is ", 1).valuesOf()).isEqualTo("island");
+        assertThat(ids(completions.of("where island is :", 1).offers())).contains(":island");
+        assertThat(ids(completions.of("beside each, its row of p", 1).offers())).contains("ports");
+        StepCompletions.Found begun = completions.of("under it, the rows of query 'la", 1);
+        assertThat(begun.from()).isEqualTo(28);
+        assertThat(ids(begun.offers())).containsExactly("'late'");
+    }
+
+    @Test
+    void completeNothingThatIsTypedWhole() {
+        assertThat(ids(new StepCompletions(read("rows of ports"), PARAMETERS, rows())
+                        .of("where island", 1)
+                        .offers()))
+                .doesNotContain("island");
+    }
+}

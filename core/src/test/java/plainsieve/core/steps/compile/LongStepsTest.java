@@ -1,0 +1,62 @@
+package plainsieve.core.steps.compile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+
+/** Steps as long as a request may be, and as many as a query may have. */
+@Timeout(value = 20, unit = TimeUnit.SECONDS)
+class LongStepsTest {
+    private static StepsAnalysis read(String steps) {
+        return StepsAnalysis.of("steps 1\n" + steps, Dialects.of("postgresql"), FerryTables.all());
+    }
+
+    private static String crossings(String step, int times) {
+        return "rows of crossings\n" + step.repeat(times);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "first 5 rows by state\n",
+                "replace in state: 'A' with 'B'\n",
+                "under it, the rows of crossings\n",
+                "only those with a row of ports with the same port_id\n"
+            })
+    void areCompiledInTimeThatGrowsWithTheirNumber(String step) {
+        assertThat(read(crossings(step, 499)).made()).isPresent();
+        assertThat(read(crossings(step, 500)).problems())
+                .singleElement()
+                .satisfies(problem -> assertThat(problem.kind()).isEqualTo("too-many-steps"));
+    }
+
+    @Test
+    void mayHaveManyValues() {
+        assertThat(read(crossings("where state is any of 'a'" + ", 'abcdef'".repeat(90_000), 1))
+                        .made())
+                .isPresent();
+        assertThat(read("rows of these (a): (1)" + ", (2)".repeat(100_000)).made())
+                .isPresent();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "new column x: 1| + delay_min",
+                "new column x: 1| + 1 day",
+                "new column x: |- ",
+                "new column x: |(",
+                "where |not ",
+                "where state is 'a|''"
+            })
+    void failWhereTheyAreTooDeepInsteadOfExhaustingTheStack(String shape) {
+        int bar = shape.indexOf('|');
+        String line = shape.substring(0, bar) + shape.substring(bar + 1).repeat(900_000 / (shape.length() - bar - 1));
+        assertThat(read("rows of crossings\n" + line).problems()).hasSize(1);
+    }
+}

@@ -1,0 +1,52 @@
+package plainsieve.core.steps.compile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import plainsieve.core.dialect.Dialects;
+
+/** Numbers of which one stands in the place of another: DuckDB has 38 digits for both, and rounds. */
+class NumericPrecisionTest {
+    private static String sql(String dialect, String... lines) {
+        return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of(dialect), FerryTables.all())
+                .statement()
+                .sql();
+    }
+
+    private static final String[] RECKONED = {
+        "rows of crossings",
+        "total by state: sum of wave_height_m as income, median of wave_height_m as most",
+        "new column it: if income is above 100 then income * 0.125 else most",
+    };
+
+    @Test
+    void keepsTheDigitsOfWhatIsReckoned() {
+        assertThat(sql("duckdb", RECKONED)).contains("then cast(", " as decimal(38, 10)) else cast(");
+    }
+
+    @Test
+    void leavesWhatTablesKeepAsItIs() {
+        assertThat(sql(
+                        "duckdb",
+                        "rows of crossings",
+                        "new column it: if crossing_id is above 100 then wave_height_m else 0.125",
+                        "fill blanks of wave_height_m with 0.5"))
+                .doesNotContain("cast(");
+    }
+
+    @Test
+    void leavesOtherDatabasesAsTheyAre() {
+        assertThat(sql("postgresql", RECKONED)).doesNotContain("cast(");
+    }
+
+    @Test
+    void keepsTheDigitsOfRowsUnderEachOther() {
+        assertThat(sql(
+                        "duckdb",
+                        "rows of crossings",
+                        "new column half: wave_height_m * 0.5",
+                        "columns half",
+                        "under it, the rows of these (half): (0.25)"))
+                .contains("cast(wave_height_m * 0.5 as decimal(38, 10)) as half");
+    }
+}

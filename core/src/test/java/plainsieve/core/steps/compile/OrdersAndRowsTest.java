@@ -1,0 +1,35 @@
+package plainsieve.core.steps.compile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvFileSource;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
+
+/** The whole statement of orders, first rows, running totals, columns as rows, keys that are constant, and filters of them. */
+class OrdersAndRowsTest {
+    private static String sql(String dialect, String steps) {
+        return StepsAnalysis.of("steps 1\n" + steps.replace(" ; ", "\n"), Dialects.of(dialect), FerryTables.all())
+                .statement()
+                .sql()
+                .replaceAll("\\s+", " ")
+                .replace("( ", "(")
+                .replace(" )", ")");
+    }
+
+    @ParameterizedTest
+    @CsvFileSource(resources = "steps-statements.csv", delimiter = '|', quoteCharacter = '`')
+    void isTheStatementOf(String dialect, String steps, String statement) {
+        assertThat(sql(dialect, steps)).isEqualTo(statement);
+    }
+
+    /** MariaDB evaluates totals without a value differently in HAVING. */
+    @ParameterizedTest
+    @CsvSource({"n is nothing", "n is not nothing", "n has no value", "n has a value", "not (n is above 3)"})
+    void aMissingTotalIsAskedForOutsideOfGroupsOnMariaDb(String condition) {
+        String steps = "rows of crossings ; total by port_id: largest passengers as n ; where " + condition;
+        assertThat(sql("mariadb", steps)).doesNotContain("having").contains("group by port_id) r where");
+        assertThat(sql("postgresql", steps)).contains("having");
+    }
+}

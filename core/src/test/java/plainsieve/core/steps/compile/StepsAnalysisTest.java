@@ -1,0 +1,336 @@
+package plainsieve.core.steps.compile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+
+/** Steps as they read: what is wrong and where, what rows there are after each, and where their SQL comes from. */
+class StepsAnalysisTest {
+    private static StepsAnalysis read(String... lines) {
+        return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.all());
+    }
+
+    private static StepsAnalysis readUnknown(String... lines) {
+        return StepsAnalysis.of(
+                "steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.unknown());
+    }
+
+    private static List<String> columns(StepsAnalysis reading, int step) {
+        return reading.steps().get(step).columns().orElseThrow().stream()
+                .map(KnownColumn::name)
+                .toList();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            where dely_min is 3                        | unknown-column | dely_min
+            where delay_min is 'x'                     | type-mismatch  | 'x'
+            columns state, stat                        | unknown-column | stat
+            rename state to passengers                 | column-twice   | passengers
+            columns state, route_id as state           | column-twice   | state
+            beside each, its row of prts with the same port_id | unknown-table | prts
+            beside each, its row of query 'lat' with the same port_id | unknown-query | query 'lat'
+            beside each, its row of query 'round' with the same port_id | query-broken | query 'round'
+            beside each, its row of query 'late' called with :mim as port_id | unknown-argument | :mim
+            beside each, its row of ports with the same port_id: name as state | column-twice | state
+            where their name is 'x'                    | bad-step       | their name
+            rows of ports                              | bad-step       | rows of ports
+            first delay_min rows                       | bad-step       | delay_min
+            without columns state, stat                | unknown-column | stat
+            """)
+    void saysWhatIsWrongAtItsWord(String line, String kind, String word) {
+        StepsAnalysis reading = read("rows of crossings", line);
+        assertThat(reading.made()).isEmpty();
+        Problem problem = reading.problems().get(0);
+        assertThat(problem.kind()).isEqualTo(kind);
+        TextLocation place = problem.place().orElseThrow();
+        assertThat(place.line()).isEqualTo(3);
+        String text = "steps 1\nrows of crossings\n" + line;
+        assertThat(text.substring(place.start(), place.end())).isEqualTo(word);
+    }
+
+    @Test
+    void offersTheNearestColumn() {
+        assertThat(read("rows of crossings", "where dely_min is 3")
+                        .problems()
+                        .get(0)
+                        .advice())
+                .isEqualTo("Did you mean “delay_min”?");
+    }
+
+    @Test
+    void takesNoOtherStepForWrongBecauseOneIs() {
+        StepsAnalysis reading = read(
+                "rows of crossings",
+                "beside each, its row of prts with the same port_id: name as port",
+                "where port is 'Ardlow'",
+                "total by port: number of rows as n",
+                "sort by n");
+        assertThat(reading.problems()).hasSize(1);
+    }
+
+    @Test
+    void readsAStepThatIsOffWithoutMinding() {
+        StepsAnalysis reading = read("rows of crossings", "off: where nothing_like_it is 3", "where delay_min is 3");
+        assertThat(reading.problems()).isEmpty();
+        assertThat(reading.steps().get(1).problem()).isPresent();
+        assertThat(reading.statement().sql()).isEqualTo("select *\nfrom crossings\nwhere delay_min = 3");
+    }
+
+    @Test
+    void saysThatThereIsNothingYet() {
+        assertThat(StepsAnalysis.of("steps 1", Dialects.of("duckdb"), FerryTables.all())
+                        .problems())
+                .extracting(Problem::kind)
+                .containsExactly("no-steps");
+        assertThatThrownBy(() -> read("where delay_min is 3").statement()).isInstanceOf(ProblemException.class);
+    }
+
+    @Test
+    void followsColumnsAndTheirTypesThroughEveryStep() {
+        StepsAnalysis reading = read(
+                "rows of crossings",
+                "columns port_id, delay_min, departed_at",
+                "beside each, its row of ports with the same port_id: name as port",
+                "new column month: start of month of departed_at",
+                "total by port, month: average of delay_min as delay",
+                "rename port to harbour");
+        assertThat(columns(reading, 1)).containsExactly("port_id", "delay_min", "departed_at");
+        assertThat(columns(reading, 5)).containsExactly("harbour", "month", "delay");
+        assertThat(reading.steps().get(5).columns().orElseThrow())
+                .extracting(column -> column.type().map(Enum::name).orElse(""))
+                .containsExactly("TEXT", "DATE", "DECIMAL");
+        assertThat(reading.steps())
+                .extracting(StepsAnalysis.One::fresh)
+                .extracting(fresh -> String.join(",", fresh))
+                .containsExactly("", "", "port", "month", "delay", "harbour");
+    }
+
+    @Test
+    void knowsWhichWordsAPlaceInTheStatementComesFrom() {
+        String text = "steps 1\nrows of crossings\nwhere delay_min is above :min\nfirst 3 rows by state";
+        StepsAnalysis reading = StepsAnalysis.of(text, Dialects.of("mariadb"), FerryTables.all());
+        String sql = reading.statement().sql();
+        for (String word : List.of("delay_min", ":min", "state", "crossings")) {
+            TextLocation inSql = TextLocation.in(sql, sql.indexOf(word), sql.indexOf(word) + word.length());
+            TextLocation place = reading.place(text, inSql).orElseThrow();
+            assertThat(text.substring(place.start(), place.end())).contains(word);
+        }
+        TextLocation select = TextLocation.in(sql, 0, "select".length());
+        assertThat(reading.place(text, select)).isEmpty();
+    }
+
+    @Test
+    void givesTheSameTextForTheSameSteps() {
+        String[] lines = {
+            "rows of crossings",
+            "beside each, its row of ports with the same port_id: name as port",
+            "first 2 rows of each port by delay_min",
+            "columns port, delay_min"
+        };
+        assertThat(read(lines).statement()).isEqualTo(read(lines).statement());
+        assertThat(readUnknown(lines).statement().sql().replaceAll("nulls last", ""))
+                .isEqualTo(read(lines).statement().sql().replaceAll("nulls last", ""));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"rename state to s", "without columns state", "fill blanks of state with 'x'"})
+    void asksForColumnsBeforeOneOfUnknownOnesIsChanged(String line) {
+        assertThat(readUnknown("rows of crossings", line).problems())
+                .extracting(Problem::kind)
+                .containsExactly("unknown-columns");
+        assertThat(readUnknown("rows of crossings", "columns state, port_id", line)
+                        .problems())
+                .isEmpty();
+    }
+
+    @Test
+    void takesBackANewColumnBesideUnknownOnes() {
+        assertThat(readUnknown("rows of crossings", "new column s: state", "without columns s")
+                        .statement()
+                        .sql())
+                .isEqualTo("select *\nfrom crossings");
+    }
+
+    @Test
+    void writesNamesSoThatTheyMeanThemselves() {
+        assertThat(readUnknown("rows of \"Odd Table\"", "where \"Größe\" is 1 and \"order\" is 2 and x is 3")
+                        .statement()
+                        .sql())
+                .isEqualTo("select *\nfrom \"Odd Table\"\nwhere \"Größe\" = 1\n  and \"order\" = 2\n  and x = 3");
+    }
+
+    @Test
+    void takesTablesAndColumnsInAnyLetters() {
+        assertThat(readUnknown("rows of Ports", "where Island is 'x'")
+                        .statement()
+                        .sql())
+                .isEqualTo("select *\nfrom \"Ports\"\nwhere \"Island\" = 'x'");
+        StepsAnalysis known = StepsAnalysis.of(
+                "steps 1\nrows of ports\nwhere Island is 'x'", Dialects.of("postgresql"), FerryTables.all());
+        assertThat(known.statement().sql()).isEqualTo("select *\nfrom ports\nwhere island = 'x'");
+    }
+
+    @Test
+    void keepsAnApostropheWithinItsText() {
+        assertThat(read("rows of ports", "where name is 'St. Ann''s; -- x'")
+                        .statement()
+                        .sql())
+                .endsWith("name = 'St. Ann''s; -- x'");
+    }
+
+    @Test
+    void doesNotGrowWithTheSquareOfTheSteps() {
+        String lines = IntStream.range(0, 60)
+                .mapToObj(i -> "new column x" + (i + 1) + ": x" + i + " + x" + i)
+                .collect(Collectors.joining("\n"));
+        StepsAnalysis reading = StepsAnalysis.of(
+                "steps 1\nrows of crossings\ncolumns delay_min as x0\n" + lines,
+                Dialects.of("sqlite"),
+                FerryTables.all());
+        assertThat(reading.statement().sql().length()).isLessThan(60_000);
+    }
+
+    @Test
+    void takesSeveralHundredSteps() {
+        String lines = IntStream.range(0, 300)
+                .mapToObj(i ->
+                        i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min is above " + i)
+                .collect(Collectors.joining("\n"));
+        StepsAnalysis reading =
+                StepsAnalysis.of("steps 1\nrows of crossings\n" + lines, Dialects.of("duckdb"), FerryTables.all());
+        assertThat(reading.problems()).isEmpty();
+        assertThat(reading.statement().sql()).contains("limit 703");
+    }
+
+    @Test
+    void keepsAJoinThatIsNotUsedWhereNoKeyProvesIt() {
+        String unused =
+                "beside each, its row of ports where their island is state: name as port; rows without one are kept";
+        String inner = "beside each, its row of ports with the same port_id: name as port; only rows that have one";
+        assertThat(read("rows of crossings", unused, "columns state")
+                        .statement()
+                        .sql())
+                .contains("left join");
+        assertThat(read("rows of crossings", inner, "columns state").statement().sql())
+                .contains("join");
+        assertThat(readUnknown(
+                                "rows of crossings",
+                                "beside each, its row of ports with the same port_id: name as port",
+                                "columns state")
+                        .statement()
+                        .sql())
+                .contains("left join");
+    }
+
+    @Test
+    void takesNoOtherColumnForAKeyBecauseAQueryCallsItSo() {
+        FerryTables renamed =
+                new FerryTables(true, Map.of("renamed", "steps 1\nrows of ports\ncolumns island as port_id, name"));
+        String steps = "steps 1\nrows of crossings\n"
+                + "beside each, its row of query 'renamed' with the same port_id: name\ncolumns state";
+        assertThat(StepsAnalysis.of(steps, Dialects.of("postgresql"), renamed)
+                        .statement()
+                        .sql())
+                .contains("left join ports p on p.island = c.port_id");
+    }
+
+    @Test
+    void leavesOutAJoinThatNothingButAnUnusedOneUses() {
+        assertThat(read(
+                                "rows of crossings",
+                                "beside each, its row of ports with the same port_id: name as port",
+                                "beside each, its row of vessels where their vessel_id is vessel_id and their name is port: name as vessel",
+                                "columns state")
+                        .statement()
+                        .sql())
+                .isEqualTo("select state\nfrom crossings");
+    }
+
+    @Test
+    void putsAConditionInFrontOfTheGroupsThatItChooses() {
+        assertThat(read(
+                                "rows of crossings",
+                                "total by state: number of rows as n",
+                                "where state is 'SAILED' and n is above 3")
+                        .statement()
+                        .sql())
+                .isEqualTo("""
+                        select state, count(*) as n
+                        from crossings
+                        where state = 'SAILED'
+                        group by state
+                        having count(*) > 3""");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "first 3 rows by state",
+                "first 3 rows of each state by delay_min",
+                "running total of delay_min as so_far by state"
+            })
+    void putsNoConditionInFrontOfWhatHasLookedAtOtherRows(String before) {
+        String sql = read("rows of crossings", before, "where delay_min is above 3")
+                .statement()
+                .sql();
+        assertThat(sql.indexOf("delay_min > 3")).isGreaterThan(sql.indexOf(") r"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            delay_min / 2       | delay_min * 1.0 / 2
+            delay_min / 0       | delay_min * 1.0 / nullif(0, 0)
+            delay_min / (1 - 1) | delay_min * 1.0 / nullif(1 - 1, 0)
+            delay_min / :n      | delay_min * 1.0 / nullif(:n, 0)
+            """)
+    void dividesByNoNought(String words, String sql) {
+        assertThat(read("rows of crossings", "columns delay_min", "new column x: " + words)
+                        .statement()
+                        .sql())
+                .contains(sql + " as x");
+    }
+
+    @Test
+    void groupsByNoParameter() {
+        assertThat(read("rows of crossings", "total by delay_min + :more as delay: number of rows as n")
+                        .statement()
+                        .sql())
+                .isEqualTo("""
+                        select delay, count(*) as n
+                        from (
+                          select delay_min + :more as delay
+                          from crossings
+                        ) r
+                        group by delay""");
+    }
+
+    @Test
+    void asksForNoMoreColumnsThanAreUsed() {
+        assertThat(read("rows of crossings", "first 9 rows by passengers", "total by state: number of rows as n")
+                        .statement()
+                        .sql())
+                .contains("  select state\n  from crossings");
+    }
+
+    @Test
+    void readsNothingIntoAnUnknownStep() {
+        StepsAnalysis reading = read("rows of crossings", "wherever");
+        assertThat(reading.steps().get(1).marks()).isEmpty();
+        assertThat(reading.steps().get(1).step()).isEqualTo(Optional.empty());
+    }
+}

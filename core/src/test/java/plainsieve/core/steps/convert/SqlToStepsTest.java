@@ -1,0 +1,141 @@
+package plainsieve.core.steps.convert;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.steps.compile.FerryTables;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.value.ProblemException;
+
+/** Simple SQL that is read as steps, and SQL that is not so simple. */
+class SqlToStepsTest {
+    private static String steps(String sql) {
+        return SqlToSteps.asSteps(sql, Dialects.of("postgresql"), FerryTables.all());
+    }
+
+    private static String[] lines(String sql) {
+        return steps(sql).replaceFirst("steps 1\n", "").split("\n");
+    }
+
+    @Test
+    void readsJoinsConditionsGroupsOrderAndLimit() {
+        assertThat(lines("""
+                        select p.name as harbour, count(*) as sailings, avg(c.delay_min) as delay
+                        from crossings c -- the great table
+                        left join ports p on p.port_id = c.port_id
+                        where c.state <> 'CANCELLED' and (p.island in (:island) or c.delay_min is null)
+                          and c.departed_at >= :from and c.departed_at < :to + interval '1 day'
+                        group by p.name
+                        having count(*) > 10
+                        order by sailings desc
+                        limit :rows;
+                        """))
+                .containsExactly(
+                        "rows of crossings",
+                        "where state is not 'CANCELLED'",
+                        "where departed_at is at least :from",
+                        "where departed_at is on or before :to",
+                        "beside each, its row of ports with the same port_id: name, island; rows without one are kept",
+                        "where island is any of :island or delay_min has no value",
+                        "total by name as harbour: number of rows as sailings, average of delay_min as delay",
+                        "where sailings is above 10",
+                        "first :rows rows by sailings largest first");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '@', textBlock = """
+            select * from ports @ rows of ports
+            select distinct island from ports @ rows of ports;columns island;distinct rows
+            select name, port_id from ports order by port_id limit 5 @ rows of ports;columns name, port_id;first 5 rows by port_id
+            select name as island, island as name from ports where name = 'x' @ rows of ports;where name is 'x';columns name as island, island as name
+            select name from ports where not (island like 'S%' and name not like '%x%') @ rows of ports;where not (island starts with 'S' and name does not contain 'x');columns name
+            select name from ports where port_id not in (1, -2) and name between 'a' and :b @ rows of ports;where port_id is none of 1, -2;where name is between 'a' and :b;columns name
+            select port_id * (2 + port_id) as n, port_id as m from ports @ rows of ports;new column n: port_id * (2 + port_id);columns n, port_id as m
+            select case when island = 'x' then 'a' else lower(name) end as k from ports @ rows of ports;new column k: if island is 'x' then 'a' else lower case of name;columns k
+            select sum(delay_min) - sum(passengers) as d from crossings @ rows of crossings;total of everything: sum of delay_min as figure_1, sum of passengers as figure_2;new column d: figure_1 - figure_2;columns d
+            select name || ', ' || island as label from ports @ rows of ports;new column label: (name & ', ') & island;columns label
+            select coalesce(name, 'none') as n from ports order by 1 @ rows of ports;new column n: first value of (name, 'none');columns n;sort by n
+            select p.name from ports p join crossings c using (port_id) where c.state = 'x' @ rows of ports;beside each, its row of crossings with the same port_id: state; only rows that have one;where state is 'x';columns name
+            """)
+    void readsEachClause(String sql, String steps) {
+        assertThat(lines(sql)).containsExactly(steps.split(";(?! )"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "select name, 1 / port_id as x from ports",
+                "select name from ports where island = null",
+                "select name from ports where name like 'a_c'",
+                "select name from ports where name like :pattern",
+                "select name from ports union select name from vessels",
+                "with p as (select * from ports) select * from p",
+                "select name from ports where port_id in (select port_id from crossings)",
+                "select name, row_number() over (order by name) as n from ports",
+                "select * from ports p, crossings c",
+                "select name from ports p right join crossings c on c.port_id = p.port_id",
+                "select name from ports order by name desc",
+                "select name, count(*) from ports group by name",
+                "select name, count(*) as n from ports group by island",
+                "select count(*) filter (where island = 'x') as n from ports",
+                "select state, sum(distinct delay_min) as n from crossings group by state",
+                "select departed_at - interval '7 days' as d from crossings",
+                "select extract(year from departed_at) as y from crossings",
+                "select departed_at::date as d from crossings",
+                "select distinct on (state) state from crossings",
+                "select name from ports limit 10 offset 5",
+                "select name from ports for update",
+                "select nme from ports",
+                "update ports set name = 'x'",
+                ""
+            })
+    void refusesWhatIsNotExactlyTheSame(String sql) {
+        assertThatExceptionOfType(ProblemException.class)
+                .isThrownBy(() -> steps(sql))
+                .satisfies(e -> assertThat(e.first().kind()).isEqualTo("not-as-steps"));
+    }
+
+    @Test
+    void sortsOnlyWhereRowsWithoutAValueStandInTheSamePlace() {
+        assertThat(lines("select name from ports order by name desc nulls last"))
+                .contains("sort by name largest first");
+        assertThat(lines("select name from ports order by name")).contains("sort by name");
+        assertThatExceptionOfType(ProblemException.class)
+                .isThrownBy(() -> SqlToSteps.asSteps(
+                        "select name from ports order by name", Dialects.of("mariadb"), FerryTables.all()))
+                .withMessageContaining("without a value");
+    }
+
+    @Test
+    void takesNamesAsTheDatabaseDoes() {
+        assertThat(lines("select P.Name as Harbour, \"island\" as \"The Island\" from Ports P"))
+                .containsExactly("rows of ports", "columns name as harbour, island as \"The Island\"");
+    }
+
+    @Test
+    void comesToTheSameSqlAgain() {
+        String sql =
+                "select state, count(*) as n\nfrom crossings\nwhere delay_min > 3\ngroup by state\norder by n desc\nlimit 3";
+        assertThat(StepsAnalysis.of(steps(sql), Dialects.of("postgresql"), FerryTables.all())
+                        .statement()
+                        .sql())
+                .isEqualTo(sql);
+    }
+
+    @Test
+    void knowsNoColumnsWithoutASource() {
+        assertThat(SqlToSteps.asSteps(
+                        "select * from ports where island = :i", Dialects.of("sqlite"), FerryTables.unknown()))
+                .isEqualTo("steps 1\nrows of ports\nwhere island is :i");
+        assertThatExceptionOfType(ProblemException.class)
+                .isThrownBy(() -> SqlToSteps.asSteps(
+                        "select name from ports p join crossings c on c.port_id = p.port_id",
+                        Dialects.of("sqlite"),
+                        FerryTables.unknown()));
+    }
+}

@@ -1,0 +1,334 @@
+package plainsieve.core.steps.federated;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.federation.FederatedQueryText;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.compile.FerryTables;
+import plainsieve.core.steps.compile.RemoteQuery;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+class FederatedStepsTest {
+    private static final Dialect OWN = Dialects.of("postgresql");
+    private static final Places PLACES = Places.all();
+
+    private static StepsAnalysis read(String... lines) {
+        return FederatedSteps.of("steps 1\n" + String.join("\n", lines), OWN, PLACES);
+    }
+
+    private static FederatedQueryText sides(String... lines) {
+        return FederatedQueryText.read(read(lines).statement().sql());
+    }
+
+    private static String problem(StepsAnalysis reading) {
+        Problem first = reading.problems().get(0);
+        return first.kind() + " in line " + first.place().orElseThrow().line();
+    }
+
+    @Test
+    void whatStandsInFrontIsAskedOfTheOwnSourceAndTheRestHere() {
+        FederatedQueryText text = sides(
+                "rows of crossings",
+                "where state is 'SAILED' and departed_at is from :from to the end of :to",
+                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
+                "where note is :note",
+                "total by note: number of rows as n, largest delay_min as worst");
+        assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
+        assertThat(text.sides()).extracting(SourcePart::source).containsExactly("harbour", "office");
+        assertThat(text.sides().get(0).text()).isEqualTo("""
+                        select vessel_id, delay_min
+                        from crossings
+                        where state = 'SAILED'
+                          and departed_at >= :from
+                          and departed_at < :to + interval '1 day'""");
+        assertThat(text.here()).isEqualTo("""
+                        select p.note, count(*) as n, max(r.delay_min) as worst
+                        from rows_at_harbour r
+                        join picked p on p.vessel_id = r.vessel_id
+                        where p.note = :note
+                        group by p.note""");
+    }
+
+    @Test
+    void stepsOfOneSourceStayOneStatement() {
+        String text =
+                "steps 1\nrows of crossings\nbeside each, its row of query 'late' with the same crossing_id: port_id as other; only rows that have one";
+        assertThat(FederatedSteps.isOne(text, PLACES)).isFalse();
+        assertThat(FederatedSteps.of(text, OWN, PLACES)).isEqualTo(StepsAnalysis.of(text, OWN, PLACES));
+        assertThat(FederatedSteps.isOne("select * from query 'picked'", PLACES)).isFalse();
+        assertThat(FederatedSteps.isOne(
+                        "steps 1\nrows of crossings\noff: under it, the rows of query 'picked'", PLACES))
+                .isFalse();
+    }
+
+    @Test
+    void ownTablesAndQueriesBehindItAreAskedOfTheOwnSourceToo() {
+        FederatedQueryText text = sides(
+                "rows of query 'picked'",
+                "beside each, its row of crossings with the same vessel_id: port_id, delay_min; only rows that have one",
+                "beside each, its row of ports with the same port_id: name as port; rows without one are kept",
+                "only those with a row of query 'late' with the same port_id");
+        assertThat(text.sides())
+                .extracting(SourcePart::source)
+                .containsExactly("office", "harbour", "harbour", "harbour");
+        assertThat(text.sides().get(1).text()).isEqualTo("""
+                        select "vessel_id", "port_id", "delay_min"
+                        from "crossings\"""");
+        assertThat(text.sides().get(3).text())
+                .contains("port_id")
+                .doesNotContain("passengers")
+                .endsWith("where delay_min > :min");
+    }
+
+    @Test
+    void requestsAreAskedAsTheyStand() {
+        FederatedQueryText text = sides("rows of query 'tides'", "where height_m is at least 2");
+        assertThat(text.sides().get(0).text()).isEqualTo(Places.TIDES);
+        assertThat(text.here()).contains("from tides").contains("height_m >= 2");
+    }
+
+    /** A table in which the rows of another lie has no order of its own. */
+    @Test
+    void theOrderOfWhatStandsInFrontIsKept() {
+        assertThat(sides(
+                                "rows of crossings",
+                                "sort by delay_min largest first, port_id",
+                                "beside each, its row of query 'picked' with the same vessel_id: note; rows without one are kept")
+                        .here())
+                .endsWith("order by r.delay_min desc nulls last, r.port_id nulls last");
+        assertThat(sides(
+                                "rows of crossings",
+                                "first 5 rows by delay_min largest first",
+                                "under it, the rows of query 'picked'")
+                        .sides()
+                        .get(0)
+                        .text())
+                .contains("order by delay_min desc nulls last", "limit 5");
+    }
+
+    @Test
+    void onlyColumnsThatAreNeededAreFetched() {
+        FederatedQueryText all = sides(
+                "rows of crossings",
+                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one");
+        assertThat(all.sides().get(0).text()).isEqualTo("select *\nfrom crossings");
+        FederatedQueryText counted = sides(
+                "rows of crossings",
+                "only those with a row of query 'picked' with the same vessel_id",
+                "total of everything: number of rows as n");
+        assertThat(counted.sides().get(0).text()).isEqualTo("select vessel_id\nfrom crossings");
+        assertThat(counted.sides().get(1).columns().keySet()).containsExactly("vessel_id");
+    }
+
+    @Test
+    void everyStepKeepsItsLineAndItsWords() {
+        StepsAnalysis reading = read(
+                "rows of crossings",
+                "off: where state is 'SAILED'",
+                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
+                "where note is :note");
+        assertThat(reading.steps()).extracting(StepsAnalysis.One::line).containsExactly(1, 2, 3, 4);
+        assertThat(reading.steps()).extracting(StepsAnalysis.One::on).containsExactly(true, false, true, true);
+        String sql = reading.statement().sql();
+        int note = sql.indexOf("p.note = :note");
+        assertThat(reading.statement().at(note).orElseThrow().line()).isEqualTo(4);
+        assertThat(reading.statement()
+                        .at(sql.indexOf("from crossings") + 5)
+                        .orElseThrow()
+                        .line())
+                .isEqualTo(1);
+        assertThat(FederatedSteps.lineHere("steps 1\nrows of crossings\nunder it, the rows of query 'picked'", PLACES))
+                .contains(2);
+    }
+
+    /** A source that is slow to tell keeps nobody from taking its rows. */
+    @Test
+    void rowsWhoseColumnsAreNotKnownAreTakenWhole() {
+        RemoteQuery untold = new RemoteQuery("sea", OWN, Places.TIDES, Optional.empty(), SchemaContext.nothing());
+        Places places = new Places(PLACES.own(), Map.of("tides", untold), Map.of());
+        FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
+                        "steps 1\nrows of ports\nonly those with a row of query 'tides' with the same port_id",
+                        OWN,
+                        places)
+                .statement()
+                .sql());
+        assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "tides");
+        assertThat(text.sides().get(1).columns()).isEmpty();
+    }
+
+    @Test
+    void valuesTravelOnlyWhereThatIsAllowed() {
+        FederatedQueryText text = sides(
+                "rows of crossings",
+                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
+                "beside each, its row of query 'tides' with the same port_id: height_m; only rows that have one");
+        assertThat(text.sides()).extracting(SourcePart::keysFrom).containsExactly(Set.of("office"), Set.of(), Set.of());
+    }
+
+    @Test
+    void aQueryIsNotTakenForATableOfItsName() {
+        Places places = new Places(PLACES.own(), Map.of("ports", PLACES.others().get("picked")), PLACES.travels());
+        assertThat(places.tables()).contains("ports");
+        FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
+                        "steps 1\nrows of crossings\nbeside each, its row of query 'ports' with the same vessel_id: note; only rows that have one\nbeside each, its row of ports with the same port_id: name; only rows that have one",
+                        OWN,
+                        places)
+                .statement()
+                .sql());
+        assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "ports_", "ports");
+        assertThat(text.sides()).extracting(SourcePart::source).containsExactly("harbour", "office", "harbour");
+    }
+
+    @Test
+    void whatIsWrongIsToldInItsLine() {
+        assertThat(problem(read("rows of crossings", "where nonsense is 3", "under it, the rows of query 'picked'")))
+                .isEqualTo("unknown-column in line 3");
+        assertThat(problem(read("rows of crossings", "under it, the rows of query 'picked'", "where nonsense is 3")))
+                .isEqualTo("unknown-column in line 4");
+        assertThat(
+                        problem(
+                                read(
+                                        "rows of crossings",
+                                        "under it, the rows of query 'picked'",
+                                        "beside each, its row of query 'late' called with :min as vessel_id: delay_min; only rows that have one")))
+                .isEqualTo("called-elsewhere in line 4");
+        assertThat(problem(read("rows of query 'piked'"))).isEqualTo("unknown-query in line 2");
+        assertThat(read("rows of query 'piked'").problems().get(0).advice()).contains("picked");
+    }
+
+    @Test
+    void aQueryThatCannotBeTakenIsToldInItsLine() {
+        StepsAnalysis reading =
+                read("rows of crossings", "off: distinct rows", "under it, the rows of query 'round-about'");
+        assertThat(problem(reading)).isEqualTo("query-circle in line 4");
+        assertThat(reading.steps()).hasSize(3);
+        assertThat(FederatedSteps.columns("round-about", OWN, PLACES)).isEmpty();
+    }
+
+    @Test
+    void aQueryThatCannotBeReadThereIsNotTaken() {
+        RemoteQuery broken = new RemoteQuery(
+                "office", OWN, "steps 1\nrows of crossings\nwhere nonsense is 3", Optional.empty(), FerryTables.all());
+        Places places = new Places(PLACES.own(), Map.of("picked", broken), Map.of());
+        StepsAnalysis reading =
+                FederatedSteps.of("steps 1\nrows of crossings\nunder it, the rows of query 'picked'", OWN, places);
+        assertThat(reading.made()).isEmpty();
+        assertThat(reading.problems()).extracting(Problem::kind).containsAnyOf("query-broken", "unknown-columns");
+    }
+
+    @Test
+    void aQueryOfSeveralSourcesIsTakenAsOneOfThem() {
+        RemoteQuery several = new RemoteQuery(
+                "harbour",
+                OWN,
+                "steps 1\nrows of crossings\nonly those with a row of query 'picked' with the same vessel_id",
+                Optional.empty(),
+                PLACES);
+        Places places = new Places(PLACES.own(), Map.of("of-picked", several), Map.of());
+        FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
+                        "steps 1\nrows of query 'of-picked'\ntotal by state: number of rows as n", OWN, places)
+                .statement()
+                .sql());
+        FederatedQueryText inner = FederatedQueryText.read(text.sides().get(0).text());
+        assertThat(inner.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
+        assertThat(PreparedQuery.ofAny(text.whole(), OWN).sides()).isPresent();
+    }
+
+    @Test
+    void eachSideIsAskedWithAllChoices() {
+        Statement statement = rewritten(List.of());
+        FederatedStatement sent = FederatedStatement.of(statement);
+        assertThat(sent.sides().get(0).statement().text())
+                .contains("departed_at >= ?")
+                .doesNotContain("interval");
+        assertThat(sent.sides().get(0).statement().values()).hasSize(1);
+        assertThat(sent.here().text()).contains("p.note in (?, ?)").endsWith("limit ?");
+        assertThat(statement.placements())
+                .extracting(Placement::parameter)
+                .containsExactlyInAnyOrder("from", "to", "note");
+        statement.placements().stream()
+                .filter(place -> place.parameter().equals("note"))
+                .forEach(place -> assertThat(statement.text().substring(place.sentStart(), place.sentEnd()))
+                        .isEqualTo("p.note in (?, ?)"));
+    }
+
+    @Test
+    void aFilterOnTopGoesIntoWhatIsAskedHere() {
+        Statement statement = rewritten(List.of(AddedFilter.anyOf("delay_min", "added")));
+        assertThat(FederatedStatement.of(statement).here().text()).contains("r.delay_min in (?");
+        assertThat(FederatedStatement.of(statement).sides().get(0).statement().text())
+                .doesNotContain("delay_min in");
+    }
+
+    private static Statement rewritten(List<AddedFilter> filters) {
+        String sql = read(
+                        "rows of crossings",
+                        "where departed_at is from :from to the end of :to",
+                        "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
+                        "where note is :note",
+                        "columns departed_at, note, delay_min")
+                .statement()
+                .sql();
+        Map<String, Parameter> parameters = new HashMap<>();
+        parameters.put("from", Parameter.of("from", Type.DATE));
+        parameters.put("to", Parameter.of("to", Type.DATE));
+        parameters.put("note", Parameter.of("note", Type.TEXT).takingMany());
+        parameters.put("added", Parameter.of("added", Type.INTEGER).takingMany());
+        Map<String, Choice> choices = Map.of(
+                "from", new Choice.One(new Value.Day(LocalDate.of(2026, 3, 1))),
+                "note", new Choice.Many(List.of(new Value.Text("a"), new Value.Text("b")), false),
+                "added", new Choice.Many(List.of(new Value.Whole(3), new Value.Whole(4)), false));
+        return PreparedQuery.ofAny(sql, OWN)
+                .with(filters)
+                .rewrite(new Choices(parameters, choices), ResultShape.allRows(), 100);
+    }
+
+    @Test
+    void anUnknownParameterIsToldAtItsPlaceInTheWhole() {
+        String sql = read("rows of crossings", "where delay_min is :min", "under it, the rows of query 'picked'")
+                .statement()
+                .sql();
+        assertThatThrownBy(() -> PreparedQuery.ofAny(sql, OWN)
+                        .rewrite(new Choices(Map.of(), Map.of()), ResultShape.allRows(), 5))
+                .isInstanceOfSatisfying(
+                        ProblemException.class,
+                        e -> assertThat(e.first().place().orElseThrow().start()).isEqualTo(sql.indexOf(":min")));
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"", "rows of", "rows of query 'picked' and", "where", "under it, the rows of query 'picked'"})
+    void halfWrittenStepsAreNeverMoreThanAProblem(String line) {
+        SchemaContext around = PLACES;
+        StepsAnalysis reading =
+                FederatedSteps.of("steps 1\nunder it, the rows of query 'picked'\n" + line, OWN, around);
+        assertThat(reading.made()).isEmpty();
+        assertThat(reading.problems()).isNotEmpty();
+    }
+}

@@ -1,0 +1,212 @@
+package plainsieve.core.steps.parse;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.steps.model.ComparisonOperator;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.model.Step;
+import plainsieve.core.steps.model.StepCondition;
+import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/** Lines as people write them. */
+class ParsedStepTest {
+    private static final StepScope KNOWN = new StepScope(Optional.of(List.of(
+            KnownColumn.of("state", Type.TEXT),
+            KnownColumn.of("delay_min", Type.INTEGER),
+            KnownColumn.of("departed_at", Type.DATETIME),
+            KnownColumn.of("year", Type.INTEGER),
+            KnownColumn.of("first", Type.TEXT))));
+
+    private static ParsedStep read(String line) {
+        return ParsedStep.of(line, KNOWN);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            where state is cancelled                         | where state is 'cancelled'
+            where state is not sailed late or delay_min is 3 | where state is not 'sailed late' or delay_min is 3
+            where state is any of sailed, diverted           | where state is any of 'sailed', 'diverted'
+            new column x: if delay_min is 3 then late else fine | new column x: if delay_min is 3 then 'late' else 'fine'
+            replace in state: sailed with gone               | replace in state: 'sailed' with 'gone'
+            """)
+    void putsQuotesAroundWordsThatAreNoColumns(String typed, String kept) {
+        assertThat(read(typed).written()).isEqualTo(kept);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "where state is first",
+                "where state is 'first'",
+                "where delay_min is :delay",
+                "where delay_min is above year",
+                "where departed_at is before today",
+                "where state is nothing",
+                "where delay_min is above year of departed_at",
+                "new column x: if delay_min is 3 then year else nothing"
+            })
+    void leavesWordsAloneThatMeanSomething(String typed) {
+        assertThat(read(typed).written()).isEqualTo(typed);
+    }
+
+    @Test
+    void takesAnyWordForAColumnWhereColumnsAreNotKnown() {
+        assertThat(ParsedStep.of("where state is cancelled", StepScope.UNKNOWN).written())
+                .isEqualTo("where state is cancelled");
+    }
+
+    @Test
+    void bindsAndMoreTightlyThanOr() {
+        Step.Where where = (Step.Where)
+                read("where delay_min is 1 or delay_min is 2 and state is 'a'").step();
+        StepCondition.Or or = (StepCondition.Or) where.condition();
+        assertThat(or.any().get(0)).isInstanceOf(StepCondition.Test.class);
+        assertThat(or.any().get(1)).isInstanceOf(StepCondition.And.class);
+    }
+
+    @Test
+    void tellsBracketsAroundConditionsFromThoseAroundSums() {
+        assertThat(((Step.Where) read("where (delay_min + 1) * 2 is 4").step()).condition())
+                .isInstanceOf(StepCondition.Test.class);
+        assertThat(((Step.Where) read("where (delay_min is 4 or year is 1) and state is 'a'")
+                                .step())
+                        .condition())
+                .isInstanceOf(StepCondition.And.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            is from 2026-01-01 to the end of 2026-01-31 | IS_SPAN
+            is from 2026-01-01 to 2026-01-31            | IS_FROM
+            is on or before today                       | IS_ON_OR_BEFORE
+            is none of 2026-01-01, 2026-01-02           | IS_NONE_OF
+            has no value                                | HAS_NONE
+            IS AFTER today                              | IS_AFTER
+            """)
+    void readsVerbs(String words, ComparisonOperator verb) {
+        StepCondition condition =
+                ((Step.Where) read("where departed_at " + words).step()).condition();
+        assertThat(((StepCondition.Test) condition).verb()).isEqualTo(verb);
+    }
+
+    @Test
+    void readsAColumnThatIsCalledLikeAFunction() {
+        Step.NewColumn plain = (Step.NewColumn) read("new column x: year + 1").step();
+        assertThat(((StepExpression.Calculated) plain.value()).left()).isInstanceOf(StepExpression.Column.class);
+        Step.NewColumn called =
+                (Step.NewColumn) read("new column x: year of departed_at + 1").step();
+        assertThat(((StepExpression.Calculated) called.value()).left()).isInstanceOf(StepExpression.Call.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            whre state is 'a'                    | 1  | No step begins like this.
+            where state 'a'                      | 13 | A comparison is missing here.
+            where state is                       | 15 | Something is missing here.
+            where state is 'a                    | 16 | This ' is not closed.
+            where state is 'a' 'b'               | 20 | The step should end here.
+            sort by state largest                | 15 | The step should end here.
+            total by year of departed_at         | 29 | What this is called is missing here.
+            rows of these (a, b): (1)            | 23 | This row has 1 values and the table 2 columns.
+            beside each, its row of ports: name  | 30 | “where” is missing here.
+            """)
+    void saysAtWhichWordItCannotGoOn(String line, int column, String message) {
+        assertThatThrownBy(() -> read(line)).isInstanceOfSatisfying(ProblemException.class, e -> {
+            assertThat(e.first().message()).isEqualTo(message);
+            assertThat(e.first().place().orElseThrow().column()).isEqualTo(column);
+        });
+    }
+
+    @Test
+    void refusesWhatIsNestedBeyondReading() {
+        String deep = "where " + "(".repeat(500) + "year is 1" + ")".repeat(500);
+        assertThatThrownBy(() -> read(deep)).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> read("new column x: " + "(".repeat(500) + "1" + ")".repeat(500)))
+                .isInstanceOf(ProblemException.class);
+    }
+
+    @Test
+    void marksWhatCanBeChangedAndWhatGivesWayWithIt() {
+        String line = "where state is any of 'a', 'b' and year is :y";
+        List<StepMark> marks = read(line).marks();
+        assertThat(marks)
+                .extracting(StepMark::kind)
+                .containsExactly(
+                        StepMark.Kind.COLUMN,
+                        StepMark.Kind.VERB,
+                        StepMark.Kind.VALUE,
+                        StepMark.Kind.VALUE,
+                        StepMark.Kind.BETWEEN,
+                        StepMark.Kind.COLUMN,
+                        StepMark.Kind.VERB,
+                        StepMark.Kind.VALUE);
+        StepMark verb = marks.get(1);
+        assertThat(line.substring(verb.at().start(), verb.at().end())).isEqualTo("is any of");
+        assertThat(line.substring(verb.replaced().start(), verb.replaced().end()))
+                .isEqualTo("is any of 'a', 'b'");
+        assertThat(verb.about()).containsExactly("state", "'a'", "'b'");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "where departed_at is before departed_at + 3 days and (year is first value of (delay_min, 3) or state is first)",
+                "new column x: if year is delay_min then state else first",
+                "beside each, its row of query 'late' called with :a as year, :b as :c where state is their state: state as s",
+                "total by state, year of departed_at as y: sum of delay_min where state is first as d",
+                "fill blanks of state with first"
+            })
+    void marksNoWordTwice(String line) {
+        int end = 0;
+        for (StepMark mark : read(line).marks()) {
+            assertThat(mark.at().start()).as(mark.toString()).isGreaterThanOrEqualTo(end);
+            end = mark.at().end();
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            ~~               | where
+            ~wh~             | where
+            ~where ~         | year of
+            ~where state is ~ | any of
+            ~where state is an~ | any of
+            ~where state is 'a' ~ | and
+            ~first 10 ~      | rows
+            ~sort by state ~ | largest first
+            ~beside each, its row of ports ~ | with the same
+            """)
+    void knowsWhatCouldComeNext(String typed, String words) {
+        assertThat(ParsedStep.wanted(typed, KNOWN))
+                .extracting(Expectation::words)
+                .contains(words);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            ~where state is ~       | VALUE  | state
+            ~where ~                | COLUMN | ~~
+            ~rows of ~              | TABLE  | ~~
+            ~rows of query ~        | QUERY  | ~~
+            """)
+    void knowsWhatKindOfThingCouldComeNext(String typed, Expectation.Kind kind, String about) {
+        assertThat(ParsedStep.wanted(typed, KNOWN)).contains(new Expectation(kind, about));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"where state is 'a' ", "sort by state ", "distinct rows "})
+    void offersNoBeginningBehindAStep(String typed) {
+        assertThat(ParsedStep.wanted(typed, KNOWN))
+                .extracting(Expectation::words)
+                .doesNotContain("where", "total by");
+    }
+}

@@ -1,0 +1,98 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.records.ApiKeyRecords;
+import plainsieve.server.records.ApiKeyRow;
+
+/**
+ * API keys, with which programs act for a person. A key never has more rights than its owner had when it was created, nor more than
+ * its owner has now; it ends for good when its owner is suspended.
+ */
+@Service
+public class ApiKeys {
+    /** How every key begins, so that one that strayed into a text can be found. */
+    public static final String MARK = "psieve_";
+
+    private static final int LONGEST_NAME = 120;
+    private static final int MOST_DAYS = 366;
+
+    private final SecretGenerator secrets = new SecretGenerator();
+    private final ApiKeyRecords records;
+    private final Permissions rights;
+    private final Clock clock;
+
+    ApiKeys(ApiKeyRecords records, Permissions rights, Clock clock) {
+        this.records = records;
+        this.rights = rights;
+        this.clock = clock;
+    }
+
+    /** What a key is for. @param projectId empty for every project of the person */
+    public record Wanted(String name, String projectId, Role role, int days) {}
+
+    /** A key that was made. @param secret shown once, kept nowhere */
+    public record Made(ApiKeyRow row, String secret) {}
+
+    public List<ApiKeyRow> of(String personId) {
+        return records.of(personId);
+    }
+
+    /** Throws {@link ProblemException} for a role that the caller does not have. */
+    public Made make(AuthenticatedPerson caller, Wanted wanted) {
+        String name = SingleLine.of(wanted.name());
+        if (name.isEmpty() || name.length() > LONGEST_NAME) {
+            throw new ProblemException(Problem.of(
+                    "bad-name",
+                    "A key has a name of 1 to %d characters.".formatted(LONGEST_NAME),
+                    "Say what it is for."));
+        }
+        if (wanted.days() < 1 || wanted.days() > MOST_DAYS) {
+            throw new ProblemException(Problem.of(
+                    "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Make another when it has ended."));
+        }
+        ApiKeyGrants grants = rights.grants(caller);
+        refuseHigher(caller, wanted, grants);
+        String secret = MARK + secrets.fresh();
+        ApiKeyRow row = new ApiKeyRow(
+                UUID.randomUUID().toString(),
+                SecretGenerator.digest(secret),
+                caller.person().id(),
+                name,
+                wanted.projectId(),
+                wanted.role().word(),
+                grants.writtenRoles(),
+                grants.writtenGroups(),
+                clock.instant().plus(Duration.ofDays(wanted.days())).toString(),
+                "");
+        records.add(row);
+        return new Made(row, secret);
+    }
+
+    private void refuseHigher(AuthenticatedPerson caller, Wanted wanted, ApiKeyGrants grants) {
+        Role own = wanted.projectId().isEmpty()
+                ? grants.highest()
+                : rights.role(caller, wanted.projectId()).orElse(Role.VIEWER);
+        if (!own.mayActAs(wanted.role())) {
+            throw new ProblemException(Problem.of(
+                    "bad-key",
+                    "You are %s here, so a key of yours cannot be for %s."
+                            .formatted(own.withArticle(), wanted.role().withArticle()),
+                    "Create the key for %s.".formatted(own.withArticle())));
+        }
+    }
+
+    public void remove(String personId, String id) {
+        if (records.remove(id, personId) == 0) {
+            throw new NotFoundException("key", id, List.of());
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.ApiKeyRecords;
+import plainsieve.server.records.ApiKeyRow;
+import plainsieve.server.records.PersonRecords;
+import plainsieve.server.records.SessionRow;
+
+/** Finds out who sends the secret of a session or of a key. That they were here is written later, so that nobody waits for it. */
+@Service
+public class CredentialAuthenticator {
+    private static final Duration WRITTEN_EVERY = Duration.ofMinutes(1);
+
+    private final PersonRecords people;
+    private final Sessions sessions;
+    private final ApiKeyRecords keys;
+    private final BackgroundUpdates later;
+    private final Clock clock;
+
+    CredentialAuthenticator(
+            PersonRecords people, Sessions sessions, ApiKeyRecords keys, BackgroundUpdates later, Clock clock) {
+        this.people = people;
+        this.sessions = sessions;
+        this.keys = keys;
+        this.later = later;
+        this.clock = clock;
+    }
+
+    /** Who has a session; nobody when it has ended. */
+    public Optional<AuthenticatedPerson> ofSession(String secret) {
+        Instant now = clock.instant();
+        Optional<SessionRow> session = sessions.find(secret)
+                .filter(row -> row.usedAt().isAfter(now.minus(SignInService.IDLE)))
+                .filter(row -> row.madeAt().isAfter(now.minus(SignInService.LONGEST)));
+        session.filter(row -> row.usedAt().isBefore(now.minus(WRITTEN_EVERY)))
+                .ifPresent(row -> later.run(() -> sessions.used(row.digest(), now)));
+        return session.flatMap(row -> active(row.personId())).map(AuthenticatedPerson::of);
+    }
+
+    /** Who a program asks for; nobody when the key has ended. */
+    public Optional<AuthenticatedPerson> ofKey(String secret) {
+        Instant now = clock.instant();
+        Optional<ApiKeyRow> key = keys.find(SecretGenerator.digest(secret))
+                .filter(row -> Instant.parse(row.endsAt()).isAfter(now));
+        key.filter(row -> row.usedAt().isEmpty() || Instant.parse(row.usedAt()).isBefore(now.minus(WRITTEN_EVERY)))
+                .ifPresent(row -> later.run(() -> keys.used(row.id(), now.toString())));
+        return key.flatMap(row -> active(row.personId())
+                .map(person -> new AuthenticatedPerson(
+                        person,
+                        Role.ofWord(row.role()).orElse(Role.VIEWER),
+                        false,
+                        Optional.of(ApiKeyGrants.read(row.grantedRoles(), row.grantedGroups())),
+                        row.projectId())));
+    }
+
+    private Optional<Person> active(String personId) {
+        return people.find(personId).filter(row -> !row.blocked()).map(Accounts::person);
+    }
+}

@@ -1,0 +1,53 @@
+package plainsieve.server.accounts;
+
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.openid.OpenIdException;
+import plainsieve.server.openid.OpenIdIdentity;
+import plainsieve.server.records.IdentityRecords;
+import plainsieve.server.records.PersonRow;
+
+/** People here, by what another service says of them each time they sign in with it. */
+@Service
+public class ExternalIdentities {
+    private static final int LONGEST_VALUE = 500;
+    private static final int MOST_VALUES = 2_000;
+
+    private final IdentityRecords records;
+    private final Accounts accounts;
+
+    ExternalIdentities(IdentityRecords records, Accounts accounts) {
+        this.records = records;
+        this.accounts = accounts;
+    }
+
+    /**
+     * The account of somebody, made when they come for the first time; with the groups and claims that the service says now. No account
+     * that is there already is theirs by its name: what people are called there, they may be able to change.
+     *
+     * @throws OpenIdException when the name is somebody else's, or none
+     */
+    @Transactional
+    public PersonRow of(OpenIdIdentity identity) {
+        String id = records.find(identity.issuer(), identity.subject()).orElseGet(() -> first(identity));
+        records.leaveClaimed(id);
+        identity.groups().forEach(group -> records.joinClaimed(id, group));
+        records.forgetClaims(id);
+        identity.claims().forEach((claim, values) -> values.stream()
+                .limit(MOST_VALUES)
+                .filter(value -> value.length() <= LONGEST_VALUE)
+                .forEach(value -> records.claim(id, claim, value)));
+        return accounts.get(id);
+    }
+
+    private String first(OpenIdIdentity identity) {
+        try {
+            String id = accounts.add(identity.name(), identity.label()).id();
+            records.add(identity.issuer(), identity.subject(), id);
+            return id;
+        } catch (ProblemException e) {
+            throw new OpenIdException(OpenIdException.Why.TAKEN, e.getMessage(), e);
+        }
+    }
+}

@@ -1,0 +1,63 @@
+package plainsieve.server.accounts;
+
+import jakarta.servlet.ServletContext;
+import java.time.Duration;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.settings.Settings;
+
+/**
+ * Prints a link that signs the first operator in, for as long as nobody has a password: there is no password to begin with that
+ * someone could forget to change.
+ */
+@Component
+class FirstSignInLink {
+    private static final Logger LOG = LoggerFactory.getLogger(FirstSignInLink.class);
+    private static final Duration LASTS = Duration.ofDays(1);
+    private static final String NAME = "operator";
+
+    private final Settings settings;
+    private final Accounts accounts;
+    private final SignInService signIns;
+    private final ServletContext here;
+
+    FirstSignInLink(Settings settings, Accounts accounts, SignInService signIns, ServletContext here) {
+        this.here = here;
+        this.settings = settings;
+        this.accounts = accounts;
+        this.signIns = signIns;
+    }
+
+    @EventListener
+    void onReady(ApplicationReadyEvent ready) {
+        boolean someone =
+                accounts.all().stream().anyMatch(row -> !row.password().isEmpty());
+        if (!settings.accounts() || settings.demo() || someone) {
+            return;
+        }
+        String link = SignInService.path(signIns.link(first(), LASTS, false));
+        LOG.info(
+                "Nobody can sign in yet. The first operator does by http://127.0.0.1:{}{}{}, once, within a day.",
+                ((WebServerApplicationContext) ready.getApplicationContext())
+                        .getWebServer()
+                        .getPort(),
+                here.getContextPath(),
+                link);
+    }
+
+    private String first() {
+        Optional<PersonRow> known =
+                accounts.all().stream().filter(row -> row.name().equals(NAME)).findFirst();
+        String id = known.map(PersonRow::id)
+                .orElseGet(() -> accounts.add(NAME, "Operator").id());
+        accounts.give(id, "", Role.OPERATOR);
+        return id;
+    }
+}

@@ -1,0 +1,24 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import org.springframework.stereotype.Service;
+import plainsieve.server.records.SignedLinkRecords;
+
+/** Counts that a report was opened by a link; later, so that nobody waits for it, and no page fails with it. */
+@Service
+public class LinkUsageCounter {
+    private final SignedLinkRecords records;
+    private final BackgroundUpdates later;
+    private final Clock clock;
+
+    LinkUsageCounter(SignedLinkRecords records, BackgroundUpdates later, Clock clock) {
+        this.records = records;
+        this.later = later;
+        this.clock = clock;
+    }
+
+    public void used(ReportLinks.Held link) {
+        String now = clock.instant().toString();
+        link.row().ifPresent(row -> later.run(() -> records.used(row.id(), now)));
+    }
+}

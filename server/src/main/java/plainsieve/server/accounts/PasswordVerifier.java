@@ -1,0 +1,40 @@
+package plainsieve.server.accounts;
+
+import java.time.Duration;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/** Looks at passwords that somebody types, and slows down who guesses them. */
+@Component
+class PasswordVerifier {
+    private final Passwords passwords;
+    private final LoginThrottle guesses;
+
+    PasswordVerifier(Passwords passwords, LoginThrottle guesses) {
+        this.passwords = passwords;
+        this.guesses = guesses;
+    }
+
+    /**
+     * Whether a password is the one that is kept. Throws {@link ProblemException} when it is not looked at before a while, and
+     * {@link plainsieve.server.people.OverloadException} when too many are looked at just now; then it is not counted.
+     *
+     * @param encoded as it is kept; empty for a person without one, or when there is no such person
+     */
+    boolean admits(String name, String password, String encoded, SignInService.From from) {
+        Duration wait = guesses.wait(name, from);
+        if (!wait.isZero()) {
+            throw new ProblemException(Problem.of(
+                    "wait-to-sign-in",
+                    "Too many passwords were wrong.",
+                    "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
+        }
+        // Counted before it is looked at: many at once are many tries.
+        boolean right = passwords.matches(password, encoded, () -> guesses.wrong(name, from));
+        if (right) {
+            guesses.right(name, from);
+        }
+        return right;
+    }
+}

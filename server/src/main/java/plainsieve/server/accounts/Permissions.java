@@ -1,0 +1,166 @@
+package plainsieve.server.accounts;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.records.GroupRecords;
+import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.RoleRecords;
+import plainsieve.server.records.RoleRow;
+
+/** What people may do: the most of what was given to them and to their groups, for one project or for all. */
+@Service
+public class Permissions {
+    /** Stands for the group of everyone who is signed in. */
+    public static final String EVERYONE = "*";
+
+    private static final String ALL_PROJECTS = "";
+
+    private final RoleRecords roles;
+    private final GroupRecords groups;
+
+    Permissions(RoleRecords roles, GroupRecords groups) {
+        this.roles = roles;
+        this.groups = groups;
+    }
+
+    /** How somebody stands in a project. @param member whether they have a role in it, by themselves or by a group */
+    public record Standing(Role role, boolean member) {}
+
+    /** The role of a caller in a project; nothing when the project is not for them. */
+    public Optional<Role> role(AuthenticatedPerson caller, String projectId) {
+        return standing(caller, projectId).map(Standing::role);
+    }
+
+    /** How a caller stands in a project; nothing when the project is not for them. */
+    public Optional<Standing> standing(AuthenticatedPerson caller, String projectId) {
+        if (!caller.reaches(projectId)) {
+            return Optional.empty();
+        }
+        Optional<Role> own = granted(caller, projectId);
+        boolean forEveryone = own.isEmpty() && groups.reportsForEveryone(projectId) > 0;
+        return (forEveryone ? Optional.of(Role.VIEWER) : own)
+                .map(role -> new Standing(least(role, caller.most()), own.isPresent()));
+    }
+
+    /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
+    public Role overall(AuthenticatedPerson caller) {
+        boolean all =
+                caller.onlyProject().isEmpty() && granted(caller, ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
+        return all ? least(Role.OPERATOR, caller.most()) : Role.VIEWER;
+    }
+
+    /** The ids of those who have a role in a project, by themselves or by a group. */
+    public Set<String> peopleOf(String projectId) {
+        return roles.peopleOf(projectId);
+    }
+
+    /** The ids of those who look after all projects, by a role of their own or of a group. */
+    public Set<String> operators() {
+        return roles.peopleOf(ALL_PROJECTS).stream()
+                .filter(id -> roles.of(id).stream()
+                        .filter(row -> row.projectId().equals(ALL_PROJECTS))
+                        .anyMatch(row -> Role.ofWord(row.role()).equals(Optional.of(Role.OPERATOR))))
+                .collect(Collectors.toSet());
+    }
+
+    /** The ids of those who make something of a project, by a role in it of their own or of a group; not by one in all projects. */
+    public Set<String> authorsOf(String projectId) {
+        return roles.peopleOf(projectId).stream()
+                .filter(id -> roles.of(id).stream()
+                        .filter(row -> row.projectId().equals(projectId))
+                        .flatMap(row -> Role.ofWord(row.role()).stream())
+                        .anyMatch(role -> role.mayActAs(Role.AUTHOR)))
+                .collect(Collectors.toSet());
+    }
+
+    /** What the person of an API key may do now and could do when the key was created. */
+    private Optional<Role> granted(AuthenticatedPerson caller, String projectId) {
+        Optional<Role> now = given(caller.person(), projectId);
+        return caller.grants().isEmpty()
+                ? now
+                : now.flatMap(role ->
+                        highest(caller.grants().get().roles(), projectId).map(then -> least(role, then)));
+    }
+
+    private Optional<Role> given(Person person, String projectId) {
+        return highest(roles.of(person.id()), projectId);
+    }
+
+    private static Optional<Role> highest(List<RoleRow> rows, String projectId) {
+        return rows.stream()
+                .filter(row -> isOf(row, projectId))
+                .flatMap(row -> Role.ofWord(row.role()).stream())
+                .max(Role::compareTo);
+    }
+
+    private static boolean isOf(RoleRow row, String projectId) {
+        return row.projectId().equals(ALL_PROJECTS) || row.projectId().equals(projectId);
+    }
+
+    private static Role least(Role one, Role other) {
+        return one.compareTo(other) < 0 ? one : other;
+    }
+
+    /** The caller as an asker of the project that they stand in. */
+    public Caller asker(AuthenticatedPerson caller, Standing standing) {
+        Person person = caller.person();
+        Set<String> memberships = new HashSet<>(groups.of(person.id()));
+        caller.grants().ifPresent(grants -> memberships.retainAll(grants.groups()));
+        return Caller.of(
+                person.name(),
+                standing.role(),
+                new Viewer(person.id(), person.name(), true, standing.member(), memberships, ""));
+    }
+
+    /** What an API key of a caller is limited to for its lifetime: what the caller may do now. */
+    ApiKeyGrants grants(AuthenticatedPerson caller) {
+        return caller.grants()
+                .orElseGet(() -> new ApiKeyGrants(
+                        roles.of(caller.person().id()),
+                        Set.copyOf(groups.of(caller.person().id()))));
+    }
+
+    /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */
+    public Caller asGroup(String by, GroupRow group) {
+        Viewer viewer = new Viewer(by, "", true, true, Set.of(group.id()), "");
+        return Caller.of(by + Caller.LOOKING + group.name(), Role.VIEWER, viewer);
+    }
+
+    /** As somebody would ask who may view and nothing more. @param by who looks, as Sent shows it */
+    public Caller asPerson(String by, Person person, String projectId) {
+        boolean member = given(person, projectId).isPresent();
+        Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())), "");
+        return Caller.of(by + Caller.LOOKING + person.name(), Role.VIEWER, viewer);
+    }
+
+    /** Whether a report that viewers have is for this one. */
+    public boolean isFor(Caller asker, String projectId, String reportId) {
+        if (asker.viewer().isByLink()) {
+            return asker.viewer().onlyReport().equals(reportId);
+        }
+        List<String> named = groups.ofReport(projectId, reportId);
+        if (!asker.viewer().known() || asker.role().mayActAs(Role.AUTHOR)) {
+            return true;
+        }
+        return named.isEmpty()
+                ? asker.viewer().member()
+                : named.contains(EVERYONE)
+                        || named.stream().anyMatch(asker.viewer().groups()::contains);
+    }
+
+    public List<RoleRow> ofPeople() {
+        return roles.ofPeople();
+    }
+
+    public List<RoleRow> ofGroups() {
+        return roles.ofGroups();
+    }
+}

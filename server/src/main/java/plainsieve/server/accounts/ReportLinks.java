@@ -1,0 +1,181 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.SignedLinkRecords;
+import plainsieve.server.records.SignedLinkRow;
+import plainsieve.server.security.SignedLinks;
+
+/** Links to reports with choices that cannot be changed: made, listed, taken back; some for whoever has them, until a day. */
+@Service
+public class ReportLinks {
+    /** Longer, somebody has it whom nobody remembers. */
+    private static final Duration LONGEST_FOR_ANYONE = Duration.ofDays(366);
+
+    private final SignedLinks signed;
+    private final SignedLinkRecords records;
+    private final StoredForms forms;
+    private final Projects projects;
+    private final Clock clock;
+
+    ReportLinks(SignedLinks signed, SignedLinkRecords records, StoredForms forms, Projects projects, Clock clock) {
+        this.signed = signed;
+        this.records = records;
+        this.forms = forms;
+        this.projects = projects;
+        this.clock = clock;
+    }
+
+    /**
+     * What a link shall be.
+     *
+     * @param ends when it holds no more; nothing for never
+     * @param anyone whether it opens the report for whoever has it
+     */
+    public record Wanted(Map<String, ChoiceText> choices, Optional<Instant> ends, boolean anyone, String madeBy) {}
+
+    /** A link as it was made. @param token the signed part */
+    public record Made(SignedLinkRow row, String token) {}
+
+    /** A genuine link that holds. */
+    public record Held(Optional<SignedLinkRow> row, Map<String, ChoiceText> choices) {
+        static final Held NONE = new Held(Optional.empty(), Map.of());
+
+        /** Whether it opens its report for whoever has it. */
+        public boolean isForAnyone() {
+            return row.filter(SignedLinkRow::anyone).isPresent();
+        }
+
+        /** What Sent calls whoever came by it. */
+        public String who() {
+            return row.map(link -> "link " + link.id().substring(0, 8)).orElse("link");
+        }
+    }
+
+    /** Throws {@link ProblemException} for an end that cannot be. */
+    public Made make(Project project, String reportId, Wanted wanted) {
+        Instant now = clock.instant();
+        boolean past = wanted.ends().filter(end -> !end.isAfter(now)).isPresent();
+        boolean tooFar = wanted.anyone()
+                && wanted.ends()
+                        .filter(end -> end.isBefore(now.plus(LONGEST_FOR_ANYONE)))
+                        .isEmpty();
+        if (past || tooFar) {
+            throw new ProblemException(Problem.of(
+                    "bad-end",
+                    past ? "That day is over." : "A link for whoever has it ends within a year.",
+                    "Choose a day from tomorrow on, at most a year ahead."));
+        }
+        SignedLinkRow row = new SignedLinkRow(
+                UUID.randomUUID().toString(),
+                project.id(),
+                reportId,
+                wanted.madeBy(),
+                now,
+                wanted.ends().map(Instant::toString).orElse(""),
+                wanted.anyone(),
+                forms.writeRecord(new Fixed(wanted.choices())),
+                "",
+                0,
+                "");
+        records.add(row);
+        return new Made(
+                row,
+                signed.sign(
+                        target(project, reportId),
+                        new SignedLinks.Terms(row.id(), row.endsAt(), row.anyone()),
+                        wanted.choices()));
+    }
+
+    /** The choices as the records keep them. */
+    private record Fixed(Map<String, ChoiceText> choices) {
+        Fixed {
+            choices = new LinkedHashMap<>(choices);
+        }
+    }
+
+    public Map<String, ChoiceText> choices(SignedLinkRow row) {
+        return forms.readRecord(row.choices(), Fixed.class).choices();
+    }
+
+    /** The links of a report, the newest first. */
+    public List<SignedLinkRow> of(Project project, String reportId) {
+        return records.of(project.id(), reportId);
+    }
+
+    /** From now on it opens nothing. */
+    public void takeBack(Project project, String reportId, String id) {
+        boolean there = of(project, reportId).stream().anyMatch(row -> row.id().equals(id));
+        if (!there) {
+            throw new NotFoundException("link", id, List.of());
+        }
+        records.takeBack(id, clock.instant().toString());
+    }
+
+    /**
+     * What a token fixes; nothing for an empty one. Those that were made before links were listed hold, for who is signed in.
+     *
+     * @throws ProblemException when it is not ours for this report, has ended, or was taken back
+     */
+    public Held read(Project project, String reportId, String token) {
+        if (token.isEmpty()) {
+            return Held.NONE;
+        }
+        SignedLinks.Read read = signed.read(target(project, reportId), token);
+        if (read.terms().id().isEmpty()) {
+            return new Held(Optional.empty(), read.choices());
+        }
+        SignedLinkRow row = records.find(read.terms().id())
+                .or(() -> fromElsewhere(project, reportId, read))
+                .filter(link -> !link.isTakenBack())
+                .orElseThrow(() -> over("This link was taken back."));
+        if (row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent()) {
+            throw over("This link has ended.");
+        }
+        return new Held(Optional.of(row), read.choices());
+    }
+
+    /** A link that another server with the same key made is listed here from the first time on that it is used here. */
+    private Optional<SignedLinkRow> fromElsewhere(Project project, String reportId, SignedLinks.Read read) {
+        if (!signed.comeFromElsewhere()) {
+            return Optional.empty();
+        }
+        SignedLinkRow row = new SignedLinkRow(
+                read.terms().id(),
+                project.id(),
+                reportId,
+                "another server",
+                clock.instant(),
+                read.terms().ends(),
+                read.terms().anyone(),
+                forms.writeRecord(new Fixed(read.choices())),
+                "",
+                0,
+                "");
+        records.meet(row);
+        return Optional.of(row);
+    }
+
+    private static ProblemException over(String what) {
+        return new ProblemException(Problem.of("link-over", what, "Ask whoever gave it to you for another."));
+    }
+
+    private SignedLinks.Target target(Project project, String reportId) {
+        boolean first = projects.first().id().equals(project.id());
+        return new SignedLinks.Target(project.id(), first, reportId);
+    }
+}

@@ -1,0 +1,60 @@
+package plainsieve.server.accounts;
+
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import plainsieve.server.people.Caller;
+
+/** Looking at reports as others see them: as a group, or as somebody, who may view and nothing more. */
+@Service
+public class ViewAs {
+    private static final String GROUP = "group:";
+    private static final String PERSON = "person:";
+
+    private final Groups groups;
+    private final Accounts accounts;
+    private final Permissions rights;
+
+    ViewAs(Groups groups, Accounts accounts, Permissions rights) {
+        this.groups = groups;
+        this.accounts = accounts;
+        this.rights = rights;
+    }
+
+    /**
+     * Whom one can look as.
+     *
+     * @param as {@code group:id} or {@code person:name}, as it stands in addresses
+     * @param name what they are called
+     */
+    public record Impersonation(String as, String name) {
+        public boolean isGroup() {
+            return as.startsWith(GROUP);
+        }
+    }
+
+    /** Groups, then those who have a role in the project. */
+    public List<Impersonation> all(String projectId) {
+        Set<String> inProject = rights.peopleOf(projectId);
+        return Stream.concat(
+                        groups.all().stream().map(row -> new Impersonation(GROUP + row.id(), row.name())),
+                        accounts.all().stream()
+                                .filter(row -> inProject.contains(row.id()))
+                                .map(row -> new Impersonation(PERSON + row.name(), row.label())))
+                .toList();
+    }
+
+    /**
+     * Somebody as a viewer of a project. Throws {@link plainsieve.server.project.NotFoundException} when there is nobody like that.
+     *
+     * @param by who looks, as Sent shows it
+     */
+    public Caller as(String as, String by, String projectId) {
+        if (as.startsWith(GROUP)) {
+            return rights.asGroup(by, groups.get(as.substring(GROUP.length())));
+        }
+        String name = as.startsWith(PERSON) ? as.substring(PERSON.length()) : as;
+        return rights.asPerson(by, accounts.named(name), projectId);
+    }
+}

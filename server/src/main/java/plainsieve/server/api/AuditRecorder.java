@@ -1,0 +1,30 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.http.HttpServletRequest;
+import org.springframework.stereotype.Component;
+import plainsieve.server.accounts.AuditLog;
+
+/** Writes what whoever asks does into the record of deeds. */
+@Component
+public class AuditRecorder {
+    private final AuditLog deeds;
+    private final CallerResolver callers;
+
+    AuditRecorder(AuditLog deeds, CallerResolver callers) {
+        this.deeds = deeds;
+        this.callers = callers;
+    }
+
+    /**
+     * @param what its kind, a few plain words
+     * @param projectId empty when it is of no project
+     */
+    public void note(HttpServletRequest request, String what, String projectId, String about) {
+        noteOf(callers.nameNow(), request, what, projectId, about);
+    }
+
+    /** What somebody does who is not signed in with the request. @param person their name; empty when nobody knows */
+    public void noteOf(String person, HttpServletRequest request, String what, String projectId, String about) {
+        deeds.add(new AuditLog.Actor(person, request.getRemoteAddr()), what, projectId, about);
+    }
+}

@@ -1,0 +1,195 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import java.net.InetAddress;
+import java.net.UnknownHostException;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.WebUtils;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.AuthenticatedPerson;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.accounts.SignInService;
+import plainsieve.server.accounts.ViewAs;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.ForbiddenException;
+import plainsieve.server.people.NotSignedInException;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.settings.Settings;
+
+/** Who asks, and what they may do: those who are signed in, or, where there are no accounts, whoever asks from this machine. */
+@Component
+public class CallerResolver {
+    /** In a request of an author's: whom they look as, {@code group:id} or {@code person:name}. */
+    public static final String LOOK_AS = "Look-As";
+
+    private final Settings settings;
+    private final Permissions rights;
+    private final ViewAs looking;
+    private final OpenLinkAuthenticator openLinks;
+
+    CallerResolver(Settings settings, Permissions rights, ViewAs looking, OpenLinkAuthenticator openLinks) {
+        this.openLinks = openLinks;
+        this.settings = settings;
+        this.rights = rights;
+        this.looking = looking;
+    }
+
+    /** Whether people sign in here. */
+    public boolean haveAccounts() {
+        return settings.accounts();
+    }
+
+    /** The role of whoever asks from this machine, where nobody signs in. */
+    public Role ofThisMachine() {
+        return settings.role();
+    }
+
+    /** Who is signed in; nobody where there are no accounts. */
+    public Optional<AuthenticatedPerson> now() {
+        Authentication known = SecurityContextHolder.getContext().getAuthentication();
+        boolean caller = settings.accounts() && known != null && known.getPrincipal() instanceof AuthenticatedPerson;
+        return caller ? Optional.of((AuthenticatedPerson) known.getPrincipal()) : Optional.empty();
+    }
+
+    /** Who is signed in. Throws {@link NotSignedInException} when nobody is. */
+    public AuthenticatedPerson required() {
+        return now().orElseThrow(NotSignedInException::new);
+    }
+
+    /**
+     * Who is signed in themselves. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
+     * {@link ProblemException} for a key, {@link NotSignedInException} when nobody is signed in.
+     */
+    public AuthenticatedPerson requiredInPerson() {
+        AuthenticatedPerson caller = required();
+        if (!caller.isInPerson()) {
+            throw new ProblemException(Problem.of(
+                    "not-for-keys", "An API key cannot change the account it belongs to.", "Sign in to do this."));
+        }
+        return caller;
+    }
+
+    /** The role of the caller in a project, for a route whose effect depends on it. */
+    public Role roleIn(String projectId, HttpServletRequest request) {
+        return role(request, Optional.of(projectId));
+    }
+
+    /** Whether a project is for whoever asks, or one of its reports. */
+    public boolean sees(HttpServletRequest request, String projectId) {
+        return settings.accounts()
+                ? now().flatMap(caller -> rights.role(caller, projectId)).isPresent()
+                        || byLink(request, Optional.of(projectId)).isPresent()
+                : from(request).local();
+    }
+
+    /**
+     * The role of whoever asks. Throws {@link NotSignedInException} when nobody is signed in, and {@link NotFoundException} for a project that is not
+     * for them, as for one that is not there.
+     *
+     * @param projectId nothing for what is of no project
+     */
+    Role role(HttpServletRequest request, Optional<String> projectId) {
+        if (!settings.accounts()) {
+            return ofThisMachine(request);
+        }
+        Optional<Role> own = projectId.isEmpty()
+                ? now().map(rights::overall)
+                : standing(request, projectId.get()).map(Permissions.Standing::role);
+        if (own.isEmpty() && byLink(request, projectId).isPresent()) {
+            return Role.VIEWER;
+        }
+        if (own.isEmpty() && now().isEmpty()) {
+            projectId.ifPresent(project -> openLinks.refuse(request, project));
+        }
+        required();
+        return own.orElseThrow(() -> new NotFoundException("project", projectId.orElse(""), List.of()));
+    }
+
+    /* Asked for by the route and by what it takes: read once for a request. */
+    private Optional<Permissions.Standing> standing(HttpServletRequest request, String projectId) {
+        String kept = Permissions.Standing.class.getName() + projectId;
+        if (request.getAttribute(kept) instanceof Permissions.Standing standing) {
+            return Optional.of(standing);
+        }
+        Optional<Permissions.Standing> read = now().flatMap(caller -> rights.standing(caller, projectId));
+        read.ifPresent(standing -> request.setAttribute(kept, standing));
+        return read;
+    }
+
+    private Optional<Caller> byLink(HttpServletRequest request, Optional<String> projectId) {
+        return projectId.flatMap(project -> openLinks.asker(request, project));
+    }
+
+    private Role ofThisMachine(HttpServletRequest request) {
+        if (!from(request).local()) {
+            throw new NotSignedInException();
+        }
+        return settings.role();
+    }
+
+    /** Whoever asks, as an asker of a project, or whom they look as. Throws as {@link #role}. */
+    public Caller asker(HttpServletRequest request, String projectId) {
+        Caller own = own(request, projectId);
+        String as = request.getHeader(LOOK_AS);
+        return as == null || as.isEmpty() ? own : lookingAs(as, own, projectId);
+    }
+
+    private Caller lookingAs(String as, Caller own, String projectId) {
+        if (!own.role().mayActAs(Role.AUTHOR)) {
+            throw new ForbiddenException(Role.AUTHOR, own.role());
+        }
+        return looking.as(as, own.id(), projectId).ownedBy(own.owner());
+    }
+
+    private Caller own(HttpServletRequest request, String projectId) {
+        Role role = role(request, Optional.of(projectId));
+        Optional<Caller> byLink =
+                role.mayActAs(Role.AUTHOR) ? Optional.empty() : byLink(request, Optional.of(projectId));
+        if (byLink.isPresent()) {
+            return byLink.get().ownedBy(byLink.get().owner() + " " + browser(request));
+        }
+        Optional<Caller> signedIn =
+                now().flatMap(caller -> standing(request, projectId).map(standing -> rights.asker(caller, standing)));
+        return signedIn.orElseGet(() -> {
+            return Caller.of(role.word(), role, Viewer.browser(browser(request), role.word()));
+        });
+    }
+
+    private static String browser(HttpServletRequest request) {
+        Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
+        return cookie == null ? request.getRemoteAddr() : cookie.getValue();
+    }
+
+    /** Where a request comes from. One that was handed on by another server is not from this machine. */
+    public static SignInService.From from(HttpServletRequest request) {
+        String browser = request.getHeader("User-Agent");
+        boolean handedOn = request.getHeader("Forwarded") != null || request.getHeader("X-Forwarded-For") != null;
+        return new SignInService.From(
+                request.getRemoteAddr(),
+                !handedOn && isLoopback(request.getRemoteAddr()),
+                browser == null ? "" : browser,
+                KnownBrowserCookie.of(request));
+    }
+
+    private static boolean isLoopback(String address) {
+        try {
+            return InetAddress.getByName(address).isLoopbackAddress();
+        } catch (UnknownHostException e) {
+            return false;
+        }
+    }
+
+    /** The name of whoever asks, for the record of deeds; empty when nobody is signed in. */
+    String nameNow() {
+        return now().map(caller -> caller.person().name())
+                .orElse(settings.accounts() ? "" : settings.role().word());
+    }
+}

@@ -1,0 +1,92 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.LinkUsageCounter;
+import plainsieve.server.accounts.ReportLinks;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.security.OwnPath;
+import plainsieve.server.security.SignedLinks;
+
+/**
+ * Whoever comes by a link that is for whoever has it: a viewer of one report. Requests say the link in a header, which names the report,
+ * too; the page itself by its address, and a file, which browsers fetch without headers, behind its question mark.
+ */
+@Component
+public class OpenLinkAuthenticator {
+    /** {@code report-id token}. */
+    static final String LINK = "Signed-Link";
+
+    private static final Pattern HEADER = Pattern.compile("(\\S+) (\\S+)");
+    private static final Pattern PAGE = Pattern.compile("/projects/[^/]+/reports/([^/]+)");
+
+    private final ReportLinks links;
+    private final LinkUsageCounter uses;
+    private final Projects projects;
+
+    OpenLinkAuthenticator(ReportLinks links, LinkUsageCounter uses, Projects projects) {
+        this.uses = uses;
+        this.links = links;
+        this.projects = projects;
+    }
+
+    /** Somebody with a link of a project that holds and is for whoever has it. */
+    Optional<Caller> asker(HttpServletRequest request, String projectId) {
+        Optional<Said> said = said(request);
+        try {
+            return said.flatMap(link -> asker(projectId, link));
+        } catch (ProblemException | NotFoundException over) {
+            // Nobody is known by a link that does not hold; where it is used it is told why.
+            return Optional.empty();
+        }
+    }
+
+    /** Throws {@link ProblemException} saying why a link does not hold, when a request says one. */
+    void refuse(HttpServletRequest request, String projectId) {
+        said(request).ifPresent(said -> {
+            try {
+                links.read(projects.get(projectId), said.report(), said.token());
+            } catch (NotFoundException e) {
+                throw SignedLinks.notOurs();
+            }
+        });
+    }
+
+    /** Counts that a report was opened by a link, if it was. */
+    public void opened(HttpServletRequest request, Project project, String reportId) {
+        said(request)
+                .filter(said -> said.report().equals(reportId))
+                .ifPresent(said -> uses.used(links.read(project, reportId, said.token())));
+    }
+
+    private Optional<Caller> asker(String projectId, Said said) {
+        ReportLinks.Held link = links.read(projects.get(projectId), said.report(), said.token());
+        return link.isForAnyone()
+                ? Optional.of(Caller.of(link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()))
+                        .fixing(link.choices(), "The link"))
+                : Optional.empty();
+    }
+
+    /** What a request says of a link. */
+    private record Said(String report, String token) {}
+
+    private static Optional<Said> said(HttpServletRequest request) {
+        String header = Optional.ofNullable(request.getHeader(LINK)).orElseGet(() -> request.getParameter(LINK));
+        if (header != null) {
+            Matcher matcher = HEADER.matcher(header);
+            return matcher.matches() ? Optional.of(new Said(matcher.group(1), matcher.group(2))) : Optional.empty();
+        }
+        Matcher page = PAGE.matcher(OwnPath.of(request));
+        String token = page.matches() ? request.getParameter("signed") : null;
+        return token == null ? Optional.empty() : Optional.of(new Said(page.group(1), token));
+    }
+}

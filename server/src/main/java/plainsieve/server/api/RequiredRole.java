@@ -1,0 +1,17 @@
+package plainsieve.server.api;
+
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+import plainsieve.server.people.Role;
+
+/** Whom the routes of a controller are for. One without it is refused to everyone. */
+@Retention(RetentionPolicy.RUNTIME)
+@Target({ElementType.TYPE, ElementType.METHOD})
+public @interface RequiredRole {
+    Role value();
+
+    /** Whether it is for those who are not signed in, too. */
+    boolean open() default false;
+}

@@ -1,0 +1,71 @@
+package plainsieve.server.api.author;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.author.DeliveryBodies.MailBody;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.deliveries.Deliveries;
+import plainsieve.server.deliveries.TestAddress;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.MailRecords;
+import plainsieve.sources.Column;
+
+/** Mails of deliveries: what was sent to whom, and a test. */
+@RestController
+@RequestMapping("/api/projects/{project}/deliveries/{id}")
+@RequiredRole(Role.AUTHOR)
+class DeliveryEmailsApi {
+    private static final int MOST_MAILS = 200;
+
+    private final Deliveries deliveries;
+    private final TestAddress testing;
+    private final MailRecords mails;
+
+    DeliveryEmailsApi(Deliveries deliveries, TestAddress testing, MailRecords mails) {
+        this.deliveries = deliveries;
+        this.testing = testing;
+        this.mails = mails;
+    }
+
+    /** @param to where the test goes; one's own address where there are accounts */
+    record Trial(String to) {
+        Trial {
+            to = Absent.orEmpty(to);
+        }
+    }
+
+    /** @param to where it went. @param nothing why there was nothing to send; empty when it was sent */
+    record Tried(String to, String nothing) {}
+
+    /** Sends what the first who gets it would get to whoever asks, and to nobody else. */
+    @PostMapping("/test")
+    Tried test(Project project, Caller asker, @PathVariable String id, @RequestBody Trial body) {
+        String address = testing.of(asker, body.to());
+        Optional<String> nothing = deliveries.trial(project, id, address);
+        return new Tried(address, nothing.orElse(""));
+    }
+
+    /** What was sent to whom, the newest first. @param before the number of a mail; 0 for the newest */
+    @GetMapping("/mails")
+    List<MailBody> mails(Project project, @PathVariable String id, @RequestParam(defaultValue = "0") long before) {
+        return mails.of(project.id(), deliveries.get(project.id(), id).id(), before, MOST_MAILS).stream()
+                .map(row -> new MailBody(row.id(), row.address(), row.state(), row.subject(), row.note(), row.at()))
+                .toList();
+    }
+
+    /** The columns of a query whose rows could say who gets it. */
+    @GetMapping("/columns")
+    List<Column> columns(Project project, @PathVariable String id, @RequestParam String queryId) {
+        return deliveries.columns(project, id, queryId);
+    }
+}

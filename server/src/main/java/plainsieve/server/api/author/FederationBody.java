@@ -1,0 +1,58 @@
+package plainsieve.server.api.author;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.federation.FederatedQueryText;
+import plainsieve.core.pushdown.KeyTransfer;
+import plainsieve.core.steps.compile.CompiledSteps;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.federated.FederatedSteps;
+import plainsieve.server.project.Project;
+
+/**
+ * Where rows of several sources come together in steps.
+ *
+ * @param step the step, from 0, from which on all is done here; -1 where none is
+ * @param sides what each source is asked for; none while something is wrong
+ * @param travels values that could be sent from one of them to another
+ */
+record FederationBody(int step, List<SideBody> sides, List<TravelRead> travels) {
+    private static final FederationBody NONE = new FederationBody(-1, List.of(), List.of());
+
+    /** @param name of its rows */
+    record SideBody(String name, String source) {}
+
+    /**
+     * @param columns what the columns are called that the values are in
+     * @param decision {@code allowed}, {@code refused}, or empty while it is open
+     */
+    record TravelRead(String from, String to, List<String> columns, String decision) {}
+
+    static FederationBody of(Project project, String sourceId, String text, StepsAnalysis reading) {
+        Optional<Integer> line = FederatedSteps.lineHere(text, project.around(sourceId));
+        if (line.isEmpty()) {
+            return NONE;
+        }
+        List<Integer> lines =
+                reading.steps().stream().map(StepsAnalysis.One::line).toList();
+        Optional<String> whole = reading.made().map(CompiledSteps::sql).filter(FederatedQueryText::isOne);
+        return new FederationBody(
+                lines.indexOf(line.get()),
+                whole.map(FederatedQueryText::read).map(FederatedQueryText::sides).orElse(List.of()).stream()
+                        .map(side -> new SideBody(side.name(), side.source()))
+                        .toList(),
+                whole.map(KeyTransfer::of).orElse(List.of()).stream()
+                        .map(travel -> travel(project, travel))
+                        .toList());
+    }
+
+    private static TravelRead travel(Project project, KeyTransfer travel) {
+        String decision = project.travels().stream()
+                .filter(one -> one.from().equals(travel.from()) && one.to().equals(travel.to()))
+                .map(one -> one.allowed() ? "allowed" : "refused")
+                .findFirst()
+                .orElse("");
+        return new TravelRead(
+                travel.from(), travel.to(), travel.columns().stream().sorted().toList(), decision);
+    }
+}

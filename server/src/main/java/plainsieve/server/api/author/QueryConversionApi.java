@@ -1,0 +1,66 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.steps.convert.SqlToSteps;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.authoring.RowEquality;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.AnalysisLimit;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sources.SourceFacts;
+
+/** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */
+@RestController
+@RequestMapping("/api/projects/{project}/queries/{id}")
+@RequiredRole(Role.AUTHOR)
+class QueryConversionApi {
+    private final SourceFacts facts;
+    private final RowEquality sameRows;
+    private final AnalysisLimit analysis;
+
+    QueryConversionApi(SourceFacts facts, RowEquality sameRows, AnalysisLimit analysis) {
+        this.analysis = analysis;
+        this.facts = facts;
+        this.sameRows = sameRows;
+    }
+
+    /** Simple SQL as steps; refused with the place of what steps have nothing for. */
+    @PostMapping("/steps/of-sql")
+    StepsBodies.StepsText steps(
+            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+        String source = project.query(id).sourceId();
+        facts.waitUntilTold(source);
+        return new StepsBodies.StepsText(analysis.run(
+                asker.id(), () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.around(source))));
+    }
+
+    /** Runs both to the last row. */
+    @PostMapping("/same-rows")
+    StepsBodies.SameBody same(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody StepsBodies.TextsAsked body) {
+        Query query = project.query(id);
+        RequestedChoices asked =
+                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return StepsBodies.SameBody.of(sameRows.of(
+                project,
+                asked,
+                body.runId(),
+                new RunRequest.Text(query, body.first()),
+                new RunRequest.Text(query, body.second())));
+    }
+}

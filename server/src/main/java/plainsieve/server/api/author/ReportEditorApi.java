@@ -1,0 +1,198 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.Size;
+import plainsieve.server.api.Audited;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.author.ReportEditorBodies.MakingBody;
+import plainsieve.server.api.body.SentenceBodies;
+import plainsieve.server.editor.EditedElement;
+import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+
+/** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}/making")
+@RequiredRole(Role.AUTHOR)
+class ReportEditorApi {
+    private final ReportEditor making;
+    private final ReportEditorPages pages;
+
+    ReportEditorApi(ReportEditor making, ReportEditorPages pages) {
+        this.making = making;
+        this.pages = pages;
+    }
+
+    private static Report draft(Project project, String id) {
+        return project.draft(id).report();
+    }
+
+    private static Report seen(Project project, String id, int version) {
+        return draft(project, id).withVersion(version);
+    }
+
+    private MakingBody kept(Project project, Caller asker, Report changed) {
+        making.keep(project, changed);
+        return pages.now(project, asker, changed.id());
+    }
+
+    @GetMapping
+    MakingBody one(Project project, Caller asker, @PathVariable String id) {
+        return pages.of(project, asker, id);
+    }
+
+    /** What a query could also show, from what is known of its columns. */
+    @GetMapping("/proposals/{queryId}")
+    List<ReportEditorBodies.ProposalBody> proposals(
+            Project project, Caller asker, @PathVariable String id, @PathVariable String queryId) {
+        return making.others(project, asker, draft(project, id), queryId).stream()
+                .map(ReportEditorBodies.ProposalBody::of)
+                .toList();
+    }
+
+    /** What could stand at a mark; what does not fit with the reason. */
+    @GetMapping("/offers")
+    List<SentenceBodies.OfferBody> offers(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @RequestParam String thing,
+            @RequestParam String mark) {
+        return making
+                .offers(project, asker, draft(project, id), new ReportEditor.Mark(EditedElement.read(thing), mark))
+                .stream()
+                .map(SentenceBodies.OfferBody::of)
+                .toList();
+    }
+
+    /** Puts something else at a mark. */
+    @PutMapping("/mark")
+    MakingBody change(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.MarkChange body) {
+        ReportEditor.Mark mark = new ReportEditor.Mark(EditedElement.read(body.thing()), body.mark());
+        Report seen = pages.seen(project, id, body.thing(), body.seen(), body.version());
+        return kept(project, asker, making.taking(project, asker, seen, mark, body.taken()));
+    }
+
+    /** Removes, copies or moves a thing. */
+    @PostMapping("/steps")
+    MakingBody step(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ThingStep body) {
+        Report seen = seen(project, id, body.version());
+        return kept(
+                project,
+                asker,
+                making.stepping(
+                        project, seen, EditedElement.read(body.thing()), ReportEditor.Step.ofWord(body.step())));
+    }
+
+    /** Puts a thing at another place. */
+    @PostMapping("/places")
+    MakingBody place(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ThingPlace body) {
+        Report seen = draft(project, id);
+        return kept(project, asker, making.placing(project, seen, EditedElement.read(body.thing()), body.at()));
+    }
+
+    /** Gives a view another size; the nearest that it can have. */
+    @PostMapping("/sizes")
+    MakingBody size(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ViewSize body) {
+        Report now = draft(project, id);
+        Size size = now.view(body.view()).size();
+        boolean untouched = size.width() == body.seenWidth() && size.height() == body.seenHeight();
+        Report seen = untouched ? now : now.withVersion(body.version());
+        return kept(project, asker, making.sizing(seen, body.view(), Size.near(body.width(), body.height())));
+    }
+
+    /** Takes what a query could also show. */
+    @PostMapping("/views")
+    MakingBody take(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ProposalTaken body) {
+        Report seen = draft(project, id);
+        return kept(project, asker, making.adding(project, asker, seen, body.queryId(), body.id()));
+    }
+
+    /** Lets viewers choose a parameter. */
+    @PostMapping("/controls")
+    MakingBody offer(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ControlWanted body) {
+        return kept(project, asker, making.offering(project, draft(project, id), body.parameter()));
+    }
+
+    /** Changes the name, whom the report is for, and its question line; those that a colleague changed meanwhile stay so. */
+    @PutMapping("/words")
+    MakingBody words(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.WordsChange body) {
+        Report now = draft(project, id);
+        ReportEditorBodies.WordsSeen mine =
+                new ReportEditorBodies.WordsSeen(body.name(), body.audience(), body.question());
+        boolean newest = body.version() == now.version();
+        Optional<ReportEditorBodies.WordsSeen> both = newest
+                ? Optional.of(mine)
+                : body.seen().flatMap(seen -> mine.beside(seen, ReportEditorBodies.WordsSeen.of(now)));
+        ReportEditorBodies.WordsSeen said = both.orElse(mine);
+        Report from = both.isPresent() ? now : now.withVersion(body.version());
+        return kept(project, asker, making.saying(from, said.name(), said.audience(), said.question()));
+    }
+
+    /** Comes back to what the draft was. */
+    @PutMapping("/form")
+    MakingBody back(
+            Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.FormBack body) {
+        return kept(project, asker, pages.read(body.form(), id, body.version()));
+    }
+
+    /** Gives the draft to viewers; refused with what would not work for them. */
+    @PostMapping("/give")
+    @Audited("gave a report to viewers")
+    MakingBody give(
+            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody ReportEditorBodies.Seen body) {
+        making.give(project, asker, seen(project, id, body.version()));
+        return pages.now(project, asker, id);
+    }
+
+    /** Drops the draft: it is what viewers have again. */
+    @DeleteMapping
+    MakingBody drop(Project project, Caller asker, @PathVariable String id, @RequestParam int version) {
+        return kept(project, asker, project.report(id).withVersion(version));
+    }
+}

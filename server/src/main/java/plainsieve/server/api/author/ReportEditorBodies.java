@@ -1,0 +1,210 @@
+package plainsieve.server.api.author;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.sentence.Sentence;
+import plainsieve.core.sentence.ViewProposals;
+import plainsieve.core.sentence.ViewSentence;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.SentenceBodies;
+import plainsieve.server.api.body.ViewBodies;
+import plainsieve.server.authoring.LimitRelocation;
+import plainsieve.server.project.Report;
+import tools.jackson.databind.JsonNode;
+
+/** A report that is being made, on the wire. */
+final class ReportEditorBodies {
+    private ReportEditorBodies() {}
+
+    /**
+     * The draft of a report, with the sentences that stand on it.
+     *
+     * @param given whether viewers have ever got the report
+     * @param changes what the draft changes of what they have, a line each
+     * @param things every view and control with its sentence, and the opening
+     * @param notOffered parameters that viewers could choose and that have no control
+     * @param limits queries whose row limits falsify figures, charts or groups of the report
+     * @param form the draft as it is kept, to come back to it
+     */
+    record MakingBody(
+            ReportBody report,
+            boolean given,
+            List<String> changes,
+            List<ThingBody> things,
+            List<String> notOffered,
+            List<LimitedQueryBody> limits,
+            @Schema(implementation = Object.class) JsonNode form) {}
+
+    /**
+     * A query with a row limit, of which the report shows more than a table.
+     *
+     * @param message what is wrong, in a sentence
+     * @param fix what moving the limit does, as on a button; empty when it cannot be moved
+     */
+    record LimitedQueryBody(String queryId, String message, String fix) {
+        static LimitedQueryBody of(LimitRelocation.LimitedQuery limited) {
+            return new LimitedQueryBody(
+                    limited.query().id(), limited.message(), limited.movable() ? limited.fix() : "");
+        }
+    }
+
+    /** A thing on the page. @param thing {@code view:by-port}, {@code control:port}, {@code opening} */
+    record ThingBody(String thing, List<SentenceBodies.PieceBody> sentence) {
+        static ThingBody of(String thing, Sentence sentence) {
+            return new ThingBody(thing, SentenceBodies.pieces(sentence));
+        }
+    }
+
+    /** Something that a query could also show. @param view as it would be, to be looked at with live rows */
+    record ProposalBody(String id, String queryId, String words, String why, ViewBodies.ViewBody view) {
+        static ProposalBody of(ViewProposals.Proposal proposal) {
+            return new ProposalBody(
+                    proposal.id(),
+                    proposal.queryId(),
+                    ViewSentence.inWords(proposal.view()),
+                    proposal.why(),
+                    ViewBodies.ViewBody.of(proposal.view()));
+        }
+    }
+
+    /**
+     * @param taken the id of an offer, or the words that were typed
+     * @param seen the sentence as it was read, so that it can be told whether a colleague has changed just that since
+     * @param version the one that was seen
+     */
+    record MarkChange(
+            @NotBlank(message = RequestLimits.MISSING) String thing,
+            @NotBlank(message = RequestLimits.MISSING) String mark,
+
+            @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
+            String taken,
+
+            String seen,
+            int version) {
+        MarkChange {
+            seen = Absent.orEmpty(seen);
+        }
+    }
+
+    /**
+     * @param step remove, copy, up or down
+     * @param seen the sentence of the thing as it was read
+     * @param version the one that was seen
+     */
+    record ThingStep(
+            @NotBlank(message = RequestLimits.MISSING) String thing,
+            @NotBlank(message = RequestLimits.MISSING) String step,
+            String seen,
+            int version) {
+        ThingStep {
+            seen = Absent.orEmpty(seen);
+        }
+    }
+
+    /** @param at counted from 0 among things of its kind @param version the one that was seen */
+    record ThingPlace(
+            @NotBlank(message = RequestLimits.MISSING) String thing,
+
+            @PositiveOrZero(message = RequestLimits.NEGATIVE)
+            int at,
+
+            int version) {}
+
+    /**
+     * @param view its id
+     * @param width in twelfths of the page; 0 for what suits
+     * @param height in lines; 0 for what suits
+     * @param seenWidth as it was seen
+     * @param seenHeight as it was seen
+     * @param version the one that was seen
+     */
+    record ViewSize(
+            @NotBlank(message = RequestLimits.MISSING) String view,
+
+            @PositiveOrZero(message = RequestLimits.NEGATIVE)
+            int width,
+
+            @PositiveOrZero(message = RequestLimits.NEGATIVE)
+            int height,
+
+            int seenWidth,
+            int seenHeight,
+            int version) {}
+
+    /** @param version the one that was seen */
+    record ProposalTaken(
+            @NotBlank(message = RequestLimits.MISSING) String id,
+            @NotBlank(message = RequestLimits.MISSING) String queryId,
+            int version) {}
+
+    /** @param version the one that was seen */
+    record ControlWanted(
+            @NotBlank(message = RequestLimits.MISSING) String parameter, int version) {}
+
+    /**
+     * @param seen the words as they were read; nothing where a change may only follow the newest draft
+     * @param version the one that was seen
+     */
+    record WordsChange(
+            @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String audience,
+
+            @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
+            String question,
+
+            Optional<WordsSeen> seen,
+            int version) {}
+
+    /** The words of a report as an author read them. */
+    record WordsSeen(String name, String audience, String question) {
+        static WordsSeen of(Report report) {
+            return new WordsSeen(report.name(), report.audience(), report.question());
+        }
+
+        /** What I changed of the words that I saw, and what a colleague did; nothing when both changed the same one. */
+        Optional<WordsSeen> beside(WordsSeen seen, WordsSeen now) {
+            boolean apart = apart(seen.name, name, now.name)
+                    && apart(seen.audience, audience, now.audience)
+                    && apart(seen.question, question, now.question);
+            return apart
+                    ? Optional.of(new WordsSeen(
+                            changed(seen.name, name, now.name),
+                            changed(seen.audience, audience, now.audience),
+                            changed(seen.question, question, now.question)))
+                    : Optional.empty();
+        }
+
+        private static boolean apart(String seen, String mine, String now) {
+            return mine.equals(seen) || now.equals(seen) || mine.equals(now);
+        }
+
+        private static String changed(String seen, String mine, String now) {
+            return mine.equals(seen) ? now : mine;
+        }
+    }
+
+    /** @param form as it was told @param version the one that was seen */
+    record FormBack(
+            @NotNull(message = RequestLimits.MISSING) @Schema(implementation = Object.class)
+            JsonNode form,
+
+            int version) {
+        FormBack {
+            // JSON's null is a node like any other.
+            form = form == null || form.isNull() ? null : form;
+        }
+    }
+
+    /** @param version the one that was seen */
+    record Seen(int version) {}
+}

@@ -1,0 +1,117 @@
+package plainsieve.server.api.author;
+
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.View;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.QuestionBodies;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.api.viewer.ReportContent;
+import plainsieve.server.api.viewer.ReportPageRequest;
+import plainsieve.server.api.viewer.RunStreaming;
+import plainsieve.server.api.viewer.ViewOrders;
+import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.Cancellations;
+
+/** A draft with live rows: its question and its views, run as viewers will run them. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}/making")
+@RequiredRole(Role.AUTHOR)
+class ReportEditorRunsApi {
+    private final ReportEditor making;
+    private final ReportContent answers;
+    private final ViewOrders orders;
+    private final RunStreaming streams;
+
+    ReportEditorRunsApi(ReportEditor making, ReportContent answers, ViewOrders orders, RunStreaming streams) {
+        this.making = making;
+        this.answers = answers;
+        this.orders = orders;
+        this.streams = streams;
+    }
+
+    private static Project drafted(Project project, String id) {
+        Project drafted = project.drafted(id);
+        return drafted.opening(drafted.report(id));
+    }
+
+    @PostMapping("/question")
+    QuestionBodies.QuestionBody question(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.Asked body,
+            Locale locale) {
+        Project drafted = drafted(project, id);
+        return answers.question(drafted, asker, drafted.report(id), body.choices(), locale);
+    }
+
+    @PostMapping("/views/{viewId}/run")
+    void run(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @PathVariable String viewId,
+            @Valid @RequestBody RunBodies.ViewRun body,
+            HttpServletResponse response) {
+        Project drafted = drafted(project, id);
+        Report report = drafted.report(id);
+        streams.run(orders.order(whom(drafted, asker, report), report.view(viewId), body), body.anew(), response);
+    }
+
+    /** Views of a draft and its question, as one choice touches them: in one answer. */
+    @PostMapping("/run")
+    void page(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.PageRun body,
+            Locale locale,
+            HttpServletResponse response) {
+        Project drafted = drafted(project, id);
+        Report report = drafted.report(id);
+        List<ReportPageRequest.View> views = body.views().stream()
+                .map(one -> orders.ofPage(report, one, () -> whom(drafted, asker, report)))
+                .toList();
+        streams.run(
+                new ReportPageRequest(
+                        new Cancellations.RunKey(asker.owner(), body.runId()),
+                        views,
+                        body.question()
+                                .map(asked -> () -> answers.question(drafted, asker, report, asked.choices(), locale))),
+                response);
+    }
+
+    /** A proposal with its rows, before it is taken. */
+    @PostMapping("/proposals/{queryId}/views/{proposalId}/run")
+    void look(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @PathVariable String queryId,
+            @PathVariable String proposalId,
+            @Valid @RequestBody RunBodies.ViewRun body,
+            HttpServletResponse response) {
+        Project drafted = drafted(project, id);
+        View proposed = making.proposed(drafted, asker, queryId, proposalId);
+        streams.run(orders.order(whom(drafted, asker, drafted.report(id)), proposed, body), body.anew(), response);
+    }
+
+    private static ViewOrders.For whom(Project drafted, Caller asker, Report report) {
+        return new ViewOrders.For(drafted, report, asker, Purpose.Kind.MAKING);
+    }
+}

@@ -1,0 +1,36 @@
+package plainsieve.server.api.author;
+
+import java.time.Instant;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.people.Role;
+import plainsieve.server.projectfolder.ProjectFolderWatcher;
+
+/** Whether the projects of this server are those of files, and how that goes. */
+@RestController
+@RequestMapping("/api/projects/{project}/serving")
+@RequiredRole(Role.AUTHOR)
+class ServedProjectsApi {
+    private final ProjectFolderWatcher serving;
+
+    ServedProjectsApi(ProjectFolderWatcher serving) {
+        this.serving = serving;
+    }
+
+    /**
+     * @param files whether they are those of files, and nobody changes them here
+     * @param since when those that are served were taken, as ISO 8601; empty when none were yet
+     * @param wrong what is wrong with the files as they are now, a sentence each
+     */
+    record ServingBody(boolean files, String since, List<String> wrong) {}
+
+    @GetMapping
+    ServingBody state() {
+        ProjectFolderWatcher.State state = serving.state();
+        return new ServingBody(
+                state.files(), state.since().map(Instant::toString).orElse(""), state.wrong());
+    }
+}

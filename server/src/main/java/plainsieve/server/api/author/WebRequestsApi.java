@@ -1,0 +1,163 @@
+package plainsieve.server.api.author;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.SentBodies;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentValue;
+import plainsieve.server.sent.SentValues;
+import plainsieve.sources.DetectedColumn;
+import plainsieve.sources.ResponsePreview;
+
+/** A web request while it is written: the address that comes of it, and the answer that it gets. */
+@RestController
+@RequestMapping("/api/projects/{project}/queries/{id}/request")
+@RequiredRole(Role.AUTHOR)
+class WebRequestsApi {
+    private final QueryRunner runner;
+
+    WebRequestsApi(QueryRunner runner) {
+        this.runner = runner;
+    }
+
+    /** @param choices what is chosen on the bench */
+    @Schema(name = "RequestAsked")
+    record Asked(
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text,
+
+            Map<String, ChoiceBody> choices) {
+        Asked {
+            text = Absent.orEmpty(text);
+        }
+    }
+
+    /**
+     * The request with its values, each at its placeholder.
+     *
+     * @param base the address of the service, to which the path is put
+     * @param text the first line, and those of headers and a body
+     * @param problem why there is none yet; empty when there is
+     */
+    @Schema(name = "RequestAddress")
+    record Address(String base, String text, List<SentBodies.SentValueBody> values, String problem) {}
+
+    /** What would be asked. */
+    @PostMapping("/address")
+    Address address(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody Asked body) {
+        String base = project.source(project.query(id).sourceId()).address();
+        try {
+            Statement statement = runner.statementOf(order(project, asker, id, body));
+            String front = asked(statement.text());
+            List<SentValue> values = SentValues.of(statement).stream()
+                    .filter(value -> value.offset() < front.length())
+                    .toList();
+            return new Address(base, front, SentBodies.SentValueBody.of(values), "");
+        } catch (ProblemException e) {
+            return new Address(
+                    base, "", List.of(), e.first().message() + " " + e.first().advice());
+        }
+    }
+
+    /** The lines that are sent, without those that say how the answer is read. */
+    private static String asked(String text) {
+        int end = text.indexOf('\n') + 1;
+        while (text.startsWith("header ", end) || text.startsWith("body ", end)) {
+            end = text.indexOf('\n', end) + 1;
+        }
+        return text.substring(0, end);
+    }
+
+    /** Where rows could be, and how many. */
+    @Schema(name = "RowsPlace")
+    record Place(String at, long rows) {}
+
+    /** @param form what its cells are taken for, in words */
+    @Schema(name = "AnswerColumn")
+    record AnswerColumn(String name, String form, long misfits) {
+        static AnswerColumn of(DetectedColumn column) {
+            return new AnswerColumn(column.name(), column.form(), column.misfits());
+        }
+    }
+
+    /**
+     * An answer as it came.
+     *
+     * @param more whether there is more of it than is shown
+     * @param lists where its rows could be
+     * @param columns those that its rows have; none when it could not be read
+     * @param problem why it could not be read; empty when it could
+     */
+    @Schema(name = "AnswerLook")
+    record Look(
+            String address,
+            int status,
+            List<String> headers,
+            String beginning,
+            boolean more,
+            List<Place> lists,
+            List<AnswerColumn> columns,
+            String problem) {
+        static Look of(ResponsePreview look) {
+            return new Look(
+                    look.address(),
+                    look.status(),
+                    look.headers(),
+                    look.beginning(),
+                    look.more(),
+                    look.lists().stream()
+                            .map(place -> new Place(place.at(), place.rows()))
+                            .toList(),
+                    look.columns().stream().map(AnswerColumn::of).toList(),
+                    look.problem());
+        }
+    }
+
+    /** Asks the service for the first page, and shows what it says. */
+    @PostMapping("/look")
+    Look look(
+            @Staged(Stage.DRAFT) Project project,
+            Caller asker,
+            @PathVariable String id,
+            @Valid @RequestBody Asked body) {
+        return Look.of(runner.look(order(project, asker, id, body)));
+    }
+
+    private static RunRequest order(Project project, Caller asker, String id, Asked body) {
+        return new RunRequest(
+                UUID.randomUUID().toString(),
+                project,
+                new RunRequest.Text(project.query(id), body.text()),
+                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices())),
+                RunRequest.Shape.ALL_ROWS,
+                Purpose.LOOK,
+                1);
+    }
+}

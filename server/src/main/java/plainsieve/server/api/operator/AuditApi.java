@@ -1,0 +1,73 @@
+package plainsieve.server.api.operator;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.accounts.AuditLog;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.AuditEntry;
+
+/** What people did. */
+@RestController
+@RequestMapping("/api/deeds")
+@RequiredRole(Role.OPERATOR)
+class AuditApi {
+    private static final int MOST = 200;
+    private static final int MOST_IN_FILE = 1_000_000;
+
+    private final AuditLog deeds;
+
+    AuditApi(AuditLog deeds) {
+        this.deeds = deeds;
+    }
+
+    record Deed(long id, String at, String person, String address, String what, String projectId, String about) {
+        static Deed of(AuditEntry row) {
+            return new Deed(
+                    row.id(),
+                    row.at().toString(),
+                    row.person(),
+                    row.address(),
+                    row.what(),
+                    row.projectId(),
+                    row.about());
+        }
+
+        private String line() {
+            return List.of(at, person, address, what, projectId, about).stream()
+                    .map(Deed::cell)
+                    .collect(Collectors.joining(","));
+        }
+
+        /* What begins like a formula is one to some programs. */
+        private static String cell(String text) {
+            String safe = text.matches("[=+\\-@\\t\\r].*") ? "'" + text : text;
+            return '"' + safe.replace("\"", "\"\"") + '"';
+        }
+    }
+
+    /** The newest first. */
+    @GetMapping
+    List<Deed> latest(
+            @RequestParam(defaultValue = "9223372036854775807") long before,
+            @RequestParam(defaultValue = "") String search) {
+        return deeds.latest(before, search.strip(), MOST).stream().map(Deed::of).toList();
+    }
+
+    /** The same as CSV, all of it. */
+    @GetMapping(path = "/file", produces = "text/csv")
+    ResponseEntity<String> file(@RequestParam(defaultValue = "") String search) {
+        String lines = deeds.latest(Long.MAX_VALUE, search.strip(), MOST_IN_FILE).stream()
+                .map(row -> Deed.of(row).line())
+                .collect(Collectors.joining("\r\n"));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"deeds.csv\"")
+                .body("at,person,address,what,project,about\r\n" + lines + "\r\n");
+    }
+}

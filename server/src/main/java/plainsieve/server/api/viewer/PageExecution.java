@@ -1,0 +1,142 @@
+package plainsieve.server.api.viewer;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Queue;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
+import plainsieve.server.api.body.QuestionBodies;
+import plainsieve.sources.Cancellation;
+
+/**
+ * What a page asks for, under way. Its rows, which are looked at first, have the source for themselves until they begin to come,
+ * though not for long; then the others are asked for, some at once.
+ */
+final class PageExecution {
+    private static final int AT_ONCE = 4;
+    private static final long HEAD_START_MILLIS = 250;
+
+    private final PageResultStream answer;
+    private final RunStreaming streams;
+    private final List<Mine> views = new ArrayList<>();
+    private final List<Mine> leading;
+    private final Queue<Mine> others;
+    private final Optional<Supplier<QuestionBodies.QuestionBody>> question;
+
+    PageExecution(ReportPageRequest page, PageResultStream answer, RunStreaming streams) {
+        this.answer = answer;
+        this.streams = streams;
+        this.question = page.question();
+        for (ReportPageRequest.View view : page.views()) {
+            views.add(new Mine(view, answer.outlet(views.size())));
+        }
+        leading =
+                views.stream().filter(mine -> mine.view.leads()).limit(AT_ONCE).toList();
+        others = new ConcurrentLinkedQueue<>(views);
+        others.removeAll(leading);
+    }
+
+    /** One view of it. */
+    private final class Mine implements LineSink {
+        private final ReportPageRequest.View view;
+        private final LineSink outlet;
+        private final ResultSubscriber reader;
+        private final CompletableFuture<Void> comes = new CompletableFuture<>();
+        private volatile boolean begun;
+
+        Mine(ReportPageRequest.View view, LineSink outlet) {
+            this.view = view;
+            this.outlet = outlet;
+            this.reader = new ResultSubscriber(this, view.anew());
+            reader.end().whenComplete((done, failure) -> Optional.ofNullable(failure)
+                    .ifPresent(why -> tell(outlet, streams.failed(why))));
+        }
+
+        @Override
+        public void give(ByteBuffer lines) throws IOException {
+            comes.complete(null);
+            outlet.give(lines);
+        }
+
+        @Override
+        public void end() {
+            comes.complete(null);
+            outlet.end();
+        }
+
+        void ask() {
+            begun = true;
+            streams.ask(view.order(), reader);
+        }
+
+        boolean isOver() {
+            return reader.end().isDone();
+        }
+
+        /** Whether it is asked for, and there is more to come. */
+        boolean isUnderWay() {
+            return begun && !isOver();
+        }
+    }
+
+    void begin() {
+        question.ifPresent(asked -> streams.begin(() -> say(asked)));
+        leading.forEach(mine -> streams.begin(() -> {
+            mine.ask();
+            askOthers();
+        }));
+        CompletableFuture.allOf(leading.stream().map(mine -> mine.comes).toArray(CompletableFuture[]::new))
+                .completeOnTimeout(null, HEAD_START_MILLIS, TimeUnit.MILLISECONDS)
+                .thenRun(() -> beginOthers(AT_ONCE - leading.size()));
+    }
+
+    private void beginOthers(int most) {
+        int some = Math.min(most, others.size());
+        for (int i = 0; i < some; i++) {
+            streams.begin(this::askOthers);
+        }
+    }
+
+    private void askOthers() {
+        for (Mine next = others.poll(); next != null; next = others.poll()) {
+            next.ask();
+        }
+    }
+
+    private void say(Supplier<QuestionBodies.QuestionBody> asked) {
+        LineSink outlet = answer.outlet(RunEvent.Of.QUESTION);
+        try {
+            tell(outlet, streams.said(asked.get()));
+        } catch (RuntimeException | Error e) {
+            tell(outlet, streams.failed(e));
+        } finally {
+            outlet.end();
+        }
+    }
+
+    /** Says of each that is under way how it stands. What waits for its turn says nothing. */
+    void tellStanding() {
+        views.stream().filter(Mine::isUnderWay).forEach(mine -> tell(mine.outlet, streams.standing(mine.reader)));
+    }
+
+    /** Nobody wants any of it any more. */
+    void leave(Cancellation.Reason why) {
+        for (Mine next = others.poll(); next != null; next = others.poll()) {
+            next.reader.fails(SharedExecutions.stopped());
+        }
+        views.stream().filter(mine -> !mine.isOver()).forEach(mine -> mine.reader.leave(why));
+    }
+
+    private static void tell(LineSink outlet, byte[] line) {
+        try {
+            outlet.give(ByteBuffer.wrap(line));
+        } catch (IOException e) {
+            // Nobody reads any more, which is noticed where the answer is delivered.
+        }
+    }
+}

@@ -1,0 +1,58 @@
+package plainsieve.server.api.viewer;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import plainsieve.server.spool.Spool;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The answers to all that a page asks for in one stream. A line says of which of them those are that follow. */
+final class PageResultStream {
+    private static final int NONE = -2;
+
+    private final Spool spool;
+    private final JsonMapper json;
+    private int open;
+    private int speaking = NONE;
+
+    /** @param asked how much is asked for; the stream ends when each of them has ended */
+    PageResultStream(Spool spool, JsonMapper json, int asked) {
+        this.spool = spool;
+        this.json = json;
+        this.open = asked;
+        if (asked == 0) {
+            spool.end();
+        }
+    }
+
+    /** @param asked its place among what is asked for, as in {@link RunEvent.Of} */
+    LineSink outlet(int asked) {
+        return new LineSink() {
+            @Override
+            public void give(ByteBuffer lines) throws IOException {
+                speak(asked, lines);
+            }
+
+            @Override
+            public void end() {
+                ended();
+            }
+        };
+    }
+
+    private synchronized void speak(int asked, ByteBuffer lines) throws IOException {
+        if (!lines.hasRemaining()) {
+            return;
+        }
+        if (speaking != asked) {
+            spool.give(ByteBuffer.wrap(ResultStreamWriter.line(json, new RunEvent.Of("of", asked))));
+            speaking = asked;
+        }
+        spool.give(lines);
+    }
+
+    private synchronized void ended() {
+        if (--open == 0) {
+            spool.end();
+        }
+    }
+}

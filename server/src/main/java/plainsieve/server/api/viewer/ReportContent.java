@@ -1,0 +1,101 @@
+package plainsieve.server.api.viewer;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnReference;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.QuestionBodies;
+import plainsieve.server.api.body.ReportBodies.DefinitionBody;
+import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.ChoiceResolver;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.ResolvedChoices;
+import plainsieve.server.settings.Settings;
+
+/** A report as its page needs it, and its question with choices in it: as viewers have it, or in a draft. */
+@Component
+public class ReportContent {
+    private final ChoiceResolver choosing;
+    private final QuestionRenderer questions;
+    private final Settings settings;
+
+    ReportContent(ChoiceResolver choosing, QuestionRenderer questions, Settings settings) {
+        this.choosing = choosing;
+        this.questions = questions;
+        this.settings = settings;
+    }
+
+    public ReportBody page(Project project, Caller asker, Report report) {
+        Map<String, List<String>> byView = new HashMap<>();
+        report.views().forEach(view -> byView.put(view.id(), List.copyOf(project.parametersOf(view))));
+        Set<String> names = project.parametersOf(report);
+        Map<String, List<String>> needs = new HashMap<>();
+        names.stream()
+                .filter(project.parameters()::containsKey)
+                .forEach(name -> needs.put(name, List.copyOf(project.needs(name))));
+        ViewContext inContext = new ViewContext(project, report);
+        return new ReportBody(
+                report.id(),
+                report.name(),
+                report.audience(),
+                report.question(),
+                DefinitionBody.of(report),
+                chosenByReaders(project, asker, names),
+                byView,
+                inContext.leads(),
+                inContext.partners(),
+                inContext.spans(),
+                inContext.limited(),
+                needs,
+                settings.readerCap(),
+                report.version(),
+                StageRestrictions.said(project, report, asker));
+    }
+
+    /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
+    private List<ParameterBody> chosenByReaders(Project project, Caller asker, Set<String> names) {
+        return project.parameters().values().stream()
+                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+                .map(definition -> asIsTheirs(definition, choosing.opening(project, asker, definition)))
+                .toList();
+    }
+
+    /* Where it has no list, what is theirs is one: what they may choose can be taken, not only typed. */
+    private static ParameterBody asIsTheirs(ParameterDefinition definition, ResolvedChoices opening) {
+        List<ListedValue> theirs = Stream.ofNullable(opening.held().get(definition.name()))
+                .flatMap(held -> held.values().stream())
+                .map(ListedValue::of)
+                .toList();
+        ParameterDefinition told = theirs.isEmpty() || definition.list().exists()
+                ? definition
+                : definition.withList(new ListDefinition.Typed(theirs, ColumnReference.NONE));
+        return ParameterBody.forReaders(told, opening.texts().getOrDefault(definition.name(), ChoiceText.blank()));
+    }
+
+    /** @param asker with what is fixed for them */
+    public QuestionBodies.QuestionBody question(
+            Project project, Caller asker, Report report, Map<String, ChoiceBody> choices, Locale locale) {
+        RequestedChoices asked = ReportRunRequests.choices(project, asker, report, ChoiceBody.texts(choices));
+        QuestionRenderer.Question question = questions.ask(project, report, asked, locale);
+        Map<String, String> former = project.formerNames();
+        List<String> byLink = asker.fixed().keySet().stream()
+                .map(name -> former.getOrDefault(name, name))
+                .toList();
+        return QuestionBodies.of(question, byLink);
+    }
+}

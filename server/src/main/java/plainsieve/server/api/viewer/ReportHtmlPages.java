@@ -1,0 +1,116 @@
+package plainsieve.server.api.viewer;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.regex.Matcher;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.HtmlUtils;
+import plainsieve.core.parameter.ChoiceLink;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.FrontEndPage;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.runs.PickDescription;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+
+/** The page of a report with its question in the title for whoever sees it, so that a link shown elsewhere says what it asks. */
+@RestController
+@RequiredRole(Role.VIEWER)
+class ReportHtmlPages {
+    private static final long LONGEST_WAIT_MILLIS = 300;
+
+    private final SignedLinkCallers askers;
+    private final QuestionRenderer questions;
+    private final Projects projects;
+    private final CallerResolver callers;
+
+    ReportHtmlPages(SignedLinkCallers askers, QuestionRenderer questions, Projects projects, CallerResolver callers) {
+        this.askers = askers;
+        this.questions = questions;
+        this.projects = projects;
+        this.callers = callers;
+    }
+
+    @GetMapping(path = "/projects/{project}/reports/{id}", produces = MediaType.TEXT_HTML_VALUE)
+    ResponseEntity<String> page(
+            @PathVariable("project") String projectId,
+            @PathVariable String id,
+            @RequestParam MultiValueMap<String, String> query,
+            HttpServletRequest request,
+            Locale locale)
+            throws IOException {
+        String page = FrontEndPage.placed(index(), request);
+        String title = callers.sees(request, projectId)
+                ? title(projects.get(projectId).in(Stage.LIVE), callers.asker(request, projectId), id, query, locale)
+                : "";
+        if (!title.isEmpty()) {
+            String safe = HtmlUtils.htmlEscape(title);
+            page = page.replaceFirst(
+                    "<title>.*?</title>",
+                    Matcher.quoteReplacement("<title>" + safe
+                            + "</title>\n    <meta property=\"og:title\" content=\"" + safe
+                            + "\" />\n    <meta name=\"description\" content=\"" + safe + "\" />"));
+        }
+        return ResponseEntity.ok().cacheControl(CacheControl.noCache()).body(page);
+    }
+
+    /** The question; nothing when it cannot be said soon: a page does not wait for a slow list. */
+    private String title(Project project, Caller asker, String id, MultiValueMap<String, String> query, Locale locale) {
+        Map<String, List<String>> link = new LinkedHashMap<>(query);
+        List<String> signed = link.remove("signed");
+        link.remove("saved");
+        link.remove("look-as");
+        link.remove("as-of");
+        link.remove("stage");
+        CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
+            Report report = askers.given(project, id, asker);
+            List<RunRequest.ColumnFilter> picked = LinkPicks.taken(link, report);
+            Caller linked = askers.of(project, id, asker, signed == null ? "" : signed.get(0));
+            Project opened = project.opening(report);
+            RequestedChoices choices = ReportRunRequests.choices(opened, linked, report, ChoiceLink.read(link));
+            return report.name() + ": "
+                    + questions.ask(opened, report, choices, locale).said().sentence()
+                    + PickDescription.behindQuestion(picked);
+        });
+        try {
+            return asked.get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (ExecutionException | TimeoutException e) {
+            return "";
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return "";
+        }
+    }
+
+    private static String index() throws IOException {
+        try (InputStream in = new ClassPathResource("static/index.html").getInputStream()) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+}

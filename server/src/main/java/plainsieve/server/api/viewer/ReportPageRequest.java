@@ -1,0 +1,26 @@
+package plainsieve.server.api.viewer;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import plainsieve.server.api.body.QuestionBodies;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sources.Cancellations;
+
+/**
+ * What a page asks for in one request.
+ *
+ * @param run by which the caller can stop all of it
+ * @param question says its question, where that is asked for, too
+ */
+public record ReportPageRequest(
+        Cancellations.RunKey run, List<View> views, Optional<Supplier<QuestionBodies.QuestionBody>> question) {
+    /**
+     * A view of it.
+     *
+     * @param leads whether its rows are what is looked at first: the others have the source once they come
+     * @param anew whether an answer that is kept is not enough
+     * @param order throws what cannot be ordered
+     */
+    public record View(boolean leads, boolean anew, Supplier<RunRequest> order) {}
+}

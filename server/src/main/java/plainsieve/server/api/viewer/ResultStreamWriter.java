@@ -1,0 +1,139 @@
+package plainsieve.server.api.viewer;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.time.Clock;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.LongConsumer;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.api.body.SentBodies;
+import plainsieve.server.sent.SentValues;
+import plainsieve.server.sources.ClientPresence;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+import plainsieve.sources.RunSummary;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Writes one run as JSON lines, and knows how it stands. What belongs together goes together, for each write wakes its reader:
+ * that it has begun with the first rows, the last rows with how it went.
+ */
+final class ResultStreamWriter implements RunListener {
+    private final OutputStream out;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final boolean inside;
+    private final LongConsumer told;
+    private final ByteArrayOutputStream lines = new ByteArrayOutputStream();
+    private final RowEncoder rows;
+    private final ClientPresence presence = new ClientPresence();
+    private volatile int before;
+    /** Its last line is written; what is still to be kept of the run is nothing for its reader. */
+    private volatile boolean ended;
+
+    private Statement statement;
+    private long sentId;
+
+    /** @param inside whether it says what was sent, too @param told is told the number in Sent */
+    ResultStreamWriter(OutputStream out, JsonMapper json, Clock clock, boolean inside, LongConsumer told) {
+        this.told = told;
+        this.inside = inside;
+        this.out = out;
+        this.json = json;
+        this.clock = clock;
+        this.rows = new RowEncoder(json, lines);
+    }
+
+    @Override
+    public void begun(Cancellation run) {
+        presence.begun(run);
+    }
+
+    /** Nobody wants it any more. */
+    void leave(Cancellation.Reason why) {
+        presence.leave(why);
+    }
+
+    @Override
+    public void waiting(int others) {
+        before = others + 1;
+    }
+
+    /** How it stands, while nothing comes of it. */
+    byte[] standing() {
+        if (ended) {
+            return new byte[0];
+        }
+        int others = before;
+        return line(others > 0 ? new RunEvent.Waiting("waiting", others - 1) : new RunEvent.Going("going"));
+    }
+
+    @Override
+    public void sent(long id, Statement what) {
+        before = 0;
+        sentId = id;
+        statement = what;
+        told.accept(id);
+    }
+
+    @Override
+    public void columns(List<Column> columns) {
+        lines.writeBytes(line(new RunEvent.Begun(
+                "begun",
+                sentId,
+                inside ? statement.text() : "",
+                inside ? SentBodies.SentValueBody.of(SentValues.of(statement)) : List.of(),
+                inside ? statement.placements() : List.of(),
+                columns)));
+    }
+
+    @Override
+    public void row(Object[] values) {
+        if (rows.add(values)) {
+            send();
+        }
+    }
+
+    @Override
+    public void done(RunSummary answer) {
+        rows.flush();
+        ended = true;
+        lines.writeBytes(line(new RunEvent.Done(
+                "done",
+                answer.gathered().orElse(-1),
+                answer.read().map(RunSummary.Read::rows).orElse(-1L),
+                answer.read().map(RunSummary.Read::bytes).orElse(-1L),
+                answer.fetched(),
+                answer.shown(),
+                answer.more(),
+                answer.databaseMillis(),
+                answer.totalMillis(),
+                clock.instant().toString())));
+        send();
+    }
+
+    private void send() {
+        try {
+            lines.writeTo(out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e.getMessage(), e);
+        }
+        lines.reset();
+    }
+
+    private byte[] line(RunEvent event) {
+        return line(json, event);
+    }
+
+    /** An event as a line. */
+    static byte[] line(JsonMapper json, RunEvent event) {
+        byte[] bytes = json.writeValueAsBytes(event);
+        byte[] line = Arrays.copyOf(bytes, bytes.length + 1);
+        line[bytes.length] = '\n';
+        return line;
+    }
+}

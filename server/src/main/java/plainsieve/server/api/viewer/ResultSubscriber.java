@@ -1,0 +1,90 @@
+package plainsieve.server.api.viewer;
+
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.LongConsumer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
+
+/** Somebody who waits for an answer: what has come for them, and how it ended. */
+final class ResultSubscriber {
+    private final LineSink outlet;
+    private final boolean anew;
+    private final CompletableFuture<Void> end = new CompletableFuture<>();
+    private LongConsumer answeredBy = id -> {};
+    private SourceFailure whenStopped;
+    private volatile Optional<SharedExecution> run = Optional.empty();
+    private volatile Optional<Cancellation.Reason> left = Optional.empty();
+
+    /** @param outlet where what comes goes @param anew whether an answer that is kept is not enough */
+    ResultSubscriber(LineSink outlet, boolean anew) {
+        this.outlet = outlet;
+        this.anew = anew;
+    }
+
+    boolean wantsAnew() {
+        return anew;
+    }
+
+    LineSink outlet() {
+        return outlet;
+    }
+
+    /** Ends when there is nothing more to come, or fails as the run did. */
+    CompletableFuture<Void> end() {
+        return end;
+    }
+
+    /**
+     * Said before it reads a run.
+     *
+     * @param stop by it the reader says that it is enough
+     * @param stopped what the reader is told then, while it goes on for others
+     * @param answered is told the number in Sent of the statement whose answer is read, where somebody else has asked it
+     */
+    void asks(Cancellation stop, SourceFailure stopped, LongConsumer answered) {
+        whenStopped = stopped;
+        answeredBy = answered;
+        if (!stop.begin(() -> leave(Cancellation.Reason.ASKED))) {
+            leave(Cancellation.Reason.ASKED);
+        }
+    }
+
+    void reads(SharedExecution shared) {
+        run = Optional.of(shared);
+        left.ifPresent(why -> shared.leave(this, why));
+    }
+
+    void answeredBy(long sentId) {
+        answeredBy.accept(sentId);
+    }
+
+    /** How it stands, as a line, which is empty when the last one is written; nothing before it is known what is asked. */
+    Optional<byte[]> standing() {
+        return run.map(shared -> shared.stream().standing());
+    }
+
+    /** Whoever reads wants it no more. */
+    void leave(Cancellation.Reason why) {
+        left = Optional.of(why);
+        run.ifPresent(shared -> shared.leave(this, why));
+    }
+
+    void ends() {
+        if (end.complete(null)) {
+            outlet.end();
+        }
+    }
+
+    /** It may fail more than once, as who is too slow does while the run fails, too: the first time counts. */
+    void fails(Throwable why) {
+        if (end.completeExceptionally(why)) {
+            outlet.end();
+        }
+    }
+
+    /** For others it goes on. */
+    void stopped() {
+        fails(whenStopped);
+    }
+}

@@ -1,0 +1,226 @@
+package plainsieve.server.api.viewer;
+
+import jakarta.annotation.PreDestroy;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.time.Duration;
+import java.util.UUID;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import plainsieve.server.api.body.FailureBody;
+import plainsieve.server.api.body.QuestionBodies;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sources.Cancellations;
+import plainsieve.server.spool.Spool;
+import plainsieve.server.spool.Spools;
+import plainsieve.sources.Cancellation;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Runs orders and streams their answers. A run asks its source on a thread of its own and spools what comes, so that a slow
+ * reader holds no connection. What fails soon is answered with a status and a problem; what takes longer begins to answer with
+ * how it stands, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped, unless
+ * others read it, too.
+ */
+@Component
+public class RunStreaming {
+    private static final Logger LOG = LoggerFactory.getLogger(RunStreaming.class);
+    private static final Duration SOON = Duration.ofSeconds(1);
+    /** Before a page says that its views wait for their turn. */
+    private static final Duration TOLD_FIRST = Duration.ofMillis(300);
+
+    private static final Duration TOLD_EVERY = Duration.ofMillis(500);
+
+    private final QueryRunner runner;
+    private final SharedExecutions shared;
+    private final Cancellations cancellations;
+    private final Spools spools;
+    private final JsonMapper json;
+    private final ExecutorService running = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "run");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    RunStreaming(
+            QueryRunner runner, SharedExecutions shared, Cancellations cancellations, Spools spools, JsonMapper json) {
+        this.runner = runner;
+        this.shared = shared;
+        this.cancellations = cancellations;
+        this.spools = spools;
+        this.json = json;
+    }
+
+    /** Throws what fails soon. @param anew whether an answer that is kept is not enough */
+    public void run(RunRequest order, boolean anew, HttpServletResponse response) {
+        try (Spool spool = spools.open()) {
+            ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), anew);
+            begin(() -> ask(() -> order, reader));
+            spool.await(SOON);
+            if (spool.isOver(Duration.ZERO)) {
+                reader.end().join();
+            }
+            deliver(
+                    spool,
+                    () -> begun(response),
+                    new Delivery(() -> spool.give(ByteBuffer.wrap(standing(reader))), reader::leave));
+            finish(reader, response);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (CompletionException e) {
+            throw e.getCause() instanceof RuntimeException cause ? cause : e;
+        } catch (IOException e) {
+            throw gone(e);
+        }
+    }
+
+    /** All that a page asks for, in one answer. What fails of it is told in its lines, and keeps nothing else back. */
+    public void run(ReportPageRequest page, HttpServletResponse response) {
+        run(page, () -> begun(response));
+    }
+
+    /** Where an answer goes, once there is one. */
+    interface Outward {
+        OutputStream open() throws IOException;
+    }
+
+    void run(ReportPageRequest page, Outward outward) {
+        int asked = page.views().size() + (page.question().isPresent() ? 1 : 0);
+        Cancellation stop = cancellations.begin(page.run());
+        try (Spool spool = spools.open()) {
+            PageExecution run = new PageExecution(page, new PageResultStream(spool, json, asked), this);
+            run.begin();
+            if (!stop.begin(() -> run.leave(Cancellation.Reason.ASKED))) {
+                run.leave(Cancellation.Reason.ASKED);
+            }
+            spool.await(TOLD_FIRST);
+            deliver(spool, outward, new Delivery(run::tellStanding, run::leave));
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (IOException e) {
+            throw gone(e);
+        } finally {
+            cancellations.end(page.run(), stop);
+        }
+    }
+
+    private static UncheckedIOException gone(IOException e) {
+        return new UncheckedIOException("The browser went away", e);
+    }
+
+    /** Does something beside what the caller does. */
+    void begin(Runnable work) {
+        running.execute(work);
+    }
+
+    /** Asks, and has the answer read, to its end unless others read it, too. */
+    void ask(Supplier<RunRequest> order, ResultSubscriber reader) {
+        try {
+            QueryRunner.Ready ready = runner.ready(order.get());
+            shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
+        } catch (RuntimeException | Error e) {
+            // Whoever reads hears of everything: else they would wait for ever.
+            reader.fails(e);
+        }
+    }
+
+    private void run(QueryRunner.Ready ready, SharedExecutions.Begun begun) {
+        try {
+            runner.run(ready, UUID.randomUUID().toString(), begun.run().stream());
+            shared.ends(begun);
+        } catch (RuntimeException | Error e) {
+            begun.run().fails(e);
+        } finally {
+            shared.over(begun);
+        }
+    }
+
+    /** How an answer is handed over. @param standing says how it stands while nothing comes @param leave is told when nobody reads */
+    private record Delivery(Telling standing, Consumer<Cancellation.Reason> leave) {
+        private interface Telling {
+            void tell() throws IOException;
+        }
+    }
+
+    private static OutputStream begun(HttpServletResponse response) throws IOException {
+        response.setContentType("application/x-ndjson");
+        response.setCharacterEncoding("UTF-8");
+        return response.getOutputStream();
+    }
+
+    private static void deliver(Spool spool, Outward outward, Delivery delivery)
+            throws IOException, InterruptedException {
+        OutputStream out = outward.open();
+        try {
+            do {
+                if (spool.hasBytes()) {
+                    spool.writeTo(out);
+                } else {
+                    delivery.standing().tell();
+                }
+            } while (!spool.isOver(TOLD_EVERY));
+        } catch (IOException e) {
+            delivery.leave().accept(Cancellation.Reason.LEFT);
+            throw e;
+        }
+    }
+
+    /* The status has gone out long ago; the last line says how it ended. */
+    private void finish(ResultSubscriber reader, HttpServletResponse response) throws IOException {
+        try {
+            reader.end().join();
+        } catch (CompletionException e) {
+            response.getOutputStream().write(failed(e.getCause()));
+            response.getOutputStream().flush();
+        }
+    }
+
+    /** How a run stands, as a line; nothing when its last line is written. */
+    byte[] standing(ResultSubscriber reader) {
+        return reader.standing().orElseGet(() -> line(new RunEvent.Going("going")));
+    }
+
+    /** A question, as a line. */
+    byte[] said(QuestionBodies.QuestionBody question) {
+        return line(new RunEvent.Said("said", question));
+    }
+
+    /** The last line of what failed. */
+    byte[] failed(Throwable why) {
+        FailureBody failure = told(why);
+        return line(new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
+    }
+
+    private byte[] line(RunEvent event) {
+        return ResultStreamWriter.line(json, event);
+    }
+
+    private FailureBody told(Throwable failure) {
+        return failure instanceof RuntimeException known
+                ? FailureBody.of(known).orElseGet(() -> internal(failure))
+                : internal(failure);
+    }
+
+    private FailureBody internal(Throwable failure) {
+        // What it would have asked is closed before it when the server stops.
+        if (!running.isShutdown()) {
+            LOG.error("A run failed", failure);
+        }
+        return FailureBody.INTERNAL;
+    }
+
+    @PreDestroy
+    void close() {
+        running.shutdownNow();
+    }
+}

@@ -1,0 +1,48 @@
+package plainsieve.server.api.viewer;
+
+import java.util.List;
+import org.springframework.stereotype.Component;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.accounts.ReportLinks;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+
+/** Askers with what the signed part of their link fixes. */
+@Component
+class SignedLinkCallers {
+    private final ReportLinks links;
+    private final Permissions rights;
+
+    SignedLinkCallers(ReportLinks links, Permissions rights) {
+        this.links = links;
+        this.rights = rights;
+    }
+
+    /**
+     * The asker with the choices of a signed link fixed. Throws {@link plainsieve.core.value.ProblemException} when the token
+     * is not ours for this report, or holds no more.
+     *
+     * @param token the signed part of the link; empty when it has none
+     */
+    Caller of(Project project, String reportId, Caller asker, String token) {
+        return asker.fixing(links.read(project, reportId, token).choices(), "The link");
+    }
+
+    /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
+    boolean sees(Project project, String reportId, Caller asker) {
+        boolean author = asker.role().mayActAs(Role.AUTHOR);
+        return author || project.draft(reportId).given() && rights.isFor(asker, project.id(), reportId);
+    }
+
+    /** The report as viewers have it. Throws {@link NotFoundException} when they have none. */
+    Report given(Project project, String reportId, Caller asker) {
+        Report report = project.report(reportId);
+        if (!sees(project, reportId, asker)) {
+            throw new NotFoundException("report", reportId, List.of());
+        }
+        return report;
+    }
+}

@@ -1,0 +1,42 @@
+package plainsieve.server.api.viewer;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import plainsieve.server.api.body.ReportBodies.StageSaid;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.project.StageWords;
+
+/** What of a stage narrows a report without a control that shows it. */
+final class StageRestrictions {
+    private StageRestrictions() {}
+
+    /** @param asker who is told; where statements go is told to those who see inside */
+    static StageSaid said(Project project, Report report, Caller asker) {
+        Stage stage = project.stage();
+        List<String> narrows = new ArrayList<>();
+        if (asker.seesInside()) {
+            Set<String> asked = report.queryIds().stream()
+                    .map(id -> project.query(id).sourceId())
+                    .collect(Collectors.toSet());
+            stage.sources().forEach((from, to) -> {
+                if (asked.contains(from)) {
+                    narrows.add("it asks %s instead of %s".formatted(to, from));
+                }
+            });
+        }
+        Set<String> counting = project.parametersOf(report);
+        stage.values().forEach((name, value) -> {
+            if (counting.contains(name) && !report.offers(name)) {
+                narrows.add(
+                        "%s is %s".formatted(project.parameter(name).label(), StageWords.value(project, name, value)));
+            }
+        });
+        stage.limits().rows().ifPresent(rows -> narrows.add("it shows at most %,d rows".formatted(rows)));
+        return new StageSaid(stage.name(), narrows);
+    }
+}

@@ -1,0 +1,33 @@
+package plainsieve.server.authoring;
+
+import org.springframework.stereotype.Service;
+import plainsieve.server.project.DataTransferPolicy;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.DataTransferRecords;
+import plainsieve.server.records.DataTransferRow;
+
+/** Decides between which sources values may travel in a project. */
+@Service
+public class DataTransferEdits {
+    private final DataTransferRecords records;
+
+    DataTransferEdits(DataTransferRecords records) {
+        this.records = records;
+    }
+
+    /** Throws {@link plainsieve.server.project.NotFoundException} when there is no such source. */
+    public void decide(Project project, DataTransferPolicy travel) {
+        project.source(travel.from());
+        project.source(travel.to());
+        records.decide(row(project, travel));
+    }
+
+    /** Leaves it open again: until somebody decides, they do not travel. */
+    public void forget(Project project, String from, String to) {
+        records.forget(row(project, new DataTransferPolicy(from, to, false)));
+    }
+
+    private static DataTransferRow row(Project project, DataTransferPolicy travel) {
+        return new DataTransferRow(project.id(), travel.from(), travel.to(), travel.allowed());
+    }
+}

@@ -1,0 +1,112 @@
+package plainsieve.server.authoring;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import plainsieve.core.catalog.ComparedColumn;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.hardcoded.HardCodedValue;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnReference;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.SelectBuilder;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Type;
+import plainsieve.server.evidence.AnswerDigest;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.sources.StatementSender;
+import plainsieve.sources.SourceFailure;
+
+/** Defines the parameters that take the place of fixed values: they open with them, and have a list where one suits. */
+@Service
+class HardCodedParameters {
+    private static final int FEW_VALUES = 100;
+
+    private final StatementSender sending;
+
+    HardCodedParameters(StatementSender sending) {
+        this.sending = sending;
+    }
+
+    /** The parameters of a fixed value; the upper end of a range before the lower, which names it. */
+    List<ParameterDefinition> of(Project project, HardCodedValueConversion.Draft draft, HardCodedValue value) {
+        List<ParameterDefinition> definitions = new ArrayList<>();
+        String upper = "";
+        for (int i = value.holes().size() - 1; i >= 0; i--) {
+            HardCodedValue.Placeholder hole = value.holes().get(i);
+            ChoiceText fixed = ChoiceText.of(hole.values());
+            definitions.add(ParameterProposals.definition(parameter(value.kind(), hole))
+                    .inPlaceOf(fixed, i == 0 ? upper : "")
+                    .withList(list(project, draft, value, hole)));
+            upper = hole.name();
+        }
+        return definitions;
+    }
+
+    /** Where nothing can be left out. */
+    private static final Set<HardCodedValue.Kind> NEEDED =
+            EnumSet.of(HardCodedValue.Kind.ARGUMENT, HardCodedValue.Kind.WITHIN, HardCodedValue.Kind.SELECTED);
+
+    private static Parameter parameter(HardCodedValue.Kind kind, HardCodedValue.Placeholder hole) {
+        Parameter one = Parameter.of(hole.name(), hole.type()).covering(hole.covers());
+        Parameter parameter = hole.many() ? one.takingMany() : one;
+        if (kind == HardCodedValue.Kind.LIMIT) {
+            return parameter.withEveryRowValue(0);
+        }
+        return NEEDED.contains(kind) ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
+    }
+
+    /** A list from the column, when it names things and has few values, the fixed ones among them: a choice has to be listed. */
+    private ListDefinition list(
+            Project project,
+            HardCodedValueConversion.Draft draft,
+            HardCodedValue value,
+            HardCodedValue.Placeholder hole) {
+        Query query = draft.query();
+        Optional<ColumnReference> place = value.column()
+                .filter(HardCodedParameters::namesThings)
+                .flatMap(column -> ColumnProfiles.place(query.sourceId(), column));
+        boolean listable = hole.type() == Type.TEXT || hole.type() == Type.INTEGER;
+        StatementOrigin origin =
+                new StatementOrigin(project.inMaking(), draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
+        return place.isPresent() && listable && isListed(origin, place.get(), hole.values())
+                ? new ListDefinition.FromColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
+                : new ListDefinition.Any();
+    }
+
+    private static boolean namesThings(ComparedColumn column) {
+        return column.kind() == Comparison.Kind.EQUAL
+                || column.kind() == Comparison.Kind.NOT_EQUAL
+                || column.kind() == Comparison.Kind.IN;
+    }
+
+    private boolean isListed(StatementOrigin origin, ColumnReference place, List<String> fixed) {
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        String text = SelectBuilder.from(dialect, place.schema(), place.table())
+                .select("distinct " + dialect.quoteName(place.column()))
+                .limit(Integer.toString(FEW_VALUES + 1))
+                .text();
+        AnswerDigest digest = new AnswerDigest();
+        try {
+            sending.send(origin, new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS), digest);
+        } catch (SourceFailure e) {
+            // Without an answer there is no list; the parameter takes any value.
+            return false;
+        }
+        Set<String> listed =
+                digest.rows().stream().map(row -> row.get(0)).collect(Collectors.toCollection(HashSet::new));
+        return listed.size() <= FEW_VALUES && listed.containsAll(fixed);
+    }
+}

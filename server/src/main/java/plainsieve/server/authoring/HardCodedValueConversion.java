@@ -1,0 +1,309 @@
+package plainsieve.server.authoring;
+
+import java.time.LocalDate;
+import java.time.format.TextStyle;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.hardcoded.HardCodedValue;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+import plainsieve.core.value.Type;
+import plainsieve.server.evidence.AnswerDigest;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.StageWords;
+import plainsieve.server.project.Usage;
+import plainsieve.server.runs.RequestedChoices;
+
+/** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
+@Service
+public class HardCodedValueConversion {
+    private final ParameterEdits parameters;
+    private final QueryEdits queries;
+    private final HardCodedParameters definitions;
+    private final RowsBeforeAndAfter beforeAndAfter;
+    private final MatchingParameters serving;
+
+    HardCodedValueConversion(
+            ParameterEdits parameters,
+            QueryEdits queries,
+            HardCodedParameters definitions,
+            RowsBeforeAndAfter beforeAndAfter,
+            MatchingParameters serving) {
+        this.parameters = parameters;
+        this.queries = queries;
+        this.definitions = definitions;
+        this.beforeAndAfter = beforeAndAfter;
+        this.serving = serving;
+    }
+
+    /**
+     * A fixed value that viewers could choose.
+     *
+     * @param places each literal, in written order
+     * @param words what it would become: ":port, many texts, as p.name is"
+     * @param served the parameters that the project has for it already; none when it has none
+     * @param servedIn the query that they are in
+     */
+    public record Offer(
+            List<TextLocation> places, String words, List<String> names, List<String> served, String servedIn) {}
+
+    /**
+     * What was made.
+     *
+     * @param text the query with the parameters in it
+     * @param names of the parameters that were made
+     * @param used names of those that there were already
+     * @param differing those of them that reports open with another value than the one that stood in the text
+     * @param same how far the rows are known to have stayed the same
+     * @param namedAfter the word in the query's name that was one of the values; empty when there is none
+     */
+    public record Made(
+            String text,
+            List<String> names,
+            List<String> used,
+            List<Differing> differing,
+            AnswerDigest.Side before,
+            AnswerDigest.Side after,
+            RowsBeforeAndAfter.Sameness same,
+            String namedAfter) {}
+
+    /**
+     * A parameter with another default than the value whose place it took: reports open with other rows than those before.
+     *
+     * @param opensWith its default, in words
+     * @param stood the value in the text, in words
+     * @param values the same as a choice has them
+     * @param reports those that show the query
+     */
+    public record Differing(
+            String parameter, String opensWith, String stood, List<String> values, List<OfReport> reports) {}
+
+    public record OfReport(String id, String name) {}
+
+    /** Every fixed value of a text; none while the text cannot be read. */
+    public List<Offer> of(Project project, Query query, PreparedQuery prepared) {
+        return serving.in(project, query, prepared).stream()
+                .map(found -> new Offer(
+                        found.value().places(),
+                        words(found.value()),
+                        found.value().holes().stream()
+                                .map(HardCodedValue.Placeholder::name)
+                                .toList(),
+                        found.by().map(MatchingParameters.Serving::names).orElse(List.of()),
+                        found.by().map(MatchingParameters.Serving::queryName).orElse("")))
+                .toList();
+    }
+
+    private static String words(HardCodedValue value) {
+        String names = value.holes().stream().map(hole -> ":" + hole.name()).collect(Collectors.joining(" and "));
+        HardCodedValue.Placeholder first = value.holes().get(0);
+        String type = (first.many() ? "many, each a " : "a ") + first.type().inWords();
+        String like = value.column()
+                .filter(column -> column.type().filter(first.type()::equals).isPresent())
+                .map(column -> ", as " + column.expression() + " is")
+                .orElse("");
+        String places = value.places().size() > value.holes().size() ? ", at every place it stands" : "";
+        return names + ", " + type + like + places;
+    }
+
+    /**
+     * A draft on the bench.
+     *
+     * @param text as it stands there, which may not be kept yet
+     * @param choices the trial values that stand there
+     */
+    public record Draft(Caller asker, Query query, String text, Map<String, ChoiceText> choices) {
+        RequestedChoices asked(Project project) {
+            return RequestedChoices.onTheBench(asker, project.parameters().keySet(), choices);
+        }
+    }
+
+    /**
+     * Which fixed values are meant.
+     *
+     * @param starts where they begin; all of them when there are none
+     * @param anew whether each becomes a new parameter, even where one of the project serves it
+     */
+    public record Wanted(Set<Integer> starts, boolean anew) {}
+
+    /**
+     * Makes parameters of fixed values, or takes those that the project has for them, and runs the query before and after.
+     * When it does not run afterwards, nothing is made.
+     */
+    public Made make(Project project, Draft draft, Wanted wanted) {
+        if (StepLines.isSteps(draft.text())) {
+            throw new ProblemException(Problem.of(
+                    "steps-not-sql",
+                    "The query is steps, in which each value is a word of its own.",
+                    "Take “let viewers choose it” at the value."));
+        }
+        List<MatchingParameters.Found> replaced = replaced(project, draft, wanted);
+        boolean usesSome = replaced.stream().anyMatch(one -> one.by().isPresent());
+        try {
+            return make(project, draft, replaced);
+        } catch (ProblemException e) {
+            if (!usesSome) {
+                throw e;
+            }
+            // One that there is already can refuse the fixed value, by its list or its limits; a new one never does.
+            return make(project, draft, replaced(project, draft, new Wanted(wanted.starts(), true)));
+        }
+    }
+
+    private List<MatchingParameters.Found> replaced(Project project, Draft draft, Wanted wanted) {
+        return serving.in(project, draft.query(), project.prepare(draft.query(), draft.text())).stream()
+                .filter(found -> wanted.starts().isEmpty()
+                        || found.value().places().stream()
+                                .map(TextLocation::start)
+                                .anyMatch(wanted.starts()::contains))
+                .map(found -> wanted.anew() ? found.anew() : found)
+                .toList();
+    }
+
+    private Made make(Project project, Draft draft, List<MatchingParameters.Found> replaced) {
+        String after = TextEdit.apply(
+                draft.text(),
+                replaced.stream().flatMap(one -> one.edits().stream()).toList());
+        List<HardCodedValue> values =
+                replaced.stream().map(MatchingParameters.Found::value).toList();
+        RowsBeforeAndAfter.Ran before = beforeAndAfter.before(project, draft);
+        List<String> made = new ArrayList<>();
+        Map<String, ChoiceText> fixed = fixedChoices(replaced);
+        Map<String, ChoiceText> choices = new HashMap<>(draft.choices());
+        choices.putAll(fixed);
+        try {
+            Project now = project;
+            for (MatchingParameters.Found one : replaced) {
+                if (one.by().isEmpty()) {
+                    for (ParameterDefinition definition : definitions.of(project, draft, one.value())) {
+                        now = now.with(parameters.add(now, definition));
+                        made.add(definition.name());
+                    }
+                }
+            }
+            RowsBeforeAndAfter.Ran later = beforeAndAfter.after(
+                    now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after, before);
+            RowsBeforeAndAfter.Sameness same = beforeAndAfter.compare(project, draft, before, later);
+            fixed.forEach((name, choice) ->
+                    parameters.change(project, project.parameter(name).withTrial(choice)));
+            return new Made(
+                    after,
+                    made,
+                    used(replaced),
+                    differing(project, draft.query(), fixed),
+                    before.side(),
+                    later.side(),
+                    same,
+                    namedAfter(draft.query().name(), values));
+        } catch (RuntimeException e) {
+            made.forEach(name -> parameters.removeUnused(project, name));
+            throw e;
+        }
+    }
+
+    private static List<String> used(List<MatchingParameters.Found> replaced) {
+        return replaced.stream()
+                .flatMap(one -> one.by().stream())
+                .flatMap(serving -> serving.names().stream())
+                .toList();
+    }
+
+    private static List<Differing> differing(Project project, Query query, Map<String, ChoiceText> fixed) {
+        List<OfReport> reports = project.reports().stream()
+                .filter(report -> report.queryIds().contains(query.id()))
+                .map(report -> new OfReport(report.id(), report.name()))
+                .toList();
+        return fixed.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .filter(one -> !project.parameter(one.getKey()).start().equals(DefaultDefinition.of(one.getValue())))
+                .map(one -> new Differing(
+                        one.getKey(),
+                        StageWords.value(
+                                project,
+                                one.getKey(),
+                                project.parameter(one.getKey()).start()),
+                        StageWords.value(project, one.getKey(), DefaultDefinition.of(one.getValue())),
+                        one.getValue().values(),
+                        reports))
+                .toList();
+    }
+
+    /* A parameter that there is already is tried with the fixed value from now on, so that the bench shows what it showed. */
+    private static Map<String, ChoiceText> fixedChoices(List<MatchingParameters.Found> replaced) {
+        Map<String, ChoiceText> choices = new HashMap<>();
+        for (MatchingParameters.Found one : replaced) {
+            List<String> names = one.by().map(MatchingParameters.Serving::names).orElse(List.of());
+            for (int i = 0; i < names.size(); i++) {
+                choices.put(
+                        names.get(i), ChoiceText.of(one.value().holes().get(i).values()));
+            }
+        }
+        return choices;
+    }
+
+    /** A query called "March crossings" is called wrongly once viewers choose the month. */
+    private static String namedAfter(String name, List<HardCodedValue> values) {
+        Set<String> words = values.stream()
+                .flatMap(value -> value.holes().stream())
+                .flatMap(hole -> hole.values().stream().flatMap(value -> saidAs(hole.type(), value)))
+                .map(word -> word.toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        return Arrays.stream(name.split("[^\\p{L}\\p{N}]+"))
+                .filter(word -> word.length() > 2 && words.contains(word.toLowerCase(Locale.ROOT)))
+                .findFirst()
+                .orElse("");
+    }
+
+    private static Stream<String> saidAs(Type type, String value) {
+        if (type != Type.DATE && type != Type.DATETIME) {
+            return Stream.of(value);
+        }
+        LocalDate day = LocalDate.parse(value.substring(0, "2026-03-01".length()));
+        return Stream.of(
+                Integer.toString(day.getYear()),
+                day.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH),
+                day.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH));
+    }
+
+    /** Takes back what was made: the text as it was, and the parameters gone that nothing else uses by now. All or nothing. */
+    @Transactional
+    public Query takeBack(Project project, Query query, String text, List<String> names) {
+        Query changed = queries.changeDraft(project, query, text);
+        Project after = project.with(changed);
+        remove(after, names);
+        return changed;
+    }
+
+    /* The lower end of a range was made last and goes first, because it names the upper one. */
+    private void remove(Project project, List<String> names) {
+        Set<String> gone = new HashSet<>();
+        for (int i = names.size() - 1; i >= 0; i--) {
+            String name = names.get(i);
+            boolean used = project.uses(name).stream()
+                    .anyMatch(use -> use.kind() != Usage.Kind.PARAMETER || !gone.contains(use.id()));
+            if (project.parameters().containsKey(name) && !used) {
+                parameters.removeUnused(project, name);
+                gone.add(name);
+            }
+        }
+    }
+}

@@ -1,0 +1,165 @@
+package plainsieve.server.authoring;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import plainsieve.core.catalog.ComparedColumn;
+import plainsieve.core.hardcoded.HardCodedValue;
+import plainsieve.core.hardcoded.HardCodedValueFinder;
+import plainsieve.core.parameter.ColumnReference;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.ValueCoverage;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.QueryPart;
+import plainsieve.server.sources.SourceFacts;
+
+/** Finds fixed values of a query, and the parameters that the project has for them already. */
+@Service
+class MatchingParameters {
+    private static final Set<Comparison.Kind> SINGLE = EnumSet.of(Comparison.Kind.EQUAL, Comparison.Kind.IN);
+    private static final Set<Comparison.Kind> LOWER_END =
+            EnumSet.of(Comparison.Kind.GREATER_OR_EQUAL, Comparison.Kind.BETWEEN);
+    private static final Duration KEPT = Duration.ofMinutes(1);
+    private static final int MOST_KEPT = 1000;
+
+    private final SourceFacts facts;
+    private final Cache<Read, List<Served>> kept =
+            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
+
+    MatchingParameters(SourceFacts facts) {
+        this.facts = facts;
+    }
+
+    /**
+     * Parameters that serve a fixed value: one, or the two ends of a range.
+     *
+     * @param many whether it takes many values
+     * @param queryName the query that compares the same column with it
+     */
+    record Serving(List<String> names, boolean many, String queryName) {}
+
+    /** A text as it was read. */
+    private record Read(String sourceId, String text) {}
+
+    /** A column that a parameter is compared with somewhere. */
+    private record Served(String parameter, ColumnReference column, Comparison.Kind kind) {}
+
+    /** A fixed value, and the parameters of the project that could take its place; nothing when there are none. */
+    record Found(HardCodedValue value, Optional<Serving> by) {
+        Found anew() {
+            return new Found(value, Optional.empty());
+        }
+
+        List<TextEdit> edits() {
+            return by.map(serving -> value.editsTo(serving.names(), serving.many()))
+                    .orElseGet(value::edits);
+        }
+    }
+
+    /**
+     * Every fixed value of a text, in written order. No parameter serves two of them, or serves one when the text mentions it
+     * itself: that would narrow twice by one choice.
+     */
+    List<Found> in(Project project, Query query, PreparedQuery text) {
+        Set<String> known = project.parameters().keySet();
+        Set<String> taken = new HashSet<>(text.parameterNames());
+        List<Found> found = new ArrayList<>();
+        for (HardCodedValue value :
+                HardCodedValueFinder.of(text.query(), text.dialect(), facts.of(query.sourceId()), known)) {
+            Optional<Serving> serving = value.column()
+                    .flatMap(column -> ColumnProfiles.place(query.sourceId(), column))
+                    .flatMap(place -> serving(project, value, place, taken));
+            serving.ifPresent(one -> taken.addAll(one.names()));
+            found.add(new Found(value, serving));
+        }
+        return found;
+    }
+
+    private Optional<Serving> serving(Project project, HardCodedValue value, ColumnReference place, Set<String> taken) {
+        return project.queries().stream()
+                .filter(other -> other.sourceId().equals(place.sourceId()))
+                .flatMap(other -> served(project, other).stream()
+                        .filter(one -> same(one.column(), place))
+                        .flatMap(one -> candidate(project, value, one, other)))
+                .filter(candidate -> candidate.names().stream().noneMatch(taken::contains))
+                .min(Comparator.comparing(candidate -> candidate.many() == isMany(value) ? 0 : 1));
+    }
+
+    private static boolean isMany(HardCodedValue value) {
+        return value.holes().get(0).many();
+    }
+
+    private static Stream<Serving> candidate(Project project, HardCodedValue value, Served served, Query query) {
+        ParameterDefinition parameter = project.parameters().get(served.parameter());
+        HardCodedValue.Placeholder hole = value.holes().get(0);
+        boolean same = parameter != null
+                && !parameter.isComputed()
+                && parameter.type() == hole.type()
+                && parameter.meaning().covers() == ValueCoverage.ITSELF
+                && hole.covers() == ValueCoverage.ITSELF;
+        if (!same || !comparesAlike(value, served.kind(), parameter)) {
+            return Stream.empty();
+        }
+        List<String> names =
+                value.holes().size() == 1 ? List.of(parameter.name()) : List.of(parameter.name(), parameter.rangeEnd());
+        boolean fits = parameter.many() ? !value.gapsForMany().isEmpty() : !isMany(value);
+        return fits ? Stream.of(new Serving(names, parameter.many(), query.name())) : Stream.empty();
+    }
+
+    private static boolean comparesAlike(HardCodedValue value, Comparison.Kind kind, ParameterDefinition parameter) {
+        Comparison.Kind own = value.column().orElseThrow().kind();
+        return switch (value.kind()) {
+            case RANGE -> !parameter.rangeEnd().isEmpty() && LOWER_END.contains(kind);
+            case COMPARED, LIST ->
+                parameter.rangeEnd().isEmpty() && (own == kind || SINGLE.contains(own) && SINGLE.contains(kind));
+            case LIMIT, ARGUMENT, WITHIN, SELECTED -> false;
+        };
+    }
+
+    private static boolean same(ColumnReference one, ColumnReference other) {
+        return one.table().equalsIgnoreCase(other.table())
+                && one.column().equalsIgnoreCase(other.column())
+                && (one.schema().isEmpty()
+                        || other.schema().isEmpty()
+                        || one.schema().equalsIgnoreCase(other.schema()));
+    }
+
+    private List<Served> served(Project project, Query query) {
+        return kept.get(new Read(query.sourceId(), query.liveText()), read -> read(project, query));
+    }
+
+    private List<Served> read(Project project, Query query) {
+        try {
+            PreparedQuery prepared = project.prepare(query, query.liveText());
+            List<Served> served = new ArrayList<>();
+            QueryPart.of(query.sourceId(), prepared).forEach(part -> read(part, served));
+            return served;
+        } catch (ProblemException e) {
+            // A text that cannot be read compares nothing.
+            return List.of();
+        }
+    }
+
+    private void read(QueryPart part, List<Served> served) {
+        PreparedQuery asked = part.query();
+        for (String name : asked.parameterNames()) {
+            ComparedColumn.of(asked.query(), asked.dialect(), facts.of(part.sourceId()), name)
+                    .forEach(column -> ColumnProfiles.place(part.sourceId(), column)
+                            .ifPresent(place -> served.add(new Served(name, place, column.kind()))));
+        }
+    }
+}

@@ -1,0 +1,151 @@
+package plainsieve.server.authoring;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ParameterEntry;
+import plainsieve.files.ProjectDifference;
+import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFolder;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.ParameterRow;
+import plainsieve.server.records.ProjectTables;
+import plainsieve.server.records.QueryRow;
+
+/** Makes what viewers had once what they have again. Drafts stay as they are, and what did not exist then can be brought back. */
+@Service
+public class Rollback {
+    private final ProjectTransfer transfer;
+    private final ProjectTables tables;
+    private final RemovedObjects removed;
+    private final ReportEdits reports;
+
+    Rollback(ProjectTransfer transfer, ProjectTables tables, RemovedObjects removed, ReportEdits reports) {
+        this.transfer = transfer;
+        this.tables = tables;
+        this.removed = removed;
+        this.reports = reports;
+    }
+
+    /** What viewers have of a project, as files; its sources belong to the place. */
+    public ProjectFolder given(Project project) {
+        ProjectFolder given = transfer.out(project).given();
+        return new ProjectFolder(given.file().withoutSources(), given.texts());
+    }
+
+    /** The whole project, all of it or nothing. Throws {@link ProblemException} naming what of it cannot be any more. */
+    @Transactional
+    public void to(Project project, ProjectFolder then) {
+        ProjectFolder now = transfer.out(project);
+        removeOthers(project, then.file());
+        transfer.in(project.id(), keepingDrafts(then, now), ProjectTransfer.MissingSources.LEAVE_OUT);
+    }
+
+    /**
+     * One thing alone. Throws {@link NotFoundException} when there was none then.
+     *
+     * @param kind parameter, query or report
+     */
+    @Transactional
+    public void to(Project project, ProjectFolder then, ProjectDifference.Kind kind, String id) {
+        ProjectFile file = then.file();
+        ProjectFile alone = new ProjectFile(
+                file.format(),
+                "",
+                List.of(),
+                only(kind == ProjectDifference.Kind.PARAMETER, file.parameters(), ParameterEntry::name, id),
+                only(kind == ProjectDifference.Kind.QUERY, file.queries(), ProjectFile.QueryEntry::id, id),
+                only(kind == ProjectDifference.Kind.REPORT, file.reports(), ProjectFile.ReportEntry::id, id),
+                List.of(),
+                List.of());
+        if (alone.parameters().size() + alone.queries().size() + alone.reports().size() == 0) {
+            throw new NotFoundException(kind.name().toLowerCase(Locale.ROOT) + " in that revision", id, List.of());
+        }
+        transfer.in(
+                project.id(),
+                keepingDrafts(new ProjectFolder(alone, then.texts()), transfer.out(project)),
+                ProjectTransfer.MissingSources.LEAVE_OUT);
+    }
+
+    private static <T> List<T> only(boolean ofThisKind, List<T> all, Function<T, String> idOf, String id) {
+        return ofThisKind
+                ? all.stream().filter(entry -> idOf.apply(entry).equals(id)).toList()
+                : List.of();
+    }
+
+    /** Reports first: they show queries, and queries mention parameters. What drafts need stays, as they do. */
+    private void removeOthers(Project project, ProjectFile then) {
+        DraftDependencies needed = DraftDependencies.of(project);
+        Set<String> reportIds =
+                ids(then.reports().stream().map(ProjectFile.ReportEntry::id).toList());
+        project.reports().stream()
+                .filter(report -> project.draft(report.id()).given() && !reportIds.contains(report.id()))
+                .forEach(report -> reports.remove(project, report));
+        Set<String> names =
+                ids(then.parameters().stream().map(ParameterEntry::name).toList());
+        names.addAll(needed.parameters());
+        tables.parameters().all().stream()
+                .filter(row -> row.projectId().equals(project.id()) && !names.contains(row.name()))
+                .forEach(row -> remove(project, row));
+        Set<String> queryIds =
+                ids(then.queries().stream().map(ProjectFile.QueryEntry::id).toList());
+        queryIds.addAll(needed.queries());
+        tables.queries().all().stream()
+                .filter(row -> row.projectId().equals(project.id()) && !queryIds.contains(row.id()))
+                .forEach(row -> remove(project, row));
+        tables.travels().all().stream()
+                .filter(row -> row.projectId().equals(project.id()))
+                .forEach(tables.travels()::forget);
+    }
+
+    private static Set<String> ids(List<String> all) {
+        return new HashSet<>(all);
+    }
+
+    private void remove(Project project, ParameterRow row) {
+        removed.keep(project, RemovedObjects.Kind.PARAMETER, row.name(), row.name(), row);
+        tables.parameters().remove(project.id(), row.name());
+    }
+
+    private void remove(Project project, QueryRow row) {
+        removed.keep(project, RemovedObjects.Kind.QUERY, row.id(), row.name(), row);
+        tables.queries().remove(project.id(), row.id());
+    }
+
+    /** What authors are working on is not what viewers have: it goes on. */
+    private static ProjectFolder keepingDrafts(ProjectFolder then, ProjectFolder now) {
+        Map<String, String> texts = new HashMap<>(then.texts());
+        Map<String, String> draftFiles = now.file().queries().stream()
+                .filter(query -> !query.draftFile().isEmpty())
+                .collect(Collectors.toMap(ProjectFile.QueryEntry::id, ProjectFile.QueryEntry::draftFile));
+        draftFiles.values().forEach(file -> texts.put(file, now.texts().get(file)));
+        ProjectFile file = then.file();
+        Set<String> reportIds =
+                ids(file.reports().stream().map(ProjectFile.ReportEntry::id).toList());
+        List<ProjectFile.ReportEntry> drafts = now.file().drafts().stream()
+                .filter(draft -> reportIds.contains(draft.id()))
+                .toList();
+        return new ProjectFolder(
+                new ProjectFile(
+                        file.format(),
+                        file.name(),
+                        file.sources(),
+                        file.parameters(),
+                        file.queries().stream()
+                                .map(query -> query.drafted(draftFiles.getOrDefault(query.id(), "")))
+                                .toList(),
+                        file.reports(),
+                        drafts,
+                        file.travels()),
+                texts);
+    }
+}

@@ -1,0 +1,114 @@
+package plainsieve.server.authoring;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.rewrite.MandatoryCondition;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+
+/** What an author should know of a parameter that is held: what is not shown because of it, and what it may not hold back. */
+public final class RowAccessWarnings {
+    private static final int MOST_TOLD = 8;
+
+    private RowAccessWarnings() {}
+
+    /** What reports show of a held parameter, in sentences; none of one that is chosen freely. */
+    public static List<String> of(Project project, ParameterDefinition definition) {
+        return of(project, definition, project.reports().stream());
+    }
+
+    /** The same of one report. */
+    public static List<String> of(Project project, Report report) {
+        return project.parameters().values().stream()
+                .flatMap(definition -> of(project, definition, Stream.of(report)).stream())
+                .toList();
+    }
+
+    private static List<String> of(Project project, ParameterDefinition definition, Stream<Report> reports) {
+        if (!definition.hold().holds()) {
+            return List.of();
+        }
+        Set<String> queries = new LinkedHashSet<>();
+        Set<String> parameters = new LinkedHashSet<>();
+        reports.forEach(report -> {
+            queries.addAll(report.queryIds());
+            parameters.addAll(project.parametersOf(report));
+        });
+        List<String> unsaid = new ArrayList<>();
+        List<String> notices = new ArrayList<>();
+        for (String id : queries) {
+            Query query = project.query(id);
+            switch (held(project, query, definition)) {
+                case UNSAID -> unsaid.add("“%s”".formatted(query.name()));
+                case UNSURE ->
+                    notices.add(
+                            "“%s” mentions :%s, but its text does not show that no row comes past it: look whether viewers see rows that are not theirs."
+                                    .formatted(query.name(), definition.name()));
+                case SURE -> {}
+            }
+        }
+        parameters.stream()
+                .filter(project.parameters()::containsKey)
+                .map(project::parameter)
+                .filter(other -> isUnsaid(project, definition, other))
+                .forEach(other -> unsaid.add("the list of :" + other.name()));
+        if (!unsaid.isEmpty()) {
+            notices.add(
+                    0,
+                    "Viewers are not shown what says nothing of :%s: %s.".formatted(definition.name(), listed(unsaid)));
+        }
+        return notices;
+    }
+
+    private static String listed(List<String> things) {
+        int more = things.size() - MOST_TOLD;
+        String told =
+                things.stream().limit(more > 1 ? MOST_TOLD : things.size()).collect(Collectors.joining(", "));
+        return more > 1 ? "%s and %d more".formatted(told, more) : told;
+    }
+
+    /** Whether a query holds a parameter. */
+    private enum Held {
+        /** It is open, or no row comes past the parameter, or what it says cannot be read at all. */
+        SURE,
+        UNSURE,
+        UNSAID
+    }
+
+    private static Held held(Project project, Query query, ParameterDefinition definition) {
+        if (definition.hold().isOpen(query.id())) {
+            return Held.SURE;
+        }
+        String name = definition.name();
+        if (query.choosesSource() && query.sourceBy().equals(name)) {
+            return Held.SURE;
+        }
+        try {
+            PreparedQuery prepared = project.prepare(query, query.liveText());
+            if (!prepared.parameterNames().contains(name)) {
+                return Held.UNSAID;
+            }
+            return MandatoryCondition.narrowedBy(prepared, name) ? Held.SURE : Held.UNSURE;
+        } catch (ProblemException unreadable) {
+            return Held.SURE;
+        }
+    }
+
+    private static boolean isUnsaid(Project project, ParameterDefinition definition, ParameterDefinition other) {
+        boolean open = definition.hold().isOpen(RowAccessRule.listOf(other.name()))
+                || definition.hold().isOpen(other.list().queryId());
+        return other.list().isAsked()
+                && !other.name().equals(definition.name())
+                && !open
+                && !project.parents(other).contains(definition.name());
+    }
+}

@@ -1,0 +1,39 @@
+package plainsieve.server.authoring;
+
+import org.springframework.stereotype.Service;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.project.Project;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+
+/** Runs two texts of a query with the same choices, to the last row, and tells whether their rows are the same. */
+@Service
+public class RowEquality {
+    private final QueryRunner runner;
+
+    RowEquality(QueryRunner runner) {
+        this.runner = runner;
+    }
+
+    /** How many rows each has, and whether they are the same in any order, under the same names. */
+    public record Found(long first, long second, boolean same) {}
+
+    /** @param runId by which the one that is under way is stopped */
+    public Found of(
+            Project project, RequestedChoices asked, String runId, RunRequest.Text first, RunRequest.Text second) {
+        RowsDigest one = run(project, first, asked, runId);
+        RowsDigest other = run(project, second, asked, runId);
+        return new Found(one.rows(), other.rows(), one.isAs(other));
+    }
+
+    private RowsDigest run(Project project, RunRequest.Text text, RequestedChoices asked, String runId) {
+        RowsDigest rows = new RowsDigest();
+        runner.run(
+                new RunRequest(
+                        runId, project, text, asked, RunRequest.Shape.ALL_ROWS, Purpose.COMPARISON, Statement.NO_CAP),
+                rows);
+        return rows;
+    }
+}

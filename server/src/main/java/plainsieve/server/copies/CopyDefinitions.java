@@ -1,0 +1,91 @@
+package plainsieve.server.copies;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.dialect.DatePart;
+import plainsieve.files.CopiesFile.CopyEntry;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.CopyRecords;
+import plainsieve.server.records.CopyRow;
+import plainsieve.server.records.ParsedRowCache;
+import plainsieve.server.schedules.ScheduleEntry;
+
+/** Stored copies as records and files keep them. */
+@Component
+class CopyDefinitions {
+    private final CopyRecords records;
+    private final StoredForms forms;
+    private final ParsedRowCache<CopyRow, Kept> read;
+
+    CopyDefinitions(CopyRecords records, StoredForms forms) {
+        this.records = records;
+        this.forms = forms;
+        this.read = new ParsedRowCache<>(row -> new Kept(row.projectId(), copy(row)));
+    }
+
+    /** A copy and the project that it belongs to. */
+    record Kept(String projectId, StoredCopy copy) {}
+
+    List<Kept> all() {
+        return read.of(records.all());
+    }
+
+    /** Whether it was kept: not when somebody else was faster. */
+    boolean keep(String projectId, StoredCopy copy) {
+        return records.keep(row(projectId, copy)) == 1;
+    }
+
+    void remove(String projectId, String id) {
+        records.remove(projectId, id);
+    }
+
+    private StoredCopy copy(CopyRow row) {
+        return copy(forms.readRecord(row.definition(), CopyEntry.class), Instant.parse(row.since()), row.version());
+    }
+
+    /** @param since its schedule counts from here */
+    static StoredCopy copy(CopyEntry kept, Instant since, int version) {
+        int colon = kept.by().lastIndexOf(':');
+        Optional<StoredCopy.Parts> parts = colon < 1
+                ? Optional.empty()
+                : DatePart.ofWord(kept.by().substring(colon + 1))
+                        .map(stretch -> new StoredCopy.Parts(kept.by().substring(0, colon), stretch, kept.again()));
+        return new StoredCopy(
+                kept.id(),
+                kept.name(),
+                kept.query(),
+                parts,
+                new ScheduleEntry(kept.every(), kept.zone(), kept.missed(), kept.after()).read(),
+                kept.paused(),
+                since,
+                version);
+    }
+
+    static CopyEntry entry(StoredCopy copy) {
+        String by = copy.parts().map(StoredCopy.Parts::key).orElse("");
+        int again = copy.parts().map(StoredCopy.Parts::again).orElse(0);
+        ScheduleEntry when = ScheduleEntry.of(copy.schedule());
+        return new CopyEntry(
+                copy.id(),
+                copy.name(),
+                copy.queryId(),
+                by,
+                again,
+                when.every(),
+                when.zone(),
+                when.missed(),
+                when.after(),
+                copy.paused());
+    }
+
+    private CopyRow row(String projectId, StoredCopy copy) {
+        return new CopyRow(
+                projectId,
+                copy.id(),
+                forms.writeRecord(entry(copy)),
+                copy.since().toString(),
+                copy.version());
+    }
+}

@@ -1,0 +1,211 @@
+package plainsieve.server.copies;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Type;
+import plainsieve.server.downloads.StagedRows;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.spool.Spools;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+
+/** Asks for the rows of a copy as for any others: limited, stoppable, written into Sent, with what holds for viewers. */
+@Component
+class CopyQuery {
+    /** What Sent and the lines in front of sources call it. */
+    private static final Caller SCHEDULE =
+            Caller.of("schedule", Role.AUTHOR, new Viewer("schedule", "", false, true, Set.of(), ""));
+
+    private final QueryRunner runner;
+    private final Spools spools;
+
+    CopyQuery(QueryRunner runner, Spools spools) {
+        this.runner = runner;
+        this.spools = spools;
+    }
+
+    /**
+     * The parts at the source as they are now.
+     *
+     * @param columns of the answer
+     * @param byKey what tells each from how it was, by its first day; rows without one under an empty key
+     */
+    record Marks(List<String> columns, Map<String, String> byKey) {}
+
+    /**
+     * What tells each part at the source from how it was: how many rows there are, the sums of whole and exact numbers, and the
+     * least and the greatest of what else can be compared.
+     */
+    Marks marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
+        Columns columns = new Columns(stop);
+        run(project, copy, new RunRequest.Shape("", ResultShape.allRows(), List.of()), 1, columns);
+        List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
+        columns.found.forEach(column -> measures.addAll(measures(column)));
+        ResultShape wanted = ResultShape.totals(List.of(parts.key()), measures, ResultShape.Order.KEYS);
+        Map<String, String> marks = new LinkedHashMap<>();
+        run(project, copy, new RunRequest.Shape("", wanted, List.of()), Statement.NO_CAP, new Stoppable(stop) {
+            @Override
+            public void row(Object[] values) {
+                marks.put(day(values[0]), Arrays.toString(Arrays.copyOfRange(values, 1, values.length)));
+            }
+        });
+        return new Marks(columns.found.stream().map(Column::name).toList(), marks);
+    }
+
+    /* A sum of binary fractions depends on the order in which they are met. */
+    private static List<Measure> measures(Column column) {
+        boolean binary = column.type().toLowerCase(Locale.ROOT).matches(".*(double|float|real).*");
+        return switch (column.kind()) {
+            case INTEGER -> List.of(of(Measure.Function.SUM, column));
+            case DECIMAL -> binary ? ends(column) : List.of(of(Measure.Function.SUM, column));
+            case DATE, DATETIME, TEXT -> ends(column);
+            case BOOLEAN, OTHER -> List.of();
+        };
+    }
+
+    private static List<Measure> ends(Column column) {
+        return List.of(of(Measure.Function.MIN, column), of(Measure.Function.MAX, column));
+    }
+
+    private static Measure of(Measure.Function function, Column column) {
+        return new Measure(function, Optional.of(column.name()));
+    }
+
+    private static String day(Object value) {
+        return value == null ? "" : value.toString().substring(0, "2026-01-01".length());
+    }
+
+    /** Rows that have come. */
+    record Rows(StagedRows staged, long count) implements AutoCloseable {
+        @Override
+        public void close() throws IOException {
+            staged.close();
+        }
+    }
+
+    /** All rows, or those of one part. The caller closes them. @param key of the part; nothing for all rows */
+    Rows rows(Project project, StoredCopy copy, Optional<String> key, Cancellation stop) throws IOException {
+        List<RunRequest.ColumnFilter> filters = key
+                .map(day -> new RunRequest.ColumnFilter(
+                        copy.parts().orElseThrow().key(),
+                        Type.DATE,
+                        day.isEmpty() ? new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true) : ChoiceText.of(day)))
+                .stream()
+                .toList();
+        Staging staging = new Staging(stop);
+        try {
+            run(project, copy, new RunRequest.Shape("", ResultShape.allRows(), filters), Statement.NO_CAP, staging);
+            return new Rows(staging.rows, staging.count);
+        } catch (UncheckedIOException e) {
+            staging.abandon();
+            throw e.getCause();
+        } catch (RuntimeException e) {
+            staging.abandon();
+            throw e;
+        }
+    }
+
+    private void run(Project project, StoredCopy copy, RunRequest.Shape shape, long cap, RunListener listener) {
+        Project live = project.in(Stage.LIVE);
+        runner.run(
+                new RunRequest(
+                        UUID.randomUUID().toString(),
+                        live,
+                        RunRequest.Text.live(live.query(copy.queryId())),
+                        RequestedChoices.of(SCHEDULE, Set.of(), Map.of()),
+                        shape,
+                        Purpose.COPY,
+                        cap),
+                listener);
+    }
+
+    /** A run that stops when the whole does. */
+    private abstract static class Stoppable implements RunListener {
+        private final Cancellation whole;
+
+        Stoppable(Cancellation whole) {
+            this.whole = whole;
+        }
+
+        @Override
+        public void begun(Cancellation run) {
+            if (!whole.begin(() -> stop(run))) {
+                stop(run);
+            }
+        }
+
+        private void stop(Cancellation run) {
+            run.stop(whole.reason().orElse(Cancellation.Reason.LEFT));
+        }
+    }
+
+    private static final class Columns extends Stoppable {
+        private List<Column> found = List.of();
+
+        Columns(Cancellation whole) {
+            super(whole);
+        }
+
+        @Override
+        public void columns(List<Column> columns) {
+            found = columns;
+        }
+    }
+
+    private final class Staging extends Stoppable {
+        private StagedRows rows;
+        private long count;
+
+        Staging(Cancellation whole) {
+            super(whole);
+        }
+
+        @Override
+        public void columns(List<Column> columns) {
+            try {
+                rows = new StagedRows(spools.folder(), columns);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        @Override
+        public void row(Object[] values) {
+            count++;
+            try {
+                rows.add(values);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        void abandon() throws IOException {
+            if (rows != null) {
+                rows.close();
+            }
+        }
+    }
+}

@@ -1,0 +1,56 @@
+package plainsieve.server.copies;
+
+import java.util.List;
+import org.springframework.stereotype.Service;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.project.CachePolicy;
+import plainsieve.server.project.EditConflictException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+
+/** Whether viewers' reports ask a query's source each time, every so often, or a stored copy of its answer instead. */
+@Service
+public class CopySubstitution {
+    private final StoredCopies copies;
+    private final QueryEdits edits;
+
+    CopySubstitution(StoredCopies copies, QueryEdits edits) {
+        this.copies = copies;
+        this.edits = edits;
+    }
+
+    /**
+     * Says what they ask.
+     *
+     * @throws ProblemException when a copy has something else, was not made yet, or the query asks for what is chosen
+     * @throws EditConflictException when somebody was faster
+     */
+    public Query ask(Project project, Query query, CachePolicy how) {
+        if (how instanceof CachePolicy.StoredCopy copy) {
+            check(project, query, copies.get(project.id(), copy.id()));
+        }
+        return edits.ask(project, query, how);
+    }
+
+    private void check(Project project, Query query, StoredCopy copy) {
+        if (!copy.queryId().equals(query.id())) {
+            throw refused(
+                    "“%s” keeps the answer of another query.".formatted(copy.name()), "Keep the answer of this one.");
+        }
+        List<String> chosen = project.askedFor(query);
+        if (!chosen.isEmpty()) {
+            throw refused(
+                    "“%s” asks for :%s, and a copy has one answer.".formatted(query.name(), String.join(", :", chosen)),
+                    "Keep a query without it, and let this one ask that copy.");
+        }
+        if (copies.state(project.id(), copy).isEmpty()) {
+            throw refused("“%s” was not made yet.".formatted(copy.name()), "Wait until it is, under Live.");
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-copy", message, advice));
+    }
+}

@@ -1,0 +1,23 @@
+package plainsieve.server.copies;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.temporal.IsoFields;
+import java.time.temporal.TemporalAdjusters;
+import plainsieve.core.dialect.DatePart;
+
+/** Stretches of days, each named by its first, as databases group by them. */
+final class PeriodRanges {
+    private PeriodRanges() {}
+
+    static LocalDate first(DatePart stretch, LocalDate day) {
+        return switch (stretch) {
+            case DAY -> day;
+            case WEEK -> day.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+            case MONTH -> day.withDayOfMonth(1);
+            case QUARTER -> day.with(IsoFields.DAY_OF_QUARTER, 1);
+            case YEAR -> day.withDayOfYear(1);
+            case WEEKDAY, HOUR -> throw new IllegalArgumentException(stretch + " is no stretch of days");
+        };
+    }
+}

@@ -1,0 +1,221 @@
+package plainsieve.server.copies;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.springframework.stereotype.Service;
+import plainsieve.core.sql.Identifiers;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.jobs.JobHandler;
+import plainsieve.server.jobs.JobOutcome;
+import plainsieve.server.project.CopiesSource;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.settings.Settings;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.files.PartManifest;
+
+/** The stored copies of each project: where they lie, what is in them, and how they are refreshed. */
+@Service
+public class StoredCopies implements JobHandler {
+    private final CopyDefinitions kept;
+    private final Projects projects;
+    private final CopyRefresh refreshing;
+    private final Settings settings;
+
+    StoredCopies(CopyDefinitions kept, Projects projects, CopyRefresh refreshing, Settings settings) {
+        this.kept = kept;
+        this.projects = projects;
+        this.refreshing = refreshing;
+        this.settings = settings;
+    }
+
+    public List<StoredCopy> of(String projectId) {
+        return kept.all().stream()
+                .filter(one -> one.projectId().equals(projectId))
+                .map(CopyDefinitions.Kept::copy)
+                .toList();
+    }
+
+    public Optional<StoredCopy> find(String projectId, String id) {
+        return of(projectId).stream().filter(copy -> copy.id().equals(id)).findFirst();
+    }
+
+    /** Throws {@link NotFoundException} when there is none of this id. */
+    public StoredCopy get(String projectId, String id) {
+        return find(projectId, id)
+                .orElseThrow(() -> new NotFoundException(
+                        "copy", id, of(projectId).stream().map(StoredCopy::id).toList()));
+    }
+
+    Path folder(String projectId) {
+        return settings.foldersOfFiles()
+                .get(0)
+                .toAbsolutePath()
+                .normalize()
+                .resolve(CopiesSource.folderName(projectId));
+    }
+
+    Path folder(String projectId, StoredCopy copy) {
+        return folder(projectId).resolve(copy.table());
+    }
+
+    /** The source that asks them; nothing before there is one. */
+    public Optional<String> source(Project project) {
+        return CopiesSource.of(project.id(), project.sources());
+    }
+
+    /**
+     * What is in a copy.
+     *
+     * @param asOf when its rows were asked for
+     * @param parts how many files it has
+     * @param days the columns that it could be cut by
+     */
+    public record State(Instant asOf, long rows, int parts, List<String> days) {
+        private static State of(CopyPartitions stored) {
+            List<String> days = IntStream.range(0, stored.columns().size())
+                    .filter(i -> stored.types().get(i).matches("date|timestamp"))
+                    .mapToObj(stored.columns()::get)
+                    .toList();
+            return new State(stored.asOf(), stored.rows(), stored.parts().size(), days);
+        }
+    }
+
+    /** What viewers ask; nothing before it was made. */
+    public Optional<State> state(String projectId, StoredCopy copy) {
+        return CopyPartitions.in(folder(projectId, copy)).map(State::of);
+    }
+
+    /** What waits for somebody to look at it. */
+    public Optional<State> keptBack(String projectId, StoredCopy copy) {
+        return CopyPartitions.keptBackIn(folder(projectId, copy)).map(State::of);
+    }
+
+    /** When the oldest of the copies was made that a report asks; nothing when it asks none. */
+    public Optional<Instant> asOf(Project project, Report report) {
+        Optional<String> source = source(project);
+        List<Query> asking = report.queryIds().stream()
+                .map(project.in(Stage.LIVE)::asked)
+                .filter(query -> source.filter(query.sourceId()::equals).isPresent())
+                .toList();
+        return asking.isEmpty()
+                ? Optional.empty()
+                : of(project.id()).stream()
+                        .filter(copy -> asking.stream().anyMatch(query -> mentions(project, query, copy)))
+                        .flatMap(copy -> state(project.id(), copy).stream())
+                        .map(State::asOf)
+                        .min(Comparator.naturalOrder());
+    }
+
+    /* Compares tokens, so names in comments and strings do not count. Invalid text refers to no table. */
+    private static boolean mentions(Project project, Query query, StoredCopy copy) {
+        try {
+            Tokens tokens = project.prepare(query, query.liveText()).query().tokens();
+            return IntStream.range(0, tokens.size())
+                    .filter(at -> tokens.is(at, TokenKind.WORD) || tokens.is(at, TokenKind.QUOTED_NAME))
+                    .anyMatch(at -> Identifiers.same(tokens.written(at), copy.table()));
+        } catch (ProblemException e) {
+            return false;
+        }
+    }
+
+    /** Lets viewers have what was kept back. */
+    public void use(String projectId, StoredCopy copy) {
+        Path folder = folder(projectId, copy);
+        try {
+            Files.move(
+                    folder.resolve(CopyPartitions.KEPT_BACK),
+                    folder.resolve(PartManifest.NAME),
+                    StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException e) {
+            throw new CopyFailure("Nothing is kept back any more, or the disk refused it.", e);
+        }
+    }
+
+    /** Viewers go on with what they have; its files go with the next refresh. */
+    public void throwAway(String projectId, StoredCopy copy) {
+        try {
+            Files.deleteIfExists(folder(projectId, copy).resolve(CopyPartitions.KEPT_BACK));
+        } catch (IOException e) {
+            throw new CopyFailure("What was kept back could not be removed.", e);
+        }
+    }
+
+    @Override
+    public String kind() {
+        return StoredCopy.KIND;
+    }
+
+    @Override
+    public List<Planned> planned() {
+        return kept.all().stream()
+                .flatMap(one -> planned(one.projectId(), one.copy()).stream())
+                .toList();
+    }
+
+    private static Optional<Planned> planned(String projectId, StoredCopy copy) {
+        return copy.schedule()
+                .times()
+                .filter(times -> !copy.paused())
+                .map(times -> new Planned(projectId, copy.id(), times, copy.since()));
+    }
+
+    @Override
+    public JobOutcome work(String projectId, String thing, long job, Cancellation stop) {
+        Optional<StoredCopy> copy = find(projectId, thing);
+        if (copy.isEmpty()) {
+            return new JobOutcome.Left("There is no such copy any more.");
+        }
+        return refreshing.refresh(projects.get(projectId), copy.get(), folder(projectId, copy.get()), job, stop);
+    }
+
+    @Override
+    public List<String> behind(String projectId, String kind, String thing) {
+        return kind.equals(StoredCopy.KIND) ? behind(projectId, thing) : List.of();
+    }
+
+    private List<String> behind(String projectId, String thing) {
+        return of(projectId).stream()
+                .filter(copy -> !copy.paused()
+                        && copy.schedule().behind().filter(thing::equals).isPresent())
+                .map(StoredCopy::id)
+                .toList();
+    }
+
+    /** The copies whose rows its query takes. */
+    @Override
+    public Set<String> before(String projectId, String thing) {
+        Optional<StoredCopy> copy = find(projectId, thing);
+        if (copy.isEmpty()) {
+            return Set.of();
+        }
+        Project project = projects.get(projectId);
+        Optional<String> source = source(project);
+        if (source.isEmpty() || !project.hasQuery(copy.get().queryId())) {
+            return Set.of();
+        }
+        Query query = project.query(copy.get().queryId());
+        Set<String> before = new HashSet<>();
+        of(projectId).stream()
+                .filter(other -> !other.id().equals(thing)
+                        && query.sourceId().equals(source.get())
+                        && mentions(project, query, other))
+                .forEach(other -> before.add(other.id()));
+        return before;
+    }
+}

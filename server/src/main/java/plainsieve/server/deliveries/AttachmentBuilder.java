@@ -1,0 +1,139 @@
+package plainsieve.server.deliveries;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.util.unit.DataSize;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.downloads.Downloads;
+import plainsieve.server.downloads.FileHeader;
+import plainsieve.server.mail.EmailMessage;
+import plainsieve.server.reportmail.ReportEmailComposer;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.settings.EmailReportSettings;
+
+/** Writes views as files that go with a letter, as large as one may be: of what is larger the letter says where to have it. */
+@Component
+class AttachmentBuilder {
+    private final Downloads downloads;
+    private final ReportRunRequests orders;
+    private final QuestionRenderer questions;
+    private final EmailReportSettings settings;
+    private final Clock clock;
+
+    AttachmentBuilder(
+            Downloads downloads,
+            ReportRunRequests orders,
+            QuestionRenderer questions,
+            EmailReportSettings settings,
+            Clock clock) {
+        this.downloads = downloads;
+        this.orders = orders;
+        this.questions = questions;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /** @param notes of what does not go along */
+    record Attached(List<EmailMessage.Attached> files, List<String> notes) {}
+
+    /** Throws as any run. */
+    Attached of(ReportEmailComposer.Wanted wanted, List<Delivery.Attachment> attachments) {
+        List<EmailMessage.Attached> files = new ArrayList<>();
+        List<String> notes = new ArrayList<>();
+        long left = settings.mostAttached().toBytes();
+        for (Delivery.Attachment attachment : attachments) {
+            Optional<EmailMessage.Attached> file = file(wanted, attachment, left);
+            if (file.isEmpty()) {
+                notes.add("“%s” as %s is larger than the %s that mails take: download it from the report."
+                        .formatted(
+                                wanted.report().view(attachment.viewId()).titleOrKind(),
+                                attachment.format().extension(),
+                                inWords(settings.mostAttached())));
+            } else {
+                files.add(file.get());
+                left -= file.get().bytes().length;
+            }
+        }
+        return new Attached(files, notes);
+    }
+
+    private static String inWords(DataSize size) {
+        return size.toMegabytes() > 0 ? size.toMegabytes() + " MB" : size.toKilobytes() + " kB";
+    }
+
+    private Optional<EmailMessage.Attached> file(
+            ReportEmailComposer.Wanted wanted, Delivery.Attachment attachment, long most) {
+        View view = wanted.report().view(attachment.viewId());
+        String run = UUID.randomUUID().toString();
+        RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
+        RunRequest order = orders.download(
+                wanted.project(),
+                wanted.report(),
+                wanted.choices(),
+                ReportRunRequests.Asked.first(run, text, view, ViewPart.MAIN));
+        QuestionRenderer.Question question =
+                questions.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
+        FileHeader header = FileHeader.of(
+                wanted.project(),
+                wanted.report(),
+                view,
+                question,
+                clock.instant().toString());
+        String name = "%s %s.%s"
+                .formatted(
+                        wanted.report().name(),
+                        clock.instant().toString().substring(0, 10),
+                        attachment.format().extension());
+        Downloads.Download download = downloads.order(order, attachment.format(), header, name);
+        Bounded bytes = new Bounded(most);
+        try {
+            downloads.write(download, bytes);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e.getMessage(), e);
+        } catch (RuntimeException e) {
+            if (!bytes.isFull) {
+                throw e;
+            }
+        }
+        return bytes.isFull
+                ? Optional.empty()
+                : Optional.of(
+                        new EmailMessage.Attached(name, attachment.format().mediaType(), bytes.written.toByteArray()));
+    }
+
+    /** Takes so many bytes and no more. */
+    private static final class Bounded extends OutputStream {
+        private final ByteArrayOutputStream written = new ByteArrayOutputStream();
+        private final long most;
+        private boolean isFull;
+
+        Bounded(long most) {
+            this.most = most;
+        }
+
+        @Override
+        public void write(int b) throws IOException {
+            write(new byte[] {(byte) b}, 0, 1);
+        }
+
+        @Override
+        public void write(byte[] bytes, int from, int count) throws IOException {
+            if (written.size() + (long) count > most) {
+                isFull = true;
+                throw new IOException("The file is larger than a mail may be");
+            }
+            written.write(bytes, from, count);
+        }
+    }
+}

@@ -1,0 +1,172 @@
+package plainsieve.server.deliveries;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.DeliveriesFile.AttachEntry;
+import plainsieve.files.DeliveriesFile.DeliveryEntry;
+import plainsieve.files.DeliveriesFile.EachEntry;
+import plainsieve.files.DeliveriesFile.OnlyEntry;
+import plainsieve.server.downloads.DownloadFormat;
+import plainsieve.server.project.ParameterEntries;
+import plainsieve.server.project.StageEntries;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.DeliveryRecords;
+import plainsieve.server.records.DeliveryRow;
+import plainsieve.server.records.ParsedRowCache;
+import plainsieve.server.schedules.ScheduleEntry;
+import tools.jackson.databind.JsonNode;
+
+/** Deliveries as records and files keep them. */
+@Component
+class DeliveryDefinitions {
+    private static final String ABOVE = "above";
+    private static final String BELOW = "below";
+
+    private final DeliveryRecords records;
+    private final StoredForms forms;
+    private final ParsedRowCache<DeliveryRow, Kept> read;
+
+    DeliveryDefinitions(DeliveryRecords records, StoredForms forms) {
+        this.records = records;
+        this.forms = forms;
+        this.read = new ParsedRowCache<>(this::kept);
+    }
+
+    /** A delivery and the project that it belongs to. */
+    record Kept(String projectId, Delivery delivery) {}
+
+    List<Kept> all() {
+        return read.of(records.all());
+    }
+
+    private Kept kept(DeliveryRow row) {
+        return new Kept(
+                row.projectId(),
+                delivery(
+                        forms.readRecord(row.definition(), DeliveryEntry.class),
+                        Instant.parse(row.since()),
+                        row.version()));
+    }
+
+    /** Whether it was kept: not when somebody else was faster. */
+    boolean keep(String projectId, Delivery delivery) {
+        return records.keep(new DeliveryRow(
+                        projectId,
+                        delivery.id(),
+                        forms.writeRecord(entry(delivery)),
+                        delivery.since().toString(),
+                        delivery.version()))
+                == 1;
+    }
+
+    void remove(String projectId, String id) {
+        records.remove(projectId, id);
+    }
+
+    /** Throws {@link ProblemException} for what says nothing. @param since its schedule counts from here */
+    static Delivery delivery(DeliveryEntry entry, Instant since, int version) {
+        Map<String, DefaultDefinition> choices = new LinkedHashMap<>();
+        entry.choices().forEach((name, node) -> choices.put(name, StageEntries.value(node)));
+        return new Delivery(
+                entry.id(),
+                entry.name(),
+                new Delivery.Content(
+                        entry.report(),
+                        choices,
+                        only(entry.only()),
+                        entry.attach().stream()
+                                .map(DeliveryDefinitions::attachment)
+                                .toList()),
+                to(entry),
+                new ScheduleEntry(entry.every(), entry.zone(), entry.missed(), entry.after()).read(),
+                entry.paused(),
+                since,
+                version);
+    }
+
+    private static Delivery.Recipients to(DeliveryEntry entry) {
+        EachEntry each = entry.each();
+        return each == null
+                ? new Delivery.Named(entry.to())
+                : new Delivery.EachRow(each.query(), each.address(), each.choices());
+    }
+
+    private static Delivery.Only only(OnlyEntry entry) {
+        if (entry == null || entry.view().isEmpty()) {
+            return new Delivery.Always();
+        }
+        if (entry.figure().isEmpty()) {
+            return new Delivery.AnyRows(entry.view());
+        }
+        try {
+            boolean above = entry.passes().equals(ABOVE);
+            if (above || entry.passes().equals(BELOW)) {
+                return new Delivery.Passes(
+                        entry.view(),
+                        entry.figure(),
+                        above,
+                        new BigDecimal(entry.value().strip()));
+            }
+        } catch (NumberFormatException e) {
+            // Told below like a word that is none.
+        }
+        throw new ProblemException(Problem.of(
+                "bad-delivery",
+                "“%s %s” says nothing of a figure.".formatted(entry.passes(), entry.value()),
+                "Write above or below and a number, such as above 10."));
+    }
+
+    private static Delivery.Attachment attachment(AttachEntry entry) {
+        DownloadFormat format = DownloadFormat.ofWord(entry.format())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-delivery",
+                        "“%s” is no format of a file.".formatted(entry.format()),
+                        "Use csv, csv-exact, xlsx, parquet or json.")));
+        return new Delivery.Attachment(entry.view(), format);
+    }
+
+    static DeliveryEntry entry(Delivery delivery) {
+        Map<String, JsonNode> choices = new LinkedHashMap<>();
+        delivery.content().choices().forEach((name, value) -> choices.put(name, ParameterEntries.start(value)));
+        ScheduleEntry when = ScheduleEntry.of(delivery.schedule());
+        return new DeliveryEntry(
+                delivery.id(),
+                delivery.name(),
+                delivery.content().reportId(),
+                choices,
+                delivery.to() instanceof Delivery.Named named ? named.who() : List.of(),
+                delivery.to() instanceof Delivery.EachRow each
+                        ? new EachEntry(each.queryId(), each.column(), each.choices())
+                        : null,
+                only(delivery.content().only()).orElse(null),
+                delivery.content().attached().stream()
+                        .map(one -> new AttachEntry(one.viewId(), one.format().word()))
+                        .toList(),
+                when.every(),
+                when.zone(),
+                when.missed(),
+                when.after(),
+                delivery.paused());
+    }
+
+    private static Optional<OnlyEntry> only(Delivery.Only only) {
+        if (only instanceof Delivery.AnyRows rows) {
+            return Optional.of(new OnlyEntry(rows.viewId(), "", "", ""));
+        }
+        return only instanceof Delivery.Passes passes
+                ? Optional.of(new OnlyEntry(
+                        passes.viewId(),
+                        passes.label(),
+                        passes.above() ? ABOVE : BELOW,
+                        passes.value().toPlainString()))
+                : Optional.empty();
+    }
+}

@@ -1,0 +1,223 @@
+package plainsieve.server.deliveries;
+
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.mail.EmailMessage;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.reportmail.EmailFooter;
+import plainsieve.server.reportmail.EmailHtml;
+import plainsieve.server.reportmail.EmailText;
+import plainsieve.server.reportmail.ReportEmail;
+import plainsieve.server.reportmail.ReportEmailComposer;
+import plainsieve.server.sources.ClientPresence;
+
+/** Writes the mail that somebody gets of a delivery: with what they may see, as viewers see it now, or says why there is none. */
+@Component
+class DeliveryEmailBuilder {
+    private static final String BY = "The delivery";
+
+    private final ReportEmailComposer composing;
+    private final AttachmentBuilder attaching;
+    private final Permissions rights;
+    private final MailLinks links;
+
+    DeliveryEmailBuilder(
+            ReportEmailComposer composing, AttachmentBuilder attaching, Permissions rights, MailLinks links) {
+        this.composing = composing;
+        this.attaching = attaching;
+        this.rights = rights;
+        this.links = links;
+    }
+
+    /** A mail, or why there is none. */
+    sealed interface Written {}
+
+    record Ready(EmailMessage mail) implements Written {}
+
+    record Nothing(String why) implements Written {}
+
+    /** All mails of a delivery that are written at once: who has the same choices and rights as the one before gets the same. */
+    static final class Round {
+        private final Project project;
+        private final Delivery delivery;
+        private final ClientPresence presence;
+        private final Optional<String> testFor;
+        private Optional<Content> last = Optional.empty();
+
+        private Round(Project project, Delivery delivery, ClientPresence presence, Optional<String> testFor) {
+            this.project = project;
+            this.delivery = delivery;
+            this.presence = presence;
+            this.testFor = testFor;
+        }
+
+        /** @param project as its authors wrote it */
+        static Round of(Project project, Delivery delivery, ClientPresence presence) {
+            return new Round(project, delivery, presence, Optional.empty());
+        }
+
+        /** One whose mails all go to somebody who looks at them first, and let nobody have no more of them. */
+        static Round test(Project project, Delivery delivery, ClientPresence presence, String address) {
+            return new Round(project, delivery, presence, Optional.of(address));
+        }
+    }
+
+    /** @param sight whose it is: a person, or choices of those who have no account */
+    private record Content(Object sight, ReportEmail letter, AttachmentBuilder.Attached attached) {}
+
+    /** Throws as any run. @param mailId of the mail among all */
+    Written write(Round round, Recipient to, String mailId) {
+        Delivery delivery = round.delivery;
+        if (round.testFor.isEmpty() && links.wantsNone(round.project, delivery, to.address())) {
+            return new Nothing("They want no more of these.");
+        }
+        Project live = round.project.in(Stage.LIVE, opening(delivery, to));
+        Optional<Report> report = given(live, delivery);
+        if (report.isEmpty()) {
+            return new Nothing("Viewers do not have the report.");
+        }
+        Project opened = live.opening(report.get());
+        Caller asker = asker(opened, delivery, to);
+        if (!rights.isFor(asker, opened.id(), report.get().id())) {
+            return new Nothing("The report is not for them.");
+        }
+        ReportEmailComposer.Wanted wanted = new ReportEmailComposer.Wanted(opened, report.get(), asker, round.presence);
+        // Whoever has no account sees the same as anybody else without one.
+        Object sight = to.person().isPresent() ? to.address() : to.choices();
+        Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
+        if (known.isEmpty()) {
+            ReportEmail letter = composing.compose(wanted);
+            Optional<String> unmet = unmet(delivery.content().only(), letter);
+            if (unmet.isPresent()) {
+                return new Nothing(unmet.get());
+            }
+            // One alone is kept: what is attached may be large.
+            round.last = Optional.of(new Content(
+                    sight, letter, attaching.of(wanted, delivery.content().attached())));
+        }
+        Content content = round.last.orElseThrow();
+        return new Ready(mail(opened, round, to, mailId, content));
+    }
+
+    private static Map<String, DefaultDefinition> opening(Delivery delivery, Recipient to) {
+        Map<String, DefaultDefinition> opening =
+                new LinkedHashMap<>(delivery.content().choices());
+        to.choices().forEach((name, choice) -> opening.put(name, DefaultDefinition.of(choice)));
+        return opening;
+    }
+
+    private static Optional<Report> given(Project live, Delivery delivery) {
+        String id = delivery.content().reportId();
+        boolean has = live.hasReport(id) && live.draft(id).given();
+        return has ? Optional.of(live.report(id)) : Optional.empty();
+    }
+
+    /** People see what is theirs; of what is held, others see what the delivery says is theirs, as by a link for whoever has it. */
+    private Caller asker(Project live, Delivery delivery, Recipient to) {
+        String by = "delivery";
+        if (to.person().isPresent()) {
+            return rights.asPerson(by, to.person().get(), live.id());
+        }
+        Map<String, ChoiceText> theirs = new LinkedHashMap<>();
+        opening(delivery, to).forEach((name, start) -> {
+            boolean held = live.parameters().containsKey(name)
+                    && live.parameter(name).hold().holds();
+            if (held && start.formulaText().isEmpty()) {
+                theirs.put(name, start.choice());
+            }
+        });
+        Viewer viewer = Viewer.byLink(by, delivery.content().reportId());
+        return Caller.of(by + Caller.LOOKING + to.address(), Role.VIEWER, viewer)
+                .fixing(theirs, BY);
+    }
+
+    /** Why it is not sent; nothing when it is. Throws {@link ProblemException} when what it depends on is not there. */
+    private static Optional<String> unmet(Delivery.Only only, ReportEmail letter) {
+        if (only instanceof Delivery.AnyRows any) {
+            boolean rows = letter.parts().stream()
+                    .filter(part -> part.viewId().equals(any.viewId()))
+                    .anyMatch(DeliveryEmailBuilder::hasRows);
+            return rows ? Optional.empty() : Optional.of("There were no rows.");
+        }
+        if (only instanceof Delivery.Passes passes) {
+            ReportEmail.Figures.One figure = letter.parts().stream()
+                    .filter(part -> part.viewId().equals(passes.viewId()) && part instanceof ReportEmail.Figures)
+                    .flatMap(part -> ((ReportEmail.Figures) part).all().stream())
+                    .filter(one -> one.label().equalsIgnoreCase(passes.label()))
+                    .findFirst()
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-delivery",
+                            "The report has no figure “%s” any more.".formatted(passes.label()),
+                            "Say again when it is sent.")));
+            Optional<BigDecimal> value = figure.value().flatMap(DeliveryEmailBuilder::number);
+            boolean met = value.filter(
+                            is -> passes.above() ? is.compareTo(passes.value()) > 0 : is.compareTo(passes.value()) < 0)
+                    .isPresent();
+            return met ? Optional.empty() : Optional.of("“%s” was %s.".formatted(passes.label(), figure.written()));
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<BigDecimal> number(Object value) {
+        try {
+            return Optional.of(new BigDecimal(value.toString()));
+        } catch (NumberFormatException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static boolean hasRows(ReportEmail.Part part) {
+        return part instanceof ReportEmail.Rows rows && !rows.rows().isEmpty() || part instanceof ReportEmail.Chart;
+    }
+
+    private EmailMessage mail(Project live, Round round, Recipient to, String mailId, Content content) {
+        Delivery delivery = round.delivery;
+        boolean test = round.testFor.isPresent();
+        EmailFooter foot = new EmailFooter(
+                links.report(live, delivery, content.letter()),
+                Stream.concat(links.aboutOpening(to).stream(), content.attached().notes().stream())
+                        .toList(),
+                "Plain Sieve of %s sends you “%s”.".formatted(live.name(), delivery.name()),
+                Optional.of(links.unsubscribePage(live, delivery, to.address())).filter(page -> !test));
+        EmailHtml html = new EmailHtml(mailId);
+        String written = html.write(content.letter(), foot);
+        return new EmailMessage(
+                mailId,
+                round.testFor.orElse(to.address()),
+                (test ? "Test: " : "") + subject(delivery, to),
+                written,
+                new EmailText().write(content.letter(), foot),
+                html.pictures(),
+                content.attached().files(),
+                Optional.of(links.unsubscribeAtOnce(live, delivery, to.address()))
+                        .filter(link -> !test));
+    }
+
+    /** What it is about, and for which row where there are several. */
+    private static String subject(Delivery delivery, Recipient to) {
+        String row = to.choices().values().stream()
+                .flatMap(choice -> choice.values().stream())
+                .collect(Collectors.joining(", "));
+        return row.isEmpty() ? delivery.name() : delivery.name() + ": " + row;
+    }
+
+    /** The id of a mail: the same whenever it is made again. */
+    String mailId(long job, long mail) {
+        return links.mailId(job, mail);
+    }
+}

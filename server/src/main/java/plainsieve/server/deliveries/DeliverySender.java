@@ -1,0 +1,260 @@
+package plainsieve.server.deliveries;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.jobs.JobOutcome;
+import plainsieve.server.mail.EmailMessage;
+import plainsieve.server.mail.MailFailure;
+import plainsieve.server.mail.MailTransport;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.records.MailRecords;
+import plainsieve.server.records.MailRow;
+import plainsieve.server.sources.ClientPresence;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * Sends what one job of a delivery has to send. Each mail has a line in the records before it is begun, and is <em>handing over</em>
+ * there before the server for mails can have taken it: one that is handed over once is not handed over again, however the round ended.
+ */
+@Component
+class DeliverySender {
+    private static final int LONGEST_NOTE = 500;
+    private static final Duration KEPT = Duration.ofDays(365);
+    private static final int MOST_LOST = 3;
+
+    private final RecipientResolver addressees;
+    private final DeliveryEmailBuilder writing;
+    private final MailTransport postman;
+    private final MailRecords records;
+    private final Clock clock;
+
+    DeliverySender(
+            RecipientResolver addressees,
+            DeliveryEmailBuilder writing,
+            MailTransport postman,
+            MailRecords records,
+            Clock clock) {
+        this.addressees = addressees;
+        this.writing = writing;
+        this.postman = postman;
+        this.records = records;
+        this.clock = clock;
+    }
+
+    /** Throws {@link MailFailure} when something has to be tried again; what is over is not done again then. */
+    JobOutcome post(Project project, Delivery delivery, long job, Cancellation stop) {
+        ClientPresence presence = new ClientPresence();
+        if (!stop.begin(presence::leave)) {
+            return new JobOutcome.Left("It was stopped.");
+        }
+        records.forget(clock.instant().minus(KEPT).toString());
+        try (Round round = new Round(project, delivery, job, presence)) {
+            for (Recipient to : addressees.of(project.in(Stage.LIVE), delivery, presence)) {
+                if (stop.reason().isPresent()) {
+                    throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before everybody had it.", null);
+                }
+                round.one(to);
+            }
+            return round.outcome();
+        } finally {
+            stop.end();
+        }
+    }
+
+    /** Nothing of a job is tried again. */
+    void giveUp(long job) {
+        records.giveUp(job);
+    }
+
+    /** A test: what the first of them would get goes to somebody else. @return why there would be none; nothing when it was sent */
+    Optional<String> trial(Project project, Delivery delivery, String address) {
+        ClientPresence presence = new ClientPresence();
+        List<Recipient> all = addressees.of(project.in(Stage.LIVE), delivery, presence);
+        Recipient first = all.stream()
+                .filter(one -> one.why().isEmpty())
+                .findFirst()
+                .orElse(new Recipient(address, Optional.empty(), Map.of(), Optional.empty()));
+        String id = writing.mailId(0, clock.millis());
+        DeliveryEmailBuilder.Round test = DeliveryEmailBuilder.Round.test(project, delivery, presence, address);
+        DeliveryEmailBuilder.Written written = writing.write(test, first, id);
+        if (written instanceof DeliveryEmailBuilder.Nothing nothing) {
+            return Optional.of(nothing.why());
+        }
+        try (MailTransport.SmtpSession way = postman.open()) {
+            way.hand(((DeliveryEmailBuilder.Ready) written).mail(), () -> {});
+        }
+        return Optional.empty();
+    }
+
+    /** One round over all who get it. */
+    private final class Round implements AutoCloseable {
+        private final Project project;
+        private final Delivery delivery;
+        private final long job;
+        private final DeliveryEmailBuilder.Round known;
+        private Optional<MailTransport.SmtpSession> way = Optional.empty();
+        private int sent;
+        private int left;
+        private int refused;
+        private int unsure;
+        private int waiting;
+        private int lost;
+        private String why = "";
+
+        Round(Project project, Delivery delivery, long job, ClientPresence presence) {
+            this.project = project;
+            this.delivery = delivery;
+            this.job = job;
+            this.known = DeliveryEmailBuilder.Round.of(project, delivery, presence);
+        }
+
+        void one(Recipient to) {
+            MailRow row = row(to);
+            MailRow.State state = row.stands();
+            if (state == MailRow.State.HANDING_OVER) {
+                become(
+                        row,
+                        MailRow.State.UNSURE,
+                        row.subject(),
+                        "The server ended while it was handed over: it may have come, or not.");
+                unsure++;
+            } else if (state.isOver()) {
+                count(state);
+            } else if (to.why().isPresent()) {
+                become(row, MailRow.State.REFUSED, "", to.why().get());
+                refused++;
+            } else {
+                write(to, row);
+            }
+        }
+
+        private MailRow row(Recipient to) {
+            records.add(new MailRow(
+                    0,
+                    project.id(),
+                    delivery.id(),
+                    job,
+                    to.address(),
+                    to.part(),
+                    "",
+                    "",
+                    "",
+                    clock.instant().toString()));
+            return records.find(job, to.address(), to.part());
+        }
+
+        private void count(MailRow.State state) {
+            switch (state) {
+                case SENT -> sent++;
+                case REFUSED -> refused++;
+                case LEFT -> left++;
+                case UNSURE -> unsure++;
+                default -> waiting++;
+            }
+        }
+
+        private void write(Recipient to, MailRow row) {
+            try {
+                DeliveryEmailBuilder.Written written = writing.write(known, to, writing.mailId(job, row.id()));
+                if (written instanceof DeliveryEmailBuilder.Nothing nothing) {
+                    become(row, MailRow.State.LEFT, "", nothing.why());
+                    left++;
+                } else if (written instanceof DeliveryEmailBuilder.Ready ready) {
+                    hand(ready.mail(), row);
+                }
+            } catch (SourceFailure e) {
+                later(row, "", e.getMessage());
+            } catch (ProblemException e) {
+                impossible(row, e);
+            }
+        }
+
+        /* Nothing is theirs, or it is said what cannot be: that is so tomorrow, too. A list that cannot be asked may be there then. */
+        private void impossible(MailRow row, ProblemException e) {
+            if (e.problems().stream().anyMatch(problem -> problem.kind().equals("list-not-there"))) {
+                later(row, "", e.getMessage());
+            } else {
+                become(row, MailRow.State.REFUSED, "", e.getMessage());
+                refused++;
+            }
+        }
+
+        /* Where there is no way, nobody gets anything now, and each would wait for it as long as the first. */
+        private void hand(EmailMessage mail, MailRow row) {
+            MailTransport.SmtpSession open = way();
+            try {
+                open.hand(mail, () -> become(row, MailRow.State.HANDING_OVER, mail.subject(), ""));
+                become(row, MailRow.State.SENT, mail.subject(), "");
+                sent++;
+                lost = 0;
+            } catch (MailFailure e) {
+                if (e.kind() == MailFailure.Kind.LATER) {
+                    later(row, mail.subject(), e.getMessage());
+                    lost = open.isOpen() ? 0 : lost + 1;
+                    if (lost == MOST_LOST) {
+                        throw e;
+                    }
+                } else {
+                    boolean taken = e.kind() == MailFailure.Kind.UNSURE;
+                    become(row, taken ? MailRow.State.UNSURE : MailRow.State.REFUSED, mail.subject(), e.getMessage());
+                    count(taken ? MailRow.State.UNSURE : MailRow.State.REFUSED);
+                }
+            }
+        }
+
+        /* The others may have theirs. */
+        private void later(MailRow row, String subject, String note) {
+            become(row, MailRow.State.WAITING, subject, note);
+            waiting++;
+            why = note;
+        }
+
+        private MailTransport.SmtpSession way() {
+            if (way.filter(MailTransport.SmtpSession::isOpen).isEmpty()) {
+                close();
+                way = Optional.of(postman.open());
+            }
+            return way.orElseThrow();
+        }
+
+        private void become(MailRow row, MailRow.State state, String subject, String note) {
+            String said = note.substring(0, Math.min(LONGEST_NOTE, note.length()));
+            records.become(
+                    row.id(), state.word(), subject, said, clock.instant().toString());
+        }
+
+        JobOutcome outcome() {
+            if (waiting > 0) {
+                throw new MailFailure(MailFailure.Kind.LATER, "%d of %d wait: %s".formatted(waiting, all(), why), null);
+            }
+            StringBuilder note = new StringBuilder();
+            say(note, left, "%d had nothing to get");
+            say(note, refused, "%d did not get it");
+            say(note, unsure, "of %d it is not known whether they came");
+            return new JobOutcome.Done(sent, note.toString());
+        }
+
+        private int all() {
+            return sent + left + refused + unsure + waiting;
+        }
+
+        private static void say(StringBuilder note, int count, String words) {
+            if (count > 0) {
+                note.append(note.isEmpty() ? "" : ", ").append(words.formatted(count));
+            }
+        }
+
+        @Override
+        public void close() {
+            way.ifPresent(MailTransport.SmtpSession::close);
+            way = Optional.empty();
+        }
+    }
+}

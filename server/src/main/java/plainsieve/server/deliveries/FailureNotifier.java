@@ -1,0 +1,83 @@
+package plainsieve.server.deliveries;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.HtmlUtils;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Permissions;
+import plainsieve.server.jobs.JobListener;
+import plainsieve.server.mail.EmailMessage;
+import plainsieve.server.mail.MailFailure;
+import plainsieve.server.mail.MailTransport;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.settings.EmailReportSettings;
+
+/** Tells the authors of a project by mail when something that is done by itself has failed, or was kept back. */
+@Component
+class FailureNotifier implements JobListener {
+    private static final Logger LOG = LoggerFactory.getLogger(FailureNotifier.class);
+
+    private final MailTransport postman;
+    private final Accounts accounts;
+    private final Permissions rights;
+    private final EmailReportSettings settings;
+
+    FailureNotifier(MailTransport postman, Accounts accounts, Permissions rights, EmailReportSettings settings) {
+        this.postman = postman;
+        this.accounts = accounts;
+        this.rights = rights;
+        this.settings = settings;
+    }
+
+    @Override
+    public void wrong(String projectId, String kind, String thing, String word, String note) {
+        String what = word.equals("failed") ? "failed" : "was kept back";
+        String subject = "The %s “%s” %s".formatted(kind, thing, what);
+        send(addresses(rights.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
+    }
+
+    /** @param path of the screen where it is fixed, within the server */
+    void send(List<String> addresses, String subject, String note, String path) {
+        if (!postman.isSetUp() || addresses.isEmpty()) {
+            return;
+        }
+        String link = settings.address() + path;
+        String text = "%s.%n%n%s%n%nLook at it: %s%n".formatted(subject, note, link);
+        String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">Look at it</a></p>"
+                .formatted(said(subject), said(note), said(link));
+        try (MailTransport.SmtpSession way = postman.open()) {
+            for (String address : addresses) {
+                String id = "told." + UUID.randomUUID() + "@plainsieve";
+                tell(way, new EmailMessage(id, address, subject, html, text, List.of(), List.of(), Optional.empty()));
+            }
+        }
+    }
+
+    /* One whose address is not taken keeps the others from nothing. */
+    private static void tell(MailTransport.SmtpSession way, EmailMessage mail) {
+        try {
+            way.hand(mail, () -> {});
+        } catch (MailFailure e) {
+            LOG.warn("{} could not be told that “{}”: {}", mail.to(), mail.subject(), e.getMessage());
+        }
+    }
+
+    private static String said(String text) {
+        return HtmlUtils.htmlEscape(text, "UTF-8");
+    }
+
+    /** The addresses that emails may go to, of people who can sign in. */
+    List<String> addresses(Set<String> people) {
+        return accounts.all().stream()
+                .filter(row -> people.contains(row.id()) && !row.blocked())
+                .map(PersonRow::mail)
+                .filter(address -> !address.isEmpty() && postman.mayGoTo(address))
+                .distinct()
+                .toList();
+    }
+}

@@ -1,0 +1,21 @@
+package plainsieve.server.deliveries;
+
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.server.people.Person;
+
+/**
+ * Somebody who gets a mail.
+ *
+ * @param address where to; where there is none, whom it would have gone to
+ * @param person with that address; nothing for somebody without an account
+ * @param choices what their row says is chosen
+ * @param why nothing can go there; nothing when it can
+ */
+record Recipient(String address, Optional<Person> person, Map<String, ChoiceText> choices, Optional<String> why) {
+    /** Tells the mails of one address apart. */
+    String part() {
+        return choices.isEmpty() ? "" : choices.toString();
+    }
+}

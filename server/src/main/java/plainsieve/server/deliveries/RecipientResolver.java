@@ -1,0 +1,232 @@
+package plainsieve.server.deliveries;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.mail.MailAddress;
+import plainsieve.server.mail.MailTransport;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.GroupRecords;
+import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.EmailReportSettings;
+import plainsieve.server.sources.ClientPresence;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.ShownValue;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+
+/** Finds out who gets a delivery: addresses, people and everybody of groups, or who stands in the rows of a query. */
+@Component
+class RecipientResolver {
+    static final String GROUP = "group:";
+
+    private final Accounts accounts;
+    private final Groups groups;
+    private final MailTransport postman;
+    private final QueryRunner runner;
+    private final EmailReportSettings settings;
+
+    RecipientResolver(
+            Accounts accounts, Groups groups, MailTransport postman, QueryRunner runner, EmailReportSettings settings) {
+        this.accounts = accounts;
+        this.groups = groups;
+        this.postman = postman;
+        this.runner = runner;
+        this.settings = settings;
+    }
+
+    /**
+     * Everybody, each once, however they are named and their address is written.
+     *
+     * @param project as viewers see it
+     * @throws ProblemException when there are more than any delivery may have, or a column is missing; otherwise as any run
+     */
+    List<Recipient> of(Project project, Delivery delivery, ClientPresence presence) {
+        List<PersonRow> people = accounts.all();
+        List<Recipient> all = new ArrayList<>();
+        if (delivery.to() instanceof Delivery.EachRow each) {
+            rows(project, delivery, each, presence)
+                    .forEach(row -> all.add(addressee(row.address(), row.choices(), people)));
+        } else if (delivery.to() instanceof Delivery.Named named) {
+            named.who().forEach(who -> named(who, people).forEach(all::add));
+        }
+        Map<String, Recipient> once = new LinkedHashMap<>();
+        all.forEach(one -> once.putIfAbsent(one.address().toLowerCase(Locale.ROOT) + "\n" + one.part(), one));
+        if (once.size() > settings.mostMails()) {
+            throw refused(
+                    "It would be more than %,d mails, and none was sent.".formatted(settings.mostMails()),
+                    "Narrow who gets it, or let the operator allow more.");
+        }
+        return List.copyOf(once.values());
+    }
+
+    private List<Recipient> named(String who, List<PersonRow> people) {
+        if (!who.startsWith(GROUP)) {
+            return List.of(addressee(who, Map.of(), people));
+        }
+        String name = who.substring(GROUP.length()).strip();
+        Optional<GroupRow> group = groups.all().stream()
+                .filter(row -> row.name().equalsIgnoreCase(name))
+                .findFirst();
+        if (group.isEmpty()) {
+            return List.of(nobody(who, Map.of(), "There is no group “%s”.".formatted(name)));
+        }
+        Set<String> members = new LinkedHashSet<>();
+        groups.members().stream()
+                .filter(member -> member.groupId().equals(group.get().id()))
+                .map(GroupRecords.Member::personId)
+                .forEach(members::add);
+        return people.stream()
+                .filter(row -> members.contains(row.id()))
+                .map(row -> of(row, Map.of()))
+                .toList();
+    }
+
+    /** Whoever has the address, or the name. */
+    private Recipient addressee(String who, Map<String, ChoiceText> choices, List<PersonRow> people) {
+        Optional<PersonRow> person = people.stream()
+                .filter(row -> row.name().equalsIgnoreCase(who.strip())
+                        || !row.mail().isEmpty() && row.mail().equalsIgnoreCase(who.strip()))
+                .findFirst();
+        if (person.isPresent()) {
+            return of(person.get(), choices);
+        }
+        return MailAddress.read(who)
+                .map(address -> postman.mayGoTo(address)
+                        ? new Recipient(address, Optional.empty(), choices, Optional.empty())
+                        : nobody(address, choices, "The operator lets no mail go to that domain."))
+                .orElseGet(() -> nobody(
+                        who.isBlank() ? "(empty)" : who,
+                        choices,
+                        "That is neither an address nor the name of somebody with an account."));
+    }
+
+    private Recipient of(PersonRow row, Map<String, ChoiceText> choices) {
+        String address = row.mail().isEmpty() ? MailAddress.read(row.name()).orElse("") : row.mail();
+        if (row.blocked()) {
+            return nobody(address.isEmpty() ? row.name() : address, choices, "The account is shut.");
+        }
+        if (address.isEmpty()) {
+            return nobody(row.name(), choices, "%s has no address for mail.".formatted(row.label()));
+        }
+        return postman.mayGoTo(address)
+                ? new Recipient(
+                        address, Optional.of(new Person(row.id(), row.name(), row.label())), choices, Optional.empty())
+                : nobody(address, choices, "The operator lets no mail go to that domain.");
+    }
+
+    private static Recipient nobody(String who, Map<String, ChoiceText> choices, String why) {
+        return new Recipient(who, Optional.empty(), choices, Optional.of(why));
+    }
+
+    /** A row that says who gets a mail of what. */
+    private record Row(String address, Map<String, ChoiceText> choices) {}
+
+    private List<Row> rows(Project project, Delivery delivery, Delivery.EachRow each, ClientPresence presence) {
+        Reading reading = new Reading(each, presence);
+        run(project, delivery, each.queryId(), settings.mostMails() + 1L, reading);
+        return reading.rows;
+    }
+
+    /** The columns of a query whose rows could say who gets something. Throws as any run. */
+    List<Column> columns(Project project, Delivery delivery, String queryId) {
+        List<Column> columns = new ArrayList<>();
+        run(project, delivery, queryId, 1, new RunListener() {
+            @Override
+            public void columns(List<Column> found) {
+                columns.addAll(found);
+            }
+        });
+        return columns;
+    }
+
+    private void run(Project project, Delivery delivery, String queryId, long cap, RunListener listener) {
+        Caller asker = Caller.of("delivery", Role.AUTHOR, new Viewer("delivery", "", false, true, Set.of(), ""));
+        runner.run(
+                new RunRequest(
+                        UUID.randomUUID().toString(),
+                        project,
+                        RunRequest.Text.live(project.asked(queryId)),
+                        RequestedChoices.of(asker, Set.of(), Map.of()),
+                        RunRequest.Shape.ALL_ROWS,
+                        Purpose.ofView(Purpose.Kind.DELIVERY, delivery.content().reportId(), ""),
+                        cap),
+                listener);
+    }
+
+    private static final class Reading implements RunListener {
+        private final Delivery.EachRow each;
+        private final ClientPresence presence;
+        private final List<Row> rows = new ArrayList<>();
+        private final Map<String, Integer> places = new LinkedHashMap<>();
+        private int address;
+
+        Reading(Delivery.EachRow each, ClientPresence presence) {
+            this.each = each;
+            this.presence = presence;
+        }
+
+        @Override
+        public void begun(Cancellation run) {
+            presence.begun(run);
+        }
+
+        @Override
+        public void columns(List<Column> columns) {
+            address = place(columns, each.column());
+            each.choices().forEach((parameter, column) -> places.put(parameter, place(columns, column)));
+        }
+
+        private static int place(List<Column> columns, String name) {
+            return IntStream.range(0, columns.size())
+                    .filter(i -> columns.get(i).name().toLowerCase(Locale.ROOT).equals(name.toLowerCase(Locale.ROOT)))
+                    .findFirst()
+                    .orElseThrow(() -> refused(
+                            "The query for the recipients has no column “%s”.".formatted(name),
+                            "It has %s."
+                                    .formatted(String.join(
+                                            ", ",
+                                            columns.stream().map(Column::name).toList()))));
+        }
+
+        @Override
+        public void row(Object[] values) {
+            Map<String, ChoiceText> choices = new LinkedHashMap<>();
+            places.forEach((parameter, at) -> choices.put(parameter, choice(values[at])));
+            Object to = values[address];
+            rows.add(new Row(to == null ? "" : to.toString(), choices));
+        }
+
+        private static ChoiceText choice(Object value) {
+            return value == null
+                    ? new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true)
+                    : ChoiceText.of(ShownValue.of(value).toString());
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-delivery", message, advice));
+    }
+}

@@ -1,0 +1,139 @@
+package plainsieve.server.editor;
+
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.QueryColumnCache;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.Column;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * The columns that queries of other sources give: of one row, with trial values, asked once and again when the text changes. Until a
+ * slow source has answered, nothing is known of them.
+ */
+@Service
+class OutputColumnCache implements QueryColumnCache {
+    private static final Caller SELF = Caller.of("the server", Role.OPERATOR);
+    private static final Duration LONGEST_WAIT = Duration.ofSeconds(3);
+    private static final Duration KEPT = Duration.ofMinutes(10);
+    private static final Duration TRIED_AGAIN_AFTER = Duration.ofSeconds(20);
+    private static final int MOST_KEPT = 1_000;
+
+    private final QueryRunner runner;
+    private final Clock clock;
+    private final Map<Place, Asked> asked = new ConcurrentHashMap<>();
+    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "columns-of-queries");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private record Place(String sourceId, String text) {}
+
+    /** @param before what was known when it was asked */
+    private record Asked(Instant at, Future<Optional<List<KnownColumn>>> answer, Optional<List<KnownColumn>> before) {
+        /** What nobody could tell is asked for again soon. */
+        boolean holds(Instant now) {
+            boolean known = answer.isDone() && told(0).isPresent();
+            return at.plus(known ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
+        }
+
+        /** What is known by now: what was known before, until there is an answer. */
+        Optional<List<KnownColumn>> told(long millis) {
+            try {
+                return answer.get(millis, TimeUnit.MILLISECONDS).or(() -> before);
+            } catch (TimeoutException | ExecutionException e) {
+                return before;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return before;
+            }
+        }
+    }
+
+    OutputColumnCache(QueryRunner runner, Clock clock) {
+        this.runner = runner;
+        this.clock = clock;
+    }
+
+    @Override
+    public Optional<List<KnownColumn>> columns(Project project, Query query) {
+        if (asked.size() > MOST_KEPT) {
+            asked.clear();
+        }
+        Instant now = clock.instant();
+        Asked one = asked.compute(
+                new Place(query.sourceId(), query.liveText()),
+                (place, last) -> last != null && last.holds(now)
+                        ? last
+                        : new Asked(now, asking.submit(() -> ask(project, query)), told(last)));
+        // Whoever comes later has waited already, or need not wait as long; who knew it before, not at all.
+        long millis =
+                Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
+        return one.told(one.before().isPresent() ? 0 : millis);
+    }
+
+    private static Optional<List<KnownColumn>> told(Asked last) {
+        return last == null ? Optional.empty() : last.told(0);
+    }
+
+    private Optional<List<KnownColumn>> ask(Project project, Query query) {
+        Columns columns = new Columns();
+        RunRequest order = new RunRequest(
+                UUID.randomUUID().toString(),
+                project,
+                RunRequest.Text.live(query),
+                RequestedChoices.onTheBench(SELF, Set.of(), Map.of()),
+                new RunRequest.Shape("", ResultShape.allRows(), List.of()),
+                Purpose.LOOK,
+                1);
+        try {
+            runner.run(order, columns);
+        } catch (ProblemException | SourceFailure e) {
+            return Optional.empty();
+        }
+        return Optional.of(columns.found).filter(found -> !found.isEmpty());
+    }
+
+    private static final class Columns implements RunListener {
+        private List<KnownColumn> found = List.of();
+
+        @Override
+        public void columns(List<Column> columns) {
+            found = columns.stream()
+                    .map(column -> new KnownColumn(column.name(), column.kind().type(), true))
+                    .toList();
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        asking.shutdownNow();
+    }
+}

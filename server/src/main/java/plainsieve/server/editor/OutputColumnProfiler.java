@@ -1,0 +1,255 @@
+package plainsieve.server.editor;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.ProfiledColumn;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.Column;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * What a query gives: its columns from one row of it, and how many different values each has from one statement that the
+ * source works out, with the defaults of its parameters. No table is ever fetched for it. What was found is kept for a while.
+ */
+@Service
+public class OutputColumnProfiler {
+    private static final Duration KEPT = Duration.ofMinutes(10);
+    private static final int MOST_KEPT = 500;
+    private static final int MOST_COUNTED = 60;
+    private static final int LENGTH_OF_A_DAY = 10;
+
+    private final QueryRunner runner;
+    private final Cache<Place, List<ProfiledColumn>> kept =
+            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
+
+    private record Place(String sourceId, String text) {}
+
+    OutputColumnProfiler(QueryRunner runner) {
+        this.runner = runner;
+    }
+
+    /**
+     * The columns that the live text of a query gives.
+     *
+     * @throws ProblemException when its defaults cannot be used
+     * @throws SourceFailure when the source fails
+     */
+    public List<ProfiledColumn> of(Project project, Caller asker, Query query) {
+        String asked = project.prepare(query, query.liveText()).text();
+        Place place = new Place(query.sourceId(), query.liveText() + '\0' + asked);
+        List<ProfiledColumn> known = kept.getIfPresent(place);
+        if (known != null) {
+            return known;
+        }
+        Looked looked;
+        try {
+            looked = looked(wanted -> order(project, query, defaults(asker), wanted));
+        } catch (ProblemException e) {
+            // Without a default where one must be chosen, the author's trial values show the columns as well.
+            looked = looked(wanted -> order(project, query, trials(asker), wanted));
+        }
+        if (looked.complete()) {
+            kept.put(place, looked.columns());
+        }
+        return looked.columns();
+    }
+
+    /** @param complete whether they were counted; a source that was too slow just now is asked again the next time */
+    private record Looked(List<ProfiledColumn> columns, boolean complete) {}
+
+    /** @param most rows that are of use */
+    private record Asked(ResultShape wanted, long most) {}
+
+    private interface Orders {
+        RunRequest of(Asked asked);
+    }
+
+    private static RequestedChoices defaults(Caller asker) {
+        return RequestedChoices.of(asker, Set.of(), Map.of());
+    }
+
+    private static RequestedChoices trials(Caller asker) {
+        return RequestedChoices.onTheBench(asker, Set.of(), Map.of());
+    }
+
+    private Looked looked(Orders order) {
+        FirstRow first = new FirstRow();
+        runner.run(order.of(new Asked(ResultShape.allRows(), 1)), first);
+        Looked counted = counted(first.columns, order);
+        ColumnRefinements refinements =
+                new ColumnRefinements((pairs, most) -> groups(order.of(new Asked(pairs, most))));
+        return counted.complete() ? new Looked(refinements.in(counted.columns()), true) : counted;
+    }
+
+    /** How many groups have a value in their first column. As with counts, a slow source shows less, not nothing. */
+    private OptionalLong groups(RunRequest order) {
+        Groups groups = new Groups();
+        try {
+            runner.run(order, groups);
+        } catch (SourceFailure e) {
+            return OptionalLong.empty();
+        }
+        return OptionalLong.of(groups.withValue);
+    }
+
+    private Looked counted(List<Column> columns, Orders order) {
+        List<Column> countable = columns.stream()
+                .filter(column -> type(column).isPresent())
+                .limit(MOST_COUNTED)
+                .toList();
+        Map<Measure, Object> found = measured(countable, order);
+        return new Looked(
+                columns.stream().map(column -> output(column, found)).toList(),
+                countable.isEmpty() || !found.isEmpty());
+    }
+
+    private Map<Measure, Object> measured(List<Column> countable, Orders order) {
+        List<Measure> measures = new ArrayList<>();
+        for (Column column : countable) {
+            measures.add(measure(Measure.Function.COUNT_DISTINCT, column));
+            if (isTime(column) || column.kind().isNumber()) {
+                measures.add(measure(Measure.Function.MIN, column));
+                measures.add(measure(Measure.Function.MAX, column));
+            }
+        }
+        Map<Measure, Object> found = new HashMap<>();
+        if (measures.isEmpty()) {
+            return found;
+        }
+        FirstRow row = new FirstRow();
+        try {
+            runner.run(
+                    order.of(new Asked(new ResultShape.Totals(List.of(), measures, ResultShape.Order.KEYS), 1)), row);
+        } catch (SourceFailure e) {
+            // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.
+            return found;
+        }
+        for (int i = 0; i < Math.min(measures.size(), row.values.size()); i++) {
+            found.put(measures.get(i), row.values.get(i));
+        }
+        return found;
+    }
+
+    private static ProfiledColumn output(Column column, Map<Measure, Object> found) {
+        OptionalLong different = found.get(measure(Measure.Function.COUNT_DISTINCT, column)) instanceof Number number
+                ? OptionalLong.of(number.longValue())
+                : OptionalLong.empty();
+        Object first = found.get(measure(Measure.Function.MIN, column));
+        Object last = found.get(measure(Measure.Function.MAX, column));
+        OptionalLong days = isTime(column) ? days(first, last) : OptionalLong.empty();
+        Optional<BigDecimal> reach = column.kind().isNumber() ? reach(first, last) : Optional.empty();
+        return new ProfiledColumn(column.name(), type(column), different, days, reach, List.of());
+    }
+
+    /** Both as sources give days and moments: ISO 8601, or nearly. */
+    private static OptionalLong days(Object first, Object last) {
+        if (first == null || last == null) {
+            return OptionalLong.empty();
+        }
+        try {
+            return OptionalLong.of(ChronoUnit.DAYS.between(day(first), day(last)) + 1);
+        } catch (DateTimeParseException e) {
+            return OptionalLong.empty();
+        }
+    }
+
+    /** Both as sources give numbers. */
+    private static Optional<BigDecimal> reach(Object first, Object last) {
+        try {
+            return first == null || last == null
+                    ? Optional.empty()
+                    : Optional.of(new BigDecimal(last.toString()).subtract(new BigDecimal(first.toString())));
+        } catch (NumberFormatException e) {
+            // Infinity, or what is not a number, reaches nowhere.
+            return Optional.empty();
+        }
+    }
+
+    private static LocalDate day(Object value) {
+        String text = value.toString();
+        return LocalDate.parse(text.substring(0, Math.min(text.length(), LENGTH_OF_A_DAY)));
+    }
+
+    private static Measure measure(Measure.Function function, Column column) {
+        return new Measure(function, Optional.of(column.name()));
+    }
+
+    private static boolean isTime(Column column) {
+        return column.kind() == Column.Kind.DATE || column.kind() == Column.Kind.DATETIME;
+    }
+
+    private static RunRequest order(Project project, Query query, RequestedChoices choices, Asked asked) {
+        return new RunRequest(
+                UUID.randomUUID().toString(),
+                project.inMaking(),
+                RunRequest.Text.live(query),
+                choices,
+                new RunRequest.Shape("", asked.wanted(), List.of()),
+                Purpose.LOOK,
+                asked.most());
+    }
+
+    private static Optional<Type> type(Column column) {
+        return switch (column.kind()) {
+            case TEXT -> Optional.of(Type.TEXT);
+            case INTEGER -> Optional.of(Type.INTEGER);
+            case DECIMAL -> Optional.of(Type.DECIMAL);
+            case DATE -> Optional.of(Type.DATE);
+            case DATETIME -> Optional.of(Type.DATETIME);
+            case BOOLEAN -> Optional.of(Type.BOOLEAN);
+            case OTHER -> Optional.empty();
+        };
+    }
+
+    private static final class FirstRow implements RunListener {
+        private final List<Object> values = new ArrayList<>();
+        private List<Column> columns = List.of();
+
+        @Override
+        public void columns(List<Column> found) {
+            columns = found;
+        }
+
+        @Override
+        public void row(Object[] row) {
+            if (values.isEmpty()) {
+                values.addAll(Arrays.asList(row));
+            }
+        }
+    }
+
+    private static final class Groups implements RunListener {
+        private long withValue;
+
+        @Override
+        public void row(Object[] row) {
+            withValue += row[0] == null ? 0 : 1;
+        }
+    }
+}

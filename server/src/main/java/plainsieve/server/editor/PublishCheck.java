@@ -1,0 +1,135 @@
+package plainsieve.server.editor;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.ClickThrough;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+
+/** What would not work for viewers of a draft, found out before they get it. */
+@Service
+class PublishCheck {
+    private final ReportRunRequests orders;
+    private final QueryRunner runner;
+
+    PublishCheck(ReportRunRequests orders, QueryRunner runner) {
+        this.orders = orders;
+        this.runner = runner;
+    }
+
+    /**
+     * Works out every view as viewers will get it, without sending it: with the defaults, or with trial values where
+     * something has to be chosen first. Then it looks for words and choices that would do nothing.
+     *
+     * @param drafted the project with the draft in it
+     * @throws ProblemException with everything that would not work
+     */
+    void of(Project drafted, Caller asker, Report draft) {
+        if (draft.views().isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
+        }
+        List<Problem> problems = new ArrayList<>();
+        draft.asking().forEach(view -> problems.addAll(problems(drafted, asker, draft, view)));
+        problems.addAll(idleControls(drafted, draft));
+        problems.addAll(unknownNames(drafted, draft));
+        draft.views().forEach(view -> problems.addAll(deadLead(drafted, view)));
+        if (!problems.isEmpty()) {
+            throw new ProblemException(problems);
+        }
+    }
+
+    private List<Problem> problems(Project drafted, Caller asker, Report draft, View view) {
+        try {
+            runner.check(order(drafted, draft, view, ReportRunRequests.choices(drafted, asker, draft, Map.of())));
+        } catch (ProblemException e) {
+            RequestedChoices trials = RequestedChoices.onTheBench(asker, drafted.parametersOf(draft), Map.of());
+            try {
+                runner.check(order(drafted, draft, view, trials));
+            } catch (ProblemException still) {
+                return still.problems();
+            }
+        }
+        return List.of();
+    }
+
+    private RunRequest order(Project drafted, Report draft, View view, RequestedChoices choices) {
+        RunRequest.Text live = RunRequest.Text.live(drafted.asked(view.queryId()));
+        return orders.view(
+                drafted,
+                draft,
+                Purpose.Kind.FORM,
+                choices,
+                ReportRunRequests.Asked.first(UUID.randomUUID().toString(), live, view, ViewPart.MAIN));
+    }
+
+    /** A viewer who chooses there would see nothing change. */
+    private static List<Problem> idleControls(Project drafted, Report draft) {
+        Set<String> used = new HashSet<>();
+        draft.views().forEach(view -> used.addAll(drafted.parametersOf(view)));
+        return draft.controls().stream()
+                .map(Control::parameters)
+                .filter(names -> names.stream().noneMatch(used::contains))
+                .map(names -> Problem.of(
+                                "idle-control",
+                                "Choosing :%s does nothing: no view depends on it.".formatted(names.get(0)),
+                                "Remove its control, or show something that it filters.")
+                        .about(names.get(0)))
+                .toList();
+    }
+
+    private static List<Problem> deadLead(Project drafted, View view) {
+        return view
+                .lead()
+                .filter(lead -> !isThere(drafted, lead))
+                .map(lead -> Problem.of(
+                        "dead-lead",
+                        lead.isForFurtherRows()
+                                ? "“%s” has more rows in the report %s, which viewers do not have."
+                                        .formatted(view.titleOrKind(), lead.reportId())
+                                : "A click in “%s” opens the report %s with :%s, which viewers do not have."
+                                        .formatted(view.titleOrKind(), lead.reportId(), lead.parameter()),
+                        "Let it open another, or filter the other views."))
+                .stream()
+                .toList();
+    }
+
+    /** Viewers have no report that was never given. */
+    private static boolean isThere(Project drafted, ClickThrough lead) {
+        return drafted.hasReport(lead.reportId())
+                && drafted.draft(lead.reportId()).given()
+                && (lead.isForFurtherRows()
+                        || drafted.parametersOf(drafted.report(lead.reportId())).contains(lead.parameter()));
+    }
+
+    private static List<Problem> unknownNames(Project drafted, Report draft) {
+        Set<String> named = new LinkedHashSet<>(QuestionLine.mentionedIn(draft.question()));
+        draft.views().forEach(view -> named.addAll(view.parameters()));
+        return named.stream()
+                .filter(name -> !drafted.parameters().containsKey(name))
+                .map(name -> Problem.of(
+                                "unknown-parameter",
+                                "There is no parameter :%s, which a sentence of the report names.".formatted(name),
+                                "Write the sentence otherwise.")
+                        .about(name))
+                .toList();
+    }
+}

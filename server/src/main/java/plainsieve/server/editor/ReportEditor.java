@@ -1,0 +1,286 @@
+package plainsieve.server.editor;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.sentence.ControlSentence;
+import plainsieve.core.sentence.MarkOption;
+import plainsieve.core.sentence.OpeningSentence;
+import plainsieve.core.sentence.SentenceContext;
+import plainsieve.core.sentence.ViewProposals;
+import plainsieve.core.sentence.ViewSentence;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.ReportOpening;
+import plainsieve.core.view.Size;
+import plainsieve.core.view.View;
+import plainsieve.server.authoring.Ids;
+import plainsieve.server.authoring.ReportEdits;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+
+/** Makes reports on the page: sentences whose marks are changed, proposals that are taken or left, a draft until it is given. */
+@Service
+public class ReportEditor {
+    private final OutputColumnProfiler columns;
+    private final ReportEdits edits;
+    private final PublishCheck check;
+
+    ReportEditor(OutputColumnProfiler columns, ReportEdits edits, PublishCheck check) {
+        this.columns = columns;
+        this.edits = edits;
+        this.check = check;
+    }
+
+    /** Makes a report of a query: what is worth showing of its columns, and a control for every parameter. A draft. */
+    public Report begin(Project project, Caller asker, Query query) {
+        SentenceContext known = known(project, asker, query.id());
+        ViewProposals proposals = new ViewProposals(query.id(), known);
+        List<View> views = proposals.views().stream()
+                .filter(ViewProposals.Proposal::taken)
+                .map(ViewProposals.Proposal::view)
+                .toList();
+        List<Control> controls = proposals.controls(choosable(project, project.mentioned(query)));
+        String name = query.name();
+        String id = Ids.of(name, "report", project::hasReport);
+        Report report = new Report(id, name, "", "", controls, views, ReportOpening.USUAL, 1);
+        edits.addDraft(project, report);
+        return report;
+    }
+
+    /** What a query could show besides what the report shows. */
+    public List<ViewProposals.Proposal> others(Project project, Caller asker, Report report, String queryId) {
+        return new ViewProposals(queryId, known(project, asker, queryId))
+                .views().stream()
+                        .filter(proposal -> report.views().stream().noneMatch(view -> showsSame(view, proposal.view())))
+                        .toList();
+    }
+
+    /** Something that a query could show, to be looked at or taken. Throws {@link ProblemException} when it shows nothing like it. */
+    public View proposed(Project project, Caller asker, String queryId, String proposalId) {
+        return new ViewProposals(queryId, known(project, asker, queryId))
+                .views().stream()
+                        .filter(proposal -> proposal.id().equals(proposalId))
+                        .findFirst()
+                        .map(ViewProposals.Proposal::view)
+                        .orElseThrow(() -> new ProblemException(Problem.of(
+                                "bad-proposal",
+                                "The query shows nothing like that any more.",
+                                "Look at the page again.")));
+    }
+
+    private static boolean showsSame(View one, View other) {
+        return one.shown().getClass() == other.shown().getClass()
+                && one.queryId().equals(other.queryId())
+                && one.shown().grouping().equals(other.shown().grouping());
+    }
+
+    /** The parameters of a report that viewers could choose and are not offered. */
+    public List<String> notOffered(Project drafted, Report report) {
+        return drafted.notOffered(report).stream()
+                .map(ParameterDefinition::name)
+                .toList();
+    }
+
+    /** The parameters of a report that viewers could choose. */
+    public List<ParameterDefinition> choosable(Project project, Report report) {
+        return choosable(project, project.drafted(report.id()).parametersOf(report));
+    }
+
+    private static List<ParameterDefinition> choosable(Project project, Set<String> names) {
+        return project.parameters().values().stream()
+                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+                .toList();
+    }
+
+    /** What could stand at a mark. */
+    public List<MarkOption> offers(Project project, Caller asker, Report report, Mark mark) {
+        EditedElement thing = mark.thing();
+        if (thing instanceof EditedElement.OfView of) {
+            View view = report.view(of.id());
+            return new ViewSentence(view, known(project, asker, view.queryId(), report)).offers(mark.id());
+        }
+        return thing instanceof EditedElement.OfControl
+                ? sentence(project, report, new DraftChange(report).control(thing))
+                        .offers(mark.id())
+                : opening(project, asker, report).offers(mark.id());
+    }
+
+    /** How a report opens, with what could tell the age of its data. */
+    private OpeningSentence opening(Project project, Caller asker, Report report) {
+        List<OpeningSentence.Dated> dated = report.queryIds().stream()
+                .flatMap(id -> columns.of(project, asker, project.query(id)).stream()
+                        .filter(column -> column.type()
+                                .filter(type -> type == Type.DATE || type == Type.DATETIME)
+                                .isPresent())
+                        .map(column ->
+                                new OpeningSentence.Dated(id, project.query(id).name(), column.name())))
+                .toList();
+        return new OpeningSentence(report.opening(), dated, choosable(project, report));
+    }
+
+    /** The report with something else at a mark. */
+    public Report taking(Project project, Caller asker, Report report, Mark mark, String taken) {
+        EditedElement thing = mark.thing();
+        DraftChange change = new DraftChange(report);
+        if (thing instanceof EditedElement.OfView of) {
+            View view = report.view(of.id());
+            return change.with(
+                    new ViewSentence(view, known(project, asker, view.queryId(), report)).with(mark.id(), taken));
+        }
+        if (thing instanceof EditedElement.OfControl) {
+            Control before = change.control(thing);
+            return change.with(before, sentence(project, report, before).with(mark.id(), taken));
+        }
+        return report.withQuestion(
+                report.question(), opening(project, asker, report).with(mark.id(), taken));
+    }
+
+    /** What can be done with a thing as a whole. */
+    public enum Step {
+        REMOVE,
+        COPY,
+        UP,
+        DOWN;
+
+        /** Throws {@link ProblemException} when the word is none. */
+        public static Step ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(step -> step.name().toLowerCase(Locale.ROOT).equals(word))
+                    .findFirst()
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-step",
+                            "“%s” cannot be done with it.".formatted(word),
+                            "Use remove, copy, up or down.")));
+        }
+    }
+
+    /** The report without a thing, with a copy of it, or with it one place further up or down. Controls have no copies. */
+    public Report stepping(Project project, Report report, EditedElement thing, Step step) {
+        DraftChange change = new DraftChange(report);
+        return switch (step) {
+            case REMOVE -> change.without(thing);
+            case COPY -> thing instanceof EditedElement.OfView view ? change.copying(view.id()) : report;
+            case UP -> joined(project, change.moving(thing, false), thing);
+            case DOWN -> joined(project, change.moving(thing, true), thing);
+        };
+    }
+
+    private static Report joined(Project project, Report moved, EditedElement thing) {
+        return new DraftChange(moved).joining(thing, control -> {
+            String own = control.look().heading();
+            return own.isEmpty()
+                    ? project.parameter(control.parameters().get(0)).words().group()
+                    : own;
+        });
+    }
+
+    /** The report with a thing at a place among its like, counted from 0. */
+    public Report placing(Project project, Report report, EditedElement thing, int at) {
+        return joined(project, new DraftChange(report).placing(thing, at), thing);
+    }
+
+    /** The report with a view of another size. */
+    public Report sizing(Report report, String viewId, Size size) {
+        return new DraftChange(report).with(report.view(viewId).sized(size));
+    }
+
+    /** The report with something that its query could also show. */
+    public Report adding(Project project, Caller asker, Report report, String queryId, String proposalId) {
+        return new DraftChange(report).adding(proposed(project, asker, queryId, proposalId));
+    }
+
+    /** The report with the control that suits a parameter. */
+    public Report offering(Project project, Report report, String parameter) {
+        return new DraftChange(report).adding(ViewProposals.control(project.parameter(parameter)));
+    }
+
+    /** The report with another name, another audience, another question line. Throws {@link ProblemException} when a line cannot be read. */
+    public Report saying(Report report, String name, String audience, String question) {
+        QuestionLine.read(question);
+        return report.called(Ids.name("The report", name), audience.strip())
+                .withQuestion(question.strip(), report.opening());
+    }
+
+    /** Keeps a draft. @param changed with the version that was seen */
+    public void keep(Project project, Report changed) {
+        edits.changeDraft(project, changed);
+    }
+
+    /** A mark of a sentence. */
+    public record Mark(EditedElement thing, String id) {}
+
+    /** A control of a report, as it is said there. */
+    public ControlSentence sentence(Project project, Report report, Control control) {
+        String first = control.parameters().get(0);
+        boolean composed = report.question().isBlank();
+        return new ControlSentence(
+                control,
+                project.parameter(first),
+                composed || report.inQuestion().contains(first));
+    }
+
+    /** What is known where something of a report is changed; a click can lead to every other report. */
+    private SentenceContext known(Project project, Caller asker, String queryId, Report report) {
+        SentenceContext known = known(project, asker, queryId);
+        List<SentenceContext.Target> others = project.reports().stream()
+                .filter(other -> !other.id().equals(report.id()))
+                .map(other -> target(project, other))
+                .toList();
+        return new SentenceContext(known.columns(), known.parameters(), known.mentioned(), known.missing(), others);
+    }
+
+    private SentenceContext known(Project project, Caller asker, String queryId) {
+        if (queryId.isEmpty()) {
+            return new SentenceContext(List.of(), project.parameters(), Set.of(), Set.of(), List.of());
+        }
+        Query query = project.query(queryId);
+        boolean hasMedian = project.dialect(query.sourceId()).median("x").isPresent();
+        return new SentenceContext(
+                columns.of(project, asker, query),
+                project.parameters(),
+                project.mentioned(query),
+                hasMedian ? Set.of() : Set.of(Measure.Function.MEDIAN),
+                List.of());
+    }
+
+    private static SentenceContext.Target target(Project project, Report report) {
+        return new SentenceContext.Target(
+                report.id(),
+                report.name(),
+                report.controls().stream()
+                        .flatMap(control -> control.parameters().stream())
+                        .filter(project.parameters()::containsKey)
+                        .map(project::parameter)
+                        .toList());
+    }
+
+    /** What the draft changes of what viewers have. */
+    public List<String> differences(Project project, Report draft) {
+        return DraftDifferences.between(project.report(draft.id()), draft);
+    }
+
+    /**
+     * Gives the draft to viewers, once it is sure to work for them.
+     *
+     * @throws ProblemException with what would not work
+     */
+    public void give(Project project, Caller asker, Report draft) {
+        check(project.drafted(draft.id()), asker, draft);
+        edits.replace(project, draft);
+    }
+
+    /** Throws {@link ProblemException} with what would not work for viewers of a report. @param drafted the project with it */
+    public void check(Project drafted, Caller asker, Report draft) {
+        check.of(drafted.opening(draft), asker, draft);
+    }
+}

@@ -1,0 +1,221 @@
+package plainsieve.server.evidence;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.springframework.stereotype.Service;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.evidence.ExecutionSite;
+import plainsieve.core.evidence.UnusedIndex;
+import plainsieve.core.evidence.Verdict;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.sources.EvidenceCollector;
+import plainsieve.server.sources.SourceFacts;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * Shows where each choice of a statement ran, with the database's own plan for it. Asked for after the rows have come, never
+ * before; an answer is kept with the statement in Sent. Private values show in no proof, and such proofs are not kept.
+ */
+@Service
+public class EvidenceService {
+    private final SentLog log;
+    private final SourceFacts facts;
+    private final StoredForms forms;
+    private final EvidenceCollector explaining;
+
+    EvidenceService(SentLog log, SourceFacts facts, StoredForms forms, EvidenceCollector explaining) {
+        this.log = log;
+        this.facts = facts;
+        this.forms = forms;
+        this.explaining = explaining;
+    }
+
+    /**
+     * What is known of a statement.
+     *
+     * @param reason why nothing is known; empty when something is
+     * @param measured whether the database counted rows, or only planned
+     * @param millis how long the database took to tell
+     * @param plan its steps, a line each
+     * @param fetched what was fetched of each source, where the rows come from several
+     */
+    public record Proof(
+            String reason,
+            boolean measured,
+            double millis,
+            List<Ran> verdicts,
+            List<String> plan,
+            List<EvidenceCollector.Fetched> fetched) {
+        public Proof {
+            // Those that were kept before there were several sources say nothing of it.
+            fetched = fetched == null ? List.of() : List.copyOf(fetched);
+        }
+
+        static Proof none(String reason) {
+            return new Proof(reason, false, 0, List.of(), List.of(), List.of());
+        }
+
+        /** Where choices ran, and nothing of how. */
+        public Proof inWords() {
+            return new Proof(
+                    reason.isEmpty() ? "" : "Where they ran is not known.",
+                    false,
+                    0,
+                    verdicts.stream().map(Ran::inWords).toList(),
+                    List.of(),
+                    List.of());
+        }
+
+        /** The verdicts alone: a plan shows the values it was made for. */
+        Proof withoutValues() {
+            return new Proof(
+                    reason,
+                    measured,
+                    millis,
+                    verdicts.stream().map(Ran::withoutProof).toList(),
+                    List.of(),
+                    fetched);
+        }
+    }
+
+    /**
+     * Where one parameter did its work at one place.
+     *
+     * @param proof the piece of plan that shows it; empty when nothing is claimed
+     * @param estimated rows that the database expected to come out of that step; -1 when it does not say
+     * @param actual rows that came out; -1 when it was not measured
+     * @param read rows that were read for it; -1 when it was not measured
+     * @param advice what would let an index be used, if there is one; may be empty
+     */
+    public record Ran(
+            String parameter,
+            Placement.Outcome outcome,
+            int start,
+            int end,
+            int clauseStart,
+            int clauseEnd,
+            ExecutionSite where,
+            String proof,
+            String table,
+            String index,
+            double estimated,
+            double actual,
+            double read,
+            String advice) {
+        private Ran inWords() {
+            return new Ran(parameter, outcome, 0, 0, 0, 0, where, "", "", "", -1, -1, -1, "");
+        }
+
+        Ran withoutProof() {
+            return new Ran(
+                    parameter,
+                    outcome,
+                    start,
+                    end,
+                    clauseStart,
+                    clauseEnd,
+                    where,
+                    "private",
+                    table,
+                    index,
+                    estimated,
+                    actual,
+                    read,
+                    advice);
+        }
+    }
+
+    /** @param measured whether the database shall run the statement once more and count rows, where it can */
+    public Proof of(Project project, Caller asker, long sentId, boolean measured) {
+        SentRow row = log.find(project, sentId)
+                .orElseThrow(() -> new NotFoundException("statement", Long.toString(sentId), List.of()));
+        if (!row.evidence().isEmpty() && !measured) {
+            return forms.readRecord(row.evidence(), Proof.class);
+        }
+        Optional<SentLog.Remembered> sent = log.recent(sentId);
+        if (sent.isEmpty()) {
+            return Proof.none("It was sent too long ago to ask the database for its plan. Run it again.");
+        }
+        StatementOrigin origin = new StatementOrigin(project, asker, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
+        Proof proof = ask(origin, sent.get(), measured);
+        boolean hides = sent.get().hides();
+        if (proof.reason().isEmpty() && !hides) {
+            log.keepEvidence(sentId, forms.writeRecord(proof));
+        }
+        return hides ? proof.withoutValues() : proof;
+    }
+
+    private Proof ask(StatementOrigin origin, SentLog.Remembered sent, boolean measured) {
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        Statement statement = sent.statement();
+        boolean counts = measured && !dialect.explain().measured().isEmpty();
+        try {
+            EvidenceCollector.Told told = explaining.explain(origin, statement, measured);
+            List<Ran> verdicts = told.judged().stream()
+                    .map(judged -> ran(judged.verdict(), judged.sourceId(), statement, dialect))
+                    .toList();
+            return new Proof("", counts, told.millis(), verdicts, told.plan(), told.fetched());
+        } catch (SourceFailure | ProblemException e) {
+            return Proof.none("The database did not tell its plan: " + sent.withoutPrivate(e.getMessage()));
+        }
+    }
+
+    private Ran ran(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
+        Placement place = verdict.placement();
+        return new Ran(
+                place.parameter(),
+                place.outcome(),
+                place.start(),
+                place.end(),
+                place.clauseStart(),
+                place.clauseEnd(),
+                verdict.where(),
+                verdict.proof(),
+                verdict.step().table(),
+                verdict.step().index(),
+                known(verdict.step().estimated()),
+                known(verdict.step().actual()),
+                known(verdict.step().read()),
+                advice(verdict, sourceId, statement, dialect));
+    }
+
+    private static double known(OptionalDouble number) {
+        return number.orElse(-1);
+    }
+
+    /** Says so when a table has an index that begins with the tested column, and the condition did not enter it. */
+    private String advice(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
+        if (verdict.where() != ExecutionSite.WHILE_SCANNING) {
+            return "";
+        }
+        Map<String, String> indexes =
+                facts.leadingIndexes(sourceId, verdict.step().table());
+        return indexes.entrySet().stream()
+                .flatMap(index -> UnusedIndex.of(statement, verdict.placement(), dialect, index.getKey())
+                        .map(why -> "Index %s begins with %s but was not entered: %s"
+                                .formatted(index.getValue(), index.getKey(), inWords(why)))
+                        .stream())
+                .findFirst()
+                .orElse("");
+    }
+
+    private static String inWords(UnusedIndex why) {
+        return switch (why) {
+            case EXPRESSION -> "a function stands around the column. Compare the column itself with a range.";
+            case PATTERN -> "a pattern that begins with a wildcard cannot use it. Search by how the text starts.";
+            case COST -> "the database expects too many rows for it to pay. Choose less, or leave it to the database.";
+        };
+    }
+}

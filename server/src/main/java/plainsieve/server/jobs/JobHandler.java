@@ -1,0 +1,43 @@
+package plainsieve.server.jobs;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import plainsieve.server.schedules.Schedule;
+import plainsieve.sources.Cancellation;
+
+/** A kind of thing that is done by itself, such as refreshing a stored copy. */
+public interface JobHandler {
+    /** Its word in the records. */
+    String kind();
+
+    /**
+     * A thing with times of its own.
+     *
+     * @param since its times count from here: nothing before it was missed
+     */
+    record Planned(String projectId, String thing, Schedule.Times times, Instant since) {}
+
+    /** Everything that has times of its own and is not paused. */
+    List<Planned> planned();
+
+    /**
+     * Does it. What was done already under this number is not done again.
+     *
+     * @param job the number of the job
+     * @param stop says when it shall stop
+     * @throws RuntimeException when it could not be done; it is tried again
+     */
+    JobOutcome work(String projectId, String thing, long job, Cancellation stop);
+
+    /** A job is not tried again. */
+    default void givenUp(long job) {
+        // Most leave nothing that waits.
+    }
+
+    /** What of this kind is done once something was. @param kind of what was done */
+    List<String> behind(String projectId, String kind, String thing);
+
+    /** What has to be done before this, where both are due. */
+    Set<String> before(String projectId, String thing);
+}

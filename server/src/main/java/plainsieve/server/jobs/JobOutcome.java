@@ -1,0 +1,41 @@
+package plainsieve.server.jobs;
+
+/** What came of something that was done by itself. What could not be done throws instead. */
+public sealed interface JobOutcome {
+    /** Its word in the records. */
+    String word();
+
+    long rows();
+
+    /** What else there is to say; may be empty. */
+    String note();
+
+    /** All is well. */
+    record Done(long rows, String note) implements JobOutcome {
+        @Override
+        public String word() {
+            return "done";
+        }
+    }
+
+    /** It was made and does not count yet: somebody has to look at it. */
+    record KeptBack(long rows, String note) implements JobOutcome {
+        @Override
+        public String word() {
+            return "kept-back";
+        }
+    }
+
+    /** There was nothing to do any more. */
+    record Left(String note) implements JobOutcome {
+        @Override
+        public String word() {
+            return "left";
+        }
+
+        @Override
+        public long rows() {
+            return 0;
+        }
+    }
+}

@@ -1,0 +1,59 @@
+package plainsieve.server.jobs;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.JobRow;
+import plainsieve.server.schedules.Schedule;
+import plainsieve.server.schedules.Timetable;
+
+/** Finds what has become due. A time that was found twice is one job, whatever the clock did meanwhile. */
+@Component
+public class JobPlanner {
+    /** Later than this it was missed: this server did not run, or was told to wait. */
+    private static final Duration ON_TIME = Duration.ofMinutes(2);
+
+    private static final Duration PUT_BACK = Duration.ofDays(1);
+
+    private final JobRecords records;
+
+    JobPlanner(JobRecords records) {
+        this.records = records;
+    }
+
+    /** Adds what one thing has become due. Of many times that have gone by, the last is what is left of them. */
+    void plan(String kind, JobHandler.Planned planned, Instant now) {
+        Timetable times = new Timetable(planned.times().cron(), planned.times().zone());
+        Instant last = last(kind, planned, now);
+        Optional<Instant> due = Optional.empty();
+        for (Optional<Instant> next = times.after(last);
+                next.isPresent() && !next.get().isAfter(now);
+                next = times.after(next.get())) {
+            due = next;
+        }
+        due.ifPresent(moment -> {
+            boolean missed = moment.isBefore(now.minus(ON_TIME));
+            boolean left = missed && planned.times().missed() == Schedule.Missed.LEAVE;
+            JobRow job = JobRow.due(planned.projectId(), kind, planned.thing(), JobTimestamps.of(moment), "schedule");
+            records.add(left ? job.left("The server did not run then.") : job);
+        });
+    }
+
+    /*
+     * A clock that was put back meets what it has planned already: that is not planned again. One that was far ahead for a while must
+     * not keep everything waiting until it is there again.
+     */
+    private Instant last(String kind, JobHandler.Planned planned, Instant now) {
+        String known =
+                records.lastDue(planned.projectId(), kind, planned.thing(), JobTimestamps.of(now.plus(PUT_BACK)));
+        Instant last = known == null ? Instant.MIN : Instant.parse(known);
+        return last.isAfter(planned.since()) ? last : planned.since();
+    }
+
+    /** The next time of a schedule; nothing when there is none any more. */
+    public Optional<Instant> next(Schedule.Times times, Instant now) {
+        return new Timetable(times.cron(), times.zone()).after(now);
+    }
+}

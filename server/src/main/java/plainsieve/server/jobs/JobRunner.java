@@ -1,0 +1,271 @@
+package plainsieve.server.jobs;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Semaphore;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.stereotype.Service;
+import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.JobRow;
+import plainsieve.sources.Cancellation;
+
+/**
+ * Does what is due. Jobs stand in the records; whoever does one holds it by a lease, which is renewed while it is done. When the
+ * server is killed, the lease runs out and the job is taken up again: none is lost, and what knows its job by number does it once.
+ */
+@Service
+public class JobRunner implements DisposableBean {
+    private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
+    private static final Duration LEASE = Duration.ofSeconds(60);
+    private static final Duration RENEWED_EVERY = Duration.ofSeconds(15);
+    private static final int AT_ONCE = 2;
+    private static final int MOST_TRIES = 3;
+    private static final List<Duration> BACK_OFF = List.of(Duration.ofMinutes(1), Duration.ofMinutes(5));
+    private static final int LONGEST_NOTE = 500;
+    private static final Duration REMEMBERED = Duration.ofDays(90);
+
+    private final Map<String, JobHandler> kinds;
+    private final JobRecords records;
+    private final JobPlanner planning;
+    private final List<JobListener> watching;
+    private final Clock clock;
+    private final String holder = UUID.randomUUID().toString();
+    private final Map<Long, Cancellation> underWay = new ConcurrentHashMap<>();
+    private volatile Instant renewed = Instant.MIN;
+    private final Semaphore places = new Semaphore(AT_ONCE);
+    private final ExecutorService working = Executors.newFixedThreadPool(AT_ONCE, task -> {
+        Thread thread = new Thread(task, "jobs");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    JobRunner(
+            List<JobHandler> kinds, JobRecords records, JobPlanner planning, List<JobListener> watching, Clock clock) {
+        this.kinds = kinds.stream().collect(Collectors.toMap(JobHandler::kind, Function.identity()));
+        this.records = records;
+        this.planning = planning;
+        this.watching = watching;
+        this.clock = clock;
+    }
+
+    /** Adds something that shall be done now. One that waits already is that. */
+    public void ask(String projectId, String kind, String thing, String cause) {
+        boolean waits = records.waiting(projectId, kind).stream()
+                .anyMatch(job -> job.thing().equals(thing) && job.state().equals("due") && job.tries() == 0);
+        Instant due = clock.instant();
+        while (!waits) {
+            // Jobs of one thing are told apart by their second.
+            waits = records.add(JobRow.due(projectId, kind, thing, JobTimestamps.of(due), cause)) == 1;
+            due = due.plusSeconds(1);
+        }
+    }
+
+    /**
+     * Ends the leases of others. These records are of one server alone while it runs: who held something before it began is gone.
+     */
+    void takeUp() {
+        records.endLeases(holder, JobTimestamps.of(clock.instant()));
+    }
+
+    /** One look at what is due: it is added, and what can be done is begun. */
+    public void look(Instant now) {
+        renew(now);
+        kinds.values().forEach(kind -> kind.planned().forEach(planned -> plan(kind, planned, now)));
+        records.open(JobTimestamps.of(now)).stream()
+                .filter(job -> kinds.containsKey(job.kind()) && !underWay.containsKey(job.id()))
+                .filter(job -> isFirst(job, now))
+                .forEach(job -> beginOrLater(job, now));
+    }
+
+    /* One schedule that cannot be must not keep the others from theirs. */
+    private void plan(JobHandler kind, JobHandler.Planned planned, Instant now) {
+        try {
+            planning.plan(kind.kind(), planned, now);
+        } catch (RuntimeException e) {
+            LOG.warn("When {} of {} is due could not be found", planned.thing(), planned.projectId(), e);
+        }
+    }
+
+    /** Whether nothing that has to be done before it is waiting or under way. */
+    private boolean isFirst(JobRow job, Instant now) {
+        Set<String> before = kinds.get(job.kind()).before(job.projectId(), job.thing());
+        return before.isEmpty()
+                || records.waiting(job.projectId(), job.kind()).stream()
+                        .noneMatch(other -> other.id() != job.id()
+                                && before.contains(other.thing())
+                                && other.dueAt().compareTo(JobTimestamps.of(now)) <= 0);
+    }
+
+    /* A job that cannot be started now is retried in a second, and does not delay the others. */
+    private void beginOrLater(JobRow job, Instant now) {
+        try {
+            begin(job, now);
+        } catch (RuntimeException e) {
+            LOG.warn("Job {} could not be started: {}", job.id(), e.getMessage());
+        }
+    }
+
+    private void begin(JobRow job, Instant now) {
+        if (!places.tryAcquire()) {
+            return;
+        }
+        boolean started = false;
+        try {
+            started = records.take(job.id(), holder, JobTimestamps.of(now), JobTimestamps.of(now.plus(LEASE))) == 1
+                    && start(job);
+        } finally {
+            // Also when the database is locked or the disk is full: a slot that is not released is lost until a
+            // restart.
+            if (!started) {
+                underWay.remove(job.id());
+                places.release();
+            }
+        }
+    }
+
+    private boolean start(JobRow job) {
+        Cancellation stop = new Cancellation();
+        underWay.put(job.id(), stop);
+        working.execute(() -> {
+            try {
+                work(job, stop);
+            } catch (RuntimeException | Error e) {
+                // Its lease runs out, and it is taken up again.
+                LOG.warn("The outcome of job {} could not be saved", job.id(), e);
+            } finally {
+                underWay.remove(job.id());
+                places.release();
+            }
+        });
+        return true;
+    }
+
+    private void work(JobRow job, Cancellation stop) {
+        JobHandler kind = kinds.get(job.kind());
+        if (job.tries() >= MOST_TRIES) {
+            // It may be what ends the server each time.
+            failed(job, "It was begun %d times, and the server was gone before its end.".formatted(job.tries()));
+            return;
+        }
+        try {
+            end(job, kind.work(job.projectId(), job.thing(), job.id(), stop));
+        } catch (RuntimeException e) {
+            LOG.info("{} {} of {} was not done: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
+            failed(job, shortened(e.getMessage()));
+        } catch (Error e) {
+            LOG.error("{} {} of {} was not done", job.kind(), job.thing(), job.projectId(), e);
+            failed(job, "Internal error. The server's log has the details.");
+        }
+    }
+
+    private void end(JobRow job, JobOutcome outcome) {
+        // First: when the server is gone in between, both are done once more, instead of what waits for it never.
+        if (outcome instanceof JobOutcome.Done && isStillOurs(job)) {
+            askBehind(job);
+        }
+        String now = JobTimestamps.of(clock.instant());
+        records.forget(JobTimestamps.of(clock.instant().minus(REMEMBERED)));
+        int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
+        if (counted == 1 && outcome instanceof JobOutcome.KeptBack) {
+            tell(job, outcome.word(), outcome.note());
+        }
+    }
+
+    private boolean isStillOurs(JobRow job) {
+        return records.renew(job.id(), holder, JobTimestamps.of(clock.instant().plus(LEASE))) == 1;
+    }
+
+    private void askBehind(JobRow job) {
+        kinds.values().forEach(kind -> kind.behind(job.projectId(), job.kind(), job.thing())
+                .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
+    }
+
+    private void failed(JobRow job, String why) {
+        Instant now = clock.instant();
+        int tries = job.tries() + 1;
+        if (tries < MOST_TRIES) {
+            Duration wait = BACK_OFF.get(Math.min(tries, BACK_OFF.size()) - 1);
+            records.retry(job.id(), holder, JobTimestamps.of(now.plus(wait)), why);
+        } else {
+            boolean counted = records.end(job.ended("failed", JobTimestamps.of(now), 0, why), holder) == 1;
+            if (counted) {
+                kinds.get(job.kind()).givenUp(job.id());
+                tell(job, "failed", why);
+            }
+        }
+    }
+
+    private void tell(JobRow job, String word, String note) {
+        for (JobListener one : watching) {
+            try {
+                one.wrong(job.projectId(), job.kind(), job.thing(), word, note);
+            } catch (RuntimeException e) {
+                LOG.warn("Nobody could be told of {} {}: {}", job.kind(), job.thing(), e.getMessage());
+            }
+        }
+    }
+
+    private static String shortened(String note) {
+        String said = Optional.ofNullable(note).orElse("It could not be done; the server's log says more.");
+        return said.substring(0, Math.min(LONGEST_NOTE, said.length()));
+    }
+
+    /** What is not this server's any more is stopped: somebody else does it. */
+    private void renew(Instant now) {
+        if (now.isAfter(renewed) && now.isBefore(renewed.plus(RENEWED_EVERY))) {
+            return;
+        }
+        renewed = now;
+        underWay.forEach((id, stop) -> {
+            if (records.renew(id, holder, JobTimestamps.of(now.plus(LEASE))) == 0) {
+                stop.stop(Cancellation.Reason.LEFT);
+            }
+        });
+    }
+
+    /** Somebody decided what becomes of what was kept back. @param used whether it counts */
+    public void decide(String projectId, String kind, String thing, boolean used) {
+        records.latest(projectId, kind, thing)
+                .ifPresent(job -> records.decide(job.id(), used ? "done" : "left", job.note()));
+    }
+
+    /** The last that was done of something, or is. */
+    public Optional<JobRow> latest(String projectId, String kind, String thing) {
+        return records.latest(projectId, kind, thing);
+    }
+
+    /** What is done once something was, each as “the delivery “late-crossings””. */
+    public List<String> behind(String projectId, String kind, String thing) {
+        return kinds.values().stream()
+                .flatMap(other -> other.behind(projectId, kind, thing).stream()
+                        .map(next -> "the %s “%s”".formatted(other.kind(), next)))
+                .toList();
+    }
+
+    /** Stops what is under way of something that is removed, and leaves what waits of it: else one of the same name would have it. */
+    public void stop(String projectId, String kind, String thing) {
+        records.leave(projectId, kind, thing, JobTimestamps.of(clock.instant()), "It was removed.");
+        records.latest(projectId, kind, thing)
+                .map(job -> underWay.get(job.id()))
+                .ifPresent(stop -> stop.stop(Cancellation.Reason.ASKED));
+    }
+
+    @Override
+    public void destroy() {
+        underWay.values().forEach(stop -> stop.stop(Cancellation.Reason.LEFT));
+        working.shutdownNow();
+    }
+}

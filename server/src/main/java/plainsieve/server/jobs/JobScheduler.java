@@ -1,0 +1,59 @@
+package plainsieve.server.jobs;
+
+import java.time.Clock;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import plainsieve.server.settings.Settings;
+
+/** Looks every second at what is due. */
+@Component
+class JobScheduler implements DisposableBean {
+    private static final Logger LOG = LoggerFactory.getLogger(JobScheduler.class);
+
+    private final JobRunner jobs;
+    private final Clock clock;
+    private final Settings settings;
+    private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "job-clock");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    JobScheduler(JobRunner jobs, Clock clock, Settings settings) {
+        this.jobs = jobs;
+        this.clock = clock;
+        this.settings = settings;
+    }
+
+    @EventListener
+    void onReady(ApplicationReadyEvent ready) {
+        if (settings.jobs()) {
+            looking.execute(jobs::takeUp);
+            looking.scheduleWithFixedDelay(this::look, 0, 1, TimeUnit.SECONDS);
+        }
+    }
+
+    /* Records that are busy or full are looked at again: nothing is lost by it. */
+    private void look() {
+        try {
+            jobs.look(clock.instant());
+        } catch (RuntimeException e) {
+            LOG.warn("What is due could not be looked at: {}", e.getMessage());
+        } catch (Error e) {
+            // Rethrowing would end the schedule: no job would start until the server restarts.
+            LOG.error("Due jobs could not be determined", e);
+        }
+    }
+
+    @Override
+    public void destroy() {
+        looking.shutdownNow();
+    }
+}

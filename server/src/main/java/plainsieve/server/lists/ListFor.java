@@ -1,7 +1,0 @@
-package plainsieve.server.lists;
-
-import plainsieve.server.people.Asker;
-import plainsieve.server.project.Project;
-
-/** Whom a list is asked for: the project in one state, and who asks. */
-public record ListFor(Project project, Asker asker) {}

@@ -1,0 +1,150 @@
+package plainsieve.server.lists;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.RestrictedChoice;
+import plainsieve.core.parameter.RowAccessRule;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.GroupChoiceRecords;
+import plainsieve.server.records.GroupChoiceRow;
+import plainsieve.server.records.IdentityRecords;
+
+/**
+ * Among what somebody chooses where a parameter is held. Who writes queries is not held: they ask what they like anyway.
+ */
+@Service
+public class RowAccess {
+    private final ListCache kept;
+    private final GroupChoiceRecords groups;
+    private final IdentityRecords identities;
+    private final StoredForms forms;
+
+    RowAccess(ListCache kept, GroupChoiceRecords groups, IdentityRecords identities, StoredForms forms) {
+        this.identities = identities;
+        this.kept = kept;
+        this.groups = groups;
+        this.forms = forms;
+    }
+
+    /**
+     * What is theirs of a parameter; nothing when they choose freely. For whoever comes by a link it is what the link fixes.
+     *
+     * @param chosen what is chosen for the parameters that the query needs which says it
+     * @throws ProblemException when nothing is theirs
+     */
+    public Optional<RestrictedChoice> of(
+            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
+        return theirs(definition, who, chosen).map(held -> new RestrictedChoice(definition, held));
+    }
+
+    /** The same as a choice. */
+    Optional<ChoiceText> theirs(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
+        RowAccessRule hold = definition.hold();
+        if (who.asker().viewer().isByLink() && hold.holds()) {
+            return Optional.of(who.asker().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
+        }
+        return isFree(who.asker())
+                ? Optional.empty()
+                : switch (hold.by()) {
+                    case VIEWER -> Optional.empty();
+                    case GROUP -> Optional.of(ofGroups(definition, who));
+                    case CLAIM ->
+                        Optional.of(ChoiceText.of(
+                                identities.claims(who.asker().viewer().name(), hold.claim())));
+                    case QUERY -> Optional.of(ofQuery(definition, who, chosen));
+                };
+    }
+
+    private static boolean isFree(Caller asker) {
+        return asker.seesInside();
+    }
+
+    /** All that their groups say: who is in two sees what either sees. */
+    private ChoiceText ofGroups(ParameterDefinition definition, ListScope who) {
+        List<ChoiceText> said = groups.of(who.project().id(), definition.name()).stream()
+                .filter(row -> who.asker().viewer().groups().contains(row.groupId()))
+                .map(this::choice)
+                .toList();
+        if (said.stream().anyMatch(choice -> choice.kind() == ChoiceText.Kind.ALL)) {
+            return ChoiceText.all();
+        }
+        Set<String> values = new LinkedHashSet<>();
+        said.forEach(choice -> values.addAll(choice.values()));
+        boolean withoutValue = said.stream().anyMatch(ChoiceText::withoutValue);
+        return values.isEmpty() && !withoutValue
+                ? ChoiceText.blank()
+                : new ChoiceText(ChoiceText.Kind.VALUES, List.copyOf(values), withoutValue);
+    }
+
+    private ChoiceText choice(GroupChoiceRow row) {
+        return forms.readRecord(row.choice(), ChoiceText.class);
+    }
+
+    /* Blank would leave its condition out, and then it would say too much. */
+    private ChoiceText ofQuery(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
+        Query query = who.project().query(definition.hold().queryId());
+        ListQueries.Prepared prepared = ListQueries.ofQuery(query, who, chosen);
+        boolean blank = prepared.query().parameterNames().stream()
+                .anyMatch(name -> chosen.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.VALUES);
+        if (blank) {
+            return ChoiceText.blank();
+        }
+        CachedList list = kept.now(prepared);
+        if (!list.complete()) {
+            throw new ProblemException(Problem.of(
+                            "too-much-for-you",
+                            "More than %,d values of “%s” are for you."
+                                    .formatted(ListQueries.MOST_VALUES, definition.label()),
+                            "Ask those who make this report to hold something coarser.")
+                    .about(definition.name()));
+        }
+        return ChoiceText.of(list.values().stream().map(ListedValue::value).toList());
+    }
+
+    /**
+     * Throws {@link ProblemException} when somebody may not be shown what a text gives, because it says nothing of what is held for them.
+     *
+     * @param things as a hold names what is open: that one of them is will do
+     * @param inWords what is asked for
+     * @param mentioned the parameters in its text
+     */
+    public void require(ListScope who, Set<String> things, String inWords, Set<String> mentioned) {
+        if (!shows(who, things, mentioned)) {
+            List<ParameterDefinition> missing = missing(who.project(), things, mentioned);
+            throw new ProblemException(Problem.of(
+                    "not-for-you",
+                    "%s does not ask for “%s”, and you see only what is for you of it."
+                            .formatted(inWords, missing.get(0).label()),
+                    "Ask the author of this report to let it say so, or to open it to all."));
+        }
+    }
+
+    /** Whether somebody may be shown what a text gives that mentions these parameters. */
+    public boolean shows(ListScope who, Set<String> things, Set<String> mentioned) {
+        return isFree(who.asker()) || missing(who.project(), things, mentioned).isEmpty();
+    }
+
+    /** The held parameters that something says nothing of, though it is not open. */
+    public static List<ParameterDefinition> missing(Project project, Set<String> things, Set<String> mentioned) {
+        List<ParameterDefinition> missing = new ArrayList<>();
+        project.parameters().values().stream()
+                .filter(definition -> definition.hold().holds()
+                        && things.stream().noneMatch(definition.hold()::isOpen)
+                        && !mentioned.contains(definition.name()))
+                .forEach(missing::add);
+        return missing;
+    }
+}

@@ -1,0 +1,144 @@
+package plainsieve.server.project;
+
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.steps.compile.RemoteQuery;
+import plainsieve.core.steps.compile.SchemaContext;
+import plainsieve.core.steps.federated.FederatedSteps;
+import plainsieve.core.steps.model.KnownColumn;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/**
+ * What the steps of a query can speak of: the tables of its source, and every query of the project, as reports send it. The source is
+ * asked once, when a table is first spoken of.
+ */
+final class ProjectSchemaContext implements SchemaContext {
+    private final ProjectParts parts;
+    private final Known known;
+    private final String sourceId;
+    private final Set<String> path;
+    private Optional<List<TableCache.Known>> told = Optional.empty();
+
+    ProjectSchemaContext(ProjectParts parts, Known known, String sourceId) {
+        this(parts, known, sourceId, Set.of());
+    }
+
+    /** @param path the queries whose rows are being taken: none of them can be taken once more */
+    private ProjectSchemaContext(ProjectParts parts, Known known, String sourceId, Set<String> path) {
+        this.parts = parts;
+        this.known = known;
+        this.sourceId = sourceId;
+        this.path = path;
+    }
+
+    /** What was told so far. */
+    record Known(TableCache tables, Function<Query, Optional<List<KnownColumn>>> columns) {}
+
+    @Override
+    public String source() {
+        return sourceId;
+    }
+
+    @Override
+    public Optional<RemoteQuery> elsewhere(String id) {
+        Query query = parts.queries().get(id);
+        if (query == null) {
+            return Optional.empty();
+        }
+        if (path.contains(id)) {
+            throw RemoteQuery.circle(id);
+        }
+        if (query.choosesSource() && !query.sourceId().equals(sourceId)) {
+            throw new ProblemException(Problem.of(
+                    "source-is-chosen",
+                    "Which source query “%s” asks is chosen, so that its rows cannot be taken from here.".formatted(id),
+                    "Take the rows of a query that asks always the same source."));
+        }
+        Set<String> deeper = new HashSet<>(path);
+        deeper.add(id);
+        String text = query.liveText();
+        ProjectSchemaContext around = new ProjectSchemaContext(parts, known, query.sourceId(), deeper);
+        if (query.sourceId().equals(sourceId) && !FederatedSteps.isOne(text, around)) {
+            return Optional.empty();
+        }
+        Optional<List<KnownColumn>> columns =
+                StepLines.isSteps(text) ? Optional.empty() : known.columns().apply(query);
+        return Optional.of(new RemoteQuery(
+                query.sourceId(), parts.sources().get(query.sourceId()).dialect(), text, columns, around));
+    }
+
+    @Override
+    public boolean mayTravel(String from, String to) {
+        return from.equals(to) || parts.travels().contains(new DataTransferPolicy(from, to, true));
+    }
+
+    private List<TableCache.Known> told() {
+        if (told.isEmpty()) {
+            told = Optional.of(known.tables().knownTables(sourceId));
+        }
+        return told.get();
+    }
+
+    /* Of tables of one name in two schemas nobody can tell which is meant. */
+    private Optional<TableCache.Known> meant(String schema, String table) {
+        List<TableCache.Known> all = told().stream()
+                .filter(one -> one.name().equalsIgnoreCase(table)
+                        && (schema.isEmpty() || one.schema().equalsIgnoreCase(schema)))
+                .toList();
+        return all.size() == 1 ? Optional.of(all.get(0)) : Optional.empty();
+    }
+
+    @Override
+    public Optional<List<KnownColumn>> columns(String schema, String table) {
+        return meant(schema, table).map(TableCache.Known::columns);
+    }
+
+    @Override
+    public List<Set<String>> keys(String schema, String table) {
+        return meant(schema, table).map(TableCache.Known::keys).orElse(List.of());
+    }
+
+    @Override
+    public Collection<String> tables() {
+        return told().stream().map(TableCache.Known::name).toList();
+    }
+
+    @Override
+    public Optional<String> query(String id) {
+        return Optional.ofNullable(parts.queries().get(id))
+                .filter(query -> query.sourceId().equals(sourceId))
+                .map(Query::liveText);
+    }
+
+    @Override
+    public Optional<Type> parameter(String name) {
+        return Optional.ofNullable(parts.parameters().get(name)).map(ParameterDefinition::type);
+    }
+
+    @Override
+    public Collection<String> queries() {
+        return parts.queries().values().stream()
+                .filter(query -> query.sourceId().equals(sourceId))
+                .map(Query::id)
+                .toList();
+    }
+
+    @Override
+    public Map<String, String> queriesElsewhere() {
+        Map<String, String> others = new LinkedHashMap<>();
+        parts.queries().values().stream()
+                .filter(query -> !query.sourceId().equals(sourceId))
+                .forEach(query -> others.put(query.id(), query.sourceId()));
+        return others;
+    }
+}

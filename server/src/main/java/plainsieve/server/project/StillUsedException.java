@@ -1,0 +1,10 @@
+package plainsieve.server.project;
+
+import java.util.List;
+
+/** Something cannot go because other things need it. */
+public final class StillUsedException extends RuntimeException {
+    public StillUsedException(String what, List<String> users) {
+        super("%s is used by %s.".formatted(what, String.join(", ", users)));
+    }
+}

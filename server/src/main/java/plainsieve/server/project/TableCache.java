@@ -1,0 +1,24 @@
+package plainsieve.server.project;
+
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.steps.model.KnownColumn;
+
+/** What sources have told of their tables so far; nobody waits for one that does not answer. */
+public interface TableCache {
+    /**
+     * A table.
+     *
+     * @param schema empty where the source has none
+     * @param keys columns that together are different in every row, in lower case
+     */
+    record Known(String schema, String name, List<KnownColumn> columns, List<Set<String>> keys) {
+        public Known {
+            columns = List.copyOf(columns);
+            keys = List.copyOf(keys);
+        }
+    }
+
+    /** Every table of a source; none until it has told. */
+    List<Known> knownTables(String sourceId);
+}

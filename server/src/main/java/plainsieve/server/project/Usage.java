@@ -1,0 +1,31 @@
+package plainsieve.server.project;
+
+import java.util.Locale;
+
+/**
+ * One place that uses a parameter, a query or a source.
+ *
+ * @param using of a report: how many of its queries use the parameter
+ * @param of of a report: how many queries it has
+ */
+public record Usage(Kind kind, String id, String name, int using, int of) {
+    /** What uses it. */
+    public enum Kind {
+        QUERY,
+        REPORT,
+        PARAMETER,
+        STAGE;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    static Usage by(Kind kind, String id, String name) {
+        return new Usage(kind, id, name, 1, 1);
+    }
+
+    public String inWords() {
+        return "the %s “%s”".formatted(kind.word(), name);
+    }
+}

@@ -1,0 +1,20 @@
+package plainsieve.server.records;
+
+import java.util.Optional;
+
+/** A file where the records should be is not ours, or newer than this program. It was not touched. */
+public final class IncompatibleDatabaseException extends RuntimeException {
+    public IncompatibleDatabaseException(String message) {
+        super(message);
+    }
+
+    /** Finds the refusal among the causes of a failed start. */
+    public static Optional<IncompatibleDatabaseException> in(Throwable failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof IncompatibleDatabaseException refused) {
+                return Optional.of(refused);
+            }
+        }
+        return Optional.empty();
+    }
+}

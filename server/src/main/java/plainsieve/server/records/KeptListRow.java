@@ -1,6 +1,0 @@
-package plainsieve.server.records;
-
-import java.time.Instant;
-
-/** The last answer of a list; its values are JSON. */
-public record KeptListRow(String id, String list, Instant askedAt, Instant usedAt) {}

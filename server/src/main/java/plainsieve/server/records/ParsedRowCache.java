@@ -1,0 +1,29 @@
+package plainsieve.server.records;
+
+import java.util.List;
+import java.util.function.Function;
+
+/**
+ * Caches the parsed form of rows until the rows change, for tables that are polled every second.
+ *
+ * @param <R> a row, compared by its values
+ */
+public final class ParsedRowCache<R, T> {
+    private final Function<R, T> reading;
+    private volatile Read<R, T> last = new Read<>(List.of(), List.of());
+
+    private record Read<R, T>(List<R> rows, List<T> read) {}
+
+    public ParsedRowCache(Function<R, T> reading) {
+        this.reading = reading;
+    }
+
+    public List<T> of(List<R> rows) {
+        Read<R, T> known = last;
+        if (rows != known.rows() && !rows.equals(known.rows())) {
+            known = new Read<>(List.copyOf(rows), rows.stream().map(reading).toList());
+            last = known;
+        }
+        return known.read();
+    }
+}

@@ -1,0 +1,200 @@
+package plainsieve.server.rehearsal;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import plainsieve.core.evidence.ExecutionSite;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rehearsal.RehearsalCase;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.TextLocation;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.evidence.EvidenceService;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.RunSummary;
+
+/** Performs one case of a rehearsal: every view that depends on it is run, and the one that tells most is told of. */
+@Component
+class RehearsalRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(RehearsalRunner.class);
+    private static final double SLOW_MILLIS = 5000;
+    private static final int MOST_IN_WORDS = 60;
+
+    private final DraftOrders orders;
+    private final QueryRunner runner;
+    private final EvidenceService proofs;
+
+    RehearsalRunner(DraftOrders orders, QueryRunner runner, EvidenceService proofs) {
+        this.orders = orders;
+        this.runner = runner;
+        this.proofs = proofs;
+    }
+
+    /** How a case ended. */
+    private enum Ended {
+        WELL,
+        REFUSED,
+        FAILED,
+        SLOW;
+
+        String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        boolean isAnswered() {
+            return this == WELL || this == SLOW;
+        }
+    }
+
+    /** What one view came to in one case. @param line the line of its text that is meant; 0 when none is */
+    private record Performed(View view, Heard heard, Ended ended, String explanation, int line) {}
+
+    /** What was heard of a run. */
+    private static final class Heard implements RunListener {
+        private long sentId;
+        private RunSummary answer = new RunSummary(0, 0, 0, 0);
+
+        @Override
+        public void sent(long id, Statement statement) {
+            sentId = id;
+        }
+
+        @Override
+        public void done(RunSummary how) {
+            answer = how;
+        }
+    }
+
+    /** A case that breaks what it should not is a failed case, not the end of the rehearsal. */
+    Rehearsal.Line perform(DraftOrders.OnStage on, RehearsalCase one) {
+        try {
+            return told(on, one).map(performed -> line(on, one, performed)).orElseGet(() -> line(one));
+        } catch (RuntimeException e) {
+            LOG.error("A case of the rehearsal of {} broke off", on.report().id(), e);
+            return line(one, Ended.FAILED, "It broke off here. The server's log says more.");
+        }
+    }
+
+    private Optional<Performed> told(DraftOrders.OnStage on, RehearsalCase one) {
+        Optional<Performed> tells = Optional.empty();
+        for (View view : on.report().asking()) {
+            boolean depends = one.choices().isEmpty()
+                    || on.project().parametersOf(view).stream().anyMatch(one.choices()::containsKey);
+            if (depends) {
+                Performed performed = perform(on, view, one);
+                if (!performed.ended().isAnswered()) {
+                    return Optional.of(performed);
+                }
+                // A table says how many rows there are; figures always have one.
+                boolean more = tells.isEmpty() || view.shown() instanceof ViewContent.Table;
+                tells = more || performed.ended() == Ended.SLOW ? Optional.of(performed) : tells;
+            }
+        }
+        return tells;
+    }
+
+    /** The view with everything that it asks for. What is told of it is its first statement, unless another one fails. */
+    private Performed perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
+        Performed first = perform(on, view, ViewPart.MAIN, one);
+        if (!first.ended().isAnswered()) {
+            return first;
+        }
+        return view.shown().further().stream()
+                .map(part -> perform(on, view, part, one))
+                .filter(further -> !further.ended().isAnswered())
+                .findFirst()
+                .orElse(first);
+    }
+
+    private Performed perform(DraftOrders.OnStage on, View view, ViewPart part, RehearsalCase one) {
+        Heard heard = new Heard();
+        Optional<Problem> problem = StatementFormRehearsal.attempt(
+                        () -> runner.run(orders.rehearsed(on, view, part, one.choices()), heard))
+                .filter(found -> !found.kind().equals(StatementFormRehearsal.NO_SPAN));
+        if (problem.isPresent()) {
+            boolean asItShould = one.refusal() && heard.sentId == 0;
+            String of = part instanceof ViewPart.Main ? "" : "In its part “%s”: ".formatted(part.word());
+            return new Performed(
+                    view,
+                    heard,
+                    asItShould ? Ended.REFUSED : Ended.FAILED,
+                    of + problem.get().inWords(),
+                    problem.get().place().map(TextLocation::line).orElse(0));
+        }
+        if (one.refusal()) {
+            return new Performed(view, heard, Ended.FAILED, "This should have been refused, but rows came.", 0);
+        }
+        boolean slow = heard.answer.totalMillis() > SLOW_MILLIS;
+        return new Performed(view, heard, slow ? Ended.SLOW : Ended.WELL, slow ? "It took long." : "", 0);
+    }
+
+    private static Rehearsal.Line line(RehearsalCase one) {
+        return line(one, Ended.WELL, "No view depends on it.");
+    }
+
+    private static Rehearsal.Line line(RehearsalCase one, Ended ended, String explanation) {
+        return new Rehearsal.Line(
+                one.name(), names(one), inWords(one), "", "", 0, 0, false, 0, "", ended.word(), explanation, 0);
+    }
+
+    private Rehearsal.Line line(DraftOrders.OnStage on, RehearsalCase one, Performed performed) {
+        Heard heard = performed.heard();
+        boolean answered = performed.ended().isAnswered() && heard.sentId > 0;
+        return new Rehearsal.Line(
+                one.name(),
+                names(one),
+                inWords(one),
+                performed.view().titleOrKind(),
+                performed.view().queryId(),
+                performed.line(),
+                heard.answer.shown(),
+                heard.answer.more(),
+                heard.answer.totalMillis(),
+                answered ? where(on, heard.sentId) : "",
+                performed.ended().word(),
+                performed.explanation(),
+                heard.sentId);
+    }
+
+    private static List<String> names(RehearsalCase one) {
+        return one.choices().keySet().stream().sorted().toList();
+    }
+
+    private String where(DraftOrders.OnStage on, long sentId) {
+        Map<ExecutionSite, Long> counts = proofs.of(on.project(), on.asker(), sentId, false).verdicts().stream()
+                .filter(ran -> ran.where() != ExecutionSite.LEFT_OUT)
+                .collect(Collectors.groupingBy(EvidenceService.Ran::where, TreeMap::new, Collectors.counting()));
+        return counts.entrySet().stream()
+                .map(entry -> entry.getValue() + " " + entry.getKey().inWords())
+                .collect(Collectors.joining(", "));
+    }
+
+    private static String inWords(RehearsalCase one) {
+        return one.choices().entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .map(entry -> ":%s %s".formatted(entry.getKey(), inWords(entry.getValue())))
+                .collect(Collectors.joining(", "));
+    }
+
+    private static String inWords(ChoiceText choice) {
+        if (choice.kind() != ChoiceText.Kind.VALUES) {
+            return choice.kind() == ChoiceText.Kind.ALL ? "all" : "blank";
+        }
+        String values = String.join(
+                ", ", choice.values().subList(0, Math.min(3, choice.values().size())));
+        String shown = values.length() > MOST_IN_WORDS ? values.substring(0, MOST_IN_WORDS) + "…" : values;
+        return choice.values().size() > 3
+                ? "%s and %,d more".formatted(shown, choice.values().size() - 3)
+                : shown;
+    }
+}

@@ -1,0 +1,84 @@
+package plainsieve.server.rehearsal;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rehearsal.RehearsalParameter;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.lists.ListScope;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.project.Project;
+import plainsieve.server.runs.ChoiceResolver;
+import plainsieve.sources.SourceFailure;
+
+/** Sets the stage: what is known of every parameter of a report before it is tried with awkward values. */
+@Component
+class RehearsalSetup {
+    private static final Logger LOG = LoggerFactory.getLogger(RehearsalSetup.class);
+    private static final double NANOS_PER_MILLI = 1e6;
+
+    private final ChoiceResolver choosing;
+    private final ValueLists lists;
+
+    RehearsalSetup(ChoiceResolver choosing, ValueLists lists) {
+        this.choosing = choosing;
+        this.lists = lists;
+    }
+
+    /** @param listMillis filled with how long each list took, by its parameter */
+    List<RehearsalParameter> rehearsed(DraftOrders.OnStage on, Map<String, Double> listMillis) {
+        Project project = on.project();
+        return project.parametersOf(on.report()).stream()
+                .filter(project.parameters()::containsKey)
+                .map(project::parameter)
+                .filter(definition -> !definition.isComputed())
+                .map(definition -> rehearsed(on, definition, listMillis))
+                .toList();
+    }
+
+    private RehearsalParameter rehearsed(
+            DraftOrders.OnStage on, ParameterDefinition definition, Map<String, Double> listMillis) {
+        List<String> listed = new ArrayList<>();
+        if (definition.list().exists()) {
+            long start = System.nanoTime();
+            try {
+                ListScope who = new ListScope(on.project(), on.asker());
+                lists.refreshed(definition, who, usual(on, definition)).values().stream()
+                        .map(ListedValue::value)
+                        .forEach(listed::add);
+            } catch (SourceFailure | ProblemException e) {
+                LOG.debug("The list of :{} did not come", definition.name(), e);
+            }
+            listMillis.put(definition.name(), (System.nanoTime() - start) / NANOS_PER_MILLI);
+        }
+        return new RehearsalParameter(
+                definition.toParameter(),
+                listed,
+                definition.list().exists(),
+                definition.bounds().least(),
+                definition.bounds().most(),
+                definition.rangeEnd(),
+                opening(on, definition));
+    }
+
+    /** What the parents of a list have by default. */
+    private Map<String, ChoiceText> usual(DraftOrders.OnStage on, ParameterDefinition definition) {
+        Project project = on.project();
+        return project.dependencies().allOf(definition.name()).stream()
+                .filter(project.parameters()::containsKey)
+                .collect(Collectors.toMap(name -> name, name -> opening(on, project.parameter(name))));
+    }
+
+    private ChoiceText opening(DraftOrders.OnStage on, ParameterDefinition definition) {
+        return choosing.opening(on.project(), on.asker(), definition)
+                .texts()
+                .getOrDefault(definition.name(), ChoiceText.blank());
+    }
+}

@@ -1,0 +1,108 @@
+package plainsieve.server.rehearsal;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * Tries on the bench the exact statements that reports will send: capped, limited, totalled by each view, filtered by a
+ * picked bar. The database reads each of them and says its plan, so what works on the bench works live; it runs none.
+ */
+@Service
+public class StatementFormRehearsal {
+    /* Figures that are compared with the span before have none while no span is chosen; that is no fault of the text. */
+    /** Of a comparison: what is chosen is no span of days that has one before it. No reader gets it as an error. */
+    static final String NO_SPAN = "no-span";
+
+    private final DraftOrders orders;
+    private final QueryRunner runner;
+
+    StatementFormRehearsal(DraftOrders orders, QueryRunner runner) {
+        this.orders = orders;
+        this.runner = runner;
+    }
+
+    /** One view that sends a query. @param problem what would go wrong, with what to do; empty when all is well */
+    public record Form(String reportId, String report, String view, String problem) {}
+
+    /** What every report would send of a text on the bench. */
+    public List<Form> of(Project project, RunRequest.Text text, RequestedChoices choices) {
+        List<Form> forms = new ArrayList<>();
+        for (Report report : project.reports()) {
+            for (View view : report.views()) {
+                if (view.queryId().equals(text.query().id())) {
+                    DraftOrders.OnStage stage = new DraftOrders.OnStage(project, choices.asker(), report);
+                    forms.addAll(of(stage, view, text, choices));
+                }
+            }
+        }
+        return forms;
+    }
+
+    /** The view with all that it asks for, and filtered by a bar that a reader picks in another view of the same query. */
+    private List<Form> of(DraftOrders.OnStage stage, View view, RunRequest.Text text, RequestedChoices choices) {
+        List<Form> forms = new ArrayList<>();
+        forms.add(form(stage, text, choices, DraftOrders.Asked.whole(view)));
+        view.shown().further().stream()
+                .map(part -> new DraftOrders.Asked(view, part, List.of()))
+                .map(asked -> form(stage, text, choices, asked))
+                .forEach(forms::add);
+        for (View beside : stage.report().views()) {
+            if (beside.queryId().equals(view.queryId())) {
+                beside.shown().grouping().stream()
+                        .map(key -> new DraftOrders.Asked(view, ViewPart.MAIN, List.of(picked(key))))
+                        .map(asked -> form(stage, text, choices, asked))
+                        .forEach(forms::add);
+            }
+        }
+        return forms;
+    }
+
+    private Form form(
+            DraftOrders.OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftOrders.Asked asked) {
+        Optional<Problem> problem = attempt(() -> runner.plan(orders.form(stage, text, choices, asked)))
+                .filter(found -> !found.kind().equals(NO_SPAN));
+        String said = problem.map(Problem::inWords).orElse("");
+        return new Form(stage.report().id(), stage.report().name(), title(asked), said);
+    }
+
+    private static String title(DraftOrders.Asked asked) {
+        String view = asked.view().titleOrKind();
+        if (!asked.filters().isEmpty()) {
+            return "%s, filtered by %s".formatted(view, asked.filters().get(0).column());
+        }
+        return asked.part() instanceof ViewPart.Main
+                ? view
+                : "%s, %s".formatted(view, asked.part().word());
+    }
+
+    /** Rows without a value: a filter that can be tried without knowing any value of the column. */
+    private static RunRequest.ColumnFilter picked(String column) {
+        return new RunRequest.ColumnFilter(column, Type.TEXT, new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true));
+    }
+
+    static Optional<Problem> attempt(Runnable work) {
+        try {
+            work.run();
+            return Optional.empty();
+        } catch (ProblemException e) {
+            return Optional.of(e.first());
+        } catch (SourceFailure e) {
+            Problem problem = Problem.of("refused-statement", e.getMessage(), e.advice());
+            return Optional.of(e.place().map(problem::at).orElse(problem));
+        }
+    }
+}

@@ -1,0 +1,94 @@
+package plainsieve.server.reportmail;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import plainsieve.core.view.ColumnLabels;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.ViewContent;
+import plainsieve.sources.Column;
+
+/** Rows as a letter shows them: the columns that viewers see, in their words, and the first rows. */
+final class EmailTable {
+    private final EmailValueFormat written;
+    private final ChartRenderer drawing;
+
+    EmailTable(Locale locale) {
+        this.written = new EmailValueFormat(locale);
+        this.drawing = new ChartRenderer(locale);
+    }
+
+    /** A column that is shown, and where it stands in the answer. */
+    private record Place(int at, ColumnLabels words, Column column) {
+        ReportEmail.Rows.Head head() {
+            boolean number = column.kind().isNumber();
+            return new ReportEmail.Rows.Head(words.label(), number);
+        }
+    }
+
+    ReportEmail.Part table(String viewId, String title, ViewContent.Table shown, FetchedRows fetched) {
+        List<Place> places = places(shown.columns(), fetched.columns());
+        List<List<String>> rows = fetched.rows().stream()
+                .map(row -> places.stream()
+                        .map(place -> written.cell(
+                                row[place.at()], place.column(), place.words().format()))
+                        .toList())
+                .toList();
+        return new ReportEmail.Rows(
+                viewId, title, places.stream().map(Place::head).toList(), rows, below(fetched));
+    }
+
+    /** Those that viewers see, in their order; all where nothing is said of them. */
+    private static List<Place> places(List<ColumnLabels> words, List<Column> columns) {
+        if (words.isEmpty()) {
+            return IntStream.range(0, columns.size())
+                    .mapToObj(i -> new Place(
+                            i,
+                            ColumnLabels.plain(
+                                    columns.get(i).name(), columns.get(i).name()),
+                            columns.get(i)))
+                    .toList();
+        }
+        return words.stream()
+                .flatMap(one -> IntStream.range(0, columns.size())
+                        .filter(i -> columns.get(i).name().equalsIgnoreCase(one.name()))
+                        .mapToObj(i -> new Place(i, one, columns.get(i))))
+                .toList();
+    }
+
+    ReportEmail.Part groups(String viewId, String title, ViewContent.Groups shown, FetchedRows fetched) {
+        String by = shown.groupBy().get(0);
+        Stream<ReportEmail.Rows.Head> figures =
+                shown.measures().stream().map(figure -> new ReportEmail.Rows.Head(label(figure), true));
+        List<ReportEmail.Rows.Head> heads = Stream.concat(
+                        Stream.of(new ReportEmail.Rows.Head(by.replaceFirst(":.*", ""), false)), figures)
+                .toList();
+        List<List<String>> rows = fetched.rows().stream()
+                .map(row -> {
+                    List<String> cells = new ArrayList<>(List.of(drawing.key(by, row[0])));
+                    for (int i = 1; i < row.length; i++) {
+                        cells.add(written.figure(
+                                row[i], shown.measures().get(i - 1).format()));
+                    }
+                    return List.copyOf(cells);
+                })
+                .toList();
+        return new ReportEmail.Rows(viewId, title, heads, rows, below(fetched));
+    }
+
+    private static String label(Figure figure) {
+        return figure.unit().isEmpty() ? figure.label() : figure.label() + ", " + figure.unit();
+    }
+
+    private static String below(FetchedRows fetched) {
+        if (fetched.rows().isEmpty()) {
+            return "No rows.";
+        }
+        return fetched.more()
+                ? "These are the first %d rows; the report has more."
+                        .formatted(fetched.rows().size())
+                : "";
+    }
+}

@@ -1,0 +1,198 @@
+package plainsieve.server.reportmail;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.question.RenderedQuestion;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.DataAges;
+import plainsieve.server.runs.QueryRunner;
+import plainsieve.server.runs.QuestionRenderer;
+import plainsieve.server.runs.ReportRunRequests;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.EmailReportSettings;
+import plainsieve.server.sources.ClientPresence;
+
+/** Writes a report as a letter: every view is asked as a reader's is, and what is too long for a letter is cut, which it says. */
+@Service
+public class ReportEmailComposer {
+    private final ReportRunRequests orders;
+    private final QueryRunner runner;
+    private final QuestionRenderer questions;
+    private final DataAges ages;
+    private final EmailReportSettings settings;
+
+    ReportEmailComposer(
+            ReportRunRequests orders,
+            QueryRunner runner,
+            QuestionRenderer questions,
+            DataAges ages,
+            EmailReportSettings settings) {
+        this.orders = orders;
+        this.runner = runner;
+        this.questions = questions;
+        this.ages = ages;
+        this.settings = settings;
+    }
+
+    /**
+     * For whom, and what of.
+     *
+     * @param project in the state that all of it sees, with what its parameters open with
+     * @param presence by which it is stopped
+     */
+    public record Wanted(Project project, Report report, Caller asker, ClientPresence presence) {
+        /** What is chosen: what the report opens with. */
+        public RequestedChoices choices() {
+            return ReportRunRequests.choices(project, asker, report, Map.of());
+        }
+    }
+
+    /** Throws as any run: where something failed there is no letter, and none where nothing of it is for them. */
+    public ReportEmail compose(Wanted wanted) {
+        QuestionRenderer.Question question =
+                questions.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
+        question.chosen().orRefuse();
+        List<ReportEmail.Part> parts = new ArrayList<>();
+        List<ProblemException> refused = new ArrayList<>();
+        for (View view : wanted.report().views()) {
+            parts.add(part(wanted, view, question, refused));
+        }
+        if (!refused.isEmpty() && refused.size() == wanted.report().asking().size()) {
+            throw refused.get(0);
+        }
+        List<String> notes = new ArrayList<>();
+        question.always().forEach(always -> notes.add(always.text() + "."));
+        age(wanted).ifPresent(notes::add);
+        Map<String, ChoiceText> texts = question.chosen().texts();
+        return new ReportEmail(
+                wanted.report().name(), question.said().sentence(), parts, chosen(wanted.project(), texts), notes);
+    }
+
+    /** How old the data are; nothing where that is not theirs to know. */
+    private Optional<String> age(Wanted wanted) {
+        try {
+            return ages.of(wanted.project(), wanted.asker(), wanted.report())
+                    .map(age -> (age.late() ? "The data are late: the newest are of %s." : "Data up to %s.")
+                            .formatted(new EmailValueFormat(settings.language()).figure(age.newest())));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    /* What is worked out cannot be chosen. */
+    private static Map<String, ChoiceText> chosen(Project project, Map<String, ChoiceText> texts) {
+        Map<String, ChoiceText> chosen = new LinkedHashMap<>();
+        texts.forEach((name, text) -> {
+            boolean computed = project.parameters().containsKey(name)
+                    && project.parameter(name).isComputed();
+            boolean unlogged = project.parameters().containsKey(name)
+                    && project.parameter(name).upkeep().unlogged();
+            if (!computed && !unlogged) {
+                chosen.put(name, text);
+            }
+        });
+        return chosen;
+    }
+
+    /** A view that is not for them says so, as it does on the page. @param refused takes why */
+    private ReportEmail.Part part(
+            Wanted wanted, View view, QuestionRenderer.Question question, List<ProblemException> refused) {
+        Showing showing = new Showing(wanted, view, question);
+        try {
+            return view.shown().accept(showing);
+        } catch (ProblemException e) {
+            refused.add(e);
+            return new ReportEmail.Words(view.id(), showing.title, e.getMessage());
+        }
+    }
+
+    /** One view of a report, as its kind is shown in a letter. */
+    private final class Showing implements ViewContent.Visitor<ReportEmail.Part> {
+        private final Wanted wanted;
+        private final View view;
+        private final QuestionRenderer.Question question;
+        private final String title;
+
+        Showing(Wanted wanted, View view, QuestionRenderer.Question question) {
+            this.wanted = wanted;
+            this.view = view;
+            this.question = question;
+            this.title = Optional.ofNullable(question.titles().get(view.id()))
+                    .map(RenderedQuestion::sentence)
+                    .orElse(view.title());
+        }
+
+        @Override
+        public ReportEmail.Part figures(ViewContent.Figures shown) {
+            Optional<FetchedRows> then = shown.against().flatMap(against -> compared(wanted, view));
+            FetchedRows now = fetch(wanted, view, ViewPart.MAIN, false);
+            return new EmailFigures(settings.language()).figures(view.id(), title, shown, now, then);
+        }
+
+        @Override
+        public ReportEmail.Part bars(ViewContent.Bars shown) {
+            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, false);
+            return new ChartRenderer(settings.language()).bars(view.id(), title, shown, fetched);
+        }
+
+        @Override
+        public ReportEmail.Part line(ViewContent.Line shown) {
+            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, false);
+            return new ChartRenderer(settings.language()).lines(view.id(), title, shown, fetched);
+        }
+
+        @Override
+        public ReportEmail.Part table(ViewContent.Table shown) {
+            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, true);
+            return new EmailTable(settings.language()).table(view.id(), title, shown, fetched);
+        }
+
+        @Override
+        public ReportEmail.Part groups(ViewContent.Groups shown) {
+            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, true);
+            return new EmailTable(settings.language()).groups(view.id(), title, shown, fetched);
+        }
+
+        @Override
+        public ReportEmail.Part words(ViewContent.Words shown) {
+            String text = Optional.ofNullable(question.notes().get(view.id()))
+                    .map(RenderedQuestion::sentence)
+                    .orElse(shown.text());
+            return new ReportEmail.Words(view.id(), title, text);
+        }
+    }
+
+    /** Nothing where there is nothing to compare with, such as days without an end. */
+    private Optional<FetchedRows> compared(Wanted wanted, View view) {
+        try {
+            return Optional.of(fetch(wanted, view, new ViewPart.Compared(), false));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    private FetchedRows fetch(Wanted wanted, View view, ViewPart part, boolean first) {
+        RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
+        ReportRunRequests.Asked asked =
+                ReportRunRequests.Asked.first(UUID.randomUUID().toString(), text, view, part);
+        RunRequest order =
+                orders.view(wanted.project(), wanted.report(), Purpose.Kind.DELIVERY, wanted.choices(), asked);
+        FetchedRows fetched = new FetchedRows(wanted.presence());
+        runner.run(first ? order.capped(settings.rows()) : order, fetched);
+        return fetched;
+    }
+}

@@ -1,0 +1,81 @@
+package plainsieve.server.revisions;
+
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.authoring.ReportEdits;
+import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.ReportDraft;
+
+/** Gives viewers everything that its authors have changed since, in one step: queries and reports that belong together. */
+@Service
+public class PublishAll {
+    private final QueryEdits queries;
+    private final ReportEdits reports;
+    private final ReportEditor making;
+    private final Projects projects;
+    private final TransactionTemplate change;
+
+    PublishAll(
+            QueryEdits queries,
+            ReportEdits reports,
+            ReportEditor making,
+            Projects projects,
+            PlatformTransactionManager transactions) {
+        this.queries = queries;
+        this.reports = reports;
+        this.making = making;
+        this.projects = projects;
+        this.change = new TransactionTemplate(transactions);
+    }
+
+    /** The project as viewers would have it with every draft; nothing is given. */
+    public Project drafted(Project project) {
+        Project all = project;
+        for (Query query : project.queries()) {
+            all = query.isChanged() ? all.with(query.saying(query.draftText(), query.draftText())) : all;
+        }
+        for (ReportDraft draft : drafts(project)) {
+            all = all.giving(draft.report());
+        }
+        return all;
+    }
+
+    private static List<ReportDraft> drafts(Project project) {
+        return project.reports().stream()
+                .map(report -> project.draft(report.id()))
+                .filter(draft -> !draft.given()
+                        || !draft.report().equals(project.report(draft.report().id())))
+                .toList();
+    }
+
+    /**
+     * All of it, or nothing.
+     *
+     * @throws ProblemException with what would not work for viewers
+     */
+    public void give(Project project, Caller asker) {
+        List<ReportDraft> drafts = drafts(project);
+        List<Query> changed =
+                project.queries().stream().filter(Query::isChanged).toList();
+        if (drafts.isEmpty() && changed.isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "nothing-to-give", "Viewers have all of it already.", "Change something, then give it to them."));
+        }
+        Project after = drafted(project);
+        // Sources may be asked for lists: that is done before anything is changed.
+        drafts.forEach(draft -> making.check(after, asker, draft.report()));
+        change.executeWithoutResult(begun -> {
+            changed.forEach(query -> queries.makeLive(projects.get(project.id()), query));
+            drafts.forEach(draft -> reports.replace(projects.get(project.id()), draft.report()));
+        });
+    }
+}

@@ -1,0 +1,192 @@
+package plainsieve.server.revisions;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+import plainsieve.files.ProjectDifference;
+import plainsieve.server.authoring.LimitRelocation;
+import plainsieve.server.authoring.RowAccessWarnings;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.project.StageWords;
+import plainsieve.server.records.SentFilter;
+import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sources.SourceFacts;
+
+/** What to look at before viewers get what was changed: each with the place where it is mended. Nothing of it is in the way. */
+@Component
+public class PublishWarnings {
+    private static final Duration SLOW = Duration.ofSeconds(5);
+    private static final Duration LOOKED_BACK = Duration.ofDays(7);
+
+    private final SourceFacts facts;
+    private final SentLog sent;
+    private final Clock clock;
+
+    PublishWarnings(SourceFacts facts, SentLog sent, Clock clock) {
+        this.facts = facts;
+        this.sent = sent;
+        this.clock = clock;
+    }
+
+    /**
+     * Something to look at.
+     *
+     * @param kind of the thing that it is about: query, parameter, report, stage
+     * @param line in its text, from 1; 0 when it is about no line
+     * @param movesLimitOf the query whose row limit one click moves to the tables; empty when there is no such fix
+     * @param fix what the click does, as on a button; empty without one
+     */
+    public record Matter(
+            String kind,
+            String id,
+            String name,
+            int line,
+            String message,
+            String advice,
+            String movesLimitOf,
+            String fix) {
+        Matter(String kind, String id, String name, int line, String message, String advice) {
+            this(kind, id, name, line, message, advice, "", "");
+        }
+    }
+
+    /** @param drafted the project as viewers would have it. @param changed what they would get */
+    public List<Matter> of(Project drafted, List<ProjectDifference.Changed> changed) {
+        Set<String> queries = ids(changed, ProjectDifference.Kind.QUERY);
+        Set<String> reports = ids(changed, ProjectDifference.Kind.REPORT);
+        Stream<Matter> ofQueries = drafted.queries().stream()
+                .filter(query -> queries.contains(query.id()))
+                .flatMap(query -> Stream.concat(notices(drafted, query), slow(drafted, query)));
+        Stream<Matter> ofReports = drafted.reports().stream()
+                .filter(report -> reports.contains(report.id()))
+                .flatMap(report -> RowAccessWarnings.of(drafted, report).stream()
+                        .map(said -> new Matter("report", report.id(), report.name(), 0, said, "")));
+        Stream<Matter> ofLimits = drafted.reports().stream()
+                .filter(report -> reports.contains(report.id())
+                        || report.queryIds().stream().anyMatch(queries::contains))
+                .flatMap(
+                        report -> LimitRelocation.of(drafted, report).stream().map(limited -> matter(report, limited)));
+        return Stream.of(ofQueries, ofReports, ofLimits, idle(drafted), narrowing(drafted))
+                .flatMap(matters -> matters)
+                .toList();
+    }
+
+    private static Matter matter(Report report, LimitRelocation.LimitedQuery limited) {
+        return new Matter(
+                "report",
+                report.id(),
+                report.name(),
+                0,
+                limited.message(),
+                limited.movable() ? "" : "Change the query so that a table has the limit.",
+                limited.movable() ? limited.query().id() : "",
+                limited.movable() ? limited.fix() : "");
+    }
+
+    private static Set<String> ids(List<ProjectDifference.Changed> changed, ProjectDifference.Kind kind) {
+        return changed.stream()
+                .filter(one -> one.kind() == kind && one.how() != ProjectDifference.How.GONE)
+                .map(ProjectDifference.Changed::id)
+                .collect(Collectors.toSet());
+    }
+
+    private Stream<Matter> notices(Project drafted, Query query) {
+        Map<String, Parameter> engines = new HashMap<>();
+        drafted.parameters().forEach((name, definition) -> engines.put(name, definition.toParameter()));
+        try {
+            PreparedQuery prepared = drafted.prepare(query, query.liveText());
+            return Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream()
+                    .map(notice -> matter(query, notice));
+        } catch (ProblemException e) {
+            return e.problems().stream()
+                    .map(problem -> matter(query, problem.place(), problem.message(), problem.advice()));
+        }
+    }
+
+    private static Matter matter(Query query, Notice notice) {
+        return matter(query, notice.place(), notice.message(), notice.advice());
+    }
+
+    private static Matter matter(Query query, Optional<TextLocation> place, String message, String advice) {
+        int line = place.map(TextLocation::line).orElse(0);
+        return new Matter("query", query.id(), query.name(), line, message, advice);
+    }
+
+    /** The slowest of its statements lately. */
+    private Stream<Matter> slow(Project project, Query query) {
+        Instant since = clock.instant().minus(LOOKED_BACK);
+        SentFilter wanted = new SentFilter(project.id(), "", "", query.id(), "", "", "", "", "slow");
+        return sent.latest(Long.MAX_VALUE, wanted, 1).stream()
+                .filter(row -> row.sentAt().isAfter(since) && row.totalMs() > SLOW.toMillis())
+                .map(row -> new Matter("query", query.id(), query.name(), 0, took(row), "Look at it in Sent."));
+    }
+
+    private static String took(SentRow row) {
+        return "One of its statements took %.1f s, which is longer than %d s."
+                .formatted(row.totalMs() / 1000.0, SLOW.toSeconds());
+    }
+
+    /** What holds for viewers and lets them see less; what opens with nothing chosen, or with all, does not. */
+    private static Stream<Matter> narrowing(Project drafted) {
+        Stage live = drafted.stage(Stage.LIVE);
+        Stream<String> values = live.values().entrySet().stream()
+                .filter(value -> narrows(drafted.parameters().get(value.getKey()), value.getValue()))
+                .map(value -> ":%s opens with %s"
+                        .formatted(value.getKey(), StageWords.value(drafted, value.getKey(), value.getValue())));
+        Stream<String> rows = live.limits().rows().stream().mapToObj("at most %,d rows are shown"::formatted);
+        return Stream.concat(values, rows)
+                .map(said -> new Matter(
+                        "stage",
+                        Stage.LIVE,
+                        "live",
+                        0,
+                        "In this stage %s.".formatted(said),
+                        "Say otherwise under Stages if viewers should see all."));
+    }
+
+    private static boolean narrows(ParameterDefinition definition, DefaultDefinition value) {
+        boolean every = definition != null
+                && definition.isRowLimit()
+                && value.choice()
+                        .values()
+                        .contains(Long.toString(definition.meaning().everyRow().getAsLong()));
+        return definition != null
+                && !every
+                && (!value.formulaText().isEmpty() || value.choice().kind() == ChoiceText.Kind.VALUES);
+    }
+
+    /** A parameter that nothing mentions does nothing, whoever chooses it. */
+    private static Stream<Matter> idle(Project drafted) {
+        return drafted.parameters().values().stream()
+                .map(ParameterDefinition::name)
+                .filter(name -> drafted.uses(name).isEmpty())
+                .map(name -> new Matter(
+                        "parameter",
+                        name,
+                        ":" + name,
+                        0,
+                        "Nothing mentions it: it does nothing.",
+                        "Use it, or remove it."));
+    }
+}

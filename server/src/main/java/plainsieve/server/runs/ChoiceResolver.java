@@ -1,0 +1,45 @@
+package plainsieve.server.runs;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.settings.Settings;
+
+/** Makes choices complete and checks them: the one place where what was asked for becomes what is sent. */
+@Service
+public class ChoiceResolver {
+    private final ValueLists lists;
+    private final Clock clock;
+    private final Settings settings;
+
+    ChoiceResolver(ValueLists lists, Clock clock, Settings settings) {
+        this.lists = lists;
+        this.clock = clock;
+        this.settings = settings;
+    }
+
+    /**
+     * The choices for some parameters, and for all that these need.
+     *
+     * @param needed names; those that are no parameters are left to whoever reads the text
+     */
+    public ResolvedChoices choose(Project project, Set<String> needed, RequestedChoices asked) {
+        return new ChoiceResolution(project, asked, lists, today()).choose(needed);
+    }
+
+    /** A parameter as it opens right now, other parameters having their defaults. */
+    public ResolvedChoices opening(Project project, Caller asker, ParameterDefinition definition) {
+        return choose(project, Set.of(definition.name()), RequestedChoices.of(asker, Set.of(), Map.of()));
+    }
+
+    /** Today in the time zone of the project. */
+    private LocalDate today() {
+        return LocalDate.now(clock.withZone(settings.zone()));
+    }
+}

@@ -1,0 +1,27 @@
+package plainsieve.server.runs;
+
+import org.springframework.stereotype.Component;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.sent.SentLog;
+
+/** What the first run would wait for, made ready before it comes. Nothing is sent. */
+@Component
+public class ListPrefetch {
+    private final SentLog sent;
+    private final ValueLists lists;
+
+    ListPrefetch(SentLog sent, ValueLists lists) {
+        this.sent = sent;
+        this.lists = lists;
+    }
+
+    public void makeReady() {
+        sent.makeReady();
+        lists.remember();
+    }
+
+    /** Whether the first one has come already. */
+    public boolean isTooLate() {
+        return sent.hasBegun();
+    }
+}

@@ -1,0 +1,263 @@
+package plainsieve.server.runs;
+
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.core.catalog.SourceNames;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.evidence.Verdict;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.ErrorLocation;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.ProcedureCall;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.parse.StepLines;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.TextLocation;
+import plainsieve.core.value.Value;
+import plainsieve.server.lists.ListScope;
+import plainsieve.server.lists.RowAccess;
+import plainsieve.server.project.AnalysisLimit;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.SourceChoice;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.sources.EvidenceCollector;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.SourceFacts;
+import plainsieve.server.sources.StatementSender;
+import plainsieve.server.sources.ViewerErrorMessages;
+import plainsieve.sources.ResponsePreview;
+import plainsieve.sources.SourceFailure;
+
+/** Takes one run all the way: choices are read and checked, the query rewritten, the statement sent, its rows streamed. */
+@Service
+public class QueryRunner {
+    private final ChoiceResolver choosing;
+    private final StatementSender sending;
+    private final EvidenceCollector explaining;
+    private final SourceFacts facts;
+    private final RowAccess holding;
+    private final AnalysisLimit analysis;
+
+    QueryRunner(
+            ChoiceResolver choosing,
+            StatementSender sending,
+            EvidenceCollector explaining,
+            SourceFacts facts,
+            RowAccess holding,
+            AnalysisLimit analysis) {
+        this.analysis = analysis;
+        this.holding = holding;
+        this.choosing = choosing;
+        this.sending = sending;
+        this.explaining = explaining;
+        this.facts = facts;
+    }
+
+    /**
+     * Runs an order to its end.
+     *
+     * @throws ProblemException when a choice or the query cannot be used
+     * @throws SourceFailure when the source fails; with the place in the author's text
+     */
+    public void run(RunRequest order, RunListener listener) {
+        run(ready(order), order.runId(), listener);
+    }
+
+    /** An order that can be sent. @param origin where it goes, and for whom */
+    public record Ready(RunRequest order, StatementOrigin origin, Statement statement) {}
+
+    /** What would be sent for an order. Throws {@link ProblemException} when a choice or the query cannot be used. */
+    public Ready ready(RunRequest order) {
+        Made made = made(order);
+        return new Ready(order, made.origin(), made.statement());
+    }
+
+    /** Runs to its end what can be sent. @param runId to stop it by. Throws {@link SourceFailure} as {@link #run(RunOrder, RunListener)} */
+    public void run(Ready ready, String runId, RunListener listener) {
+        try {
+            sending.send(runId, ready.origin(), ready.statement(), listener);
+        } catch (SourceFailure e) {
+            throw placed(e, ready.order(), ready.statement());
+        }
+    }
+
+    private static SourceFailure placed(SourceFailure failure, RunRequest order, Statement statement) {
+        if (failure.kind() != SourceFailure.Kind.REFUSED_STATEMENT) {
+            return failure;
+        }
+        Optional<StepsAnalysis> steps = steps(order);
+        String sql = steps.map(reading -> reading.statement().sql())
+                .orElse(order.text().written());
+        Optional<TextLocation> inSql =
+                ErrorLocation.of(sql, statement, failure.position(), failure.getMessage(), dialect(order));
+        return failure.in(
+                steps.isEmpty()
+                        ? inSql
+                        : inSql.flatMap(place -> steps.get().place(order.text().written(), place)));
+    }
+
+    /** The steps of an order; nothing when it is SQL. */
+    private static Optional<StepsAnalysis> steps(RunRequest order) {
+        String text = order.text().written();
+        return StepLines.isSteps(text)
+                ? Optional.of(order.project().steps(order.text().query().sourceId(), text))
+                : Optional.empty();
+    }
+
+    private static Dialect dialect(RunRequest order) {
+        return order.project().dialect(order.text().query().sourceId());
+    }
+
+    /**
+     * The plan of an order: the database reads the statement as it would for the run, but does not run it.
+     *
+     * @throws ProblemException as {@link #check}
+     * @throws SourceFailure when the database would refuse it; with the place in the author's text
+     */
+    public List<Verdict> plan(RunRequest order) {
+        Made made = made(order);
+        try {
+            return explaining.explain(made.origin(), made.statement(), false).judged().stream()
+                    .map(EvidenceCollector.Judged::verdict)
+                    .toList();
+        } catch (SourceFailure e) {
+            throw placed(e, order, made.statement());
+        }
+    }
+
+    /** What would be sent for an order. Throws {@link ProblemException} as {@link #check}. */
+    public Statement statementOf(RunRequest order) {
+        return made(order).statement();
+    }
+
+    /** Looks at the answer that a request gets, as it comes. Throws as {@link #run}. */
+    public ResponsePreview look(RunRequest order) {
+        Made made = made(order);
+        return sending.look(made.origin(), made.statement());
+    }
+
+    /** Throws every problem of an order's choices or text, without sending anything. */
+    public void check(RunRequest order) {
+        made(order);
+    }
+
+    /** What is sent, and where. */
+    private record Made(StatementOrigin origin, Statement statement) {}
+
+    private Made made(RunRequest order) {
+        try {
+            return rewritten(order);
+        } catch (ProblemException e) {
+            ProblemException placed = steps(order)
+                    .filter(reading -> reading.made().isPresent())
+                    .map(reading ->
+                            new ProblemException(reading.placed(order.text().written(), e.problems())))
+                    .orElse(e);
+            throw ViewerErrorMessages.told(order.asked().asker(), placed);
+        }
+    }
+
+    private Made rewritten(RunRequest order) {
+        Optional<ProcedureCall> call = order.purpose().kind() == Purpose.Kind.BENCH
+                ? ProcedureCall.of(order.text().written(), dialect(order))
+                : Optional.empty();
+        if (call.isPresent()) {
+            ResolvedChoices chosen = choosing.choose(
+                            order.project(), with(call.get().parameterNames(), order), order.asked())
+                    .orRefuse();
+            return new Made(
+                    origin(order, chosen.choices()),
+                    call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap()));
+        }
+        String caller = order.asked().asker().id();
+        PreparedQuery prepared = analysis.run(caller, () -> order.project()
+                .prepare(order.text().query(), order.text().written()));
+        if (prepared.sides().isPresent() && order.text().query().choosesSource()) {
+            throw new ProblemException(Problem.of(
+                    "source-is-chosen",
+                    "“%s” takes rows of other sources, so that which source it asks cannot be chosen."
+                            .formatted(order.text().query().name()),
+                    "Let it always ask the same one, or take only rows of its own source."));
+        }
+        holding.require(
+                new ListScope(order.project(), order.asked().asker()),
+                Set.of(order.text().query().id()),
+                "“%s”".formatted(order.text().query().name()),
+                with(prepared.parameterNames(), order));
+        ResolvedChoices chosen = choosing.choose(order.project(), needed(prepared, order), order.asked())
+                .orRefuse();
+        StatementOrigin origin = origin(order, chosen.choices());
+        Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
+        Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
+        List<AddedFilter> picked =
+                new PickedFilters(used, choices).of(order.shape().filters());
+        SourceNames names = names(origin.sourceId(), prepared);
+        Statement statement = analysis.run(caller, () -> {
+            PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
+            return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
+        });
+        return new Made(origin, statement);
+    }
+
+    private static StatementOrigin origin(RunRequest order, Map<String, Choice> choices) {
+        Query query = order.text().query();
+        if (!query.choosesSource()) {
+            return order.origin();
+        }
+        Choice choice = choices.getOrDefault(query.sourceBy(), new Choice.Blank());
+        return order.origin().at(SourceChoice.chosen(order.project(), query, choice));
+    }
+
+    /** Of what several sources gave nothing is known here but what the text says. */
+    private SourceNames names(String sourceId, PreparedQuery prepared) {
+        return prepared.sides().isPresent() ? SourceNames.none() : facts.namesSoFar(sourceId);
+    }
+
+    private static Set<String> needed(PreparedQuery prepared, RunRequest order) {
+        Set<String> names = with(prepared.parameterNames(), order);
+        if (!order.shape().limitParameter().isEmpty()) {
+            names.add(order.shape().limitParameter());
+        }
+        return names;
+    }
+
+    /** With the parameter that says which source is asked. */
+    private static Set<String> with(Set<String> mentioned, RunRequest order) {
+        Set<String> names = new LinkedHashSet<>(mentioned);
+        if (order.text().query().choosesSource()) {
+            names.add(order.text().query().sourceBy());
+        }
+        return names;
+    }
+
+    /** Puts the value of the view's own limit into what is wanted; blank, or the every-row value, leaves no limit. */
+    private static ResultShape wanted(RunRequest.Shape shape, Map<String, Parameter> used, Map<String, Choice> chosen) {
+        String limit = shape.limitParameter();
+        if (!(shape.wanted() instanceof ResultShape.Rows rows)
+                || !(chosen.get(limit) instanceof Choice.One one)
+                || !(one.value() instanceof Value.Whole number)) {
+            return shape.wanted();
+        }
+        if (number.number() < 0) {
+            throw new ProblemException(
+                    Problem.of("bad-row-limit", "A row limit must be 0 or more.", "Choose such a number.")
+                            .about(limit));
+        }
+        boolean every = used.get(limit).everyRowValue().orElse(-1) == number.number();
+        return every
+                ? shape.wanted()
+                : new ResultShape.Rows(rows.sort(), Optional.of(new ResultShape.Limit(limit, number.number())));
+    }
+}

@@ -1,0 +1,151 @@
+package plainsieve.server.runs;
+
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.question.ChoiceDescription;
+import plainsieve.core.question.ParameterLabels;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.question.RenderedQuestion;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
+import plainsieve.server.lists.ListScope;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.sources.SourceFailure;
+
+/** Says a report's question with choices in it: for the page, its title, link previews and file headers. */
+@Service
+public class QuestionRenderer {
+    private final ChoiceResolver choosing;
+    private final ValueLists lists;
+
+    QuestionRenderer(ChoiceResolver choosing, ValueLists lists) {
+        this.choosing = choosing;
+        this.lists = lists;
+    }
+
+    /**
+     * What was chosen, complete, and how it reads.
+     *
+     * @param titles of the views, by their ids
+     * @param notes what the views that are words say, by their ids
+     * @param always what is chosen for parameters that viewers are not offered, each in words
+     */
+    public record Question(
+            ResolvedChoices chosen,
+            RenderedQuestion said,
+            Map<String, RenderedQuestion> titles,
+            Map<String, RenderedQuestion> notes,
+            List<RenderedQuestion.Part> always) {}
+
+    public Question ask(Project project, Report report, RequestedChoices asked, Locale locale) {
+        Set<String> names = project.parametersOf(report);
+        ResolvedChoices chosen = choosing.choose(project, names, asked);
+        Map<String, ChoiceText> texts = new LinkedHashMap<>(chosen.texts());
+        asked.choices().forEach(texts::putIfAbsent);
+        ListScope who = new ListScope(project, asked.asker());
+        Map<String, ParameterLabels> words = new HashMap<>();
+        names.stream()
+                .filter(project.parameters()::containsKey)
+                .forEach(name -> words.put(name, words(project.parameter(name), who, texts)));
+        ChoiceDescription inWords = new ChoiceDescription(words, texts, locale);
+        Map<String, RenderedQuestion> titles = new LinkedHashMap<>();
+        Map<String, RenderedQuestion> notes = new LinkedHashMap<>();
+        for (View view : report.views()) {
+            titles.put(view.id(), said(view.title()).say(words, inWords));
+            if (view.shown() instanceof ViewContent.Words note) {
+                notes.put(view.id(), said(note.text()).say(words, inWords));
+            }
+        }
+        return new Question(
+                chosen,
+                line(project, report, words).say(words, inWords),
+                titles,
+                notes,
+                always(project, report, texts, inWords));
+    }
+
+    /* What limits rows is said where they are counted. */
+    private static List<RenderedQuestion.Part> always(
+            Project project, Report report, Map<String, ChoiceText> texts, ChoiceDescription inWords) {
+        Set<String> ends = project.parameters().values().stream()
+                .map(ParameterDefinition::rangeEnd)
+                .collect(Collectors.toSet());
+        return project.notOffered(report).stream()
+                .filter(definition -> !definition.isRowLimit() && !ends.contains(definition.name()))
+                .map(definition -> definition.rangeEnd().isEmpty()
+                        ? List.of(definition.name())
+                        : List.of(definition.name(), definition.rangeEnd()))
+                .filter(names -> names.stream()
+                        .anyMatch(name ->
+                                texts.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.BLANK))
+                .map(names -> new RenderedQuestion.Part(
+                        project.parameter(names.get(0)).label() + " " + inWords.say(names), names))
+                .toList();
+    }
+
+    /** What cannot be read stands there as it is written. */
+    private static QuestionLine said(String text) {
+        try {
+            return QuestionLine.read(text);
+        } catch (ProblemException e) {
+            return QuestionLine.verbatim(text);
+        }
+    }
+
+    private static QuestionLine line(Project project, Report report, Map<String, ParameterLabels> words) {
+        if (!report.question().isBlank()) {
+            return QuestionLine.read(report.question());
+        }
+        List<ParameterLabels> said = project.parameters().values().stream()
+                .filter(definition -> words.containsKey(definition.name())
+                        && !definition.isComputed()
+                        && report.offers(definition.name()))
+                .map(definition -> words.get(definition.name()))
+                .toList();
+        return QuestionLine.compose(report.name(), said);
+    }
+
+    private ParameterLabels words(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> texts) {
+        return new ParameterLabels(
+                definition.name(),
+                definition.label(),
+                definition.type(),
+                definition.meaning().covers(),
+                definition.words().whenBlank(),
+                definition.words().unit(),
+                definition.isRowLimit()
+                        ? Long.toString(definition.meaning().everyRow().getAsLong())
+                        : "",
+                definition.rangeEnd(),
+                labels(definition, who, texts));
+    }
+
+    /** Labels are a kindness: a list that cannot be had leaves the values as they are. */
+    private Map<String, String> labels(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> texts) {
+        List<String> values =
+                texts.getOrDefault(definition.name(), ChoiceText.blank()).values();
+        Map<String, String> labels = new HashMap<>();
+        try {
+            for (ListedValue item : lists.named(definition, who, texts, values)) {
+                if (!item.label().equals(item.value())) {
+                    labels.put(item.value(), item.label());
+                }
+            }
+        } catch (SourceFailure | ProblemException e) {
+            return Map.of();
+        }
+        return labels;
+    }
+}

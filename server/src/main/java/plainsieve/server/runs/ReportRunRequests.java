@@ -1,0 +1,139 @@
+package plainsieve.server.runs;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.ComparisonBasis;
+import plainsieve.core.view.ComparisonChoices;
+import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
+import plainsieve.core.view.ViewPart;
+import plainsieve.server.people.Caller;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.Settings;
+
+/** Makes run orders of what is asked of a report: one view, shown or taken away whole. */
+@Component
+public class ReportRunRequests {
+    private final ChoiceResolver choosing;
+    private final Settings settings;
+
+    ReportRunRequests(ChoiceResolver choosing, Settings settings) {
+        this.choosing = choosing;
+        this.settings = settings;
+    }
+
+    /**
+     * One view as it is asked for.
+     *
+     * @param runId given by the caller, to stop it by
+     * @param text what is run for its query: live for readers, a draft in rehearsals
+     * @param part what of the view is asked for
+     * @param sort an order that a viewer asked for
+     * @param filters what a viewer picked in views beside it
+     * @param pages how many times the cap its rows may reach: who wants more rows asks for the first ones again with them,
+     *     so that one statement gives them all, none twice and none left out
+     */
+    public record Asked(
+            String runId,
+            RunRequest.Text text,
+            View view,
+            ViewPart part,
+            Optional<ResultShape.Sort> sort,
+            List<RunRequest.ColumnFilter> filters,
+            int pages) {
+        /** The first rows in the query's own order. */
+        public static Asked first(String runId, RunRequest.Text text, View view, ViewPart part) {
+            return new Asked(runId, text, view, part, Optional.empty(), List.of(), 1);
+        }
+    }
+
+    /** A reader's choices for a report. */
+    public static RequestedChoices choices(
+            Project project, Caller asker, Report report, Map<String, ChoiceText> choices) {
+        Set<String> signedOnly = new LinkedHashSet<>(report.opening().signed());
+        return new RequestedChoices(asker, project.parametersOf(report), choices, signedOnly, false);
+    }
+
+    /**
+     * A view as readers see it, or would: with its own limit, and capped.
+     *
+     * @param kind what causes it
+     * @throws ProblemException when the view has no such part, or there is nothing to compare it with
+     */
+    public RunRequest view(Project project, Report report, Purpose.Kind kind, RequestedChoices choices, Asked asked) {
+        View view = asked.view();
+        String limit = view.shown().limitParameter().orElse("");
+        return new RunRequest(
+                asked.runId(),
+                project,
+                asked.text(),
+                counting(project, choices, asked),
+                new RunRequest.Shape(limit, wanted(asked), asked.filters()),
+                Purpose.ofView(kind, report.id(), view.id()),
+                project.stage().limits().rows(settings.readerCap() * asked.pages()));
+    }
+
+    private static ResultShape wanted(Asked asked) {
+        return asked.view()
+                .shown()
+                .wanted(asked.part(), asked.sort())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-part",
+                        "The view “%s” has nothing like that."
+                                .formatted(asked.view().titleOrKind()),
+                        "Open it again.")));
+    }
+
+    /** The choices that count for a view: without what it sets aside, or those it is compared with. */
+    private RequestedChoices counting(Project project, RequestedChoices choices, Asked asked) {
+        RequestedChoices counting = choices.without(asked.view().aside());
+        boolean compared = asked.part() instanceof ViewPart.Compared;
+        if (!compared
+                || !(asked.view().shown() instanceof ViewContent.Figures figures)
+                || figures.against().isEmpty()) {
+            return counting;
+        }
+        Set<String> needed = project.parametersOf(asked.view());
+        Map<String, ChoiceText> complete =
+                choosing.choose(project, needed, counting).orRefuse().texts();
+        Map<String, ChoiceText> others =
+                new ComparisonChoices(figures.against().get(), project.parameters()).of(complete);
+        boolean moves = figures.against().get().kind() != ComparisonBasis.Kind.ALL;
+        boolean fixed = others.keySet().stream()
+                .anyMatch(name -> choices.asker().fixed().containsKey(name)
+                        && !others.get(name).equals(complete.get(name)));
+        // What is fixed would be compared with itself, and be the same.
+        if (moves && fixed) {
+            throw new ProblemException(Problem.of(
+                    "not-compared",
+                    "%s fixes what it would be compared by."
+                            .formatted(choices.asker().fixedBy()),
+                    "The figures themselves are right."));
+        }
+        return counting.with(others);
+    }
+
+    /** Every row of a table, or of what lies under a view, whatever its own limit and the cap are. */
+    public RunRequest download(Project project, Report report, RequestedChoices choices, Asked asked) {
+        View view = asked.view();
+        return new RunRequest(
+                asked.runId(),
+                project,
+                asked.text(),
+                counting(project, choices, asked),
+                new RunRequest.Shape("", wanted(asked), asked.filters()),
+                Purpose.ofView(Purpose.Kind.DOWNLOAD, report.id(), view.id()),
+                Statement.NO_CAP);
+    }
+}

@@ -1,0 +1,25 @@
+package plainsieve.server.sources;
+
+import java.util.Optional;
+import plainsieve.sources.Cancellation;
+
+/** Whether somebody still waits for what a run brings. One that nobody waits for is stopped, also before it has begun. */
+public final class ClientPresence {
+    private Optional<Cancellation> run = Optional.empty();
+    private Optional<Cancellation.Reason> left = Optional.empty();
+
+    public synchronized void begun(Cancellation mine) {
+        run = Optional.of(mine);
+        left.ifPresent(mine::stop);
+    }
+
+    public void leave() {
+        leave(Cancellation.Reason.LEFT);
+    }
+
+    /** @param why nobody waits for it */
+    public synchronized void leave(Cancellation.Reason why) {
+        left = Optional.of(why);
+        run.ifPresent(mine -> mine.stop(why));
+    }
+}

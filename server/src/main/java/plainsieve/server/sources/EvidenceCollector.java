@@ -1,0 +1,115 @@
+package plainsieve.server.sources;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.ExecutionSite;
+import plainsieve.core.evidence.FederatedEvidence;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.PlanStep;
+import plainsieve.core.evidence.Verdict;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.sent.StatementOrigin;
+import plainsieve.sources.SourceFailure;
+
+/** Asks where each choice of a statement runs: of one source its plan, of several the plan of each. */
+@Service
+public class EvidenceCollector {
+    private final StatementSender sending;
+
+    EvidenceCollector(StatementSender sending) {
+        this.sending = sending;
+    }
+
+    /** What is known of one placement. @param sourceId whose plan tells it */
+    public record Judged(String sourceId, Verdict verdict) {
+        private Judged behind(int more) {
+            return new Judged(
+                    sourceId,
+                    new Verdict(verdict.placement().behind(more), verdict.where(), verdict.proof(), verdict.step()));
+        }
+    }
+
+    /** What was fetched of one side of a statement on several sources. */
+    public record Fetched(String words, long rows) {}
+
+    /**
+     * What was told.
+     *
+     * @param plan its steps, a line each
+     * @param fetched of each side; nothing where all of it is of one source
+     * @param millis how long it took to tell
+     */
+    public record Told(List<Judged> judged, List<String> plan, List<Fetched> fetched, double millis) {}
+
+    /**
+     * Throws {@link SourceFailure} when the statement would be refused.
+     *
+     * @param measured whether it shall run to its end and rows be counted, where that can be done
+     */
+    public Told explain(StatementOrigin origin, Statement statement, boolean measured) {
+        StatementSender.Told told = sending.explain(origin, statement, measured);
+        if (FederatedStatement.isOne(statement.text())) {
+            return several(origin, FederatedStatement.of(statement), told, measured);
+        }
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        return new Told(
+                judged(origin, Evidence.of(statement, dialect, told.plan())),
+                told.plan().inWords(),
+                List.of(),
+                told.millis());
+    }
+
+    private static List<Judged> judged(StatementOrigin origin, List<Verdict> verdicts) {
+        return verdicts.stream()
+                .map(verdict -> new Judged(origin.sourceId(), verdict))
+                .toList();
+    }
+
+    private Told several(StatementOrigin origin, FederatedStatement sent, StatementSender.Told here, boolean measured) {
+        List<Judged> judged = new ArrayList<>();
+        List<String> plan = new ArrayList<>();
+        double millis = here.millis();
+        for (FederatedStatement.One one : sent.sides()) {
+            Told told = side(origin.at(one.side().source()), one, measured);
+            told.judged().forEach(found -> judged.add(found.behind(one.side().start())));
+            plan.add("%s of %s:".formatted(one.side().name(), one.side().source()));
+            told.plan().forEach(line -> plan.add("  " + line));
+            millis += told.millis();
+        }
+        plan.add("here:");
+        Plan ofHere = here.plan();
+        ofHere.inWords().forEach(line -> plan.add("  " + line));
+        judged(origin, FederatedEvidence.ofHere(sent, ofHere))
+                .forEach(found -> judged.add(found.behind(sent.hereStart())));
+        return new Told(judged, plan, fetched(sent, ofHere), millis);
+    }
+
+    /** The first steps of the plan here are the sides. */
+    private static List<Fetched> fetched(FederatedStatement sent, Plan plan) {
+        return plan.steps().stream()
+                .limit(sent.sides().size())
+                .map(step -> new Fetched(step.inWords(), (long) step.actual().orElse(0)))
+                .toList();
+    }
+
+    /** What a source does not tell is not known; the others are told all the same. */
+    private Told side(StatementOrigin origin, FederatedStatement.One one, boolean measured) {
+        try {
+            return explain(origin, one.statement(), measured);
+        } catch (SourceFailure e) {
+            List<Verdict> unknown = one.statement().placements().stream()
+                    .map(placement -> new Verdict(placement, unknown(placement), "", PlanStep.named("")))
+                    .toList();
+            return new Told(judged(origin, unknown), List.of(e.getMessage()), List.of(), 0);
+        }
+    }
+
+    private static ExecutionSite unknown(Placement placement) {
+        return placement.outcome() == Placement.Outcome.LEFT_OUT ? ExecutionSite.LEFT_OUT : ExecutionSite.NOT_KNOWN;
+    }
+}

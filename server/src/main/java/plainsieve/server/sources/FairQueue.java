@@ -1,0 +1,236 @@
+package plainsieve.server.sources;
+
+import java.time.Duration;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.IntConsumer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * The line in front of a source that runs so many statements at once. Callers take turns, whatever each of them has waiting, and no caller,
+ * no report and no downloads hold more than their share: the rest is free for the others at any time.
+ */
+final class FairQueue {
+    private static final long TOLD_EVERY_MILLIS = 500;
+
+    private final String source;
+    private final SourceShares shares;
+    private int free;
+    private int downloads;
+    private final Map<String, Integer> byCaller = new HashMap<>();
+    private final Map<String, Integer> byReport = new HashMap<>();
+
+    /** The statements that wait, by their callers; whose turn is next comes first. */
+    private final Map<String, Deque<Waiting>> waiting = new LinkedHashMap<>();
+
+    /**
+     * A statement that wants a place.
+     *
+     * @param caller takes turns with other callers
+     * @param report of which project and report it is; empty for none
+     * @param download whether it fetches all rows for a file
+     */
+    record Entry(String caller, String report, boolean download) {}
+
+    private static final class Waiting {
+        private final Entry entry;
+        private boolean goes;
+
+        Waiting(Entry entry) {
+            this.entry = entry;
+        }
+    }
+
+    /** Statements of one caller that run or wait. */
+    record Load(String caller, int running, int waiting) {}
+
+    FairQueue(String source, SourceShares shares) {
+        this.source = source;
+        this.shares = shares;
+        this.free = shares.places();
+    }
+
+    /**
+     * Returns when there is a place, which {@link #leave} gives back.
+     *
+     * @param told is told every now and then how many go in before
+     * @throws SourceFailure when the run is stopped, or has waited too long
+     */
+    void enter(Entry entry, Cancellation cancellation, Duration longest, IntConsumer told) {
+        Waiting mine = new Waiting(entry);
+        if (!takeOrQueue(mine)) {
+            return;
+        }
+        boolean entered = false;
+        try {
+            if (!cancellation.begin(this::wake)) {
+                throw stopped();
+            }
+            try {
+                awaitTurn(mine, cancellation, System.nanoTime() + longest.toNanos(), told);
+                entered = true;
+            } finally {
+                cancellation.end();
+            }
+        } finally {
+            if (!entered) {
+                giveUp(mine);
+            }
+        }
+    }
+
+    /** Returns whether one has to wait. */
+    private synchronized boolean takeOrQueue(Waiting mine) {
+        if (fits(mine.entry)) {
+            take(mine.entry);
+            return false;
+        }
+        waiting.computeIfAbsent(mine.entry.caller(), key -> new ArrayDeque<>()).add(mine);
+        return true;
+    }
+
+    private boolean fits(Entry entry) {
+        return free > 0
+                && byCaller.getOrDefault(entry.caller(), 0) < shares.ofCaller()
+                && (entry.report().isEmpty() || byReport.getOrDefault(entry.report(), 0) < shares.ofReport())
+                && (!entry.download() || downloads < shares.ofDownloads());
+    }
+
+    private void take(Entry entry) {
+        free--;
+        downloads += entry.download() ? 1 : 0;
+        byCaller.merge(entry.caller(), 1, Integer::sum);
+        byReport.merge(entry.report(), 1, Integer::sum);
+    }
+
+    private synchronized void wake() {
+        notifyAll();
+    }
+
+    private void awaitTurn(Waiting mine, Cancellation cancellation, long until, IntConsumer told) {
+        while (!goes(mine)) {
+            if (cancellation.reason().isPresent()) {
+                throw stopped();
+            }
+            if (System.nanoTime() > until) {
+                throw tooLong(before(mine));
+            }
+            told.accept(before(mine));
+        }
+    }
+
+    /** Waits a little; whether the turn has come. */
+    private synchronized boolean goes(Waiting mine) {
+        try {
+            if (!mine.goes) {
+                wait(TOLD_EVERY_MILLIS);
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw stopped();
+        }
+        return mine.goes;
+    }
+
+    /** How many go in before, as the turns stand. */
+    private synchronized int before(Waiting mine) {
+        int own = 0;
+        for (Waiting other : waiting.getOrDefault(mine.entry.caller(), new ArrayDeque<>())) {
+            if (other == mine) {
+                break;
+            }
+            own++;
+        }
+        int before = own;
+        boolean ahead = true;
+        for (Map.Entry<String, Deque<Waiting>> one : waiting.entrySet()) {
+            if (one.getKey().equals(mine.entry.caller())) {
+                ahead = false;
+            } else {
+                before += Math.min(one.getValue().size(), ahead ? own + 1 : own);
+            }
+        }
+        return before;
+    }
+
+    /** Goes out of the line, or gives the place back that has just come. */
+    private synchronized void giveUp(Waiting mine) {
+        if (mine.goes) {
+            leave(mine.entry);
+            return;
+        }
+        waiting.computeIfPresent(mine.entry.caller(), (key, own) -> {
+            own.remove(mine);
+            return own.isEmpty() ? null : own;
+        });
+    }
+
+    /** Gives a place back; those go in whose turn it is and whose share allows it. */
+    synchronized void leave(Entry entry) {
+        free++;
+        downloads -= entry.download() ? 1 : 0;
+        byCaller.merge(entry.caller(), -1, FairQueue::sumOrNone);
+        byReport.merge(entry.report(), -1, FairQueue::sumOrNone);
+        for (Optional<Waiting> next = next(); next.isPresent(); next = next()) {
+            take(next.get().entry);
+            next.get().goes = true;
+        }
+        notifyAll();
+    }
+
+    private static Integer sumOrNone(Integer one, Integer other) {
+        return one + other == 0 ? null : one + other;
+    }
+
+    /* The first in the order of turns that fits; its caller goes to the end. */
+    private Optional<Waiting> next() {
+        for (String caller : List.copyOf(waiting.keySet())) {
+            Iterator<Waiting> own = waiting.get(caller).iterator();
+            while (own.hasNext()) {
+                Waiting candidate = own.next();
+                if (fits(candidate.entry)) {
+                    own.remove();
+                    Deque<Waiting> rest = waiting.remove(caller);
+                    if (!rest.isEmpty()) {
+                        waiting.put(caller, rest);
+                    }
+                    return Optional.of(candidate);
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Who holds places and who waits, by caller. */
+    synchronized List<Load> load() {
+        Map<String, Integer> callers = new LinkedHashMap<>(byCaller);
+        waiting.keySet().forEach(caller -> callers.putIfAbsent(caller, 0));
+        List<Load> load = new ArrayList<>();
+        callers.forEach((caller, running) -> load.add(new Load(
+                caller,
+                running,
+                waiting.getOrDefault(caller, new ArrayDeque<>()).size())));
+        return load;
+    }
+
+    private static SourceFailure stopped() {
+        return new SourceFailure(
+                SourceFailure.Kind.STOPPED, "The statement was stopped before it was its turn.", "Run it again.", null);
+    }
+
+    private SourceFailure tooLong(int before) {
+        return new SourceFailure(
+                SourceFailure.Kind.BUSY,
+                "All places at “%s” were taken the whole time; %d runs were before this one.".formatted(source, before),
+                "Run it again when fewer people ask, or ask whoever looks after this server for more places.",
+                null);
+    }
+}

@@ -1,0 +1,51 @@
+package plainsieve.server.sources;
+
+import java.util.List;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.sent.StatementOrigin;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+import plainsieve.sources.PartSender;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunSummary;
+import plainsieve.sources.SourceKind;
+
+/** Sends each side of a statement on several sources as everything is sent: limited, stoppable, and written into Sent. */
+record FederatedSender(StatementSender sending, StatementOrigin origin) implements PartSender {
+    @Override
+    public RunSummary ask(SourcePart side, Statement statement, Cancellation cancellation, RowReceiver receiver) {
+        return sending.send(origin.at(side.source()), statement, new SideListener(cancellation, receiver));
+    }
+
+    /** Files are counted by the engine here, databases count by themselves; of a service rows are counted when they have come. */
+    @Override
+    public boolean counts(SourcePart side) {
+        SourceKind kind = origin.project().source(side.source()).kind();
+        return !kind.isService();
+    }
+
+    /** Hands rows on, and lets what stops the whole stop this run. */
+    private record SideListener(Cancellation whole, RowReceiver receiver) implements RunListener {
+        @Override
+        public void begun(Cancellation run) {
+            if (!whole.begin(() -> stop(run))) {
+                stop(run);
+            }
+        }
+
+        private void stop(Cancellation run) {
+            run.stop(whole.reason().orElse(Cancellation.Reason.LEFT));
+        }
+
+        @Override
+        public void columns(List<Column> columns) {
+            receiver.columns(columns);
+        }
+
+        @Override
+        public void row(Object[] values) {
+            receiver.row(values);
+        }
+    }
+}

@@ -1,0 +1,145 @@
+package plainsieve.server.sources;
+
+import jakarta.annotation.PostConstruct;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import plainsieve.server.project.EditConflictException;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.IncompatibleDatabaseException;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
+import plainsieve.server.security.SecretBox;
+import plainsieve.server.settings.ServingSettings;
+import plainsieve.sources.Secret;
+import plainsieve.sources.ServiceSettings;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceLimits;
+import plainsieve.sources.SourceSettings;
+
+/** How each source is reached, as the records keep it: its settings in one form, its password locked. */
+@Component
+public class SourceDefinitions {
+    private final SourceRecords records;
+    private final StoredForms forms;
+    private final SecretBox secrets;
+    private final FileFence fence;
+    private final boolean served;
+
+    SourceDefinitions(
+            SourceRecords records, StoredForms forms, SecretBox secrets, FileFence fence, ServingSettings serving) {
+        this.served = serving.folder().isPresent();
+        this.fence = fence;
+        this.records = records;
+        this.forms = forms;
+        this.secrets = secrets;
+    }
+
+    /** A key that opens none of the passwords is another one, or was made anew because the old one is gone. */
+    @PostConstruct
+    void requireTheirKey() {
+        List<SourceRow> rows = records.all();
+        // Those of files are put here anew with what this start knows of them.
+        if (!served && !rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
+            throw new IncompatibleDatabaseException(
+                    "secret.key does not open the passwords of the %d sources in the records. Put back the key file that belongs to them, or the records that belong to the key."
+                            .formatted(rows.size()));
+        }
+    }
+
+    public boolean has(String id) {
+        return find(id).isPresent();
+    }
+
+    /** Throws {@link NotFoundException} when there is no such source. */
+    public SourceRow row(String id) {
+        return find(id).orElseThrow(() -> new NotFoundException(
+                "source", id, records.all().stream().map(SourceRow::id).toList()));
+    }
+
+    /** What each source is asked to bear, by its id. */
+    public Map<String, SourceLimits> limits() {
+        return records.all().stream().collect(Collectors.toMap(SourceRow::id, forms::limits));
+    }
+
+    /** How the source of a row is reached, with its password. */
+    public SourceAccess access(SourceRow row) {
+        return new SourceAccess(row.id(), forms.settings(row), password(row), forms.limits(row));
+    }
+
+    /** With the password that is kept, if none is given and the same user asks the same server. */
+    public SourceAccess completed(SourceAccess access) {
+        return find(access.id())
+                .filter(row -> access.password().reveal().isEmpty())
+                .filter(row -> sameServer(forms.settings(row), access.settings()))
+                .map(row -> new SourceAccess(access.id(), access.settings(), password(row), access.limits()))
+                .orElse(access);
+    }
+
+    /** Throws {@link plainsieve.core.value.ProblemException} when it is a file that this server must not read. */
+    public void requireAllowed(SourceAccess access) {
+        fence.inside(access);
+    }
+
+    public void add(SourceAccess access) {
+        records.add(rowOf(access));
+    }
+
+    /** What a change was made from. */
+    public record Seen(SourceSettings settings, SourceLimits limits) {}
+
+    /** Throws {@link EditConflictException} when it is another one than was seen, or becomes one at this moment. */
+    public void change(SourceAccess access, Optional<Seen> seen) {
+        SourceRow before = row(access.id());
+        Seen now = new Seen(forms.settings(before), forms.limits(before));
+        if (!seen.orElse(now).equals(now) || records.change(rowOf(access), before) == 0) {
+            throw new EditConflictException("The source");
+        }
+    }
+
+    /** Which projects may ask it from now on; all of them when none is named. */
+    public void allow(String id, Set<String> projects) {
+        records.allow(id, String.join(" ", projects));
+    }
+
+    public void rename(String from, String to) {
+        records.rename(from, to);
+    }
+
+    public void remove(String id) {
+        records.remove(id);
+    }
+
+    Optional<SourceRow> find(String id) {
+        return records.find(id);
+    }
+
+    private Secret password(SourceRow row) {
+        return secrets.unlock(row.password());
+    }
+
+    private SourceRow rowOf(SourceAccess access) {
+        SourceSettings settings = access.settings();
+        String password = secrets.lock(access.password());
+        return new SourceRow(
+                access.id(), settings.kind().word(), forms.write(settings, access.limits()), password, 0, "");
+    }
+
+    /* A kept password must not be sent to a server that it was not given for. */
+    private static boolean sameServer(SourceSettings one, SourceSettings other) {
+        if (one instanceof ServiceSettings here && other instanceof ServiceSettings there) {
+            return here.base().equals(there.base())
+                    && here.signIn() == there.signIn()
+                    && here.name().equals(there.name());
+        }
+        return one instanceof SourceSettings.OnServer here
+                && other instanceof SourceSettings.OnServer there
+                && here.host().equals(there.host())
+                && here.port() == there.port()
+                && here.user().equals(there.user());
+    }
+}

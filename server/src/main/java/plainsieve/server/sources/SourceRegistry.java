@@ -1,0 +1,215 @@
+package plainsieve.server.sources;
+
+import jakarta.annotation.PreDestroy;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.records.SourceRow;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.FederationSettings;
+import plainsieve.server.settings.ShareSettings;
+import plainsieve.server.settings.WebSettings;
+import plainsieve.sources.PartSender;
+import plainsieve.sources.ServiceSettings;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceLimits;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.TimeLimit;
+import plainsieve.sources.federation.FederatedSource;
+import plainsieve.sources.files.FolderSource;
+import plainsieve.sources.jdbc.DuckDbVendor;
+import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.web.AllowedHosts;
+import plainsieve.sources.web.ODataSource;
+import plainsieve.sources.web.WebLimits;
+import plainsieve.sources.web.WebSource;
+
+/** The sources of the server, opened when first needed. One whose record has changed is closed and opened anew. */
+@Component
+class SourceRegistry {
+    private final SourceDefinitions kept;
+    private final FileFence fence;
+    private final FileCacheFolders files;
+    private final WebSource.Reaching reaching;
+    private final FederatedSource several;
+
+    /* Each side waits in the line of its source; one that is of several itself would wait here for its own whole. */
+    private final FairQueue noLine = new FairQueue("several sources", SourceShares.all(Integer.MAX_VALUE));
+
+    private final Map<String, Opened> open = new ConcurrentHashMap<>();
+    private final ScheduledExecutorService clock = TimeLimit.clock();
+    private final ShareSettings shares;
+    private volatile boolean closed;
+
+    /**
+     * A source that is open.
+     *
+     * @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows
+     */
+    record Opened(
+            SourceRow row,
+            Source source,
+            SourceLimits limits,
+            FairQueue rows,
+            FairQueue beside,
+            AtomicBoolean rejectionReported) {
+        /** Whether that it rejects its user is reported now, once for each time it is opened. */
+        boolean reportsRejection() {
+            return rejectionReported.compareAndSet(false, true);
+        }
+
+        Way way(Purpose.Kind purpose) {
+            return new Way(source, limits, line(purpose));
+        }
+
+        /** The line in front of it for what is asked for this. */
+        private FairQueue line(Purpose.Kind purpose) {
+            return switch (purpose) {
+                case LIST, LOOK, EVIDENCE -> beside;
+                default -> rows;
+            };
+        }
+    }
+
+    /** How something is asked. */
+    record Way(Source source, SourceLimits limits, FairQueue line) {}
+
+    /** Of a statement on several sources. @param asks asks each of them */
+    Way ofSeveral(PartSender asks) {
+        return new Way(several.asking(asks), SourceLimits.USUAL, noLine);
+    }
+
+    /** What the server's configuration says of sources. */
+    @Component
+    record Configured(WebSettings web, FederationSettings several, ShareSettings shares) {}
+
+    SourceRegistry(SourceDefinitions kept, FileFence fence, FileCacheFolders files, Configured configured) {
+        this.shares = configured.shares();
+        this.several = new FederatedSource(
+                files.engines(),
+                files.ofSides(),
+                new FederatedSource.Limits(configured.several().mostRows()),
+                clock);
+        this.reaching = new WebSource.Reaching(
+                new AllowedHosts(configured.web().hosts(), configured.web().innerHosts()),
+                new WebLimits(
+                        configured.web().answerMost().toBytes(),
+                        configured.web().kept()));
+        this.files = files;
+        this.kept = kept;
+        this.fence = fence;
+    }
+
+    /**
+     * Throws {@link plainsieve.server.project.NotFoundException} when there is no such source, and {@link SourceFailure} when it cannot be
+     * asked as it is kept.
+     */
+    Opened get(String id) {
+        SourceRow row = kept.row(id);
+        Opened opened = open.compute(id, (key, known) -> {
+            if (known != null && sameAccess(known.row(), row)) {
+                return known;
+            }
+            closeQuietly(known);
+            return opened(row);
+        });
+        if (closed) {
+            forget(id);
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "The server is being stopped.",
+                    "Ask again when it runs.",
+                    new IllegalStateException("closed"));
+        }
+        return opened;
+    }
+
+    private Opened opened(SourceRow row) {
+        SourceAccess access = kept.access(row);
+        try {
+            return new Opened(
+                    row,
+                    open(access),
+                    access.limits(),
+                    new FairQueue(row.id(), SourceShares.of(access.limits().places(), shares)),
+                    new FairQueue(row.id(), SourceShares.all(SourceLimits.PLACES_BESIDE)),
+                    new AtomicBoolean());
+        } catch (ProblemException e) {
+            Problem why = e.first();
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "“%s” cannot be asked: %s".formatted(row.id(), why.message()),
+                    why.advice(),
+                    e);
+        }
+    }
+
+    /**
+     * A source that is not kept: to try how it would be reached. The caller closes it.
+     *
+     * @throws ProblemException when it must not be read
+     */
+    Source open(SourceAccess access) {
+        SourceAccess inside = fence.inside(access);
+        if (inside.settings() instanceof ServiceSettings.Web) {
+            return new WebSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
+        }
+        if (inside.settings() instanceof ServiceSettings.OData) {
+            return new ODataSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
+        }
+        if (inside.settings() instanceof SourceSettings.DuckDb database) {
+            return new JdbcSource(inside, DuckDbVendor.within(database, files.bounds(database)), clock);
+        }
+        return inside.settings() instanceof SourceSettings.Folder
+                ? new FolderSource(inside, files.of(inside), files.engines(), clock)
+                : new JdbcSource(inside, clock);
+    }
+
+    /** Whose statements for rows run at a source at this moment, and whose wait; none when it is not open. */
+    List<FairQueue.Load> load(String id) {
+        Opened opened = open.get(id);
+        return opened == null ? List.of() : opened.rows().load();
+    }
+
+    /** A source that is open as it is kept now; nothing before it is asked, or once it was removed. */
+    Optional<Opened> current(String id) {
+        return Optional.ofNullable(open.get(id)).filter(opened -> kept.find(id)
+                .filter(row -> sameAccess(opened.row(), row))
+                .isPresent());
+    }
+
+    /** Lets go of a source that was changed or removed. */
+    void forget(String id) {
+        closeQuietly(open.remove(id));
+    }
+
+    /* A source's place among the others says nothing of how it is reached. */
+    private static boolean sameAccess(SourceRow one, SourceRow other) {
+        return one.kind().equals(other.kind())
+                && one.settings().equals(other.settings())
+                && one.password().equals(other.password());
+    }
+
+    private static void closeQuietly(Opened opened) {
+        if (opened != null) {
+            opened.source().close();
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        // Who opens one from now on lets go of it again; those of before are seen here.
+        closed = true;
+        several.close();
+        open.values().forEach(SourceRegistry::closeQuietly);
+        clock.shutdownNow();
+    }
+}

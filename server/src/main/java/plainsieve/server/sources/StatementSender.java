@@ -1,0 +1,299 @@
+package plainsieve.server.sources;
+
+import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.Timer;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Supplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.stereotype.Service;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.StatementOrigin;
+import plainsieve.server.settings.Settings;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.OutgoingStatement;
+import plainsieve.sources.ResponsePreview;
+import plainsieve.sources.ResponsePreviewSource;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceLimits;
+
+/**
+ * The one place from which sources are asked: everything that is sent is limited in time, can be stopped, and is written into
+ * Sent here. A test of the build holds that no other class calls a source.
+ */
+@Service
+public class StatementSender {
+    private static final Logger LOG = LoggerFactory.getLogger(StatementSender.class);
+
+    private static final double NANOS_PER_MILLI = 1e6;
+
+    private static final RunListener NOBODY = new RunListener() {};
+
+    private final SourceRegistry sources;
+    private final Cancellations cancellations;
+    private final SentLog log;
+    private final Settings settings;
+    private final Reporting reporting;
+
+    /** Where it reports how statements went, and that a source rejects its user. */
+    @Component
+    record Reporting(MeterRegistry meters, ApplicationEventPublisher events) {}
+
+    StatementSender(
+            SourceRegistry sources, Cancellations cancellations, SentLog log, Settings settings, Reporting reporting) {
+        this.reporting = reporting;
+        this.sources = sources;
+        this.cancellations = cancellations;
+        this.log = log;
+        this.settings = settings;
+    }
+
+    /**
+     * Sends a statement that somebody waits for and may stop.
+     *
+     * @param runId given by the caller, to stop it by
+     * @throws SourceFailure when the source fails; written into Sent before it is thrown
+     */
+    public RunSummary send(String runId, StatementOrigin origin, Statement statement, RunListener listener) {
+        return logged(runId, origin, statement, listener, (source, limits, cancellation, sentId) -> {
+            listener.sent(sentId, statement);
+            RunSummary answer = source.run(new OutgoingStatement.Sql(statement), limits, cancellation, listener);
+            listener.done(answer);
+            return new Outcome<>(answer, answer);
+        });
+    }
+
+    /** Sends what nobody asked for by name: lists, looks at columns, comparisons. */
+    public RunSummary send(StatementOrigin origin, Statement statement, RunListener listener) {
+        return send(UUID.randomUUID().toString(), origin, statement, listener);
+    }
+
+    /** @param millis how long the source took to tell */
+    public record Told(Plan plan, double millis) {}
+
+    /**
+     * Asks for the plan of a statement.
+     *
+     * @param measured whether the source shall run the statement to its end and count rows, where it can
+     * @throws SourceFailure when it would refuse the statement
+     */
+    public Told explain(StatementOrigin origin, Statement statement, boolean measured) {
+        long start = System.nanoTime();
+        return logged(
+                UUID.randomUUID().toString(),
+                origin.forEvidence(),
+                statement,
+                NOBODY,
+                (source, limits, cancellation, sentId) -> {
+                    Plan plan = source.explain(new OutgoingStatement.Sql(statement), measured, limits, cancellation);
+                    double millis = millisSince(start);
+                    int steps = plan.steps().size();
+                    return new Outcome<>(new Told(plan, millis), new RunSummary(steps, steps, millis, millis));
+                });
+    }
+
+    /**
+     * Looks at an answer as it comes. It is in Sent as everything is.
+     *
+     * @throws ProblemException when the source has no answers to look at
+     */
+    public ResponsePreview look(StatementOrigin origin, Statement statement) {
+        return logged(
+                UUID.randomUUID().toString(), origin, statement, NOBODY, (source, limits, cancellation, sentId) -> {
+                    if (!(source instanceof ResponsePreviewSource shows)) {
+                        throw new ProblemException(Problem.of(
+                                "no-request", "This source is asked by SQL, not by requests.", "Run the query."));
+                    }
+                    ResponsePreview look = shows.look(new OutgoingStatement.Sql(statement), limits, cancellation);
+                    return new Outcome<>(look, new RunSummary(0, 0, 0, 0));
+                });
+    }
+
+    /** What a source holds. Throws {@link SourceFailure} when it does not tell. */
+    public Catalog catalogue(String sourceId) {
+        SourceRegistry.Opened opened = sources.get(sourceId);
+        return watched(sourceId, () -> opened.source()
+                .catalogue(limits(opened.limits(), settings.longestRun()), new Cancellation()));
+    }
+
+    /** A sign of life of a source: its name and version. */
+    public String health(String sourceId) {
+        Source source = sources.get(sourceId).source();
+        return watched(sourceId, source::health);
+    }
+
+    /** Since when a source is not asked because it rejected the user or the password; nothing when it did not. */
+    public Optional<Instant> rejectedSince(String sourceId) {
+        return sources.current(sourceId).flatMap(opened -> opened.source().rejectedSince());
+    }
+
+    /** Publishes a {@link RejectedCredentials}, once until the source is saved again. */
+    private <T> T watched(String sourceId, Supplier<T> asking) {
+        try {
+            return asking.get();
+        } catch (SourceFailure e) {
+            boolean rejected = rejectedSince(sourceId).isPresent();
+            if (rejected
+                    && sources.current(sourceId)
+                            .filter(SourceRegistry.Opened::reportsRejection)
+                            .isPresent()) {
+                LOG.warn("{} rejects the user or the password; it is not asked again until it is saved", sourceId);
+                reporting.events().publishEvent(new RejectedCredentials(sourceId));
+            }
+            throw e;
+        }
+    }
+
+    /** The same of a source that is not kept yet. */
+    public String tried(SourceAccess access) {
+        try (Source source = sources.open(access)) {
+            return source.health();
+        }
+    }
+
+    /**
+     * A caller whose statements run at a source, or wait for it.
+     *
+     * @param owner see {@link plainsieve.server.people.Caller#owner()}
+     */
+    public record Holder(String owner, int running, int waiting) {}
+
+    /** Who holds the places of a source at this moment, and who waits. */
+    public List<Holder> holders(String sourceId) {
+        return sources.load(sourceId).stream()
+                .map(load -> new Holder(load.caller(), load.running(), load.waiting()))
+                .toList();
+    }
+
+    /** Lets go of a source that was removed or renamed. */
+    public void forget(String sourceId) {
+        sources.forget(sourceId);
+    }
+
+    private Duration longest(StatementOrigin origin) {
+        Purpose.Kind kind = origin.purpose().kind();
+        return kind == Purpose.Kind.DOWNLOAD || kind == Purpose.Kind.COPY
+                ? settings.longestDownload()
+                : origin.project().stage().limits().longest(settings.longestRun());
+    }
+
+    private static RunLimits limits(SourceLimits limits, Duration ofServer) {
+        return new RunLimits(limits.longest(ofServer));
+    }
+
+    /** What came of asking, and how it went. */
+    private record Outcome<T>(T result, RunSummary answer) {}
+
+    private interface Asking<T> {
+        Outcome<T> ask(Source source, RunLimits limits, Cancellation cancellation, long sentId);
+    }
+
+    private <T> T logged(
+            String runId, StatementOrigin origin, Statement statement, RunListener listener, Asking<T> asking) {
+        try {
+            return watched(origin.sourceId(), () -> sent(runId, origin, statement, listener, asking));
+        } catch (SourceFailure e) {
+            throw ViewerErrorMessages.told(origin.asker(), e);
+        }
+    }
+
+    private <T> T sent(
+            String runId, StatementOrigin origin, Statement statement, RunListener listener, Asking<T> asking) {
+        SourceRegistry.Way way = way(origin, statement);
+        RunLimits limits = limits(way.limits(), longest(origin));
+        FairQueue line = way.line();
+        FairQueue.Entry place = place(origin);
+        Cancellations.RunKey key = new Cancellations.RunKey(origin.asker().owner(), runId);
+        Cancellation cancellation = cancellations.begin(key);
+        try {
+            listener.begun(cancellation);
+            line.enter(place, cancellation, limits.longest(), listener::waiting);
+            try {
+                SentLog.Begun begun = log.begin(runId, origin, statement);
+                return measured(
+                        begun,
+                        () -> logged(
+                                begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id())));
+            } finally {
+                line.leave(place);
+            }
+        } finally {
+            cancellations.end(key, cancellation);
+        }
+    }
+
+    private static FairQueue.Entry place(StatementOrigin origin) {
+        String report = origin.purpose().reportId();
+        return new FairQueue.Entry(
+                origin.asker().owner(),
+                report.isEmpty() ? "" : origin.project().id() + "/" + report,
+                origin.purpose().kind() == Purpose.Kind.DOWNLOAD);
+    }
+
+    /** By source, by what caused it and how it ended: how many, and how long they took. */
+    private <T> T measured(SentLog.Begun begun, Supplier<T> asking) {
+        Timer.Sample sample = Timer.start(reporting.meters());
+        String outcome = "failed";
+        try {
+            T result = asking.get();
+            outcome = "done";
+            return result;
+        } finally {
+            sample.stop(Timer.builder("plainsieve.statements")
+                    .tag("source", begun.row().sourceId())
+                    .tag("cause", begun.row().cause())
+                    .tag("outcome", outcome)
+                    .register(reporting.meters()));
+        }
+    }
+
+    private SourceRegistry.Way way(StatementOrigin origin, Statement statement) {
+        return FederatedStatement.isOne(statement.text())
+                ? sources.ofSeveral(new FederatedSender(this, origin))
+                : sources.get(origin.sourceId()).way(origin.purpose().kind());
+    }
+
+    private <T> T logged(SentLog.Begun begun, Cancellation cancellation, Supplier<Outcome<T>> asking) {
+        long start = System.nanoTime();
+        try {
+            Outcome<T> outcome = asking.get();
+            log.done(begun, outcome.answer());
+            return outcome.result();
+        } catch (RuntimeException | Error e) {
+            boolean stopped = cancellation
+                    .reason()
+                    .filter(reason -> reason != Cancellation.Reason.TIME_LIMIT)
+                    .isPresent();
+            if (!stopped) {
+                LOG.info(
+                        "Statement {} on {} failed; Sent says why",
+                        begun.id(),
+                        begun.row().sourceId());
+            }
+            String problem = e instanceof Error ? "Internal error." : e.getMessage();
+            log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, problem, millisSince(start));
+            throw e;
+        }
+    }
+
+    private static double millisSince(long start) {
+        return (System.nanoTime() - start) / NANOS_PER_MILLI;
+    }
+}

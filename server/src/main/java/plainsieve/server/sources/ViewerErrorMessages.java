@@ -1,0 +1,44 @@
+package plainsieve.server.sources;
+
+import java.util.List;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Caller;
+import plainsieve.sources.SourceFailure;
+
+/** Failures as viewers are told them: without hosts, statements, and what a database says of its tables. Authors read all of it in Sent. */
+public final class ViewerErrorMessages {
+    private static final String ADVICE =
+            "Try again in a while. Those who make this report see in Sent what went wrong.";
+
+    private ViewerErrorMessages() {}
+
+    /** What an asker is told of a failure of a source. */
+    public static SourceFailure told(Caller asker, SourceFailure failure) {
+        return asker.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
+    }
+
+    private static String words(SourceFailure failure) {
+        return switch (failure.kind()) {
+            case UNREACHABLE -> "The source of these rows does not answer.";
+            case TIMED_OUT -> "The source of these rows took longer than it may.";
+            case STOPPED -> "It was stopped.";
+            case REFUSED_STATEMENT -> "The source of these rows refused what it was asked.";
+            case BUSY -> "The source of these rows has too much to do right now.";
+        };
+    }
+
+    /** What an asker is told of problems: of those that lie in a text, only that there are some. */
+    public static ProblemException told(Caller asker, ProblemException problems) {
+        List<Problem> ofChoices = problems.problems().stream()
+                .filter(problem -> problem.place().isEmpty())
+                .toList();
+        if (asker.seesInside() || ofChoices.size() == problems.problems().size()) {
+            return problems;
+        }
+        return ofChoices.isEmpty()
+                ? new ProblemException(Problem.of(
+                        "cannot-be-asked", "What is shown here cannot be asked for as it is written.", ADVICE))
+                : new ProblemException(ofChoices);
+    }
+}

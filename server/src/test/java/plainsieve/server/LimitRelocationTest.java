@@ -1,0 +1,111 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** The row limit of a query falsifies figures of its rows: it is named in the report editor, and moves to the table. */
+class LimitRelocationTest {
+    private final Api api = new Api(RunningServer.get().address());
+
+    @Test
+    void aRowLimitOfTheQueryMovesToTheTable() {
+        try (LimitedQuery query = new LimitedQuery("select * from crossings order by departed_at limit 500")) {
+            JsonNode page = query.report();
+            JsonNode limited = page.get("limits").get(0);
+            assertThat(limited.get("message").asString())
+                    .startsWith("“Limited crossings” has a row limit (500), so “")
+                    .endsWith("computed from those rows only.");
+            assertThat(limited.get("fix").asString()).isEqualTo("Move the limit to the table");
+            assertThat(query.rows("figures").get(0).get(0).asLong()).isEqualTo(500);
+
+            assertThat(query.moveLimit().status()).isEqualTo(204);
+            page = query.page();
+            assertThat(page.get("limits")).isEmpty();
+            assertThat(query.text()).isEqualTo("select * from crossings order by departed_at");
+            String parameter = query.parameter();
+            assertThat(api.get("/api/parameters/" + parameter).json().toString())
+                    .contains("\"500\"");
+            assertThat(query.rows("figures").get(0).get(0).asLong()).isGreaterThan(500);
+            assertThat(query.rows("rows")).hasSize(500);
+            assertThat(query.moveLimit().status()).isEqualTo(422);
+        }
+    }
+
+    @Test
+    void aLimitWithAnOffsetIsNamedButNotMoved() {
+        try (LimitedQuery query = new LimitedQuery("select * from crossings order by departed_at limit 500 offset 3")) {
+            JsonNode limited = query.report().get("limits").get(0);
+            assertThat(limited.get("fix").asString()).isEmpty();
+            assertThat(query.moveLimit().status()).isEqualTo(422);
+            assertThat(query.text()).endsWith("limit 500 offset 3");
+        }
+    }
+
+    /** A query of the crossings that is removed with the test. */
+    private final class LimitedQuery implements AutoCloseable {
+        private final String id;
+        private String report = "";
+
+        LimitedQuery(String text) {
+            String source = api.get("/api/queries/late-crossings")
+                    .json()
+                    .get("sourceId")
+                    .asString();
+            id = api.post("/api/queries", Map.of("name", "Limited crossings", "sourceId", source, "text", text))
+                    .json()
+                    .get("id")
+                    .asString();
+        }
+
+        Api.Answer moveLimit() {
+            return api.post("/api/queries/" + id + "/limit-to-tables", Map.of());
+        }
+
+        String text() {
+            return api.get("/api/queries/" + id).json().get("text").asString();
+        }
+
+        /** The parameter that the table's limit is. */
+        String parameter() {
+            return StreamSupport.stream(api.get("/api/parameters").json().spliterator(), false)
+                    .map(one -> one.get("definition").get("name").asString())
+                    .filter(name -> name.startsWith("row_limit"))
+                    .max(Comparator.naturalOrder())
+                    .orElse("row_limit");
+        }
+
+        JsonNode report() {
+            report = api.post("/api/queries/" + id + "/reports", Map.of())
+                    .json()
+                    .get("id")
+                    .asString();
+            return page();
+        }
+
+        JsonNode page() {
+            return api.get("/api/reports/" + report + "/making").json();
+        }
+
+        List<JsonNode> rows(String view) {
+            return api.post(
+                            "/api/reports/" + report + "/making/views/" + view + "/run",
+                            Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of()))
+                    .rows();
+        }
+
+        @Override
+        public void close() {
+            api.send("DELETE", "/api/reports/" + report, "");
+            String parameter = parameter();
+            api.send("DELETE", "/api/queries/" + id, "");
+            api.send("DELETE", "/api/parameters/" + parameter, "");
+        }
+    }
+}

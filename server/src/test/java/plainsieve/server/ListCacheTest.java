@@ -1,0 +1,92 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.server.records.CachedListRecords;
+import plainsieve.server.records.CachedListRow;
+
+/** Lists that are kept on disk. */
+class ListCacheTest {
+    private static Instant kept(Path folder, String column) throws Exception {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery("select %s from kept_list".formatted(column))) {
+            rows.next();
+            return Instant.parse(rows.getString(1));
+        }
+    }
+
+    /** Else what goes first, when there are too many, is not what was used least lately. */
+    @Test
+    void anAnswerThatIsUsedAgainIsMarkedAsUsed() throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        try (AnotherServer server = AnotherServer.on(folder)) {
+            server.api().listValues("port", Map.of());
+            Instant asked = kept(folder, "asked_at");
+            assertThat(kept(folder, "used_at")).isEqualTo(asked);
+            server.api().listValues("port", Map.of());
+            for (int i = 0; i < 100 && !kept(folder, "used_at").isAfter(asked); i++) {
+                Thread.sleep(20);
+            }
+            assertThat(kept(folder, "used_at")).isAfter(asked);
+            assertThat(kept(folder, "asked_at")).isEqualTo(asked);
+        }
+    }
+
+    /** What is in memory is found even where the record of it is gone. */
+    @ParameterizedTest
+    @CsvSource({"true, true", "false, false"})
+    void listsThatWereUsedLastAreReadAfterAStart(boolean warmsUp, boolean known) throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        String before;
+        try (AnotherServer server = AnotherServer.on(folder)) {
+            before = askedAt(server);
+        }
+        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.jobs=" + warmsUp)) {
+            for (int i = 0; i < 200 && isWarmingUp(); i++) {
+                Thread.sleep(50);
+            }
+            forgetKept(folder);
+            assertThat(askedAt(server).equals(before)).isEqualTo(known);
+        }
+    }
+
+    /** A start does not read megabytes that nobody may ask for. */
+    @Test
+    void longListsAreNotAmongThoseReadAfterAStart() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+            CachedListRecords records = server.part(CachedListRecords.class);
+            Instant now = Instant.parse("2026-03-01T09:05:00Z");
+            records.keep(new CachedListRow("short", "[1]", now, now));
+            records.keep(new CachedListRow("long", "[1000]", now, now.plusSeconds(1)));
+            records.keep(new CachedListRow("older", "[2]", now, now.minusSeconds(1)));
+            assertThat(records.usedLast(2, 3)).extracting(CachedListRow::id).containsExactly("short");
+        }
+    }
+
+    private static String askedAt(AnotherServer server) {
+        return server.api().listValues("port", Map.of()).json().get("askedAt").asString();
+    }
+
+    private static boolean isWarmingUp() {
+        return Thread.getAllStackTraces().keySet().stream()
+                .anyMatch(thread -> thread.getName().equals("warm-up"));
+    }
+
+    private static void forgetKept(Path folder) throws Exception {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+                Statement statement = connection.createStatement()) {
+            statement.executeUpdate("delete from kept_list");
+        }
+    }
+}

@@ -1,0 +1,224 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.sql.Connection;
+import java.sql.Statement;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import javax.sql.DataSource;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.SignInService;
+import plainsieve.server.people.Role;
+
+/** What people and their groups may see, and what they may not. */
+class PermissionsTest {
+    private static final String AUDIENCE = "/api/projects/home/reports/late-crossings/audience";
+
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static Somebody called(String name) {
+        return Somebody.called(server, name);
+    }
+
+    private static Somebody operator(String name) {
+        return called(name).with("", Role.OPERATOR);
+    }
+
+    @Test
+    void aProjectThatIsNotForSomebodyIsNotThereForThem() {
+        operator("o1");
+        Somebody stranger = called("stranger");
+        assertThat(stranger.opens()).isEqualTo(404);
+        assertThat(stranger.api().get("/api/projects/home/reports").failure())
+                .isEqualTo("There is no project “home”.")
+                .isEqualTo(stranger.api()
+                        .get("/api/projects/other/reports")
+                        .failure()
+                        .replace("other", "home"));
+        assertThat(stranger.api().get("/api/projects").json()).isEmpty();
+        assertThat(stranger.api().get("/api/people").status()).isEqualTo(403);
+        assertThat(stranger.api().post("/api/projects", Map.of("name", "Mine")).status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void aRoleInOneProjectIsNoneInAnother() {
+        Somebody operator = operator("o2");
+        String other = operator.api()
+                .post("/api/projects", Map.of("name", "Other"))
+                .json()
+                .get("id")
+                .asString();
+        Somebody author = called("author-of-other").with(other, Role.AUTHOR);
+        assertThat(author.api().get("/api/projects/" + other + "/parameters").status())
+                .isEqualTo(200);
+        assertThat(author.api().get("/api/projects/home/parameters").status()).isEqualTo(404);
+        author.with("home", Role.VIEWER);
+        assertThat(author.api().get("/api/projects/home/parameters").status()).isEqualTo(403);
+        assertThat(author.opens()).isEqualTo(200);
+    }
+
+    @Test
+    void theMostOfWhatIsGivenToThemAndTheirGroupsHolds() {
+        operator("o3");
+        Groups groups = server.part(Groups.class);
+        String makers = groups.add("Makers").id();
+        groups.give(makers, "home", Role.AUTHOR);
+        Somebody one = called("in-makers").with("home", Role.VIEWER);
+        assertThat(one.api().get("/api/parameters").status()).isEqualTo(403);
+        groups.join(makers, one.id());
+        assertThat(one.api().get("/api/parameters").status()).isEqualTo(200);
+        groups.remove(makers);
+        assertThat(one.api().get("/api/parameters").status()).isEqualTo(403);
+    }
+
+    @Test
+    void aReportForAGroupIsForNobodyElse() {
+        Somebody operator = operator("o4");
+        Groups groups = server.part(Groups.class);
+        String office = groups.add("Office").id();
+        Somebody inside = called("inside").with("home", Role.VIEWER);
+        Somebody outside = called("outside").with("home", Role.VIEWER);
+        groups.join(office, inside.id());
+        operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of(office)));
+        assertThat(inside.opens()).isEqualTo(200);
+        assertThat(inside.runs()).isEqualTo(200);
+        assertThat(outside.opens()).isEqualTo(404);
+        assertThat(outside.runs()).isEqualTo(404);
+        assertThat(outside.api().get("/api/reports").json().findValuesAsString("id"))
+                .doesNotContain("late-crossings");
+        assertThat(outside.api()
+                        .post(
+                                "/api/reports/late-crossings/views/crossings/downloads",
+                                Map.of("runId", "r", "format", "csv", "choices", Map.of()))
+                        .status())
+                .isEqualTo(404);
+        assertThat(outside.api()
+                        .post("/api/parameters/port/values", Map.of("choices", Map.of(), "reportId", "late-crossings"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(outside.api().get("/api/reports/late-crossings/selections").status())
+                .isEqualTo(404);
+        groups.remove(office);
+        assertThat(inside.opens()).as("of a group that is gone").isEqualTo(404);
+        operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of()));
+        assertThat(outside.opens()).isEqualTo(200);
+    }
+
+    @Test
+    void aReportForEveryoneIsAllThatSomebodyWithoutARoleSees() {
+        Somebody operator = operator("o5");
+        Somebody guest = called("guest");
+        operator.api().send("PUT", AUDIENCE, Map.of("everyone", true, "groups", List.of()));
+        assertThat(guest.api().get("/api/reports").json().findValuesAsString("id"))
+                .containsExactly("late-crossings");
+        assertThat(guest.runs()).isEqualTo(200);
+        assertThat(guest.api().get("/api/parameters").status()).isEqualTo(403);
+        operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of()));
+        assertThat(guest.opens()).isEqualTo(404);
+    }
+
+    @Test
+    void whatIsSentForOneViewerIsNotShownToAnother() {
+        operator("o6");
+        Somebody one = called("one").with("home", Role.VIEWER);
+        Somebody other = called("other").with("home", Role.VIEWER);
+        Api.Answer run = one.api().runView("late-crossings", "figures", Map.of());
+        long sent = run.lines().stream()
+                .filter(line -> line.has("sentId"))
+                .findFirst()
+                .orElseThrow()
+                .get("sentId")
+                .asLong();
+        assertThat(one.api().get("/api/sent/" + sent + "/text").status()).isEqualTo(403);
+        assertThat(one.api().get("/api/sent/" + sent + "/proof").status())
+                .as("the report does not tell where")
+                .isEqualTo(404);
+        assertThat(other.api().get("/api/sent/" + sent + "/proof").status()).isEqualTo(404);
+    }
+
+    @Test
+    void aListThatIsOnNoReportOfTheirsIsNotShownToViewers() {
+        operator("o7");
+        Somebody viewer = called("lists").with("home", Role.VIEWER);
+        Map<String, Object> onReport = Map.of("choices", Map.of(), "reportId", "late-crossings");
+        assertThat(viewer.api().post("/api/parameters/port/values", onReport).status())
+                .isEqualTo(200);
+        assertThat(viewer.api()
+                        .post("/api/parameters/port/values", Map.of("choices", Map.of()))
+                        .status())
+                .isEqualTo(404);
+        assertThat(viewer.api().get("/api/parameters/late_by/spread").status()).isEqualTo(404);
+    }
+
+    @Test
+    void whatIsKeptBelongsToThePersonWhateverBrowserTheyUse() {
+        operator("o8");
+        Somebody keeper = called("keeper-of-choices").with("home", Role.VIEWER);
+        keeper.api().post("/api/reports/late-crossings/selections", Map.of("name", "Mine", "choices", Map.of()));
+        Api elsewhere = server.api();
+        String link = server.part(SignInService.class).link(keeper.id(), Duration.ofDays(1), false);
+        elsewhere.post("/api/sign-in/link", Map.of("secret", link));
+        assertThat(elsewhere
+                        .get("/api/reports/late-crossings/selections")
+                        .json()
+                        .toString())
+                .contains("Mine");
+        Somebody other = called("other-keeper").with("home", Role.VIEWER);
+        assertThat(other.api().get("/api/reports/late-crossings/selections").json())
+                .isEmpty();
+    }
+
+    @Test
+    void whatWasDoneIsRecordedAndCannotBeChanged() throws Exception {
+        Somebody operator = operator("o10");
+        Somebody viewer = called("taker").with("home", Role.VIEWER);
+        Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
+        viewer.api().post("/api/reports/late-crossings/views/crossings/downloads", wanted);
+        viewer.api().post("/api/reports/late-crossings/views/no-such/downloads", wanted);
+        operator.api().post("/api/queries/late-crossings/live", Map.of("version", 0));
+        String done = operator.api().get("/api/deeds?search=taker").json().toString();
+        assertThat(done).containsOnlyOnce("ordered a download").contains("late-crossings, crossings");
+        assertThat(operator.api().text("/api/deeds/file?search=taker"))
+                .startsWith("at,person,address,what,project,about")
+                .contains("\"ordered a download\",\"home\"");
+        assertThat(viewer.api().get("/api/deeds").status()).isEqualTo(403);
+        try (Connection records = server.part(DataSource.class).getConnection();
+                Statement statement = records.createStatement()) {
+            assertThatThrownBy(() -> statement.executeUpdate("update deed set person = 'nobody'"))
+                    .hasMessageContaining("is not changed");
+            assertThatThrownBy(() -> statement.executeUpdate("delete from deed"))
+                    .hasMessageContaining("is not removed");
+        }
+    }
+
+    @Test
+    void theTitleOfAReportIsSaidToNobodyWhoMayNotOpenIt() throws Exception {
+        Somebody operator = operator("o9");
+        String page = "/projects/home/reports/late-crossings";
+        // A page does not wait for a question that takes long to say.
+        String said = "";
+        for (int i = 0; i < 40 && !said.contains("<title>Late crossings"); i++) {
+            said = operator.api().text(page);
+        }
+        assertThat(said).contains("<title>Late crossings");
+        assertThat(server.api().text(page)).contains("<html").doesNotContain("Late crossings");
+        assertThat(called("no-title").api().text(page)).doesNotContain("Late crossings");
+    }
+}

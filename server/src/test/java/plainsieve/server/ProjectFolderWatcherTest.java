@@ -1,0 +1,258 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.files.ProjectFolder;
+import plainsieve.files.ProjectYaml;
+import plainsieve.server.accounts.ReportLinks;
+import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.projectfolder.ProjectFolderWatcher;
+import tools.jackson.databind.JsonNode;
+
+/** A server whose projects are those of files: it follows them, all or nothing, and nobody changes them on it. */
+class ProjectFolderWatcherTest {
+    private static final String REPORT = "/api/reports/late-crossings";
+
+    private static final long LONGEST_SECONDS = 20;
+
+    private static Path project;
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void serve() throws Exception {
+        Path before = AnotherServer.folderOfVersion3();
+        project = written(before);
+        server = AnotherServer.on(
+                Files.createTempDirectory("plainsieve-serving"),
+                "--plainsieve.project=" + project,
+                "--plainsieve.file-folders=" + before.resolve("files"));
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    /** The project of a server as files. */
+    static Path written(Path dataFolder) throws IOException {
+        Path folder = Files.createTempDirectory("plainsieve-project");
+        try (AnotherServer made = AnotherServer.on(dataFolder)) {
+            ProjectFolder out = made.part(ProjectTransfer.class)
+                    .out(made.part(Projects.class).first());
+            Files.writeString(folder.resolve(ProjectFolder.NAME), ProjectYaml.write(out.file()));
+            out.texts().forEach((path, text) -> write(folder.resolve(path), text));
+        }
+        return folder;
+    }
+
+    private static void write(Path file, String text) {
+        try {
+            Files.createDirectories(file.getParent());
+            Files.writeString(file, text);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void change(String what, String into) throws IOException {
+        Path file = project.resolve(ProjectFolder.NAME);
+        String text = Files.readString(file);
+        assertThat(text).contains(what);
+        Files.writeString(file, text.replace(what, into));
+    }
+
+    private static List<String> wrong() {
+        return server.part(ProjectFolderWatcher.class).state().wrong();
+    }
+
+    private static String name() {
+        return server.api().get(REPORT).json().get("name").asString();
+    }
+
+    private static void until(BooleanSupplier holds) throws InterruptedException {
+        Instant end = Instant.now().plusSeconds(LONGEST_SECONDS);
+        while (!holds.getAsBoolean()) {
+            assertThat(Instant.now()).isBefore(end);
+            Thread.sleep(100);
+        }
+    }
+
+    @Test
+    void itServesWhatTheFilesSayAndFollowsThem() throws Exception {
+        assertThat(wrong()).isEmpty();
+        assertThat(server.api().runView("late-crossings", "figures", Map.of()).status())
+                .isEqualTo(200);
+        String before = name();
+        change("name: " + before, "name: After the spring");
+        until(() -> name().equals("After the spring"));
+    }
+
+    /** Cut off, a project file may still be valid: with no reports, or fewer. */
+    @Test
+    void aFileThatIsCutOffLeavesWhatWasServed() throws Exception {
+        Path file = project.resolve(ProjectFolder.NAME);
+        String whole = Files.readString(file);
+        int reports = whole.indexOf("\nreports:");
+        assertThat(reports).isPositive();
+        for (String cut : List.of(
+                "", "\n", whole.substring(0, reports + 1), whole.substring(0, whole.indexOf("\nqueries:") + 1))) {
+            Files.writeString(file, cut);
+            until(() -> !wrong().isEmpty());
+            assertThat(wrong().toString()).containsAnyOf("is empty", "may have been cut off");
+            assertThat(name()).isNotEmpty();
+            Files.writeString(file, whole);
+            until(() -> wrong().isEmpty());
+        }
+    }
+
+    /** Nor does it stop for good over a file that no memory can hold. */
+    @Test
+    void aFileThatIsTooLargeOrLeadsOutsideIsRefused() throws Exception {
+        Path file = project.resolve(ProjectFolder.NAME);
+        String whole = Files.readString(file);
+        Files.writeString(file, "# " + "x".repeat(9_000_000));
+        until(() -> wrong().toString().contains("has more than"));
+        Files.writeString(file, whole);
+        until(() -> wrong().isEmpty());
+
+        Path outside = Files.writeString(Files.createTempDirectory("outside").resolve("harmless.sql"), "select 1");
+        Path query;
+        try (var queries = Files.list(project.resolve("queries"))) {
+            query = queries.findFirst().orElseThrow();
+        }
+        String text = Files.readString(query);
+        Files.delete(query);
+        Files.createSymbolicLink(query, outside);
+        until(() -> wrong().toString().contains("a symbolic link to a file outside"));
+        Files.delete(query);
+        Files.writeString(query, text);
+        until(() -> wrong().isEmpty());
+    }
+
+    @Test
+    void filesThatDoNotFitLeaveWhatWasServedAndSayWhy() throws Exception {
+        String before = name();
+        change("name: " + before, "name: Half of a change");
+        Path query;
+        try (var queries = Files.list(project.resolve("queries"))) {
+            query = queries.filter(file -> file.toString().endsWith(".sql"))
+                    .findFirst()
+                    .orElseThrow();
+        }
+        String text = Files.readString(query);
+        Files.delete(query);
+        until(() -> !wrong().isEmpty());
+        assertThat(wrong().get(0)).contains("There is no file queries/" + query.getFileName());
+        assertThat(name()).isEqualTo(before);
+        assertThat(server.api().get("/api/projects/home/serving").json().get("wrong"))
+                .hasSize(1);
+        assertThat(server.api().get("/api/health").json().get("ready").asBoolean())
+                .isTrue();
+
+        Files.writeString(query, text);
+        until(() -> wrong().isEmpty());
+        assertThat(name()).isEqualTo("Half of a change");
+    }
+
+    @Test
+    void nobodyChangesAnythingOfItHere() {
+        Api api = server.api();
+        JsonNode query = api.get("/api/queries").json().get(0);
+        List<Api.Answer> refused = List.of(
+                api.post("/api/projects", Map.of("name", "Mine")),
+                api.post("/api/queries", Map.of("name", "Mine", "sourceId", "ferries", "text", "select 1")),
+                api.send(
+                        "PUT",
+                        "/api/queries/" + query.get("id").asString() + "/draft",
+                        Map.of(
+                                "text",
+                                "select 2",
+                                "version",
+                                query.get("version").asInt())),
+                api.send("DELETE", REPORT, Map.of()));
+        assertThat(refused).allSatisfy(answer -> {
+            assertThat(answer.status()).isEqualTo(409);
+            assertThat(answer.failure()).contains("are those of files");
+        });
+        assertThat(api.get(REPORT).status()).isEqualTo(200);
+        assertThat(api.runDraft(query.get("id").asString(), "select 1 as one", Map.of())
+                        .rows())
+                .as("looking is not changing")
+                .hasSize(1);
+    }
+
+    @Test
+    void whatViewersKeepOutlivesAChangeOfTheFiles() throws Exception {
+        Api api = server.api();
+        String kept = api.post(REPORT + "/selections", Map.of("name", "Mine", "choices", Map.of()))
+                .json()
+                .get("id")
+                .asString();
+        change("name: " + name(), "name: Another");
+        until(() -> name().equals("Another"));
+        assertThat(api.get(REPORT + "/selections/" + kept).status()).isEqualTo(200);
+    }
+
+    @Test
+    void aLinkThatWasTakenBackStaysSo() throws Exception {
+        ReportLinks links = server.part(ReportLinks.class);
+        Project home = server.part(Projects.class).first();
+        ReportLinks.Made made =
+                links.make(home, "late-crossings", new ReportLinks.Wanted(Map.of(), Optional.empty(), false, "ona"));
+        links.takeBack(home, "late-crossings", made.row().id());
+        change("name: " + name(), "name: After the link");
+        until(() -> name().equals("After the link"));
+        assertThatThrownBy(() -> links.read(home, "late-crossings", made.token()))
+                .hasMessageContaining("taken back");
+    }
+
+    @Test
+    void groupsThatCannotBeLeaveWhatWasServed() throws Exception {
+        Path people = project.resolve("people.yaml");
+        Files.writeString(people, "groups:\n  - name: Office\n    roles: viewer\n");
+        until(() -> !wrong().isEmpty());
+        assertThat(wrong().get(0)).contains("people.yaml", "“roles”").doesNotContain("plainsieve");
+        Files.writeString(people, "groups:\n  - name: Office\n    role: keeper\n");
+        until(() -> wrong().stream().anyMatch(said -> said.contains("“keeper”")));
+        Files.writeString(people, "groups:\n  - name: Office\n    reports: [nowhere]\n");
+        until(() -> wrong().stream().anyMatch(said -> said.contains("“nowhere”")));
+        Files.delete(people);
+        until(() -> wrong().isEmpty());
+    }
+
+    @Test
+    void projectsThatWereMadeOnAServerAreNotPutAway() throws Exception {
+        Path made = AnotherServer.folderOfVersion3();
+        assertThatThrownBy(() -> AnotherServer.on(made, "--plainsieve.project=" + project))
+                .hasStackTraceContaining("Give it a data folder of its own");
+        try (AnotherServer again = AnotherServer.on(made)) {
+            assertThat(again.api().get(REPORT).status()).isEqualTo(200);
+        }
+    }
+
+    @Test
+    void aServerThatFoundNoGoodFilesYetIsNotReady() throws Exception {
+        try (AnotherServer empty = AnotherServer.on(
+                Files.createTempDirectory("plainsieve-serving"),
+                "--plainsieve.project=" + Files.createTempDirectory("plainsieve-nothing"))) {
+            assertThat(empty.api().get("/api/health").status()).isEqualTo(503);
+            assertThat(empty.part(ProjectFolderWatcher.class).state().wrong().get(0))
+                    .contains("There is no project");
+        }
+    }
+}

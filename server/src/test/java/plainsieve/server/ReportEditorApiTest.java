@@ -1,0 +1,324 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.server.Api.values;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/** Reports that are made on their page, on real databases: a draft of sentences until it is given to viewers. */
+class ReportEditorApiTest {
+    private final Api api = new Api(RunningServer.get().address());
+    private String id;
+
+    private String path(String rest) {
+        return "/api/reports/" + id + "/making" + rest;
+    }
+
+    private JsonNode begin(String query) {
+        id = api.post("/api/queries/" + query + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        return api.get(path("")).json();
+    }
+
+    @AfterEach
+    void remove() {
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    private static String sentence(JsonNode page, String thing) {
+        return whole(page, thing).replaceFirst(" · \\+$", "");
+    }
+
+    /** With the mark for what could be added. */
+    private static String whole(JsonNode page, String thing) {
+        return StreamSupport.stream(page.get("things").spliterator(), false)
+                .filter(one -> one.get("thing").asString().equals(thing))
+                .map(one -> String.join("", one.get("sentence").findValuesAsString("text")))
+                .findFirst()
+                .orElse("(not there)");
+    }
+
+    private static int version(JsonNode page) {
+        return page.get("report").get("version").asInt();
+    }
+
+    private Api.Answer change(JsonNode page, String thing, String mark, String taken) {
+        return api.send(
+                "PUT", path("/mark"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version(page)));
+    }
+
+    private Api.Answer post(JsonNode page, String rest, Map<String, Object> body) {
+        Map<String, Object> all = new HashMap<>(body);
+        all.put("version", version(page));
+        return api.post(path(rest), all);
+    }
+
+    private List<JsonNode> rows(String view, Map<String, Object> choices) {
+        return api.post(
+                        path("/views/" + view + "/run"),
+                        Map.of("runId", UUID.randomUUID().toString(), "choices", choices))
+                .rows();
+    }
+
+    private String standing() {
+        return StreamSupport.stream(api.get("/api/reports").json().spliterator(), false)
+                .filter(card -> card.get("id").asString().equals(id))
+                .map(card -> card.get("standing").asString())
+                .findFirst()
+                .orElse("(not there)");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"late-crossings", "late-crossings-at-the-harbour-server", "late-crossings-on-the-islands"})
+    void aQueryBecomesAPageOfProposalsWithLiveRows(String query) {
+        JsonNode page = begin(query);
+        assertThat(sentence(page, "view:figures"))
+                .startsWith("Figures: number of rows as rows · average of delay min")
+                .contains("sum of passengers");
+        assertThat(sentence(page, "view:by-port"))
+                .isEqualTo("Bars of the number of rows by port, the 7 largest, called By port");
+        assertThat(sentence(page, "control:port")).startsWith(":port as a slicer, called Port, beside the rows under ");
+        assertThat(sentence(page, "control:from")).startsWith(":from :to as a date range");
+        assertThat(sentence(page, "opening"))
+                .isEqualTo(
+                        "Opens with its defaults, runs at every choice, shows viewers rows alone, tells them of the data's age nothing");
+        assertThat(rows("figures", Map.of("port", values("Lunna")))).hasSize(1);
+        assertThat(rows("by-port", Map.of("port", values("Lunna", "Ardlow")))).hasSize(2);
+        assertThat(sentence(page, "view:over-departed-at"))
+                .isEqualTo("Line of the number of rows by day of departed at, called By day of departed at");
+        long all = rows("figures", Map.of()).get(0).get(0).asLong();
+        assertThat(rows("over-departed-at", Map.of()).stream()
+                        .mapToLong(row -> row.get(1).asLong())
+                        .sum())
+                .isEqualTo(all);
+        assertThat(rows("over-departed-at", Map.of()).get(0).get(0).asString()).startsWith("2026-03-01");
+        assertThat(page.get("given").asBoolean()).isFalse();
+        assertThat(standing()).isEqualTo("DRAFT");
+    }
+
+    @Test
+    void aMarkIsChangedInPlaceAndViewersGetItWhenItIsGiven() {
+        JsonNode page = begin("late-crossings");
+        page = post(page, "/give", Map.of()).json();
+        assertThat(standing()).isEqualTo("GIVEN");
+        page = change(page, "view:by-port", "by", "vessel").json();
+        assertThat(sentence(page, "view:by-port"))
+                .isEqualTo("Bars of the number of rows by vessel, the 7 largest, called By vessel");
+        assertThat(page.get("changes").get(0).asString())
+                .contains("by vessel", "was “Bars of the number of rows by port");
+        assertThat(standing()).isEqualTo("CHANGED");
+        Map<String, Object> one = Map.of("port", values("Lunna"));
+        assertThat(rows("by-port", one).size()).isGreaterThan(1);
+        assertThat(api.runView(id, "by-port", one).rows()).hasSize(1);
+        page = post(page, "/give", Map.of()).json();
+        assertThat(page.get("changes")).isEmpty();
+        assertThat(api.runView(id, "by-port", one).rows().size()).isGreaterThan(1);
+    }
+
+    @Test
+    void whatDoesNotFitIsOfferedWithItsReasonAndRefused() {
+        JsonNode page = begin("late-crossings");
+        JsonNode offers =
+                api.get(path("/offers?thing=view:over-departed-at&mark=by")).json();
+        JsonNode port = StreamSupport.stream(offers.spliterator(), false)
+                .filter(offer -> offer.get("id").asString().equals("port"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(port.get("reason").asString()).contains("a line follows days or times");
+        assertThat(change(page, "view:by-port", "by", "delay_min").status()).isEqualTo(422);
+        assertThat(change(page, "view:nowhere", "by", "port").status()).isEqualTo(404);
+        assertThat(change(page, "sofa", "by", "port").status()).isEqualTo(422);
+        assertThat(post(page, "/steps", Map.of("thing", "view:by-port", "step", "burn"))
+                        .status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void twoAuthorsDoNotOverwriteEachOther() {
+        JsonNode page = begin("late-crossings");
+        assertThat(change(page, "view:by-port", "title", "Mine").status()).isEqualTo(200);
+        assertThat(change(page, "view:by-port", "title", "Yours").status()).isEqualTo(409);
+        assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Mine");
+    }
+
+    @Test
+    void aColumnThatRefinesAnotherIsFoundAtTheSource() {
+        begin("fare-income");
+        assertThat(api.get(path("/proposals/fare-income")).json().findValuesAsString("why"))
+                .contains("Each of the 14 values of port belongs to one island.");
+    }
+
+    @Test
+    void thingsAreTakenLeftMovedAndBroughtBack() {
+        JsonNode first = begin("late-crossings");
+        JsonNode left = post(first, "/steps", Map.of("thing", "view:by-port", "step", "remove"))
+                .json();
+        assertThat(api.get(path("/proposals/late-crossings")).json().findValuesAsString("id"))
+                .startsWith("by-port");
+        JsonNode taken = post(left, "/views", Map.of("id", "by-port", "queryId", "late-crossings"))
+                .json();
+        assertThat(taken.get("things").size()).isEqualTo(first.get("things").size());
+        JsonNode without = post(taken, "/steps", Map.of("thing", "control:port", "step", "remove"))
+                .json();
+        assertThat(without.get("notOffered").toString()).isEqualTo("[\"port\"]");
+        JsonNode moved = post(without, "/steps", Map.of("thing", "view:figures", "step", "down"))
+                .json();
+        assertThat(moved.get("report")
+                        .get("definition")
+                        .get("views")
+                        .get(1)
+                        .get("id")
+                        .asString())
+                .isEqualTo("figures");
+        JsonNode offered = post(moved, "/controls", Map.of("parameter", "port")).json();
+        assertThat(sentence(offered, "control:port"))
+                .startsWith(":port as a slicer, called Port, beside the rows under ");
+        Map<String, Object> back = Map.of("form", first.get("form"), "version", version(offered));
+        JsonNode undone = api.send("PUT", path("/form"), back).json();
+        assertThat(undone.get("things").toString())
+                .isEqualTo(first.get("things").toString());
+    }
+
+    @Test
+    void whatIsNotOfferedIsSaidAndWhatStandsInTheLineAloneIsNot() {
+        JsonNode first = begin("late-crossings");
+        JsonNode alone = api.send(
+                        "PUT",
+                        path("/mark"),
+                        Map.of(
+                                "thing", "control:port",
+                                "mark", "place",
+                                "taken", "in-sentence",
+                                "version", version(first)))
+                .json();
+        assertThat(sentence(alone, "control:port")).endsWith("only in the question line");
+        assertThat(alone.get("notOffered")).isEmpty();
+        assertThat(api.post(path("/question"), Map.of("choices", Map.of()))
+                        .json()
+                        .get("always"))
+                .isEmpty();
+        JsonNode without = post(alone, "/steps", Map.of("thing", "control:port", "step", "remove"))
+                .json();
+        assertThat(without.get("notOffered").toString()).isEqualTo("[\"port\"]");
+        JsonNode asked =
+                api.post(path("/question"), Map.of("choices", Map.of())).json();
+        assertThat(asked.get("always").get(0).get("text").asString()).isEqualTo("Port Ardlow, Skerrin");
+        assertThat(asked.get("sentence").asString()).doesNotContain("Port");
+    }
+
+    @Test
+    void changesOfTwoAuthorsAtDifferentPlacesBothHoldAndAtOnePlaceNoneIsOverwritten() {
+        JsonNode seen = begin("late-crossings");
+        change(seen, "view:by-port", "title", "Theirs");
+        Map<String, Object> beside = Map.of(
+                "thing", "view:by-vessel",
+                "mark", "title",
+                "taken", "Beside",
+                "seen", whole(seen, "view:by-vessel"),
+                "version", version(seen));
+        JsonNode both = api.send("PUT", path("/mark"), beside).json();
+        assertThat(sentence(both, "view:by-vessel")).endsWith("called Beside");
+        assertThat(sentence(both, "view:by-port")).endsWith("called Theirs");
+        JsonNode words = api.send("PUT", path("/words"), words(seen, "Mine", "Late from {port}"))
+                .json();
+        assertThat(words.get("report").get("name").asString()).isEqualTo("Mine");
+        assertThat(sentence(words, "view:by-port")).endsWith("called Theirs");
+        JsonNode audience = api.send("PUT", path("/words"), words(seen, "Late crossings", "Late in {port}"))
+                .json();
+        assertThat(audience.get("status").asInt()).isEqualTo(409);
+        Map<String, Object> same = Map.of(
+                "thing", "view:by-port",
+                "mark", "title",
+                "taken", "Mine",
+                "seen", whole(seen, "view:by-port"),
+                "version", version(seen));
+        assertThat(api.send("PUT", path("/mark"), same).status()).isEqualTo(409);
+        assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Theirs");
+    }
+
+    private static Map<String, Object> words(JsonNode seen, String name, String question) {
+        JsonNode report = seen.get("report");
+        Map<String, Object> was = Map.of(
+                "name", report.get("name").asString(),
+                "audience", report.get("audience").asString(),
+                "question", report.get("question").asString());
+        return Map.of("name", name, "audience", "", "question", question, "seen", was, "version", version(seen));
+    }
+
+    @Test
+    void aReportThatWasNeverGivenIsNotRemovedWithItsQuery() {
+        begin("vessel-names");
+        assertThat(api.send("DELETE", "/api/queries/vessel-names", "").status()).isEqualTo(409);
+    }
+
+    @Test
+    void aChoiceThatIsRequiredAndHasNoDefaultDoesNotStandInTheWay() {
+        Map<String, Object> required =
+                Map.of("name", "must_be", "blankRule", "not-allowed", "trialChoice", values("Ardlow"));
+        api.post("/api/parameters", required);
+        String text = "select name, island from ports where name = :must_be";
+        api.post("/api/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
+        JsonNode page = begin("required");
+        assertThat(sentence(page, "view:rows")).isEqualTo("Table with columns Name, Island; every row, called Rows");
+        assertThat(post(page, "/give", Map.of()).status()).isEqualTo(200);
+        remove();
+        api.send("DELETE", "/api/queries/required", "");
+        api.send("DELETE", "/api/parameters/must_be", "");
+    }
+
+    /** A draft goes with the project's files and comes back as a draft. */
+    @Test
+    void aDraftStandsInTheProjectsFiles() throws Exception {
+        JsonNode page = begin("late-crossings");
+        change(page, "view:by-port", "title", "Harbours, in files");
+        Map<String, String> files = ProjectUpload.download(RunningServer.get().address());
+        String yaml = files.get("project.yaml");
+        assertThat(yaml.substring(yaml.indexOf("\ndrafts:"))).contains("Harbours, in files");
+        assertThat(yaml.substring(0, yaml.indexOf("\ndrafts:"))).doesNotContain("Harbours, in files");
+        remove();
+        ProjectUpload.bringIn(RunningServer.get().address(), files);
+        assertThat(standing()).isEqualTo("DRAFT");
+        assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Harbours, in files");
+    }
+
+    @Test
+    void anEmptyPageIsNotGiven() {
+        JsonNode page = begin("port-names");
+        for (String view : page.get("report").get("definition").get("views").findValuesAsString("id")) {
+            page = post(page, "/steps", Map.of("thing", "view:" + view, "step", "remove"))
+                    .json();
+        }
+        Api.Answer refused = post(page, "/give", Map.of());
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().get("detail").asString()).contains("shows nothing yet");
+        assertThat(standing()).isEqualTo("DRAFT");
+    }
+
+    @Test
+    void theQuestionLineIsCheckedWhereItIsWritten() {
+        JsonNode page = begin("late-crossings");
+        Map<String, Object> words =
+                Map.of("name", "Late", "audience", "for us", "question", "Late from {port", "version", version(page));
+        assertThat(api.send("PUT", path("/words"), words).status()).isEqualTo(422);
+        Map<String, Object> good = new HashMap<>(words);
+        good.put("question", "Late from {port}");
+        page = api.send("PUT", path("/words"), good).json();
+        assertThat(page.get("report").get("name").asString()).isEqualTo("Late");
+        assertThat(api.post(path("/question"), Map.of("choices", Map.of("port", values("Lunna")), "signed", ""))
+                        .json()
+                        .get("sentence")
+                        .asString())
+                .startsWith("Late from Lunna");
+    }
+}

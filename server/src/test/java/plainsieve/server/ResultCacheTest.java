@@ -1,0 +1,139 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Where an author lets reports ask every so often, an answer is taken again for as long, says so, and is asked anew on request. */
+class ResultCacheTest {
+    /* Each answer of the source is another. */
+    private static final String TEXT = "select uuid()::varchar as told from range(3)";
+
+    private final Api api = new Api(RunningServer.get().address());
+    private GivenReport given;
+    private String query;
+
+    @BeforeEach
+    void aReport() {
+        given = GivenReport.of(api, "Kept", TEXT);
+        query = given.query();
+    }
+
+    @AfterEach
+    void away() {
+        given.remove();
+    }
+
+    private Api.Answer takeAgainFor(int seconds) {
+        int version = api.get("/api/queries/" + query).json().get("version").asInt();
+        return api.send(
+                "PUT",
+                "/api/queries/" + query + "/asked-from",
+                Map.of("copy", "", "keptSeconds", seconds, "version", version));
+    }
+
+    private Api.Answer run(Map<String, Object> more) {
+        Map<String, Object> body = new HashMap<>(Map.of("choices", Map.of(), "sortBy", "", "descending", false));
+        body.putAll(more);
+        return given.run(body);
+    }
+
+    private static List<String> events(Api.Answer answer) {
+        return answer.lines().stream()
+                .map(line -> line.path("event").asString(""))
+                .toList();
+    }
+
+    private static Map<String, Object> anew() {
+        return Map.of("anew", true);
+    }
+
+    @Test
+    void eachTimeTheSourceIsAskedUnlessItIsSaidOtherwise() {
+        assertThat(run(Map.of()).rows()).isNotEqualTo(run(Map.of()).rows());
+        takeAgainFor(600);
+        takeAgainFor(0);
+        assertThat(run(Map.of()).rows()).isNotEqualTo(run(Map.of()).rows());
+    }
+
+    @Test
+    void anAnswerIsTakenAgainAndSaysSinceWhenItIsKept() {
+        takeAgainFor(600);
+        Api.Answer first = run(Map.of());
+        Api.Answer second = run(Map.of());
+        assertThat(events(first)).doesNotContain("kept");
+        assertThat(second.rows()).hasSize(3).isEqualTo(first.rows());
+        assertThat(events(second)).startsWith("kept").endsWith("done");
+        assertThat(second.lines().get(0).get("at").asString())
+                .isGreaterThanOrEqualTo(first.last().get("at").asString());
+        assertThat(api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome"))
+                .containsExactly("shared", "done");
+    }
+
+    @Test
+    void whoeverAsksAgainHasItFromTheSourceAndSoHaveThoseAfterThem() {
+        takeAgainFor(600);
+        Api.Answer first = run(Map.of());
+        Api.Answer again = run(anew());
+        assertThat(again.rows()).isNotEqualTo(first.rows());
+        assertThat(events(again)).doesNotContain("kept");
+        assertThat(run(Map.of()).rows()).isEqualTo(again.rows());
+    }
+
+    @Test
+    void whatIsOlderThanItMayBeIsAskedAnew() throws Exception {
+        takeAgainFor(1);
+        Api.Answer first = run(Map.of());
+        TimeUnit.MILLISECONDS.sleep(1_100);
+        assertThat(run(Map.of()).rows()).isNotEqualTo(first.rows());
+    }
+
+    @Test
+    void otherRowsAreAnotherQuestionAndAnotherStateOfTheProjectToo() {
+        takeAgainFor(600);
+        Api.Answer first = run(Map.of());
+        assertThat(run(Map.of("sortBy", "told", "descending", true))
+                        .lines()
+                        .get(0)
+                        .get("event")
+                        .asString())
+                .isNotEqualTo("kept");
+        assertThat(run(Map.of()).rows()).isEqualTo(first.rows());
+        takeAgainFor(300);
+        assertThat(run(Map.of()).rows()).isNotEqualTo(first.rows());
+    }
+
+    @Test
+    void whatFailedAndWhatAuthorsTryIsNeverKept() {
+        takeAgainFor(600);
+        Api.Answer tried = api.runDraft(query, TEXT, Map.of());
+        assertThat(api.runDraft(query, TEXT, Map.of()).rows()).isNotEqualTo(tried.rows());
+        assertThat(run(Map.of()).rows()).isNotEqualTo(tried.rows());
+        assertThat(events(run(Map.of("sortBy", "none of it")))).doesNotContain("kept");
+        assertThat(events(run(Map.of("sortBy", "none of it")))).doesNotContain("kept");
+    }
+
+    @Test
+    void forLongerThanAnHourNothingIsKept() {
+        assertThat(takeAgainFor(3_601).status()).isEqualTo(422);
+        assertThat(takeAgainFor(-1).status()).isEqualTo(422);
+        assertThat(takeAgainFor(3_600).json().get("source").get("keptSeconds").asInt())
+                .isEqualTo(3_600);
+    }
+
+    @Test
+    void itGoesOutWithTheProject() throws Exception {
+        takeAgainFor(45);
+        assertThat(ProjectUpload.download(RunningServer.get().address()).get("project.yaml"))
+                .contains("kept-seconds: 45");
+        takeAgainFor(0);
+        assertThat(ProjectUpload.download(RunningServer.get().address()).get("project.yaml"))
+                .doesNotContain("kept-seconds: 45");
+    }
+}

@@ -1,0 +1,142 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.StatementOrigin;
+
+/** Those who ask the same at the same moment are answered by one statement, and none of them is in another one's way. */
+class SharedExecutionsTest {
+    private static final String LONG =
+            "select count(*) as n from range(40000000) a, range(20) b where a.range % 7 = b.range % 5";
+
+    private final Api api = new Api(RunningServer.get().address());
+    private final ExecutorService askers = Executors.newCachedThreadPool();
+    private GivenReport given;
+    private String query;
+
+    @BeforeEach
+    void aReport() {
+        given = GivenReport.of(api, "Shared", LONG);
+        query = given.query();
+    }
+
+    @AfterEach
+    void away() {
+        askers.shutdownNow();
+        given.remove();
+    }
+
+    private CompletableFuture<Api.Answer> asked(String runId) {
+        return CompletableFuture.supplyAsync(
+                () -> given.run(Map.of("runId", runId, "choices", Map.of(), "sortBy", "", "descending", false)),
+                askers);
+    }
+
+    private List<String> outcomes() {
+        return api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
+    }
+
+    private void untilItRuns() throws InterruptedException {
+        for (int i = 0; i < 100 && !outcomes().contains("running"); i++) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+    }
+
+    @Test
+    void manyAreAnsweredByOneStatement() {
+        List<CompletableFuture<Api.Answer>> all = IntStream.range(0, 12)
+                .mapToObj(i -> asked(UUID.randomUUID().toString()))
+                .toList();
+        List<String> answers = all.stream()
+                .map(CompletableFuture::join)
+                .map(answer -> answer.rows().toString())
+                .distinct()
+                .toList();
+        assertThat(answers).hasSize(1);
+        assertThat(answers.get(0)).isNotEqualTo("[]");
+        assertThat(outcomes()).hasSize(12).containsOnly("done", "shared").containsOnlyOnce("done");
+        asked(UUID.randomUUID().toString()).join();
+        assertThat(outcomes().stream().filter("done"::equals))
+                .describedAs("what is over is asked anew")
+                .hasSize(2);
+    }
+
+    @Test
+    void whoStopsStopsForNobodyElse() throws Exception {
+        String first = UUID.randomUUID().toString();
+        CompletableFuture<Api.Answer> mine = asked(first);
+        untilItRuns();
+        CompletableFuture<Api.Answer> theirs = asked(UUID.randomUUID().toString());
+        while (!outcomes().contains("shared")) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        api.post("/api/runs/" + first + "/stop", "");
+        assertThat(mine.join().failure()).contains("stopped");
+        assertThat(theirs.join().last().get("event").asString()).isEqualTo("done");
+        assertThat(outcomes()).containsExactlyInAnyOrder("done", "shared");
+    }
+
+    @Test
+    void whenNobodyWantsItAnyMoreItIsStopped() throws Exception {
+        List<String> runs =
+                List.of(UUID.randomUUID().toString(), UUID.randomUUID().toString());
+        List<CompletableFuture<Api.Answer>> answers =
+                runs.stream().map(this::asked).toList();
+        while (!outcomes().contains("shared")) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        runs.forEach(run -> api.post("/api/runs/" + run + "/stop", ""));
+        answers.forEach(answer -> assertThat(answer.join().failure()).contains("stopped"));
+        assertThat(outcomes()).containsExactlyInAnyOrder("stopped", "shared");
+    }
+
+    @Test
+    void whatAnAuthorTriesIsRunForThemAlone() {
+        List<CompletableFuture<Api.Answer>> tries = IntStream.range(0, 2)
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> api.runDraft(query, LONG, Map.of()), askers))
+                .toList();
+        tries.forEach(
+                one -> assertThat(one.join().last().get("event").asString()).isEqualTo("done"));
+        assertThat(api.get("/api/sent?cause=bench&query=" + query).json().findValuesAsString("outcome"))
+                .containsExactly("done", "done");
+    }
+
+    @Test
+    void whatRanForOneIsTheEvidenceOfWhoSharedItAndOfNobodyElse() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+            Project project = server.part(Projects.class).first();
+            SentLog log = server.part(SentLog.class);
+            Statement statement = new Statement("select 1", List.of(), List.of(), 1);
+            Purpose purpose = Purpose.ofView(Purpose.Kind.REPORT, "late-crossings", "crossings");
+            Caller first = Caller.of("tam", Role.VIEWER);
+            Caller second = Caller.of("una", Role.VIEWER);
+            long id = log.begin(
+                            "1", new StatementOrigin(project, first, "ferries", "late-crossings", purpose), statement)
+                    .id();
+            assertThat(log.find(project, second, id)).isEmpty();
+            log.alsoFor(id, "2", new StatementOrigin(project, second, "ferries", "late-crossings", purpose), statement);
+            assertThat(log.find(project, second, id)).isPresent();
+            assertThat(log.find(project, Caller.of("ola", Role.VIEWER), id)).isEmpty();
+            assertThat(log.find(project, second, id + 1).orElseThrow().outcome())
+                    .isEqualTo("shared");
+        }
+    }
+}

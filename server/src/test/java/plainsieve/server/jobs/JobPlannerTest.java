@@ -1,0 +1,146 @@
+package plainsieve.server.jobs;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.AnotherServer;
+import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.JobRow;
+import plainsieve.server.schedules.Schedule;
+
+/** What becomes due, once, whatever the server and its clock did meanwhile; and who does it. */
+class JobPlannerTest {
+    private static final ZoneId LISBON = ZoneId.of("Europe/Lisbon");
+    private static final String FAR = "9999-12-31T00:00:00Z";
+
+    private static AnotherServer server;
+    private static JobRecords records;
+    private static JobPlanner planning;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false");
+        records = server.part(JobRecords.class);
+        planning = server.part(JobPlanner.class);
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private final String thing = UUID.randomUUID().toString();
+
+    private JobHandler.Planned planned(String cron, Schedule.Missed missed, String since) {
+        return new JobHandler.Planned("home", thing, new Schedule.Times(cron, LISBON, missed), Instant.parse(since));
+    }
+
+    private List<JobRow> jobs() {
+        return records.between("home", "2000-01-01T00:00:00Z", FAR, 100_000).stream()
+                .filter(job -> job.thing().equals(thing))
+                .toList();
+    }
+
+    private List<String> due() {
+        return jobs().stream().map(JobRow::dueAt).toList();
+    }
+
+    @Test
+    void aYearThatIsLookedAtEveryFewMinutesHasEachTimeOnce() {
+        JobHandler.Planned daily = planned("30 1 * * *", Schedule.Missed.CATCH_UP, "2026-01-01T00:00:00Z");
+        for (Instant now = Instant.parse("2026-01-01T00:00:00Z");
+                now.isBefore(Instant.parse("2027-01-01T00:00:00Z"));
+                now = now.plus(Duration.ofMinutes(47))) {
+            planning.plan("copy", daily, now);
+            planning.plan("copy", daily, now);
+        }
+        assertThat(due()).hasSize(365).doesNotHaveDuplicates();
+        assertThat(due())
+                .contains("2026-03-29T01:00:00Z", "2026-10-25T00:30:00Z")
+                .doesNotContain("2026-10-25T01:30:00Z");
+    }
+
+    @Test
+    void whatWasMissedIsDoneOnceOrLeft() {
+        JobHandler.Planned caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
+        planning.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
+        assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
+        assertThat(jobs().get(0).state()).isEqualTo("due");
+
+        JobHandler.Planned left = planned("0 * * * *", Schedule.Missed.LEAVE, "2026-06-01T00:30:00Z");
+        planning.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
+        assertThat(jobs()).hasSize(2);
+        assertThat(jobs().get(1).state()).isEqualTo("left");
+        planning.plan("copy", left, Instant.parse("2026-06-05T11:00:01Z"));
+        assertThat(jobs().get(2).state()).isEqualTo("due");
+    }
+
+    @Test
+    void nothingBeforeItWasSaidIsMissed() {
+        planning.plan(
+                "copy",
+                planned("0 6 * * *", Schedule.Missed.CATCH_UP, "2026-06-01T12:00:00Z"),
+                Instant.parse("2026-06-01T13:00:00Z"));
+        assertThat(jobs()).isEmpty();
+    }
+
+    @Test
+    void aClockThatJumpsDoesNothingTwiceAndKeepsNothingWaiting() {
+        JobHandler.Planned hourly = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
+        planning.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
+        planning.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
+        planning.plan("copy", hourly, Instant.parse("2026-06-01T05:00:20Z"));
+        assertThat(due()).containsExactly("2026-06-01T05:00:00Z");
+        planning.plan("copy", hourly, Instant.parse("2031-06-01T05:00:20Z"));
+        planning.plan("copy", hourly, Instant.parse("2026-06-01T06:00:20Z"));
+        assertThat(due()).containsExactly("2026-06-01T05:00:00Z", "2026-06-01T06:00:00Z", "2031-06-01T05:00:00Z");
+    }
+
+    @Test
+    void oneHoldsItUntilTheLeaseIsOver() {
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
+        long id = jobs().get(0).id();
+        assertThat(records.take(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
+                .isEqualTo(1);
+        assertThat(records.take(id, "other", "2026-06-01T05:00:30Z", "2026-06-01T05:01:30Z"))
+                .isZero();
+        assertThat(records.renew(id, "one", "2026-06-01T05:02:00Z")).isEqualTo(1);
+        assertThat(records.take(id, "other", "2026-06-01T05:01:30Z", "2026-06-01T05:02:30Z"))
+                .isZero();
+        assertThat(records.take(id, "other", "2026-06-01T05:02:00Z", "2026-06-01T05:03:00Z"))
+                .isEqualTo(1);
+        assertThat(records.renew(id, "one", "2026-06-01T05:09:00Z")).isZero();
+        assertThat(records.end(jobs().get(0).ended("done", "2026-06-01T05:02:10Z", 5, ""), "one"))
+                .isZero();
+        assertThat(records.end(jobs().get(0).ended("done", "2026-06-01T05:02:20Z", 7, ""), "other"))
+                .isEqualTo(1);
+        assertThat(records.take(id, "one", "2026-06-01T06:00:00Z", "2026-06-01T06:01:00Z"))
+                .isZero();
+    }
+
+    @Test
+    void ofOneThingNoTwoAreDoneAtATime() {
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "hand"));
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "schedule"));
+        assertThat(jobs()).hasSize(2);
+        records.take(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");
+        assertThat(open("2026-06-01T05:00:03Z")).isEmpty();
+        assertThat(open("2026-06-01T05:01:02Z")).hasSize(2);
+        records.end(jobs().get(0).ended("done", "2026-06-01T05:00:30Z", 5, ""), "one");
+        assertThat(open("2026-06-01T05:00:31Z")).hasSize(1);
+    }
+
+    private List<JobRow> open(String now) {
+        return records.open(now).stream()
+                .filter(job -> job.thing().equals(thing))
+                .toList();
+    }
+}

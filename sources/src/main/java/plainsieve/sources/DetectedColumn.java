@@ -1,0 +1,21 @@
+package plainsieve.sources;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.catalog.CellFormat;
+
+/**
+ * A column of a file and what its cells were taken for.
+ *
+ * @param form as {@link CellFormat#words} says it
+ * @param filled how many cells have something in them
+ * @param misfits how many of them could not be read so, and have no value
+ * @param examples of the cells that could not, or, of a text, of those that keep it from being what it could be
+ * @param almost what most cells of a text are; empty when they are texts, or when the column is none
+ */
+public record DetectedColumn(
+        String name, String form, long filled, long misfits, List<String> examples, Optional<String> almost) {
+    public DetectedColumn {
+        examples = List.copyOf(examples);
+    }
+}

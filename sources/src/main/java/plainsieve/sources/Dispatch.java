@@ -1,9 +1,0 @@
-package plainsieve.sources;
-
-import plainsieve.core.statement.Statement;
-
-/** What is sent to a source. */
-public sealed interface Dispatch {
-    /** A statement for a database. */
-    record Sql(Statement statement) implements Dispatch {}
-}

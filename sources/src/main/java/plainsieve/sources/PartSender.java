@@ -1,0 +1,18 @@
+package plainsieve.sources;
+
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.statement.Statement;
+
+/** Asks the sources that the rows of one query come from, as everything is sent. */
+public interface PartSender {
+    /**
+     * Sends one of them a statement.
+     *
+     * @param cancellation stops that run, too; nobody else may begin on it meanwhile
+     * @throws SourceFailure as {@link Source#run} does
+     */
+    RunSummary ask(SourcePart side, Statement statement, Cancellation cancellation, RowReceiver receiver);
+
+    /** Whether a source can count rows without giving them. */
+    boolean counts(SourcePart side);
+}

@@ -1,0 +1,47 @@
+package plainsieve.sources;
+
+import java.util.Optional;
+import java.util.OptionalLong;
+
+/**
+ * How a run went.
+ *
+ * @param gathered rows that had to be fetched from where they are, for these to be made of them here; nothing where the source itself
+ *     made them
+ * @param read what the source read of its tables for them, where it tells
+ * @param fetched rows that left the database
+ * @param shown rows handed on; at most the cap, so at most one less than fetched
+ * @param databaseMillis from sending the statement until its first row was ready
+ * @param totalMillis from sending the statement until the last row was handed on
+ */
+public record RunSummary(
+        OptionalLong gathered,
+        Optional<Read> read,
+        long fetched,
+        long shown,
+        double databaseMillis,
+        double totalMillis) {
+    /** What a source read of its tables, where it tells. */
+    public record Read(long rows, long bytes) {}
+
+    /** Of a source that makes its rows itself. */
+    public RunSummary(long fetched, long shown, double databaseMillis, double totalMillis) {
+        this(OptionalLong.empty(), Optional.empty(), fetched, shown, databaseMillis, totalMillis);
+    }
+
+    /** The same rows, made of so many that had to be fetched first. @param millis how long that took */
+    public RunSummary madeOf(long rows, double millis) {
+        return new RunSummary(
+                OptionalLong.of(rows), read, fetched, shown, millis + databaseMillis, millis + totalMillis);
+    }
+
+    /** The same rows, for which the source read so much. */
+    public RunSummary reading(Optional<Read> all) {
+        return new RunSummary(gathered, all, fetched, shown, databaseMillis, totalMillis);
+    }
+
+    /** Whether there are more rows than the cap let through. */
+    public boolean more() {
+        return fetched > shown;
+    }
+}

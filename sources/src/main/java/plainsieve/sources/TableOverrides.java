@@ -1,0 +1,66 @@
+package plainsieve.sources;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import plainsieve.core.catalog.CellFormat;
+import plainsieve.core.catalog.HeaderRow;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * What an author has said of a table of files.
+ *
+ * @param names where the names of its columns stand; empty for what is found by itself
+ * @param columns what the columns are taken for, by their names
+ */
+public record TableOverrides(Optional<HeaderRow> names, Map<String, CellFormat> columns) {
+    /** What stands for the names themselves where columns stand by their names: no column is called so. */
+    public static final String NAMES = "";
+
+    public static final TableOverrides NOTHING = new TableOverrides(Optional.empty(), Map.of());
+
+    public TableOverrides {
+        columns = Map.copyOf(columns);
+    }
+
+    /** @param words by the name of the column, and by {@link #NAMES} */
+    static TableOverrides of(Map<String, String> words) {
+        Map<String, CellFormat> forms = new HashMap<>();
+        words.forEach((column, form) -> {
+            if (!column.equals(NAMES)) {
+                forms.put(column, form(column, form));
+            }
+        });
+        return new TableOverrides(Optional.ofNullable(words.get(NAMES)).map(TableOverrides::names), forms);
+    }
+
+    private static CellFormat form(String column, String words) {
+        return CellFormat.ofWords(words)
+                .orElseThrow(() -> bad(
+                        "“%s” is nothing that the column “%s” can be taken for.".formatted(words, column),
+                        CellFormat.allWords()));
+    }
+
+    private static HeaderRow names(String words) {
+        return HeaderRow.ofWords(words)
+                .orElseThrow(() ->
+                        bad("“%s” is no place for the names of columns.".formatted(words), HeaderRow.offeredWords()));
+    }
+
+    private static ProblemException bad(String message, List<String> possible) {
+        return new ProblemException(
+                Problem.of("bad-source", message, "Use one of: " + String.join(", ", possible) + "."));
+    }
+
+    Map<String, String> words() {
+        Map<String, String> words = columns.entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey, entry -> entry.getValue().words(), (one, other) -> one, TreeMap::new));
+        names.ifPresent(line -> words.put(NAMES, line.words()));
+        return words;
+    }
+}

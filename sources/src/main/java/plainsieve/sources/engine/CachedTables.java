@@ -1,0 +1,76 @@
+package plainsieve.sources.engine;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** Tables that were gathered from somewhere, in a database of their own, to be asked as long as they are kept. */
+public final class CachedTables<F> {
+    private static final System.Logger LOG = System.getLogger(CachedTables.class.getName());
+
+    private final Path database;
+    private final F facts;
+    private final long made;
+    private final long until;
+    private Optional<EmbeddedEngine> engine = Optional.empty();
+    private boolean forgotten;
+
+    /**
+     * @param facts how they were gathered
+     * @param until when it is no longer shown, by the clock of the machine in nanoseconds
+     */
+    public CachedTables(Path database, F facts, long until) {
+        this.database = database;
+        this.facts = facts;
+        this.made = System.nanoTime();
+        this.until = until;
+    }
+
+    public F facts() {
+        return facts;
+    }
+
+    boolean isKept() {
+        return keptFor() > 0;
+    }
+
+    /** In nanoseconds; below 0 when it is over. */
+    long keptFor() {
+        return until - System.nanoTime();
+    }
+
+    boolean isYoungerThan(Duration age) {
+        return System.nanoTime() - made < age.toNanos();
+    }
+
+    /** An engine that may be asked until it is left; nothing when they are gone. @param opening makes one anew, entered already */
+    synchronized Optional<EmbeddedEngine> entered(Function<Path, EmbeddedEngine> opening) {
+        if (forgotten) {
+            return Optional.empty();
+        }
+        if (engine.isEmpty() || !engine.get().enter()) {
+            engine = Optional.of(opening.apply(database));
+        }
+        return engine;
+    }
+
+    /** They are shown no more; who asks them just now may end. */
+    synchronized void forget() {
+        forgotten = true;
+        engine.ifPresent(EmbeddedEngine::retire);
+        remove(database);
+    }
+
+    /** Removes a database, with what its engine may have left beside it. */
+    public static void remove(Path database) {
+        try {
+            Files.deleteIfExists(database);
+            Files.deleteIfExists(database.resolveSibling(database.getFileName() + ".wal"));
+        } catch (IOException e) {
+            LOG.log(System.Logger.Level.WARNING, "Gathered tables could not be removed: " + database, e);
+        }
+    }
+}

@@ -1,0 +1,124 @@
+package plainsieve.sources.engine;
+
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.catalog.CellFormat;
+
+/**
+ * How texts of a form look, and how they are read, as SQL of the engine. What is found by itself has only one meaning: {@code 007}
+ * is no number, and {@code 01/02/2026} no day, until an author says so. What an author has said is read more freely.
+ *
+ * @param type of the values; empty for numbers, whose type is as wide as they are
+ * @param looking whether a text is written so
+ * @param reading its value; no value when it cannot be read so
+ */
+record CellFormatSql(CellFormat form, String type, String looking, String reading) {
+    private static final Map<CellFormat, CellFormatSql> ALL = new EnumMap<>(CellFormat.class);
+
+    static {
+        put(
+                CellFormat.YES_OR_NO,
+                "boolean",
+                "lower(%s) in ('true', 'false')",
+                "case when lower(%1$s) in ('true', 'yes', 'y', '1') then true when lower(%1$s) in ('false', 'no', 'n', '0') then false end");
+        put(
+                CellFormat.WHOLE,
+                "bigint",
+                "regexp_full_match(%s, '-?(0|[1-9][0-9]*)')",
+                "case when regexp_full_match(%1$s, '[+-]?[0-9]+') then try_cast(%1$s as bigint) end");
+        put(
+                CellFormat.NUMBER,
+                "",
+                "regexp_full_match(%s, '-?(0|[1-9][0-9]*)(\\.[0-9]+)?([eE][+-]?[0-9]+)?')",
+                "case when regexp_full_match(%1$s, '[+-]?([0-9]+\\.?[0-9]*|\\.[0-9]+)([eE][+-]?[0-9]+)?') then try_cast(%1$s as double) end");
+        put(
+                CellFormat.NUMBER_WITH_COMMA,
+                "",
+                "regexp_full_match(%s, '-?(0|[1-9][0-9]*|[1-9][0-9]{0,2}(\\.[0-9]{3})+)(,[0-9]+)?')",
+                "case when regexp_full_match(%1$s, '[+-]?[0-9.]+(,[0-9]+)?') then try_cast(replace(replace(%1$s, '.', ''), ',', '.') as double) end");
+        put(
+                CellFormat.DAY,
+                "date",
+                "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}')",
+                "try_strptime(%s, '%%Y-%%m-%%d')");
+        put(
+                CellFormat.DAY_WITH_DOTS,
+                "date",
+                "regexp_full_match(%s, '[0-9]{1,2}\\.[0-9]{1,2}\\.[0-9]{4}')",
+                "try_strptime(%s, '%%d.%%m.%%Y')");
+        put(
+                CellFormat.DAY_BEFORE_MONTH,
+                "date",
+                "regexp_full_match(%s, '[0-9]{1,2}/[0-9]{1,2}/[0-9]{4}')",
+                "try_strptime(%s, '%%d/%%m/%%Y')");
+        put(
+                CellFormat.MONTH_BEFORE_DAY,
+                "date",
+                "regexp_full_match(%s, '[0-9]{1,2}/[0-9]{1,2}/[0-9]{4}')",
+                "try_strptime(%s, '%%m/%%d/%%Y')");
+        put(
+                CellFormat.MOMENT,
+                "timestamp",
+                "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}([ T][0-9]{2}:[0-9]{2}(:[0-9]{2}(\\.[0-9]{1,6})?)?)?')",
+                "case when not regexp_matches(%1$s, '[zZ]$|:[0-9]{2}[+-][0-9]') then try_cast(%1$s as timestamp) end");
+        put(
+                CellFormat.MOMENT_WITH_DOTS,
+                "timestamp",
+                "regexp_full_match(%s, '[0-9]{1,2}\\.[0-9]{1,2}\\.[0-9]{4}( [0-9]{1,2}:[0-9]{2}(:[0-9]{2})?)?')",
+                "try_strptime(%s, ['%%d.%%m.%%Y %%H:%%M:%%S', '%%d.%%m.%%Y %%H:%%M', '%%d.%%m.%%Y'])");
+        put(
+                CellFormat.MOMENT_WITH_ZONE,
+                "timestamp with time zone",
+                "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}[ T][0-9]{2}:[0-9]{2}(:[0-9]{2}(\\.[0-9]{1,6})?)?([zZ]|[+-][0-9]{2}(:?[0-9]{2})?)')",
+                "try_cast(%s as timestamptz)");
+        put(CellFormat.TEXT, "varchar", "true", "%s");
+    }
+
+    private static void put(CellFormat form, String type, String looking, String reading) {
+        ALL.put(form, new CellFormatSql(form, type, looking, reading));
+    }
+
+    static CellFormatSql of(CellFormat form) {
+        return ALL.get(form);
+    }
+
+    /** Those that are found by themselves, the narrowest first; text is what is none of them. */
+    static List<CellFormatSql> found() {
+        return Arrays.stream(CellFormat.values())
+                .filter(form -> form != CellFormat.TEXT)
+                .map(CellFormatSql::of)
+                .toList();
+    }
+
+    /** SQL of whether a text is written in this form. @param text SQL of a text that is not empty */
+    String looks(String text) {
+        return looking.formatted(text);
+    }
+
+    /** SQL of the value of a text; no value when it cannot be read in this form. */
+    String read(String text) {
+        return reading.formatted(text);
+    }
+
+    boolean isNumber() {
+        return form == CellFormat.NUMBER || form == CellFormat.NUMBER_WITH_COMMA;
+    }
+
+    /** SQL of a number as a text with a point. */
+    String withPoint(String text) {
+        return form == CellFormat.NUMBER_WITH_COMMA ? "replace(replace(" + text + ", '.', ''), ',', '.')" : text;
+    }
+
+    /** What also holds values that this one does not, and reads the same from those that it does. */
+    Optional<CellFormat> wider() {
+        return switch (form) {
+            case WHOLE -> Optional.of(CellFormat.NUMBER);
+            case DAY -> Optional.of(CellFormat.MOMENT);
+            case DAY_WITH_DOTS -> Optional.of(CellFormat.MOMENT_WITH_DOTS);
+            default -> Optional.empty();
+        };
+    }
+}

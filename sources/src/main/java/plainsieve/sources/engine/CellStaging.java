@@ -1,0 +1,140 @@
+package plainsieve.sources.engine;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Properties;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.duckdb.DuckDBAppender;
+import org.duckdb.DuckDBConnection;
+import plainsieve.sources.Cancellation;
+
+/**
+ * Where the cells of one part of a file lie as texts, in the table {@code cells}, until it is known what they are. A database on
+ * disk, bounded in memory, that is gone when it is closed.
+ */
+public final class CellStaging implements AutoCloseable {
+    private final Path folder;
+    private final DuckDBConnection connection;
+    private final Statement statement;
+    private DuckDBAppender appender;
+
+    /** On the disk. @param folder that it makes, and removes */
+    public CellStaging(Path folder, EngineLimits limits, Cancellation cancellation) throws IOException, SQLException {
+        this(folder, folder.resolve("cells.duckdb").toString(), limits, cancellation);
+    }
+
+    /** In memory as long as there is room, for what is mostly small: nothing waits for the disk. */
+    public static CellStaging inMemory(Path folder, EngineLimits limits, Cancellation cancellation)
+            throws IOException, SQLException {
+        return new CellStaging(folder, "", limits, cancellation);
+    }
+
+    private CellStaging(Path folder, String database, EngineLimits limits, Cancellation cancellation)
+            throws IOException, SQLException {
+        this.folder = Files.createDirectories(folder);
+        Properties bounds = new Properties();
+        bounds.putAll(limits.settings(folder));
+        connection = (DuckDBConnection) DriverManager.getConnection("jdbc:duckdb:" + database, bounds);
+        statement = connection.createStatement();
+        stoppedBy(cancellation);
+    }
+
+    /** From now on that stops what is done here. Closes it when it is stopped already. */
+    public void stoppedBy(Cancellation cancellation) throws IOException, SQLException {
+        if (!cancellation.begin(this::cancel)) {
+            close();
+            throw new SQLException("INTERRUPT before it began");
+        }
+    }
+
+    /** A file that only the stage has. */
+    public Path file(String name) {
+        return folder.resolve(name);
+    }
+
+    public static String text(String text) {
+        return "'" + text.replace("'", "''") + "'";
+    }
+
+    /** A name as the engine's SQL writes any. */
+    public static String name(String name) {
+        return "\"" + name.replace("\"", "\"\"") + "\"";
+    }
+
+    public static String text(Path path) {
+        return text(path.toString());
+    }
+
+    public void execute(String sql) throws SQLException {
+        statement.execute(sql);
+    }
+
+    /** The rows of an answer, as texts. */
+    public List<List<String>> ask(String sql) throws SQLException {
+        List<List<String>> all = new ArrayList<>();
+        try (ResultSet rows = statement.executeQuery(sql)) {
+            int width = rows.getMetaData().getColumnCount();
+            while (rows.next()) {
+                List<String> row = new ArrayList<>(width);
+                for (int i = 1; i <= width; i++) {
+                    row.add(rows.getString(i));
+                }
+                all.add(row);
+            }
+        }
+        return all;
+    }
+
+    /** Begins the cells, row by row. */
+    public void begin(int columns) throws SQLException {
+        execute(IntStream.range(0, columns)
+                .mapToObj(i -> cell(i) + " varchar")
+                .collect(Collectors.joining(", ", "create table cells (", ")")));
+        appender = connection.createAppender(DuckDBConnection.DEFAULT_SCHEMA, "cells");
+    }
+
+    /** @param cells as many as there are columns; null where a cell is empty */
+    public void row(String[] cells) throws SQLException {
+        appender.beginRow();
+        for (String cell : cells) {
+            appender.append(cell);
+        }
+        appender.endRow();
+    }
+
+    public void end() throws SQLException {
+        appender.close();
+    }
+
+    public static String cell(int column) {
+        return "c" + column;
+    }
+
+    private void cancel() {
+        try {
+            statement.cancel();
+        } catch (SQLException e) {
+            // It has ended by itself.
+        }
+    }
+
+    @Override
+    public void close() throws SQLException, IOException {
+        connection.close();
+        try (Stream<Path> files = Files.walk(folder)) {
+            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(file);
+            }
+        }
+    }
+}

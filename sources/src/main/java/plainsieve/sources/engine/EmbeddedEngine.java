@@ -1,0 +1,85 @@
+package plainsieve.sources.engine;
+
+import plainsieve.sources.Source;
+
+/**
+ * An engine of this process on a database of its own, open to be asked. It is retired when what it shows is no longer so, and gone
+ * once the last one who asks it has left.
+ */
+public final class EmbeddedEngine {
+    private final Source source;
+    private final Runnable whenGone;
+    private final EnginePool engines;
+    private int askers;
+    private boolean retired;
+    private long lastAsked = System.nanoTime();
+
+    /** @param whenGone what remains to be done once it is closed; must not throw */
+    public EmbeddedEngine(Source source, EnginePool engines, Runnable whenGone) {
+        this.source = source;
+        this.whenGone = whenGone;
+        this.engines = engines;
+    }
+
+    public Source source() {
+        return source;
+    }
+
+    /** Begins to ask it. @return false when it is retired, and has to be made anew */
+    public synchronized boolean enter() {
+        lastAsked = System.nanoTime();
+        askers += retired ? 0 : 1;
+        return !retired;
+    }
+
+    public void leave() {
+        boolean closes;
+        synchronized (this) {
+            askers--;
+            closes = retired && askers == 0;
+        }
+        if (closes) {
+            close();
+        }
+        engines.left();
+    }
+
+    /** It is asked no more by anybody new. */
+    public void retire() {
+        boolean closes;
+        synchronized (this) {
+            closes = !retired && askers == 0;
+            retired = true;
+        }
+        if (closes) {
+            close();
+        }
+    }
+
+    /** Retires it unless somebody asks it just now. */
+    boolean retireWhenIdle() {
+        synchronized (this) {
+            if (retired || askers > 0) {
+                return false;
+            }
+            retired = true;
+        }
+        close();
+        return true;
+    }
+
+    public synchronized boolean isRetired() {
+        return retired;
+    }
+
+    /** The clock of the machine when somebody last began to ask it. */
+    synchronized long lastAsked() {
+        return lastAsked;
+    }
+
+    private void close() {
+        source.close();
+        whenGone.run();
+        engines.removed(this);
+    }
+}

@@ -1,0 +1,76 @@
+package plainsieve.sources.engine;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+
+/**
+ * The engines of this process, of which only so many are open at once, so that all of them together use no more of the machine than
+ * they are allowed. One that nobody asks just now makes room for another, the one that was asked longest ago first.
+ */
+public final class EnginePool {
+    private static final long PATIENCE_MILLIS = 20;
+    private static final long LEAST_MEMORY = 64L << 20;
+    private static final int PART_OF_AN_ANSWER = 4;
+
+    private final EngineLimits each;
+    private final int most;
+    private final List<EmbeddedEngine> open = new ArrayList<>();
+
+    /**
+     * @param all what they may use together
+     * @param most how many are open at once; each has its part of the memory
+     */
+    public EnginePool(EngineLimits all, int most) {
+        this.each = new EngineLimits(all.memory() / most, all.threads());
+        this.most = most;
+    }
+
+    /** What one of them may use. */
+    public EngineLimits each() {
+        return each;
+    }
+
+    /** What may be used while an answer of a service is put into an engine: of them there are more at once, and they are smaller. */
+    public EngineLimits ofOneAnswer() {
+        return new EngineLimits(Math.max(LEAST_MEMORY, each.memory() / PART_OF_AN_ANSWER), 1);
+    }
+
+    /** Makes room for one more, and waits for it while every one is asked. */
+    public synchronized void add(EmbeddedEngine state) throws InterruptedException {
+        while (open.size() >= most && !oneIsRetired()) {
+            wait();
+        }
+        open.add(state);
+    }
+
+    private boolean oneIsRetired() {
+        List<EmbeddedEngine> longestAgo = new ArrayList<>(open);
+        longestAgo.sort(Comparator.comparingLong(EmbeddedEngine::lastAsked));
+        return longestAgo.stream().anyMatch(EmbeddedEngine::retireWhenIdle);
+    }
+
+    /** The same, as long as nobody gives up waiting. @return whether there was room */
+    public synchronized boolean add(EmbeddedEngine state, BooleanSupplier givenUp) throws InterruptedException {
+        while (open.size() >= most && !oneIsRetired()) {
+            if (givenUp.getAsBoolean()) {
+                return false;
+            }
+            wait(PATIENCE_MILLIS);
+        }
+        open.add(state);
+        return true;
+    }
+
+    /** One of them is closed. */
+    synchronized void removed(EmbeddedEngine state) {
+        open.remove(state);
+        notifyAll();
+    }
+
+    /** Somebody has left one of them. */
+    synchronized void left() {
+        notifyAll();
+    }
+}

@@ -1,0 +1,213 @@
+package plainsieve.sources.engine;
+
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import plainsieve.sources.Cancellation;
+
+/**
+ * Tables that were gathered and are kept for a while. Whoever wants what is just being gathered waits for that; it is given up when
+ * nobody waits any more.
+ *
+ * @param <K> what is wanted
+ * @param <F> how it was gathered
+ */
+public final class FetchedTables<K, F> {
+    private static final long PATIENCE_MILLIS = 20;
+    private static final long GOING_SECONDS = 5;
+
+    private final Sharing<K, F> sharing;
+    private final int most;
+    private final ScheduledExecutorService clock;
+    private final Map<K, CachedTables<F>> kept = new LinkedHashMap<>();
+    private final Map<K, Gathering<F>> being = new LinkedHashMap<>();
+    private final Set<CachedTables<F>> going = new HashSet<>();
+    private boolean closed;
+    private final ExecutorService gathering = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "gathering-rows");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    /** @param most how many are kept */
+    public FetchedTables(Sharing<K, F> sharing, int most, ScheduledExecutorService clock) {
+        this.sharing = sharing;
+        this.most = most;
+        this.clock = clock;
+    }
+
+    /** What can be shared. */
+    public interface Sharing<K, F> {
+        /** Whether what is there does for what is wanted. */
+        boolean serves(K there, K wanted);
+
+        /** What was wanted, seen from what came: it may do for more. */
+        K as(K wanted, F facts);
+
+        /** What is said to one who waited in vain. */
+        RuntimeException stopped(Cancellation cancellation);
+    }
+
+    /** Gathers. */
+    public interface Fetch<F> {
+        CachedTables<F> fetch(Cancellation cancellation);
+    }
+
+    /**
+     * What is wanted.
+     *
+     * @param oldest how old rows may be that were gathered for another
+     * @param longest after this it is given up
+     */
+    public record Wanted<K>(K what, Duration oldest, Duration longest) {}
+
+    /** What is on its way, and how many wait for it. */
+    private static final class Gathering<F> {
+        private final Cancellation cancellation = new Cancellation();
+        private CompletableFuture<CachedTables<F>> tables;
+        private int waiting;
+    }
+
+    /** Throws what gathering throws, and {@link Sharing#stopped} when it was stopped. */
+    public CachedTables<F> to(Wanted<K> wanted, Fetch<F> fetch, Cancellation cancellation) {
+        Gathering<F> mine;
+        synchronized (this) {
+            forgetStale();
+            Optional<CachedTables<F>> known =
+                    serving(wanted.what(), kept).filter(one -> one.isYoungerThan(wanted.oldest()));
+            if (known.isPresent()) {
+                return known.get();
+            }
+            mine = serving(wanted.what(), being).orElseGet(() -> begun(wanted, fetch));
+            mine.waiting++;
+        }
+        try {
+            return waitedFor(mine, cancellation);
+        } finally {
+            left(mine);
+        }
+    }
+
+    private <T> Optional<T> serving(K wanted, Map<K, T> all) {
+        return all.entrySet().stream()
+                .filter(entry -> sharing.serves(entry.getKey(), wanted))
+                .map(Map.Entry::getValue)
+                .findFirst();
+    }
+
+    private Gathering<F> begun(Wanted<K> wanted, Fetch<F> fetch) {
+        Gathering<F> one = new Gathering<>();
+        ScheduledFuture<?> alarm = clock.schedule(
+                () -> one.cancellation.stop(Cancellation.Reason.TIME_LIMIT),
+                wanted.longest().toMillis(),
+                TimeUnit.MILLISECONDS);
+        one.tables = CompletableFuture.supplyAsync(
+                () -> {
+                    try {
+                        CachedTables<F> tables = fetch.fetch(one.cancellation);
+                        keep(wanted.what(), tables);
+                        return tables;
+                    } finally {
+                        alarm.cancel(false);
+                        ended(one);
+                    }
+                },
+                gathering);
+        being.put(wanted.what(), one);
+        return one;
+    }
+
+    private synchronized void keep(K wanted, CachedTables<F> tables) {
+        if (closed) {
+            tables.forget();
+            return;
+        }
+        CachedTables<F> former = kept.put(sharing.as(wanted, tables.facts()), tables);
+        if (former != null) {
+            forgetLater(former);
+        }
+        // Else they would lie there until somebody asks something else.
+        clock.schedule(
+                () -> gathering.execute(this::forgetStale), Math.max(1, tables.keptFor()) + 1, TimeUnit.NANOSECONDS);
+        if (kept.size() > most) {
+            K oldest = kept.keySet().iterator().next();
+            forgetLater(kept.remove(oldest));
+        }
+    }
+
+    /*
+     * Who was given it at this moment may still begin to ask it. Opening one may wait for room, for which the clock must not wait.
+     */
+    private void forgetLater(CachedTables<F> tables) {
+        going.add(tables);
+        clock.schedule(() -> gathering.execute(() -> gone(tables)), GOING_SECONDS, TimeUnit.SECONDS);
+    }
+
+    private void gone(CachedTables<F> tables) {
+        synchronized (this) {
+            going.remove(tables);
+        }
+        tables.forget();
+    }
+
+    private synchronized void ended(Gathering<F> one) {
+        being.values().remove(one);
+    }
+
+    private synchronized void left(Gathering<F> one) {
+        one.waiting--;
+        if (one.waiting == 0) {
+            one.cancellation.stop(Cancellation.Reason.LEFT);
+            being.values().remove(one);
+        }
+    }
+
+    private synchronized void forgetStale() {
+        List<K> stale = kept.entrySet().stream()
+                .filter(entry -> !entry.getValue().isKept())
+                .map(Map.Entry::getKey)
+                .toList();
+        stale.forEach(key -> forgetLater(kept.remove(key)));
+    }
+
+    private CachedTables<F> waitedFor(Gathering<F> one, Cancellation cancellation) {
+        while (cancellation.reason().isEmpty()) {
+            try {
+                return one.tables.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
+            } catch (TimeoutException e) {
+                // Somebody may have stopped it meanwhile, or its time is over.
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                cancellation.stop(Cancellation.Reason.LEFT);
+            } catch (ExecutionException e) {
+                throw e.getCause() instanceof RuntimeException cause ? cause : new IllegalStateException(e.getCause());
+            }
+        }
+        throw sharing.stopped(cancellation);
+    }
+
+    /** Nothing is kept any more. */
+    public void close() {
+        synchronized (this) {
+            closed = true;
+            being.values().forEach(one -> one.cancellation.stop(Cancellation.Reason.LEFT));
+            kept.values().forEach(CachedTables::forget);
+            kept.clear();
+            going.forEach(CachedTables::forget);
+            going.clear();
+        }
+        gathering.shutdownNow();
+    }
+}

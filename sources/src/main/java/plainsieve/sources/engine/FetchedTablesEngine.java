@@ -1,0 +1,72 @@
+package plainsieve.sources.engine;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.function.Supplier;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.jdbc.DuckDbVendor;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** Opens engines of this process on tables that were gathered. */
+public final class FetchedTablesEngine {
+    private final SourceAccess access;
+    private final EnginePool engines;
+    private final ScheduledExecutorService clock;
+
+    /** @param access whose name failures tell */
+    public FetchedTablesEngine(SourceAccess access, EnginePool engines, ScheduledExecutorService clock) {
+        this.access = access;
+        this.engines = engines;
+        this.clock = clock;
+    }
+
+    /** What is asked of an engine, by one who knows how its tables were gathered. */
+    public interface Question<F, T> {
+        T ask(Source engine, F facts);
+    }
+
+    /** Asks an engine on some tables. @param gathering may be called again: newer ones may take their place at this moment */
+    public <F, T> T on(Supplier<CachedTables<F>> gathering, Cancellation cancellation, Question<F, T> question) {
+        while (true) {
+            CachedTables<F> tables = gathering.get();
+            Optional<EmbeddedEngine> engine = tables.entered(database -> opened(database, cancellation));
+            if (engine.isPresent()) {
+                try {
+                    return question.ask(engine.get().source(), tables.facts());
+                } finally {
+                    engine.get().leave();
+                }
+            }
+        }
+    }
+
+    private EmbeddedEngine opened(Path database, Cancellation cancellation) {
+        Source source = new JdbcSource(
+                access,
+                new DuckDbVendor(database.toString(), List.of(), engines.each().settings()),
+                clock);
+        EmbeddedEngine engine = new EmbeddedEngine(source, engines, () -> {});
+        // Before it is among the others, which could close it while nobody asks it yet.
+        engine.enter();
+        boolean room = false;
+        try {
+            room = engines.add(engine, () -> cancellation.reason().isPresent());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        if (!room) {
+            source.close();
+            throw new SourceFailure(
+                    SourceFailure.Kind.BUSY,
+                    "Too many answers and files are asked at this moment.",
+                    "Try again in a while.",
+                    null);
+        }
+        return engine;
+    }
+}

@@ -1,0 +1,222 @@
+package plainsieve.sources.federation;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.UUID;
+import java.util.function.Supplier;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.pushdown.ColumnConstraint;
+import plainsieve.core.pushdown.PartPushdown;
+import plainsieve.core.pushdown.PushedFilters;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ValueReader;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.PartSender;
+import plainsieve.sources.RunSummary;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.engine.CachedTables;
+import plainsieve.sources.engine.CellStaging;
+import plainsieve.sources.engine.EngineLimits;
+
+/** Asks one side after the other and puts its rows into a table, each with the values of those before it that it may be sent. */
+final class FederatedExecutor {
+    private static final int MOST_KEYS = 10_000;
+    private static final Duration KEPT = Duration.ofMinutes(1);
+
+    private final FederatedStatement sent;
+    private final PartSender asks;
+    private final PartPushdown narrowing;
+    private final FederatedSource.Limits limits;
+    private final Cancellation cancellation;
+    private final Map<String, PartFacts> done = new HashMap<>();
+    private final List<PartFacts> facts = new ArrayList<>();
+
+    FederatedExecutor(
+            FederatedStatement sent,
+            PartSender asks,
+            PartPushdown narrowing,
+            FederatedSource.Limits limits,
+            Cancellation cancellation) {
+        this.sent = sent;
+        this.asks = asks;
+        this.narrowing = narrowing;
+        this.limits = limits;
+        this.cancellation = cancellation;
+    }
+
+    /** Throws {@link SourceFailure} when one of them fails; then nothing stays. */
+    CachedTables<List<PartFacts>> gather(EngineLimits engine, Path folder) {
+        Path database = folder.resolve("sides-" + UUID.randomUUID() + ".duckdb");
+        try {
+            Files.createDirectories(folder);
+            try (CellStaging stage =
+                    CellStaging.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
+                stage.execute("attach " + CellStaging.text(database) + " as kept");
+                all(stage);
+                stage.execute("detach kept");
+            }
+            return new CachedTables<>(database, List.copyOf(facts), System.nanoTime() + KEPT.toNanos());
+        } catch (PartRows.StageFailed e) {
+            CachedTables.remove(database);
+            throw failed(e.why());
+        } catch (SQLException | IOException e) {
+            CachedTables.remove(database);
+            throw failed(e);
+        } catch (RuntimeException e) {
+            CachedTables.remove(database);
+            throw e;
+        }
+    }
+
+    private SourceFailure failed(Exception e) {
+        return cancellation.reason().isPresent()
+                ? FederatedSource.stopped(cancellation)
+                : new SourceFailure(
+                        SourceFailure.Kind.UNREACHABLE,
+                        "There is no room here for the rows that were fetched.",
+                        "Ask who runs this server, or narrow what is asked of the sources.",
+                        e);
+    }
+
+    private void all(CellStaging stage) throws SQLException, IOException {
+        List<FederatedStatement.One> left = new ArrayList<>(sent.sides());
+        while (!left.isEmpty()) {
+            FederatedStatement.One next = new PartScheduler(narrowing, this::mayTravel, this::count).of(left);
+            left.remove(next);
+            side(next, stage);
+        }
+    }
+
+    private boolean mayTravel(SourcePart from, SourcePart to) {
+        return from.source().equals(to.source()) || to.keysFrom().contains(from.source());
+    }
+
+    /** How many rows a side has, up to one more than can travel; nothing when its source cannot tell without giving them. */
+    private Optional<Long> count(FederatedStatement.One one) {
+        if (!asks.counts(one.side()) || !PushedFilters.can(one.statement())) {
+            return Optional.empty();
+        }
+        RowCountProbe count = new RowCountProbe();
+        try {
+            Statement narrowed = PushedFilters.of(one.statement(), one.side().dialect(), tests(one.side()));
+            asks.ask(one.side(), RowCountProbe.statement(narrowed, MOST_KEYS + 1L), cancellation, count);
+            return count.rows();
+        } catch (SourceFailure e) {
+            if (cancellation.reason().isPresent()) {
+                throw e;
+            }
+            // What cannot be counted is fetched all the same, and fails there if it does.
+            return Optional.empty();
+        }
+    }
+
+    private List<ColumnConstraint> tests(SourcePart side) {
+        return narrowing.tests().stream()
+                .filter(test -> test.side().equals(side.name()))
+                .map(PartPushdown.Test::within)
+                .toList();
+    }
+
+    private void side(FederatedStatement.One one, CellStaging stage) throws SQLException, IOException {
+        long start = System.nanoTime();
+        SourcePart side = one.side();
+        List<String> words = new ArrayList<>();
+        List<ColumnConstraint> within = new ArrayList<>(tests(side));
+        within.forEach(test -> words.add("the condition on " + test.column()));
+        if (PushedFilters.can(one.statement())) {
+            keys(side, stage, within, words);
+        }
+        Statement statement = PushedFilters.of(one.statement(), side.dialect(), within);
+        PartRows rows = new PartRows(stage, side.name());
+        RunSummary answer = placed(
+                one,
+                statement,
+                () -> asks.ask(
+                        side,
+                        new Statement(statement.text(), statement.values(), statement.placements(), limits.mostRows()),
+                        cancellation,
+                        rows));
+        stage.stoppedBy(cancellation);
+        stage.end();
+        if (answer.more()) {
+            throw new SourceFailure(
+                    SourceFailure.Kind.REFUSED_STATEMENT,
+                    "“%s” of %s gives more than %,d rows, which are too many to be fetched."
+                            .formatted(side.name(), side.source(), limits.mostRows()),
+                    "Put a condition or a total in front of the step that takes rows from elsewhere.",
+                    null);
+        }
+        stage.execute("create table kept.%s as select %s from cells"
+                .formatted(
+                        CellStaging.name(side.name()), new CellTypes(stage, side.columns()).selected(rows.columns())));
+        stage.execute("drop table cells");
+        long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
+        PartFacts of = new PartFacts(side.name(), side.source(), rows.rows(), words, millis);
+        done.put(side.name(), of);
+        facts.add(of);
+    }
+
+    /** A character that some databases take in no text, and others may have: who has it in a key gets all rows. */
+    private static boolean canBeSent(String key) {
+        return key.indexOf('\0') < 0;
+    }
+
+    /** What a source complains of is told at its place in all that was sent, where its side was sent as it stands there. */
+    private static RunSummary placed(FederatedStatement.One one, Statement sent, Supplier<RunSummary> asking) {
+        try {
+            return asking.get();
+        } catch (SourceFailure e) {
+            boolean same = sent.text().equals(one.statement().text());
+            throw e.at(
+                    same && e.position().isPresent()
+                            ? OptionalInt.of(
+                                    e.position().getAsInt() + one.side().start())
+                            : OptionalInt.empty());
+        }
+    }
+
+    /** The values of other sides that a row must have, as far as they are known and may travel. */
+    private void keys(SourcePart side, CellStaging stage, List<ColumnConstraint> within, List<String> words)
+            throws SQLException {
+        for (PartPushdown.Link link : narrowing.links()) {
+            boolean known = link.side().equals(side.name()) && done.containsKey(link.of());
+            if (!known || !mayTravel(side(link.of()), side)) {
+                continue;
+            }
+            List<List<String>> keys = stage.ask("select distinct %s from kept.%s where %s is not null limit %d"
+                    .formatted(
+                            CellStaging.name(link.among()),
+                            CellStaging.name(link.of()),
+                            CellStaging.name(link.among()),
+                            MOST_KEYS + 1));
+            if (keys.size() <= MOST_KEYS && keys.stream().allMatch(row -> canBeSent(row.get(0)))) {
+                within.add(new ColumnConstraint.AllowedSet(
+                        link.column(),
+                        link.type(),
+                        keys.stream()
+                                .map(row -> ValueReader.read(link.type(), row.get(0)))
+                                .toList()));
+                words.add("%,d %s of %s of %s"
+                        .formatted(keys.size(), keys.size() == 1 ? "value" : "values", link.among(), link.of()));
+            }
+        }
+    }
+
+    private SourcePart side(String name) {
+        return sent.sides().stream()
+                .map(FederatedStatement.One::side)
+                .filter(side -> side.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+}

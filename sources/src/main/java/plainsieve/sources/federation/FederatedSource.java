@@ -1,0 +1,215 @@
+package plainsieve.sources.federation;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.function.Supplier;
+import plainsieve.core.evidence.ExecutionSite;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.PlanStep;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.pushdown.PartPushdown;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Catalog;
+import plainsieve.sources.OutgoingStatement;
+import plainsieve.sources.PartSender;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.RunSummary;
+import plainsieve.sources.Secret;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.TimeLimit;
+import plainsieve.sources.engine.EnginePool;
+import plainsieve.sources.engine.FetchedTables;
+import plainsieve.sources.engine.FetchedTablesEngine;
+
+/**
+ * Answers statements on several sources: each is asked for its side, and what is asked of all of their rows is asked of an engine of
+ * this process. The views of one page that are on the same sides share what was fetched.
+ */
+public final class FederatedSource implements AutoCloseable {
+    private static final double NANOS_PER_MILLI = 1e6;
+    private static final int MOST_KEPT = 20;
+
+    /** Views of a page ask at the same moment; who asks later wants what is so then. */
+    private static final Duration SAME_MOMENT = Duration.ofSeconds(2);
+
+    /** Where it ran is asked after the rows have come, of the same rows. */
+    private static final Duration WHILE_KEPT = Duration.ofMinutes(1);
+
+    private final EnginePool engines;
+    private final Path folder;
+    private final Limits limits;
+    private final ScheduledExecutorService clock;
+    private final FetchedTablesEngine engine;
+    private final FetchedTables<Sides, List<PartFacts>> gathered;
+
+    /** @param mostRows that are fetched of one side */
+    public record Limits(long mostRows) {
+        public Limits {
+            if (mostRows < 1) {
+                throw new IllegalArgumentException("At least one row of each side must be fetched, is " + mostRows);
+            }
+        }
+    }
+
+    /** What is asked of whom. */
+    private record Asked(FederatedStatement sent, PartSender asks) {}
+
+    /** What is fetched: the same of each side, narrowed by the same. */
+    private record Sides(List<SideAsked> sides, PartPushdown narrowing) {}
+
+    private record SideAsked(String name, String source, Statement statement) {}
+
+    /** @param folder of the server's own for what is fetched */
+    public FederatedSource(EnginePool engines, Path folder, Limits limits, ScheduledExecutorService clock) {
+        this.engines = engines;
+        this.folder = folder;
+        this.limits = limits;
+        this.clock = clock;
+        SourceAccess here = new SourceAccess("the engine here", new SourceSettings.DuckDb("gathered"), Secret.none());
+        this.engine = new FetchedTablesEngine(here, engines, clock);
+        this.gathered = new FetchedTables<>(new Sharing(), MOST_KEPT, clock);
+    }
+
+    private static final class Sharing implements FetchedTables.Sharing<Sides, List<PartFacts>> {
+        @Override
+        public boolean serves(Sides there, Sides wanted) {
+            return there.equals(wanted);
+        }
+
+        @Override
+        public Sides as(Sides wanted, List<PartFacts> facts) {
+            return wanted;
+        }
+
+        @Override
+        public RuntimeException stopped(Cancellation cancellation) {
+            return FederatedSource.stopped(cancellation);
+        }
+    }
+
+    static SourceFailure stopped(Cancellation cancellation) {
+        boolean late = cancellation
+                .reason()
+                .filter(reason -> reason == Cancellation.Reason.TIME_LIMIT)
+                .isPresent();
+        return late
+                ? new SourceFailure(
+                        SourceFailure.Kind.TIMED_OUT,
+                        "Fetching the rows of all sources took too long.",
+                        "Choose less, or put a condition in front of the step that takes rows from elsewhere.",
+                        null)
+                : new SourceFailure(SourceFailure.Kind.STOPPED, "The run was stopped.", "Run it again.", null);
+    }
+
+    /** The source that all of them are together. @param asks asks each of them */
+    public Source asking(PartSender asks) {
+        return new Together(this, asks);
+    }
+
+    /** Several sources as one. */
+    private record Together(FederatedSource several, PartSender asks) implements Source {
+        private Asked asked(OutgoingStatement what) {
+            return new Asked(FederatedStatement.of(((OutgoingStatement.Sql) what).statement()), asks);
+        }
+
+        @Override
+        public RunSummary run(
+                OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+            return several.run(asked(what), limits, cancellation, receiver);
+        }
+
+        @Override
+        public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
+            return several.explain(asked(what), measured, limits, cancellation);
+        }
+
+        /** Each tells what it holds by itself. */
+        @Override
+        public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
+            return Catalog.of(List.of());
+        }
+
+        @Override
+        public String health() {
+            return "several sources";
+        }
+
+        /** What it asks with is not its own. */
+        @Override
+        public void close() {}
+    }
+
+    /** Throws {@link SourceFailure} as the sources do, with the place in all that was sent. */
+    private RunSummary run(Asked what, RunLimits run, Cancellation cancellation, RowReceiver receiver) {
+        long start = System.nanoTime();
+        return on(what, SAME_MOMENT, run, cancellation, (here, facts) -> {
+            double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
+            OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().here());
+            long rows = facts.stream().mapToLong(PartFacts::rows).sum();
+            return placed(what, () -> here.run(sql, run, cancellation, receiver))
+                    .madeOf(rows, millis);
+        });
+    }
+
+    /** How it was answered: what was fetched of each side, and the engine's plan for the rest. */
+    private Plan explain(Asked what, boolean measured, RunLimits run, Cancellation cancellation) {
+        return on(what, WHILE_KEPT, run, cancellation, (here, facts) -> {
+            OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().here());
+            Plan plan = placed(what, () -> here.explain(sql, measured, run, cancellation));
+            List<PlanStep> steps =
+                    new ArrayList<>(facts.stream().map(PartFacts::step).toList());
+            steps.addAll(plan.steps());
+            return new Plan(steps, List.of(), ExecutionSite.NOT_KNOWN, "");
+        });
+    }
+
+    private <T> T on(
+            Asked what,
+            Duration oldest,
+            RunLimits run,
+            Cancellation cancellation,
+            FetchedTablesEngine.Question<List<PartFacts>, T> question) {
+        PartPushdown narrowing = PartPushdown.of(what.sent());
+        Sides sides = new Sides(
+                what.sent().sides().stream()
+                        .map(one -> new SideAsked(one.side().name(), one.side().source(), one.statement()))
+                        .toList(),
+                narrowing);
+        FetchedTables.Wanted<Sides> wanted = new FetchedTables.Wanted<>(sides, oldest, run.longest());
+        FetchedTables.Fetch<List<PartFacts>> fetch =
+                stop -> new FederatedExecutor(what.sent(), what.asks(), narrowing, limits, stop)
+                        .gather(engines.ofOneAnswer(), folder);
+        return TimeLimit.within(
+                clock,
+                run.longest(),
+                cancellation,
+                () -> engine.on(() -> gathered.to(wanted, fetch, cancellation), cancellation, question));
+    }
+
+    /** What the engine complains of is told at its place in all that was sent. */
+    private static <T> T placed(Asked what, Supplier<T> asking) {
+        try {
+            return asking.get();
+        } catch (SourceFailure e) {
+            throw e.at(
+                    e.position().isPresent()
+                            ? OptionalInt.of(
+                                    e.position().getAsInt() + what.sent().hereStart())
+                            : OptionalInt.empty());
+        }
+    }
+
+    @Override
+    public void close() {
+        gathered.close();
+    }
+}

@@ -1,0 +1,31 @@
+package plainsieve.sources.federation;
+
+import java.util.List;
+import plainsieve.core.evidence.PlanStep;
+
+/**
+ * How one side was asked.
+ *
+ * @param rows how many came
+ * @param narrowed what of another side or of the choices here went with it, in words
+ */
+record PartFacts(String name, String source, long rows, List<String> narrowed, long millis) {
+    PartFacts {
+        narrowed = List.copyOf(narrowed);
+    }
+
+    String inWords() {
+        return "%s of %s: %,d %s fetched in %,d ms%s"
+                .formatted(
+                        name,
+                        source,
+                        rows,
+                        rows == 1 ? "row" : "rows",
+                        millis,
+                        narrowed.isEmpty() ? "" : ", asked with " + String.join(" and ", narrowed));
+    }
+
+    PlanStep step() {
+        return PlanStep.fetched(inWords(), rows);
+    }
+}

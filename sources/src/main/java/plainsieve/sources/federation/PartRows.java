@@ -1,0 +1,86 @@
+package plainsieve.sources.federation;
+
+import java.math.BigDecimal;
+import java.sql.SQLException;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.engine.CellStaging;
+
+/** Takes the rows of one side as they come, each value as a text, into the cells of a stage. */
+final class PartRows implements RowReceiver {
+    private final CellStaging stage;
+    private final String name;
+    private List<Column> columns = List.of();
+    private long rows;
+
+    /** @param name of the side, for failures */
+    PartRows(CellStaging stage, String name) {
+        this.stage = stage;
+        this.name = name;
+    }
+
+    /** What a stage throws here, where no such thing can be thrown. */
+    static final class StageFailed extends RuntimeException {
+        StageFailed(SQLException cause) {
+            super(cause);
+        }
+
+        SQLException why() {
+            return (SQLException) getCause();
+        }
+    }
+
+    List<Column> columns() {
+        return columns;
+    }
+
+    long rows() {
+        return rows;
+    }
+
+    @Override
+    public void columns(List<Column> found) {
+        Set<String> names = new HashSet<>();
+        for (Column column : found) {
+            if (!names.add(column.name().toLowerCase(Locale.ROOT))) {
+                throw new SourceFailure(
+                        SourceFailure.Kind.REFUSED_STATEMENT,
+                        "“%s” gives two columns that are called “%s”.".formatted(name, column.name()),
+                        "Give each of them a name of its own.",
+                        null);
+            }
+        }
+        columns = List.copyOf(found);
+        try {
+            stage.begin(found.size());
+        } catch (SQLException e) {
+            throw new StageFailed(e);
+        }
+    }
+
+    @Override
+    public void row(Object[] values) {
+        String[] cells = new String[values.length];
+        for (int i = 0; i < cells.length; i++) {
+            cells[i] = text(values[i]);
+        }
+        try {
+            stage.row(cells);
+            rows++;
+        } catch (SQLException e) {
+            throw new StageFailed(e);
+        }
+    }
+
+    private static String text(Object value) {
+        if (value instanceof BigDecimal number) {
+            return number.toPlainString();
+        }
+        return value == null ? null : value.toString();
+    }
+}

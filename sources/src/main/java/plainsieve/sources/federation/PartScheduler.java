@@ -1,0 +1,59 @@
+package plainsieve.sources.federation;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiPredicate;
+import java.util.function.Function;
+import plainsieve.core.federation.FederatedStatement;
+import plainsieve.core.federation.SourcePart;
+import plainsieve.core.pushdown.PartPushdown;
+import plainsieve.core.pushdown.PushedFilters;
+
+/**
+ * Says which side is asked next: first those that no values could be sent to anyway, then those that have all the values that they
+ * could get; where two wait for each other, the one with fewer rows. They are counted only then.
+ */
+final class PartScheduler {
+    private final PartPushdown narrowing;
+    private final BiPredicate<SourcePart, SourcePart> mayTravel;
+    private final Function<FederatedStatement.One, Optional<Long>> count;
+
+    /** @param mayTravel whether values of the first may be sent to the second */
+    PartScheduler(
+            PartPushdown narrowing,
+            BiPredicate<SourcePart, SourcePart> mayTravel,
+            Function<FederatedStatement.One, Optional<Long>> count) {
+        this.narrowing = narrowing;
+        this.mayTravel = mayTravel;
+        this.count = count;
+    }
+
+    FederatedStatement.One of(List<FederatedStatement.One> left) {
+        if (left.size() == 1) {
+            return left.get(0);
+        }
+        Optional<FederatedStatement.One> free = left.stream()
+                .filter(one -> left.stream().noneMatch(other -> waitsFor(one, other)))
+                .findFirst();
+        return free.orElseGet(() -> fewest(left));
+    }
+
+    private boolean waitsFor(FederatedStatement.One one, FederatedStatement.One other) {
+        return PushedFilters.can(one.statement())
+                && mayTravel.test(other.side(), one.side())
+                && narrowing.links().stream()
+                        .anyMatch(link -> link.side().equals(one.side().name())
+                                && link.of().equals(other.side().name()));
+    }
+
+    private FederatedStatement.One fewest(List<FederatedStatement.One> left) {
+        return left.stream()
+                .map(one -> new Counted(one, count.apply(one).orElse(Long.MAX_VALUE)))
+                .min(Comparator.comparingLong(Counted::rows))
+                .orElseThrow()
+                .one();
+    }
+
+    private record Counted(FederatedStatement.One one, long rows) {}
+}

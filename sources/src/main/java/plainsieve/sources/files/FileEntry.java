@@ -1,0 +1,26 @@
+package plainsieve.sources.files;
+
+import java.nio.file.Path;
+import java.time.Instant;
+
+/**
+ * A file as it is now. Another size or another time of change makes it another one.
+ *
+ * @param name its path below the folder of the source, with {@code /}
+ * @param listed whether it is named as a part of the table that its folder is
+ */
+record FileEntry(Path path, String name, FileKind kind, long bytes, Instant changed, boolean listed) {
+    /** The folder that it lies in, below that of the source; empty for that itself. */
+    String folder() {
+        return name.substring(0, Math.max(0, name.lastIndexOf('/')));
+    }
+
+    String fileName() {
+        return name.substring(name.lastIndexOf('/') + 1);
+    }
+
+    /** Its name without its end. */
+    String stem() {
+        return fileName().substring(0, fileName().lastIndexOf('.'));
+    }
+}

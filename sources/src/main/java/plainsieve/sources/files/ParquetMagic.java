@@ -1,0 +1,30 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+
+/** A Parquet file begins and ends with the same four letters; one that is still being written has no end. */
+final class ParquetMagic {
+    static final String WHY = "is no Parquet file that can be read";
+
+    private static final ByteBuffer MARK =
+            ByteBuffer.wrap("PAR1".getBytes(StandardCharsets.US_ASCII)).asReadOnlyBuffer();
+
+    private ParquetMagic() {}
+
+    static boolean areWhole(FileEntry file) throws IOException {
+        try (FileChannel channel = FileChannel.open(file.path())) {
+            return channel.size() >= 2L * MARK.limit()
+                    && MARK.equals(at(channel, 0))
+                    && MARK.equals(at(channel, channel.size() - MARK.limit()));
+        }
+    }
+
+    private static ByteBuffer at(FileChannel channel, long place) throws IOException {
+        ByteBuffer read = ByteBuffer.allocate(MARK.limit());
+        channel.read(read, place);
+        return read.flip();
+    }
+}

@@ -1,0 +1,30 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * The files that are a table together, named in a file {@link #NAME} of their folder: what is not named there is no part of it, so
+ * that all of them change at one moment, when that file does. A line for each: its name, and behind a tab what is known of it; lines
+ * that begin with {@code #} are of the whole.
+ */
+public final class PartManifest {
+    public static final String NAME = "_parts";
+
+    private PartManifest() {}
+
+    /** Whether a folder is such a table. */
+    static boolean areIn(Path folder) {
+        return Files.isRegularFile(folder.resolve(NAME));
+    }
+
+    static Set<String> of(Path folder) throws IOException {
+        return Files.readAllLines(folder.resolve(NAME)).stream()
+                .filter(line -> !line.isBlank() && !line.startsWith("#"))
+                .map(line -> line.split("\t", 2)[0])
+                .collect(Collectors.toUnmodifiableSet());
+    }
+}

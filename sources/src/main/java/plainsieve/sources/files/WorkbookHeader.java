@@ -1,0 +1,84 @@
+package plainsieve.sources.files;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import plainsieve.core.catalog.HeaderRow;
+import plainsieve.sources.engine.CsvShape;
+import plainsieve.sources.engine.StagedCells;
+import plainsieve.sources.engine.UnreadableFileException;
+
+/**
+ * The names of the columns of a sheet, found among its first rows: the first row that is nearly as full as any and has texts alone.
+ * Where names stand in two rows, a group above the columns that it is of, each has both. What stands above is a title.
+ *
+ * @param rows how many rows stand above the first of the data
+ * @param line the numbers of the rows that have the names
+ * @param names from column A on; null where there is none
+ */
+record WorkbookHeader(int rows, HeaderRow line, String[] names) {
+    /** A row of names may lack a few: that of a column of numbers nobody named, say. */
+    private static final double NEARLY = 0.6;
+
+    /**
+     * Where an author has said.
+     *
+     * @param numbers of the rows on the sheet
+     */
+    static WorkbookHeader said(HeaderRow said, List<String[]> rows, List<Integer> numbers) {
+        List<String[]> names = IntStream.range(0, rows.size())
+                .filter(i -> said.has(numbers.get(i)))
+                .mapToObj(rows::get)
+                .toList();
+        if (said.count() > 0 && names.isEmpty()) {
+            throw new UnreadableFileException("has no names of columns in " + said.words());
+        }
+        int above =
+                (int) numbers.stream().filter(number -> number <= said.last()).count();
+        return new WorkbookHeader(
+                above, said, names.stream().reduce(StagedCells::grouped).orElse(new String[0]));
+    }
+
+    /**
+     * @param rows each from column A on, none of them empty, with null for what is empty
+     * @param numbers of the rows on the sheet
+     */
+    static WorkbookHeader of(List<String[]> rows, List<Integer> numbers) {
+        int fullest = rows.stream().mapToInt(WorkbookHeader::filled).max().orElseThrow();
+        double enough = Math.max(Math.min(2, fullest), fullest * NEARLY);
+        return IntStream.range(0, rows.size())
+                .boxed()
+                .flatMap(i -> at(rows, numbers, i, enough).stream())
+                .findFirst()
+                .orElse(new WorkbookHeader(0, HeaderRow.NONE, new String[0]));
+    }
+
+    private static Optional<WorkbookHeader> at(List<String[]> rows, List<Integer> numbers, int row, double enough) {
+        String[] names = rows.get(row);
+        if (!hasTextsAlone(names)) {
+            return Optional.empty();
+        }
+        boolean more = row + 2 < rows.size() && hasTextsAlone(rows.get(row + 1)) && !hasTextsAlone(rows.get(row + 2));
+        if (more && filled(names) > 1) {
+            String[] both = StagedCells.grouped(names, rows.get(row + 1));
+            if (filled(both) > filled(names) && filled(both) >= enough) {
+                return Optional.of(new WorkbookHeader(row + 2, HeaderRow.ofTwo(numbers.get(row)), both));
+            }
+        }
+        return filled(names) >= enough
+                ? Optional.of(new WorkbookHeader(row + 1, HeaderRow.of(numbers.get(row)), names))
+                : Optional.empty();
+    }
+
+    private static int filled(String[] row) {
+        return (int) Arrays.stream(row).filter(Objects::nonNull).count();
+    }
+
+    private static boolean hasTextsAlone(String[] row) {
+        return Arrays.stream(row)
+                .filter(Objects::nonNull)
+                .noneMatch(cell -> CsvShape.isValue(cell) || cell.matches("true|false"));
+    }
+}

@@ -1,0 +1,108 @@
+package plainsieve.sources.jdbc;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.ExplainSyntax;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.PlanReader;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.RunnableText;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Asks a database for its plan of a statement, with the same values bound, so that it is the plan for just these choices. */
+public final class ExplainRunner {
+    private static final JsonMapper JSON = new JsonMapper();
+    private static final long MOST_LINES = 100_000;
+
+    /** Sends one question to the database. */
+    interface Sender {
+        void send(Statement question, RowReceiver receiver);
+    }
+
+    private record Lines(List<List<Object>> rows) implements RowReceiver {
+        @Override
+        public void columns(List<Column> columns) {
+            // A plan's columns are known by their places.
+        }
+
+        @Override
+        public void row(Object[] values) {
+            rows.add(Arrays.asList(values));
+        }
+    }
+
+    private ExplainRunner() {}
+
+    static Plan plan(Statement statement, Dialect dialect, boolean measured, Sender sender) {
+        ExplainSyntax form = dialect.explain();
+        boolean can = measured && !form.measured().isEmpty();
+        List<Object> answers = new ArrayList<>();
+        for (String question : can ? form.measured() : form.planned()) {
+            Lines lines = new Lines(new ArrayList<>());
+            sender.send(
+                    form.valuesWritten() ? written(question, statement, dialect) : behind(question, statement), lines);
+            answers.add(form.answer().isJson() ? json(lines) : lines.rows());
+        }
+        if (!form.indexedColumns().isEmpty()) {
+            Lines lines = new Lines(new ArrayList<>());
+            sender.send(new Statement(form.indexedColumns(), List.of(), List.of(), MOST_LINES), lines);
+            answers.add(lines.rows());
+        }
+        return PlanReader.of(form.answer()).read(answers);
+    }
+
+    /** For a database that takes no placeholders in a question for a plan. */
+    private static Statement written(String question, Statement statement, Dialect dialect) {
+        SortedMap<Integer, String> literals = new TreeMap<>();
+        statement.values().forEach(value -> literals.put(value.offset(), RunnableText.literal(value.bound(), dialect)));
+        String text = RunnableText.withValues(statement.text(), literals);
+        int mark = text.startsWith("\uFEFF") ? 1 : 0;
+        return new Statement(question + text.substring(mark), List.of(), List.of(), MOST_LINES);
+    }
+
+    private static Statement behind(String question, Statement statement) {
+        String text = statement.text();
+        int mark = text.startsWith("\uFEFF") ? 1 : 0;
+        int moved = question.length() - mark;
+        return new Statement(
+                question + text.substring(mark),
+                statement.values().stream()
+                        .map(value -> new BoundValue(value.parameter(), value.offset() + moved, value.bound()))
+                        .toList(),
+                List.of(),
+                MOST_LINES);
+    }
+
+    private static Object json(Lines lines) {
+        if (lines.rows().isEmpty()) {
+            return Map.of();
+        }
+        List<Object> row = lines.rows().get(0);
+        String answer = String.valueOf(row.get(row.size() - 1));
+        return read(answer).or(() -> read(mended(answer))).orElse(Map.of());
+    }
+
+    /** Nothing when it is no JSON: a form of plan that is not known here, from which nothing is claimed. */
+    private static Optional<Object> read(String answer) {
+        try {
+            return Optional.ofNullable(JSON.readValue(answer, Object.class));
+        } catch (JacksonException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** MariaDB leaves the backslash of a quoted quote as it is, which JSON does not know. */
+    private static String mended(String json) {
+        return json.replace("\\'", "\\\\'");
+    }
+}

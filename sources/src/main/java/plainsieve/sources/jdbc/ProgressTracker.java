@@ -1,0 +1,38 @@
+package plainsieve.sources.jdbc;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.OptionalLong;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
+
+/** Hands on what comes, and knows since when a run had a connection, and whether anything came by it. */
+final class ProgressTracker implements RowReceiver {
+    private final RowReceiver receiver;
+    private OptionalLong connectedAt = OptionalLong.empty();
+    private boolean begun;
+
+    ProgressTracker(RowReceiver receiver) {
+        this.receiver = receiver;
+    }
+
+    void connected() {
+        connectedAt = OptionalLong.of(System.nanoTime());
+    }
+
+    /** Whether there was a connection, for less than this time until now, and nothing came by it. */
+    boolean cameToNothingWithin(Duration time) {
+        return !begun && connectedAt.isPresent() && System.nanoTime() - connectedAt.getAsLong() < time.toNanos();
+    }
+
+    @Override
+    public void columns(List<Column> columns) {
+        begun = true;
+        receiver.columns(columns);
+    }
+
+    @Override
+    public void row(Object[] values) {
+        receiver.row(values);
+    }
+}

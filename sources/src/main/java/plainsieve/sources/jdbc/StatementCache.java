@@ -1,0 +1,147 @@
+package plainsieve.sources.jdbc;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import plainsieve.core.statement.PlaceholderBinding;
+import plainsieve.core.statement.Statement;
+
+/**
+ * Statements that stay prepared with their connection, for databases whose driver reads a text anew whenever it is prepared. One
+ * that failed or was stopped is not used again. A connection that is closed closes its own.
+ */
+final class StatementCache {
+    /** Of a connection; who has used one of them longest ago makes room. */
+    private static final int MOST = 16;
+    /** Longer texts are those of thousands of values, which do not come a second time. */
+    private static final int LONGEST = 20_000;
+
+    private final Vendor vendor;
+    private final boolean keeps;
+    /** A connection is one caller's at a time; so are its statements. */
+    private final Map<Connection, Map<Key, PreparedExecution>> kept = new ConcurrentHashMap<>();
+
+    /** @param types of the values: of them depends what some columns are */
+    private record Key(String text, boolean many, List<String> types) {
+        static Key of(Statement statement, String text) {
+            List<String> types = statement.values().stream()
+                    .map(value -> type(value.bound()))
+                    .toList();
+            return new Key(text, statement.cap() >= Vendor.MANY_ROWS, types);
+        }
+
+        private static String type(PlaceholderBinding bound) {
+            if (bound instanceof PlaceholderBinding.Single single) {
+                return single.value().type().name();
+            }
+            if (bound instanceof PlaceholderBinding.Nothing nothing) {
+                return "no " + nothing.type();
+            }
+            return bound instanceof PlaceholderBinding.Array array ? array.type() + "[]" : "";
+        }
+    }
+
+    StatementCache(Vendor vendor) {
+        this.vendor = vendor;
+        this.keeps = vendor.readsTextsAnew();
+    }
+
+    /** A statement as long as it is used; closed, it is kept if all went well. */
+    interface Used extends AutoCloseable {
+        PreparedExecution prepared();
+
+        /** Nothing has failed, and its rows are let go of. */
+        void wentWell();
+
+        @Override
+        void close() throws SQLException;
+    }
+
+    /**
+     * @param pooled a connection of the pool
+     * @param text the statement's, as its driver wants it
+     */
+    Used use(Connection pooled, Statement statement, String text) throws SQLException {
+        // The pool would close what it has prepared itself.
+        Connection connection = keeps ? pooled.unwrap(Connection.class) : pooled;
+        if (!keeps || text.length() > LONGEST) {
+            return new Once(vendor.prepare(connection, statement, text));
+        }
+        Map<Key, PreparedExecution> own = of(connection);
+        Key key = Key.of(statement, text);
+        PreparedExecution known = own.remove(key);
+        return new Again(own, key, known == null ? vendor.prepare(connection, statement, text) : known);
+    }
+
+    private Map<Key, PreparedExecution> of(Connection connection) {
+        Map<Key, PreparedExecution> own = kept.get(connection);
+        if (own == null) {
+            // A new one stands for one that is gone, and whose statements are gone with it.
+            kept.keySet().removeIf(StatementCache::isGone);
+            own = new LinkedHashMap<>();
+            kept.put(connection, own);
+        }
+        return own;
+    }
+
+    private static boolean isGone(Connection connection) {
+        try {
+            return connection.isClosed();
+        } catch (SQLException e) {
+            return true;
+        }
+    }
+
+    private record Once(PreparedExecution prepared) implements Used {
+        @Override
+        public void wentWell() {
+            // It is closed either way.
+        }
+
+        @Override
+        public void close() throws SQLException {
+            prepared.statement().close();
+        }
+    }
+
+    private static final class Again implements Used {
+        private final Map<Key, PreparedExecution> own;
+        private final Key key;
+        private final PreparedExecution prepared;
+        private boolean wentWell;
+
+        Again(Map<Key, PreparedExecution> own, Key key, PreparedExecution prepared) {
+            this.own = own;
+            this.key = key;
+            this.prepared = prepared;
+        }
+
+        @Override
+        public PreparedExecution prepared() {
+            return prepared;
+        }
+
+        @Override
+        public void wentWell() {
+            wentWell = true;
+        }
+
+        @Override
+        public void close() throws SQLException {
+            if (!wentWell) {
+                prepared.statement().close();
+                return;
+            }
+            prepared.statement().clearParameters();
+            own.put(key, prepared);
+            Optional<Key> oldest = own.keySet().stream().findFirst().filter(first -> own.size() > MOST);
+            if (oldest.isPresent()) {
+                own.remove(oldest.get()).statement().close();
+            }
+        }
+    }
+}

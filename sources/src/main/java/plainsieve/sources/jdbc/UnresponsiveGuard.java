@@ -1,0 +1,107 @@
+package plainsieve.sources.jdbc;
+
+import java.sql.SQLException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * That a database does not answer: it takes connections and says nothing, or its machine is gone. Whoever asks it then is told
+ * so at once, instead of waiting as the first one did; it is asked for a sign of life in the background.
+ */
+final class UnresponsiveGuard implements AutoCloseable {
+    private static final Duration FIRST_PAUSE = Duration.ofSeconds(3);
+    private static final Duration MAX_PAUSE = Duration.ofMinutes(1);
+
+    /** What is refused faster than this costs nobody anything, and may be tried each time. */
+    private static final Duration SLOW = Duration.ofSeconds(2);
+
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss");
+
+    private final String source;
+    private final SignOfLife sign;
+    private final ScheduledExecutorService clock;
+    private final AtomicReference<Optional<Instant>> since = new AtomicReference<>(Optional.empty());
+
+    /** The delay before the next connection attempt; doubles with each failure. */
+    private volatile Duration pause = FIRST_PAUSE;
+
+    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "sign-of-life");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    /** Something that only a living database does. */
+    interface SignOfLife {
+        void ask() throws SQLException;
+    }
+
+    UnresponsiveGuard(String source, SignOfLife sign, ScheduledExecutorService clock) {
+        this.source = source;
+        this.sign = sign;
+        this.clock = clock;
+    }
+
+    /** Throws when the database is known to be silent. */
+    void refuse() {
+        Optional<Instant> silent = since.get();
+        if (silent.isPresent()) {
+            String time = TIME.withZone(ZoneId.systemDefault()).format(silent.get());
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "“%s” has not answered since %s.".formatted(source, time),
+                    "It is asked again after %d seconds; run it again once the database answers."
+                            .formatted(pause.toSeconds()),
+                    new SQLException("silent"));
+        }
+    }
+
+    /** Something failed after so long; a failure that took long is silence. */
+    void noticeAfter(long nanos) {
+        if (nanos > SLOW.toNanos()) {
+            notice();
+        }
+    }
+
+    /** The database did not answer. One that lives shows it at once, and nobody is refused for more than a moment. */
+    void notice() {
+        if (!asking.isShutdown() && since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
+            asking.execute(this::ask);
+        }
+    }
+
+    /* The clock only says when: what may hang does so on a thread of its own. Who has closed the source needs no answer. */
+    private void askLater() {
+        if (!asking.isShutdown()) {
+            Duration now = pause;
+            Duration twice = now.multipliedBy(2);
+            pause = twice.compareTo(MAX_PAUSE) > 0 ? MAX_PAUSE : twice;
+            clock.schedule(() -> asking.execute(this::ask), now.toMillis(), TimeUnit.MILLISECONDS);
+        }
+    }
+
+    private void ask() {
+        try {
+            sign.ask();
+            pause = FIRST_PAUSE;
+            since.set(Optional.empty());
+        } catch (SQLException | RuntimeException | Error e) {
+            // On any failure: without another attempt the database would count as down until the server restarts.
+            askLater();
+        }
+    }
+
+    @Override
+    public void close() {
+        asking.shutdownNow();
+    }
+}

@@ -1,0 +1,47 @@
+package plainsieve.sources.web;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.ScheduledExecutorService;
+import plainsieve.core.request.ResponseOptions;
+import plainsieve.core.request.ServiceRequest;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.TimeLimit;
+
+/** Whether a service answers at all, and lets this server in. */
+final class AvailabilityCheck {
+    static final Duration LONGEST = Duration.ofSeconds(10);
+    private static final int NOT_FOUND = 404;
+
+    private final SmallAnswers answers;
+    private final WebFailures failures;
+    private final ScheduledExecutorService clock;
+
+    AvailabilityCheck(SmallAnswers answers, WebFailures failures, ScheduledExecutorService clock) {
+        this.answers = answers;
+        this.failures = failures;
+        this.clock = clock;
+    }
+
+    /**
+     * Asks for a path. That there is nothing is an answer, too.
+     *
+     * @return what the service calls itself
+     * @throws plainsieve.sources.SourceFailure when it does not answer, or does not let this server in
+     */
+    String told(String path) {
+        Cancellation cancellation = new Cancellation();
+        ServiceRequest ask = ServiceRequest.get(path, ResponseOptions.of(List.of()));
+        return TimeLimit.within(clock, LONGEST, cancellation, () -> answers.readOnce(ask, cancellation, this::name));
+    }
+
+    private String name(ResponsePage page) {
+        if (page.status() >= 300 && page.status() != NOT_FOUND) {
+            throw failures.of(page);
+        }
+        return page.headers()
+                .firstValue("Server")
+                .filter(name -> !name.isBlank())
+                .orElse("It");
+    }
+}

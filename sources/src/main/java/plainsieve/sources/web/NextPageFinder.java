@@ -1,0 +1,67 @@
+package plainsieve.sources.web;
+
+import java.net.URI;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.request.RequestEncoding;
+import plainsieve.core.request.ResponseOptions;
+import plainsieve.sources.engine.JsonPath;
+
+/** Finds the address of the next page. */
+final class NextPageFinder {
+    private static final Pattern NEXT =
+            Pattern.compile("<([^>]*)>\\s*;[^,<]*\\brel\\s*=\\s*\"?(?:[^\",<]*\\s)?next\\b", Pattern.CASE_INSENSITIVE);
+
+    private final ResponseOptions.Paging way;
+    private final URI start;
+    private final BiFunction<URI, String, URI> resolving;
+
+    /**
+     * @param start the address without a word of pages
+     * @param resolving gives the address that is told by a page from somewhere
+     */
+    NextPageFinder(ResponseOptions.Paging way, URI start, BiFunction<URI, String, URI> resolving) {
+        this.way = way;
+        this.start = start;
+        this.resolving = resolving;
+    }
+
+    URI first() {
+        if (way instanceof ResponseOptions.Paging.Number number) {
+            return asking(number.name(), number.first());
+        }
+        return way instanceof ResponseOptions.Paging.Offset offset ? asking(offset.name(), 0) : start;
+    }
+
+    /**
+     * The page behind one.
+     *
+     * @param number of that page, from 0
+     * @param rows that it had
+     */
+    Optional<URI> behind(ResponsePage page, int number, long rows) {
+        if (way instanceof ResponseOptions.Paging.Link link) {
+            return JsonPath.text(page.body(), JsonPath.of(link.at())).map(told -> resolving.apply(page.from(), told));
+        }
+        if (way instanceof ResponseOptions.Paging.HeaderLink) {
+            return page.headers().allValues("Link").stream()
+                    .map(NEXT::matcher)
+                    .filter(Matcher::find)
+                    .map(found -> resolving.apply(page.from(), found.group(1)))
+                    .findFirst();
+        }
+        if (way instanceof ResponseOptions.Paging.Number numbered) {
+            return rows == 0 ? Optional.empty() : Optional.of(asking(numbered.name(), numbered.first() + number + 1));
+        }
+        return way instanceof ResponseOptions.Paging.Offset offset && rows >= offset.size()
+                ? Optional.of(asking(offset.name(), offset.size() * (number + 1)))
+                : Optional.empty();
+    }
+
+    private URI asking(String name, long number) {
+        String sign = start.getRawQuery() == null ? "?" : "&";
+        return URI.create(start + sign + RequestEncoding.value(name) + "=" + number);
+    }
+}

@@ -1,0 +1,59 @@
+package plainsieve.sources.web;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.evidence.PlanStep;
+import plainsieve.sources.DetectedColumn;
+
+/**
+ * How a request was answered.
+ *
+ * @param request as it was asked, without the secret
+ * @param whole whether all pages were fetched
+ * @param columns what came, and what it was taken for
+ */
+record ResponseFacts(
+        String request, boolean whole, int pages, long rows, long bytes, long millis, List<DetectedColumn> columns) {
+    ResponseFacts {
+        columns = List.copyOf(columns);
+    }
+
+    String inWords() {
+        return "%s: %,d %s in %,d %s, %,d kB in %,d ms"
+                .formatted(
+                        request,
+                        rows,
+                        rows == 1 ? "row" : "rows",
+                        pages,
+                        pages == 1 ? "page" : "pages",
+                        Math.max(1, bytes >> 10),
+                        millis);
+    }
+
+    /** Each answer as a step of a plan, with what could not be read behind it. */
+    static List<PlanStep> steps(List<ResponseFacts> all) {
+        List<PlanStep> steps = new ArrayList<>();
+        for (ResponseFacts facts : all) {
+            steps.add(PlanStep.fetched(facts.inWords(), facts.rows()));
+            facts.unread().forEach(words -> steps.add(PlanStep.named(words)));
+        }
+        return steps;
+    }
+
+    /** What could not be read, a sentence each. */
+    private List<String> unread() {
+        List<String> unread = new ArrayList<>();
+        for (DetectedColumn column : columns) {
+            if (column.misfits() > 0) {
+                unread.add("%,d of %,d cells of “%s” are no %s and have no value: “%s”"
+                        .formatted(
+                                column.misfits(),
+                                column.filled(),
+                                column.name(),
+                                column.form(),
+                                String.join("”, “", column.examples())));
+            }
+        }
+        return unread;
+    }
+}

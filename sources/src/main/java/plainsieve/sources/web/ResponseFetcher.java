@@ -1,0 +1,124 @@
+package plainsieve.sources.web;
+
+import java.io.IOException;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.UUID;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.DetectedColumn;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.engine.CachedTables;
+import plainsieve.sources.engine.CellStaging;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.UnreadableFileException;
+
+/** Fetches answers, page by page, as far as they are needed, and keeps their rows. */
+final class ResponseFetcher {
+    private final HttpSource asking;
+    private final WebLimits limits;
+    private final EngineLimits engine;
+    private final Path folder;
+
+    /** @param folder where answers are kept */
+    ResponseFetcher(HttpSource asking, WebLimits limits, EngineLimits engine, Path folder) {
+        this.asking = asking;
+        this.limits = limits;
+        this.engine = engine;
+        this.folder = folder;
+    }
+
+    /** What was fetched so far. */
+    private record Sofar(int pages, long rows, long bytes) {}
+
+    /** Throws {@link SourceFailure} when nothing that can be read comes of one of them; then nothing of them stays. */
+    CachedTables<List<ResponseFacts>> fetch(List<TableAsk> tables, Cancellation cancellation) {
+        Path database = folder.resolve("answer-" + UUID.randomUUID() + ".duckdb");
+        try {
+            return fetched(tables, database, cancellation);
+        } catch (RuntimeException e) {
+            CachedTables.remove(database);
+            throw e;
+        }
+    }
+
+    private CachedTables<List<ResponseFacts>> fetched(List<TableAsk> tables, Path database, Cancellation cancellation) {
+        try {
+            Files.createDirectories(folder);
+            try (CellStaging stage =
+                    CellStaging.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
+                stage.execute("attach " + CellStaging.text(database) + " as kept");
+                List<ResponseFacts> facts = new ArrayList<>();
+                long bytes = 0;
+                for (TableAsk table : tables) {
+                    ResponseFacts of = table(table, stage, limits.bytes() - bytes, cancellation);
+                    bytes += of.bytes();
+                    facts.add(of);
+                }
+                stage.execute("detach kept");
+                Duration kept = tables.stream()
+                        .map(table -> table.ask().directions().kept().orElse(limits.kept()))
+                        .min(Duration::compareTo)
+                        .orElse(limits.kept());
+                return new CachedTables<>(database, List.copyOf(facts), System.nanoTime() + kept.toNanos());
+            }
+        } catch (UnreadableFileException e) {
+            throw asking.failures()
+                    .refused("The answer " + e.getMessage() + ".", "Look at the answer, and at what is said of it.");
+        } catch (IOException e) {
+            throw asking.failures().full(e);
+        } catch (SQLException e) {
+            throw cancellation.reason().isPresent()
+                    ? asking.stopped(cancellation)
+                    : asking.failures().full(new IOException(e));
+        }
+    }
+
+    private ResponseFacts table(TableAsk table, CellStaging stage, long within, Cancellation cancellation)
+            throws IOException, SQLException {
+        long start = System.nanoTime();
+        ResponseStaging rows = new ResponseStaging(stage, table.ask().directions());
+        NextPageFinder paging = new NextPageFinder(
+                table.ask().directions().paging(), asking.address(table.ask().path()), asking::resolved);
+        Optional<URI> next = Optional.of(paging.first());
+        Sofar sofar = new Sofar(0, 0, 0);
+        Set<URI> visited = new HashSet<>();
+        while (next.isPresent() && !isEnough(sofar, table.needed())) {
+            requireNew(next.get(), visited);
+            ResponsePage page =
+                    asking.ask(next.get(), table.ask(), stage.file("page"), within - sofar.bytes(), cancellation);
+            long found = rows.add(page);
+            next = paging.behind(page, sofar.pages(), found);
+            sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + page.bytes());
+        }
+        List<DetectedColumn> columns = rows.table("kept." + CellStaging.name(table.table()));
+        long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
+        return new ResponseFacts(
+                table.ask().inWords(), next.isEmpty(), sofar.pages(), sofar.rows(), sofar.bytes(), millis, columns);
+    }
+
+    private static boolean isEnough(Sofar sofar, OptionalLong needed) {
+        return needed.isPresent() && sofar.rows() >= needed.getAsLong();
+    }
+
+    private void requireNew(URI next, Set<URI> visited) {
+        if (!asking.isOwn(next)) {
+            throw asking.failures()
+                    .refused(
+                            "The next page is said to be on another host, “%s”.".formatted(next.getHost()),
+                            "Ask who looks after the service.");
+        }
+        if (!visited.add(next) || visited.size() > WebLimits.MOST_PAGES) {
+            throw asking.failures()
+                    .refused("The pages of the answer go round in circles.", "Correct what is said of its pages.");
+        }
+    }
+}
