@@ -142,8 +142,8 @@ public final class ConcurrentViewers {
 
         void rows(Statement statement) throws Exception {
             Connection connection = free.remove();
-            try (HandwrittenStatement byHand = new HandwrittenStatement(connection, statement)) {
-                byHand.rows();
+            try (HandwrittenStatement handwrittenStatement = new HandwrittenStatement(connection, statement)) {
+                handwrittenStatement.rows();
             } finally {
                 free.add(connection);
             }

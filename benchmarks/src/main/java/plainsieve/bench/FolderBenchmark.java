@@ -50,10 +50,10 @@ public final class FolderBenchmark {
         workbook(folder.resolve("book.xlsx"));
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         SourceSettings settings = SourceSettings.Folder.of(folder.toString(), Map.of());
-        EnginePool engines =
+        EnginePool enginePool =
                 new EnginePool(new EngineLimits(2L << 30, Runtime.getRuntime().availableProcessors()), 4);
         try (FolderSource source = new FolderSource(
-                new SourceAccess("files", settings, Secret.none()), base.resolve("kept"), engines, clock)) {
+                new SourceAccess("files", settings, Secret.none()), base.resolve("kept"), enginePool, clock)) {
             new FolderBenchmark(folder, source).measure();
         }
         clock.shutdownNow();
@@ -118,10 +118,10 @@ public final class FolderBenchmark {
                 what, mine, other, mine - other, mine / other);
     }
 
-    private static double median(TimedTask work) throws Exception {
+    private static double median(TimedTask timedTask) throws Exception {
         double[] times = new double[RUNS];
         for (int run = 0; run < RUNS; run++) {
-            times[run] = TimedTask.millis(work);
+            times[run] = TimedTask.millis(timedTask);
         }
         return middle(times);
     }

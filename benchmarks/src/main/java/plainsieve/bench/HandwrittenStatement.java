@@ -33,11 +33,11 @@ final class HandwrittenStatement implements AutoCloseable {
         }
     }
 
-    private void bind(int index, PlaceholderBinding bound) throws SQLException {
-        if (bound instanceof PlaceholderBinding.Array array) {
+    private void bind(int index, PlaceholderBinding placeholderBinding) throws SQLException {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             prepared.setObject(index, array(array));
         } else {
-            JdbcValues.bind(prepared, index, bound);
+            JdbcValues.bind(prepared, index, placeholderBinding);
         }
     }
 

@@ -102,9 +102,9 @@ public final class PlanBenchmark {
     private static Statement plain(PlanCase.Bindings written) {
         List<BoundValue> values = new ArrayList<>();
         int at = -1;
-        for (PlaceholderBinding bound : written.values()) {
+        for (PlaceholderBinding placeholderBinding : written.values()) {
             at = written.text().indexOf('?', at + 1);
-            values.add(new BoundValue("", at, bound));
+            values.add(new BoundValue("", at, placeholderBinding));
         }
         return new Statement(written.text(), values, List.of(), Statement.NO_CAP);
     }

@@ -37,22 +37,22 @@ record PlanCase(
         String written(SourceKind kind) {
             StringBuilder text = new StringBuilder();
             int from = 0;
-            for (PlaceholderBinding bound : values) {
+            for (PlaceholderBinding placeholderBinding : values) {
                 int mark = this.text.indexOf('?', from);
-                text.append(this.text, from, mark).append(literal(kind, bound));
+                text.append(this.text, from, mark).append(literal(kind, placeholderBinding));
                 from = mark + 1;
             }
             return text.append(this.text, from, this.text.length()).toString();
         }
 
-        private static String literal(SourceKind kind, PlaceholderBinding bound) {
-            if (bound instanceof PlaceholderBinding.Array array) {
+        private static String literal(SourceKind kind, PlaceholderBinding placeholderBinding) {
+            if (placeholderBinding instanceof PlaceholderBinding.Array array) {
                 String values = array.values().stream()
                         .map(value -> literal(kind, new PlaceholderBinding.Single(value)))
                         .collect(Collectors.joining(", "));
                 return kind == SourceKind.DUCKDB ? "[" + values + "]" : "array[" + values + "]";
             }
-            Value value = ((PlaceholderBinding.Single) bound).value();
+            Value value = ((PlaceholderBinding.Single) placeholderBinding).value();
             if (value instanceof Value.Whole whole) {
                 return String.valueOf(whole.number());
             }

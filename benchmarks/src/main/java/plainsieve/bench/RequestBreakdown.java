@@ -34,14 +34,16 @@ public final class RequestBreakdown {
                 String choices = DemoServer.choices(rows);
                 Statement statement = server.statement(database.report(), choices);
                 try (Connection connection = database.connect();
-                        HandwrittenStatement byHand = new HandwrittenStatement(connection, statement)) {
+                        HandwrittenStatement handwrittenStatement = new HandwrittenStatement(connection, statement)) {
                     boolean many = rows > 1_000;
                     Map<String, TimedTask> works = new LinkedHashMap<>();
                     works.put("request", () -> server.request(database.report(), choices));
-                    works.put(many ? "by hand with JSON" : "by hand", many ? byHand::rowsAsJson : byHand::rows);
+                    works.put(
+                            many ? "by hand with JSON" : "by hand",
+                            many ? handwrittenStatement::rowsAsJson : handwrittenStatement::rows);
                     works.put("through the source", () -> InterleavedRuns.rows(source, statement));
                     works.put("an empty request", () -> server.get("/queries/port-names"));
-                    print(database.name(), byHand.rows(), works, many);
+                    print(database.name(), handwrittenStatement.rows(), works, many);
                 }
             }
         } finally {

@@ -42,9 +42,9 @@ public final class StartupBenchmark {
 
     public static void main(String[] args) throws Exception {
         Path folder = Files.createTempDirectory("plainsieve-bench");
-        StartupBenchmark starting = new StartupBenchmark();
-        starting.starts(folder);
-        starting.requests(folder.resolve("demo"));
+        StartupBenchmark startupBenchmark = new StartupBenchmark();
+        startupBenchmark.starts(folder);
+        startupBenchmark.requests(folder.resolve("demo"));
     }
 
     /** A process that serves, and how long it took until it did. */

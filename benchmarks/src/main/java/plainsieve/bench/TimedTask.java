@@ -8,9 +8,9 @@ interface TimedTask {
     void run() throws Exception;
 
     /** How long it takes, in milliseconds. */
-    static double millis(TimedTask work) throws Exception {
+    static double millis(TimedTask timedTask) throws Exception {
         long start = System.nanoTime();
-        work.run();
+        timedTask.run();
         return (System.nanoTime() - start) / NANOS_PER_MILLI;
     }
 }

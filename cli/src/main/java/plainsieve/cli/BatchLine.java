@@ -19,12 +19,12 @@ import tools.jackson.databind.node.ObjectNode;
 final class BatchLine {
     private BatchLine() {}
 
-    static String answer(String line, RewriteSession work) {
+    static String answer(String line, RewriteSession rewriteSession) {
         ObjectNode answer = JsonOutput.JSON.createObjectNode();
         try {
             JsonNode request = JsonOutput.JSON.readTree(line);
             answer.set("id", request.path("id").isMissingNode() ? JsonOutput.JSON.nullNode() : request.path("id"));
-            answer.setAll(work.rewrite(job(request)));
+            answer.setAll(rewriteSession.rewrite(job(request)));
         } catch (ProblemException e) {
             answer.setAll(JsonOutput.errors(e.problems()));
         } catch (JacksonException e) {

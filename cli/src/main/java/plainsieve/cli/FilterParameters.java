@@ -20,8 +20,8 @@ final class FilterParameters {
         this.choices = choices;
     }
 
-    List<AddedFilter> filters(RewriteJob job) {
-        return job.filters().stream()
+    List<AddedFilter> filters(RewriteJob rewriteJob) {
+        return rewriteJob.filters().stream()
                 .map(filter -> added(filter, takesList(filter) ? List.of(oneForAll(filter)) : oneForEach(filter)))
                 .toList();
     }

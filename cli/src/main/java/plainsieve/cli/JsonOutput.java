@@ -44,20 +44,20 @@ final class JsonOutput {
     /** The value as it is bound; an array, where the driver takes one, as a JSON array. */
     private static ObjectNode value(BoundValue value) {
         ObjectNode node = JSON.createObjectNode();
-        PlaceholderBinding bound = value.bound();
-        if (bound instanceof PlaceholderBinding.Single single) {
+        PlaceholderBinding placeholderBinding = value.bound();
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             node.put("type", single.value().type().word());
             put(node, single.value());
-        } else if (bound instanceof PlaceholderBinding.Nothing nothing) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.Nothing nothing) {
             node.put("type", nothing.type().word()).putNull("value");
-        } else if (bound instanceof PlaceholderBinding.Array array) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             node.put("type", array.type().word() + "[]");
             ArrayNode items = node.putArray("value");
             array.values().forEach(item -> items.add(plain(item)));
-        } else if (bound instanceof PlaceholderBinding.JsonArray json) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
             node.put("type", "json").put("value", json.text());
         } else {
-            node.put("type", "integer").put("value", ((PlaceholderBinding.RowCount) bound).rows());
+            node.put("type", "integer").put("value", ((PlaceholderBinding.RowCount) placeholderBinding).rows());
         }
         return node.put("parameter", value.parameter());
     }
@@ -84,12 +84,12 @@ final class JsonOutput {
                 .put("outcome", word(placement.outcome()))
                 .put("values", placement.values());
         if (placement.start() >= 0) {
-            TextLocation place = TextLocation.in(query, placement.start(), placement.end());
+            TextLocation location = TextLocation.in(query, placement.start(), placement.end());
             node.putObject("source")
                     .put("start", placement.start())
                     .put("end", placement.end())
-                    .put("line", place.line())
-                    .put("column", place.column())
+                    .put("line", location.line())
+                    .put("column", location.column())
                     .put("clauseStart", placement.clauseStart())
                     .put("clauseEnd", placement.clauseEnd());
         }
@@ -104,7 +104,7 @@ final class JsonOutput {
                 .put("advice", notice.advice())
                 .put("blocks", notice.blocks());
         notice.parameter().ifPresent(name -> node.put("parameter", name));
-        notice.place().ifPresent(place -> place(node, place));
+        notice.place().ifPresent(location -> place(node, location));
         ArrayNode fixes = node.putArray("fixes");
         notice.fixes().stream().filter(fix -> fix.change().isEmpty()).forEach(fix -> {
             ObjectNode rewrite = fixes.addObject().put("label", fix.label());
@@ -130,16 +130,16 @@ final class JsonOutput {
         ObjectNode node = JSON.createObjectNode();
         node.put("kind", problem.kind()).put("message", problem.message()).put("advice", problem.advice());
         problem.parameter().ifPresent(name -> node.put("parameter", name));
-        problem.place().ifPresent(place -> place(node, place));
+        problem.place().ifPresent(location -> place(node, location));
         return node;
     }
 
-    private static void place(ObjectNode node, TextLocation place) {
-        node.put("line", place.line())
-                .put("column", place.column())
-                .put("start", place.start())
-                .put("end", place.end())
-                .put("excerpt", place.excerpt());
+    private static void place(ObjectNode node, TextLocation location) {
+        node.put("line", location.line())
+                .put("column", location.column())
+                .put("start", location.start())
+                .put("end", location.end())
+                .put("excerpt", location.excerpt());
     }
 
     private static String word(Enum<?> constant) {

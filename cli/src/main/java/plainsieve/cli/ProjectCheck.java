@@ -76,7 +76,7 @@ final class ProjectCheck {
 
     private static String at(String where, Problem problem) {
         return problem.place()
-                .map(place -> where + ":" + place.line() + ":" + place.column())
+                .map(location -> where + ":" + location.line() + ":" + location.column())
                 .orElse(where);
     }
 
@@ -181,7 +181,7 @@ final class ProjectCheck {
             used.addAll(prepared.parameterNames());
             for (Notice notice : Notices.of(prepared.query(), prepared.dialect(), parameters, ColumnFacts.none())) {
                 String where = text.place(notice.place())
-                        .map(place -> path + ":" + place.line() + ":" + place.column())
+                        .map(location -> path + ":" + location.line() + ":" + location.column())
                         .orElse(path);
                 add(notice.blocks(), where, notice.message(), notice.advice());
             }

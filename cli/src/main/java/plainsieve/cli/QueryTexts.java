@@ -19,12 +19,12 @@ import plainsieve.core.value.TextLocation;
  */
 record QueryTexts(String written, String sql, Optional<StepsAnalysis> steps) {
     /** Throws {@link ProblemException} with the places in the file when its steps cannot be read. */
-    static QueryTexts of(String written, Dialect dialect, SchemaContext around) {
+    static QueryTexts of(String written, Dialect dialect, SchemaContext schema) {
         if (!StepLines.isSteps(written)) {
             return new QueryTexts(written, written, Optional.empty());
         }
-        StepsAnalysis reading = FederatedSteps.of(written, dialect, around);
-        return new QueryTexts(written, reading.statement().sql(), Optional.of(reading));
+        StepsAnalysis analysis = FederatedSteps.of(written, dialect, schema);
+        return new QueryTexts(written, analysis.statement().sql(), Optional.of(analysis));
     }
 
     /** The SQL read once. Throws {@link ProblemException} when it is no query. */
@@ -34,10 +34,10 @@ record QueryTexts(String written, String sql, Optional<StepsAnalysis> steps) {
 
     /** Problems of the SQL where the author wrote what they are about. */
     List<Problem> placed(List<Problem> problems) {
-        return steps.map(reading -> reading.placed(written, problems)).orElse(problems);
+        return steps.map(analysis -> analysis.placed(written, problems)).orElse(problems);
     }
 
     Optional<TextLocation> place(Optional<TextLocation> inSql) {
-        return steps.isEmpty() ? inSql : inSql.flatMap(place -> steps.get().place(written, place));
+        return steps.isEmpty() ? inSql : inSql.flatMap(location -> steps.get().place(written, location));
     }
 }

@@ -96,7 +96,7 @@ final class RewriteCommand implements Callable<Integer> {
     @Option(names = "--batch", paramLabel = "FILE", description = "One JSON request a line; - reads the input.")
     private String batch = "";
 
-    private final RewriteSession work = new RewriteSession(LocalDate.now());
+    private final RewriteSession rewriteSession = new RewriteSession(LocalDate.now());
     private final InputStream input;
     private final PrintStream output;
 
@@ -117,8 +117,9 @@ final class RewriteCommand implements Callable<Integer> {
             if (!batch.isEmpty()) {
                 batch();
             } else {
-                output.println(
-                        JsonOutput.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(work.rewrite(job())));
+                output.println(JsonOutput.JSON
+                        .writerWithDefaultPrettyPrinter()
+                        .writeValueAsString(rewriteSession.rewrite(job())));
             }
             return Sieve.WELL;
         } catch (ProblemException e) {
@@ -154,7 +155,7 @@ final class RewriteCommand implements Callable<Integer> {
     /** Answers on every core, and prints in the order of the requests. */
     private void answer(List<String> requests) {
         requests.parallelStream()
-                .map(request -> BatchLine.answer(request, work))
+                .map(request -> BatchLine.answer(request, rewriteSession))
                 .toList()
                 .forEach(output::println);
         requests.clear();

@@ -53,26 +53,26 @@ final class RewriteSession {
     }
 
     /** The answer to one job. Throws {@link ProblemException} with everything that is wrong with it. */
-    ObjectNode rewrite(RewriteJob job) {
-        Dialect dialect = dialect(job.dialect());
-        QueryTexts text = QueryTexts.of(job.query(), dialect, SchemaContext.nothing());
+    ObjectNode rewrite(RewriteJob rewriteJob) {
+        Dialect dialect = dialect(rewriteJob.dialect());
+        QueryTexts text = QueryTexts.of(rewriteJob.query(), dialect, SchemaContext.nothing());
         PreparedQuery plain = prepare(text.sql(), dialect);
         Map<String, Parameter> parameters = new LinkedHashMap<>();
-        Map<String, ChoiceText> choices = new LinkedHashMap<>(job.choices());
-        for (ParameterEntry entry : job.parameters()) {
+        Map<String, ChoiceText> choices = new LinkedHashMap<>(rewriteJob.choices());
+        for (ParameterEntry entry : rewriteJob.parameters()) {
             parameters.put(entry.name(), entry.toParameter());
         }
-        choices.putAll(new FormulaEvaluator(job.parameters(), parameters, today).workOut(choices));
+        choices.putAll(new FormulaEvaluator(rewriteJob.parameters(), parameters, today).workOut(choices));
         Set<String> defined = Set.copyOf(parameters.keySet());
         guess(plain, parameters, choices);
-        List<AddedFilter> filters = new FilterParameters(parameters, choices).filters(job);
+        List<AddedFilter> filters = new FilterParameters(parameters, choices).filters(rewriteJob);
         PreparedQuery filtered = plain.with(filters);
-        choices.keySet().retainAll(needed(filtered, job));
-        parameters.keySet().retainAll(needed(filtered, job));
+        choices.keySet().retainAll(needed(filtered, rewriteJob));
+        parameters.keySet().retainAll(needed(filtered, rewriteJob));
         Statement statement = filtered.rewrite(
                 new Choices(parameters, ChoiceReader.readAll(parameters, choices)),
-                AggregateParser.wanted(job.groupBy(), job.aggregates()),
-                job.cap());
+                AggregateParser.wanted(rewriteJob.groupBy(), rewriteJob.aggregates()),
+                rewriteJob.cap());
         List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
         notices.addAll(Notices.unused(defined, plain.parameterNames()));
         ObjectNode answer = JsonOutput.statement(statement, filtered.filterPlacements(), notices, text.sql());
@@ -90,11 +90,13 @@ final class RewriteSession {
     }
 
     /** The parameters of the query, and those chosen by a name that nothing defines: they are to be refused. */
-    private static Set<String> needed(PreparedQuery query, RewriteJob job) {
+    private static Set<String> needed(PreparedQuery query, RewriteJob rewriteJob) {
         Set<String> names = new HashSet<>(query.parameterNames());
         Set<String> defined = new HashSet<>();
-        job.parameters().forEach(entry -> defined.add(entry.name()));
-        job.choices().keySet().stream().filter(name -> !defined.contains(name)).forEach(names::add);
+        rewriteJob.parameters().forEach(entry -> defined.add(entry.name()));
+        rewriteJob.choices().keySet().stream()
+                .filter(name -> !defined.contains(name))
+                .forEach(names::add);
         return names;
     }
 

@@ -37,12 +37,12 @@ class PublishCommandTest {
         server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
         String id = server.part(Accounts.class).add("pipeline", "").id();
         server.part(Accounts.class).give(id, "", Role.OPERATOR);
-        ApiKeys keys = server.part(ApiKeys.class);
+        ApiKeys apiKeys = server.part(ApiKeys.class);
         AuthenticatedPerson pipeline =
                 new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-        author = keys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
+        author = apiKeys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
                 .secret();
-        viewer = keys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
+        viewer = apiKeys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
                 .secret();
     }
 

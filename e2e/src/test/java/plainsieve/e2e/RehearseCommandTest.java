@@ -57,12 +57,12 @@ class RehearseCommandTest {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true")) {
             String id = server.part(Accounts.class).add("pipeline", "").id();
             server.part(Accounts.class).give(id, "", Role.OPERATOR);
-            ApiKeys keys = server.part(ApiKeys.class);
+            ApiKeys apiKeys = server.part(ApiKeys.class);
             AuthenticatedPerson pipeline =
                     new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-            String author = keys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
+            String author = apiKeys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
                     .secret();
-            String viewer = keys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
+            String viewer = apiKeys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
                     .secret();
             String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
             assertThat(sieve(asked).output()).contains("You are not signed in");

@@ -15,9 +15,9 @@ final class SignedIn {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
         accounts.give(id, project, role);
-        SignInService signIns = server.part(SignInService.class);
+        SignInService signInService = server.part(SignInService.class);
         Browser browser = new Browser(server.address());
-        browser.open(SignInService.path(signIns.link(id, Duration.ofDays(1), true)));
+        browser.open(SignInService.path(signInService.link(id, Duration.ofDays(1), true)));
         browser.see("main h1", "Reports");
         return browser;
     }

@@ -108,7 +108,8 @@ class ArchitectureTest {
             @Override
             public void check(JavaClass type, ConditionEvents events) {
                 String room = type.tryGetAnnotationOfType(RequiredRole.class)
-                        .map(route -> "plainsieve.server.api." + route.value().word())
+                        .map(requiredRole ->
+                                "plainsieve.server.api." + requiredRole.value().word())
                         .orElse("a package of a role, with @Route");
                 boolean own = room.endsWith(".viewer") && type.getPackageName().equals("plainsieve.server.api.account");
                 if (!type.getPackageName().equals(room) && !own) {

@@ -145,8 +145,8 @@ class ManyServersTest {
     @Order(2)
     void whoSignedOutEverywhereIsNotKnownAgainBySecretsOfOtherBrowsers() throws Exception {
         String cookie = viewer(VIEWERS + 1);
-        SignInService signIns = one.part(SignInService.class);
-        signIns.signOutEverywhere(
+        SignInService signInService = one.part(SignInService.class);
+        signInService.signOutEverywhere(
                 one.part(Accounts.class).named("viewer" + (VIEWERS + 1)).id());
         HttpRequest request = HttpRequest.newBuilder(URI.create(one.address() + "/api/projects/home/reports"))
                 .header("Cookie", cookie)
@@ -178,18 +178,19 @@ class ManyServersTest {
 
     /** A viewer who is signed in: what they send with each request. */
     private static String viewer(int number) {
-        OpenIdIdentity identity = new OpenIdIdentity(
+        OpenIdIdentity openIdIdentity = new OpenIdIdentity(
                 issuer.address(),
                 "v" + number,
                 "viewer" + number,
                 "Viewer " + number,
                 List.of("harbour-tarn"),
                 Map.of());
-        SignInService signIns = one.part(SignInService.class);
+        SignInService signInService = one.part(SignInService.class);
         return SessionCookie.NAME + "="
-                + signIns.byService(
-                                identity,
-                                one.part(ExternalIdentities.class).of(identity),
+                + signInService
+                        .byService(
+                                openIdIdentity,
+                                one.part(ExternalIdentities.class).of(openIdIdentity),
                                 new SignInService.From("127.0.0.1", true, "tests", ""))
                         .secret();
     }

@@ -210,14 +210,14 @@ class ProjectFolderWatcherTest {
 
     @Test
     void aLinkThatWasTakenBackStaysSo() throws Exception {
-        ReportLinks links = server.part(ReportLinks.class);
+        ReportLinks reportLinks = server.part(ReportLinks.class);
         Project home = server.part(Projects.class).first();
-        ReportLinks.Made made =
-                links.make(home, "late-crossings", new ReportLinks.Wanted(Map.of(), Optional.empty(), false, "ona"));
-        links.takeBack(home, "late-crossings", made.row().id());
+        ReportLinks.Made made = reportLinks.make(
+                home, "late-crossings", new ReportLinks.Wanted(Map.of(), Optional.empty(), false, "ona"));
+        reportLinks.takeBack(home, "late-crossings", made.row().id());
         change("name: " + name(), "name: After the link");
         until(() -> name().equals("After the link"));
-        assertThatThrownBy(() -> links.read(home, "late-crossings", made.token()))
+        assertThatThrownBy(() -> reportLinks.read(home, "late-crossings", made.token()))
                 .hasMessageContaining("taken back");
     }
 

@@ -11,8 +11,8 @@ public interface PartSender {
      * @param cancellation stops that run, too; nobody else may begin on it meanwhile
      * @throws SourceFailure as {@link Source#run} does
      */
-    RunSummary ask(SourcePart side, Statement statement, Cancellation cancellation, RowReceiver receiver);
+    RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver);
 
     /** Whether a source can count rows without giving them. */
-    boolean counts(SourcePart side);
+    boolean counts(SourcePart part);
 }

@@ -74,13 +74,13 @@ class DocumentedStepsTest {
                     new CatalogSchemaContext(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
             Matcher example = STEPS.matcher(Files.readString(DOCUMENT));
             while (example.find()) {
-                StepsAnalysis reading = StepsAnalysis.of("steps 1\n" + example.group(1), source.dialect(), around);
-                boolean refused = reading.problems().stream()
+                StepsAnalysis analysis = StepsAnalysis.of("steps 1\n" + example.group(1), source.dialect(), around);
+                boolean refused = analysis.problems().stream()
                         .anyMatch(problem -> problem.kind().equals("not-in-this-database"));
                 boolean isTableFunction = example.group(1).contains("crossings_of_month");
                 if (!refused && !(isTableFunction && kind.equals("sqlite"))) {
-                    assertThat(reading.problems()).as(example.group(1)).isEmpty();
-                    run(source, example.group(1), reading.statement().sql());
+                    assertThat(analysis.problems()).as(example.group(1)).isEmpty();
+                    run(source, example.group(1), analysis.statement().sql());
                     ran++;
                 }
             }

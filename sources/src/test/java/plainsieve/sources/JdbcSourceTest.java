@@ -142,14 +142,14 @@ class JdbcSourceTest {
     void fetchesAtMostOneRowMoreThanTheCap(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Collected collected = new Collected();
-            RunSummary answer = source.run(
+            RunSummary summary = source.run(
                     new OutgoingStatement.Sql(statement(source, "select * from crossings", 100, Map.of())),
                     TestDatabases.LIMITS,
                     new Cancellation(),
                     collected);
-            assertThat(answer.fetched()).isEqualTo(101);
-            assertThat(answer.shown()).isEqualTo(100);
-            assertThat(answer.more()).isTrue();
+            assertThat(summary.fetched()).isEqualTo(101);
+            assertThat(summary.shown()).isEqualTo(100);
+            assertThat(summary.more()).isTrue();
             assertThat(collected.rows).hasSize(100);
         }
     }

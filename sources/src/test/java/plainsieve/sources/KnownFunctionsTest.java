@@ -45,10 +45,10 @@ class KnownFunctionsTest {
             sqlite     | AGGREGATE | select distinct name from pragma_function_list where type = 'a'
             """)
     void areOfTheKindThatTheServerTells(String dialect, FunctionEffects.Kind kind, String question) throws Exception {
-        FunctionEffects functions = Dialects.of(dialect).functions();
+        FunctionEffects functionEffects = Dialects.of(dialect).functions();
         List<String> missing = new ArrayList<>(names(dialect, question));
         assertThat(missing).hasSizeGreaterThan(4);
-        missing.removeIf(name -> functions.is(kind, name));
+        missing.removeIf(name -> functionEffects.is(kind, name));
         assertThat(missing).isEmpty();
     }
 
@@ -60,9 +60,9 @@ class KnownFunctionsTest {
             sqlite     | select name from pragma_function_list where type in ('a', 'w') and name not in ('min', 'max')
             """)
     void noneIsTakenForHarmless(String dialect, String question) throws Exception {
-        FunctionEffects functions = Dialects.of(dialect).functions();
+        FunctionEffects functionEffects = Dialects.of(dialect).functions();
         assertThat(names(dialect, question))
-                .filteredOn(name -> functions.is(FunctionEffects.Kind.SCALAR, name))
+                .filteredOn(name -> functionEffects.is(FunctionEffects.Kind.SCALAR, name))
                 .isEmpty();
     }
 
@@ -74,17 +74,17 @@ class KnownFunctionsTest {
             sqlite     | select distinct name from pragma_function_list where name glob '[a-z]*'
             """)
     void areAllKnown(String dialect, String question) throws Exception {
-        FunctionEffects functions = Dialects.of(dialect).functions();
+        FunctionEffects functionEffects = Dialects.of(dialect).functions();
         assertThat(names(dialect, question))
                 .hasSizeGreaterThan(50)
-                .filteredOn(name -> !functions.knows(name))
+                .filteredOn(name -> !functionEffects.knows(name))
                 .isEmpty();
     }
 
     /** A cluster tells kind and sameness of each: name, what it gives, what it takes, kind, whether it gives the same each time. */
     @Test
     void thoseOfAClusterAreOfTheKindThatItTells() throws Exception {
-        FunctionEffects functions = Dialects.of("trino").functions();
+        FunctionEffects functionEffects = Dialects.of("trino").functions();
         List<List<Object>> told;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward("trino", (connection, name) -> {}), CLOCK)) {
             told = TestDatabases.rows(source, new Statement("show functions", List.of(), List.of(), MANY));
@@ -95,10 +95,10 @@ class KnownFunctionsTest {
             FunctionEffects.Kind kind = row.get(3).equals("scalar") && !same
                     ? FunctionEffects.Kind.VOLATILE
                     : FunctionEffects.Kind.valueOf(String.valueOf(row.get(3)).toUpperCase(Locale.ROOT));
-            assertThat(functions.is(kind, name) || !name.matches("[a-zA-Z].*"))
+            assertThat(functionEffects.is(kind, name) || !name.matches("[a-zA-Z].*"))
                     .as(name + " " + kind)
                     .isTrue();
-            assertThat(functions.is(FunctionEffects.Kind.SCALAR, name))
+            assertThat(functionEffects.is(FunctionEffects.Kind.SCALAR, name))
                     .as(name + " is harmless")
                     .isEqualTo(kind == FunctionEffects.Kind.SCALAR && name.matches("[a-zA-Z].*"));
         });

@@ -39,9 +39,9 @@ class ReportingTasksTest {
             CatalogSchemaContext known =
                     new CatalogSchemaContext(source.catalogue(TestDatabases.LIMITS, new Cancellation()), Map.of());
             for (ReportingTask task : tasks) {
-                StepsAnalysis reading = StepsAnalysis.of("steps 1\n" + task.steps(), source.dialect(), known);
-                assertThat(reading.problems()).as(task.name()).isEmpty();
-                String sql = reading.statement().sql();
+                StepsAnalysis analysis = StepsAnalysis.of("steps 1\n" + task.steps(), source.dialect(), known);
+                assertThat(analysis.problems()).as(task.name()).isEmpty();
+                String sql = analysis.statement().sql();
                 String story = "%s on %s%n%s".formatted(task.name(), kind, sql);
                 assertThat(rows(source, sql)).as(story).isNotEmpty().isEqualTo(rows(source, task.expertOn(kind)));
                 assertThat(blocks(source, sql)).as(story).isLessThanOrEqualTo(blocks(source, task.expertOn(kind)));

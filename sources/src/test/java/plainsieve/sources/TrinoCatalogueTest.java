@@ -34,9 +34,9 @@ class TrinoCatalogueTest {
 
     @Test
     void aSchemaShowsItsTablesAlone() {
-        Catalog catalogue = source.catalogue(TestDatabases.LIMITS, new Cancellation());
-        assertThat(catalogue.tables()).extracting(Catalog.Table::name).containsExactly("quays");
-        assertThat(catalogue.tables().get(0).columns())
+        Catalog catalog = source.catalogue(TestDatabases.LIMITS, new Cancellation());
+        assertThat(catalog.tables()).extracting(Catalog.Table::name).containsExactly("quays");
+        assertThat(catalog.tables().get(0).columns())
                 .extracting(Column::name, Column::type, Column::kind)
                 .containsExactly(
                         tuple("quay_id", "bigint", Column.Kind.INTEGER),
@@ -47,8 +47,8 @@ class TrinoCatalogueTest {
     @Test
     void aCatalogShowsThoseOfTheOthersBehindTheirNames() {
         try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
-            Catalog catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
-            assertThat(catalogue.tables())
+            Catalog catalog = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            assertThat(catalog.tables())
                     .extracting(Catalog.Table::schema, Catalog.Table::name)
                     .contains(tuple("tiny", "orders"), tuple(server.database(), "quays"))
                     .doesNotContain(tuple("information_schema", "tables"));
@@ -58,11 +58,11 @@ class TrinoCatalogueTest {
     @Test
     void aCatalogThatDoesNotAnswerHidesNoOther() {
         try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
-            Catalog catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
-            assertThat(catalogue.silent())
+            Catalog catalog = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            assertThat(catalog.silent())
                     .containsExactly(
                             "The catalog “broken” does not tell its tables: Error listing tables for catalog broken: The store is away");
-            assertThat(catalogue.tables()).extracting(Catalog.Table::name).contains("orders", "quays");
+            assertThat(catalog.tables()).extracting(Catalog.Table::name).contains("orders", "quays");
         }
         assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).silent())
                 .isEmpty();

@@ -217,13 +217,13 @@ class TrinoSourceTest {
     @Test
     void whatItReadIsTold() {
         Collected collected = new Collected();
-        RunSummary answer = source.run(
+        RunSummary summary = source.run(
                 new OutgoingStatement.Sql(statement("select max(o_orderkey) from tpch.tiny.orders", Map.of())),
                 TestDatabases.LIMITS,
                 new Cancellation(),
                 collected);
-        assertThat(answer.read().map(RunSummary.Read::rows)).isEqualTo(Optional.of(15_000L));
-        assertThat(answer.read().map(RunSummary.Read::bytes).orElseThrow()).isNotNegative();
+        assertThat(summary.read().map(RunSummary.Read::rows)).isEqualTo(Optional.of(15_000L));
+        assertThat(summary.read().map(RunSummary.Read::bytes).orElseThrow()).isNotNegative();
     }
 
     @ParameterizedTest

@@ -27,16 +27,16 @@ public record ComparedColumn(
 
     /** Every column that the parameter is compared with, in written order. */
     public static List<ComparedColumn> of(ParsedQuery query, Dialect dialect, ColumnFacts facts, String parameter) {
-        NoticeContext subject = NoticeContext.of(query, dialect, Map.of(), facts);
+        NoticeContext context = NoticeContext.of(query, dialect, Map.of(), facts);
         List<ComparedColumn> found = new ArrayList<>();
-        for (NoticeContext.Leaf leaf : subject.leaves()) {
+        for (NoticeContext.Leaf leaf : context.leaves()) {
             leaf.comparison()
-                    .filter(comparison -> mentions(subject, comparison.right(), parameter))
-                    .ifPresent(comparison -> found.add(compared(subject, comparison.left(), comparison.kind())));
+                    .filter(comparison -> mentions(context, comparison.right(), parameter))
+                    .ifPresent(comparison -> found.add(compared(context, comparison.left(), comparison.kind())));
             leaf.comparison()
                     .filter(comparison ->
-                            comparison.left().length() == 1 && mentions(subject, comparison.left(), parameter))
-                    .ifPresent(comparison -> found.add(compared(subject, comparison.right(), comparison.kind())));
+                            comparison.left().length() == 1 && mentions(context, comparison.left(), parameter))
+                    .ifPresent(comparison -> found.add(compared(context, comparison.right(), comparison.kind())));
         }
         return found;
     }
@@ -54,12 +54,12 @@ public record ComparedColumn(
                 kind);
     }
 
-    private static boolean mentions(NoticeContext subject, Span span, String parameter) {
-        return subject.query().parametersIn(span).stream()
+    private static boolean mentions(NoticeContext context, Span span, String parameter) {
+        return context.query().parametersIn(span).stream()
                 .anyMatch(place -> place.name().equals(parameter));
     }
 
-    private static ComparedColumn compared(NoticeContext subject, Span expression, Comparison.Kind kind) {
-        return at(subject.query(), subject.dialect(), subject.facts(), expression, kind);
+    private static ComparedColumn compared(NoticeContext context, Span expression, Comparison.Kind kind) {
+        return at(context.query(), context.dialect(), context.facts(), expression, kind);
     }
 }

@@ -19,7 +19,7 @@ final class DuckDbDialect implements Dialect {
 
     private static final ExpressionSyntax FORMS = new DuckDbExpressionSyntax();
 
-    private final FunctionEffects functions = FunctionEffects.of("duckdb");
+    private final FunctionEffects functionEffects = FunctionEffects.of("duckdb");
 
     @Override
     public ExpressionSyntax forms() {
@@ -33,7 +33,7 @@ final class DuckDbDialect implements Dialect {
 
     @Override
     public FunctionEffects functions() {
-        return functions;
+        return functionEffects;
     }
 
     @Override

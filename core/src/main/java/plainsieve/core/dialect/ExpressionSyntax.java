@@ -56,16 +56,16 @@ public interface ExpressionSyntax {
         return "(" + String.join(" || ", texts) + ")";
     }
 
-    default String part(TimeField part, String of) {
-        return "cast(extract(" + part.word() + " from " + of + ") as integer)";
+    default String part(TimeField timeField, String of) {
+        return "cast(extract(" + timeField.word() + " from " + of + ") as integer)";
     }
 
     /** @param days whether a day is moved and a day shall come of it */
-    default String moved(String from, TimeShift move, boolean days) {
-        String span = move.fixed()
-                ? "interval '" + move.amount() + " " + move.unit() + "'"
-                : "(" + move.amount() + " * interval '1 " + move.unit() + "')";
-        String moved = from + " " + move.sign() + " " + span;
+    default String moved(String from, TimeShift timeShift, boolean days) {
+        String span = timeShift.fixed()
+                ? "interval '" + timeShift.amount() + " " + timeShift.unit() + "'"
+                : "(" + timeShift.amount() + " * interval '1 " + timeShift.unit() + "')";
+        String moved = from + " " + timeShift.sign() + " " + span;
         return days ? "cast(" + moved + " as date)" : "(" + moved + ")";
     }
 

@@ -19,7 +19,7 @@ final class MariaDbDialect implements Dialect {
 
     private static final ExpressionSyntax FORMS = new MariaDbExpressionSyntax();
 
-    private final FunctionEffects functions = FunctionEffects.of("mariadb");
+    private final FunctionEffects functionEffects = FunctionEffects.of("mariadb");
 
     @Override
     public ExpressionSyntax forms() {
@@ -28,7 +28,7 @@ final class MariaDbDialect implements Dialect {
 
     @Override
     public FunctionEffects functions() {
-        return functions;
+        return functionEffects;
     }
 
     @Override

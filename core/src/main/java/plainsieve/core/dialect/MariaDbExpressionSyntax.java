@@ -12,13 +12,13 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String part(TimeField part, String of) {
-        return part == TimeField.DAY ? "dayofmonth(" + of + ")" : part.word() + "(" + of + ")";
+    public String part(TimeField timeField, String of) {
+        return timeField == TimeField.DAY ? "dayofmonth(" + of + ")" : timeField.word() + "(" + of + ")";
     }
 
     @Override
-    public String moved(String from, TimeShift move, boolean days) {
-        return "(" + from + " " + move.sign() + " interval " + move.amount() + " " + move.unit() + ")";
+    public String moved(String from, TimeShift timeShift, boolean days) {
+        return "(" + from + " " + timeShift.sign() + " interval " + timeShift.amount() + " " + timeShift.unit() + ")";
     }
 
     @Override

@@ -19,7 +19,7 @@ final class PostgreSqlDialect implements Dialect {
 
     private static final ExpressionSyntax FORMS = new PostgreSqlExpressionSyntax();
 
-    private final FunctionEffects functions = FunctionEffects.of("postgresql");
+    private final FunctionEffects functionEffects = FunctionEffects.of("postgresql");
 
     @Override
     public ExpressionSyntax forms() {
@@ -28,7 +28,7 @@ final class PostgreSqlDialect implements Dialect {
 
     @Override
     public FunctionEffects functions() {
-        return functions;
+        return functionEffects;
     }
 
     @Override

@@ -3,12 +3,15 @@ package plainsieve.core.dialect;
 /** What steps reckon, as PostgreSQL writes it: it knows no quarters of intervals. */
 final class PostgreSqlExpressionSyntax implements ExpressionSyntax {
     @Override
-    public String moved(String from, TimeShift move, boolean days) {
-        if (!move.unit().equals("quarter")) {
-            return ExpressionSyntax.super.moved(from, move, days);
+    public String moved(String from, TimeShift timeShift, boolean days) {
+        if (!timeShift.unit().equals("quarter")) {
+            return ExpressionSyntax.super.moved(from, timeShift, days);
         }
-        String months = move.fixed() ? Integer.toString(Integer.parseInt(move.amount()) * 3) : move.amount() + " * 3";
-        return ExpressionSyntax.super.moved(from, new TimeShift(months, "month", move.back(), move.fixed()), days);
+        String months = timeShift.fixed()
+                ? Integer.toString(Integer.parseInt(timeShift.amount()) * 3)
+                : timeShift.amount() + " * 3";
+        return ExpressionSyntax.super.moved(
+                from, new TimeShift(months, "month", timeShift.back(), timeShift.fixed()), days);
     }
 
     @Override

@@ -12,7 +12,7 @@ final class SqliteDialect implements Dialect {
 
     private static final ExpressionSyntax FORMS = new SqliteExpressionSyntax();
 
-    private final FunctionEffects functions = FunctionEffects.of("sqlite");
+    private final FunctionEffects functionEffects = FunctionEffects.of("sqlite");
 
     @Override
     public ExpressionSyntax forms() {
@@ -26,7 +26,7 @@ final class SqliteDialect implements Dialect {
 
     @Override
     public FunctionEffects functions() {
-        return functions;
+        return functionEffects;
     }
 
     @Override

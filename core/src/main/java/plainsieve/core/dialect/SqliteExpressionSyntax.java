@@ -10,8 +10,8 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String part(TimeField part, String of) {
-        return switch (part) {
+    public String part(TimeField timeField, String of) {
+        return switch (timeField) {
             case YEAR -> "cast(strftime('%Y', " + of + ") as integer)";
             case QUARTER -> "((cast(strftime('%m', " + of + ") as integer) + 2) / 3)";
             case MONTH -> "cast(strftime('%m', " + of + ") as integer)";
@@ -21,15 +21,17 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String moved(String from, TimeShift move, boolean days) {
+    public String moved(String from, TimeShift timeShift, boolean days) {
         String how = days ? "date(" : "datetime(";
-        String amount = move.unit().equals("quarter")
-                ? "(" + move.amount() + ") * 3"
-                : move.unit().equals("week") ? "(" + move.amount() + ") * 7" : move.amount();
-        String unit = move.unit().equals("quarter") ? "month" : move.unit().equals("week") ? "day" : move.unit();
-        String span = move.fixed() && amount.equals(move.amount())
-                ? "'" + move.sign() + amount + " " + unit + "s'"
-                : "'" + move.sign() + "' || " + amount + " || ' " + unit + "s'";
+        String amount = timeShift.unit().equals("quarter")
+                ? "(" + timeShift.amount() + ") * 3"
+                : timeShift.unit().equals("week") ? "(" + timeShift.amount() + ") * 7" : timeShift.amount();
+        String unit = timeShift.unit().equals("quarter")
+                ? "month"
+                : timeShift.unit().equals("week") ? "day" : timeShift.unit();
+        String span = timeShift.fixed() && amount.equals(timeShift.amount())
+                ? "'" + timeShift.sign() + amount + " " + unit + "s'"
+                : "'" + timeShift.sign() + "' || " + amount + " || ' " + unit + "s'";
         return how + from + ", " + span + ")";
     }
 

@@ -15,7 +15,7 @@ final class TrinoDialect implements Dialect {
 
     private static final ExpressionSyntax FORMS = new TrinoExpressionSyntax();
 
-    private final FunctionEffects functions = FunctionEffects.of("trino");
+    private final FunctionEffects functionEffects = FunctionEffects.of("trino");
 
     @Override
     public ExpressionSyntax forms() {
@@ -24,7 +24,7 @@ final class TrinoDialect implements Dialect {
 
     @Override
     public FunctionEffects functions() {
-        return functions;
+        return functionEffects;
     }
 
     @Override

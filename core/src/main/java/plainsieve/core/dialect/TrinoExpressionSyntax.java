@@ -10,11 +10,11 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
     private static final int LONGEST = 10_000;
 
     @Override
-    public String moved(String from, TimeShift move, boolean days) {
-        boolean withinDay = move.unit().equals("hour") || move.unit().equals("minute");
+    public String moved(String from, TimeShift timeShift, boolean days) {
+        boolean withinDay = timeShift.unit().equals("hour") || timeShift.unit().equals("minute");
         String start = withinDay ? "cast(" + from + " as " + MOMENT + ")" : from;
-        String moved = "date_add('" + move.unit() + "', " + (move.back() ? "-(" + move.amount() + ")" : move.amount())
-                + ", " + start + ")";
+        String moved = "date_add('" + timeShift.unit() + "', "
+                + (timeShift.back() ? "-(" + timeShift.amount() + ")" : timeShift.amount()) + ", " + start + ")";
         return days ? "cast(" + moved + " as date)" : moved;
     }
 

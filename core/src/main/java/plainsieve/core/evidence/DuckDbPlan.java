@@ -102,12 +102,12 @@ final class DuckDbPlan implements PlanReader {
         }
         if (step.name().equals("FILTER")) {
             Map<?, ?> below = below(node);
-            ExecutionSite where = filtered(name(below));
+            ExecutionSite executionSite = filtered(name(below));
             for (Object expression : PlanTree.list(info.get("Expression"))) {
-                if (where == ExecutionSite.WHILE_SCANNING) {
+                if (executionSite == ExecutionSite.WHILE_SCANNING) {
                     scanned(expression.toString(), step, step(below, PlanTree.map(below.get("extra_info"))));
                 } else {
-                    tests.add(PlanTest.of(where, expression.toString(), step));
+                    tests.add(PlanTest.of(executionSite, expression.toString(), step));
                 }
             }
         }
@@ -118,12 +118,13 @@ final class DuckDbPlan implements PlanReader {
         Set<String> columns = indexed.getOrDefault(scan.table().toLowerCase(Locale.ROOT), Set.of());
         for (PlanCondition condition : PlanCondition.in(conditions, DIALECT)) {
             boolean plain = condition.columns().stream().noneMatch(columns::contains);
-            ExecutionSite where = plain
+            ExecutionSite executionSite = plain
                     ? ExecutionSite.WHILE_SCANNING
                     : !measured
                             ? ExecutionSite.NOT_KNOWN
                             : scan.index().isEmpty() ? ExecutionSite.WHILE_SCANNING : ExecutionSite.BY_INDEX;
-            tests.add(PlanTest.of(where, condition.text(), where == ExecutionSite.BY_INDEX ? scan : step));
+            tests.add(PlanTest.of(
+                    executionSite, condition.text(), executionSite == ExecutionSite.BY_INDEX ? scan : step));
         }
     }
 
@@ -162,8 +163,8 @@ final class DuckDbPlan implements PlanReader {
         while (!node.isEmpty()) {
             String name = name(node);
             if (name.contains("LIMIT")) {
-                ExecutionSite where = streams(node) ? ExecutionSite.STOPS_EARLY : ExecutionSite.AFTER_SORTING;
-                return new Plan(steps, tests, where, name);
+                ExecutionSite executionSite = streams(node) ? ExecutionSite.STOPS_EARLY : ExecutionSite.AFTER_SORTING;
+                return new Plan(steps, tests, executionSite, name);
             }
             if (name.equals("TOP_N")) {
                 return new Plan(steps, tests, ExecutionSite.AFTER_SORTING, name);

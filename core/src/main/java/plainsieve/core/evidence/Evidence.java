@@ -90,8 +90,8 @@ public final class Evidence {
         };
     }
 
-    private static Verdict plain(Placement placement, ExecutionSite where) {
-        return new Verdict(placement, where, "", PlanStep.named(""));
+    private static Verdict plain(Placement placement, ExecutionSite executionSite) {
+        return new Verdict(placement, executionSite, "", PlanStep.named(""));
     }
 
     private static boolean isOutsideConditions(Placement placement) {
@@ -240,12 +240,12 @@ public final class Evidence {
         List<Value> values = new ArrayList<>();
         for (BoundValue value : statement.values()) {
             if (isOf(placement, value)) {
-                PlaceholderBinding bound = value.bound();
-                if (bound instanceof PlaceholderBinding.Single single) {
+                PlaceholderBinding placeholderBinding = value.bound();
+                if (placeholderBinding instanceof PlaceholderBinding.Single single) {
                     values.add(single.value());
-                } else if (bound instanceof PlaceholderBinding.Array array) {
+                } else if (placeholderBinding instanceof PlaceholderBinding.Array array) {
                     values.addAll(array.values());
-                } else if (bound instanceof PlaceholderBinding.JsonArray json) {
+                } else if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
                     values.addAll(json.values());
                 }
             }

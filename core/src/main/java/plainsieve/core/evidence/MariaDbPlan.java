@@ -141,9 +141,9 @@ final class MariaDbPlan implements PlanReader {
         PlanTree.list(list).forEach(name -> into.add(name.toString().toLowerCase(Locale.ROOT)));
     }
 
-    private void add(ExecutionSite where, Object condition, PlanStep step) {
+    private void add(ExecutionSite executionSite, Object condition, PlanStep step) {
         if (condition != null) {
-            tests.add(PlanTest.of(where, condition.toString(), step));
+            tests.add(PlanTest.of(executionSite, condition.toString(), step));
         }
     }
 }

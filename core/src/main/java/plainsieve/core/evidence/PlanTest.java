@@ -13,8 +13,8 @@ public record PlanTest(ExecutionSite where, String condition, Set<Integer> place
         placeholders = Set.copyOf(placeholders);
     }
 
-    static PlanTest of(ExecutionSite where, String condition, PlanStep step) {
-        return new PlanTest(where, condition, Set.of(), step);
+    static PlanTest of(ExecutionSite executionSite, String condition, PlanStep step) {
+        return new PlanTest(executionSite, condition, Set.of(), step);
     }
 
     /** The piece of plan that proves it. */

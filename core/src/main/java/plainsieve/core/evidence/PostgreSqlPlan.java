@@ -46,10 +46,10 @@ final class PostgreSqlPlan implements PlanReader {
         walk(top, "", "");
         Map<?, ?> limit = limit(top);
         boolean early = !limit.isEmpty() && streams(PlanTree.map(first(PlanTree.list(limit.get("Plans")))));
-        ExecutionSite where = limit.isEmpty()
+        ExecutionSite executionSite = limit.isEmpty()
                 ? ExecutionSite.NOT_KNOWN
                 : early ? ExecutionSite.STOPS_EARLY : ExecutionSite.AFTER_SORTING;
-        return new Plan(steps, tests, where, limit.isEmpty() ? "" : "Limit above " + below(limit));
+        return new Plan(steps, tests, executionSite, limit.isEmpty() ? "" : "Limit above " + below(limit));
     }
 
     private static Object first(List<?> items) {
@@ -122,9 +122,9 @@ final class PostgreSqlPlan implements PlanReader {
         return INNER_RESULTS.contains(name) ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.NOT_KNOWN;
     }
 
-    private void add(ExecutionSite where, Object condition, PlanStep step) {
+    private void add(ExecutionSite executionSite, Object condition, PlanStep step) {
         if (condition != null) {
-            tests.add(PlanTest.of(where, condition.toString(), step));
+            tests.add(PlanTest.of(executionSite, condition.toString(), step));
         }
     }
 

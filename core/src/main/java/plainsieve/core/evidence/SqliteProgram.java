@@ -131,9 +131,9 @@ final class SqliteProgram {
 
     private void compare(Instruction at) {
         boolean grouped = aggregates.contains(at.p1()) || aggregates.contains(at.p3());
-        ExecutionSite where = grouped ? ExecutionSite.AFTER_GROUP : ExecutionSite.WHILE_SCANNING;
-        tested(where, in(at.p1()), at);
-        tested(where, in(at.p3()), at);
+        ExecutionSite executionSite = grouped ? ExecutionSite.AFTER_GROUP : ExecutionSite.WHILE_SCANNING;
+        tested(executionSite, in(at.p1()), at);
+        tested(executionSite, in(at.p3()), at);
     }
 
     private void move(Instruction at) {
@@ -203,18 +203,19 @@ final class SqliteProgram {
         }
     }
 
-    private void tested(ExecutionSite where, Set<Integer> placeholders, Instruction at) {
+    private void tested(ExecutionSite executionSite, Set<Integer> placeholders, Instruction at) {
         if (!placeholders.isEmpty()) {
             String program = "%s (%d, %d, %d)".formatted(at.name(), at.p1(), at.p2(), at.p3());
-            tests.add(new PlanTest(where, program, placeholders, step(where)));
+            tests.add(new PlanTest(executionSite, program, placeholders, step(executionSite)));
         }
     }
 
     /** The line of the query plan that goes with it, when only one can. */
-    private PlanStep step(ExecutionSite where) {
+    private PlanStep step(ExecutionSite executionSite) {
         List<PlanStep> possible = steps.stream()
                 .filter(step -> !step.alias().isEmpty())
-                .filter(step -> where != ExecutionSite.BY_INDEX || !step.index().isEmpty())
+                .filter(step ->
+                        executionSite != ExecutionSite.BY_INDEX || !step.index().isEmpty())
                 .toList();
         return possible.size() == 1 ? possible.get(0) : PlanStep.named("program");
     }

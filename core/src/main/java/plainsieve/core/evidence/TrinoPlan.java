@@ -103,12 +103,12 @@ final class TrinoPlan implements PlanReader {
     private void tests(Map<?, ?> node, PlanStep step) {
         String filter = described(node, "filterPredicate");
         List<PlanCondition> tested = filter.isEmpty() ? List.of() : PlanCondition.in(symbols.inFull(filter), DIALECT);
-        ExecutionSite where = filtered(node);
-        tested.forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
+        ExecutionSite executionSite = filtered(node);
+        tested.forEach(condition -> tests.add(PlanTest.of(executionSite, condition.text(), step)));
         String renamed = symbols.withOutputNames(filter);
         if (!renamed.equals(filter)) {
             PlanCondition.in(renamed, DIALECT)
-                    .forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
+                    .forEach(condition -> tests.add(PlanTest.of(executionSite, condition.text(), step)));
         }
         Set<String> ownColumns = tested.stream()
                 .flatMap(condition -> condition.columns().stream())
@@ -152,10 +152,10 @@ final class TrinoPlan implements PlanReader {
             String values = details.get(i).toString().strip();
             Matcher column = COLUMN.matcher(details.get(i - 1).toString().strip());
             if (values.startsWith(VALUES) && column.matches() && !tested.contains(column.group(1))) {
-                ExecutionSite where =
+                ExecutionSite executionSite =
                         column.group(2).contains(PARTITION) ? ExecutionSite.BY_PART : ExecutionSite.PUSHED_DOWN;
                 condition(column.group(1), values.substring(VALUES.length()))
-                        .forEach(condition -> tests.add(PlanTest.of(where, condition, step)));
+                        .forEach(condition -> tests.add(PlanTest.of(executionSite, condition, step)));
             }
         }
     }

@@ -46,11 +46,11 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
     public static FederatedQueryText of(List<SourcePart> sides, String here) {
         StringBuilder text = new StringBuilder(HEADER);
         List<SourcePart> placed = new ArrayList<>();
-        for (SourcePart side : sides) {
-            text.append(head(side));
+        for (SourcePart part : sides) {
+            text.append(head(part));
             placed.add(new SourcePart(
-                    side.name(), side.place(), side.columns(), side.keysFrom(), side.text(), text.length()));
-            text.append(side.text()).append('\n');
+                    part.name(), part.place(), part.columns(), part.keysFrom(), part.text(), text.length()));
+            text.append(part.text()).append('\n');
         }
         text.append(HERE);
         return new FederatedQueryText(text + here, placed, here, text.length());
@@ -59,22 +59,22 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
     /** The side that a place belongs to; nothing for the SQL here. */
     public Optional<SourcePart> at(int place) {
         return sides.stream()
-                .filter(side -> side.start() <= place && place <= side.end())
+                .filter(part -> part.start() <= place && place <= part.end())
                 .findFirst();
     }
 
-    private static String head(SourcePart side) {
-        String columns = side.columns().entrySet().stream()
+    private static String head(SourcePart part) {
+        String columns = part.columns().entrySet().stream()
                 .map(column -> quoted(column.getKey()) + " " + column.getValue().word())
                 .collect(Collectors.joining(", "));
-        String keys = new TreeSet<>(side.keysFrom())
+        String keys = new TreeSet<>(part.keysFrom())
                 .stream().map(FederatedQueryText::quoted).collect(Collectors.joining(", "));
         return "side %s of %s in %s, %d lines\n"
                         .formatted(
-                                quoted(side.name()),
-                                quoted(side.source()),
-                                side.dialect().name(),
-                                lines(side.text()))
+                                quoted(part.name()),
+                                quoted(part.source()),
+                                part.dialect().name(),
+                                lines(part.text()))
                 + (columns.isEmpty() ? "" : COLUMNS + columns + "\n")
                 + (keys.isEmpty() ? "" : KEYS + keys + "\n");
     }

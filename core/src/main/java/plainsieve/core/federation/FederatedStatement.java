@@ -27,7 +27,7 @@ public record FederatedStatement(List<One> sides, Statement here, int hereStart)
         FederatedQueryText text = FederatedQueryText.read(statement.text());
         return new FederatedStatement(
                 text.sides().stream()
-                        .map(side -> new One(side, slice(statement, side.start(), side.end(), Statement.NO_CAP)))
+                        .map(part -> new One(part, slice(statement, part.start(), part.end(), Statement.NO_CAP)))
                         .toList(),
                 slice(statement, text.hereStart(), statement.text().length(), statement.cap()),
                 text.hereStart());

@@ -261,10 +261,10 @@ final class HardCodedConditions {
         if (!plain || word.isEmpty() || word.matches("(?s).*[%_\\\\].*") || !(before || behind)) {
             return Optional.empty();
         }
-        ValueCoverage covers =
+        ValueCoverage coverage =
                 before && behind ? ValueCoverage.CONTAINING : behind ? ValueCoverage.STARTING : ValueCoverage.ENDING;
         return Optional.of(new Piece(
-                new HardCodedValue.Placeholder(name, Type.TEXT, false, covers, List.of(word)),
+                new HardCodedValue.Placeholder(name, Type.TEXT, false, coverage, List.of(word)),
                 new Span(operator, leaf.span().to()),
                 "= %s"));
     }
@@ -283,7 +283,7 @@ final class HardCodedConditions {
         }
         ComparedColumn column = column(comparison.left(), Comparison.Kind.IN);
         Type type = LiteralTypes.of(column, items, Comparison.Kind.IN);
-        HardCodedValue.Placeholder hole = new HardCodedValue.Placeholder(
+        HardCodedValue.Placeholder placeholder = new HardCodedValue.Placeholder(
                 ParameterNameSuggestions.compared(column, type, Comparison.Kind.IN),
                 type,
                 true,
@@ -296,7 +296,7 @@ final class HardCodedConditions {
                 HardCodedValue.Kind.LIST,
                 Optional.of(column),
                 Comparison.Kind.IN,
-                List.of(new Piece(hole, inside, "%s").orMany(new Replaced(inside, "%s")))));
+                List.of(new Piece(placeholder, inside, "%s").orMany(new Replaced(inside, "%s")))));
     }
 
     private Optional<Found> between(Comparison comparison) {

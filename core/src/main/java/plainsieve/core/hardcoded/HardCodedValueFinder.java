@@ -45,8 +45,8 @@ public final class HardCodedValueFinder {
      * @param many what a parameter with many values would replace; nothing where none can stand
      */
     record Piece(HardCodedValue.Placeholder hole, Replaced one, Optional<Replaced> many) {
-        Piece(HardCodedValue.Placeholder hole, Span span, String around) {
-            this(hole, new Replaced(span, around), Optional.empty());
+        Piece(HardCodedValue.Placeholder placeholder, Span span, String around) {
+            this(placeholder, new Replaced(span, around), Optional.empty());
         }
 
         Span span() {
@@ -106,14 +106,14 @@ public final class HardCodedValueFinder {
     }
 
     private static Found single(HardCodedValue.Kind kind, String name, Literal literal) {
-        HardCodedValue.Placeholder hole = new HardCodedValue.Placeholder(
+        HardCodedValue.Placeholder placeholder = new HardCodedValue.Placeholder(
                 name,
                 literal.type(),
                 false,
                 ValueCoverage.ITSELF,
                 List.of(literal.writtenAs(literal.type()).orElse(literal.text())));
         return new Found(
-                kind, Optional.empty(), Comparison.Kind.OTHER, List.of(new Piece(hole, literal.tokens(), "%s")));
+                kind, Optional.empty(), Comparison.Kind.OTHER, List.of(new Piece(placeholder, literal.tokens(), "%s")));
     }
 
     private void arguments(FromItem item) {

@@ -69,9 +69,9 @@ final class IntervalLiteral {
     }
 
     private Found found(String unit, String amount, Span span) {
-        HardCodedValue.Placeholder hole =
+        HardCodedValue.Placeholder placeholder =
                 new HardCodedValue.Placeholder(unit + "s", Type.INTEGER, false, ValueCoverage.ITSELF, List.of(amount));
-        Piece piece = new Piece(hole, new Replaced(span, dialect.interval("%s", unit)), Optional.empty());
+        Piece piece = new Piece(placeholder, new Replaced(span, dialect.interval("%s", unit)), Optional.empty());
         return new Found(HardCodedValue.Kind.WITHIN, Optional.empty(), Comparison.Kind.OTHER, List.of(piece));
     }
 }

@@ -22,30 +22,30 @@ import plainsieve.core.sql.TextEdit;
  */
 final class BlankOrNullFilter implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.query().conditionClauses().stream()
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.query().conditionClauses().stream()
                 .map(Clause::condition)
                 .flatMap(Optional::stream)
                 .flatMap(Condition::lists)
                 .filter(Condition.Joined::or)
-                .flatMap(joined -> notice(subject, joined).stream());
+                .flatMap(joined -> notice(context, joined).stream());
     }
 
-    private static Optional<Notice> notice(NoticeContext subject, Condition.Joined joined) {
+    private static Optional<Notice> notice(NoticeContext context, Condition.Joined joined) {
         List<Span> items = joined.items().stream().map(Condition::span).toList();
         for (Span item : items) {
-            Optional<Comparison> filter = Comparison.of(subject.tokens(), item).filter(BlankOrNullFilter::isMember);
+            Optional<Comparison> filter = Comparison.of(context.tokens(), item).filter(BlankOrNullFilter::isMember);
             Optional<Parameter> parameter =
-                    filter.flatMap(subject::compared).filter(compared -> compared.blankRule() == BlankRule.NO_FILTER);
+                    filter.flatMap(context::compared).filter(compared -> compared.blankRule() == BlankRule.NO_FILTER);
             boolean others = items.stream()
                     .filter(other -> other != item)
-                    .allMatch(other -> filter.isPresent() && asksWithoutValue(subject, other, filter.get()));
+                    .allMatch(other -> filter.isPresent() && asksWithoutValue(context, other, filter.get()));
             if (parameter.isPresent() && others) {
                 return Optional.of(notice(
-                        subject,
+                        context,
                         joined,
                         parameter.get(),
-                        subject.text(filter.get().left())));
+                        context.text(filter.get().left())));
             }
         }
         return Optional.empty();
@@ -57,21 +57,21 @@ final class BlankOrNullFilter implements NoticeRule {
     }
 
     /** Whether it is {@code … is null} about what the filter compares. */
-    private static boolean asksWithoutValue(NoticeContext subject, Span item, Comparison filter) {
+    private static boolean asksWithoutValue(NoticeContext context, Span item, Comparison filter) {
         int is = item.to() - 2;
-        return subject.tokens().isWord(is + 1, "null")
-                && subject.tokens().isWord(is, "is")
-                && subject.tokens().sameText(new Span(item.from(), is), filter.left());
+        return context.tokens().isWord(is + 1, "null")
+                && context.tokens().isWord(is, "is")
+                && context.tokens().sameText(new Span(item.from(), is), filter.left());
     }
 
-    private static Notice notice(NoticeContext subject, Condition.Joined joined, Parameter parameter, String column) {
+    private static Notice notice(NoticeContext context, Condition.Joined joined, Parameter parameter, String column) {
         String name = ":" + parameter.name();
-        int start = subject.start(joined.span());
+        int start = context.start(joined.span());
         return Notice.of(
                         "blank-or-without-value",
                         "With nothing chosen for %s, only rows in which %s has no value come.".formatted(name, column),
                         "Say which rows should come then.")
-                .at(subject.place(joined.span()))
+                .at(context.place(joined.span()))
                 .about(parameter.name())
                 .fixedBy("Every row", TextEdit.insert(start, name + " is null or "))
                 .fixedBy("Only rows without a value", "blank", BlankRule.ROWS_WITHOUT_VALUE.word());

@@ -12,43 +12,43 @@ import plainsieve.core.value.Type;
 /** A parameter of one type is compared with a column of another: the database refuses it, or converts every row. */
 final class ColumnTypeMismatch implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.leaves().stream()
-                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> compare(subject, leaf, comparison)));
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.leaves().stream()
+                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> compare(context, leaf, comparison)));
     }
 
-    private static Stream<Notice> compare(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
-        Optional<ColumnFacts.Fact> fact = subject.facts().of(subject.query(), comparison.left());
+    private static Stream<Notice> compare(NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison) {
+        Optional<ColumnFacts.Fact> fact = context.facts().of(context.query(), comparison.left());
         if (fact.isEmpty() || comparison.kind() == Comparison.Kind.OTHER) {
             return Stream.empty();
         }
         Type column = fact.get().type();
-        return parameters(subject, comparison)
+        return parameters(context, comparison)
                 .filter(parameter -> !fits(parameter.type(), column, comparison.kind()))
-                .map(parameter -> notice(subject, leaf.span(), comparison, parameter, column));
+                .map(parameter -> notice(context, leaf.span(), comparison, parameter, column));
     }
 
-    private static Stream<Parameter> parameters(NoticeContext subject, Comparison comparison) {
+    private static Stream<Parameter> parameters(NoticeContext context, Comparison comparison) {
         if (comparison.kind() != Comparison.Kind.BETWEEN) {
-            return subject.compared(comparison).stream();
+            return context.compared(comparison).stream();
         }
         Span right = comparison.right();
         return Stream.of(new Span(right.from(), right.from() + 1), new Span(right.to() - 1, right.to()))
-                .flatMap(end -> subject.parameter(end).stream());
+                .flatMap(end -> context.parameter(end).stream());
     }
 
     private static Notice notice(
-            NoticeContext subject, Span leaf, Comparison comparison, Parameter parameter, Type column) {
+            NoticeContext context, Span leaf, Comparison comparison, Parameter parameter, Type column) {
         Notice notice = Notice.of(
                         "type-against-column",
                         ":%s is a %s, but %s is a %s."
                                 .formatted(
                                         parameter.name(),
                                         parameter.type().inWords(),
-                                        subject.text(comparison.left()),
+                                        context.text(comparison.left()),
                                         column.inWords()),
                         "Make :%s a %s.".formatted(parameter.name(), column.inWords()))
-                .at(subject.place(leaf))
+                .at(context.place(leaf))
                 .about(parameter.name())
                 .fixedBy("Make it a " + column.inWords(), "type", column.word());
         return isDate(parameter.type()) != isDate(column) ? notice.blocking() : notice;

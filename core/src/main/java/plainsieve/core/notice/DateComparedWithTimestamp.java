@@ -19,14 +19,14 @@ import plainsieve.core.value.Type;
  */
 final class DateComparedWithTimestamp implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.leaves().stream()
-                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> day(subject, leaf, comparison)));
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.leaves().stream()
+                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> day(context, leaf, comparison)));
     }
 
-    private static Stream<Notice> day(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
-        boolean holdsTimes = subject.facts()
-                .of(subject.query(), comparison.left())
+    private static Stream<Notice> day(NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison) {
+        boolean holdsTimes = context.facts()
+                .of(context.query(), comparison.left())
                 .filter(fact -> fact.type() == Type.DATETIME)
                 .isPresent();
         Span last = comparison.kind() == Comparison.Kind.BETWEEN
@@ -37,52 +37,52 @@ final class DateComparedWithTimestamp implements NoticeRule {
                     case LESS_OR_EQUAL, EQUAL, BETWEEN, GREATER -> true;
                     default -> false;
                 };
-        return subject.parameter(last).stream()
+        return context.parameter(last).stream()
                 .filter(parameter -> holdsTimes && cutsOff && parameter.type() == Type.DATE)
                 // A value that covers a period is asked for to its last moment already.
                 .filter(parameter -> parameter.covers().period().isEmpty())
-                .map(parameter -> notice(subject, leaf, comparison, parameter));
+                .map(parameter -> notice(context, leaf, comparison, parameter));
     }
 
     private static Notice notice(
-            NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison, Parameter parameter) {
-        String column = subject.text(comparison.left());
+            NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison, Parameter parameter) {
+        String column = context.text(comparison.left());
         Notice notice = Notice.of(
                         "day-against-times",
                         "%s holds times, so :%s means only the first moment of that day."
                                 .formatted(column, parameter.name()),
                         "Compare with the day after: then the whole day counts.")
-                .at(subject.place(leaf.span()))
+                .at(context.place(leaf.span()))
                 .about(parameter.name());
         boolean simple = !parameter.many() && !comparison.negatedWord();
         return simple
                 ? notice.fixedBy(
                         "Count the whole day",
                         new TextEdit(
-                                subject.start(leaf.span()),
-                                subject.end(leaf.span()),
-                                wholeDays(subject, leaf, comparison, column)))
+                                context.start(leaf.span()),
+                                context.end(leaf.span()),
+                                wholeDays(context, leaf, comparison, column)))
                 : notice;
     }
 
     private static String wholeDays(
-            NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison, String column) {
+            NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison, String column) {
         Span right = comparison.right();
-        String last = subject.text(new Span(right.to() - 1, right.to()));
-        String before = column + " < " + subject.dialect().dayAfter(last);
+        String last = context.text(new Span(right.to() - 1, right.to()));
+        String before = column + " < " + context.dialect().dayAfter(last);
         String range =
                 switch (comparison.kind()) {
                     case LESS_OR_EQUAL -> before;
-                    case GREATER -> column + " >= " + subject.dialect().dayAfter(last);
+                    case GREATER -> column + " >= " + context.dialect().dayAfter(last);
                     case EQUAL -> column + " >= " + last + " and " + before;
-                    default -> column + " >= " + subject.text(lowEnd(subject, right)) + " and " + before;
+                    default -> column + " >= " + context.text(lowEnd(context, right)) + " and " + before;
                 };
-        return subject.isNegated(leaf.span()) ? "(" + range + ")" : range;
+        return context.isNegated(leaf.span()) ? "(" + range + ")" : range;
     }
 
-    private static Span lowEnd(NoticeContext subject, Span right) {
+    private static Span lowEnd(NoticeContext context, Span right) {
         int and = Comparison.next(
-                subject.tokens(), right, right.from(), i -> subject.tokens().isWord(i, "and"));
+                context.tokens(), right, right.from(), i -> context.tokens().isWord(i, "and"));
         return new Span(right.from(), and);
     }
 }

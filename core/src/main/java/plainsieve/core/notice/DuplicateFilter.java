@@ -17,21 +17,21 @@ final class DuplicateFilter implements NoticeRule {
     private static final int MOST_COMPARED = 200;
 
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.query().conditionClauses().stream()
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.query().conditionClauses().stream()
                 .filter(clause -> clause.kind() == Clause.Kind.WHERE || clause.kind() == Clause.Kind.ON)
                 .flatMap(clause -> clause.condition().stream())
                 .flatMap(Condition::lists)
                 .filter(joined -> !joined.or())
-                .flatMap(joined -> pairs(subject, joined).stream());
+                .flatMap(joined -> pairs(context, joined).stream());
     }
 
     private record Filter(Span leaf, Span column, boolean byParameter) {}
 
-    private static List<Notice> pairs(NoticeContext subject, Condition.Joined joined) {
+    private static List<Notice> pairs(NoticeContext context, Condition.Joined joined) {
         List<Filter> filters = joined.items().stream()
                 .filter(Condition.Leaf.class::isInstance)
-                .flatMap(leaf -> filter(subject, leaf.span()).stream())
+                .flatMap(leaf -> filter(context, leaf.span()).stream())
                 .limit(MOST_COMPARED)
                 .toList();
         List<Notice> notices = new ArrayList<>();
@@ -40,17 +40,17 @@ final class DuplicateFilter implements NoticeRule {
                 Filter one = filters.get(i);
                 Filter other = filters.get(j);
                 boolean twice = (one.byParameter() || other.byParameter())
-                        && subject.tokens().sameText(one.column(), other.column());
+                        && context.tokens().sameText(one.column(), other.column());
                 if (twice) {
-                    notices.add(notice(subject, one.byParameter() ? other : one));
+                    notices.add(notice(context, one.byParameter() ? other : one));
                 }
             }
         }
         return notices;
     }
 
-    private static Notice notice(NoticeContext subject, Filter surplus) {
-        String column = subject.text(surplus.column());
+    private static Notice notice(NoticeContext context, Filter surplus) {
+        String column = context.text(surplus.column());
         return Notice.of(
                         "filtered-twice",
                         "%s is filtered here and by a parameter beside it: only rows that pass both come."
@@ -58,21 +58,21 @@ final class DuplicateFilter implements NoticeRule {
                         surplus.byParameter()
                                 ? "Keep one of the two."
                                 : "Is this value left over from drafting? Then leave it out.")
-                .at(subject.place(surplus.leaf()));
+                .at(context.place(surplus.leaf()));
     }
 
-    private static Optional<Filter> filter(NoticeContext subject, Span leaf) {
-        return Comparison.of(subject.tokens(), leaf)
+    private static Optional<Filter> filter(NoticeContext context, Span leaf) {
+        return Comparison.of(context.tokens(), leaf)
                 .filter(comparison -> !comparison.negatedWord()
                         && (comparison.kind() == Comparison.Kind.EQUAL || comparison.kind() == Comparison.Kind.IN))
                 .flatMap(comparison -> {
                     boolean parameter =
-                            !subject.query().parametersIn(comparison.right()).isEmpty();
+                            !context.query().parametersIn(comparison.right()).isEmpty();
                     int first = comparison.kind() == Comparison.Kind.IN
                             ? comparison.right().from() + 1
                             : comparison.right().from();
-                    boolean literal = subject.tokens().is(first, TokenKind.STRING)
-                            || subject.tokens().is(first, TokenKind.NUMBER);
+                    boolean literal = context.tokens().is(first, TokenKind.STRING)
+                            || context.tokens().is(first, TokenKind.NUMBER);
                     return parameter || literal
                             ? Optional.of(new Filter(leaf, comparison.left(), parameter))
                             : Optional.empty();

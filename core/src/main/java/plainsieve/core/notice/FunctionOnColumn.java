@@ -30,38 +30,38 @@ final class FunctionOnColumn implements NoticeRule {
     private static final Set<String> DAY_FUNCTIONS = Set.of("date", "to_date");
 
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.leaves().stream()
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.leaves().stream()
                 .filter(leaf -> leaf.clause() == Clause.Kind.WHERE || leaf.clause() == Clause.Kind.ON)
-                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> function(subject, leaf, comparison)));
+                .flatMap(leaf -> leaf.comparison().stream().flatMap(comparison -> function(context, leaf, comparison)));
     }
 
-    private static Stream<Notice> function(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
-        boolean mentions = !subject.query().parametersIn(comparison.right()).isEmpty();
+    private static Stream<Notice> function(NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison) {
+        boolean mentions = !context.query().parametersIn(comparison.right()).isEmpty();
         Span left = comparison.left();
-        if (!mentions || !worksOnColumn(subject, left)) {
+        if (!mentions || !worksOnColumn(context, left)) {
             return Stream.empty();
         }
         Notice notice = Notice.of(
                         "function-on-column",
                         "%s is worked out for every row, so an index on the column is of no use."
-                                .formatted(subject.text(left)),
+                                .formatted(context.text(left)),
                         "Compare the column itself, and work on the parameter's side.")
-                .at(subject.place(leaf.span()));
-        return Stream.of(day(subject.tokens(), left)
-                .flatMap(column -> range(subject, leaf, comparison, subject.text(column)))
+                .at(context.place(leaf.span()));
+        return Stream.of(day(context.tokens(), left)
+                .flatMap(column -> range(context, leaf, comparison, context.text(column)))
                 .map(range -> notice.fixedBy(
                         "Compare the column itself",
-                        new TextEdit(subject.start(leaf.span()), subject.end(leaf.span()), range)))
+                        new TextEdit(context.start(leaf.span()), context.end(leaf.span()), range)))
                 .orElse(notice));
     }
 
     /** A call or a cast with a column name in it, and no parameter, aggregate or subquery. */
-    private static boolean worksOnColumn(NoticeContext subject, Span left) {
-        Tokens tokens = subject.tokens();
+    private static boolean worksOnColumn(NoticeContext context, Span left) {
+        Tokens tokens = context.tokens();
         boolean call = tokens.is(left.from(), TokenKind.WORD)
                 && tokens.isBracket(left.from() + 1, '(')
-                && subject.query().brackets().close(left.from() + 1) == left.to() - 1;
+                && context.query().brackets().close(left.from() + 1) == left.to() - 1;
         boolean cast = false;
         boolean column = false;
         for (int i = left.from(); i < left.to(); i++) {
@@ -72,7 +72,7 @@ final class FunctionOnColumn implements NoticeRule {
             boolean word = tokens.is(i, TokenKind.WORD) || tokens.is(i, TokenKind.QUOTED_NAME);
             column |= word && !tokens.isBracket(i + 1, '(');
         }
-        return (call || cast) && column && !new KnownFunctions(subject.query(), subject.dialect()).aggregate(left);
+        return (call || cast) && column && !new KnownFunctions(context.query(), context.dialect()).aggregate(left);
     }
 
     /** The column whose day is taken: {@code date(x)}, {@code cast(x as date)}, {@code x::date}, {@code date_trunc('day', x)}. */
@@ -97,14 +97,14 @@ final class FunctionOnColumn implements NoticeRule {
     }
 
     private static Optional<String> range(
-            NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison, String column) {
+            NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison, String column) {
         Optional<Parameter> parameter =
-                subject.parameter(comparison.right()).filter(p -> p.type() == Type.DATE && !p.many());
+                context.parameter(comparison.right()).filter(p -> p.type() == Type.DATE && !p.many());
         if (parameter.isEmpty()) {
             return Optional.empty();
         }
         String day = ":" + parameter.get().name();
-        String after = subject.dialect().dayAfter(day);
+        String after = context.dialect().dayAfter(day);
         Optional<String> range =
                 switch (comparison.kind()) {
                     case EQUAL -> Optional.of(column + " >= " + day + " and " + column + " < " + after);
@@ -114,6 +114,6 @@ final class FunctionOnColumn implements NoticeRule {
                     case GREATER_OR_EQUAL -> Optional.of(column + " >= " + day);
                     default -> Optional.empty();
                 };
-        return range.map(text -> subject.isNegated(leaf.span()) ? "(" + text + ")" : text);
+        return range.map(text -> context.isNegated(leaf.span()) ? "(" + text + ")" : text);
     }
 }

@@ -10,17 +10,17 @@ import plainsieve.core.sql.Tokens;
 /** A pattern that starts with a wildcard: {@code like '%' || :p}, {@code like concat('%', :p)}. */
 final class LeadingWildcard implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.leaves().stream()
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.leaves().stream()
                 .filter(leaf -> leaf.comparison()
                         .filter(comparison -> comparison.kind() == Comparison.Kind.LIKE)
-                        .filter(comparison -> startsWithWildcard(subject.tokens(), comparison.right()))
+                        .filter(comparison -> startsWithWildcard(context.tokens(), comparison.right()))
                         .isPresent())
                 .map(leaf -> Notice.of(
                                 "leading-wildcard",
                                 "The pattern starts with a wildcard, so every row has to be looked at.",
                                 "Where the beginning is known, leave the first wildcard out.")
-                        .at(subject.place(leaf.span())));
+                        .at(context.place(leaf.span())));
     }
 
     private static boolean startsWithWildcard(Tokens tokens, Span right) {

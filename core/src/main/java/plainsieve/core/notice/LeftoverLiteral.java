@@ -17,13 +17,13 @@ final class LeftoverLiteral implements NoticeRule {
     private static final Pattern ISO_DATE = Pattern.compile("'\\d{4}-\\d{2}-\\d{2}([ T][0-9:.]*)?'");
 
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return Stream.concat(limit(subject), conditions(subject));
+    public Stream<Notice> notices(NoticeContext context) {
+        return Stream.concat(limit(context), conditions(context));
     }
 
-    private static Stream<Notice> limit(NoticeContext subject) {
-        Tokens tokens = subject.tokens();
-        return subject.query().top().tail().stream()
+    private static Stream<Notice> limit(NoticeContext context) {
+        Tokens tokens = context.tokens();
+        return context.query().top().tail().stream()
                 .filter(clause ->
                         clause.kind() == Clause.Kind.LIMIT && clause.body().length() == 1)
                 .filter(clause -> tokens.is(clause.body().from(), TokenKind.NUMBER)
@@ -32,28 +32,28 @@ final class LeftoverLiteral implements NoticeRule {
                                 "leftover-value",
                                 "This fixed row limit looks left over from drafting: it goes live as it stands.",
                                 "Let viewers choose it, or leave it out: every run has a cap of its own.")
-                        .at(subject.place(clause.span())));
+                        .at(context.place(clause.span())));
     }
 
     private static boolean isSmall(String number) {
         return number.matches("\\d{1,4}") && Long.parseLong(number) <= SMALL_LIMIT;
     }
 
-    private static Stream<Notice> conditions(NoticeContext subject) {
-        return subject.leaves().stream()
+    private static Stream<Notice> conditions(NoticeContext context) {
+        return context.leaves().stream()
                 .filter(leaf -> leaf.clause() == Clause.Kind.WHERE)
                 .filter(leaf -> leaf.comparison()
-                        .filter(comparison -> looksTemporary(subject, comparison))
+                        .filter(comparison -> looksTemporary(context, comparison))
                         .isPresent())
                 .map(leaf -> Notice.of(
                                 "leftover-value",
                                 "This fixed value looks left over from drafting.",
                                 "Let viewers choose it, or leave the condition out.")
-                        .at(subject.place(leaf.span())));
+                        .at(context.place(leaf.span())));
     }
 
-    private static boolean looksTemporary(NoticeContext subject, Comparison comparison) {
-        Tokens tokens = subject.tokens();
+    private static boolean looksTemporary(NoticeContext context, Comparison comparison) {
+        Tokens tokens = context.tokens();
         Span right = comparison.right();
         if (!SelectList.isPath(tokens, comparison.left()) || comparison.kind() == Comparison.Kind.OTHER) {
             return false;

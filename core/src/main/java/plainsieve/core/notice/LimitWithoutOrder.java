@@ -9,15 +9,15 @@ import plainsieve.core.sql.QueryLevel;
 /** A row limit without an order: which rows come is left to the database. */
 final class LimitWithoutOrder implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.query().levels().stream()
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.query().levels().stream()
                 .filter(level -> level.tailClause(Clause.Kind.ORDER_BY).isEmpty())
                 .flatMap(level -> limit(level).stream())
                 .map(clause -> Notice.of(
                                 "limit-without-order",
                                 "There is a row limit but no order, so any rows may come, and others the next time.",
                                 "Add an ORDER BY that names a unique column.")
-                        .at(subject.place(clause.span())));
+                        .at(context.place(clause.span())));
     }
 
     private static Optional<Clause> limit(QueryLevel level) {

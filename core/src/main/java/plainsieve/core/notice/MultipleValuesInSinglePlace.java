@@ -12,19 +12,19 @@ import plainsieve.core.sql.Span;
 /** A parameter that takes many values stands where there is room for one. */
 final class MultipleValuesInSinglePlace implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        Set<Integer> roomy = PreparedQuery.placesForMany(subject.query());
-        return subject.query().parameters().stream()
-                .filter(place -> many(subject, place).isPresent() && !roomy.contains(place.token()))
+    public Stream<Notice> notices(NoticeContext context) {
+        Set<Integer> roomy = PreparedQuery.placesForMany(context.query());
+        return context.query().parameters().stream()
+                .filter(place -> many(context, place).isPresent() && !roomy.contains(place.token()))
                 .map(place -> Notice.of(
                                 "many-in-single-place",
                                 ":%s takes many values, but this place has room for one.".formatted(place.name()),
                                 "Compare with =, <> or IN, or let the parameter take one value.")
-                        .at(subject.place(new Span(place.token(), place.token() + 1)))
+                        .at(context.place(new Span(place.token(), place.token() + 1)))
                         .about(place.name()));
     }
 
-    private static Optional<Parameter> many(NoticeContext subject, ParameterPlace place) {
-        return Optional.ofNullable(subject.parameters().get(place.name())).filter(Parameter::many);
+    private static Optional<Parameter> many(NoticeContext context, ParameterPlace place) {
+        return Optional.ofNullable(context.parameters().get(place.name())).filter(Parameter::many);
     }
 }

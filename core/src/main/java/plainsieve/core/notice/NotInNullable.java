@@ -15,10 +15,10 @@ import plainsieve.core.sql.TextEdit;
  */
 final class NotInNullable implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.leaves().stream().flatMap(leaf -> leaf.comparison().stream()
-                .filter(comparison -> excludes(comparison) && isNullable(subject, comparison))
-                .map(comparison -> notice(subject, leaf, comparison)));
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.leaves().stream().flatMap(leaf -> leaf.comparison().stream()
+                .filter(comparison -> excludes(comparison) && isNullable(context, comparison))
+                .map(comparison -> notice(context, leaf, comparison)));
     }
 
     private static boolean excludes(Comparison comparison) {
@@ -26,35 +26,35 @@ final class NotInNullable implements NoticeRule {
                 || (comparison.kind() == Comparison.Kind.IN && comparison.negatedWord());
     }
 
-    private static boolean isNullable(NoticeContext subject, Comparison comparison) {
-        return subject.facts()
-                .of(subject.query(), comparison.left())
+    private static boolean isNullable(NoticeContext context, Comparison comparison) {
+        return context.facts()
+                .of(context.query(), comparison.left())
                 .filter(ColumnFacts.Fact::nullable)
                 .isPresent();
     }
 
-    private static Notice notice(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
-        String column = subject.text(comparison.left());
-        String text = subject.text(leaf.span());
+    private static Notice notice(NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison) {
+        String column = context.text(comparison.left());
+        String text = context.text(leaf.span());
         Notice notice = Notice.of(
                         "not-in-nullable",
                         "Rows in which %s has no value are excluded, too.".formatted(column),
                         "Say “or %s is null” if they belong to the answer.".formatted(column))
-                .at(subject.place(leaf.span()));
-        return subject.isNegated(leaf.span()) || saysSo(subject, leaf, comparison)
+                .at(context.place(leaf.span()));
+        return context.isNegated(leaf.span()) || saysSo(context, leaf, comparison)
                 ? notice
                 : notice.fixedBy(
                         "Keep rows without a value",
                         new TextEdit(
-                                subject.start(leaf.span()),
-                                subject.end(leaf.span()),
+                                context.start(leaf.span()),
+                                context.end(leaf.span()),
                                 "(" + text + " or " + column + " is null)"));
     }
 
     /** Whether "or … is null" stands right behind it already. */
-    private static boolean saysSo(NoticeContext subject, NoticeContext.Leaf leaf, Comparison comparison) {
+    private static boolean saysSo(NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison) {
         int next = leaf.span().to() + 1;
-        return subject.tokens().isWord(leaf.span().to(), "or")
-                && subject.tokens().isWord(next + comparison.left().length(), "is");
+        return context.tokens().isWord(leaf.span().to(), "or")
+                && context.tokens().isWord(next + comparison.left().length(), "is");
     }
 }

@@ -5,5 +5,5 @@ import plainsieve.core.catalog.NoticeContext;
 
 /** One thing to look for. */
 interface NoticeRule {
-    Stream<Notice> notices(NoticeContext subject);
+    Stream<Notice> notices(NoticeContext context);
 }

@@ -37,9 +37,9 @@ public final class Notices {
      */
     public static List<Notice> of(
             ParsedQuery query, Dialect dialect, Map<String, Parameter> parameters, ColumnFacts facts) {
-        NoticeContext subject = NoticeContext.of(query, dialect, parameters, facts);
+        NoticeContext context = NoticeContext.of(query, dialect, parameters, facts);
         return RULES.stream()
-                .flatMap(rule -> rule.notices(subject))
+                .flatMap(rule -> rule.notices(context))
                 .sorted(Comparator.comparingInt(
                         notice -> notice.place().map(TextLocation::start).orElse(-1)))
                 .toList();

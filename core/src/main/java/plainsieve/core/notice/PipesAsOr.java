@@ -20,18 +20,18 @@ import plainsieve.core.sql.Tokens;
  */
 final class PipesAsOr implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        if (!subject.dialect().syntax().has(Feature.PIPES_MEAN_OR)) {
+    public Stream<Notice> notices(NoticeContext context) {
+        if (!context.dialect().syntax().has(Feature.PIPES_MEAN_OR)) {
             return Stream.empty();
         }
         List<Notice> notices = new ArrayList<>();
-        for (Clause clause : subject.query().conditionClauses()) {
+        for (Clause clause : context.query().conditionClauses()) {
             Span body = clause.body();
             for (int i = body.from(); i < body.to(); i++) {
-                if (subject.tokens().isWord(i, "like") && isText(subject.tokens(), i + 1)) {
-                    Span chain = chain(subject.tokens(), i + 1, body.to());
+                if (context.tokens().isWord(i, "like") && isText(context.tokens(), i + 1)) {
+                    Span chain = chain(context.tokens(), i + 1, body.to());
                     if (chain.length() > 1) {
-                        notices.add(notice(subject, chain));
+                        notices.add(notice(context, chain));
                     }
                     i = chain.to() - 1;
                 }
@@ -52,19 +52,19 @@ final class PipesAsOr implements NoticeRule {
         return tokens.is(at, TokenKind.STRING) || tokens.is(at, TokenKind.PARAMETER);
     }
 
-    private static Notice notice(NoticeContext subject, Span chain) {
+    private static Notice notice(NoticeContext context, Span chain) {
         List<String> parts = new ArrayList<>();
         for (int i = chain.from(); i < chain.to(); i += 2) {
-            parts.add(subject.tokens().written(i));
+            parts.add(context.tokens().written(i));
         }
         return Notice.of(
                         "pipes-mean-or",
                         "In this database || means OR, so this joins conditions, not texts.",
                         "Join texts with concat(…).")
-                .at(subject.place(chain))
+                .at(context.place(chain))
                 .fixedBy(
                         "Join the texts",
                         new TextEdit(
-                                subject.start(chain), subject.end(chain), "concat(" + String.join(", ", parts) + ")"));
+                                context.start(chain), context.end(chain), "concat(" + String.join(", ", parts) + ")"));
     }
 }

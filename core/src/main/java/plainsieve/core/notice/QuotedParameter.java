@@ -8,19 +8,19 @@ import plainsieve.core.value.TextLocation;
 /** {@code ':port'} is a text. Rewrite: {@code :port}. */
 final class QuotedParameter implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return subject.query().quotedParameters().stream().map(token -> {
-            int end = subject.tokens().end(token);
-            int quote = subject.query().text().lastIndexOf(':', end - 2) - 1;
-            TextLocation place = subject.query().tokens().place(quote, end);
-            String name = subject.query().text().substring(quote + 1, end - 1);
+    public Stream<Notice> notices(NoticeContext context) {
+        return context.query().quotedParameters().stream().map(token -> {
+            int end = context.tokens().end(token);
+            int quote = context.query().text().lastIndexOf(':', end - 2) - 1;
+            TextLocation location = context.query().tokens().place(quote, end);
+            String name = context.query().text().substring(quote + 1, end - 1);
             return Notice.of(
                             "quoted-parameter",
                             "Inside quotes this is text, not a parameter.",
                             "Take the quotes off: values are bound, they need none.")
-                    .at(place)
+                    .at(location)
                     .about(name.substring(1))
-                    .fixedBy("Take the quotes off", new TextEdit(place.start(), place.end(), name));
+                    .fixedBy("Take the quotes off", new TextEdit(location.start(), location.end(), name));
         });
     }
 }

@@ -7,8 +7,8 @@ import plainsieve.core.sql.SessionVariables;
 /** A variable that is set from row to row counts in whatever order the rows are read. */
 final class RowVariableCounter implements NoticeRule {
     @Override
-    public Stream<Notice> notices(NoticeContext subject) {
-        return SessionVariables.setBy(subject.query().text(), subject.dialect()).stream()
+    public Stream<Notice> notices(NoticeContext context) {
+        return SessionVariables.setBy(context.query().text(), context.dialect()).stream()
                 .map(RowVariableCounter::notice);
     }
 

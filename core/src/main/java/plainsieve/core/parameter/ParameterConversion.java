@@ -25,9 +25,9 @@ public final class ParameterConversion {
     /** The parameter with another type. */
     public ConvertedParameter toType(Type type) {
         ParameterDefinition.Meaning meaning = parameter.meaning();
-        ValueCoverage covers = meaning.covers();
-        if (!covers.fits(type)) {
-            lost.add("A %s stands for itself, not for “%s”.".formatted(type.inWords(), covers.word()));
+        ValueCoverage coverage = meaning.covers();
+        if (!coverage.fits(type)) {
+            lost.add("A %s stands for itself, not for “%s”.".formatted(type.inWords(), coverage.word()));
         }
         boolean limits = type == Type.INTEGER || meaning.everyRow().isEmpty();
         if (!limits) {
@@ -36,7 +36,7 @@ public final class ParameterConversion {
         ParameterDefinition.Meaning read = new ParameterDefinition.Meaning(
                 type,
                 meaning.many(),
-                covers.fits(type) ? covers : ValueCoverage.ITSELF,
+                coverage.fits(type) ? coverage : ValueCoverage.ITSELF,
                 meaning.blankRule(),
                 meaning.sendEach(),
                 limits ? meaning.everyRow() : OptionalLong.empty());

@@ -22,9 +22,9 @@ public enum ValueCoverage {
     }
 
     public static Optional<ValueCoverage> ofWord(String word) {
-        for (ValueCoverage covers : values()) {
-            if (covers.word().equals(word)) {
-                return Optional.of(covers);
+        for (ValueCoverage coverage : values()) {
+            if (coverage.word().equals(word)) {
+                return Optional.of(coverage);
             }
         }
         return Optional.empty();

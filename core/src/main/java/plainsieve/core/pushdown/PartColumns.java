@@ -71,10 +71,10 @@ final class PartColumns {
             return Optional.empty();
         }
         if (item.kind() == FromItem.Kind.TABLE) {
-            return side(item).flatMap(side -> side.columns().entrySet().stream()
+            return side(item).flatMap(part -> part.columns().entrySet().stream()
                     .filter(known -> known.getKey().equalsIgnoreCase(column))
                     .findFirst()
-                    .map(known -> new Found(side, known.getKey(), known.getValue(), item, uses(side) == 1)));
+                    .map(known -> new Found(part, known.getKey(), known.getValue(), item, uses(part) == 1)));
         }
         return item.query().flatMap(level -> within(column, level, item));
     }
@@ -84,15 +84,15 @@ final class PartColumns {
         String name = Identifiers.bare(tokens.written(item.name().to() - 1));
         return item.name().length() == 1
                 ? sides.stream()
-                        .filter(side -> side.name().equalsIgnoreCase(name))
+                        .filter(part -> part.name().equalsIgnoreCase(name))
                         .findFirst()
                 : Optional.empty();
     }
 
-    private long uses(SourcePart side) {
+    private long uses(SourcePart part) {
         return query.fromItems().stream()
                 .filter(item -> item.kind() == FromItem.Kind.TABLE)
-                .filter(item -> side(item).filter(side::equals).isPresent())
+                .filter(item -> side(item).filter(part::equals).isPresent())
                 .count();
     }
 

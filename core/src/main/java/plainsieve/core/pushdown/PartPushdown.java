@@ -51,7 +51,7 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
     private static final class Finding {
         private final ParsedQuery query;
         private final Tokens tokens;
-        private final BlockJoins joins;
+        private final BlockJoins blockJoins;
         private final PartColumns columns;
         private final ComparisonReader reader;
         private final List<Test> tests = new ArrayList<>();
@@ -60,7 +60,7 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
         Finding(SentStatement here, PartColumns columns) {
             this.query = here.query();
             this.tokens = here.tokens();
-            this.joins = new BlockJoins(query);
+            this.blockJoins = new BlockJoins(query);
             this.columns = columns;
             this.reader = new ComparisonReader(here);
         }
@@ -76,7 +76,7 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
 
         private void level(QueryLevel level) {
             for (QueryLevel.Operand operand : level.operands()) {
-                if (operand instanceof QueryLevel.Operand.Plain plain && joins.arePlain(plain.block())) {
+                if (operand instanceof QueryLevel.Operand.Plain plain && blockJoins.arePlain(plain.block())) {
                     block(plain.block());
                 }
             }
@@ -85,10 +85,10 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
         private void block(Block block) {
             for (Clause on : query.conditionClauses()) {
                 if (on.kind() == Clause.Kind.ON) {
-                    joins.joined(block, on).ifPresent(item -> on.condition()
+                    blockJoins.joined(block, on).ifPresent(item -> on.condition()
                             .ifPresent(condition -> conjuncts(condition).forEach(leaf -> equality(block, leaf)
                                     .filter(pair -> pair.has(item))
-                                    .ifPresent(pair -> pair.ofJoin(item, joins.isKept(item))))));
+                                    .ifPresent(pair -> pair.ofJoin(item, blockJoins.isKept(item))))));
                 }
             }
             block.clause(Clause.Kind.WHERE).flatMap(Clause::condition).ifPresent(condition -> conditions(condition)
@@ -205,7 +205,7 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
                             .allMatch(clause -> clause.kind() == Clause.Kind.SELECT
                                     || clause.kind() == Clause.Kind.FROM
                                     || clause.kind() == Clause.Kind.WHERE)
-                    && joins.arePlain(plain.block());
+                    && blockJoins.arePlain(plain.block());
             return simple
                     ? Optional.of(((QueryLevel.Operand.Plain) level.operands().get(0)).block())
                     : Optional.empty();

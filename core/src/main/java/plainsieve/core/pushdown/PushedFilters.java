@@ -47,14 +47,14 @@ public final class PushedFilters {
         for (ColumnConstraint one : within) {
             String name = "needed_" + (filters.size() + 1);
             chosen.put(name, one.parameter().isEmpty() ? name : one.parameter());
-            if (one instanceof ColumnConstraint.AllowedSet among
-                    && among.values().isEmpty()) {
+            if (one instanceof ColumnConstraint.AllowedSet allowedSet
+                    && allowedSet.values().isEmpty()) {
                 // No row has and has not a value.
                 filters.add(AddedFilter.withValue(one.column()));
                 filters.add(AddedFilter.withoutValue(one.column()));
-            } else if (one instanceof ColumnConstraint.AllowedSet among) {
+            } else if (one instanceof ColumnConstraint.AllowedSet allowedSet) {
                 parameters.put(name, Parameter.of(name, one.type()).takingMany());
-                choices.put(name, new Choice.Many(among.values(), false));
+                choices.put(name, new Choice.Many(allowedSet.values(), false));
                 filters.add(AddedFilter.anyOf(one.column(), name));
             } else {
                 ColumnConstraint.Bound bound = (ColumnConstraint.Bound) one;

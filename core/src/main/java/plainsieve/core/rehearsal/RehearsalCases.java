@@ -48,35 +48,35 @@ public final class RehearsalCases {
         return List.copyOf(made.cases);
     }
 
-    private void add(RehearsalParameter rehearsed, String name, ChoiceText choice, boolean refusal) {
-        cases.add(new RehearsalCase(name, Map.of(rehearsed.parameter().name(), choice), refusal));
+    private void add(RehearsalParameter rehearsalParameter, String name, ChoiceText choice, boolean refusal) {
+        cases.add(new RehearsalCase(name, Map.of(rehearsalParameter.parameter().name(), choice), refusal));
     }
 
     /** @param beside the other end of its range, blank: else the smallest end would turn the range round */
-    private void add(RehearsalParameter rehearsed, String name, String value, Map<String, ChoiceText> beside) {
+    private void add(RehearsalParameter rehearsalParameter, String name, String value, Map<String, ChoiceText> beside) {
         Map<String, ChoiceText> choices = new HashMap<>(beside);
-        choices.put(rehearsed.parameter().name(), ChoiceText.of(value));
+        choices.put(rehearsalParameter.parameter().name(), ChoiceText.of(value));
         cases.add(new RehearsalCase(name, choices, false));
     }
 
-    private void alone(RehearsalParameter rehearsed, Map<String, ChoiceText> beside) {
-        Parameter parameter = rehearsed.parameter();
-        add(rehearsed, "blank", ChoiceText.blank(), needsValue(parameter));
-        List<String> values = values(rehearsed);
+    private void alone(RehearsalParameter rehearsalParameter, Map<String, ChoiceText> beside) {
+        Parameter parameter = rehearsalParameter.parameter();
+        add(rehearsalParameter, "blank", ChoiceText.blank(), needsValue(parameter));
+        List<String> values = values(rehearsalParameter);
         if (!values.isEmpty()) {
-            add(rehearsed, "one value", values.get(values.size() / 2), beside);
-            add(rehearsed, "smallest", extreme(rehearsed, values, false), beside);
-            add(rehearsed, "largest", extreme(rehearsed, values, true), beside);
+            add(rehearsalParameter, "one value", values.get(values.size() / 2), beside);
+            add(rehearsalParameter, "smallest", extreme(rehearsalParameter, values, false), beside);
+            add(rehearsalParameter, "largest", extreme(rehearsalParameter, values, true), beside);
         }
         if (parameter.many()) {
-            many(rehearsed, values);
+            many(rehearsalParameter, values);
         }
-        if (rehearsed.hasList()) {
-            unlisted(rehearsed, values);
+        if (rehearsalParameter.hasList()) {
+            unlisted(rehearsalParameter, values);
         } else if (parameter.type() == Type.TEXT) {
-            add(rehearsed, "a quote", ChoiceText.of(QUOTE), false);
-            add(rehearsed, "a wildcard", ChoiceText.of(WILDCARD), false);
-            add(rehearsed, "letters of other scripts", ChoiceText.of(FOREIGN), false);
+            add(rehearsalParameter, "a quote", ChoiceText.of(QUOTE), false);
+            add(rehearsalParameter, "a wildcard", ChoiceText.of(WILDCARD), false);
+            add(rehearsalParameter, "letters of other scripts", ChoiceText.of(FOREIGN), false);
         }
     }
 
@@ -84,36 +84,40 @@ public final class RehearsalCases {
         return parameter.blankRule() == BlankRule.NOT_ALLOWED;
     }
 
-    private void many(RehearsalParameter rehearsed, List<String> values) {
+    private void many(RehearsalParameter rehearsalParameter, List<String> values) {
         if (values.size() > 1) {
-            add(rehearsed, "several values", ChoiceText.of(values.subList(0, Math.min(SEVERAL, values.size()))), false);
+            add(
+                    rehearsalParameter,
+                    "several values",
+                    ChoiceText.of(values.subList(0, Math.min(SEVERAL, values.size()))),
+                    false);
         }
-        if (rehearsed.hasList()) {
-            add(rehearsed, "all", ChoiceText.all(), false);
+        if (rehearsalParameter.hasList()) {
+            add(rehearsalParameter, "all", ChoiceText.all(), false);
             if (!values.isEmpty()) {
-                add(rehearsed, "every listed value", ChoiceText.of(values), false);
+                add(rehearsalParameter, "every listed value", ChoiceText.of(values), false);
             }
         } else {
             List<String> made = IntStream.range(0, MANY)
-                    .mapToObj(i -> generated(rehearsed.parameter().type(), i))
+                    .mapToObj(i -> generated(rehearsalParameter.parameter().type(), i))
                     .distinct()
                     .toList();
-            add(rehearsed, "%,d values".formatted(made.size()), ChoiceText.of(made), false);
+            add(rehearsalParameter, "%,d values".formatted(made.size()), ChoiceText.of(made), false);
         }
     }
 
-    private void unlisted(RehearsalParameter rehearsed, List<String> values) {
-        String strange = rehearsed.parameter().type() == Type.TEXT
-                        || rehearsed.parameter().type() == Type.NAME
+    private void unlisted(RehearsalParameter rehearsalParameter, List<String> values) {
+        String strange = rehearsalParameter.parameter().type() == Type.TEXT
+                        || rehearsalParameter.parameter().type() == Type.NAME
                 ? FOREIGN
-                : beyond(rehearsed.parameter().type());
-        if (!values.contains(strange) && rehearsed.parameter().type() != Type.BOOLEAN) {
-            add(rehearsed, "not on the list", ChoiceText.of(strange), true);
+                : beyond(rehearsalParameter.parameter().type());
+        if (!values.contains(strange) && rehearsalParameter.parameter().type() != Type.BOOLEAN) {
+            add(rehearsalParameter, "not on the list", ChoiceText.of(strange), true);
         }
-        awkward(values, "'").ifPresent(value -> add(rehearsed, "a quote", ChoiceText.of(value), false));
-        awkward(values, "[%_]").ifPresent(value -> add(rehearsed, "a wildcard", ChoiceText.of(value), false));
+        awkward(values, "'").ifPresent(value -> add(rehearsalParameter, "a quote", ChoiceText.of(value), false));
+        awkward(values, "[%_]").ifPresent(value -> add(rehearsalParameter, "a wildcard", ChoiceText.of(value), false));
         awkward(values, "[^\\p{ASCII}]")
-                .ifPresent(value -> add(rehearsed, "letters of other scripts", ChoiceText.of(value), false));
+                .ifPresent(value -> add(rehearsalParameter, "letters of other scripts", ChoiceText.of(value), false));
     }
 
     private static Optional<String> awkward(List<String> values, String pattern) {
@@ -123,31 +127,33 @@ public final class RehearsalCases {
     }
 
     /** Listed values, else the default, else something of the type within its limits. */
-    private static List<String> values(RehearsalParameter rehearsed) {
-        if (!rehearsed.listed().isEmpty()) {
-            return rehearsed.listed();
+    private static List<String> values(RehearsalParameter rehearsalParameter) {
+        if (!rehearsalParameter.listed().isEmpty()) {
+            return rehearsalParameter.listed();
         }
-        if (!rehearsed.usual().values().isEmpty()) {
-            return rehearsed.usual().values();
+        if (!rehearsalParameter.usual().values().isEmpty()) {
+            return rehearsalParameter.usual().values();
         }
-        return rehearsed.hasList()
+        return rehearsalParameter.hasList()
                 ? List.of()
                 : List.of(
-                        rehearsed.least().isEmpty()
-                                ? generated(rehearsed.parameter().type(), 1)
-                                : rehearsed.least());
+                        rehearsalParameter.least().isEmpty()
+                                ? generated(rehearsalParameter.parameter().type(), 1)
+                                : rehearsalParameter.least());
     }
 
-    private static String extreme(RehearsalParameter rehearsed, List<String> values, boolean largest) {
-        String limit = largest ? rehearsed.most() : rehearsed.least();
-        if (!rehearsed.hasList() && !limit.isEmpty()) {
+    private static String extreme(RehearsalParameter rehearsalParameter, List<String> values, boolean largest) {
+        String limit = largest ? rehearsalParameter.most() : rehearsalParameter.least();
+        if (!rehearsalParameter.hasList() && !limit.isEmpty()) {
             return limit;
         }
-        Type type = rehearsed.parameter().type();
-        if (!rehearsed.hasList()) {
+        Type type = rehearsalParameter.parameter().type();
+        if (!rehearsalParameter.hasList()) {
             return switch (type) {
                 case INTEGER ->
-                    rehearsed.least().isEmpty() && rehearsed.most().isEmpty() && !isCount(rehearsed)
+                    rehearsalParameter.least().isEmpty()
+                                    && rehearsalParameter.most().isEmpty()
+                                    && !isCount(rehearsalParameter)
                             ? (largest ? "2147483647" : "-2147483648")
                             : (largest ? "2147483647" : "0");
                 case DECIMAL -> largest ? "999999999.99" : "-999999999.99";
@@ -163,8 +169,8 @@ public final class RehearsalCases {
     }
 
     /** A row limit counts rows, and no count is below zero. */
-    private static boolean isCount(RehearsalParameter rehearsed) {
-        return rehearsed.parameter().everyRowValue().isPresent();
+    private static boolean isCount(RehearsalParameter rehearsalParameter) {
+        return rehearsalParameter.parameter().everyRowValue().isPresent();
     }
 
     private static Comparator<String> order(Type type) {

@@ -25,7 +25,8 @@ public final class PreparedRequest implements LeadingRequest {
         List<Named> places = new ArrayList<>();
         request.parts().forEach(part -> part.value()
                 .holes()
-                .forEach(hole -> places.add(new Named(hole.name(), hole.start(), hole.end()))));
+                .forEach(placeholder ->
+                        places.add(new Named(placeholder.name(), placeholder.start(), placeholder.end()))));
         return places;
     }
 

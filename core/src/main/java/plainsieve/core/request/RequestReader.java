@@ -104,18 +104,18 @@ final class RequestReader {
         }
     }
 
-    private void segments(String path, int start, ValueEncoding spelling) {
+    private void segments(String path, int start, ValueEncoding valueEncoding) {
         for (int from = 1; from <= path.length(); ) {
             int slash = path.indexOf('/', from);
             int to = slash < 0 ? path.length() : slash;
             RequestTemplate value = RequestTemplate.of(path.substring(from, to), start + from);
             RequestText.Line clause = new RequestText.Line(path.substring(from - 1, to), start + from - 1);
-            parts.add(new RequestPart(RequestPart.Kind.PATH, "", value, spelling, clause));
+            parts.add(new RequestPart(RequestPart.Kind.PATH, "", value, valueEncoding, clause));
             from = to + 1;
         }
     }
 
-    private void asked(String query, int start, ValueEncoding spelling) {
+    private void asked(String query, int start, ValueEncoding valueEncoding) {
         int from = start;
         for (String one : query.split("&", -1)) {
             int equals = one.indexOf('=');
@@ -125,7 +125,11 @@ final class RequestReader {
             }
             RequestTemplate value = RequestTemplate.of(one.substring(equals + 1), from + equals + 1);
             parts.add(new RequestPart(
-                    RequestPart.Kind.ASK, one.substring(0, equals), value, spelling, new RequestText.Line(one, from)));
+                    RequestPart.Kind.ASK,
+                    one.substring(0, equals),
+                    value,
+                    valueEncoding,
+                    new RequestText.Line(one, from)));
             from += one.length() + 1;
         }
     }

@@ -70,7 +70,7 @@ final class RequestWriter {
 
     private void part(RequestPart part, String before) {
         List<Filled> filled = part.value().holes().stream()
-                .map(hole -> new Filled(hole, chosen(hole, part)))
+                .map(placeholder -> new Filled(placeholder, chosen(placeholder, part)))
                 .toList();
         int start = text.length();
         boolean out = filled.stream().anyMatch(one -> one.values().isEmpty());
@@ -97,9 +97,9 @@ final class RequestWriter {
                 end)));
     }
 
-    private List<Value> chosen(RequestTemplate.Placeholder hole, RequestPart part) {
-        Parameter parameter = choices.parameter(hole.name());
-        List<Value> chosen = RequestValues.of(parameter, choices.of(hole.name()));
+    private List<Value> chosen(RequestTemplate.Placeholder placeholder, RequestPart part) {
+        Parameter parameter = choices.parameter(placeholder.name());
+        List<Value> chosen = RequestValues.of(parameter, choices.of(placeholder.name()));
         RequestValues.check(parameter, chosen, part);
         return chosen.stream()
                 .map(value -> part.spelling().of(value, parameter))
@@ -128,25 +128,25 @@ final class RequestWriter {
         }
     }
 
-    private void hole(RequestTemplate.Placeholder hole, List<Filled> filled, RequestPart part, int turn) {
+    private void hole(RequestTemplate.Placeholder placeholder, List<Filled> filled, RequestPart part, int turn) {
         List<Value> all = filled.stream()
-                .filter(one -> one.hole() == hole)
+                .filter(one -> one.hole() == placeholder)
                 .findFirst()
                 .orElseThrow()
                 .values();
         if (part.spelling().joined().isEmpty()) {
-            placeholder(hole, all.get(all.size() == 1 ? 0 : turn));
+            placeholder(placeholder, all.get(all.size() == 1 ? 0 : turn));
             return;
         }
         String sign = RequestEncoding.literal(part.spelling().joined().get(), part.kind());
         for (int i = 0; i < all.size(); i++) {
             text.append(i == 0 ? "" : sign);
-            placeholder(hole, all.get(i));
+            placeholder(placeholder, all.get(i));
         }
     }
 
-    private void placeholder(RequestTemplate.Placeholder hole, Value value) {
-        values.add(new BoundValue(hole.name(), text.length(), new PlaceholderBinding.Single(value)));
+    private void placeholder(RequestTemplate.Placeholder placeholder, Value value) {
+        values.add(new BoundValue(placeholder.name(), text.length(), new PlaceholderBinding.Single(value)));
         text.append('?');
     }
 }

@@ -16,8 +16,8 @@ public record ServiceRequest(
         headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
     }
 
-    public static ServiceRequest get(String path, ResponseOptions directions) {
-        return new ServiceRequest(false, path, Map.of(), Optional.empty(), directions);
+    public static ServiceRequest get(String path, ResponseOptions options) {
+        return new ServiceRequest(false, path, Map.of(), Optional.empty(), options);
     }
 
     /** As it is told: {@code get /ports}. */

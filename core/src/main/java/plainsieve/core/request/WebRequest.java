@@ -29,7 +29,7 @@ record WebRequest(Method method, List<RequestPart> parts, List<RequestText.Line>
 
     Set<String> parameterNames() {
         Set<String> names = new LinkedHashSet<>();
-        parts.forEach(part -> part.value().holes().forEach(hole -> names.add(hole.name())));
+        parts.forEach(part -> part.value().holes().forEach(placeholder -> names.add(placeholder.name())));
         return names;
     }
 }

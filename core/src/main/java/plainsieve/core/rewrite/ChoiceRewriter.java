@@ -45,16 +45,16 @@ final class ChoiceRewriter {
 
     private final List<ConditionRule> rules;
     private final Choices choices;
-    private final SourceText source;
+    private final SourceText sourceText;
     final List<Edit> edits = new ArrayList<>();
     final TokenMap<Placement.Outcome> outcomes;
     final Set<Condition.Leaf> leftOut = new HashSet<>();
 
-    ChoiceRewriter(List<ConditionRule> rules, Choices choices, SourceText source) {
+    ChoiceRewriter(List<ConditionRule> rules, Choices choices, SourceText sourceText) {
         this.rules = rules;
         this.choices = choices;
-        this.source = source;
-        this.outcomes = new TokenMap<>(source.tokens().size());
+        this.sourceText = sourceText;
+        this.outcomes = new TokenMap<>(sourceText.tokens().size());
     }
 
     void settle(List<OptionalFilter> filters) {
@@ -65,36 +65,36 @@ final class ChoiceRewriter {
 
     /** Rewrites each condition by the first rule that fires; what no rule touches is bound as it stands. */
     void conditions(List<ConditionSite> sites) {
-        for (ConditionSite site : sites) {
-            if (leftOut.contains(site.condition())) {
-                leaveOut(site);
+        for (ConditionSite conditionSite : sites) {
+            if (leftOut.contains(conditionSite.condition())) {
+                leaveOut(conditionSite);
             } else {
-                condition(site);
+                condition(conditionSite);
             }
         }
     }
 
-    private void condition(ConditionSite site) {
-        Optional<ConditionChange> change = firstChange(site);
+    private void condition(ConditionSite conditionSite) {
+        Optional<ConditionChange> change = firstChange(conditionSite);
         if (change.isPresent() && change.get().leftOut()) {
-            leftOut.add(site.condition());
-            leaveOut(site);
+            leftOut.add(conditionSite.condition());
+            leaveOut(conditionSite);
             return;
         }
         if (change.isPresent()) {
             edits.addAll(change.get().edits());
             change.get().outcomes().forEach(outcomes::put);
         }
-        site.places().forEach(this::bind);
-        site.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
-        if (site.isUnwrapped()) {
-            unwrap(site);
+        conditionSite.places().forEach(this::bind);
+        conditionSite.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
+        if (conditionSite.isUnwrapped()) {
+            unwrap(conditionSite);
         }
     }
 
-    private Optional<ConditionChange> firstChange(ConditionSite site) {
+    private Optional<ConditionChange> firstChange(ConditionSite conditionSite) {
         for (ConditionRule rule : rules) {
-            Optional<ConditionChange> change = rule.apply(site, choices, source);
+            Optional<ConditionChange> change = rule.apply(conditionSite, choices, sourceText);
             if (change.isPresent()) {
                 return change;
             }
@@ -102,22 +102,26 @@ final class ChoiceRewriter {
         return Optional.empty();
     }
 
-    private void leaveOut(ConditionSite site) {
-        site.places().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
-        site.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
+    private void leaveOut(ConditionSite conditionSite) {
+        conditionSite.places().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
+        conditionSite.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
     }
 
     /** {@code case when :p is null then 1 when x = :p then 1 end = 1} leaves {@code x = ?}, in brackets when it needs them. */
-    private void unwrap(ConditionSite site) {
-        boolean joined = joins(site.span());
+    private void unwrap(ConditionSite conditionSite) {
+        boolean joined = joins(conditionSite.span());
         edits.add(new Edit(
-                source.start(site.condition().span()), source.start(site.span()), Fragment.of(joined ? "(" : "")));
-        edits.add(
-                new Edit(source.end(site.span()), source.end(site.condition().span()), Fragment.of(joined ? ")" : "")));
+                sourceText.start(conditionSite.condition().span()),
+                sourceText.start(conditionSite.span()),
+                Fragment.of(joined ? "(" : "")));
+        edits.add(new Edit(
+                sourceText.end(conditionSite.span()),
+                sourceText.end(conditionSite.condition().span()),
+                Fragment.of(joined ? ")" : "")));
     }
 
     private boolean joins(Span span) {
-        Tokens tokens = source.tokens();
+        Tokens tokens = sourceText.tokens();
         for (int i = span.from(); i < span.to(); i++) {
             if (tokens.isWord(i, "or") || tokens.isWord(i, "and") || tokens.isSymbol(i, "||")) {
                 return true;
@@ -129,7 +133,7 @@ final class ChoiceRewriter {
     /** Binds a parameter that no rule has dealt with. */
     void bind(ParameterPlace place) {
         if (!outcomes.has(place.token())) {
-            edits.add(BindValueRule.apply(place, choices, source));
+            edits.add(BindValueRule.apply(place, choices, sourceText));
             boolean name = choices.parameter(place.name()).type() == Type.NAME;
             outcomes.put(place.token(), name ? Placement.Outcome.NAMED : Placement.Outcome.BOUND);
         }

@@ -59,11 +59,11 @@ public final class ErrorLocation {
         FederatedStatement sent = FederatedStatement.of(statement);
         for (int i = 0; i < sent.sides().size(); i++) {
             SourcePart written = author.sides().get(i);
-            SourcePart side = sent.sides().get(i).side();
+            SourcePart part = sent.sides().get(i).side();
             boolean within =
-                    position.isPresent() && side.start() <= position.getAsInt() && position.getAsInt() <= side.end();
+                    position.isPresent() && part.start() <= position.getAsInt() && position.getAsInt() <= part.end();
             if (within || position.isEmpty()) {
-                OptionalInt inside = within ? OptionalInt.of(position.getAsInt() - side.start()) : OptionalInt.empty();
+                OptionalInt inside = within ? OptionalInt.of(position.getAsInt() - part.start()) : OptionalInt.empty();
                 Optional<TextLocation> place = of(
                                 written.text(), sent.sides().get(i).statement(), inside, message, written.dialect())
                         .map(found -> TextLocation.in(

@@ -36,7 +36,9 @@ public final class MandatoryCondition {
         this.query = query;
         this.tokens = query.tokens();
         this.parameter = parameter;
-        ConditionSite.in(query).stream().filter(this::narrows).forEach(site -> narrowing.add(site.condition()));
+        ConditionSite.in(query).stream()
+                .filter(this::narrows)
+                .forEach(conditionSite -> narrowing.add(conditionSite.condition()));
         OptionalFilterFinder.in(query).stream()
                 .filter(filter -> filter.parameter().equals(parameter))
                 .forEach(filter -> guards.addAll(filter.guards()));
@@ -57,21 +59,22 @@ public final class MandatoryCondition {
         return query.parametersIn(span).stream().anyMatch(place -> place.name().equals(parameter));
     }
 
-    private boolean narrows(ConditionSite site) {
-        boolean about = site.places().stream().anyMatch(place -> place.name().equals(parameter));
-        if (!about || site.truthTested() || !site.settled().isEmpty()) {
+    private boolean narrows(ConditionSite conditionSite) {
+        boolean about =
+                conditionSite.places().stream().anyMatch(place -> place.name().equals(parameter));
+        if (!about || conditionSite.truthTested() || !conditionSite.settled().isEmpty()) {
             return false;
         }
-        if (site.shape() instanceof ConditionShape.Membership membership) {
+        if (conditionSite.shape() instanceof ConditionShape.Membership membership) {
             return !membership.negated();
         }
-        if (site.shape() instanceof ConditionShape.ItemsOfList list) {
+        if (conditionSite.shape() instanceof ConditionShape.ItemsOfList list) {
             return !list.negated() && list.items().stream().allMatch(this::mentions);
         }
-        if (site.shape() instanceof ConditionShape.Range range) {
+        if (conditionSite.shape() instanceof ConditionShape.Range range) {
             return !range.negated();
         }
-        return Comparison.of(tokens, site.span())
+        return Comparison.of(tokens, conditionSite.span())
                 .filter(compared -> !compared.negatedWord())
                 .filter(compared -> isBound(compared.kind()))
                 .isPresent();

@@ -30,21 +30,21 @@ final class PlacementReport {
     private final List<Around> places;
 
     /** @param added the edits that brought in filters, in the order in which they were made */
-    PlacementReport(ParsedQuery query, SourceText source, RowLimits limits, List<List<TextEdit>> added) {
+    PlacementReport(ParsedQuery query, SourceText sourceText, RowLimits limits, List<List<TextEdit>> added) {
         List<List<TextEdit>> sorted = added.stream().map(TextEdit::sorted).toList();
         this.places = query.parameters().stream()
-                .map(place -> around(place, source, limits, sorted))
+                .map(place -> around(place, sourceText, limits, sorted))
                 .toList();
     }
 
     private static Around around(
-            ParameterPlace place, SourceText source, RowLimits limits, List<List<TextEdit>> added) {
+            ParameterPlace place, SourceText sourceText, RowLimits limits, List<List<TextEdit>> added) {
         Optional<Span> clause = place.leaf().map(leaf -> leaf.span()).or(() -> limits.clauseAround(place)
                 .map(Clause::span));
-        int start = source.tokens().start(place.token());
-        int end = source.tokens().end(place.token());
-        int from = clause.map(source::start).orElse(start);
-        int to = clause.map(source::end).orElse(end);
+        int start = sourceText.tokens().start(place.token());
+        int end = sourceText.tokens().end(place.token());
+        int from = clause.map(sourceText::start).orElse(start);
+        int to = clause.map(sourceText::end).orElse(end);
         return new Around(
                 place,
                 from,
@@ -64,7 +64,7 @@ final class PlacementReport {
         return at;
     }
 
-    List<Placement> of(EditedText edited, TokenMap<Placement.Outcome> outcomes, ResultShape wanted) {
+    List<Placement> of(EditedText edited, TokenMap<Placement.Outcome> outcomes, ResultShape shape) {
         Map<String, Integer> bound = counted(edited.values());
         List<Placement> placements = new ArrayList<>(places.size() + 1);
         for (Around around : places) {
@@ -80,7 +80,7 @@ final class PlacementReport {
                     sentStart,
                     Math.max(sentStart, edited.newEnd(around.to()))));
         }
-        if (wanted instanceof ResultShape.Rows rows) {
+        if (shape instanceof ResultShape.Rows rows) {
             rows.limit().ifPresent(limit -> placements.add(viewLimit(edited, limit.parameter())));
         }
         return placements;
@@ -114,11 +114,11 @@ final class PlacementReport {
         return new Placement(parameter, Placement.Outcome.LIMITED, 1, -1, -1, -1, -1, start, at + 1);
     }
 
-    private static int size(PlaceholderBinding bound) {
-        if (bound instanceof PlaceholderBinding.Array array) {
+    private static int size(PlaceholderBinding placeholderBinding) {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             return array.values().size();
         }
-        return bound instanceof PlaceholderBinding.JsonArray json
+        return placeholderBinding instanceof PlaceholderBinding.JsonArray json
                 ? json.values().size()
                 : 1;
     }

@@ -35,8 +35,8 @@ public final class PreparedParts implements LeadingRequest {
     /** Throws {@link ProblemException} with the place in the whole text when one of them cannot be read. */
     static PreparedParts of(FederatedQueryText text) {
         List<One> sides = new ArrayList<>();
-        for (SourcePart side : text.sides()) {
-            sides.add(new One(side, placed(text, side, () -> PreparedQuery.ofAny(side.text(), side.dialect()))));
+        for (SourcePart part : text.sides()) {
+            sides.add(new One(part, placed(text, part, () -> PreparedQuery.ofAny(part.text(), part.dialect()))));
         }
         return new PreparedParts(text, sides);
     }
@@ -103,7 +103,7 @@ public final class PreparedParts implements LeadingRequest {
     }
 
     /** What is wrong in a side is told at its place in the whole. */
-    private static <T> T placed(FederatedQueryText text, SourcePart side, Supplier<T> work) {
+    private static <T> T placed(FederatedQueryText text, SourcePart part, Supplier<T> work) {
         try {
             return work.get();
         } catch (ProblemException e) {
@@ -112,13 +112,13 @@ public final class PreparedParts implements LeadingRequest {
                             problem.kind(),
                             problem.message(),
                             problem.advice(),
-                            problem.place().map(place -> in(text, side, place)),
+                            problem.place().map(location -> in(text, part, location)),
                             problem.parameter()))
                     .toList());
         }
     }
 
-    private static TextLocation in(FederatedQueryText text, SourcePart side, TextLocation place) {
-        return TextLocation.in(text.whole(), place.start() + side.start(), place.end() + side.start());
+    private static TextLocation in(FederatedQueryText text, SourcePart part, TextLocation location) {
+        return TextLocation.in(text.whole(), location.start() + part.start(), location.end() + part.start());
     }
 }

@@ -47,7 +47,7 @@ public final class PreparedQuery {
     private final Optional<LeadingRequest> front;
     private final ParsedQuery query;
     private final List<ConditionRule> rules;
-    private final SourceText source;
+    private final SourceText sourceText;
     private final Added added;
     private final Set<String> names;
     private final List<ConditionSite> sites;
@@ -89,17 +89,17 @@ public final class PreparedQuery {
         this.rules = rules;
         this.query = query;
         this.added = added;
-        this.source = new SourceText(query.tokens(), dialect);
+        this.sourceText = new SourceText(query.tokens(), dialect);
         this.names = names(front, query);
         this.sites = ConditionSite.in(query);
         this.optionalFilters = OptionalFilterFinder.in(query);
-        this.limits = new RowLimits(query, source);
+        this.limits = new RowLimits(query, sourceText);
         this.elsewhere = query.parameters().stream()
                 .filter(place ->
                         place.leaf().isEmpty() && limits.clauseAround(place).isEmpty())
                 .toList();
-        this.report = new PlacementReport(query, source, limits, added.edits());
-        this.check = new StatementCheck(query, source);
+        this.report = new PlacementReport(query, sourceText, limits, added.edits());
+        this.check = new StatementCheck(query, sourceText);
         List<TextEdit> numbers = GroupKeyOrdinals.edits(query, dialect);
         this.sent = numbers.isEmpty()
                 ? this
@@ -214,19 +214,19 @@ public final class PreparedQuery {
     }
 
     public Dialect dialect() {
-        return source.dialect();
+        return sourceText.dialect();
     }
 
     /** The tokens of parameters at which several values can stand. */
     public static Set<Integer> placesForMany(ParsedQuery query) {
         Set<Integer> places = new HashSet<>();
-        for (ConditionSite site : ConditionSite.in(query)) {
-            boolean roomy = site.shape() instanceof ConditionShape.Membership
-                    || site.shape() instanceof ConditionShape.ItemsOfList;
+        for (ConditionSite conditionSite : ConditionSite.in(query)) {
+            boolean roomy = conditionSite.shape() instanceof ConditionShape.Membership
+                    || conditionSite.shape() instanceof ConditionShape.ItemsOfList;
             if (roomy) {
-                site.places().forEach(place -> places.add(place.token()));
+                conditionSite.places().forEach(place -> places.add(place.token()));
             }
-            site.settled().forEach(place -> places.add(place.token()));
+            conditionSite.settled().forEach(place -> places.add(place.token()));
         }
         OptionalFilterFinder.in(query).stream()
                 .flatMap(filter -> filter.guards().stream())
@@ -246,55 +246,56 @@ public final class PreparedQuery {
      * @param cap the most rows to show, for which the statement asks for one more; or {@link Statement#NO_CAP}
      * @throws ProblemException for a parameter that is not defined, or a choice that its place cannot take
      */
-    public Statement rewrite(Choices choices, ResultShape wanted, long cap) {
+    public Statement rewrite(Choices choices, ResultShape shape, long cap) {
         if (!choices.parameters().keySet().containsAll(names)) {
             throw unknown(choices);
         }
-        Statement sql = sent.sql(choices, wanted, cap);
+        Statement sql = sent.sql(choices, shape, cap);
         return front.map(rows -> rows.inFrontOf(sql, choices)).orElse(sql);
     }
 
-    private Statement sql(Choices choices, ResultShape wanted, long cap) {
-        ChoiceRewriter rewriting = new ChoiceRewriter(rules, choices, source);
-        rewriting.settle(optionalFilters);
-        rewriting.conditions(sites);
-        elsewhere.forEach(rewriting::bind);
-        PlannedChanges.View view = limitsAndView(rewriting, choices, wanted, cap);
-        rewriting.edits.addAll(ConditionRemoval.of(source, query.conditionClauses(), rewriting.leftOut));
-        behindStatement().ifPresent(rewriting.edits::add);
-        EditedText edited = check.edited(EditOrder.outermost(rewriting.edits));
-        boolean limited = RowLimits.most(wanted, cap).isPresent() && !isOneRow(wanted);
-        check.check(edited, new PlannedChanges(rewriting.leftOut, rewriting.outcomes, view, limited));
-        return new Statement(edited.text(), edited.values(), report.of(edited, rewriting.outcomes, wanted), cap);
+    private Statement sql(Choices choices, ResultShape shape, long cap) {
+        ChoiceRewriter choiceRewriter = new ChoiceRewriter(rules, choices, sourceText);
+        choiceRewriter.settle(optionalFilters);
+        choiceRewriter.conditions(sites);
+        elsewhere.forEach(choiceRewriter::bind);
+        PlannedChanges.View view = limitsAndView(choiceRewriter, choices, shape, cap);
+        choiceRewriter.edits.addAll(ConditionRemoval.of(sourceText, query.conditionClauses(), choiceRewriter.leftOut));
+        behindStatement().ifPresent(choiceRewriter.edits::add);
+        EditedText edited = check.edited(EditOrder.outermost(choiceRewriter.edits));
+        boolean limited = RowLimits.most(shape, cap).isPresent() && !isOneRow(shape);
+        check.check(edited, new PlannedChanges(choiceRewriter.leftOut, choiceRewriter.outcomes, view, limited));
+        return new Statement(edited.text(), edited.values(), report.of(edited, choiceRewriter.outcomes, shape), cap);
     }
 
     /** Some servers take a comment behind the semicolon for a second statement; the semicolon goes with it. */
     private Optional<Edit> behindStatement() {
         int semicolon = query.top().span().to();
-        boolean more = semicolon < source.tokens().size()
-                && !query.text().substring(source.tokens().end(semicolon)).isBlank();
+        boolean more = semicolon < sourceText.tokens().size()
+                && !query.text().substring(sourceText.tokens().end(semicolon)).isBlank();
         return more
                 ? Optional.of(Edit.remove(
-                        source.tokens().start(semicolon), query.text().length()))
+                        sourceText.tokens().start(semicolon), query.text().length()))
                 : Optional.empty();
     }
 
     /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return where the view is put */
-    private PlannedChanges.View limitsAndView(ChoiceRewriter rewriting, Choices choices, ResultShape wanted, long cap) {
-        Optional<RowLimits.Most> most = RowLimits.most(wanted, cap);
-        ViewWrapper top = new ViewWrapper(query, source);
-        Optional<ViewWrapper.Put> put = top.edits(wanted, most)
+    private PlannedChanges.View limitsAndView(
+            ChoiceRewriter choiceRewriter, Choices choices, ResultShape shape, long cap) {
+        Optional<RowLimits.Most> most = RowLimits.most(shape, cap);
+        ViewWrapper top = new ViewWrapper(query, sourceText);
+        Optional<ViewWrapper.Put> put = top.edits(shape, most)
                 .or(() -> most.isEmpty() || limits.canTakeMost()
                         ? Optional.empty()
                         : Optional.of(top.limitAround(most.get())));
-        limits.apply(choices, put.isPresent() ? Optional.empty() : most, rewriting);
-        put.ifPresent(view -> rewriting.edits.addAll(view.edits()));
+        limits.apply(choices, put.isPresent() ? Optional.empty() : most, choiceRewriter);
+        put.ifPresent(view -> choiceRewriter.edits.addAll(view.edits()));
         return put.map(ViewWrapper.Put::view).orElse(PlannedChanges.View.NONE);
     }
 
     /** Totals over everything, which need no limit. */
-    private static boolean isOneRow(ResultShape wanted) {
-        return wanted instanceof ResultShape.Totals totals && totals.groupBy().isEmpty();
+    private static boolean isOneRow(ResultShape shape) {
+        return shape instanceof ResultShape.Totals totals && totals.groupBy().isEmpty();
     }
 
     /** Where the parameters of the author's text stand, in their order. */
@@ -304,8 +305,8 @@ public final class PreparedQuery {
         query.parameters()
                 .forEach(place -> places.add(new LeadingRequest.Named(
                         place.name(),
-                        source.tokens().start(place.token()),
-                        source.tokens().end(place.token()))));
+                        sourceText.tokens().start(place.token()),
+                        sourceText.tokens().end(place.token()))));
         return places;
     }
 

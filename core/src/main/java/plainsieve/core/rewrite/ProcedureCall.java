@@ -24,11 +24,11 @@ import plainsieve.core.statement.Statement;
  * the database to say, on a connection that may only read.
  */
 public final class ProcedureCall {
-    private final SourceText source;
+    private final SourceText sourceText;
     private final List<ParameterPlace> places;
 
-    private ProcedureCall(SourceText source, List<ParameterPlace> places) {
-        this.source = source;
+    private ProcedureCall(SourceText sourceText, List<ParameterPlace> places) {
+        this.sourceText = sourceText;
         this.places = List.copyOf(places);
     }
 
@@ -73,11 +73,11 @@ public final class ProcedureCall {
 
     /** The call with its values bound. Throws {@link plainsieve.core.value.ProblemException} for what cannot stand there. */
     public Statement statement(Choices choices, long cap) {
-        Tokens tokens = source.tokens();
+        Tokens tokens = sourceText.tokens();
         EditedText edited = EditedText.of(
                 tokens.text(),
                 places.stream()
-                        .map(place -> BindValueRule.apply(place, choices, source))
+                        .map(place -> BindValueRule.apply(place, choices, sourceText))
                         .toList());
         List<Placement> placements = new ArrayList<>();
         for (ParameterPlace place : places) {

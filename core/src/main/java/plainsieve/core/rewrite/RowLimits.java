@@ -45,15 +45,15 @@ final class RowLimits {
     private static final long MORE_THAN_THERE_ARE = Long.MAX_VALUE;
 
     private final ParsedQuery query;
-    private final SourceText source;
+    private final SourceText sourceText;
     private final Tokens tokens;
     private final Map<Integer, Clause> clauseByToken = new HashMap<>();
     private final Map<Integer, List<ParameterPlace>> placesByClause;
 
-    RowLimits(ParsedQuery query, SourceText source) {
+    RowLimits(ParsedQuery query, SourceText sourceText) {
         this.query = query;
-        this.source = source;
-        this.tokens = source.tokens();
+        this.sourceText = sourceText;
+        this.tokens = sourceText.tokens();
         for (Clause clause : query.limitClauses()) {
             for (int i = clause.body().from(); i < clause.body().to(); i++) {
                 if (tokens.is(i, TokenKind.PARAMETER)) {
@@ -71,8 +71,8 @@ final class RowLimits {
     record Most(String parameter, long rows) {}
 
     /** What limits the rows from outside the text: the view's own limit, the cap and one more, whichever is less. */
-    static Optional<Most> most(ResultShape wanted, long cap) {
-        Optional<ResultShape.Limit> view = wanted instanceof ResultShape.Rows rows ? rows.limit() : Optional.empty();
+    static Optional<Most> most(ResultShape shape, long cap) {
+        Optional<ResultShape.Limit> view = shape instanceof ResultShape.Rows rows ? rows.limit() : Optional.empty();
         long capped = cap == Statement.NO_CAP ? MORE_THAN_THERE_ARE : cap + 1;
         if (view.isPresent()) {
             return Optional.of(
@@ -103,7 +103,7 @@ final class RowLimits {
                     place.token(),
                     meansEvery(place, choices) ? Placement.Outcome.LEFT_OUT : Placement.Outcome.LIMITED));
             if (every && !takesMost && !isNeeded(clause)) {
-                into.edits.add(ConditionRemoval.wholeClause(source, clause));
+                into.edits.add(ConditionRemoval.wholeClause(sourceText, clause));
             } else {
                 long rows = takesMost ? most.get().rows() : MORE_THAN_THERE_ARE;
                 places.forEach(place -> bind(place, clause, choices, rows, into));
@@ -150,7 +150,7 @@ final class RowLimits {
 
     /** Whether the outermost limit is one that another number can be put into: a number or a parameter. */
     boolean canTakeMost() {
-        boolean valuesAlone = !source.dialect().takesLimitBehindValues() && endsWithValues();
+        boolean valuesAlone = !sourceText.dialect().takesLimitBehindValues() && endsWithValues();
         return !valuesAlone
                 && outermostLimit()
                         .map(clause -> amountToken(clause).isPresent() && !endsWithTies(clause))
@@ -201,7 +201,7 @@ final class RowLimits {
         return isOffsetAndAmount(clause)
                 || (clause.kind() == Clause.Kind.LIMIT
                         && offsetFollows
-                        && source.dialect().offsetNeedsLimit());
+                        && sourceText.dialect().offsetNeedsLimit());
     }
 
     private List<ParameterPlace> placesIn(Clause clause) {
@@ -260,10 +260,11 @@ final class RowLimits {
     private void add(Most most, ChoiceRewriter into) {
         Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
         boolean standard = offset.filter(this::countsRows).isPresent();
-        boolean before = offset.isPresent() && !standard && !source.dialect().limitsBehindOffset();
+        boolean before =
+                offset.isPresent() && !standard && !sourceText.dialect().limitsBehindOffset();
         int at = before
                 ? tokens.end(offset.get().keyword() - 1)
-                : source.end(query.top().span());
+                : sourceText.end(query.top().span());
         Fragment.Builder limit = Fragment.build()
                 .text(standard ? "\nfetch first " : "\nlimit ")
                 .bind(most.parameter(), new PlaceholderBinding.RowCount(most.rows()))

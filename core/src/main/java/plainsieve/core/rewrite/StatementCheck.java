@@ -25,7 +25,7 @@ final class StatementCheck {
     private static final int MOST_REMEMBERED = 64;
 
     private final ParsedQuery query;
-    private final SourceText source;
+    private final SourceText sourceText;
     private final Map<String, List<At>> right = new ConcurrentHashMap<>();
 
     /** Which parameter is bound at an offset. */
@@ -39,9 +39,9 @@ final class StatementCheck {
         }
     }
 
-    StatementCheck(ParsedQuery query, SourceText source) {
+    StatementCheck(ParsedQuery query, SourceText sourceText) {
         this.query = query;
-        this.source = source;
+        this.sourceText = sourceText;
     }
 
     /** The text with its edits. Throws where two of them would change the same, each in its own way. */
@@ -53,11 +53,11 @@ final class StatementCheck {
         }
     }
 
-    void check(EditedText edited, PlannedChanges planned) {
+    void check(EditedText edited, PlannedChanges plannedChanges) {
         if (isRemembered(edited)) {
             return;
         }
-        if (!isSound(edited, planned)) {
+        if (!isSound(edited, plannedChanges)) {
             throw unsound(TextLocation.in(edited.text(), 0, 0));
         }
         if (right.size() >= MOST_REMEMBERED) {
@@ -80,10 +80,10 @@ final class StatementCheck {
         return true;
     }
 
-    private boolean isSound(EditedText edited, PlannedChanges planned) {
+    private boolean isSound(EditedText edited, PlannedChanges plannedChanges) {
         try {
-            SentStatement sent = SentStatement.read(edited.text(), edited.values(), source.dialect());
-            return new StatementComparison(query, source, sent, planned).holds();
+            SentStatement sent = SentStatement.read(edited.text(), edited.values(), sourceText.dialect());
+            return new StatementComparison(query, sourceText, sent, plannedChanges).holds();
         } catch (ProblemException e) {
             // What cannot even be read is not what the author wrote.
             return false;
@@ -91,11 +91,11 @@ final class StatementCheck {
     }
 
     /** The place is one in the statement. */
-    private static ProblemException unsound(TextLocation place) {
+    private static ProblemException unsound(TextLocation location) {
         return new ProblemException(Problem.of(
                         "unsound-statement",
                         "The rewritten statement did not pass its own check, so nothing was sent.",
                         "Write the query in another way near this place, and tell who looks after Plain Sieve.")
-                .at(place));
+                .at(location));
     }
 }

@@ -38,11 +38,11 @@ final class StatementComparison {
             Set.of(Placement.Outcome.LEFT_OUT, Placement.Outcome.WITHOUT_VALUE, Placement.Outcome.NAMED);
 
     private final ParsedQuery author;
-    private final SourceText source;
+    private final SourceText sourceText;
     private final Tokens theirs;
     private final SentStatement sent;
     private final Tokens ours;
-    private final PlannedChanges planned;
+    private final PlannedChanges plannedChanges;
     private final TokenMap<Clause> theirClauses;
     private final TokenMap<Clause> ourClauses;
     private final TokenMap<Clause> theirLimits;
@@ -51,13 +51,13 @@ final class StatementComparison {
     private int viewFrom = -1;
     private int viewTo = -1;
 
-    StatementComparison(ParsedQuery author, SourceText source, SentStatement sent, PlannedChanges planned) {
+    StatementComparison(ParsedQuery author, SourceText sourceText, SentStatement sent, PlannedChanges plannedChanges) {
         this.author = author;
-        this.source = source;
+        this.sourceText = sourceText;
         this.theirs = author.tokens();
         this.sent = sent;
         this.ours = sent.tokens();
-        this.planned = planned;
+        this.plannedChanges = plannedChanges;
         this.theirClauses = new TokenMap<>(theirs.size());
         this.ourClauses = new TokenMap<>(ours.size());
         this.theirLimits = new TokenMap<>(theirs.size());
@@ -70,12 +70,12 @@ final class StatementComparison {
     boolean holds() {
         QueryLevel top = sent.query().top();
         Optional<Span> inner =
-                switch (planned.view()) {
+                switch (plannedChanges.view()) {
                     case NONE -> Optional.of(top.span());
                     case AROUND -> inner(top);
                     case IN_PLACE -> beforeView(top);
                 };
-        boolean limited = !planned.limited()
+        boolean limited = !plannedChanges.limited()
                 || top.tail().stream()
                         .anyMatch(clause -> clause.kind() == Clause.Kind.LIMIT || clause.kind() == Clause.Kind.FETCH);
         return sent.bindsEachValueOnce()
@@ -168,7 +168,7 @@ final class StatementComparison {
     }
 
     private int[] condition(Clause clause, int b, int bEnd) {
-        Optional<ConditionTree> shape = ConditionTree.of(clause.condition().orElseThrow(), planned.leftOut());
+        Optional<ConditionTree> shape = ConditionTree.of(clause.condition().orElseThrow(), plannedChanges.leftOut());
         Optional<Clause> found = b < bEnd ? ourClauses.at(b) : Optional.empty();
         if (shape.isEmpty() && clause.kind() != Clause.Kind.ON) {
             return new int[] {clause.body().to(), b};
@@ -178,7 +178,7 @@ final class StatementComparison {
         }
         Clause our = found.get();
         boolean same = shape.isEmpty()
-                ? text(our.body()).equalsIgnoreCase(source.dialect().trueLiteral())
+                ? text(our.body()).equalsIgnoreCase(sourceText.dialect().trueLiteral())
                 : same(
                         shape.get(),
                         ConditionTree.of(our.condition().orElseThrow(), Set.of())
@@ -228,7 +228,8 @@ final class StatementComparison {
         Set<String> needed = new HashSet<>();
         for (ParameterPlace place : author.parametersIn(leaf.span())) {
             inLeaf.add(place.name());
-            boolean bound = planned.outcomes()
+            boolean bound = plannedChanges
+                    .outcomes()
                     .at(place.token())
                     .filter(UNBOUND::contains)
                     .isEmpty();
@@ -254,7 +255,7 @@ final class StatementComparison {
         return theirClauses
                 .at(a + 2)
                 .filter(clause -> clause.kind() == Clause.Kind.FILTER)
-                .filter(clause -> ConditionTree.of(clause.condition().orElseThrow(), planned.leftOut())
+                .filter(clause -> ConditionTree.of(clause.condition().orElseThrow(), plannedChanges.leftOut())
                         .isEmpty())
                 .map(clause -> clause.body().to() + 1)
                 .orElse(0);
@@ -272,7 +273,7 @@ final class StatementComparison {
             return !inLimit.isEmpty() && all ? limit.get().body().to() : 0;
         }
         List<Clause> tail = author.top().tail();
-        boolean order = planned.view() != PlannedChanges.View.NONE
+        boolean order = plannedChanges.view() != PlannedChanges.View.NONE
                 && tail.size() == 1
                 && tail.get(0).kind() == Clause.Kind.ORDER_BY
                 && tail.get(0).keyword() == a
@@ -290,8 +291,9 @@ final class StatementComparison {
 
     /** The token behind a row limit that the text did not have, at its end or before OFFSET; else 0. */
     private int addedLimit(int a, int aEnd, int b, int bEnd) {
-        boolean place =
-                planned.limited() && aEnd == author.top().span().to() && (a == aEnd || theirs.isWord(a, "offset"));
+        boolean place = plannedChanges.limited()
+                && aEnd == author.top().span().to()
+                && (a == aEnd || theirs.isWord(a, "offset"));
         if (!place || b >= bEnd) {
             return 0;
         }
@@ -322,12 +324,15 @@ final class StatementComparison {
                                     .isPresent();
         }
         if (ours.is(b, TokenKind.PARAMETER)) {
-            return planned.limited() && theirs.is(a, TokenKind.NUMBER) && isInOutermostLimit(a) && sent.isRowCount(b);
+            return plannedChanges.limited()
+                    && theirs.is(a, TokenKind.NUMBER)
+                    && isInOutermostLimit(a)
+                    && sent.isRowCount(b);
         }
         return theirs.isWrittenAs(a, ours, b);
     }
 
     private boolean became(int parameter, Placement.Outcome outcome) {
-        return planned.outcomes().at(parameter).filter(outcome::equals).isPresent();
+        return plannedChanges.outcomes().at(parameter).filter(outcome::equals).isPresent();
     }
 }

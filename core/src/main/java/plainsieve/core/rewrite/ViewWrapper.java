@@ -44,22 +44,22 @@ final class ViewWrapper {
     private static final Set<Clause.Kind> LOOKING = EnumSet.of(Clause.Kind.SELECT, Clause.Kind.FROM, Clause.Kind.WHERE);
 
     private final ParsedQuery query;
-    private final SourceText source;
+    private final SourceText sourceText;
 
-    ViewWrapper(ParsedQuery query, SourceText source) {
+    ViewWrapper(ParsedQuery query, SourceText sourceText) {
         this.query = query;
-        this.source = source;
+        this.sourceText = sourceText;
     }
 
     /** What a view changes. */
     record Put(List<Edit> edits, PlannedChanges.View view) {}
 
     /** What a view changes that needs more than the query; nothing when the query can be sent as it stands. */
-    Optional<Put> edits(ResultShape wanted, Optional<RowLimits.Most> most) {
-        if (wanted instanceof ResultShape.Totals totals) {
+    Optional<Put> edits(ResultShape shape, Optional<RowLimits.Most> most) {
+        if (shape instanceof ResultShape.Totals totals) {
             return Optional.of(put(heading(totals), ending(totals, most)));
         }
-        ResultShape.Rows rows = (ResultShape.Rows) wanted;
+        ResultShape.Rows rows = (ResultShape.Rows) shape;
         Fragment.Builder ending = Fragment.build();
         rows.sort().ifPresent(sort -> ending.text("\norder by ")
                 .text(reference(sort.column()))
@@ -83,21 +83,22 @@ final class ViewWrapper {
 
     private Put inPlaceOf(Span star, String shown, Fragment ending) {
         List<Edit> edits = new ArrayList<>();
-        edits.add(new Edit(source.start(star), source.end(star), Fragment.of(shown)));
-        query.top().tail().forEach(order -> edits.add(ConditionRemoval.wholeClause(source, order)));
-        edits.add(Edit.insertBetweenClauses(source.end(query.top().span()), ending));
+        edits.add(new Edit(sourceText.start(star), sourceText.end(star), Fragment.of(shown)));
+        query.top().tail().forEach(order -> edits.add(ConditionRemoval.wholeClause(sourceText, order)));
+        edits.add(Edit.insertBetweenClauses(sourceText.end(query.top().span()), ending));
         return new Put(edits, PlannedChanges.View.IN_PLACE);
     }
 
     private Put around(String shown, Fragment ending) {
         List<Edit> edits = new ArrayList<>();
         QueryLevel top = query.top();
-        edits.add(Edit.insertBetweenClauses(source.start(top.span()), Fragment.of("select " + shown + " from (\n")));
+        edits.add(
+                Edit.insertBetweenClauses(sourceText.start(top.span()), Fragment.of("select " + shown + " from (\n")));
         if (top.tail().size() == 1 && onlySorts(top.tail().get(0)) && !picksRows(top)) {
-            edits.add(ConditionRemoval.wholeClause(source, top.tail().get(0)));
+            edits.add(ConditionRemoval.wholeClause(sourceText, top.tail().get(0)));
         }
         Fragment.Builder behind = Fragment.build().text("\n) as matching");
-        edits.add(Edit.insertBetweenClauses(source.end(top.span()), append(behind, ending)));
+        edits.add(Edit.insertBetweenClauses(sourceText.end(top.span()), append(behind, ending)));
         return new Put(edits, PlannedChanges.View.AROUND);
     }
 
@@ -114,7 +115,8 @@ final class ViewWrapper {
                         .block()
                         .clause(Clause.Kind.SELECT)
                         .map(Clause::body)
-                        .filter(body -> body.length() == 1 && source.tokens().isSymbol(body.from(), "*"))
+                        .filter(body ->
+                                body.length() == 1 && sourceText.tokens().isSymbol(body.from(), "*"))
                 : Optional.empty();
     }
 
@@ -132,7 +134,7 @@ final class ViewWrapper {
             return false;
         }
         Block block = plain.block();
-        KnownFunctions functions = new KnownFunctions(query, source.dialect());
+        KnownFunctions functions = new KnownFunctions(query, sourceText.dialect());
         boolean distinctOn = block.clause(Clause.Kind.SELECT)
                 .filter(clause -> SelectList.of(query, clause).isDistinctOn())
                 .isPresent();
@@ -167,13 +169,15 @@ final class ViewWrapper {
 
     private String heading(ResultShape.Key key) {
         return key.cut()
-                .map(cut -> expression(key) + " as " + name(key.column() + "_" + cut.word()))
+                .map(valueGrouping -> expression(key) + " as " + name(key.column() + "_" + valueGrouping.word()))
                 .orElseGet(() -> expression(key));
     }
 
     private String expression(ResultShape.Key key) {
         String column = reference(key.column());
-        return key.cut().map(cut -> cut.of(column, source.dialect())).orElse(column);
+        return key.cut()
+                .map(valueGrouping -> valueGrouping.of(column, sourceText.dialect()))
+                .orElse(column);
     }
 
     private Fragment ending(ResultShape.Totals totals, Optional<RowLimits.Most> most) {
@@ -196,7 +200,7 @@ final class ViewWrapper {
         boolean counted = function == Measure.Function.COUNT || function == Measure.Function.COUNT_DISTINCT;
         return order == ResultShape.Order.SMALLEST
                 ? ""
-                : counted ? " desc" : source.dialect().descending();
+                : counted ? " desc" : sourceText.dialect().descending();
     }
 
     private String call(Measure measure) {
@@ -204,9 +208,9 @@ final class ViewWrapper {
         return switch (measure.function()) {
             case COUNT -> "count(" + column.orElse("*") + ")";
             case COUNT_DISTINCT -> "count(distinct " + column.orElseThrow() + ")";
-            case AVG -> source.dialect().average(column.orElseThrow());
+            case AVG -> sourceText.dialect().average(column.orElseThrow());
             case SUM, MIN, MAX -> measure.function().word() + "(" + column.orElseThrow() + ")";
-            case MEDIAN -> source.dialect().median(column.orElseThrow()).orElseThrow(this::hasNoMedian);
+            case MEDIAN -> sourceText.dialect().median(column.orElseThrow()).orElseThrow(this::hasNoMedian);
             case SHARE -> share(column.map(name -> "sum(" + name + ")").orElse("count(*)"));
         };
     }
@@ -219,7 +223,7 @@ final class ViewWrapper {
     private ProblemException hasNoMedian() {
         return new ProblemException(Problem.of(
                 "no-median",
-                "%s has no middle of values.".formatted(source.dialect().name()),
+                "%s has no middle of values.".formatted(sourceText.dialect().name()),
                 "Take the average, or work it out in the query."));
     }
 
@@ -228,8 +232,9 @@ final class ViewWrapper {
         String function = measure.function().word();
         String name = measure.column().map(column -> function + "_" + column).orElse(function);
         List<String> keys = totals.groupBy().stream()
-                .map(key ->
-                        key.cut().map(cut -> key.column() + "_" + cut.word()).orElse(key.column()))
+                .map(key -> key.cut()
+                        .map(valueGrouping -> key.column() + "_" + valueGrouping.word())
+                        .orElse(key.column()))
                 .toList();
         while (keys.stream().anyMatch(name::equalsIgnoreCase)) {
             name += "_";
@@ -239,10 +244,10 @@ final class ViewWrapper {
 
     /** A column as the query around refers to it. */
     private String reference(String column) {
-        return OutputColumns.of(query, query.top()).reference(column, source.dialect());
+        return OutputColumns.of(query, query.top()).reference(column, sourceText.dialect());
     }
 
     private String name(String newName) {
-        return source.dialect().quoteName(newName);
+        return sourceText.dialect().quoteName(newName);
     }
 }

@@ -19,21 +19,21 @@ final class BarsSentence implements ViewContentSentence {
     private static final int MOST_AT_ONCE = 200;
 
     private final ViewContent.Bars shown;
-    private final SentenceContext known;
-    private final GroupedFigures grouped;
+    private final SentenceContext sentenceContext;
+    private final GroupedFigures groupedFigures;
 
-    BarsSentence(ViewContent.Bars shown, SentenceContext known) {
+    BarsSentence(ViewContent.Bars shown, SentenceContext sentenceContext) {
         this.shown = shown;
-        this.known = known;
-        this.grouped = new GroupedFigures(shown.measures(), shown.groupBy(), known);
+        this.sentenceContext = sentenceContext;
+        this.groupedFigures = new GroupedFigures(shown.measures(), shown.groupBy(), sentenceContext);
     }
 
     @Override
     public void say(Sentence.Writer sentence) {
         sentence.words("Bars of the ");
-        grouped.say(sentence);
+        groupedFigures.say(sentence);
         sentence.words(", ").either(RANK, inWords(shown.rank()));
-        grouped.second().ifPresent(column -> sentence.words(", in parts by ")
+        groupedFigures.second().ifPresent(column -> sentence.words(", in parts by ")
                 .mark(PARTS, GroupingOptions.inWords(column))
                 .words(", ")
                 .mark(STANDING, standing(shown.stacked())));
@@ -64,7 +64,7 @@ final class BarsSentence implements ViewContentSentence {
     @Override
     public List<MarkOption> offers(String mark) {
         return switch (mark) {
-            case GroupedFigures.BY -> GroupingOptions.bars(known);
+            case GroupedFigures.BY -> GroupingOptions.bars(sentenceContext);
             case RANK ->
                 ranks().map(rank -> MarkOption.of(idOf(rank), inWords(rank), ""))
                         .toList();
@@ -73,12 +73,13 @@ final class BarsSentence implements ViewContentSentence {
                         .map(stacked -> MarkOption.of(Boolean.toString(stacked), standing(stacked), ""))
                         .toList();
             case PARTS -> {
-                List<MarkOption> offers = new ArrayList<>(GroupingOptions.parts(known));
+                List<MarkOption> offers = new ArrayList<>(GroupingOptions.parts(sentenceContext));
                 offers.add(MarkOption.of(ONE_PIECE, "nothing: bars in one piece", ""));
                 yield offers;
             }
-            case MarkIds.MORE -> grouped.second().isPresent() ? List.of() : grouped.secondOffers("in parts by ");
-            default -> grouped.offers(mark);
+            case MarkIds.MORE ->
+                groupedFigures.second().isPresent() ? List.of() : groupedFigures.secondOffers("in parts by ");
+            default -> groupedFigures.offers(mark);
         };
     }
 
@@ -94,14 +95,16 @@ final class BarsSentence implements ViewContentSentence {
                         MarkOption.taken(offers(mark), taken).id().equals("true"));
             case PARTS ->
                 taken.equals(ONE_PIECE)
-                        ? grouping(List.of(grouped.first()))
+                        ? grouping(List.of(groupedFigures.first()))
                         : grouping(List.of(
-                                grouped.first(),
+                                groupedFigures.first(),
                                 MarkOption.taken(offers(mark), taken).id()));
-            case MarkIds.MORE -> grouping(List.of(grouped.first(), grouped.secondTaken(offers(mark), taken)));
+            case MarkIds.MORE ->
+                grouping(List.of(groupedFigures.first(), groupedFigures.secondTaken(offers(mark), taken)));
             case GroupedFigures.BY -> by(MarkOption.taken(offers(mark), taken).id());
             default ->
-                new ViewContent.Bars(grouped.figures(mark, taken), shown.groupBy(), shown.rank(), shown.stacked());
+                new ViewContent.Bars(
+                        groupedFigures.figures(mark, taken), shown.groupBy(), shown.rank(), shown.stacked());
         };
     }
 
@@ -113,7 +116,7 @@ final class BarsSentence implements ViewContentSentence {
         ViewContent.Rank rank = usual
                 ? ordered ? new ViewContent.Rank(ResultShape.Order.KEYS, 0) : ViewContent.Rank.USUAL
                 : shown.rank();
-        return new ViewContent.Bars(shown.measures(), grouped.by(key), rank, shown.stacked());
+        return new ViewContent.Bars(shown.measures(), groupedFigures.by(key), rank, shown.stacked());
     }
 
     private ViewContent grouping(List<String> keys) {
@@ -142,6 +145,6 @@ final class BarsSentence implements ViewContentSentence {
 
     @Override
     public String usualTitle() {
-        return GroupingOptions.titleBy(List.of(grouped.first()));
+        return GroupingOptions.titleBy(List.of(groupedFigures.first()));
     }
 }

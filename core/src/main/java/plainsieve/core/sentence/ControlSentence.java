@@ -117,16 +117,16 @@ public final class ControlSentence {
 
     /** The control with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
     public Control with(String mark, String taken) {
-        Control.Style look = control.look();
+        Control.Style style = control.look();
         if (mark.equals(LABEL)) {
-            return control.looking(look.withLabel(taken.strip()));
+            return control.looking(style.withLabel(taken.strip()));
         }
         if (mark.equals(HEADING)) {
-            return control.looking(look.under(taken.strip()));
+            return control.looking(style.under(taken.strip()));
         }
-        MarkOption offer = MarkOption.taken(offers(mark), taken);
+        MarkOption option = MarkOption.taken(offers(mark), taken);
         return mark.equals(PLACE)
-                ? control.looking(look.at(Control.Place.ofWord(offer.id()).orElseThrow()))
-                : new Control.Single(Control.Kind.ofWord(offer.id()).orElseThrow(), look, parameter.name());
+                ? control.looking(style.at(Control.Place.ofWord(option.id()).orElseThrow()))
+                : new Control.Single(Control.Kind.ofWord(option.id()).orElseThrow(), style, parameter.name());
     }
 }

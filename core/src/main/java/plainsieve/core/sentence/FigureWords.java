@@ -53,18 +53,18 @@ final class FigureWords {
      *
      * @param grouped whether it is worked out for each of some groups, of which each has a share of all
      */
-    static List<MarkOption> offers(SentenceContext known, boolean grouped) {
+    static List<MarkOption> offers(SentenceContext sentenceContext, boolean grouped) {
         List<MarkOption> offers = new ArrayList<>();
         offers.add(offer(Measure.countOfRows(), ""));
         if (grouped) {
             offers.add(offer(new Measure(Function.SHARE, Optional.empty()), ""));
         }
-        for (ProfiledColumn column : known.columns()) {
+        for (ProfiledColumn column : sentenceContext.columns()) {
             Optional<String> name = Optional.of(column.name());
             if (column.isMeasure()) {
                 offers.add(offer(new Measure(Function.SUM, name), ""));
                 offers.add(offer(new Measure(Function.AVG, name), ""));
-                offers.add(median(name, known));
+                offers.add(median(name, sentenceContext));
                 if (grouped) {
                     offers.add(offer(new Measure(Function.SHARE, name), ""));
                 }
@@ -82,9 +82,9 @@ final class FigureWords {
         return offers;
     }
 
-    private static MarkOption median(Optional<String> name, SentenceContext known) {
+    private static MarkOption median(Optional<String> name, SentenceContext sentenceContext) {
         Measure median = new Measure(Function.MEDIAN, name);
-        return known.missing().contains(Function.MEDIAN)
+        return sentenceContext.missing().contains(Function.MEDIAN)
                 ? misfit(median, "this database has no middle of values")
                 : offer(median, "");
     }

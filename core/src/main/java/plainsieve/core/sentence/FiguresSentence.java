@@ -14,13 +14,13 @@ final class FiguresSentence implements ViewContentSentence {
     private static final String ALONE = "/against";
 
     private final ViewContent.Figures shown;
-    private final SentenceContext known;
+    private final SentenceContext sentenceContext;
     private final FigureMarks figures;
 
-    FiguresSentence(ViewContent.Figures shown, SentenceContext known) {
+    FiguresSentence(ViewContent.Figures shown, SentenceContext sentenceContext) {
         this.shown = shown;
-        this.known = known;
-        this.figures = new FigureMarks(shown.measures(), known, false);
+        this.sentenceContext = sentenceContext;
+        this.figures = new FigureMarks(shown.measures(), sentenceContext, false);
     }
 
     @Override
@@ -30,11 +30,11 @@ final class FiguresSentence implements ViewContentSentence {
         shown.against().ifPresent(other -> sentence.words(", compared with ").mark(AGAINST, inWords(other)));
     }
 
-    private static String inWords(ComparisonBasis against) {
-        return switch (against.kind()) {
+    private static String inWords(ComparisonBasis comparisonBasis) {
+        return switch (comparisonBasis.kind()) {
             case ALL -> "the same with nothing chosen";
-            case BEFORE -> "the span before that of :" + against.parameter();
-            case YEAR -> "the year before that of :" + against.parameter();
+            case BEFORE -> "the span before that of :" + comparisonBasis.parameter();
+            case YEAR -> "the year before that of :" + comparisonBasis.parameter();
         };
     }
 
@@ -58,17 +58,19 @@ final class FiguresSentence implements ViewContentSentence {
         return figures.offers(mark);
     }
 
-    private static String idOf(ComparisonBasis against) {
-        return ALONE + " " + against.written();
+    private static String idOf(ComparisonBasis comparisonBasis) {
+        return ALONE + " " + comparisonBasis.written();
     }
 
     /** With the same ranges of days moved, and with everything. */
     private List<ComparisonBasis> comparisons() {
         List<ComparisonBasis> comparisons = new ArrayList<>();
-        known.parameters().values().stream().filter(this::isRangeOfDays).forEach(range -> {
-            comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.BEFORE, range.name()));
-            comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.YEAR, range.name()));
-        });
+        sentenceContext.parameters().values().stream()
+                .filter(this::isRangeOfDays)
+                .forEach(range -> {
+                    comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.BEFORE, range.name()));
+                    comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.YEAR, range.name()));
+                });
         comparisons.add(new ComparisonBasis(ComparisonBasis.Kind.ALL, ""));
         return comparisons;
     }
@@ -77,7 +79,7 @@ final class FiguresSentence implements ViewContentSentence {
         return parameter.type() == Type.DATE
                 && !parameter.many()
                 && !parameter.rangeEnd().isEmpty()
-                && known.mentioned().contains(parameter.name());
+                && sentenceContext.mentioned().contains(parameter.name());
     }
 
     @Override

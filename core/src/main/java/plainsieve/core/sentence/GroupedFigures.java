@@ -48,8 +48,9 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
     /** Columns that could stand beside the first. @param before what a sentence says in front of them */
     List<MarkOption> secondOffers(String before) {
         return GroupingOptions.parts(known).stream()
-                .filter(offer -> !keys.contains(offer.id()))
-                .map(offer -> new MarkOption(SECOND + offer.id(), before + offer.words(), offer.note(), offer.reason()))
+                .filter(option -> !keys.contains(option.id()))
+                .map(option ->
+                        new MarkOption(SECOND + option.id(), before + option.words(), option.note(), option.reason()))
                 .toList();
     }
 

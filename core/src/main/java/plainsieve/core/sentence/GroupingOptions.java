@@ -37,17 +37,17 @@ final class GroupingOptions {
     }
 
     /** Everything that bars can stand for. */
-    static List<MarkOption> bars(SentenceContext known) {
-        return offers(known, true);
+    static List<MarkOption> bars(SentenceContext sentenceContext) {
+        return offers(sentenceContext, true);
     }
 
     /** Everything that levels can stand for. What lies under a weekday is no range of its column. */
-    static List<MarkOption> levels(SentenceContext known) {
-        return offers(known, false);
+    static List<MarkOption> levels(SentenceContext sentenceContext) {
+        return offers(sentenceContext, false);
     }
 
-    private static List<MarkOption> offers(SentenceContext known, boolean again) {
-        return known.columns().stream()
+    private static List<MarkOption> offers(SentenceContext sentenceContext, boolean again) {
+        return sentenceContext.columns().stream()
                 .flatMap(column -> (column.isTime()
                                 ? times(column, again)
                                 : column.isMeasure() ? bands(column) : List.of(itself(column, MOST_GROUPS, "bars")))
@@ -56,8 +56,8 @@ final class GroupingOptions {
     }
 
     /** Everything that a line can follow. */
-    static List<MarkOption> stretches(SentenceContext known) {
-        return known.columns().stream()
+    static List<MarkOption> stretches(SentenceContext sentenceContext) {
+        return sentenceContext.columns().stream()
                 .flatMap(column -> (column.isTime()
                                 ? times(column, false)
                                 : List.of(MarkOption.misfit(
@@ -67,8 +67,8 @@ final class GroupingOptions {
     }
 
     /** Columns with few values, for parts of bars and for lines beside each other. */
-    static List<MarkOption> parts(SentenceContext known) {
-        return known.columns().stream()
+    static List<MarkOption> parts(SentenceContext sentenceContext) {
+        return sentenceContext.columns().stream()
                 .filter(column -> !column.isTime() && !column.isMeasure())
                 .map(column -> itself(column, MOST_PARTS, "parts"))
                 .toList();

@@ -13,13 +13,13 @@ final class GroupsSentence implements ViewContentSentence {
     private static final int MOST_LEVELS = 6;
 
     private final ViewContent.Groups shown;
-    private final SentenceContext known;
+    private final SentenceContext sentenceContext;
     private final FigureMarks figures;
 
-    GroupsSentence(ViewContent.Groups shown, SentenceContext known) {
+    GroupsSentence(ViewContent.Groups shown, SentenceContext sentenceContext) {
         this.shown = shown;
-        this.known = known;
-        this.figures = new FigureMarks(shown.measures(), known, true);
+        this.sentenceContext = sentenceContext;
+        this.figures = new FigureMarks(shown.measures(), sentenceContext, true);
     }
 
     @Override
@@ -37,8 +37,8 @@ final class GroupsSentence implements ViewContentSentence {
         if (mark.equals(MarkIds.MORE)) {
             List<MarkOption> offers = new ArrayList<>();
             if (shown.groupBy().size() < MOST_LEVELS) {
-                free().forEach(offer -> offers.add(new MarkOption(
-                        NEXT_LEVEL + offer.id(), "then by " + offer.words(), offer.note(), offer.reason())));
+                free().forEach(option -> offers.add(new MarkOption(
+                        NEXT_LEVEL + option.id(), "then by " + option.words(), option.note(), option.reason())));
             }
             offers.addAll(figures.more());
             return offers;
@@ -57,8 +57,8 @@ final class GroupsSentence implements ViewContentSentence {
     }
 
     private List<MarkOption> free() {
-        return GroupingOptions.levels(known).stream()
-                .filter(offer -> !shown.groupBy().contains(offer.id()))
+        return GroupingOptions.levels(sentenceContext).stream()
+                .filter(option -> !shown.groupBy().contains(option.id()))
                 .toList();
     }
 

@@ -10,34 +10,35 @@ final class LineSentence implements ViewContentSentence {
     private static final String ONE_LINE = "/one-line";
 
     private final ViewContent.Line shown;
-    private final SentenceContext known;
-    private final GroupedFigures grouped;
+    private final SentenceContext sentenceContext;
+    private final GroupedFigures groupedFigures;
 
-    LineSentence(ViewContent.Line shown, SentenceContext known) {
+    LineSentence(ViewContent.Line shown, SentenceContext sentenceContext) {
         this.shown = shown;
-        this.known = known;
-        this.grouped = new GroupedFigures(shown.measures(), shown.groupBy(), known);
+        this.sentenceContext = sentenceContext;
+        this.groupedFigures = new GroupedFigures(shown.measures(), shown.groupBy(), sentenceContext);
     }
 
     @Override
     public void say(Sentence.Writer sentence) {
         sentence.words("Line of the ");
-        grouped.say(sentence);
-        grouped.second()
-                .ifPresent(column -> sentence.words(", one for each ").mark(APART, GroupingOptions.inWords(column)));
+        groupedFigures.say(sentence);
+        groupedFigures.second().ifPresent(column -> sentence.words(", one for each ")
+                .mark(APART, GroupingOptions.inWords(column)));
     }
 
     @Override
     public List<MarkOption> offers(String mark) {
         return switch (mark) {
-            case GroupedFigures.BY -> GroupingOptions.stretches(known);
+            case GroupedFigures.BY -> GroupingOptions.stretches(sentenceContext);
             case APART -> {
-                List<MarkOption> offers = new ArrayList<>(GroupingOptions.parts(known));
+                List<MarkOption> offers = new ArrayList<>(GroupingOptions.parts(sentenceContext));
                 offers.add(MarkOption.of(ONE_LINE, "nothing: one line", ""));
                 yield offers;
             }
-            case MarkIds.MORE -> grouped.second().isPresent() ? List.of() : grouped.secondOffers("one for each ");
-            default -> grouped.offers(mark);
+            case MarkIds.MORE ->
+                groupedFigures.second().isPresent() ? List.of() : groupedFigures.secondOffers("one for each ");
+            default -> groupedFigures.offers(mark);
         };
     }
 
@@ -47,15 +48,16 @@ final class LineSentence implements ViewContentSentence {
             case GroupedFigures.BY ->
                 new ViewContent.Line(
                         shown.measures(),
-                        grouped.by(MarkOption.taken(offers(mark), taken).id()));
+                        groupedFigures.by(MarkOption.taken(offers(mark), taken).id()));
             case APART ->
                 taken.equals(ONE_LINE)
-                        ? apart(List.of(grouped.first()))
+                        ? apart(List.of(groupedFigures.first()))
                         : apart(List.of(
-                                grouped.first(),
+                                groupedFigures.first(),
                                 MarkOption.taken(offers(mark), taken).id()));
-            case MarkIds.MORE -> apart(List.of(grouped.first(), grouped.secondTaken(offers(mark), taken)));
-            default -> new ViewContent.Line(grouped.figures(mark, taken), shown.groupBy());
+            case MarkIds.MORE ->
+                apart(List.of(groupedFigures.first(), groupedFigures.secondTaken(offers(mark), taken)));
+            default -> new ViewContent.Line(groupedFigures.figures(mark, taken), shown.groupBy());
         };
     }
 
@@ -65,6 +67,6 @@ final class LineSentence implements ViewContentSentence {
 
     @Override
     public String usualTitle() {
-        return GroupingOptions.titleBy(List.of(grouped.first()));
+        return GroupingOptions.titleBy(List.of(groupedFigures.first()));
     }
 }

@@ -26,17 +26,17 @@ public record MarkOption(String id, String words, String note, String reason) {
 
     /** The offer that is taken. Throws {@link ProblemException} when it is not among them, or does not fit. */
     public static MarkOption taken(List<MarkOption> offers, String id) {
-        MarkOption offer = offers.stream()
+        MarkOption option = offers.stream()
                 .filter(candidate -> candidate.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-offer", "“%s” cannot stand there.".formatted(id), "Take one that is offered.")));
-        if (!offer.fits()) {
+        if (!option.fits()) {
             throw new ProblemException(Problem.of(
                     "bad-offer",
-                    "“%s” cannot stand there: %s.".formatted(offer.words(), offer.reason()),
+                    "“%s” cannot stand there: %s.".formatted(option.words(), option.reason()),
                     "Take another."));
         }
-        return offer;
+        return option;
     }
 }

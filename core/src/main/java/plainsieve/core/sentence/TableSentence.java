@@ -29,11 +29,11 @@ final class TableSentence implements ViewContentSentence {
     private static final String AS_NEEDED = "/as-needed";
 
     private final ViewContent.Table shown;
-    private final SentenceContext known;
+    private final SentenceContext sentenceContext;
 
-    TableSentence(ViewContent.Table shown, SentenceContext known) {
+    TableSentence(ViewContent.Table shown, SentenceContext sentenceContext) {
         this.shown = shown;
-        this.known = known;
+        this.sentenceContext = sentenceContext;
     }
 
     @Override
@@ -78,7 +78,7 @@ final class TableSentence implements ViewContentSentence {
 
     private List<ProfiledColumn> leftOut() {
         Set<String> there = shown.columns().stream().map(ColumnLabels::name).collect(Collectors.toSet());
-        return known.columns().stream()
+        return sentenceContext.columns().stream()
                 .filter(column -> !there.contains(column.name()))
                 .toList();
     }
@@ -101,7 +101,7 @@ final class TableSentence implements ViewContentSentence {
             offers.add(MarkOption.of(
                     AS_NEEDED, "as wide as its values need", "now %d characters".formatted(column.width())));
         }
-        Optional<ProfiledColumn> output = known.column(column.name());
+        Optional<ProfiledColumn> output = sentenceContext.column(column.name());
         if (output.filter(ProfiledColumn::isMeasure).isPresent()) {
             offers.add(MarkOption.of(TOTALLED, column.totalled() ? "without its total" : "added up below", ""));
         }
@@ -117,7 +117,7 @@ final class TableSentence implements ViewContentSentence {
     private List<MarkOption> limits() {
         List<MarkOption> offers = new ArrayList<>();
         offers.add(MarkOption.of(EVERY_ROW, "every row", "up to the cap"));
-        for (ParameterDefinition definition : known.parameters().values()) {
+        for (ParameterDefinition definition : sentenceContext.parameters().values()) {
             boolean fits = definition.type() == Type.INTEGER && !definition.many();
             String id = ":" + definition.name();
             offers.add(
@@ -137,8 +137,8 @@ final class TableSentence implements ViewContentSentence {
         List<ColumnLabels> columns = new ArrayList<>(shown.columns());
         if (mark.equals(MarkIds.MORE)) {
             String name = MarkOption.taken(offers(mark), taken).id().substring(MORE_COLUMN.length());
-            columns.add(
-                    ColumnLabels.plain(name, known.column(name).orElseThrow().label()));
+            columns.add(ColumnLabels.plain(
+                    name, sentenceContext.column(name).orElseThrow().label()));
         } else if (mark.startsWith(COLUMN)) {
             change(columns, MarkIds.at(mark, columns.size()), taken);
         } else {
@@ -150,7 +150,7 @@ final class TableSentence implements ViewContentSentence {
     /** What is no offer are words that were typed. */
     private void change(List<ColumnLabels> columns, int at, String taken) {
         ColumnLabels column = columns.get(at);
-        if (ofColumn(at).stream().noneMatch(offer -> offer.id().equals(taken))) {
+        if (ofColumn(at).stream().noneMatch(option -> option.id().equals(taken))) {
             columns.set(at, column.called(taken.strip()));
             return;
         }

@@ -20,31 +20,31 @@ interface ViewContentSentence {
         return "";
     }
 
-    static ViewContentSentence of(ViewContent shown, SentenceContext known) {
-        return shown.accept(new ViewContent.Visitor<ViewContentSentence>() {
+    static ViewContentSentence of(ViewContent content, SentenceContext sentenceContext) {
+        return content.accept(new ViewContent.Visitor<ViewContentSentence>() {
             @Override
             public ViewContentSentence figures(ViewContent.Figures figures) {
-                return new FiguresSentence(figures, known);
+                return new FiguresSentence(figures, sentenceContext);
             }
 
             @Override
             public ViewContentSentence bars(ViewContent.Bars bars) {
-                return new BarsSentence(bars, known);
+                return new BarsSentence(bars, sentenceContext);
             }
 
             @Override
             public ViewContentSentence line(ViewContent.Line line) {
-                return new LineSentence(line, known);
+                return new LineSentence(line, sentenceContext);
             }
 
             @Override
             public ViewContentSentence table(ViewContent.Table table) {
-                return new TableSentence(table, known);
+                return new TableSentence(table, sentenceContext);
             }
 
             @Override
             public ViewContentSentence groups(ViewContent.Groups groups) {
-                return new GroupsSentence(groups, known);
+                return new GroupsSentence(groups, sentenceContext);
             }
 
             @Override

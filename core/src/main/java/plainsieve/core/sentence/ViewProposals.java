@@ -46,11 +46,11 @@ public final class ViewProposals {
             "minutes");
 
     private final String queryId;
-    private final SentenceContext known;
+    private final SentenceContext sentenceContext;
 
-    public ViewProposals(String queryId, SentenceContext known) {
+    public ViewProposals(String queryId, SentenceContext sentenceContext) {
         this.queryId = queryId;
-        this.known = known;
+        this.sentenceContext = sentenceContext;
     }
 
     /**
@@ -79,7 +79,7 @@ public final class ViewProposals {
     private Optional<Proposal> groups() {
         List<ProfiledColumn> few = fewest();
         for (ProfiledColumn coarse : few) {
-            for (ProfiledColumn fine : known.columns()) {
+            for (ProfiledColumn fine : sentenceContext.columns()) {
                 if (fine.refines().contains(coarse.name())) {
                     String why = "Each of the %s of %s belongs to one %s."
                             .formatted(fine.differentInWords(), fine.inWords(), coarse.inWords());
@@ -121,19 +121,22 @@ public final class ViewProposals {
         String why = figures.size() == 1
                 ? "No column is a measure, so rows are counted."
                 : "Measures of the query; ids, years and months are never added up.";
-        known.columns().stream().filter(ProfiledColumn::isTime).findFirst().ifPresent(column -> {
-            figures.add(FigureWords.end(Measure.Function.MIN, column.name()));
-            figures.add(FigureWords.end(Measure.Function.MAX, column.name()));
-        });
-        ViewContent shown = new ViewContent.Figures(figures, Optional.empty());
-        return new Proposal("figures", queryId, View.of("figures", "", queryId, shown), why, true);
+        sentenceContext.columns().stream()
+                .filter(ProfiledColumn::isTime)
+                .findFirst()
+                .ifPresent(column -> {
+                    figures.add(FigureWords.end(Measure.Function.MIN, column.name()));
+                    figures.add(FigureWords.end(Measure.Function.MAX, column.name()));
+                });
+        ViewContent content = new ViewContent.Figures(figures, Optional.empty());
+        return new Proposal("figures", queryId, View.of("figures", "", queryId, content), why, true);
     }
 
     /** The number of rows, and of the first measures the sum or what is typical of them. */
     private List<Figure> sums() {
         List<Figure> figures = new ArrayList<>();
         figures.add(FigureWords.figure("count"));
-        known.columns().stream()
+        sentenceContext.columns().stream()
                 .filter(ProfiledColumn::isMeasure)
                 .limit(MOST_MEASURES)
                 .forEach(column -> {
@@ -163,7 +166,7 @@ public final class ViewProposals {
     }
 
     private List<ProfiledColumn> fewest() {
-        return known.columns().stream()
+        return sentenceContext.columns().stream()
                 .filter(column -> column.isText() && isFew(column))
                 .sorted(Comparator.comparingLong(column -> column.different().getAsLong()))
                 .toList();
@@ -172,7 +175,7 @@ public final class ViewProposals {
     /** Over each day or time, the first of them taken. */
     private List<Proposal> lines() {
         List<Proposal> lines = new ArrayList<>();
-        known.columns().stream().filter(ProfiledColumn::isTime).forEach(column -> {
+        sentenceContext.columns().stream().filter(ProfiledColumn::isTime).forEach(column -> {
             String by = column.name() + stretch(column.days());
             String id = "over-" + idOf(column.name());
             List<Figure> count = List.of(FigureWords.figure("count"));
@@ -211,7 +214,7 @@ public final class ViewProposals {
     }
 
     private Proposal table() {
-        List<ColumnLabels> columns = known.columns().stream()
+        List<ColumnLabels> columns = sentenceContext.columns().stream()
                 .map(column -> ColumnLabels.plain(column.name(), column.label()))
                 .toList();
         return new Proposal(
@@ -237,13 +240,13 @@ public final class ViewProposals {
 
     /** The control that suits a parameter. */
     public static Control control(ParameterDefinition definition) {
-        Control.Style look = Control.Style.called(definition.label());
+        Control.Style style = Control.Style.called(definition.label());
         if (!definition.rangeEnd().isEmpty()) {
             boolean number = definition.type() == Type.INTEGER || definition.type() == Type.DECIMAL;
             Control.RangeKind kind = number ? Control.RangeKind.NUMBERS : Control.RangeKind.DATES;
-            return new Control.Range(kind, look, definition.name(), definition.rangeEnd());
+            return new Control.Range(kind, style, definition.name(), definition.rangeEnd());
         }
         boolean slicer = definition.list().exists() && definition.many();
-        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.SUITABLE, look, definition.name());
+        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.SUITABLE, style, definition.name());
     }
 }

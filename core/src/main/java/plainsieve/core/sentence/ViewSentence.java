@@ -26,15 +26,15 @@ public final class ViewSentence {
     private static final String LEAD = "lead";
 
     private final View view;
-    private final SentenceContext known;
+    private final SentenceContext sentenceContext;
     private final ViewContentSentence shown;
-    private final ClickThroughOptions leads;
+    private final ClickThroughOptions clickThroughOptions;
 
-    public ViewSentence(View view, SentenceContext known) {
+    public ViewSentence(View view, SentenceContext sentenceContext) {
         this.view = view;
-        this.known = known;
-        this.shown = ViewContentSentence.of(view.shown(), known);
-        this.leads = new ClickThroughOptions(view.shown(), known);
+        this.sentenceContext = sentenceContext;
+        this.shown = ViewContentSentence.of(view.shown(), sentenceContext);
+        this.clickThroughOptions = new ClickThroughOptions(view.shown(), sentenceContext);
     }
 
     /**
@@ -68,11 +68,11 @@ public final class ViewSentence {
             sentence.words(i == 0 ? ", not filtered by " : ", ")
                     .mark(ASIDE + i, ":" + view.aside().get(i));
         }
-        view.lead().ifPresent(lead -> {
-            sentence.words(lead.isForFurtherRows() ? ", more rows are in " : ", a click opens ")
-                    .mark(LEAD, reportNames.apply(lead.reportId()));
-            if (!lead.isForFurtherRows()) {
-                sentence.words(" with it as :" + lead.parameter());
+        view.lead().ifPresent(clickThrough -> {
+            sentence.words(clickThrough.isForFurtherRows() ? ", more rows are in " : ", a click opens ")
+                    .mark(LEAD, reportNames.apply(clickThrough.reportId()));
+            if (!clickThrough.isForFurtherRows()) {
+                sentence.words(" with it as :" + clickThrough.parameter());
             }
         });
         return sentence;
@@ -84,8 +84,8 @@ public final class ViewSentence {
             return List.of(MarkOption.of(FILTERED, "filtered by it again", ""));
         }
         if (mark.equals(LEAD)) {
-            List<MarkOption> offers = new ArrayList<>(leads.offers());
-            offers.add(leads.nowhere());
+            List<MarkOption> offers = new ArrayList<>(clickThroughOptions.offers());
+            offers.add(clickThroughOptions.nowhere());
             return offers;
         }
         List<MarkOption> offers = new ArrayList<>(shown.offers(mark));
@@ -95,18 +95,18 @@ public final class ViewSentence {
             }
             asides().forEach(offers::add);
             if (view.lead().isEmpty()) {
-                offers.addAll(leads.offers());
+                offers.addAll(clickThroughOptions.offers());
             }
         }
         return offers;
     }
 
     private List<MarkOption> asides() {
-        return new TreeSet<>(known.mentioned())
+        return new TreeSet<>(sentenceContext.mentioned())
                 .stream()
-                        .filter(name -> known.parameters().containsKey(name)
+                        .filter(name -> sentenceContext.parameters().containsKey(name)
                                 && !view.aside().contains(name))
-                        .map(name -> aside(known.parameters().get(name)))
+                        .map(name -> aside(sentenceContext.parameters().get(name)))
                         .toList();
     }
 
@@ -157,6 +157,8 @@ public final class ViewSentence {
     private View showing(ViewContent now) {
         boolean usual = view.title().equals(shown.usualTitle());
         View changed = view.showing(now);
-        return usual ? changed.titled(ViewContentSentence.of(now, known).usualTitle()) : changed;
+        return usual
+                ? changed.titled(ViewContentSentence.of(now, sentenceContext).usualTitle())
+                : changed;
     }
 }

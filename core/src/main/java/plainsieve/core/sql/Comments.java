@@ -5,15 +5,15 @@ import plainsieve.core.dialect.Syntax.Feature;
 
 /** Skips comments by the rules of one database. */
 final class Comments {
-    private final LexerCursor cursor;
+    private final LexerCursor lexerCursor;
     private final boolean nested;
     private final boolean hashes;
     private final boolean dashesNeedBlank;
     private final boolean conditional;
     private int conditionalStart = -1;
 
-    Comments(LexerCursor cursor, Syntax syntax) {
-        this.cursor = cursor;
+    Comments(LexerCursor lexerCursor, Syntax syntax) {
+        this.lexerCursor = lexerCursor;
         this.nested = syntax.has(Feature.NESTED_COMMENTS);
         this.hashes = syntax.has(Feature.HASH_COMMENTS);
         this.dashesNeedBlank = syntax.has(Feature.DASHES_NEED_BLANK);
@@ -22,29 +22,29 @@ final class Comments {
 
     /** Whether a comment begins at the cursor. */
     boolean begin() {
-        return beginsLineComment() || cursor.startsWith("/*");
+        return beginsLineComment() || lexerCursor.startsWith("/*");
     }
 
     /** Skips the comment at the cursor, if there is one; the brackets of a conditional comment count as comments. */
     boolean skip() {
-        char c = cursor.peek(0);
+        char c = lexerCursor.peek(0);
         if (c != '-' && c != '/' && c != '#' && c != '*') {
             return false;
         }
         if (beginsLineComment()) {
-            int end = cursor.text.indexOf('\n', cursor.at);
-            cursor.at = end < 0 ? cursor.text.length() : end;
+            int end = lexerCursor.text.indexOf('\n', lexerCursor.at);
+            lexerCursor.at = end < 0 ? lexerCursor.text.length() : end;
             return true;
         }
-        if (conditionalStart >= 0 && cursor.startsWith("*/")) {
+        if (conditionalStart >= 0 && lexerCursor.startsWith("*/")) {
             conditionalStart = -1;
-            cursor.at += 2;
+            lexerCursor.at += 2;
             return true;
         }
-        if (!cursor.startsWith("/*")) {
+        if (!lexerCursor.startsWith("/*")) {
             return false;
         }
-        if (conditional && (cursor.peek(2) == '!' || (cursor.peek(2) == 'M' && cursor.peek(3) == '!'))) {
+        if (conditional && (lexerCursor.peek(2) == '!' || (lexerCursor.peek(2) == 'M' && lexerCursor.peek(3) == '!'))) {
             openConditional();
         } else {
             skipBlock();
@@ -55,47 +55,47 @@ final class Comments {
     /** Throws when a conditional comment never ended. */
     void end() {
         if (conditionalStart >= 0) {
-            throw cursor.unclosed(conditionalStart, "comment", "*/");
+            throw lexerCursor.unclosed(conditionalStart, "comment", "*/");
         }
     }
 
     private boolean beginsLineComment() {
-        if (hashes && cursor.peek(0) == '#') {
+        if (hashes && lexerCursor.peek(0) == '#') {
             return true;
         }
-        if (cursor.peek(0) != '-' || cursor.peek(1) != '-') {
+        if (lexerCursor.peek(0) != '-' || lexerCursor.peek(1) != '-') {
             return false;
         }
-        return !dashesNeedBlank || cursor.peek(2) <= ' ';
+        return !dashesNeedBlank || lexerCursor.peek(2) <= ' ';
     }
 
     private void openConditional() {
         if (conditionalStart >= 0) {
-            throw cursor.unclosed(conditionalStart, "comment", "*/");
+            throw lexerCursor.unclosed(conditionalStart, "comment", "*/");
         }
-        conditionalStart = cursor.at;
-        cursor.at += cursor.peek(2) == 'M' ? 4 : 3;
-        while (LexerCursor.isDigit(cursor.peek(0))) {
-            cursor.at++;
+        conditionalStart = lexerCursor.at;
+        lexerCursor.at += lexerCursor.peek(2) == 'M' ? 4 : 3;
+        while (LexerCursor.isDigit(lexerCursor.peek(0))) {
+            lexerCursor.at++;
         }
     }
 
     private void skipBlock() {
-        int start = cursor.at;
+        int start = lexerCursor.at;
         int depth = 1;
-        cursor.at += 2;
+        lexerCursor.at += 2;
         while (depth > 0) {
-            if (cursor.at + 1 >= cursor.text.length()) {
-                throw cursor.unclosed(start, "comment", "*/");
+            if (lexerCursor.at + 1 >= lexerCursor.text.length()) {
+                throw lexerCursor.unclosed(start, "comment", "*/");
             }
-            if (cursor.startsWith("*/")) {
+            if (lexerCursor.startsWith("*/")) {
                 depth--;
-                cursor.at += 2;
-            } else if (nested && cursor.startsWith("/*")) {
+                lexerCursor.at += 2;
+            } else if (nested && lexerCursor.startsWith("/*")) {
                 depth++;
-                cursor.at += 2;
+                lexerCursor.at += 2;
             } else {
-                cursor.at++;
+                lexerCursor.at++;
             }
         }
     }

@@ -12,7 +12,7 @@ import plainsieve.core.dialect.Syntax.Feature;
 public final class KnownFunctions {
     private final ParsedQuery query;
     private final Tokens tokens;
-    private final FunctionEffects functions;
+    private final FunctionEffects functionEffects;
     private final FunctionEffects own;
     private final boolean hasVariables;
 
@@ -25,7 +25,7 @@ public final class KnownFunctions {
         this.own = own;
         this.query = query;
         this.tokens = query.tokens();
-        this.functions = dialect.functions();
+        this.functionEffects = dialect.functions();
         this.hasVariables = dialect.syntax().has(Feature.SESSION_VARIABLES);
     }
 
@@ -103,12 +103,12 @@ public final class KnownFunctions {
     private boolean is(Kind kind, int at) {
         return isQualified(at)
                 ? own.is(kind, qualified(at))
-                : functions.is(kind, tokens.written(at)) || own.is(kind, Identifiers.bare(tokens.written(at)));
+                : functionEffects.is(kind, tokens.written(at)) || own.is(kind, Identifiers.bare(tokens.written(at)));
     }
 
     private boolean isKnown(int at) {
         boolean builtIn = !isQualified(at) && !tokens.is(at, TokenKind.QUOTED_NAME);
-        return builtIn && functions.knows(tokens.written(at))
+        return builtIn && functionEffects.knows(tokens.written(at))
                 || own.knows(isQualified(at) ? qualified(at) : Identifiers.bare(tokens.written(at)));
     }
 
@@ -132,7 +132,7 @@ public final class KnownFunctions {
         int close = query.brackets().close(at + 1);
         boolean ends = tokens.isWord(at, "min") || tokens.isWord(at, "max");
         boolean greatest = ends
-                && functions.is(Kind.SCALAR, tokens.written(at))
+                && functionEffects.is(Kind.SCALAR, tokens.written(at))
                 && SelectList.split(tokens, query.brackets(), new Span(at + 2, close))
                                 .size()
                         > 1;

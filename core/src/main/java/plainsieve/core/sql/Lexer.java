@@ -16,7 +16,7 @@ public final class Lexer {
     private static final List<String> FIXED_OPERATORS =
             List.of("<=>", "->>", "<>", "<=", ">=", "!=", "==", "||", "&&", "<<", ">>", "->", ":=");
 
-    private final LexerCursor cursor;
+    private final LexerCursor lexerCursor;
     private final Comments comments;
     private final QuotedText quoted;
     private final Syntax syntax;
@@ -26,9 +26,9 @@ public final class Lexer {
     private final List<Integer> quotedParameters = new ArrayList<>();
 
     private Lexer(String text, Syntax syntax) {
-        this.cursor = new LexerCursor(text);
-        this.comments = new Comments(cursor, syntax);
-        this.quoted = new QuotedText(cursor);
+        this.lexerCursor = new LexerCursor(text);
+        this.comments = new Comments(lexerCursor, syntax);
+        this.quoted = new QuotedText(lexerCursor);
         this.syntax = syntax;
         this.backslashStrings = syntax.has(Feature.BACKSLASH_STRINGS);
         this.longOperators = syntax.has(Feature.LONG_OPERATORS);
@@ -45,13 +45,13 @@ public final class Lexer {
     }
 
     private void run() {
-        if (cursor.startsWith("\uFEFF")) {
-            cursor.at = 1;
+        if (lexerCursor.startsWith("\uFEFF")) {
+            lexerCursor.at = 1;
         }
-        while (!cursor.atEnd()) {
-            char c = cursor.peek(0);
+        while (!lexerCursor.atEnd()) {
+            char c = lexerCursor.peek(0);
             if (c == ' ' || c == '\n' || c == '\0' || Character.isWhitespace(c)) {
-                cursor.at++;
+                lexerCursor.at++;
             } else if (!comments.skip()) {
                 scanToken(c);
             }
@@ -61,7 +61,7 @@ public final class Lexer {
 
     private void scanToken(char c) {
         switch (c) {
-            case '\'' -> scanString(cursor.at, backslashStrings);
+            case '\'' -> scanString(lexerCursor.at, backslashStrings);
             case '"', '`', '[' -> scanQuotedOr(c);
             case '(', '{' -> single(TokenKind.OPEN);
             case ')', ']', '}' -> single(TokenKind.CLOSE);
@@ -76,7 +76,7 @@ public final class Lexer {
 
     private void scanQuotedOr(char c) {
         if (c == '"' && syntax.has(Feature.DOUBLE_QUOTED_STRINGS)) {
-            scanString(cursor.at, backslashStrings);
+            scanString(lexerCursor.at, backslashStrings);
         } else if (c == '"' || (c == '`' && syntax.has(Feature.BACKTICK_NAMES))) {
             scanQuotedName(c);
         } else if (c == '`') {
@@ -91,9 +91,9 @@ public final class Lexer {
     private void scanOther(char c) {
         if (LexerCursor.isWordStart(c)) {
             scanWord(c);
-        } else if (LexerCursor.isDigit(c) || (c == '.' && LexerCursor.isDigit(cursor.peek(1)))) {
+        } else if (LexerCursor.isDigit(c) || (c == '.' && LexerCursor.isDigit(lexerCursor.peek(1)))) {
             scanNumber();
-        } else if (c == '@' && syntax.has(Feature.AT_PLACEHOLDERS) && LexerCursor.isWordStart(cursor.peek(1))) {
+        } else if (c == '@' && syntax.has(Feature.AT_PLACEHOLDERS) && LexerCursor.isWordStart(lexerCursor.peek(1))) {
             scanAtPlaceholder();
         } else if (OPERATOR_CHARACTERS.indexOf(c) >= 0) {
             scanOperator();
@@ -103,32 +103,32 @@ public final class Lexer {
     }
 
     private void scanWord(char c) {
-        int start = cursor.at;
-        if (cursor.peek(1) == '\'' && "eEbBxXnN".indexOf(c) >= 0) {
+        int start = lexerCursor.at;
+        if (lexerCursor.peek(1) == '\'' && "eEbBxXnN".indexOf(c) >= 0) {
             boolean escapes = syntax.has(Feature.ESCAPE_STRINGS) && (c == 'e' || c == 'E');
-            cursor.at++;
+            lexerCursor.at++;
             scanString(start, escapes || backslashStrings);
             return;
         }
-        while (!cursor.atEnd() && LexerCursor.isWordPart(cursor.peek(0))) {
-            cursor.at++;
+        while (!lexerCursor.atEnd() && LexerCursor.isWordPart(lexerCursor.peek(0))) {
+            lexerCursor.at++;
         }
-        tokens.add(TokenKind.WORD, start, cursor.at);
+        tokens.add(TokenKind.WORD, start, lexerCursor.at);
     }
 
     private void scanString(int start, boolean backslashEscapes) {
-        int quote = cursor.at;
+        int quote = lexerCursor.at;
         quoted.skipString(start, backslashEscapes);
         while (backslashEscapes && !backslashStrings && quoted.continuesOnNextLine()) {
             quoted.skipString(start, true);
         }
-        tokens.add(TokenKind.STRING, start, cursor.at);
-        noteQuotedParameter(quote, cursor.at);
+        tokens.add(TokenKind.STRING, start, lexerCursor.at);
+        noteQuotedParameter(quote, lexerCursor.at);
     }
 
     /** {@code ':port'}: a string that is nothing but a parameter was most likely meant to be one. */
     private void noteQuotedParameter(int quote, int end) {
-        String text = cursor.text;
+        String text = lexerCursor.text;
         boolean looksLikeOne =
                 end - quote > 3 && text.charAt(quote + 1) == ':' && LexerCursor.isWordStart(text.charAt(quote + 2));
         for (int i = quote + 2; looksLikeOne && i < end - 1; i++) {
@@ -140,33 +140,33 @@ public final class Lexer {
     }
 
     private void scanQuotedName(char close) {
-        int start = cursor.at;
+        int start = lexerCursor.at;
         quoted.skipName(close);
-        tokens.add(TokenKind.QUOTED_NAME, start, cursor.at);
+        tokens.add(TokenKind.QUOTED_NAME, start, lexerCursor.at);
     }
 
     private void scanColon() {
-        if (cursor.peek(1) == ':' || cursor.peek(1) == '=') {
+        if (lexerCursor.peek(1) == ':' || lexerCursor.peek(1) == '=') {
             symbol(2);
-        } else if (LexerCursor.isWordStart(cursor.peek(1)) && !followsOperand()) {
-            int start = cursor.at++;
+        } else if (LexerCursor.isWordStart(lexerCursor.peek(1)) && !followsOperand()) {
+            int start = lexerCursor.at++;
             skipName();
-            tokens.add(TokenKind.PARAMETER, start, cursor.at);
+            tokens.add(TokenKind.PARAMETER, start, lexerCursor.at);
         } else {
             symbol(1);
         }
     }
 
     private void skipName() {
-        while (!cursor.atEnd() && LexerCursor.isNamePart(cursor.peek(0))) {
-            cursor.at++;
+        while (!lexerCursor.atEnd() && LexerCursor.isNamePart(lexerCursor.peek(0))) {
+            lexerCursor.at++;
         }
     }
 
     /** In {@code a[lo:hi]} and <code>{'k':v}</code> the colon stands right behind an operand; no parameter does. */
     private boolean followsOperand() {
         int last = tokens.size() - 1;
-        if (!syntax.has(Feature.COLON_BEHIND_OPERAND) || last < 0 || tokens.end(last) != cursor.at) {
+        if (!syntax.has(Feature.COLON_BEHIND_OPERAND) || last < 0 || tokens.end(last) != lexerCursor.at) {
             return false;
         }
         return switch (tokens.kind(last)) {
@@ -177,44 +177,46 @@ public final class Lexer {
     }
 
     private void scanDollar() {
-        int start = cursor.at;
+        int start = lexerCursor.at;
         int endOfTag = syntax.has(Feature.DOLLAR_QUOTES) ? quoted.endOfDollarTag() : -1;
         if (endOfTag > 0) {
             quoted.skipDollarString(endOfTag);
-            tokens.add(TokenKind.STRING, start, cursor.at);
+            tokens.add(TokenKind.STRING, start, lexerCursor.at);
             return;
         }
-        cursor.at++;
+        lexerCursor.at++;
         skipName();
-        tokens.add(cursor.at > start + 1 ? TokenKind.PLACEHOLDER : TokenKind.SYMBOL, start, cursor.at);
+        tokens.add(lexerCursor.at > start + 1 ? TokenKind.PLACEHOLDER : TokenKind.SYMBOL, start, lexerCursor.at);
     }
 
     private void scanAtPlaceholder() {
-        int start = cursor.at++;
+        int start = lexerCursor.at++;
         skipName();
-        tokens.add(TokenKind.PLACEHOLDER, start, cursor.at);
+        tokens.add(TokenKind.PLACEHOLDER, start, lexerCursor.at);
     }
 
     private void scanQuestionMark() {
         if (syntax.has(Feature.QUESTION_OPERATORS)) {
-            symbol(cursor.peek(1) == '|' || cursor.peek(1) == '&' ? 2 : 1);
+            symbol(lexerCursor.peek(1) == '|' || lexerCursor.peek(1) == '&' ? 2 : 1);
         } else {
             single(TokenKind.PLACEHOLDER);
         }
     }
 
     private void scanNumber() {
-        int start = cursor.at;
-        boolean hexadecimal = cursor.peek(0) == '0' && (cursor.peek(1) == 'x' || cursor.peek(1) == 'X');
-        while (!cursor.atEnd() && (LexerCursor.isWordPart(cursor.peek(0)) || cursor.peek(0) == '.')) {
-            char c = cursor.peek(0);
-            cursor.at++;
+        int start = lexerCursor.at;
+        boolean hexadecimal = lexerCursor.peek(0) == '0' && (lexerCursor.peek(1) == 'x' || lexerCursor.peek(1) == 'X');
+        while (!lexerCursor.atEnd() && (LexerCursor.isWordPart(lexerCursor.peek(0)) || lexerCursor.peek(0) == '.')) {
+            char c = lexerCursor.peek(0);
+            lexerCursor.at++;
             boolean exponent = (c == 'e' || c == 'E') && !hexadecimal;
-            if (exponent && (cursor.peek(0) == '+' || cursor.peek(0) == '-') && LexerCursor.isDigit(cursor.peek(1))) {
-                cursor.at++;
+            if (exponent
+                    && (lexerCursor.peek(0) == '+' || lexerCursor.peek(0) == '-')
+                    && LexerCursor.isDigit(lexerCursor.peek(1))) {
+                lexerCursor.at++;
             }
         }
-        tokens.add(TokenKind.NUMBER, start, cursor.at);
+        tokens.add(TokenKind.NUMBER, start, lexerCursor.at);
     }
 
     private void scanOperator() {
@@ -223,7 +225,7 @@ public final class Lexer {
             return;
         }
         for (String operator : FIXED_OPERATORS) {
-            if (cursor.startsWith(operator)) {
+            if (lexerCursor.startsWith(operator)) {
                 symbol(operator.length());
                 return;
             }
@@ -233,27 +235,28 @@ public final class Lexer {
 
     /** The longest run of operator characters; as in SQL's own rule, a sign at its end belongs to what follows. */
     private void scanLongOperator() {
-        int start = cursor.at;
+        int start = lexerCursor.at;
         boolean special = false;
-        while (OPERATOR_CHARACTERS.indexOf(cursor.peek(0)) >= 0 && !cursor.atEnd() && !comments.begin()) {
-            special |= "~!@#%^&|`".indexOf(cursor.peek(0)) >= 0;
-            cursor.at++;
+        while (OPERATOR_CHARACTERS.indexOf(lexerCursor.peek(0)) >= 0 && !lexerCursor.atEnd() && !comments.begin()) {
+            special |= "~!@#%^&|`".indexOf(lexerCursor.peek(0)) >= 0;
+            lexerCursor.at++;
         }
         while (!special
-                && cursor.at > start + 1
-                && (cursor.text.charAt(cursor.at - 1) == '-' || cursor.text.charAt(cursor.at - 1) == '+')) {
-            cursor.at--;
+                && lexerCursor.at > start + 1
+                && (lexerCursor.text.charAt(lexerCursor.at - 1) == '-'
+                        || lexerCursor.text.charAt(lexerCursor.at - 1) == '+')) {
+            lexerCursor.at--;
         }
-        tokens.add(TokenKind.SYMBOL, start, cursor.at);
+        tokens.add(TokenKind.SYMBOL, start, lexerCursor.at);
     }
 
     private void single(TokenKind kind) {
-        tokens.add(kind, cursor.at, cursor.at + 1);
-        cursor.at++;
+        tokens.add(kind, lexerCursor.at, lexerCursor.at + 1);
+        lexerCursor.at++;
     }
 
     private void symbol(int length) {
-        tokens.add(TokenKind.SYMBOL, cursor.at, cursor.at + length);
-        cursor.at += length;
+        tokens.add(TokenKind.SYMBOL, lexerCursor.at, lexerCursor.at + length);
+        lexerCursor.at += length;
     }
 }

@@ -2,29 +2,29 @@ package plainsieve.core.sql;
 
 /** Moves the cursor over strings and quoted names. */
 final class QuotedText {
-    private final LexerCursor cursor;
+    private final LexerCursor lexerCursor;
 
-    QuotedText(LexerCursor cursor) {
-        this.cursor = cursor;
+    QuotedText(LexerCursor lexerCursor) {
+        this.lexerCursor = lexerCursor;
     }
 
     /** Skips the string that opens at the cursor. The token begins at {@code start}, before any prefix letter. */
     void skipString(int start, boolean backslashEscapes) {
-        char quote = cursor.peek(0);
-        cursor.at++;
+        char quote = lexerCursor.peek(0);
+        lexerCursor.at++;
         while (true) {
-            if (cursor.atEnd()) {
-                throw cursor.unclosed(start, "string", String.valueOf(quote));
+            if (lexerCursor.atEnd()) {
+                throw lexerCursor.unclosed(start, "string", String.valueOf(quote));
             }
-            char c = cursor.peek(0);
+            char c = lexerCursor.peek(0);
             if (c == '\\' && backslashEscapes) {
-                cursor.at += 2;
+                lexerCursor.at += 2;
             } else if (c != quote) {
-                cursor.at++;
-            } else if (cursor.peek(1) == quote) {
-                cursor.at += 2;
+                lexerCursor.at++;
+            } else if (lexerCursor.peek(1) == quote) {
+                lexerCursor.at += 2;
             } else {
-                cursor.at++;
+                lexerCursor.at++;
                 return;
             }
         }
@@ -32,53 +32,54 @@ final class QuotedText {
 
     /** Behind an {@code E'…'} and a line end, a further string goes on with the same rules. */
     boolean continuesOnNextLine() {
-        int next = cursor.at;
+        int next = lexerCursor.at;
         boolean newLine = false;
-        while (next < cursor.text.length() && Character.isWhitespace(cursor.text.charAt(next))) {
-            newLine |= cursor.text.charAt(next) == '\n';
+        while (next < lexerCursor.text.length() && Character.isWhitespace(lexerCursor.text.charAt(next))) {
+            newLine |= lexerCursor.text.charAt(next) == '\n';
             next++;
         }
-        boolean continues = newLine && next < cursor.text.length() && cursor.text.charAt(next) == '\'';
+        boolean continues = newLine && next < lexerCursor.text.length() && lexerCursor.text.charAt(next) == '\'';
         if (continues) {
-            cursor.at = next;
+            lexerCursor.at = next;
         }
         return continues;
     }
 
     /** Skips a quoted name; inside, a doubled closing quote stands for itself. */
     void skipName(char close) {
-        int start = cursor.at++;
+        int start = lexerCursor.at++;
         while (true) {
-            int end = cursor.text.indexOf(close, cursor.at);
+            int end = lexerCursor.text.indexOf(close, lexerCursor.at);
             if (end < 0) {
-                throw cursor.unclosed(start, "quoted name", String.valueOf(close));
+                throw lexerCursor.unclosed(start, "quoted name", String.valueOf(close));
             }
-            cursor.at = end + 1;
+            lexerCursor.at = end + 1;
             // A name in brackets ends at the first closing one, whatever follows.
-            if (close == ']' || cursor.peek(0) != close) {
+            if (close == ']' || lexerCursor.peek(0) != close) {
                 return;
             }
-            cursor.at++;
+            lexerCursor.at++;
         }
     }
 
     /** The end of the {@code $tag$} that begins at the cursor, or -1 when none does. */
     int endOfDollarTag() {
-        int end = cursor.at + 1;
-        while (end < cursor.text.length() && LexerCursor.isNamePart(cursor.text.charAt(end))) {
+        int end = lexerCursor.at + 1;
+        while (end < lexerCursor.text.length() && LexerCursor.isNamePart(lexerCursor.text.charAt(end))) {
             end++;
         }
-        boolean tag =
-                end < cursor.text.length() && cursor.text.charAt(end) == '$' && !LexerCursor.isDigit(cursor.peek(1));
+        boolean tag = end < lexerCursor.text.length()
+                && lexerCursor.text.charAt(end) == '$'
+                && !LexerCursor.isDigit(lexerCursor.peek(1));
         return tag ? end + 1 : -1;
     }
 
     void skipDollarString(int endOfTag) {
-        String tag = cursor.text.substring(cursor.at, endOfTag);
-        int close = cursor.text.indexOf(tag, endOfTag);
+        String tag = lexerCursor.text.substring(lexerCursor.at, endOfTag);
+        int close = lexerCursor.text.indexOf(tag, endOfTag);
         if (close < 0) {
-            throw cursor.unclosed(cursor.at, "string", tag);
+            throw lexerCursor.unclosed(lexerCursor.at, "string", tag);
         }
-        cursor.at = close + tag.length();
+        lexerCursor.at = close + tag.length();
     }
 }

@@ -93,21 +93,22 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
     }
 
     private Verdict verdict(FunctionCall call) {
-        FunctionEffects functions = dialect.functions();
+        FunctionEffects functionEffects = dialect.functions();
         if (isAllowed(call)) {
             return Verdict.READS;
         }
-        if (call.escaped() || functions.is(Kind.RESTRICTED, call.name())) {
+        if (call.escaped() || functionEffects.is(Kind.RESTRICTED, call.name())) {
             return Verdict.REFUSED;
         }
         boolean known = (call.canBeBuiltIn() || dialect.isEmbedded())
-                && (functions.knows(call.name())
-                        || functions.is(Kind.TABLE, call.name())
-                        || functions.is(Kind.HARMLESS, call.name()));
+                && (functionEffects.knows(call.name())
+                        || functionEffects.is(Kind.TABLE, call.name())
+                        || functionEffects.is(Kind.HARMLESS, call.name()));
         if (!known) {
             return Verdict.UNKNOWN;
         }
-        boolean changes = functions.is(Kind.VOLATILE, call.name()) && !functions.is(Kind.HARMLESS, call.name());
+        boolean changes =
+                functionEffects.is(Kind.VOLATILE, call.name()) && !functionEffects.is(Kind.HARMLESS, call.name());
         return changes ? Verdict.REFUSED : Verdict.READS;
     }
 
@@ -157,10 +158,10 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
 
     /* Views of the engine itself, which need no bracket: its logs, its settings. */
     private Optional<Refusal> systemView(Tokens tokens) {
-        FunctionEffects functions = dialect.functions();
+        FunctionEffects functionEffects = dialect.functions();
         for (int i = 0; i < tokens.size(); i++) {
             boolean name = tokens.is(i, TokenKind.WORD) || tokens.is(i, TokenKind.QUOTED_NAME);
-            if (name && functions.is(Kind.RESTRICTED_VIEW, Identifiers.bare(tokens.written(i)))) {
+            if (name && functionEffects.is(Kind.RESTRICTED_VIEW, Identifiers.bare(tokens.written(i)))) {
                 return Optional.of(new Refusal(
                         tokens.start(i),
                         "“%s” shows the engine itself, not data.".formatted(tokens.written(i)),

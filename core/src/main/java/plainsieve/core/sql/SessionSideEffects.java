@@ -36,10 +36,10 @@ public final class SessionSideEffects {
                 .anyMatch(call -> !leavesNothing(call, dialect.functions()));
     }
 
-    private static boolean leavesNothing(FunctionCall call, FunctionEffects functions) {
+    private static boolean leavesNothing(FunctionCall call, FunctionEffects functionEffects) {
         return call.canBeBuiltIn()
                 && !call.quoted()
-                && functions.knows(call.name())
-                && (!functions.is(FunctionEffects.Kind.VOLATILE, call.name()) || PASSING.contains(call.name()));
+                && functionEffects.knows(call.name())
+                && (!functionEffects.is(FunctionEffects.Kind.VOLATILE, call.name()) || PASSING.contains(call.name()));
     }
 }

@@ -23,7 +23,7 @@ public final class Tokens {
     private int[] ends;
     private int size;
     /** Worked out when a place is first asked for; whoever works it out finds the same. */
-    private volatile LineIndex lines;
+    private volatile LineIndex lineIndex;
 
     Tokens(String text) {
         this.text = text;
@@ -129,10 +129,10 @@ public final class Tokens {
 
     /** The place from a character up to another one. */
     public TextLocation place(int start, int end) {
-        LineIndex known = lines;
+        LineIndex known = lineIndex;
         if (known == null) {
             known = LineIndex.of(text);
-            lines = known;
+            lineIndex = known;
         }
         return known.place(start, end);
     }

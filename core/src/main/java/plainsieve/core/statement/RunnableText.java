@@ -36,17 +36,17 @@ public final class RunnableText {
     }
 
     /** A bound value as it stands in SQL text. */
-    public static String literal(PlaceholderBinding bound, Dialect dialect) {
-        if (bound instanceof PlaceholderBinding.Single single) {
+    public static String literal(PlaceholderBinding placeholderBinding, Dialect dialect) {
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             return dialect.literal(single.value());
         }
-        if (bound instanceof PlaceholderBinding.Array array) {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             return dialect.arrayLiteral(array.type(), literals(array.values(), dialect));
         }
-        if (bound instanceof PlaceholderBinding.JsonArray json) {
+        if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
             return dialect.textLiteral(json.text());
         }
-        return bound instanceof PlaceholderBinding.RowCount count ? Long.toString(count.rows()) : "null";
+        return placeholderBinding instanceof PlaceholderBinding.RowCount count ? Long.toString(count.rows()) : "null";
     }
 
     private static List<String> literals(List<Value> values, Dialect dialect) {

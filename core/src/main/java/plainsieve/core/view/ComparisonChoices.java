@@ -24,12 +24,12 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  */
 public final class ComparisonChoices {
-    private final ComparisonBasis against;
+    private final ComparisonBasis comparisonBasis;
     private final Map<String, ParameterDefinition> definitions;
 
     /** @param definitions those of the project, by name */
-    public ComparisonChoices(ComparisonBasis against, Map<String, ParameterDefinition> definitions) {
-        this.against = against;
+    public ComparisonChoices(ComparisonBasis comparisonBasis, Map<String, ParameterDefinition> definitions) {
+        this.comparisonBasis = comparisonBasis;
         this.definitions = definitions;
     }
 
@@ -44,10 +44,10 @@ public final class ComparisonChoices {
         chosen.forEach((name, text) -> {
             ParameterDefinition definition = definitions.get(name);
             if (definition != null && !definition.isComputed()) {
-                others.put(name, against.kind() == ComparisonBasis.Kind.ALL ? cleared(definition, text) : text);
+                others.put(name, comparisonBasis.kind() == ComparisonBasis.Kind.ALL ? cleared(definition, text) : text);
             }
         });
-        if (against.kind() != ComparisonBasis.Kind.ALL) {
+        if (comparisonBasis.kind() != ComparisonBasis.Kind.ALL) {
             move(others);
         }
         return others;
@@ -58,12 +58,12 @@ public final class ComparisonChoices {
     }
 
     private void move(Map<String, ChoiceText> choices) {
-        String from = against.parameter();
+        String from = comparisonBasis.parameter();
         String to = Optional.ofNullable(definitions.get(from))
                 .map(ParameterDefinition::rangeEnd)
                 .orElse("");
         Span span = Span.of(choices.get(from), choices.get(to)).orElseThrow(() -> nothingToMove(from));
-        Span moved = against.kind() == ComparisonBasis.Kind.YEAR ? span.yearBefore() : span.before();
+        Span moved = comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? span.yearBefore() : span.before();
         choices.put(from, ChoiceText.of(moved.first().toString()));
         choices.put(to, ChoiceText.of(moved.last().toString()));
     }

@@ -11,7 +11,7 @@ public sealed interface Control {
     Style look();
 
     /** The same control, looking differently. */
-    Control looking(Style look);
+    Control looking(Style style);
 
     /** What viewers read above it; empty for the parameter's own label. */
     default String label() {

@@ -28,8 +28,8 @@ public record View(
     }
 
     /** A view that every choice counts for, of the size that suits its kind. */
-    public static View of(String id, String title, String queryId, ViewContent shown) {
-        return new View(id, title, queryId, shown, List.of(), Size.USUAL, Optional.empty());
+    public static View of(String id, String title, String queryId, ViewContent content) {
+        return new View(id, title, queryId, content, List.of(), Size.USUAL, Optional.empty());
     }
 
     /** Whether it asks a source at all; a note does not. */

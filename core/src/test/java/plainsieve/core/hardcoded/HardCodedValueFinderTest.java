@@ -44,12 +44,12 @@ class HardCodedValueFinderTest {
     private static String holes(String text) {
         return in(text).stream()
                 .flatMap(value -> value.holes().stream())
-                .map(hole -> "%s %s%s %s"
+                .map(placeholder -> "%s %s%s %s"
                         .formatted(
-                                hole.name(),
-                                hole.type().word(),
-                                hole.many() ? " many" : "",
-                                String.join("+", hole.values())))
+                                placeholder.name(),
+                                placeholder.type().word(),
+                                placeholder.many() ? " many" : "",
+                                String.join("+", placeholder.values())))
                 .collect(Collectors.joining(", "));
     }
 

@@ -71,8 +71,8 @@ class ChoiceReaderTest {
 
     @ParameterizedTest
     @CsvSource({"MONTH, 2026-13, month, 2026-03", "QUARTER, 2026-Q5, quarter, 2026-Q1", "YEAR, 26, year, 2026"})
-    void aPeriodThatIsNoneIsCalledByItsKind(ValueCoverage covers, String text, String kind, String like) {
-        Parameter period = DAY.covering(covers);
+    void aPeriodThatIsNoneIsCalledByItsKind(ValueCoverage coverage, String text, String kind, String like) {
+        Parameter period = DAY.covering(coverage);
         assertThatThrownBy(() -> read(period, text))
                 .hasMessageContaining("“%s” is not a %s. Write one like %s.".formatted(text, kind, like));
     }
@@ -152,8 +152,8 @@ class ChoiceReaderTest {
             INTEGER  | ITSELF | 007              | 7
             INTEGER  | ITSELF | soon             | soon
             """)
-    void valuesAreWrittenAsListsWriteThem(Type type, ValueCoverage covers, String given, String written) {
-        Parameter parameter = Parameter.of("p", type).covering(covers);
+    void valuesAreWrittenAsListsWriteThem(Type type, ValueCoverage coverage, String given, String written) {
+        Parameter parameter = Parameter.of("p", type).covering(coverage);
         assertThat(ChoiceReader.asWritten(parameter, ChoiceText.of(given)).values())
                 .containsExactly(written);
     }

@@ -261,8 +261,8 @@ class PartPushdownTest {
 
     /** @param names of the parameters of the placeholders, each of which is chosen to be its own name */
     private static List<ColumnConstraint> chosen(String here, String... names) {
-        SourcePart side = side("r", "harbour", "select * from r");
-        FederatedQueryText text = FederatedQueryText.of(List.of(side), here);
+        SourcePart part = side("r", "harbour", "select * from r");
+        FederatedQueryText text = FederatedQueryText.of(List.of(part), here);
         List<BoundValue> values = new ArrayList<>();
         int at = text.hereStart();
         for (String name : names) {

@@ -38,12 +38,12 @@ class QuestionLineTest {
         for (String line : table.split("\n")) {
             String[] cells = Stream.of(line.split("\\|", 8)).map(String::strip).toArray(String[]::new);
             Type type = Type.valueOf(cells[2]);
-            ValueCoverage covers = ValueCoverage.valueOf(cells[3]);
+            ValueCoverage coverage = ValueCoverage.valueOf(cells[3]);
             Map<String, String> labels = cells[0].equals("code") ? Map.of("7", "Ardlow") : Map.of();
             words.put(
                     cells[0],
                     new ParameterLabels(
-                            cells[0], cells[1], type, covers, cells[4], cells[5], cells[6], cells[7], labels));
+                            cells[0], cells[1], type, coverage, cells[4], cells[5], cells[6], cells[7], labels));
         }
         return words;
     }
@@ -111,14 +111,14 @@ class QuestionLineTest {
 
     @Test
     void eachMarkKnowsItsParametersAndWhatIsQuietIsNamed() {
-        RenderedQuestion said = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
-        assertThat(said.parts())
+        RenderedQuestion renderedQuestion = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
+        assertThat(renderedQuestion.parts())
                 .containsExactly(
                         new RenderedQuestion.Part("Sailed ", List.of()),
                         new RenderedQuestion.Part("any day", List.of("from", "to")),
                         new RenderedQuestion.Part(" from ", List.of()),
                         new RenderedQuestion.Part("A", List.of("port")));
-        assertThat(said.quiet()).containsExactly("month");
+        assertThat(renderedQuestion.quiet()).containsExactly("month");
     }
 
     @ParameterizedTest

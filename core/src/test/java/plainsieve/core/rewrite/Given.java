@@ -29,7 +29,7 @@ final class Given {
     private final Map<String, Parameter> parameters = new HashMap<>();
     private final Map<String, ChoiceText> choices = new HashMap<>();
     private String dialect = "postgresql";
-    private ResultShape wanted = ResultShape.allRows();
+    private ResultShape shape = ResultShape.allRows();
     private long cap = NO_CAP_IN_SIGHT;
 
     private Given(String query) {
@@ -64,7 +64,7 @@ final class Given {
     }
 
     Given wanting(ResultShape what) {
-        wanted = what;
+        shape = what;
         return this;
     }
 
@@ -75,7 +75,7 @@ final class Given {
 
     Statement rewritten() {
         Map<String, Choice> chosen = ChoiceReader.readAll(parameters, choices);
-        return PreparedQuery.of(query, Dialects.of(dialect)).rewrite(new Choices(parameters, chosen), wanted, cap);
+        return PreparedQuery.of(query, Dialects.of(dialect)).rewrite(new Choices(parameters, chosen), shape, cap);
     }
 
     /** The statement's text without the cap that every statement gets. */
@@ -117,13 +117,13 @@ final class Given {
                         .toList());
     }
 
-    private static String written(PlaceholderBinding bound) {
-        if (bound instanceof PlaceholderBinding.Single single) {
+    private static String written(PlaceholderBinding placeholderBinding) {
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             return single.value().written();
         }
-        if (bound instanceof PlaceholderBinding.Array array) {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             return Arrays.toString(array.values().stream().map(v -> v.written()).toArray());
         }
-        return bound instanceof PlaceholderBinding.RowCount count ? Long.toString(count.rows()) : "NULL";
+        return placeholderBinding instanceof PlaceholderBinding.RowCount count ? Long.toString(count.rows()) : "NULL";
     }
 }

@@ -59,9 +59,9 @@ class RunnableTextTest {
         Statement statement = statement(author, "postgresql");
         int second = statement.text().lastIndexOf("zz");
         assertThat(ErrorLocation.of(author, statement, OptionalInt.of(second), "no column", dialect))
-                .hasValueSatisfying(place -> assertThat(place.start()).isEqualTo(author.lastIndexOf("zz")));
+                .hasValueSatisfying(location -> assertThat(location.start()).isEqualTo(author.lastIndexOf("zz")));
         assertThat(ErrorLocation.of(author, statement, OptionalInt.empty(), "no such column: t.zz", dialect))
-                .hasValueSatisfying(place -> assertThat(place.line()).isEqualTo(4));
+                .hasValueSatisfying(location -> assertThat(location.line()).isEqualTo(4));
         assertThat(ErrorLocation.of(author, statement, OptionalInt.empty(), "out of memory", dialect))
                 .isEmpty();
     }

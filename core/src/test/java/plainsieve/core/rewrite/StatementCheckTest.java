@@ -39,7 +39,7 @@ class StatementCheckTest {
 
     /** A rule that writes this in the place of the condition. */
     private static ConditionRule writing(String text, String parameter) {
-        return (site, choices, source) -> {
+        return (conditionSite, choices, sourceText) -> {
             Fragment.Builder fragment = Fragment.build();
             int mark = text.indexOf('?');
             fragment.text(mark < 0 ? text : text.substring(0, mark));
@@ -47,9 +47,10 @@ class StatementCheckTest {
                 fragment.bind(parameter, new PlaceholderBinding.Single(new Value.Whole(5)))
                         .text(text.substring(mark + 1));
             }
-            Edit edit = new Edit(source.start(site.span()), source.end(site.span()), fragment.done());
+            Edit edit = new Edit(
+                    sourceText.start(conditionSite.span()), sourceText.end(conditionSite.span()), fragment.done());
             return Optional.of(ConditionChange.edits(
-                    List.of(edit), Map.of(site.places().get(0).token(), Placement.Outcome.BOUND)));
+                    List.of(edit), Map.of(conditionSite.places().get(0).token(), Placement.Outcome.BOUND)));
         };
     }
 
@@ -85,8 +86,8 @@ class StatementCheckTest {
     @Test
     void theSameTextIsCheckedAnewWhenItBindsSomethingElse() {
         AtomicReference<ConditionRule> current = new AtomicReference<>(writing("b = ?", "p"));
-        PreparedQuery query =
-                QUERY.by(List.of((site, choices, source) -> current.get().apply(site, choices, source)));
+        PreparedQuery query = QUERY.by(List.of(
+                (conditionSite, choices, sourceText) -> current.get().apply(conditionSite, choices, sourceText)));
         Choices choices = new Choices(Map.of("p", P), Map.of("p", new Choice.One(new Value.Whole(5))));
         query.rewrite(choices, ResultShape.allRows(), Statement.NO_CAP);
         current.set(writing("b = ?", "q"));

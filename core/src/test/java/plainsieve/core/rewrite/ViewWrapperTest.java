@@ -19,9 +19,9 @@ import plainsieve.core.value.ProblemException;
 
 /** What views put around a query, in the words of each database. */
 class ViewWrapperTest {
-    private static String sent(String dialect, ResultShape wanted) {
+    private static String sent(String dialect, ResultShape shape) {
         return PreparedQuery.of("select port, delay, sailed from t", Dialects.of(dialect))
-                .rewrite(new Choices(Map.of(), Map.of()), wanted, Statement.NO_CAP)
+                .rewrite(new Choices(Map.of(), Map.of()), shape, Statement.NO_CAP)
                 .text();
     }
 
@@ -109,15 +109,15 @@ class ViewWrapperTest {
     @ParameterizedTest
     @ValueSource(strings = {"mariadb", "sqlite"})
     void aMiddleThatADatabaseDoesNotHaveIsRefusedWithWhatToDo(String dialect) {
-        ResultShape wanted = by("port", ResultShape.Order.KEYS, of(Function.MEDIAN));
-        assertThatThrownBy(() -> sent(dialect, wanted)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
+        ResultShape shape = by("port", ResultShape.Order.KEYS, of(Function.MEDIAN));
+        assertThatThrownBy(() -> sent(dialect, shape)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
                         e.first().inWords())
                 .contains("no middle", "average"));
     }
 
-    private static String around(String dialect, String query, ResultShape wanted) {
+    private static String around(String dialect, String query, ResultShape shape) {
         return PreparedQuery.of(query, Dialects.of(dialect))
-                .rewrite(new Choices(Map.of(), Map.of()), wanted, Statement.NO_CAP)
+                .rewrite(new Choices(Map.of(), Map.of()), shape, Statement.NO_CAP)
                 .text();
     }
 
@@ -189,8 +189,8 @@ class ViewWrapperTest {
     void aViewOnAFilterThatStaysOutsideMakesOneQueryAround() {
         PreparedQuery filtered = PreparedQuery.of("select port from ship limit 5", Dialects.of("postgresql"))
                 .with(List.of(AddedFilter.withoutValue("port")));
-        ResultShape wanted = by("port", ResultShape.Order.KEYS, Measure.countOfRows());
-        assertThat(filtered.rewrite(new Choices(Map.of(), Map.of()), wanted, Statement.NO_CAP)
+        ResultShape shape = by("port", ResultShape.Order.KEYS, Measure.countOfRows());
+        assertThat(filtered.rewrite(new Choices(Map.of(), Map.of()), shape, Statement.NO_CAP)
                         .text())
                 .isEqualTo(
                         "select \"port\", count(*) as \"count\" from (\nselect port from ship limit 5\n) as matching\n"

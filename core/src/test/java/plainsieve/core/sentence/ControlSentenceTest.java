@@ -48,7 +48,7 @@ class ControlSentenceTest {
     @Test
     void whatDoesNotFitSaysWhy() {
         assertThat(single(Type.TEXT).offers("kind"))
-                .filteredOn(offer -> offer.id().equals("slicer"))
+                .filteredOn(option -> option.id().equals("slicer"))
                 .singleElement()
                 .extracting(MarkOption::reason)
                 .isEqualTo("the parameter has no list");

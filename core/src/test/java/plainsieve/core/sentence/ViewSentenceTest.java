@@ -108,14 +108,14 @@ class ViewSentenceTest {
     @ParameterizedTest
     @ValueSource(strings = {"due:day", "a:1", "port"})
     void aColumnIsOfferedForItselfWhateverItIsCalled(String name) {
-        SentenceContext known =
+        SentenceContext sentenceContext =
                 new SentenceContext(List.of(column(name, Type.TEXT, 3)), Map.of(), Set.of(), Set.of(), List.of());
 
-        assertThat(GroupingOptions.bars(known))
-                .extracting(offer -> ResultShape.Key.read(offer.id()), MarkOption::words)
+        assertThat(GroupingOptions.bars(sentenceContext))
+                .extracting(option -> ResultShape.Key.read(option.id()), MarkOption::words)
                 .containsExactly(tuple(ResultShape.Key.of(name), name));
         assertThat(GroupingOptions.titleBy(
-                        List.of(GroupingOptions.parts(known).get(0).id())))
+                        List.of(GroupingOptions.parts(sentenceContext).get(0).id())))
                 .isEqualTo("By " + name);
     }
 
@@ -236,7 +236,7 @@ class ViewSentenceTest {
         SentenceContext without =
                 new SentenceContext(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN), List.of());
         assertThat(new ViewSentence(FIGURES, without).offers("figure/0"))
-                .filteredOn(offer -> offer.id().equals("median delay_min"))
+                .filteredOn(option -> option.id().equals("median delay_min"))
                 .singleElement()
                 .extracting(MarkOption::reason)
                 .isEqualTo("this database has no middle of values");
@@ -245,7 +245,7 @@ class ViewSentenceTest {
     @Test
     void bandsAreAboutAsManyAsBarsCanBeRead() {
         assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
-                .filteredOn(offer -> offer.id().startsWith("delay_min"))
+                .filteredOn(option -> option.id().startsWith("delay_min"))
                 .extracting(MarkOption::id)
                 .containsExactly("delay_min:10", "delay_min:20", "delay_min:50");
     }
@@ -310,9 +310,9 @@ class ViewSentenceTest {
         View view = view(kind);
         for (Sentence.Piece piece : ViewSentence.of(view, id -> id).pieces()) {
             if (piece instanceof Sentence.Mark mark) {
-                for (MarkOption offer : new ViewSentence(view, KNOWN).offers(mark.id())) {
-                    if (offer.fits()) {
-                        View taken = new ViewSentence(view, KNOWN).with(mark.id(), offer.id());
+                for (MarkOption option : new ViewSentence(view, KNOWN).offers(mark.id())) {
+                    if (option.fits()) {
+                        View taken = new ViewSentence(view, KNOWN).with(mark.id(), option.id());
                         assertThat(ViewSentence.inWords(taken))
                                 .doesNotContain("/")
                                 .isNotBlank();

@@ -12,19 +12,19 @@ import plainsieve.server.records.PersonRow;
 @Service
 public class AccountPasswords {
     private final PersonRecords people;
-    private final SignInService signIns;
+    private final SignInService signInService;
     private final Passwords passwords;
     private final PasswordVerifier gate;
     private final TransactionTemplate change;
 
     AccountPasswords(
             PersonRecords people,
-            SignInService signIns,
+            SignInService signInService,
             Passwords passwords,
             PasswordVerifier gate,
             PlatformTransactionManager transactions) {
         this.people = people;
-        this.signIns = signIns;
+        this.signInService = signInService;
         this.passwords = passwords;
         this.gate = gate;
         this.change = new TransactionTemplate(transactions);
@@ -35,7 +35,7 @@ public class AccountPasswords {
         String hash = passwords.encoded(password, get(personId).name());
         change.executeWithoutResult(status -> {
             people.setPassword(personId, hash);
-            signIns.endAll(personId);
+            signInService.endAll(personId);
         });
     }
 

@@ -26,13 +26,13 @@ public class Accounts {
 
     private final PersonRecords people;
     private final RoleRecords roles;
-    private final SignInService signIns;
+    private final SignInService signInService;
     private final Clock clock;
 
-    Accounts(PersonRecords people, RoleRecords roles, SignInService signIns, Clock clock) {
+    Accounts(PersonRecords people, RoleRecords roles, SignInService signInService, Clock clock) {
         this.people = people;
         this.roles = roles;
-        this.signIns = signIns;
+        this.signInService = signInService;
         this.clock = clock;
     }
 
@@ -121,7 +121,7 @@ public class Accounts {
         PersonRow row = get(id);
         people.change(row.blocked(blocked));
         if (blocked) {
-            signIns.endAll(id);
+            signInService.endAll(id);
             requireAnOperator();
         }
     }
@@ -137,7 +137,7 @@ public class Accounts {
     @Transactional
     public void forgetPassword(String id) {
         people.setPassword(get(id).id(), "");
-        signIns.endAll(id);
+        signInService.endAll(id);
     }
 
     /** Gives a person a role in a project, or in all. @param projectId empty for all */

@@ -25,14 +25,14 @@ public class ApiKeys {
     private static final int LONGEST_NAME = 120;
     private static final int MOST_DAYS = 366;
 
-    private final SecretGenerator secrets = new SecretGenerator();
+    private final SecretGenerator secretGenerator = new SecretGenerator();
     private final ApiKeyRecords records;
-    private final Permissions rights;
+    private final Permissions permissions;
     private final Clock clock;
 
-    ApiKeys(ApiKeyRecords records, Permissions rights, Clock clock) {
+    ApiKeys(ApiKeyRecords records, Permissions permissions, Clock clock) {
         this.records = records;
-        this.rights = rights;
+        this.permissions = permissions;
         this.clock = clock;
     }
 
@@ -47,7 +47,7 @@ public class ApiKeys {
     }
 
     /** Throws {@link ProblemException} for a role that the caller does not have. */
-    public Made make(AuthenticatedPerson caller, Wanted wanted) {
+    public Made make(AuthenticatedPerson authenticatedPerson, Wanted wanted) {
         String name = SingleLine.of(wanted.name());
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
@@ -59,13 +59,13 @@ public class ApiKeys {
             throw new ProblemException(Problem.of(
                     "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Make another when it has ended."));
         }
-        ApiKeyGrants grants = rights.grants(caller);
-        refuseHigher(caller, wanted, grants);
-        String secret = MARK + secrets.fresh();
+        ApiKeyGrants grants = permissions.grants(authenticatedPerson);
+        refuseHigher(authenticatedPerson, wanted, grants);
+        String secret = MARK + secretGenerator.fresh();
         ApiKeyRow row = new ApiKeyRow(
                 UUID.randomUUID().toString(),
                 SecretGenerator.digest(secret),
-                caller.person().id(),
+                authenticatedPerson.person().id(),
                 name,
                 wanted.projectId(),
                 wanted.role().word(),
@@ -77,10 +77,10 @@ public class ApiKeys {
         return new Made(row, secret);
     }
 
-    private void refuseHigher(AuthenticatedPerson caller, Wanted wanted, ApiKeyGrants grants) {
+    private void refuseHigher(AuthenticatedPerson authenticatedPerson, Wanted wanted, ApiKeyGrants grants) {
         Role own = wanted.projectId().isEmpty()
                 ? grants.highest()
-                : rights.role(caller, wanted.projectId()).orElse(Role.VIEWER);
+                : permissions.role(authenticatedPerson, wanted.projectId()).orElse(Role.VIEWER);
         if (!own.mayActAs(wanted.role())) {
             throw new ProblemException(Problem.of(
                     "bad-key",

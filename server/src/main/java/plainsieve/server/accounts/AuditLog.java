@@ -28,9 +28,9 @@ public class AuditLog {
      */
     public record Actor(String person, String address) {}
 
-    public void add(Actor doer, String what, String projectId, String about) {
+    public void add(Actor actor, String what, String projectId, String about) {
         String cut = about.length() > LONGEST ? about.substring(0, LONGEST) + "…" : about;
-        records.add(new AuditEntry(0, clock.instant(), doer.person(), doer.address(), what, projectId, cut));
+        records.add(new AuditEntry(0, clock.instant(), actor.person(), actor.address(), what, projectId, cut));
     }
 
     /** The last of a kind in a project that is about something. @param begins how what it is about begins */

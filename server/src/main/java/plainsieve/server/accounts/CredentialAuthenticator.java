@@ -20,15 +20,19 @@ public class CredentialAuthenticator {
     private final PersonRecords people;
     private final Sessions sessions;
     private final ApiKeyRecords keys;
-    private final BackgroundUpdates later;
+    private final BackgroundUpdates backgroundUpdates;
     private final Clock clock;
 
     CredentialAuthenticator(
-            PersonRecords people, Sessions sessions, ApiKeyRecords keys, BackgroundUpdates later, Clock clock) {
+            PersonRecords people,
+            Sessions sessions,
+            ApiKeyRecords keys,
+            BackgroundUpdates backgroundUpdates,
+            Clock clock) {
         this.people = people;
         this.sessions = sessions;
         this.keys = keys;
-        this.later = later;
+        this.backgroundUpdates = backgroundUpdates;
         this.clock = clock;
     }
 
@@ -39,7 +43,7 @@ public class CredentialAuthenticator {
                 .filter(row -> row.usedAt().isAfter(now.minus(SignInService.IDLE)))
                 .filter(row -> row.madeAt().isAfter(now.minus(SignInService.LONGEST)));
         session.filter(row -> row.usedAt().isBefore(now.minus(WRITTEN_EVERY)))
-                .ifPresent(row -> later.run(() -> sessions.used(row.digest(), now)));
+                .ifPresent(row -> backgroundUpdates.run(() -> sessions.used(row.digest(), now)));
         return session.flatMap(row -> active(row.personId())).map(AuthenticatedPerson::of);
     }
 
@@ -49,7 +53,7 @@ public class CredentialAuthenticator {
         Optional<ApiKeyRow> key = keys.find(SecretGenerator.digest(secret))
                 .filter(row -> Instant.parse(row.endsAt()).isAfter(now));
         key.filter(row -> row.usedAt().isEmpty() || Instant.parse(row.usedAt()).isBefore(now.minus(WRITTEN_EVERY)))
-                .ifPresent(row -> later.run(() -> keys.used(row.id(), now.toString())));
+                .ifPresent(row -> backgroundUpdates.run(() -> keys.used(row.id(), now.toString())));
         return key.flatMap(row -> active(row.personId())
                 .map(person -> new AuthenticatedPerson(
                         person,

@@ -29,22 +29,24 @@ public class ExternalIdentities {
      * @throws OpenIdException when the name is somebody else's, or none
      */
     @Transactional
-    public PersonRow of(OpenIdIdentity identity) {
-        String id = records.find(identity.issuer(), identity.subject()).orElseGet(() -> first(identity));
+    public PersonRow of(OpenIdIdentity openIdIdentity) {
+        String id =
+                records.find(openIdIdentity.issuer(), openIdIdentity.subject()).orElseGet(() -> first(openIdIdentity));
         records.leaveClaimed(id);
-        identity.groups().forEach(group -> records.joinClaimed(id, group));
+        openIdIdentity.groups().forEach(group -> records.joinClaimed(id, group));
         records.forgetClaims(id);
-        identity.claims().forEach((claim, values) -> values.stream()
+        openIdIdentity.claims().forEach((claim, values) -> values.stream()
                 .limit(MOST_VALUES)
                 .filter(value -> value.length() <= LONGEST_VALUE)
                 .forEach(value -> records.claim(id, claim, value)));
         return accounts.get(id);
     }
 
-    private String first(OpenIdIdentity identity) {
+    private String first(OpenIdIdentity openIdIdentity) {
         try {
-            String id = accounts.add(identity.name(), identity.label()).id();
-            records.add(identity.issuer(), identity.subject(), id);
+            String id =
+                    accounts.add(openIdIdentity.name(), openIdIdentity.label()).id();
+            records.add(openIdIdentity.issuer(), openIdIdentity.subject(), id);
             return id;
         } catch (ProblemException e) {
             throw new OpenIdException(OpenIdException.Why.TAKEN, e.getMessage(), e);

@@ -25,14 +25,14 @@ class FirstSignInLink {
 
     private final Settings settings;
     private final Accounts accounts;
-    private final SignInService signIns;
+    private final SignInService signInService;
     private final ServletContext here;
 
-    FirstSignInLink(Settings settings, Accounts accounts, SignInService signIns, ServletContext here) {
+    FirstSignInLink(Settings settings, Accounts accounts, SignInService signInService, ServletContext here) {
         this.here = here;
         this.settings = settings;
         this.accounts = accounts;
-        this.signIns = signIns;
+        this.signInService = signInService;
     }
 
     @EventListener
@@ -42,7 +42,7 @@ class FirstSignInLink {
         if (!settings.accounts() || settings.demo() || someone) {
             return;
         }
-        String link = SignInService.path(signIns.link(first(), LASTS, false));
+        String link = SignInService.path(signInService.link(first(), LASTS, false));
         LOG.info(
                 "Nobody can sign in yet. The first operator does by http://127.0.0.1:{}{}{}, once, within a day.",
                 ((WebServerApplicationContext) ready.getApplicationContext())

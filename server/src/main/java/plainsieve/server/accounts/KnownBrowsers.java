@@ -18,7 +18,7 @@ import plainsieve.server.security.SecretBox;
 public class KnownBrowsers {
     private static final String ALGORITHM = "HmacSHA256";
 
-    private final SecretGenerator secrets = new SecretGenerator();
+    private final SecretGenerator secretGenerator = new SecretGenerator();
     private final SecretKeySpec key;
 
     KnownBrowsers(SecretBox secrets) {
@@ -27,7 +27,7 @@ public class KnownBrowsers {
 
     /** A mark for a browser in which this person has just signed in. */
     public String mark(String name) {
-        String random = secrets.fresh();
+        String random = secretGenerator.fresh();
         return random + "." + signature(random, name);
     }
 

@@ -8,17 +8,17 @@ import plainsieve.server.records.SignedLinkRecords;
 @Service
 public class LinkUsageCounter {
     private final SignedLinkRecords records;
-    private final BackgroundUpdates later;
+    private final BackgroundUpdates backgroundUpdates;
     private final Clock clock;
 
-    LinkUsageCounter(SignedLinkRecords records, BackgroundUpdates later, Clock clock) {
+    LinkUsageCounter(SignedLinkRecords records, BackgroundUpdates backgroundUpdates, Clock clock) {
         this.records = records;
-        this.later = later;
+        this.backgroundUpdates = backgroundUpdates;
         this.clock = clock;
     }
 
     public void used(ReportLinks.Held link) {
         String now = clock.instant().toString();
-        link.row().ifPresent(row -> later.run(() -> records.used(row.id(), now)));
+        link.row().ifPresent(row -> backgroundUpdates.run(() -> records.used(row.id(), now)));
     }
 }

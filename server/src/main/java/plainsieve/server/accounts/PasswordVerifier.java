@@ -9,11 +9,11 @@ import plainsieve.core.value.ProblemException;
 @Component
 class PasswordVerifier {
     private final Passwords passwords;
-    private final LoginThrottle guesses;
+    private final LoginThrottle loginThrottle;
 
-    PasswordVerifier(Passwords passwords, LoginThrottle guesses) {
+    PasswordVerifier(Passwords passwords, LoginThrottle loginThrottle) {
         this.passwords = passwords;
-        this.guesses = guesses;
+        this.loginThrottle = loginThrottle;
     }
 
     /**
@@ -23,7 +23,7 @@ class PasswordVerifier {
      * @param encoded as it is kept; empty for a person without one, or when there is no such person
      */
     boolean admits(String name, String password, String encoded, SignInService.From from) {
-        Duration wait = guesses.wait(name, from);
+        Duration wait = loginThrottle.wait(name, from);
         if (!wait.isZero()) {
             throw new ProblemException(Problem.of(
                     "wait-to-sign-in",
@@ -31,9 +31,9 @@ class PasswordVerifier {
                     "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
         }
         // Counted before it is looked at: many at once are many tries.
-        boolean right = passwords.matches(password, encoded, () -> guesses.wrong(name, from));
+        boolean right = passwords.matches(password, encoded, () -> loginThrottle.wrong(name, from));
         if (right) {
-            guesses.right(name, from);
+            loginThrottle.right(name, from);
         }
         return right;
     }

@@ -35,26 +35,26 @@ public class Permissions {
     public record Standing(Role role, boolean member) {}
 
     /** The role of a caller in a project; nothing when the project is not for them. */
-    public Optional<Role> role(AuthenticatedPerson caller, String projectId) {
-        return standing(caller, projectId).map(Standing::role);
+    public Optional<Role> role(AuthenticatedPerson authenticatedPerson, String projectId) {
+        return standing(authenticatedPerson, projectId).map(Standing::role);
     }
 
     /** How a caller stands in a project; nothing when the project is not for them. */
-    public Optional<Standing> standing(AuthenticatedPerson caller, String projectId) {
-        if (!caller.reaches(projectId)) {
+    public Optional<Standing> standing(AuthenticatedPerson authenticatedPerson, String projectId) {
+        if (!authenticatedPerson.reaches(projectId)) {
             return Optional.empty();
         }
-        Optional<Role> own = granted(caller, projectId);
+        Optional<Role> own = granted(authenticatedPerson, projectId);
         boolean forEveryone = own.isEmpty() && groups.reportsForEveryone(projectId) > 0;
         return (forEveryone ? Optional.of(Role.VIEWER) : own)
-                .map(role -> new Standing(least(role, caller.most()), own.isPresent()));
+                .map(role -> new Standing(least(role, authenticatedPerson.most()), own.isPresent()));
     }
 
     /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
-    public Role overall(AuthenticatedPerson caller) {
-        boolean all =
-                caller.onlyProject().isEmpty() && granted(caller, ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
-        return all ? least(Role.OPERATOR, caller.most()) : Role.VIEWER;
+    public Role overall(AuthenticatedPerson authenticatedPerson) {
+        boolean all = authenticatedPerson.onlyProject().isEmpty()
+                && granted(authenticatedPerson, ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
+        return all ? least(Role.OPERATOR, authenticatedPerson.most()) : Role.VIEWER;
     }
 
     /** The ids of those who have a role in a project, by themselves or by a group. */
@@ -82,12 +82,12 @@ public class Permissions {
     }
 
     /** What the person of an API key may do now and could do when the key was created. */
-    private Optional<Role> granted(AuthenticatedPerson caller, String projectId) {
-        Optional<Role> now = given(caller.person(), projectId);
-        return caller.grants().isEmpty()
+    private Optional<Role> granted(AuthenticatedPerson authenticatedPerson, String projectId) {
+        Optional<Role> now = given(authenticatedPerson.person(), projectId);
+        return authenticatedPerson.grants().isEmpty()
                 ? now
-                : now.flatMap(role ->
-                        highest(caller.grants().get().roles(), projectId).map(then -> least(role, then)));
+                : now.flatMap(role -> highest(authenticatedPerson.grants().get().roles(), projectId)
+                        .map(then -> least(role, then)));
     }
 
     private Optional<Role> given(Person person, String projectId) {
@@ -110,10 +110,10 @@ public class Permissions {
     }
 
     /** The caller as an asker of the project that they stand in. */
-    public Caller asker(AuthenticatedPerson caller, Standing standing) {
-        Person person = caller.person();
+    public Caller asker(AuthenticatedPerson authenticatedPerson, Standing standing) {
+        Person person = authenticatedPerson.person();
         Set<String> memberships = new HashSet<>(groups.of(person.id()));
-        caller.grants().ifPresent(grants -> memberships.retainAll(grants.groups()));
+        authenticatedPerson.grants().ifPresent(grants -> memberships.retainAll(grants.groups()));
         return Caller.of(
                 person.name(),
                 standing.role(),
@@ -121,11 +121,12 @@ public class Permissions {
     }
 
     /** What an API key of a caller is limited to for its lifetime: what the caller may do now. */
-    ApiKeyGrants grants(AuthenticatedPerson caller) {
-        return caller.grants()
+    ApiKeyGrants grants(AuthenticatedPerson authenticatedPerson) {
+        return authenticatedPerson
+                .grants()
                 .orElseGet(() -> new ApiKeyGrants(
-                        roles.of(caller.person().id()),
-                        Set.copyOf(groups.of(caller.person().id()))));
+                        roles.of(authenticatedPerson.person().id()),
+                        Set.copyOf(groups.of(authenticatedPerson.person().id()))));
     }
 
     /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */
@@ -142,18 +143,18 @@ public class Permissions {
     }
 
     /** Whether a report that viewers have is for this one. */
-    public boolean isFor(Caller asker, String projectId, String reportId) {
-        if (asker.viewer().isByLink()) {
-            return asker.viewer().onlyReport().equals(reportId);
+    public boolean isFor(Caller caller, String projectId, String reportId) {
+        if (caller.viewer().isByLink()) {
+            return caller.viewer().onlyReport().equals(reportId);
         }
         List<String> named = groups.ofReport(projectId, reportId);
-        if (!asker.viewer().known() || asker.role().mayActAs(Role.AUTHOR)) {
+        if (!caller.viewer().known() || caller.role().mayActAs(Role.AUTHOR)) {
             return true;
         }
         return named.isEmpty()
-                ? asker.viewer().member()
+                ? caller.viewer().member()
                 : named.contains(EVERYONE)
-                        || named.stream().anyMatch(asker.viewer().groups()::contains);
+                        || named.stream().anyMatch(caller.viewer().groups()::contains);
     }
 
     public List<RoleRow> ofPeople() {

@@ -16,13 +16,13 @@ import plainsieve.server.records.SessionRow;
 @Component
 class Sessions {
     private final SharedSessions shared;
-    private final ExternalIdentities identities;
+    private final ExternalIdentities externalIdentities;
     private final SessionRecords records;
     private final Clock clock;
 
-    Sessions(SharedSessions shared, ExternalIdentities identities, SessionRecords records, Clock clock) {
+    Sessions(SharedSessions shared, ExternalIdentities externalIdentities, SessionRecords records, Clock clock) {
         this.shared = shared;
-        this.identities = identities;
+        this.externalIdentities = externalIdentities;
         this.records = records;
         this.clock = clock;
     }
@@ -31,7 +31,7 @@ class Sessions {
     Optional<SessionRow> find(String secret) {
         String digest = SecretGenerator.digest(secret);
         return records.find(digest)
-                .or(() -> shared.read(secret).flatMap(identity -> begun(identity, digest)))
+                .or(() -> shared.read(secret).flatMap(openIdIdentity -> begun(openIdIdentity, digest)))
                 .filter(row -> !row.ended());
     }
 
@@ -40,14 +40,15 @@ class Sessions {
     }
 
     /* A page asks for many things at once: the first of them begins the session, the others find it. */
-    private synchronized Optional<SessionRow> begun(OpenIdIdentity identity, String digest) {
-        return records.find(digest).or(() -> first(identity, digest));
+    private synchronized Optional<SessionRow> begun(OpenIdIdentity openIdIdentity, String digest) {
+        return records.find(digest).or(() -> first(openIdIdentity, digest));
     }
 
-    private Optional<SessionRow> first(OpenIdIdentity identity, String digest) {
+    private Optional<SessionRow> first(OpenIdIdentity openIdIdentity, String digest) {
         Instant now = clock.instant();
         try {
-            SessionRow row = new SessionRow(digest, identities.of(identity).id(), "", now, now, false);
+            SessionRow row =
+                    new SessionRow(digest, externalIdentities.of(openIdIdentity).id(), "", now, now, false);
             records.begin(row);
             return Optional.of(row);
         } catch (OpenIdException taken) {

@@ -40,11 +40,11 @@ class SharedSessions {
     private record Said(OpenIdIdentity identity, Instant at) {}
 
     /** The secret of a session that holds on every server; nothing when it would be too long, or nothing is shared. */
-    Optional<String> secret(OpenIdIdentity identity) {
+    Optional<String> secret(OpenIdIdentity openIdIdentity) {
         if (!shared) {
             return Optional.empty();
         }
-        String locked = secrets.lock(new Secret(forms.writeRecord(new Said(identity, clock.instant()))));
+        String locked = secrets.lock(new Secret(forms.writeRecord(new Said(openIdIdentity, clock.instant()))));
         return locked.length() > LONGEST ? Optional.empty() : Optional.of(cookieForm(locked));
     }
 

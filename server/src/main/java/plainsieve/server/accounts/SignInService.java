@@ -30,7 +30,7 @@ public class SignInService {
 
     private static final int LONGEST_BROWSER = 200;
 
-    private final SecretGenerator secrets = new SecretGenerator();
+    private final SecretGenerator secretGenerator = new SecretGenerator();
     private final Tables tables;
     private final PasswordVerifier gate;
     private final SharedSessions shared;
@@ -99,17 +99,17 @@ public class SignInService {
     /**
      * Signs in whom another service vouched for. Throws {@link OpenIdException} when their account is shut.
      *
-     * @param identity as that service said it
+     * @param openIdIdentity as that service said it
      */
-    public Begun byService(OpenIdIdentity identity, PersonRow person, From from) {
+    public Begun byService(OpenIdIdentity openIdIdentity, PersonRow person, From from) {
         if (person.blocked()) {
             throw new OpenIdException(OpenIdException.Why.SHUT, person.name());
         }
-        return begin(person, from, shared.secret(identity).orElseGet(secrets::fresh), false);
+        return begin(person, from, shared.secret(openIdIdentity).orElseGet(secretGenerator::fresh), false);
     }
 
     private Begun begin(PersonRow person, From from, boolean choosesPassword) {
-        return begin(person, from, secrets.fresh(), choosesPassword);
+        return begin(person, from, secretGenerator.fresh(), choosesPassword);
     }
 
     private Begun begin(PersonRow person, From from, String secret, boolean choosesPassword) {
@@ -146,7 +146,7 @@ public class SignInService {
      * @return its secret
      */
     public String link(String personId, Duration lasts, boolean again) {
-        String secret = secrets.fresh();
+        String secret = secretGenerator.fresh();
         tables.sessions()
                 .makeLink(new SignInLinkRow(
                         SecretGenerator.digest(secret),

@@ -14,12 +14,12 @@ public class ViewAs {
 
     private final Groups groups;
     private final Accounts accounts;
-    private final Permissions rights;
+    private final Permissions permissions;
 
-    ViewAs(Groups groups, Accounts accounts, Permissions rights) {
+    ViewAs(Groups groups, Accounts accounts, Permissions permissions) {
         this.groups = groups;
         this.accounts = accounts;
-        this.rights = rights;
+        this.permissions = permissions;
     }
 
     /**
@@ -36,7 +36,7 @@ public class ViewAs {
 
     /** Groups, then those who have a role in the project. */
     public List<Impersonation> all(String projectId) {
-        Set<String> inProject = rights.peopleOf(projectId);
+        Set<String> inProject = permissions.peopleOf(projectId);
         return Stream.concat(
                         groups.all().stream().map(row -> new Impersonation(GROUP + row.id(), row.name())),
                         accounts.all().stream()
@@ -52,9 +52,9 @@ public class ViewAs {
      */
     public Caller as(String as, String by, String projectId) {
         if (as.startsWith(GROUP)) {
-            return rights.asGroup(by, groups.get(as.substring(GROUP.length())));
+            return permissions.asGroup(by, groups.get(as.substring(GROUP.length())));
         }
         String name = as.startsWith(PERSON) ? as.substring(PERSON.length()) : as;
-        return rights.asPerson(by, accounts.named(name), projectId);
+        return permissions.asPerson(by, accounts.named(name), projectId);
     }
 }

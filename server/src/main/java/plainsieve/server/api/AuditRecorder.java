@@ -7,12 +7,12 @@ import plainsieve.server.accounts.AuditLog;
 /** Writes what whoever asks does into the record of deeds. */
 @Component
 public class AuditRecorder {
-    private final AuditLog deeds;
-    private final CallerResolver callers;
+    private final AuditLog auditLog;
+    private final CallerResolver callerResolver;
 
-    AuditRecorder(AuditLog deeds, CallerResolver callers) {
-        this.deeds = deeds;
-        this.callers = callers;
+    AuditRecorder(AuditLog auditLog, CallerResolver callerResolver) {
+        this.auditLog = auditLog;
+        this.callerResolver = callerResolver;
     }
 
     /**
@@ -20,11 +20,11 @@ public class AuditRecorder {
      * @param projectId empty when it is of no project
      */
     public void note(HttpServletRequest request, String what, String projectId, String about) {
-        noteOf(callers.nameNow(), request, what, projectId, about);
+        noteOf(callerResolver.nameNow(), request, what, projectId, about);
     }
 
     /** What somebody does who is not signed in with the request. @param person their name; empty when nobody knows */
     public void noteOf(String person, HttpServletRequest request, String what, String projectId, String about) {
-        deeds.add(new AuditLog.Actor(person, request.getRemoteAddr()), what, projectId, about);
+        auditLog.add(new AuditLog.Actor(person, request.getRemoteAddr()), what, projectId, about);
     }
 }

@@ -31,15 +31,16 @@ public class CallerResolver {
     public static final String LOOK_AS = "Look-As";
 
     private final Settings settings;
-    private final Permissions rights;
-    private final ViewAs looking;
-    private final OpenLinkAuthenticator openLinks;
+    private final Permissions permissions;
+    private final ViewAs viewAs;
+    private final OpenLinkAuthenticator openLinkAuthenticator;
 
-    CallerResolver(Settings settings, Permissions rights, ViewAs looking, OpenLinkAuthenticator openLinks) {
-        this.openLinks = openLinks;
+    CallerResolver(
+            Settings settings, Permissions permissions, ViewAs viewAs, OpenLinkAuthenticator openLinkAuthenticator) {
+        this.openLinkAuthenticator = openLinkAuthenticator;
         this.settings = settings;
-        this.rights = rights;
-        this.looking = looking;
+        this.permissions = permissions;
+        this.viewAs = viewAs;
     }
 
     /** Whether people sign in here. */
@@ -69,12 +70,12 @@ public class CallerResolver {
      * {@link ProblemException} for a key, {@link NotSignedInException} when nobody is signed in.
      */
     public AuthenticatedPerson requiredInPerson() {
-        AuthenticatedPerson caller = required();
-        if (!caller.isInPerson()) {
+        AuthenticatedPerson authenticatedPerson = required();
+        if (!authenticatedPerson.isInPerson()) {
             throw new ProblemException(Problem.of(
                     "not-for-keys", "An API key cannot change the account it belongs to.", "Sign in to do this."));
         }
-        return caller;
+        return authenticatedPerson;
     }
 
     /** The role of the caller in a project, for a route whose effect depends on it. */
@@ -85,7 +86,8 @@ public class CallerResolver {
     /** Whether a project is for whoever asks, or one of its reports. */
     public boolean sees(HttpServletRequest request, String projectId) {
         return settings.accounts()
-                ? now().flatMap(caller -> rights.role(caller, projectId)).isPresent()
+                ? now().flatMap(authenticatedPerson -> permissions.role(authenticatedPerson, projectId))
+                                .isPresent()
                         || byLink(request, Optional.of(projectId)).isPresent()
                 : from(request).local();
     }
@@ -101,13 +103,13 @@ public class CallerResolver {
             return ofThisMachine(request);
         }
         Optional<Role> own = projectId.isEmpty()
-                ? now().map(rights::overall)
+                ? now().map(permissions::overall)
                 : standing(request, projectId.get()).map(Permissions.Standing::role);
         if (own.isEmpty() && byLink(request, projectId).isPresent()) {
             return Role.VIEWER;
         }
         if (own.isEmpty() && now().isEmpty()) {
-            projectId.ifPresent(project -> openLinks.refuse(request, project));
+            projectId.ifPresent(project -> openLinkAuthenticator.refuse(request, project));
         }
         required();
         return own.orElseThrow(() -> new NotFoundException("project", projectId.orElse(""), List.of()));
@@ -119,13 +121,14 @@ public class CallerResolver {
         if (request.getAttribute(kept) instanceof Permissions.Standing standing) {
             return Optional.of(standing);
         }
-        Optional<Permissions.Standing> read = now().flatMap(caller -> rights.standing(caller, projectId));
+        Optional<Permissions.Standing> read =
+                now().flatMap(authenticatedPerson -> permissions.standing(authenticatedPerson, projectId));
         read.ifPresent(standing -> request.setAttribute(kept, standing));
         return read;
     }
 
     private Optional<Caller> byLink(HttpServletRequest request, Optional<String> projectId) {
-        return projectId.flatMap(project -> openLinks.asker(request, project));
+        return projectId.flatMap(project -> openLinkAuthenticator.asker(request, project));
     }
 
     private Role ofThisMachine(HttpServletRequest request) {
@@ -146,7 +149,7 @@ public class CallerResolver {
         if (!own.role().mayActAs(Role.AUTHOR)) {
             throw new ForbiddenException(Role.AUTHOR, own.role());
         }
-        return looking.as(as, own.id(), projectId).ownedBy(own.owner());
+        return viewAs.as(as, own.id(), projectId).ownedBy(own.owner());
     }
 
     private Caller own(HttpServletRequest request, String projectId) {
@@ -156,8 +159,8 @@ public class CallerResolver {
         if (byLink.isPresent()) {
             return byLink.get().ownedBy(byLink.get().owner() + " " + browser(request));
         }
-        Optional<Caller> signedIn =
-                now().flatMap(caller -> standing(request, projectId).map(standing -> rights.asker(caller, standing)));
+        Optional<Caller> signedIn = now().flatMap(authenticatedPerson ->
+                standing(request, projectId).map(standing -> permissions.asker(authenticatedPerson, standing)));
         return signedIn.orElseGet(() -> {
             return Caller.of(role.word(), role, Viewer.browser(browser(request), role.word()));
         });
@@ -189,7 +192,7 @@ public class CallerResolver {
 
     /** The name of whoever asks, for the record of deeds; empty when nobody is signed in. */
     String nameNow() {
-        return now().map(caller -> caller.person().name())
+        return now().map(authenticatedPerson -> authenticatedPerson.person().name())
                 .orElse(settings.accounts() ? "" : settings.role().word());
     }
 }

@@ -40,11 +40,11 @@ class OldAddresses extends OncePerRequestFilter {
             "deliveries");
 
     private final Projects projects;
-    private final CallerResolver callers;
+    private final CallerResolver callerResolver;
 
-    OldAddresses(Projects projects, CallerResolver callers) {
+    OldAddresses(Projects projects, CallerResolver callerResolver) {
         this.projects = projects;
-        this.callers = callers;
+        this.callerResolver = callerResolver;
     }
 
     @Override
@@ -60,7 +60,7 @@ class OldAddresses extends OncePerRequestFilter {
             return;
         }
         Optional<Project> mine = projects.all().stream()
-                .filter(project -> callers.sees(request, project.id()))
+                .filter(project -> callerResolver.sees(request, project.id()))
                 .findFirst();
         carryOver(request, response);
         String query = request.getQueryString() == null ? "" : "?" + request.getQueryString();

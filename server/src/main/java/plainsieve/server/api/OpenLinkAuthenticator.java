@@ -29,13 +29,13 @@ public class OpenLinkAuthenticator {
     private static final Pattern HEADER = Pattern.compile("(\\S+) (\\S+)");
     private static final Pattern PAGE = Pattern.compile("/projects/[^/]+/reports/([^/]+)");
 
-    private final ReportLinks links;
+    private final ReportLinks reportLinks;
     private final LinkUsageCounter uses;
     private final Projects projects;
 
-    OpenLinkAuthenticator(ReportLinks links, LinkUsageCounter uses, Projects projects) {
+    OpenLinkAuthenticator(ReportLinks reportLinks, LinkUsageCounter uses, Projects projects) {
         this.uses = uses;
-        this.links = links;
+        this.reportLinks = reportLinks;
         this.projects = projects;
     }
 
@@ -54,7 +54,7 @@ public class OpenLinkAuthenticator {
     void refuse(HttpServletRequest request, String projectId) {
         said(request).ifPresent(said -> {
             try {
-                links.read(projects.get(projectId), said.report(), said.token());
+                reportLinks.read(projects.get(projectId), said.report(), said.token());
             } catch (NotFoundException e) {
                 throw SignedLinks.notOurs();
             }
@@ -65,11 +65,11 @@ public class OpenLinkAuthenticator {
     public void opened(HttpServletRequest request, Project project, String reportId) {
         said(request)
                 .filter(said -> said.report().equals(reportId))
-                .ifPresent(said -> uses.used(links.read(project, reportId, said.token())));
+                .ifPresent(said -> uses.used(reportLinks.read(project, reportId, said.token())));
     }
 
     private Optional<Caller> asker(String projectId, Said said) {
-        ReportLinks.Held link = links.read(projects.get(projectId), said.report(), said.token());
+        ReportLinks.Held link = reportLinks.read(projects.get(projectId), said.report(), said.token());
         return link.isForAnyone()
                 ? Optional.of(Caller.of(link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()))
                         .fixing(link.choices(), "The link"))

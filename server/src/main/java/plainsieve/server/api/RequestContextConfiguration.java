@@ -42,15 +42,16 @@ class RequestContextConfiguration implements WebMvcConfigurer {
     private static final String STAGE = "Stage";
 
     private final Projects projects;
-    private final CallerResolver callers;
-    private final AuditRecorder noting;
+    private final CallerResolver callerResolver;
+    private final AuditRecorder auditRecorder;
     private final Revisions revisions;
 
-    RequestContextConfiguration(Projects projects, CallerResolver callers, AuditRecorder noting, Revisions revisions) {
+    RequestContextConfiguration(
+            Projects projects, CallerResolver callerResolver, AuditRecorder auditRecorder, Revisions revisions) {
         this.revisions = revisions;
         this.projects = projects;
-        this.callers = callers;
-        this.noting = noting;
+        this.callerResolver = callerResolver;
+        this.auditRecorder = auditRecorder;
     }
 
     @Override
@@ -120,7 +121,7 @@ class RequestContextConfiguration implements WebMvcConfigurer {
         }
 
         private void requireAuthor(HttpServletRequest request, Project project) {
-            Role has = callers.role(request, Optional.of(project.id()));
+            Role has = callerResolver.role(request, Optional.of(project.id()));
             if (!has.mayActAs(Role.AUTHOR)) {
                 throw new ForbiddenException(Role.AUTHOR, has);
             }
@@ -140,7 +141,7 @@ class RequestContextConfiguration implements WebMvcConfigurer {
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
             HttpServletRequest http = request.getNativeRequest(HttpServletRequest.class);
-            return callers.asker(
+            return callerResolver.asker(
                     http, projectOf(http).orElseGet(() -> projects.first().id()));
         }
     }
@@ -153,7 +154,7 @@ class RequestContextConfiguration implements WebMvcConfigurer {
                 Optional<RequiredRole> route = routeOf(method);
                 if (route.filter(RequiredRole::open).isEmpty()) {
                     Role needed = route.map(RequiredRole::value).orElse(Role.OPERATOR);
-                    Role has = callers.role(request, projectOf(request));
+                    Role has = callerResolver.role(request, projectOf(request));
                     if (!has.mayActAs(needed)) {
                         throw new ForbiddenException(needed, has);
                     }
@@ -184,7 +185,7 @@ class RequestContextConfiguration implements WebMvcConfigurer {
                         .sorted(Comparator.comparing(named -> String.valueOf(named.getKey())))
                         .map(named -> String.valueOf(named.getValue()))
                         .collect(Collectors.joining(", "));
-                noting.note(
+                auditRecorder.note(
                         request,
                         method.getMethodAnnotation(Audited.class).value(),
                         projectOf(request).orElse(""),

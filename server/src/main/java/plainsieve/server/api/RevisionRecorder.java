@@ -32,14 +32,18 @@ class RevisionRecorder implements WebMvcConfigurer {
 
     private final Revisions revisions;
     private final Projects projects;
-    private final CallerResolver callers;
-    private final ProjectFolderWatcher serving;
+    private final CallerResolver callerResolver;
+    private final ProjectFolderWatcher projectFolderWatcher;
 
-    RevisionRecorder(Revisions revisions, Projects projects, CallerResolver callers, ProjectFolderWatcher serving) {
+    RevisionRecorder(
+            Revisions revisions,
+            Projects projects,
+            CallerResolver callerResolver,
+            ProjectFolderWatcher projectFolderWatcher) {
         this.revisions = revisions;
         this.projects = projects;
-        this.callers = callers;
-        this.serving = serving;
+        this.callerResolver = callerResolver;
+        this.projectFolderWatcher = projectFolderWatcher;
     }
 
     @Override
@@ -53,7 +57,7 @@ class RevisionRecorder implements WebMvcConfigurer {
     }
 
     private void keep(Project project, String who, String why) {
-        if (serving.state().files()) {
+        if (projectFolderWatcher.state().files()) {
             return;
         }
         try {
@@ -68,7 +72,7 @@ class RevisionRecorder implements WebMvcConfigurer {
         public void afterCompletion(
                 HttpServletRequest request, HttpServletResponse response, Object handler, Exception failure) {
             if (!"GET".equals(request.getMethod()) && mayChange(handler)) {
-                project(request).ifPresent(project -> keep(project, callers.nameNow(), why(request)));
+                project(request).ifPresent(project -> keep(project, callerResolver.nameNow(), why(request)));
             }
         }
 
@@ -76,7 +80,7 @@ class RevisionRecorder implements WebMvcConfigurer {
         private static boolean mayChange(Object handler) {
             return !(handler instanceof HandlerMethod method)
                     || RequestContextConfiguration.routeOf(method)
-                            .filter(route -> route.value() == Role.VIEWER)
+                            .filter(requiredRole -> requiredRole.value() == Role.VIEWER)
                             .isEmpty();
         }
 

@@ -36,13 +36,13 @@ import plainsieve.server.accounts.CredentialAuthenticator;
 @Configuration
 class SecurityConfiguration {
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, CredentialAuthenticator recognition) throws Exception {
+    SecurityFilterChain chain(HttpSecurity http, CredentialAuthenticator credentialAuthenticator) throws Exception {
         return http.csrf(AbstractHttpConfigurer::disable)
                 .headers(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
                 .requestCache(AbstractHttpConfigurer::disable)
                 .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .addFilterBefore(new WhoAsks(recognition), AnonymousAuthenticationFilter.class)
+                .addFilterBefore(new WhoAsks(credentialAuthenticator), AnonymousAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .build();
     }
@@ -72,10 +72,10 @@ class SecurityConfiguration {
     private static final class WhoAsks extends OncePerRequestFilter {
         private static final String BEARER = "Bearer ";
 
-        private final CredentialAuthenticator recognition;
+        private final CredentialAuthenticator credentialAuthenticator;
 
-        WhoAsks(CredentialAuthenticator recognition) {
-            this.recognition = recognition;
+        WhoAsks(CredentialAuthenticator credentialAuthenticator) {
+            this.credentialAuthenticator = credentialAuthenticator;
         }
 
         @Override
@@ -88,15 +88,16 @@ class SecurityConfiguration {
         private Optional<AuthenticatedPerson> caller(HttpServletRequest request) {
             String given = request.getHeader(HttpHeaders.AUTHORIZATION);
             if (given != null && given.startsWith(BEARER + ApiKeys.MARK)) {
-                return recognition.ofKey(given.substring(BEARER.length()).strip());
+                return credentialAuthenticator.ofKey(
+                        given.substring(BEARER.length()).strip());
             }
             Cookie session = WebUtils.getCookie(request, SessionCookie.NAME);
-            return session == null ? Optional.empty() : recognition.ofSession(session.getValue());
+            return session == null ? Optional.empty() : credentialAuthenticator.ofSession(session.getValue());
         }
 
-        private static void remember(AuthenticatedPerson caller) {
+        private static void remember(AuthenticatedPerson authenticatedPerson) {
             SecurityContext context = SecurityContextHolder.createEmptyContext();
-            context.setAuthentication(new PreAuthenticatedAuthenticationToken(caller, "", List.of()));
+            context.setAuthentication(new PreAuthenticatedAuthenticationToken(authenticatedPerson, "", List.of()));
             SecurityContextHolder.setContext(context);
         }
     }

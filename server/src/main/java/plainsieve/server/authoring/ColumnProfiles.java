@@ -43,11 +43,11 @@ public class ColumnProfiles {
     private static final String WIDTH = "spread_width";
 
     private final SourceFacts facts;
-    private final StatementSender sending;
+    private final StatementSender statementSender;
 
-    ColumnProfiles(SourceFacts facts, StatementSender sending) {
+    ColumnProfiles(SourceFacts facts, StatementSender statementSender) {
         this.facts = facts;
-        this.sending = sending;
+        this.statementSender = statementSender;
     }
 
     /**
@@ -61,9 +61,9 @@ public class ColumnProfiles {
     }
 
     /** The spread of the column that the parameter is compared with, in the first query that compares it with a plain one. */
-    public Spread spread(Project project, Caller asker, ParameterDefinition definition) {
+    public Spread spread(Project project, Caller caller, ParameterDefinition definition) {
         return column(project, definition)
-                .map(place -> spread(new StatementOrigin(project, asker, place.sourceId(), "", Purpose.LIST), place))
+                .map(place -> spread(new StatementOrigin(project, caller, place.sourceId(), "", Purpose.LIST), place))
                 .orElse(Spread.NONE);
     }
 
@@ -147,7 +147,7 @@ public class ColumnProfiles {
                 .prepare(origin.sourceId(), text)
                 .rewrite(new Choices(known, chosen), ResultShape.allRows(), STRETCHES + 2L);
         Numbers rows = new Numbers();
-        sending.send(origin, statement, rows);
+        statementSender.send(origin, statement, rows);
         return rows.found;
     }
 

@@ -16,10 +16,10 @@ public class DataTransferEdits {
     }
 
     /** Throws {@link plainsieve.server.project.NotFoundException} when there is no such source. */
-    public void decide(Project project, DataTransferPolicy travel) {
-        project.source(travel.from());
-        project.source(travel.to());
-        records.decide(row(project, travel));
+    public void decide(Project project, DataTransferPolicy policy) {
+        project.source(policy.from());
+        project.source(policy.to());
+        records.decide(row(project, policy));
     }
 
     /** Leaves it open again: until somebody decides, they do not travel. */
@@ -27,7 +27,7 @@ public class DataTransferEdits {
         records.forget(row(project, new DataTransferPolicy(from, to, false)));
     }
 
-    private static DataTransferRow row(Project project, DataTransferPolicy travel) {
-        return new DataTransferRow(project.id(), travel.from(), travel.to(), travel.allowed());
+    private static DataTransferRow row(Project project, DataTransferPolicy policy) {
+        return new DataTransferRow(project.id(), policy.from(), policy.to(), policy.allowed());
     }
 }

@@ -34,10 +34,10 @@ import plainsieve.sources.SourceFailure;
 class HardCodedParameters {
     private static final int FEW_VALUES = 100;
 
-    private final StatementSender sending;
+    private final StatementSender statementSender;
 
-    HardCodedParameters(StatementSender sending) {
-        this.sending = sending;
+    HardCodedParameters(StatementSender statementSender) {
+        this.statementSender = statementSender;
     }
 
     /** The parameters of a fixed value; the upper end of a range before the lower, which names it. */
@@ -45,12 +45,12 @@ class HardCodedParameters {
         List<ParameterDefinition> definitions = new ArrayList<>();
         String upper = "";
         for (int i = value.holes().size() - 1; i >= 0; i--) {
-            HardCodedValue.Placeholder hole = value.holes().get(i);
-            ChoiceText fixed = ChoiceText.of(hole.values());
-            definitions.add(ParameterProposals.definition(parameter(value.kind(), hole))
+            HardCodedValue.Placeholder placeholder = value.holes().get(i);
+            ChoiceText fixed = ChoiceText.of(placeholder.values());
+            definitions.add(ParameterProposals.definition(parameter(value.kind(), placeholder))
                     .inPlaceOf(fixed, i == 0 ? upper : "")
-                    .withList(list(project, draft, value, hole)));
-            upper = hole.name();
+                    .withList(list(project, draft, value, placeholder)));
+            upper = placeholder.name();
         }
         return definitions;
     }
@@ -59,9 +59,9 @@ class HardCodedParameters {
     private static final Set<HardCodedValue.Kind> NEEDED =
             EnumSet.of(HardCodedValue.Kind.ARGUMENT, HardCodedValue.Kind.WITHIN, HardCodedValue.Kind.SELECTED);
 
-    private static Parameter parameter(HardCodedValue.Kind kind, HardCodedValue.Placeholder hole) {
-        Parameter one = Parameter.of(hole.name(), hole.type()).covering(hole.covers());
-        Parameter parameter = hole.many() ? one.takingMany() : one;
+    private static Parameter parameter(HardCodedValue.Kind kind, HardCodedValue.Placeholder placeholder) {
+        Parameter one = Parameter.of(placeholder.name(), placeholder.type()).covering(placeholder.covers());
+        Parameter parameter = placeholder.many() ? one.takingMany() : one;
         if (kind == HardCodedValue.Kind.LIMIT) {
             return parameter.withEveryRowValue(0);
         }
@@ -73,15 +73,15 @@ class HardCodedParameters {
             Project project,
             HardCodedValueConversion.Draft draft,
             HardCodedValue value,
-            HardCodedValue.Placeholder hole) {
+            HardCodedValue.Placeholder placeholder) {
         Query query = draft.query();
         Optional<ColumnReference> place = value.column()
                 .filter(HardCodedParameters::namesThings)
                 .flatMap(column -> ColumnProfiles.place(query.sourceId(), column));
-        boolean listable = hole.type() == Type.TEXT || hole.type() == Type.INTEGER;
+        boolean listable = placeholder.type() == Type.TEXT || placeholder.type() == Type.INTEGER;
         StatementOrigin origin =
                 new StatementOrigin(project.inMaking(), draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
-        return place.isPresent() && listable && isListed(origin, place.get(), hole.values())
+        return place.isPresent() && listable && isListed(origin, place.get(), placeholder.values())
                 ? new ListDefinition.FromColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
                 : new ListDefinition.Any();
     }
@@ -100,7 +100,7 @@ class HardCodedParameters {
                 .text();
         AnswerDigest digest = new AnswerDigest();
         try {
-            sending.send(origin, new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS), digest);
+            statementSender.send(origin, new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS), digest);
         } catch (SourceFailure e) {
             // Without an answer there is no list; the parameter takes any value.
             return false;

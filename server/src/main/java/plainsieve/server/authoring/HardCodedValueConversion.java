@@ -39,19 +39,19 @@ public class HardCodedValueConversion {
     private final ParameterEdits parameters;
     private final QueryEdits queries;
     private final HardCodedParameters definitions;
-    private final RowsBeforeAndAfter beforeAndAfter;
+    private final RowsBeforeAndAfter rowsBeforeAndAfter;
     private final MatchingParameters serving;
 
     HardCodedValueConversion(
             ParameterEdits parameters,
             QueryEdits queries,
             HardCodedParameters definitions,
-            RowsBeforeAndAfter beforeAndAfter,
+            RowsBeforeAndAfter rowsBeforeAndAfter,
             MatchingParameters serving) {
         this.parameters = parameters;
         this.queries = queries;
         this.definitions = definitions;
-        this.beforeAndAfter = beforeAndAfter;
+        this.rowsBeforeAndAfter = rowsBeforeAndAfter;
         this.serving = serving;
     }
 
@@ -114,7 +114,9 @@ public class HardCodedValueConversion {
     }
 
     private static String words(HardCodedValue value) {
-        String names = value.holes().stream().map(hole -> ":" + hole.name()).collect(Collectors.joining(" and "));
+        String names = value.holes().stream()
+                .map(placeholder -> ":" + placeholder.name())
+                .collect(Collectors.joining(" and "));
         HardCodedValue.Placeholder first = value.holes().get(0);
         String type = (first.many() ? "many, each a " : "a ") + first.type().inWords();
         String like = value.column()
@@ -185,7 +187,7 @@ public class HardCodedValueConversion {
                 replaced.stream().flatMap(one -> one.edits().stream()).toList());
         List<HardCodedValue> values =
                 replaced.stream().map(MatchingParameters.Found::value).toList();
-        RowsBeforeAndAfter.Ran before = beforeAndAfter.before(project, draft);
+        RowsBeforeAndAfter.Ran before = rowsBeforeAndAfter.before(project, draft);
         List<String> made = new ArrayList<>();
         Map<String, ChoiceText> fixed = fixedChoices(replaced);
         Map<String, ChoiceText> choices = new HashMap<>(draft.choices());
@@ -200,9 +202,9 @@ public class HardCodedValueConversion {
                     }
                 }
             }
-            RowsBeforeAndAfter.Ran later = beforeAndAfter.after(
+            RowsBeforeAndAfter.Ran later = rowsBeforeAndAfter.after(
                     now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after, before);
-            RowsBeforeAndAfter.Sameness same = beforeAndAfter.compare(project, draft, before, later);
+            RowsBeforeAndAfter.Sameness same = rowsBeforeAndAfter.compare(project, draft, before, later);
             fixed.forEach((name, choice) ->
                     parameters.change(project, project.parameter(name).withTrial(choice)));
             return new Made(
@@ -264,7 +266,8 @@ public class HardCodedValueConversion {
     private static String namedAfter(String name, List<HardCodedValue> values) {
         Set<String> words = values.stream()
                 .flatMap(value -> value.holes().stream())
-                .flatMap(hole -> hole.values().stream().flatMap(value -> saidAs(hole.type(), value)))
+                .flatMap(placeholder ->
+                        placeholder.values().stream().flatMap(value -> saidAs(placeholder.type(), value)))
                 .map(word -> word.toLowerCase(Locale.ROOT))
                 .collect(Collectors.toSet());
         return Arrays.stream(name.split("[^\\p{L}\\p{N}]+"))
@@ -299,7 +302,7 @@ public class HardCodedValueConversion {
         for (int i = names.size() - 1; i >= 0; i--) {
             String name = names.get(i);
             boolean used = project.uses(name).stream()
-                    .anyMatch(use -> use.kind() != Usage.Kind.PARAMETER || !gone.contains(use.id()));
+                    .anyMatch(usage -> usage.kind() != Usage.Kind.PARAMETER || !gone.contains(usage.id()));
             if (project.parameters().containsKey(name) && !used) {
                 parameters.removeUnused(project, name);
                 gone.add(name);

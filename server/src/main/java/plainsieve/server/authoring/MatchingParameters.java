@@ -105,12 +105,12 @@ class MatchingParameters {
 
     private static Stream<Serving> candidate(Project project, HardCodedValue value, Served served, Query query) {
         ParameterDefinition parameter = project.parameters().get(served.parameter());
-        HardCodedValue.Placeholder hole = value.holes().get(0);
+        HardCodedValue.Placeholder placeholder = value.holes().get(0);
         boolean same = parameter != null
                 && !parameter.isComputed()
-                && parameter.type() == hole.type()
+                && parameter.type() == placeholder.type()
                 && parameter.meaning().covers() == ValueCoverage.ITSELF
-                && hole.covers() == ValueCoverage.ITSELF;
+                && placeholder.covers() == ValueCoverage.ITSELF;
         if (!same || !comparesAlike(value, served.kind(), parameter)) {
             return Stream.empty();
         }

@@ -22,15 +22,18 @@ import plainsieve.server.records.ParameterRow;
 public class ParameterEdits {
     private final ParameterRecords records;
     private final StoredForms forms;
-    private final RemovedObjects removed;
+    private final RemovedObjects removedObjects;
     private final GroupChoiceRecords groupChoices;
 
     ParameterEdits(
-            ParameterRecords records, StoredForms forms, RemovedObjects removed, GroupChoiceRecords groupChoices) {
+            ParameterRecords records,
+            StoredForms forms,
+            RemovedObjects removedObjects,
+            GroupChoiceRecords groupChoices) {
         this.groupChoices = groupChoices;
         this.records = records;
         this.forms = forms;
-        this.removed = removed;
+        this.removedObjects = removedObjects;
     }
 
     /** Throws {@link ProblemException} when the name is taken or something does not fit. */
@@ -106,7 +109,7 @@ public class ParameterEdits {
         if (!users.isEmpty()) {
             throw new StillUsedException(":" + name, users);
         }
-        removed.keep(project, RemovedObjects.Kind.PARAMETER, name, ":" + name, row(project, definition));
+        removedObjects.keep(project, RemovedObjects.Kind.PARAMETER, name, ":" + name, row(project, definition));
         records.remove(project.id(), name);
     }
 

@@ -76,7 +76,7 @@ public class ProjectTransfer {
                 given(project),
                 drafts(project),
                 project.travels().stream()
-                        .map(travel -> new DataTransferEntry(travel.from(), travel.to(), travel.allowed()))
+                        .map(policy -> new DataTransferEntry(policy.from(), policy.to(), policy.allowed()))
                         .toList());
         List<StageEntry> stages = project.stages().stream()
                 .filter(stage -> !stage.saysNothing())

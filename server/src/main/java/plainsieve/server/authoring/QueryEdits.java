@@ -24,12 +24,12 @@ public class QueryEdits {
     private static final String THE_QUERY = "The query";
 
     private final QueryRecords records;
-    private final RemovedObjects removed;
+    private final RemovedObjects removedObjects;
     private final Clock clock;
 
-    QueryEdits(QueryRecords records, RemovedObjects removed, Clock clock) {
+    QueryEdits(QueryRecords records, RemovedObjects removedObjects, Clock clock) {
         this.records = records;
-        this.removed = removed;
+        this.removedObjects = removedObjects;
         this.clock = clock;
     }
 
@@ -121,7 +121,7 @@ public class QueryEdits {
         if (!users.isEmpty()) {
             throw new StillUsedException("“" + query.name() + "”", users);
         }
-        removed.keep(project, RemovedObjects.Kind.QUERY, query.id(), query.name(), row(project, query));
+        removedObjects.keep(project, RemovedObjects.Kind.QUERY, query.id(), query.name(), row(project, query));
         records.remove(project.id(), query.id());
     }
 

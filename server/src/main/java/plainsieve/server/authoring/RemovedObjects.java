@@ -107,13 +107,13 @@ public class RemovedObjects {
      * {@link ForbiddenException} when it is not for this asker.
      */
     @Transactional
-    public Thing bringBack(Project project, Caller asker, long id) {
+    public Thing bringBack(Project project, Caller caller, long id) {
         RemovedRow row = removed.find(project.id(), id)
                 .filter(found -> isFor(project, found))
                 .orElseThrow(() -> new NotFoundException("removed thing", Long.toString(id), List.of()));
         Thing thing = Thing.of(row);
-        if (!asker.role().mayActAs(thing.kind().forWhom())) {
-            throw new ForbiddenException(thing.kind().forWhom(), asker.role());
+        if (!caller.role().mayActAs(thing.kind().forWhom())) {
+            throw new ForbiddenException(thing.kind().forWhom(), caller.role());
         }
         switch (thing.kind()) {
             case QUERY -> bringBack(project, forms.readRecord(row.content(), QueryRow.class));

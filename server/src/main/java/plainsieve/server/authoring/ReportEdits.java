@@ -28,14 +28,14 @@ import plainsieve.server.records.SignedLinkRecords;
 public class ReportEdits {
     private final ReportRecords records;
     private final StoredForms forms;
-    private final RemovedObjects removed;
+    private final RemovedObjects removedObjects;
     private final SignedLinkRecords links;
 
-    ReportEdits(ReportRecords records, StoredForms forms, RemovedObjects removed, SignedLinkRecords links) {
+    ReportEdits(ReportRecords records, StoredForms forms, RemovedObjects removedObjects, SignedLinkRecords links) {
         this.links = links;
         this.records = records;
         this.forms = forms;
-        this.removed = removed;
+        this.removedObjects = removedObjects;
     }
 
     /** Changes the question line and how a report starts, for viewers and in the draft. Throws {@link ProblemException} when something does not fit. */
@@ -132,7 +132,7 @@ public class ReportEdits {
     @Transactional
     public void remove(Project project, Report report) {
         ReportRow row = row(project, report, project.draft(report.id()));
-        removed.keep(project, RemovedObjects.Kind.REPORT, report.id(), report.name(), row);
+        removedObjects.keep(project, RemovedObjects.Kind.REPORT, report.id(), report.name(), row);
         records.remove(project.id(), report.id());
         links.shelve(project.id(), report.id());
     }

@@ -26,13 +26,13 @@ import plainsieve.server.records.QueryRow;
 public class Rollback {
     private final ProjectTransfer transfer;
     private final ProjectTables tables;
-    private final RemovedObjects removed;
+    private final RemovedObjects removedObjects;
     private final ReportEdits reports;
 
-    Rollback(ProjectTransfer transfer, ProjectTables tables, RemovedObjects removed, ReportEdits reports) {
+    Rollback(ProjectTransfer transfer, ProjectTables tables, RemovedObjects removedObjects, ReportEdits reports) {
         this.transfer = transfer;
         this.tables = tables;
-        this.removed = removed;
+        this.removedObjects = removedObjects;
         this.reports = reports;
     }
 
@@ -112,12 +112,12 @@ public class Rollback {
     }
 
     private void remove(Project project, ParameterRow row) {
-        removed.keep(project, RemovedObjects.Kind.PARAMETER, row.name(), row.name(), row);
+        removedObjects.keep(project, RemovedObjects.Kind.PARAMETER, row.name(), row.name(), row);
         tables.parameters().remove(project.id(), row.name());
     }
 
     private void remove(Project project, QueryRow row) {
-        removed.keep(project, RemovedObjects.Kind.QUERY, row.id(), row.name(), row);
+        removedObjects.keep(project, RemovedObjects.Kind.QUERY, row.id(), row.name(), row);
         tables.queries().remove(project.id(), row.id());
     }
 

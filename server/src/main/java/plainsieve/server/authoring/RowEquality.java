@@ -11,10 +11,10 @@ import plainsieve.server.sent.Purpose;
 /** Runs two texts of a query with the same choices, to the last row, and tells whether their rows are the same. */
 @Service
 public class RowEquality {
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
 
-    RowEquality(QueryRunner runner) {
-        this.runner = runner;
+    RowEquality(QueryRunner queryRunner) {
+        this.queryRunner = queryRunner;
     }
 
     /** How many rows each has, and whether they are the same in any order, under the same names. */
@@ -22,17 +22,23 @@ public class RowEquality {
 
     /** @param runId by which the one that is under way is stopped */
     public Found of(
-            Project project, RequestedChoices asked, String runId, RunRequest.Text first, RunRequest.Text second) {
-        RowsDigest one = run(project, first, asked, runId);
-        RowsDigest other = run(project, second, asked, runId);
+            Project project, RequestedChoices requested, String runId, RunRequest.Text first, RunRequest.Text second) {
+        RowsDigest one = run(project, first, requested, runId);
+        RowsDigest other = run(project, second, requested, runId);
         return new Found(one.rows(), other.rows(), one.isAs(other));
     }
 
-    private RowsDigest run(Project project, RunRequest.Text text, RequestedChoices asked, String runId) {
+    private RowsDigest run(Project project, RunRequest.Text text, RequestedChoices requested, String runId) {
         RowsDigest rows = new RowsDigest();
-        runner.run(
+        queryRunner.run(
                 new RunRequest(
-                        runId, project, text, asked, RunRequest.Shape.ALL_ROWS, Purpose.COMPARISON, Statement.NO_CAP),
+                        runId,
+                        project,
+                        text,
+                        requested,
+                        RunRequest.Shape.ALL_ROWS,
+                        Purpose.COMPARISON,
+                        Statement.NO_CAP),
                 rows);
         return rows;
     }

@@ -28,10 +28,10 @@ class RowsBeforeAndAfter {
     /* Sums of binary fractions differ in their last digits with the order in which a database adds. */
     private static final BigDecimal NOISE = new BigDecimal("1e-12");
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
 
-    RowsBeforeAndAfter(QueryRunner runner) {
-        this.runner = runner;
+    RowsBeforeAndAfter(QueryRunner queryRunner) {
+        this.queryRunner = queryRunner;
     }
 
     /** How far two answers are known to be the same. */
@@ -107,7 +107,7 @@ class RowsBeforeAndAfter {
 
     private Ran run(Project project, HardCodedValueConversion.Draft draft, String text, boolean counted) {
         AnswerDigest first = new AnswerDigest();
-        runner.run(order(project, draft, text, RunRequest.Shape.ALL_ROWS), first);
+        queryRunner.run(order(project, draft, text, RunRequest.Shape.ALL_ROWS), first);
         return new Ran(first, counted && first.side().more() ? whole(project, draft, text, first) : Optional.empty());
     }
 
@@ -134,7 +134,7 @@ class RowsBeforeAndAfter {
                 "", new ResultShape.Totals(List.of(), measures, ResultShape.Order.KEYS), List.of());
         AnswerDigest counted = new AnswerDigest();
         try {
-            runner.run(order(project, draft, text, totals), counted);
+            queryRunner.run(order(project, draft, text, totals), counted);
         } catch (SourceFailure | ProblemException e) {
             // What runs but cannot be counted, or not in time, is compared as far as its first rows go.
             return Optional.empty();

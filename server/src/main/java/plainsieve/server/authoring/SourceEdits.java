@@ -26,21 +26,21 @@ public class SourceEdits {
 
     private final SourceDefinitions kept;
     private final Projects projects;
-    private final StatementSender sending;
+    private final StatementSender statementSender;
     private final SourceFacts facts;
-    private final RemovedObjects removed;
+    private final RemovedObjects removedObjects;
 
     SourceEdits(
             SourceDefinitions kept,
             Projects projects,
-            StatementSender sending,
+            StatementSender statementSender,
             SourceFacts facts,
-            RemovedObjects removed) {
+            RemovedObjects removedObjects) {
         this.kept = kept;
         this.projects = projects;
-        this.sending = sending;
+        this.statementSender = statementSender;
         this.facts = facts;
-        this.removed = removed;
+        this.removedObjects = removedObjects;
     }
 
     /** Adds a source. Whether it can be reached shows in its health line; a database may be down while it is added. */
@@ -123,7 +123,7 @@ public class SourceEdits {
      * @return its name and version
      */
     public String tried(SourceAccess access) {
-        return sending.tried(kept.completed(access));
+        return statementSender.tried(kept.completed(access));
     }
 
     /** Gives a source another name; every query follows. Lists of a column follow, too. */
@@ -140,7 +140,7 @@ public class SourceEdits {
             throw new StillUsedException("By its name, “" + from + "”", lists);
         }
         kept.rename(from, to);
-        sending.forget(from);
+        statementSender.forget(from);
         facts.forget(from);
     }
 
@@ -180,7 +180,8 @@ public class SourceEdits {
     /** What asks a source, in every project. */
     public List<User> users(String id) {
         List<User> users = new ArrayList<>();
-        projects.all().forEach(project -> project.usesOfSource(id).forEach(use -> users.add(new User(project, use))));
+        projects.all()
+                .forEach(project -> project.usesOfSource(id).forEach(usage -> users.add(new User(project, usage))));
         return users;
     }
 
@@ -192,9 +193,9 @@ public class SourceEdits {
         if (!users.isEmpty()) {
             throw new StillUsedException("“" + id + "”", users);
         }
-        removed.keepSource(row);
+        removedObjects.keepSource(row);
         kept.remove(id);
-        sending.forget(id);
+        statementSender.forget(id);
         facts.forget(id);
     }
 }

@@ -34,7 +34,7 @@ public class StepValues {
     private static final int MOST_KEPT = 200;
     private static final long LONGEST_WAIT_MILLIS = 1_500;
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "step-values");
         thread.setDaemon(true);
@@ -47,8 +47,8 @@ public class StepValues {
             .executor(asking)
             .buildAsync();
 
-    StepValues(QueryRunner runner) {
-        this.runner = runner;
+    StepValues(QueryRunner queryRunner) {
+        this.queryRunner = queryRunner;
     }
 
     /**
@@ -69,7 +69,7 @@ public class StepValues {
      * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. Nobody waits long for
      * them: they are a help, without them the other offers still stand, and any value can be typed.
      */
-    public List<MarkOption> of(Project project, Query query, RequestedChoices asked, Where where) {
+    public List<MarkOption> of(Project project, Query query, RequestedChoices requested, Where where) {
         if (where.column().isEmpty() || where.lines().isEmpty()) {
             return List.of();
         }
@@ -78,9 +78,9 @@ public class StepValues {
         counted.add("total by " + StepQuoting.name(where.column()) + ": number of rows as rows_of_value");
         counted.add("first " + MOST + " rows by rows_of_value largest first");
         String text = String.join("\n", counted);
-        Seen seen = new Seen(text, asked.toString(), query.sourceId());
+        Seen seen = new Seen(text, requested.toString(), query.sourceId());
         try {
-            return kept.get(seen, key -> counted(project, query, asked, text))
+            return kept.get(seen, key -> counted(project, query, requested, text))
                     .get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
         } catch (ExecutionException | TimeoutException e) {
             return List.of();
@@ -95,17 +95,17 @@ public class StepValues {
         asking.shutdownNow();
     }
 
-    private List<MarkOption> counted(Project project, Query query, RequestedChoices asked, String text) {
-        RunRequest order = new RunRequest(
+    private List<MarkOption> counted(Project project, Query query, RequestedChoices requested, String text) {
+        RunRequest request = new RunRequest(
                 UUID.randomUUID().toString(),
                 project,
                 new RunRequest.Text(query, text),
-                asked,
+                requested,
                 new RunRequest.Shape("", ResultShape.allRows(), List.of()),
                 Purpose.LOOK,
                 MOST);
         Counted found = new Counted();
-        runner.run(order, found);
+        queryRunner.run(request, found);
         return found.offers;
     }
 

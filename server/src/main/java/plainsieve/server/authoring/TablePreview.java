@@ -36,10 +36,10 @@ public class TablePreview {
     private static final int LONGEST_LINE = 88;
     private static final Set<String> USUAL_SCHEMAS = Set.of("public", "main");
 
-    private final StatementSender sending;
+    private final StatementSender statementSender;
 
-    TablePreview(StatementSender sending) {
-        this.sending = sending;
+    TablePreview(StatementSender statementSender) {
+        this.statementSender = statementSender;
     }
 
     /** @param rows each value null, a boolean, a number, or text */
@@ -71,13 +71,13 @@ public class TablePreview {
     /** A table of a source, or a function. @param schema empty where there is none */
     public record Place(String sourceId, String schema, String name) {}
 
-    public Look of(Project project, Caller asker, Place place) {
+    public Look of(Project project, Caller caller, Place place) {
         String text = SelectBuilder.from(project.dialect(place.sourceId()), place.schema(), place.name())
                 .limit(Integer.toString(ROWS))
                 .text();
         Collected collected = new Collected();
-        sending.send(
-                new StatementOrigin(project, asker, place.sourceId(), "", Purpose.LOOK),
+        statementSender.send(
+                new StatementOrigin(project, caller, place.sourceId(), "", Purpose.LOOK),
                 new Statement(text, List.of(), List.of(), ROWS),
                 collected);
         return new Look(collected.columns, collected.rows);
@@ -91,13 +91,13 @@ public class TablePreview {
         Dialect dialect = project.dialect(place.sourceId());
         return switch (kind) {
             case TABLE ->
-                sending.catalogue(place.sourceId()).tables().stream()
+                statementSender.catalogue(place.sourceId()).tables().stream()
                         .filter(table -> isAt(place, table.schema(), table.name()))
                         .findFirst()
                         .map(table -> table(table, place.schema(), dialect))
                         .orElseThrow(() -> new NotFoundException("table", place.name(), List.of()));
             case FUNCTION ->
-                sending.catalogue(place.sourceId()).functions().stream()
+                statementSender.catalogue(place.sourceId()).functions().stream()
                         .filter(found -> isAt(place, found.schema(), found.name()))
                         .findFirst()
                         .map(found -> function(found, place.schema(), dialect))

@@ -40,16 +40,16 @@ public class CopyEdits {
             PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------"));
 
     private final CopyDefinitions kept;
-    private final StoredCopies copies;
+    private final StoredCopies storedCopies;
     private final SourceEdits sources;
-    private final JobRunner jobs;
+    private final JobRunner jobRunner;
     private final Clock clock;
 
-    CopyEdits(CopyDefinitions kept, StoredCopies copies, SourceEdits sources, JobRunner jobs, Clock clock) {
+    CopyEdits(CopyDefinitions kept, StoredCopies storedCopies, SourceEdits sources, JobRunner jobRunner, Clock clock) {
         this.kept = kept;
-        this.copies = copies;
+        this.storedCopies = storedCopies;
         this.sources = sources;
-        this.jobs = jobs;
+        this.jobRunner = jobRunner;
         this.clock = clock;
     }
 
@@ -60,31 +60,31 @@ public class CopyEdits {
         String called = Ids.name("A copy", wanted);
         // It is the name of a table, which no digit begins.
         String name = Character.isDigit(called.charAt(0)) ? "copy " + called : called;
-        String id =
-                Ids.of(name, "copy", taken -> copies.find(project.id(), taken).isPresent());
+        String id = Ids.of(
+                name, "copy", taken -> storedCopies.find(project.id(), taken).isPresent());
         StoredCopy copy =
                 new StoredCopy(id, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
         prepare(project);
         keep(project, copy);
-        jobs.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
-        return copies.get(project.id(), copy.id());
+        jobRunner.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
+        return storedCopies.get(project.id(), copy.id());
     }
 
     /** Makes the source of a project's copies, when there is none yet. */
     void prepare(Project project) {
-        if (copies.source(project).isEmpty()) {
-            folder(copies.folder(project.id()));
+        if (storedCopies.source(project).isEmpty()) {
+            folder(storedCopies.folder(project.id()));
             addSource(project);
         }
     }
 
     /** One that comes with its project: what is in it is made here. */
     void bringIn(Project project, StoredCopy copy) {
-        if (copies.find(project.id(), copy.id()).isPresent()) {
+        if (storedCopies.find(project.id(), copy.id()).isPresent()) {
             change(project, copy);
         } else {
             keep(project, copy);
-            jobs.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
+            jobRunner.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
         }
     }
 
@@ -110,7 +110,7 @@ public class CopyEdits {
      * @throws EditConflictException when somebody was faster
      */
     public void change(Project project, StoredCopy copy) {
-        StoredCopy before = copies.get(project.id(), copy.id());
+        StoredCopy before = storedCopies.get(project.id(), copy.id());
         boolean same = before.schedule().equals(copy.schedule()) && before.paused() == copy.paused();
         keep(
                 project,
@@ -150,7 +150,7 @@ public class CopyEdits {
             if (!seen.add(behind.get())) {
                 throw refused("A copy cannot be refreshed after itself.", "Give one of them times of its own.");
             }
-            behind = copies.get(projectId, behind.get()).schedule().behind();
+            behind = storedCopies.get(projectId, behind.get()).schedule().behind();
         }
     }
 
@@ -163,8 +163,8 @@ public class CopyEdits {
      * whose text names its table do not find it then.
      */
     public void remove(Project project, String id) {
-        StoredCopy copy = copies.get(project.id(), id);
-        List<String> needing = new ArrayList<>(jobs.behind(project.id(), StoredCopy.KIND, id));
+        StoredCopy copy = storedCopies.get(project.id(), id);
+        List<String> needing = new ArrayList<>(jobRunner.behind(project.id(), StoredCopy.KIND, id));
         project.queries().stream()
                 .filter(query -> query.asked().copy().equals(id))
                 .forEach(query -> needing.add(query.name()));
@@ -172,16 +172,16 @@ public class CopyEdits {
             throw new StillUsedException("“" + copy.name() + "”", needing);
         }
         kept.remove(project.id(), id);
-        jobs.stop(project.id(), StoredCopy.KIND, id);
-        removeFiles(copies.folder(project.id(), copy));
+        jobRunner.stop(project.id(), StoredCopy.KIND, id);
+        removeFiles(storedCopies.folder(project.id(), copy));
     }
 
     /** Removes what the copies of a project have left that is gone: their files, and the source that asks them, unless others do. */
     public void removeAllOf(Project gone) {
-        Optional<String> source = copies.source(gone);
+        Optional<String> source = storedCopies.source(gone);
         if (source.filter(id -> !sources.users(id).isEmpty()).isEmpty()) {
             source.ifPresent(sources::remove);
-            removeFiles(copies.folder(gone.id()));
+            removeFiles(storedCopies.folder(gone.id()));
         }
     }
 

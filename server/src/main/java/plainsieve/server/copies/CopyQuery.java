@@ -39,11 +39,11 @@ class CopyQuery {
     private static final Caller SCHEDULE =
             Caller.of("schedule", Role.AUTHOR, new Viewer("schedule", "", false, true, Set.of(), ""));
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final Spools spools;
 
-    CopyQuery(QueryRunner runner, Spools spools) {
-        this.runner = runner;
+    CopyQuery(QueryRunner queryRunner, Spools spools) {
+        this.queryRunner = queryRunner;
         this.spools = spools;
     }
 
@@ -64,9 +64,9 @@ class CopyQuery {
         run(project, copy, new RunRequest.Shape("", ResultShape.allRows(), List.of()), 1, columns);
         List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
         columns.found.forEach(column -> measures.addAll(measures(column)));
-        ResultShape wanted = ResultShape.totals(List.of(parts.key()), measures, ResultShape.Order.KEYS);
+        ResultShape shape = ResultShape.totals(List.of(parts.key()), measures, ResultShape.Order.KEYS);
         Map<String, String> marks = new LinkedHashMap<>();
-        run(project, copy, new RunRequest.Shape("", wanted, List.of()), Statement.NO_CAP, new Stoppable(stop) {
+        run(project, copy, new RunRequest.Shape("", shape, List.of()), Statement.NO_CAP, new Stoppable(stop) {
             @Override
             public void row(Object[] values) {
                 marks.put(day(values[0]), Arrays.toString(Arrays.copyOfRange(values, 1, values.length)));
@@ -130,7 +130,7 @@ class CopyQuery {
 
     private void run(Project project, StoredCopy copy, RunRequest.Shape shape, long cap, RunListener listener) {
         Project live = project.in(Stage.LIVE);
-        runner.run(
+        queryRunner.run(
                 new RunRequest(
                         UUID.randomUUID().toString(),
                         live,

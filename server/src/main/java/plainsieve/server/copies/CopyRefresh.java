@@ -38,12 +38,12 @@ class CopyRefresh {
     private static final int MARK_BYTES = 12;
     private static final String NEVER = "9999-12-31";
 
-    private final CopyQuery asking;
+    private final CopyQuery copyQuery;
     private final Settings settings;
     private final Clock clock;
 
-    CopyRefresh(CopyQuery asking, Settings settings, Clock clock) {
-        this.asking = asking;
+    CopyRefresh(CopyQuery copyQuery, Settings settings, Clock clock) {
+        this.copyQuery = copyQuery;
         this.settings = settings;
         this.clock = clock;
     }
@@ -105,7 +105,7 @@ class CopyRefresh {
 
     private JobOutcome inParts(Work work, StoredCopy.Parts parts) throws IOException {
         Instant asked = clock.instant();
-        CopyQuery.Marks marks = asking.marks(work.project(), work.copy(), parts, work.stop());
+        CopyQuery.Marks marks = copyQuery.marks(work.project(), work.copy(), parts, work.stop());
         // Of an answer that has other columns by now nothing can stay.
         Optional<CopyPartitions> before =
                 work.before().filter(state -> state.columns().equals(CopyPartitions.plain(marks.columns())));
@@ -154,7 +154,7 @@ class CopyRefresh {
 
     /** @param key of a part; nothing for all rows */
     private void write(Work work, Optional<String> key, String mark, Being being) throws IOException {
-        try (CopyQuery.Rows rows = asking.rows(work.project(), work.copy(), key, work.stop())) {
+        try (CopyQuery.Rows rows = copyQuery.rows(work.project(), work.copy(), key, work.stop())) {
             being.columns = rows.staged().names();
             being.types = StoredType.wide(being.types, rows.staged().types());
             String name = key.filter(day -> !day.isEmpty()).orElse(key.isEmpty() ? "all" : "without");

@@ -13,11 +13,11 @@ import plainsieve.server.project.Query;
 /** Whether viewers' reports ask a query's source each time, every so often, or a stored copy of its answer instead. */
 @Service
 public class CopySubstitution {
-    private final StoredCopies copies;
+    private final StoredCopies storedCopies;
     private final QueryEdits edits;
 
-    CopySubstitution(StoredCopies copies, QueryEdits edits) {
-        this.copies = copies;
+    CopySubstitution(StoredCopies storedCopies, QueryEdits edits) {
+        this.storedCopies = storedCopies;
         this.edits = edits;
     }
 
@@ -29,7 +29,7 @@ public class CopySubstitution {
      */
     public Query ask(Project project, Query query, CachePolicy how) {
         if (how instanceof CachePolicy.StoredCopy copy) {
-            check(project, query, copies.get(project.id(), copy.id()));
+            check(project, query, storedCopies.get(project.id(), copy.id()));
         }
         return edits.ask(project, query, how);
     }
@@ -45,7 +45,7 @@ public class CopySubstitution {
                     "“%s” asks for :%s, and a copy has one answer.".formatted(query.name(), String.join(", :", chosen)),
                     "Keep a query without it, and let this one ask that copy.");
         }
-        if (copies.state(project.id(), copy).isEmpty()) {
+        if (storedCopies.state(project.id(), copy).isEmpty()) {
             throw refused("“%s” was not made yet.".formatted(copy.name()), "Wait until it is, under Live.");
         }
     }

@@ -17,12 +17,12 @@ import plainsieve.server.project.Project;
 class CopyTransfer implements ProjectExtension {
     private static final String IDS = "[a-z][a-z0-9-]{0,60}";
 
-    private final StoredCopies copies;
+    private final StoredCopies storedCopies;
     private final CopyEdits edits;
     private final Clock clock;
 
-    CopyTransfer(StoredCopies copies, CopyEdits edits, Clock clock) {
-        this.copies = copies;
+    CopyTransfer(StoredCopies storedCopies, CopyEdits edits, Clock clock) {
+        this.storedCopies = storedCopies;
         this.edits = edits;
         this.clock = clock;
     }
@@ -30,7 +30,7 @@ class CopyTransfer implements ProjectExtension {
     @Override
     public CompanionFiles out(String projectId, CompanionFiles beside) {
         return beside.with(new CopiesFile(
-                copies.of(projectId).stream().map(CopyDefinitions::entry).toList()));
+                storedCopies.of(projectId).stream().map(CopyDefinitions::entry).toList()));
     }
 
     @Override
@@ -45,7 +45,7 @@ class CopyTransfer implements ProjectExtension {
         List<CopiesFile.CopyEntry> entries = beside.copies().copies();
         // One may be made after another that comes behind it.
         entries.stream()
-                .filter(entry -> copies.find(project.id(), entry.id()).isEmpty())
+                .filter(entry -> storedCopies.find(project.id(), entry.id()).isEmpty())
                 .forEach(entry -> bringIn(project, entry.after("")));
         entries.forEach(entry -> bringIn(project, entry));
     }
@@ -57,13 +57,15 @@ class CopyTransfer implements ProjectExtension {
                     "“%s” cannot be the id of a copy, which is the name of a table.".formatted(entry.id()),
                     "Use small letters, digits and hyphens, a letter first."));
         }
-        int version =
-                copies.find(project.id(), entry.id()).map(StoredCopy::version).orElse(0);
+        int version = storedCopies
+                .find(project.id(), entry.id())
+                .map(StoredCopy::version)
+                .orElse(0);
         edits.bringIn(project, CopyDefinitions.copy(entry, clock.instant(), version));
     }
 
     @Override
     public boolean isTheirs(Project project, String sourceId) {
-        return copies.source(project).filter(sourceId::equals).isPresent();
+        return storedCopies.source(project).filter(sourceId::equals).isPresent();
     }
 }

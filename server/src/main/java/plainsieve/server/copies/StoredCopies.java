@@ -34,13 +34,13 @@ import plainsieve.sources.files.PartManifest;
 public class StoredCopies implements JobHandler {
     private final CopyDefinitions kept;
     private final Projects projects;
-    private final CopyRefresh refreshing;
+    private final CopyRefresh copyRefresh;
     private final Settings settings;
 
-    StoredCopies(CopyDefinitions kept, Projects projects, CopyRefresh refreshing, Settings settings) {
+    StoredCopies(CopyDefinitions kept, Projects projects, CopyRefresh copyRefresh, Settings settings) {
         this.kept = kept;
         this.projects = projects;
-        this.refreshing = refreshing;
+        this.copyRefresh = copyRefresh;
         this.settings = settings;
     }
 
@@ -181,7 +181,7 @@ public class StoredCopies implements JobHandler {
         if (copy.isEmpty()) {
             return new JobOutcome.Left("There is no such copy any more.");
         }
-        return refreshing.refresh(projects.get(projectId), copy.get(), folder(projectId, copy.get()), job, stop);
+        return copyRefresh.refresh(projects.get(projectId), copy.get(), folder(projectId, copy.get()), job, stop);
     }
 
     @Override

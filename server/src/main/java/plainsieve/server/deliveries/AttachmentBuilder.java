@@ -27,19 +27,19 @@ import plainsieve.server.settings.EmailReportSettings;
 class AttachmentBuilder {
     private final Downloads downloads;
     private final ReportRunRequests orders;
-    private final QuestionRenderer questions;
+    private final QuestionRenderer questionRenderer;
     private final EmailReportSettings settings;
     private final Clock clock;
 
     AttachmentBuilder(
             Downloads downloads,
             ReportRunRequests orders,
-            QuestionRenderer questions,
+            QuestionRenderer questionRenderer,
             EmailReportSettings settings,
             Clock clock) {
         this.downloads = downloads;
         this.orders = orders;
-        this.questions = questions;
+        this.questionRenderer = questionRenderer;
         this.settings = settings;
         this.clock = clock;
     }
@@ -77,13 +77,13 @@ class AttachmentBuilder {
         View view = wanted.report().view(attachment.viewId());
         String run = UUID.randomUUID().toString();
         RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
-        RunRequest order = orders.download(
+        RunRequest request = orders.download(
                 wanted.project(),
                 wanted.report(),
                 wanted.choices(),
                 ReportRunRequests.Asked.first(run, text, view, ViewPart.MAIN));
         QuestionRenderer.Question question =
-                questions.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
+                questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         FileHeader header = FileHeader.of(
                 wanted.project(),
                 wanted.report(),
@@ -95,7 +95,7 @@ class AttachmentBuilder {
                         wanted.report().name(),
                         clock.instant().toString().substring(0, 10),
                         attachment.format().extension());
-        Downloads.Download download = downloads.order(order, attachment.format(), header, name);
+        Downloads.Download download = downloads.order(request, attachment.format(), header, name);
         Bounded bytes = new Bounded(most);
         try {
             downloads.write(download, bytes);

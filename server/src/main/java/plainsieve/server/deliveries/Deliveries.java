@@ -19,14 +19,18 @@ import plainsieve.sources.Column;
 public class Deliveries implements JobHandler {
     private final DeliveryDefinitions kept;
     private final Projects projects;
-    private final DeliverySender posting;
-    private final RecipientResolver addressees;
+    private final DeliverySender deliverySender;
+    private final RecipientResolver recipientResolver;
 
-    Deliveries(DeliveryDefinitions kept, Projects projects, DeliverySender posting, RecipientResolver addressees) {
-        this.addressees = addressees;
+    Deliveries(
+            DeliveryDefinitions kept,
+            Projects projects,
+            DeliverySender deliverySender,
+            RecipientResolver recipientResolver) {
+        this.recipientResolver = recipientResolver;
         this.kept = kept;
         this.projects = projects;
-        this.posting = posting;
+        this.deliverySender = deliverySender;
     }
 
     public List<Delivery> of(String projectId) {
@@ -54,12 +58,12 @@ public class Deliveries implements JobHandler {
      * @return why nothing would be sent; nothing when it was
      */
     public Optional<String> trial(Project project, String id, String address) {
-        return posting.trial(project, get(project.id(), id), address);
+        return deliverySender.trial(project, get(project.id(), id), address);
     }
 
     /** The columns of a query whose rows could say who gets it. Throws as any run. */
     public List<Column> columns(Project project, String id, String queryId) {
-        return addressees.columns(project.in(Stage.LIVE), get(project.id(), id), queryId);
+        return recipientResolver.columns(project.in(Stage.LIVE), get(project.id(), id), queryId);
     }
 
     @Override
@@ -86,12 +90,12 @@ public class Deliveries implements JobHandler {
         Optional<Delivery> delivery = find(projectId, thing);
         return delivery.isEmpty()
                 ? new JobOutcome.Left("There is no such delivery any more.")
-                : posting.post(projects.get(projectId), delivery.get(), job, stop);
+                : deliverySender.post(projects.get(projectId), delivery.get(), job, stop);
     }
 
     @Override
     public void givenUp(long job) {
-        posting.giveUp(job);
+        deliverySender.giveUp(job);
     }
 
     /** Those that are sent once a copy was made. */

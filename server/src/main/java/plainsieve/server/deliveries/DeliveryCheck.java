@@ -23,19 +23,19 @@ class DeliveryCheck {
     private static final int MOST_NAMED = 500;
     private static final int MOST_ATTACHED = 10;
 
-    private final StoredCopies copies;
-    private final ChoiceResolver choosing;
+    private final StoredCopies storedCopies;
+    private final ChoiceResolver choiceResolver;
 
-    DeliveryCheck(StoredCopies copies, ChoiceResolver choosing) {
-        this.copies = copies;
-        this.choosing = choosing;
+    DeliveryCheck(StoredCopies storedCopies, ChoiceResolver choiceResolver) {
+        this.storedCopies = storedCopies;
+        this.choiceResolver = choiceResolver;
     }
 
     /** Throws {@link ProblemException} saying what cannot be; {@link NotFoundException} for what is not there. */
     void require(Project project, Delivery delivery) {
         Report report = project.report(delivery.content().reportId());
         delivery.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
-        delivery.schedule().behind().ifPresent(behind -> copies.get(project.id(), behind));
+        delivery.schedule().behind().ifPresent(behind -> storedCopies.get(project.id(), behind));
         delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
         only(report, delivery.content().only());
         if (delivery.content().attached().size() > MOST_ATTACHED) {
@@ -71,9 +71,9 @@ class DeliveryCheck {
         Set<String> said = delivery.content().choices().keySet();
         Report report = project.report(delivery.content().reportId());
         Project live = project.in(Stage.LIVE, delivery.content().choices()).opening(report);
-        Caller asker = Caller.of("delivery", Role.AUTHOR);
-        choosing
-                .choose(live, said, RequestedChoices.of(asker, project.parametersOf(report), Map.of()))
+        Caller caller = Caller.of("delivery", Role.AUTHOR);
+        choiceResolver
+                .choose(live, said, RequestedChoices.of(caller, project.parametersOf(report), Map.of()))
                 .problems()
                 .stream()
                 .filter(problem -> problem.parameter().filter(said::contains).isPresent()

@@ -17,14 +17,15 @@ public class DeliveryEdits {
     private final DeliveryDefinitions kept;
     private final Deliveries deliveries;
     private final DeliveryCheck check;
-    private final JobRunner jobs;
+    private final JobRunner jobRunner;
     private final Clock clock;
 
-    DeliveryEdits(DeliveryDefinitions kept, Deliveries deliveries, DeliveryCheck check, JobRunner jobs, Clock clock) {
+    DeliveryEdits(
+            DeliveryDefinitions kept, Deliveries deliveries, DeliveryCheck check, JobRunner jobRunner, Clock clock) {
         this.kept = kept;
         this.deliveries = deliveries;
         this.check = check;
-        this.jobs = jobs;
+        this.jobRunner = jobRunner;
         this.clock = clock;
     }
 
@@ -93,6 +94,6 @@ public class DeliveryEdits {
     public void remove(Project project, String id) {
         deliveries.get(project.id(), id);
         kept.remove(project.id(), id);
-        jobs.stop(project.id(), Delivery.KIND, id);
+        jobRunner.stop(project.id(), Delivery.KIND, id);
     }
 }

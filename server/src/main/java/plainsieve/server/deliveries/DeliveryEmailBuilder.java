@@ -31,16 +31,19 @@ import plainsieve.server.sources.ClientPresence;
 class DeliveryEmailBuilder {
     private static final String BY = "The delivery";
 
-    private final ReportEmailComposer composing;
-    private final AttachmentBuilder attaching;
-    private final Permissions rights;
+    private final ReportEmailComposer reportEmailComposer;
+    private final AttachmentBuilder attachmentBuilder;
+    private final Permissions permissions;
     private final MailLinks links;
 
     DeliveryEmailBuilder(
-            ReportEmailComposer composing, AttachmentBuilder attaching, Permissions rights, MailLinks links) {
-        this.composing = composing;
-        this.attaching = attaching;
-        this.rights = rights;
+            ReportEmailComposer reportEmailComposer,
+            AttachmentBuilder attachmentBuilder,
+            Permissions permissions,
+            MailLinks links) {
+        this.reportEmailComposer = reportEmailComposer;
+        this.attachmentBuilder = attachmentBuilder;
+        this.permissions = permissions;
         this.links = links;
     }
 
@@ -55,25 +58,25 @@ class DeliveryEmailBuilder {
     static final class Round {
         private final Project project;
         private final Delivery delivery;
-        private final ClientPresence presence;
+        private final ClientPresence clientPresence;
         private final Optional<String> testFor;
         private Optional<Content> last = Optional.empty();
 
-        private Round(Project project, Delivery delivery, ClientPresence presence, Optional<String> testFor) {
+        private Round(Project project, Delivery delivery, ClientPresence clientPresence, Optional<String> testFor) {
             this.project = project;
             this.delivery = delivery;
-            this.presence = presence;
+            this.clientPresence = clientPresence;
             this.testFor = testFor;
         }
 
         /** @param project as its authors wrote it */
-        static Round of(Project project, Delivery delivery, ClientPresence presence) {
-            return new Round(project, delivery, presence, Optional.empty());
+        static Round of(Project project, Delivery delivery, ClientPresence clientPresence) {
+            return new Round(project, delivery, clientPresence, Optional.empty());
         }
 
         /** One whose mails all go to somebody who looks at them first, and let nobody have no more of them. */
-        static Round test(Project project, Delivery delivery, ClientPresence presence, String address) {
-            return new Round(project, delivery, presence, Optional.of(address));
+        static Round test(Project project, Delivery delivery, ClientPresence clientPresence, String address) {
+            return new Round(project, delivery, clientPresence, Optional.of(address));
         }
     }
 
@@ -92,23 +95,26 @@ class DeliveryEmailBuilder {
             return new Nothing("Viewers do not have the report.");
         }
         Project opened = live.opening(report.get());
-        Caller asker = asker(opened, delivery, to);
-        if (!rights.isFor(asker, opened.id(), report.get().id())) {
+        Caller caller = asker(opened, delivery, to);
+        if (!permissions.isFor(caller, opened.id(), report.get().id())) {
             return new Nothing("The report is not for them.");
         }
-        ReportEmailComposer.Wanted wanted = new ReportEmailComposer.Wanted(opened, report.get(), asker, round.presence);
+        ReportEmailComposer.Wanted wanted =
+                new ReportEmailComposer.Wanted(opened, report.get(), caller, round.clientPresence);
         // Whoever has no account sees the same as anybody else without one.
         Object sight = to.person().isPresent() ? to.address() : to.choices();
         Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
         if (known.isEmpty()) {
-            ReportEmail letter = composing.compose(wanted);
-            Optional<String> unmet = unmet(delivery.content().only(), letter);
+            ReportEmail email = reportEmailComposer.compose(wanted);
+            Optional<String> unmet = unmet(delivery.content().only(), email);
             if (unmet.isPresent()) {
                 return new Nothing(unmet.get());
             }
             // One alone is kept: what is attached may be large.
             round.last = Optional.of(new Content(
-                    sight, letter, attaching.of(wanted, delivery.content().attached())));
+                    sight,
+                    email,
+                    attachmentBuilder.of(wanted, delivery.content().attached())));
         }
         Content content = round.last.orElseThrow();
         return new Ready(mail(opened, round, to, mailId, content));
@@ -131,7 +137,7 @@ class DeliveryEmailBuilder {
     private Caller asker(Project live, Delivery delivery, Recipient to) {
         String by = "delivery";
         if (to.person().isPresent()) {
-            return rights.asPerson(by, to.person().get(), live.id());
+            return permissions.asPerson(by, to.person().get(), live.id());
         }
         Map<String, ChoiceText> theirs = new LinkedHashMap<>();
         opening(delivery, to).forEach((name, start) -> {
@@ -147,15 +153,15 @@ class DeliveryEmailBuilder {
     }
 
     /** Why it is not sent; nothing when it is. Throws {@link ProblemException} when what it depends on is not there. */
-    private static Optional<String> unmet(Delivery.Only only, ReportEmail letter) {
+    private static Optional<String> unmet(Delivery.Only only, ReportEmail email) {
         if (only instanceof Delivery.AnyRows any) {
-            boolean rows = letter.parts().stream()
+            boolean rows = email.parts().stream()
                     .filter(part -> part.viewId().equals(any.viewId()))
                     .anyMatch(DeliveryEmailBuilder::hasRows);
             return rows ? Optional.empty() : Optional.of("There were no rows.");
         }
         if (only instanceof Delivery.Passes passes) {
-            ReportEmail.Figures.One figure = letter.parts().stream()
+            ReportEmail.Figures.One figure = email.parts().stream()
                     .filter(part -> part.viewId().equals(passes.viewId()) && part instanceof ReportEmail.Figures)
                     .flatMap(part -> ((ReportEmail.Figures) part).all().stream())
                     .filter(one -> one.label().equalsIgnoreCase(passes.label()))

@@ -29,34 +29,34 @@ class DeliverySender {
     private static final Duration KEPT = Duration.ofDays(365);
     private static final int MOST_LOST = 3;
 
-    private final RecipientResolver addressees;
-    private final DeliveryEmailBuilder writing;
-    private final MailTransport postman;
+    private final RecipientResolver recipientResolver;
+    private final DeliveryEmailBuilder deliveryEmailBuilder;
+    private final MailTransport mailTransport;
     private final MailRecords records;
     private final Clock clock;
 
     DeliverySender(
-            RecipientResolver addressees,
-            DeliveryEmailBuilder writing,
-            MailTransport postman,
+            RecipientResolver recipientResolver,
+            DeliveryEmailBuilder deliveryEmailBuilder,
+            MailTransport mailTransport,
             MailRecords records,
             Clock clock) {
-        this.addressees = addressees;
-        this.writing = writing;
-        this.postman = postman;
+        this.recipientResolver = recipientResolver;
+        this.deliveryEmailBuilder = deliveryEmailBuilder;
+        this.mailTransport = mailTransport;
         this.records = records;
         this.clock = clock;
     }
 
     /** Throws {@link MailFailure} when something has to be tried again; what is over is not done again then. */
     JobOutcome post(Project project, Delivery delivery, long job, Cancellation stop) {
-        ClientPresence presence = new ClientPresence();
-        if (!stop.begin(presence::leave)) {
+        ClientPresence clientPresence = new ClientPresence();
+        if (!stop.begin(clientPresence::leave)) {
             return new JobOutcome.Left("It was stopped.");
         }
         records.forget(clock.instant().minus(KEPT).toString());
-        try (Round round = new Round(project, delivery, job, presence)) {
-            for (Recipient to : addressees.of(project.in(Stage.LIVE), delivery, presence)) {
+        try (Round round = new Round(project, delivery, job, clientPresence)) {
+            for (Recipient to : recipientResolver.of(project.in(Stage.LIVE), delivery, clientPresence)) {
                 if (stop.reason().isPresent()) {
                     throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before everybody had it.", null);
                 }
@@ -75,20 +75,20 @@ class DeliverySender {
 
     /** A test: what the first of them would get goes to somebody else. @return why there would be none; nothing when it was sent */
     Optional<String> trial(Project project, Delivery delivery, String address) {
-        ClientPresence presence = new ClientPresence();
-        List<Recipient> all = addressees.of(project.in(Stage.LIVE), delivery, presence);
+        ClientPresence clientPresence = new ClientPresence();
+        List<Recipient> all = recipientResolver.of(project.in(Stage.LIVE), delivery, clientPresence);
         Recipient first = all.stream()
                 .filter(one -> one.why().isEmpty())
                 .findFirst()
                 .orElse(new Recipient(address, Optional.empty(), Map.of(), Optional.empty()));
-        String id = writing.mailId(0, clock.millis());
-        DeliveryEmailBuilder.Round test = DeliveryEmailBuilder.Round.test(project, delivery, presence, address);
-        DeliveryEmailBuilder.Written written = writing.write(test, first, id);
+        String id = deliveryEmailBuilder.mailId(0, clock.millis());
+        DeliveryEmailBuilder.Round test = DeliveryEmailBuilder.Round.test(project, delivery, clientPresence, address);
+        DeliveryEmailBuilder.Written written = deliveryEmailBuilder.write(test, first, id);
         if (written instanceof DeliveryEmailBuilder.Nothing nothing) {
             return Optional.of(nothing.why());
         }
-        try (MailTransport.SmtpSession way = postman.open()) {
-            way.hand(((DeliveryEmailBuilder.Ready) written).mail(), () -> {});
+        try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
+            smtpSession.hand(((DeliveryEmailBuilder.Ready) written).mail(), () -> {});
         }
         return Optional.empty();
     }
@@ -108,11 +108,11 @@ class DeliverySender {
         private int lost;
         private String why = "";
 
-        Round(Project project, Delivery delivery, long job, ClientPresence presence) {
+        Round(Project project, Delivery delivery, long job, ClientPresence clientPresence) {
             this.project = project;
             this.delivery = delivery;
             this.job = job;
-            this.known = DeliveryEmailBuilder.Round.of(project, delivery, presence);
+            this.known = DeliveryEmailBuilder.Round.of(project, delivery, clientPresence);
         }
 
         void one(Recipient to) {
@@ -162,7 +162,8 @@ class DeliverySender {
 
         private void write(Recipient to, MailRow row) {
             try {
-                DeliveryEmailBuilder.Written written = writing.write(known, to, writing.mailId(job, row.id()));
+                DeliveryEmailBuilder.Written written =
+                        deliveryEmailBuilder.write(known, to, deliveryEmailBuilder.mailId(job, row.id()));
                 if (written instanceof DeliveryEmailBuilder.Nothing nothing) {
                     become(row, MailRow.State.LEFT, "", nothing.why());
                     left++;
@@ -187,23 +188,23 @@ class DeliverySender {
         }
 
         /* Where there is no way, nobody gets anything now, and each would wait for it as long as the first. */
-        private void hand(EmailMessage mail, MailRow row) {
+        private void hand(EmailMessage email, MailRow row) {
             MailTransport.SmtpSession open = way();
             try {
-                open.hand(mail, () -> become(row, MailRow.State.HANDING_OVER, mail.subject(), ""));
-                become(row, MailRow.State.SENT, mail.subject(), "");
+                open.hand(email, () -> become(row, MailRow.State.HANDING_OVER, email.subject(), ""));
+                become(row, MailRow.State.SENT, email.subject(), "");
                 sent++;
                 lost = 0;
             } catch (MailFailure e) {
                 if (e.kind() == MailFailure.Kind.LATER) {
-                    later(row, mail.subject(), e.getMessage());
+                    later(row, email.subject(), e.getMessage());
                     lost = open.isOpen() ? 0 : lost + 1;
                     if (lost == MOST_LOST) {
                         throw e;
                     }
                 } else {
                     boolean taken = e.kind() == MailFailure.Kind.UNSURE;
-                    become(row, taken ? MailRow.State.UNSURE : MailRow.State.REFUSED, mail.subject(), e.getMessage());
+                    become(row, taken ? MailRow.State.UNSURE : MailRow.State.REFUSED, email.subject(), e.getMessage());
                     count(taken ? MailRow.State.UNSURE : MailRow.State.REFUSED);
                 }
             }
@@ -219,7 +220,7 @@ class DeliverySender {
         private MailTransport.SmtpSession way() {
             if (way.filter(MailTransport.SmtpSession::isOpen).isEmpty()) {
                 close();
-                way = Optional.of(postman.open());
+                way = Optional.of(mailTransport.open());
             }
             return way.orElseThrow();
         }

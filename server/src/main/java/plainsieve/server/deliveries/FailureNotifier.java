@@ -22,15 +22,16 @@ import plainsieve.server.settings.EmailReportSettings;
 class FailureNotifier implements JobListener {
     private static final Logger LOG = LoggerFactory.getLogger(FailureNotifier.class);
 
-    private final MailTransport postman;
+    private final MailTransport mailTransport;
     private final Accounts accounts;
-    private final Permissions rights;
+    private final Permissions permissions;
     private final EmailReportSettings settings;
 
-    FailureNotifier(MailTransport postman, Accounts accounts, Permissions rights, EmailReportSettings settings) {
-        this.postman = postman;
+    FailureNotifier(
+            MailTransport mailTransport, Accounts accounts, Permissions permissions, EmailReportSettings settings) {
+        this.mailTransport = mailTransport;
         this.accounts = accounts;
-        this.rights = rights;
+        this.permissions = permissions;
         this.settings = settings;
     }
 
@@ -38,32 +39,34 @@ class FailureNotifier implements JobListener {
     public void wrong(String projectId, String kind, String thing, String word, String note) {
         String what = word.equals("failed") ? "failed" : "was kept back";
         String subject = "The %s “%s” %s".formatted(kind, thing, what);
-        send(addresses(rights.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
+        send(addresses(permissions.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
     }
 
     /** @param path of the screen where it is fixed, within the server */
     void send(List<String> addresses, String subject, String note, String path) {
-        if (!postman.isSetUp() || addresses.isEmpty()) {
+        if (!mailTransport.isSetUp() || addresses.isEmpty()) {
             return;
         }
         String link = settings.address() + path;
         String text = "%s.%n%n%s%n%nLook at it: %s%n".formatted(subject, note, link);
         String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">Look at it</a></p>"
                 .formatted(said(subject), said(note), said(link));
-        try (MailTransport.SmtpSession way = postman.open()) {
+        try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
             for (String address : addresses) {
                 String id = "told." + UUID.randomUUID() + "@plainsieve";
-                tell(way, new EmailMessage(id, address, subject, html, text, List.of(), List.of(), Optional.empty()));
+                tell(
+                        smtpSession,
+                        new EmailMessage(id, address, subject, html, text, List.of(), List.of(), Optional.empty()));
             }
         }
     }
 
     /* One whose address is not taken keeps the others from nothing. */
-    private static void tell(MailTransport.SmtpSession way, EmailMessage mail) {
+    private static void tell(MailTransport.SmtpSession smtpSession, EmailMessage email) {
         try {
-            way.hand(mail, () -> {});
+            smtpSession.hand(email, () -> {});
         } catch (MailFailure e) {
-            LOG.warn("{} could not be told that “{}”: {}", mail.to(), mail.subject(), e.getMessage());
+            LOG.warn("{} could not be told that “{}”: {}", email.to(), email.subject(), e.getMessage());
         }
     }
 
@@ -76,7 +79,7 @@ class FailureNotifier implements JobListener {
         return accounts.all().stream()
                 .filter(row -> people.contains(row.id()) && !row.blocked())
                 .map(PersonRow::mail)
-                .filter(address -> !address.isEmpty() && postman.mayGoTo(address))
+                .filter(address -> !address.isEmpty() && mailTransport.mayGoTo(address))
                 .distinct()
                 .toList();
     }

@@ -20,22 +20,22 @@ class MailLinks {
     private static final int LONGEST = 6000;
 
     private final Selections selections;
-    private final Unsubscriptions unsubscribing;
+    private final Unsubscriptions unsubscriptions;
     private final EmailReportSettings settings;
     private final boolean accounts;
 
-    MailLinks(Selections selections, Unsubscriptions unsubscribing, EmailReportSettings settings, Settings all) {
+    MailLinks(Selections selections, Unsubscriptions unsubscriptions, EmailReportSettings settings, Settings all) {
         this.accounts = all.accounts();
         this.selections = selections;
-        this.unsubscribing = unsubscribing;
+        this.unsubscriptions = unsubscriptions;
         this.settings = settings;
     }
 
     /** Where the report opens as it is in the letter. */
-    String report(Project project, Delivery delivery, ReportEmail letter) {
+    String report(Project project, Delivery delivery, ReportEmail email) {
         String report = delivery.content().reportId();
         String page = "%s/projects/%s/reports/%s".formatted(settings.address(), project.id(), report);
-        String choices = ChoiceLink.write(letter.choices()).stream()
+        String choices = ChoiceLink.write(email.choices()).stream()
                 .map(part -> encoded(part.getKey()) + "=" + encoded(part.getValue()))
                 .collect(Collectors.joining("&"));
         if (choices.length() <= LONGEST) {
@@ -46,7 +46,7 @@ class MailLinks {
                 .formatted(
                         page,
                         selections
-                                .keep(owner, "", letter.choices(), Optional.empty())
+                                .keep(owner, "", email.choices(), Optional.empty())
                                 .id());
     }
 
@@ -73,11 +73,11 @@ class MailLinks {
     }
 
     private String token(Project project, Delivery delivery, String address) {
-        return unsubscribing.token(new Unsubscriptions.Of(project.id(), delivery.id(), address));
+        return unsubscriptions.token(new Unsubscriptions.Of(project.id(), delivery.id(), address));
     }
 
     boolean wantsNone(Project project, Delivery delivery, String address) {
-        return unsubscribing.wantsNone(new Unsubscriptions.Of(project.id(), delivery.id(), address));
+        return unsubscriptions.wantsNone(new Unsubscriptions.Of(project.id(), delivery.id(), address));
     }
 
     /** The id of a mail: the same whenever it is made again. */

@@ -44,16 +44,20 @@ class RecipientResolver {
 
     private final Accounts accounts;
     private final Groups groups;
-    private final MailTransport postman;
-    private final QueryRunner runner;
+    private final MailTransport mailTransport;
+    private final QueryRunner queryRunner;
     private final EmailReportSettings settings;
 
     RecipientResolver(
-            Accounts accounts, Groups groups, MailTransport postman, QueryRunner runner, EmailReportSettings settings) {
+            Accounts accounts,
+            Groups groups,
+            MailTransport mailTransport,
+            QueryRunner queryRunner,
+            EmailReportSettings settings) {
         this.accounts = accounts;
         this.groups = groups;
-        this.postman = postman;
-        this.runner = runner;
+        this.mailTransport = mailTransport;
+        this.queryRunner = queryRunner;
         this.settings = settings;
     }
 
@@ -63,11 +67,11 @@ class RecipientResolver {
      * @param project as viewers see it
      * @throws ProblemException when there are more than any delivery may have, or a column is missing; otherwise as any run
      */
-    List<Recipient> of(Project project, Delivery delivery, ClientPresence presence) {
+    List<Recipient> of(Project project, Delivery delivery, ClientPresence clientPresence) {
         List<PersonRow> people = accounts.all();
         List<Recipient> all = new ArrayList<>();
         if (delivery.to() instanceof Delivery.EachRow each) {
-            rows(project, delivery, each, presence)
+            rows(project, delivery, each, clientPresence)
                     .forEach(row -> all.add(addressee(row.address(), row.choices(), people)));
         } else if (delivery.to() instanceof Delivery.Named named) {
             named.who().forEach(who -> named(who, people).forEach(all::add));
@@ -114,7 +118,7 @@ class RecipientResolver {
             return of(person.get(), choices);
         }
         return MailAddress.read(who)
-                .map(address -> postman.mayGoTo(address)
+                .map(address -> mailTransport.mayGoTo(address)
                         ? new Recipient(address, Optional.empty(), choices, Optional.empty())
                         : nobody(address, choices, "The operator lets no mail go to that domain."))
                 .orElseGet(() -> nobody(
@@ -131,7 +135,7 @@ class RecipientResolver {
         if (address.isEmpty()) {
             return nobody(row.name(), choices, "%s has no address for mail.".formatted(row.label()));
         }
-        return postman.mayGoTo(address)
+        return mailTransport.mayGoTo(address)
                 ? new Recipient(
                         address, Optional.of(new Person(row.id(), row.name(), row.label())), choices, Optional.empty())
                 : nobody(address, choices, "The operator lets no mail go to that domain.");
@@ -144,8 +148,8 @@ class RecipientResolver {
     /** A row that says who gets a mail of what. */
     private record Row(String address, Map<String, ChoiceText> choices) {}
 
-    private List<Row> rows(Project project, Delivery delivery, Delivery.EachRow each, ClientPresence presence) {
-        Reading reading = new Reading(each, presence);
+    private List<Row> rows(Project project, Delivery delivery, Delivery.EachRow each, ClientPresence clientPresence) {
+        Reading reading = new Reading(each, clientPresence);
         run(project, delivery, each.queryId(), settings.mostMails() + 1L, reading);
         return reading.rows;
     }
@@ -163,13 +167,13 @@ class RecipientResolver {
     }
 
     private void run(Project project, Delivery delivery, String queryId, long cap, RunListener listener) {
-        Caller asker = Caller.of("delivery", Role.AUTHOR, new Viewer("delivery", "", false, true, Set.of(), ""));
-        runner.run(
+        Caller caller = Caller.of("delivery", Role.AUTHOR, new Viewer("delivery", "", false, true, Set.of(), ""));
+        queryRunner.run(
                 new RunRequest(
                         UUID.randomUUID().toString(),
                         project,
                         RunRequest.Text.live(project.asked(queryId)),
-                        RequestedChoices.of(asker, Set.of(), Map.of()),
+                        RequestedChoices.of(caller, Set.of(), Map.of()),
                         RunRequest.Shape.ALL_ROWS,
                         Purpose.ofView(Purpose.Kind.DELIVERY, delivery.content().reportId(), ""),
                         cap),
@@ -178,19 +182,19 @@ class RecipientResolver {
 
     private static final class Reading implements RunListener {
         private final Delivery.EachRow each;
-        private final ClientPresence presence;
+        private final ClientPresence clientPresence;
         private final List<Row> rows = new ArrayList<>();
         private final Map<String, Integer> places = new LinkedHashMap<>();
         private int address;
 
-        Reading(Delivery.EachRow each, ClientPresence presence) {
+        Reading(Delivery.EachRow each, ClientPresence clientPresence) {
             this.each = each;
-            this.presence = presence;
+            this.clientPresence = clientPresence;
         }
 
         @Override
         public void begun(Cancellation run) {
-            presence.begun(run);
+            clientPresence.begun(run);
         }
 
         @Override

@@ -23,15 +23,15 @@ class RejectedSourceNotice {
     private static final AuditLog.Actor SERVER = new AuditLog.Actor("Plain Sieve", "");
 
     private final FailureNotifier telling;
-    private final Permissions rights;
+    private final Permissions permissions;
     private final Projects projects;
-    private final AuditLog deeds;
+    private final AuditLog auditLog;
 
-    RejectedSourceNotice(FailureNotifier telling, Permissions rights, Projects projects, AuditLog deeds) {
+    RejectedSourceNotice(FailureNotifier telling, Permissions permissions, Projects projects, AuditLog auditLog) {
         this.telling = telling;
-        this.rights = rights;
+        this.permissions = permissions;
         this.projects = projects;
-        this.deeds = deeds;
+        this.auditLog = auditLog;
     }
 
     /* The statement that met it does not wait for emails. */
@@ -44,12 +44,13 @@ class RejectedSourceNotice {
     }
 
     private void tell(String sourceId) {
-        deeds.add(SERVER, "stopped asking a source", "", "“%s” rejects the user or the password".formatted(sourceId));
-        Set<String> people = new HashSet<>(rights.operators());
+        auditLog.add(
+                SERVER, "stopped asking a source", "", "“%s” rejects the user or the password".formatted(sourceId));
+        Set<String> people = new HashSet<>(permissions.operators());
         projects.all().stream()
                 .filter(project -> !project.usesOfSource(sourceId).isEmpty())
                 .map(Project::id)
-                .forEach(id -> people.addAll(rights.authorsOf(id)));
+                .forEach(id -> people.addAll(permissions.authorsOf(id)));
         telling.send(
                 telling.addresses(people),
                 "The source “%s” rejects the user or the password".formatted(sourceId),

@@ -14,31 +14,31 @@ import plainsieve.server.records.PersonRow;
 @Component
 public class TestAddress {
     private final Accounts accounts;
-    private final MailTransport postman;
+    private final MailTransport mailTransport;
 
-    TestAddress(Accounts accounts, MailTransport postman) {
+    TestAddress(Accounts accounts, MailTransport mailTransport) {
         this.accounts = accounts;
-        this.postman = postman;
+        this.mailTransport = mailTransport;
     }
 
     /** Throws {@link ProblemException} when there is none. */
-    public String of(Caller asker, String said) {
-        String address = asker.viewer().known() ? own(asker) : said;
+    public String of(Caller caller, String said) {
+        String address = caller.viewer().known() ? own(caller) : said;
         return MailAddress.read(address)
-                .filter(postman::mayGoTo)
+                .filter(mailTransport::mayGoTo)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-address",
                         address.isEmpty()
                                 ? "It is not known where you get mail."
                                 : "“%s” is no address that mail may go to.".formatted(address),
-                        asker.viewer().known()
+                        caller.viewer().known()
                                 ? "Say it at your account, top right."
                                 : "Write one such as tam@ferries.example.")));
     }
 
-    private String own(Caller asker) {
+    private String own(Caller caller) {
         Optional<PersonRow> row = accounts.all().stream()
-                .filter(person -> person.id().equals(asker.viewer().id()))
+                .filter(person -> person.id().equals(caller.viewer().id()))
                 .findFirst();
         return row.map(person -> person.mail().isEmpty() ? person.name() : person.mail())
                 .filter(address -> address.contains("@"))

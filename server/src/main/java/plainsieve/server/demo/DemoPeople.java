@@ -26,15 +26,15 @@ class DemoPeople {
     private final Settings settings;
     private final Accounts accounts;
     private final Groups groups;
-    private final SignInService signIns;
+    private final SignInService signInService;
     private final DemoProject demo;
 
-    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignInService signIns, DemoProject demo) {
+    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignInService signInService, DemoProject demo) {
         this.demo = demo;
         this.settings = settings;
         this.accounts = accounts;
         this.groups = groups;
-        this.signIns = signIns;
+        this.signInService = signInService;
     }
 
     /** Somebody of the demo. */
@@ -62,8 +62,8 @@ class DemoPeople {
             if (accounts.get(present).mail().isEmpty()) {
                 accounts.setMail(present, person.name() + "@ferries.example");
             }
-            signIns.forgetLinks(present);
-            String link = SignInService.path(signIns.link(present, LASTS, true));
+            signInService.forgetLinks(present);
+            String link = SignInService.path(signInService.link(present, LASTS, true));
             System.out.printf(
                     "Sign in as %s, %s: http://127.0.0.1:%d%s%n",
                     person.label(), person.role().word(), port, link);

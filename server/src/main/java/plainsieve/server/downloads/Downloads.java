@@ -38,7 +38,7 @@ public class Downloads {
     private static final Duration LOOK_EVERY = Duration.ofSeconds(1);
     private static final int BUFFER = 1 << 15;
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final DownloadFormat.Tools tools;
     private final Spools spools;
     private final ExecutorService running = Executors.newCachedThreadPool(task -> {
@@ -49,22 +49,22 @@ public class Downloads {
     private final Cache<Cancellations.RunKey, Download> downloads =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1_000).build();
 
-    Downloads(QueryRunner runner, JsonMapper json, Spools spools) {
+    Downloads(QueryRunner queryRunner, JsonMapper json, Spools spools) {
         this.spools = spools;
-        this.runner = runner;
+        this.queryRunner = queryRunner;
         this.tools = new DownloadFormat.Tools(json, spools);
     }
 
     /** A file that was ordered, and how far it is. */
     public static final class Download {
-        private final RunRequest order;
+        private final RunRequest request;
         private final DownloadFormat format;
         private final FileHeader header;
         private final String fileName;
         private volatile Progress progress = new Progress("ordered", 0, "");
 
-        Download(RunRequest order, DownloadFormat format, FileHeader header, String fileName) {
-            this.order = order;
+        Download(RunRequest request, DownloadFormat format, FileHeader header, String fileName) {
+            this.request = request;
             this.format = format;
             this.header = header;
             this.fileName = fileName;
@@ -87,17 +87,17 @@ public class Downloads {
     public record Progress(String state, long rows, String problem) {}
 
     /** Orders a file. Throws every problem of its choices now. The run's id is the download's. */
-    public Download order(RunRequest order, DownloadFormat format, FileHeader header, String fileName) {
-        runner.check(order);
-        Download download = new Download(order, format, header, fileName);
-        downloads.put(new Cancellations.RunKey(order.asked().asker().owner(), order.runId()), download);
+    public Download order(RunRequest request, DownloadFormat format, FileHeader header, String fileName) {
+        queryRunner.check(request);
+        Download download = new Download(request, format, header, fileName);
+        downloads.put(new Cancellations.RunKey(request.asked().asker().owner(), request.runId()), download);
         return download;
     }
 
     /** A file that the caller ordered, also while viewing as someone else. For anyone else there is none, whatever ID they send. */
-    public Download get(Project project, Caller asker, String id) {
-        return Optional.ofNullable(downloads.getIfPresent(new Cancellations.RunKey(asker.owner(), id)))
-                .filter(found -> found.order.project().id().equals(project.id()))
+    public Download get(Project project, Caller caller, String id) {
+        return Optional.ofNullable(downloads.getIfPresent(new Cancellations.RunKey(caller.owner(), id)))
+                .filter(found -> found.request.project().id().equals(project.id()))
                 .orElseThrow(() -> new NotFoundException("download", id, List.of()));
     }
 
@@ -124,10 +124,10 @@ public class Downloads {
                 }
             }
         } catch (IOException e) {
-            writing.presence.leave();
+            writing.clientPresence.leave();
             throw new UncheckedIOException("The browser went away", e);
         } catch (InterruptedException e) {
-            writing.presence.leave();
+            writing.clientPresence.leave();
             Thread.currentThread().interrupt();
         }
     }
@@ -135,7 +135,7 @@ public class Downloads {
     /* One that fails half-way breaks off, so that nobody takes it for whole. */
     private void write(Download download, Writing writing, Spool spool) {
         try {
-            runner.run(download.order, writing);
+            queryRunner.run(download.request, writing);
             writing.end();
             download.progress = new Progress("done", writing.rows, "");
         } catch (RuntimeException e) {
@@ -164,7 +164,7 @@ public class Downloads {
         private final OutputStream out;
         private Optional<BackgroundRowWriter> beside = Optional.empty();
         private long rows;
-        private final ClientPresence presence = new ClientPresence();
+        private final ClientPresence clientPresence = new ClientPresence();
 
         Writing(Download download, OutputStream out) {
             this.download = download;
@@ -173,7 +173,7 @@ public class Downloads {
 
         @Override
         public void begun(Cancellation run) {
-            presence.begun(run);
+            clientPresence.begun(run);
         }
 
         @Override

@@ -21,7 +21,7 @@ final class ColumnRefinements {
     /** Counts groups at the source. */
     interface GroupCount {
         /** How many of the first so many groups have a value in their first column; nothing when it took too long. */
-        OptionalLong of(ResultShape wanted, long most);
+        OptionalLong of(ResultShape shape, long most);
     }
 
     ColumnRefinements(GroupCount groups) {

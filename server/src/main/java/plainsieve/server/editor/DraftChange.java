@@ -48,11 +48,11 @@ final class DraftChange {
         return report.withControls(controls);
     }
 
-    Report without(EditedElement thing) {
-        if (thing instanceof EditedElement.OfView view) {
+    Report without(EditedElement element) {
+        if (element instanceof EditedElement.OfView view) {
             return report.withViews(rest(report.views(), other -> other.id().equals(view.id())));
         }
-        Control gone = control(thing);
+        Control gone = control(element);
         return report.withControls(rest(report.controls(), gone::equals));
     }
 
@@ -65,19 +65,19 @@ final class DraftChange {
     }
 
     /** One place up or down; at an end it stays. */
-    Report moving(EditedElement thing, boolean down) {
-        if (thing instanceof EditedElement.OfView view) {
+    Report moving(EditedElement element, boolean down) {
+        if (element instanceof EditedElement.OfView view) {
             return report.withViews(moved(report.views(), report.view(view.id()), down));
         }
-        return report.withControls(moved(report.controls(), control(thing), down));
+        return report.withControls(moved(report.controls(), control(element), down));
     }
 
     /** At a place among its like, counted from 0; behind the last where there are not as many. */
-    Report placing(EditedElement thing, int at) {
-        if (thing instanceof EditedElement.OfView view) {
+    Report placing(EditedElement element, int at) {
+        if (element instanceof EditedElement.OfView view) {
             return report.withViews(placed(report.views(), report.view(view.id()), at));
         }
-        return report.withControls(placed(report.controls(), control(thing), at));
+        return report.withControls(placed(report.controls(), control(element), at));
     }
 
     /**
@@ -85,11 +85,11 @@ final class DraftChange {
      *
      * @param headings what each control stands under, its parameter's own heading where it has none itself
      */
-    Report joining(EditedElement thing, Function<Control, String> headings) {
-        if (!(thing instanceof EditedElement.OfControl)) {
+    Report joining(EditedElement element, Function<Control, String> headings) {
+        if (!(element instanceof EditedElement.OfControl)) {
             return report;
         }
-        Control moved = control(thing);
+        Control moved = control(element);
         List<Control> beside = report.controls().stream()
                 .filter(control -> control.look().place() == Control.Place.BESIDE_ROWS)
                 .toList();
@@ -103,9 +103,9 @@ final class DraftChange {
     }
 
     /** The control of a thing. Throws {@link ProblemException} when it stands there no more. */
-    Control control(EditedElement thing) {
+    Control control(EditedElement element) {
         return report.controls().stream()
-                .filter(control -> thing instanceof EditedElement.OfControl wanted
+                .filter(control -> element instanceof EditedElement.OfControl wanted
                         && control.parameters().get(0).equals(wanted.parameter()))
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(Problem.of(

@@ -45,7 +45,7 @@ class OutputColumnCache implements QueryColumnCache {
     private static final Duration TRIED_AGAIN_AFTER = Duration.ofSeconds(20);
     private static final int MOST_KEPT = 1_000;
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final Clock clock;
     private final Map<Place, Asked> asked = new ConcurrentHashMap<>();
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
@@ -77,8 +77,8 @@ class OutputColumnCache implements QueryColumnCache {
         }
     }
 
-    OutputColumnCache(QueryRunner runner, Clock clock) {
-        this.runner = runner;
+    OutputColumnCache(QueryRunner queryRunner, Clock clock) {
+        this.queryRunner = queryRunner;
         this.clock = clock;
     }
 
@@ -105,7 +105,7 @@ class OutputColumnCache implements QueryColumnCache {
 
     private Optional<List<KnownColumn>> ask(Project project, Query query) {
         Columns columns = new Columns();
-        RunRequest order = new RunRequest(
+        RunRequest request = new RunRequest(
                 UUID.randomUUID().toString(),
                 project,
                 RunRequest.Text.live(query),
@@ -114,7 +114,7 @@ class OutputColumnCache implements QueryColumnCache {
                 Purpose.LOOK,
                 1);
         try {
-            runner.run(order, columns);
+            queryRunner.run(request, columns);
         } catch (ProblemException | SourceFailure e) {
             return Optional.empty();
         }

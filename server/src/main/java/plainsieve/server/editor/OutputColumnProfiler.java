@@ -44,14 +44,14 @@ public class OutputColumnProfiler {
     private static final int MOST_COUNTED = 60;
     private static final int LENGTH_OF_A_DAY = 10;
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final Cache<Place, List<ProfiledColumn>> kept =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
     private record Place(String sourceId, String text) {}
 
-    OutputColumnProfiler(QueryRunner runner) {
-        this.runner = runner;
+    OutputColumnProfiler(QueryRunner queryRunner) {
+        this.queryRunner = queryRunner;
     }
 
     /**
@@ -60,7 +60,7 @@ public class OutputColumnProfiler {
      * @throws ProblemException when its defaults cannot be used
      * @throws SourceFailure when the source fails
      */
-    public List<ProfiledColumn> of(Project project, Caller asker, Query query) {
+    public List<ProfiledColumn> of(Project project, Caller caller, Query query) {
         String asked = project.prepare(query, query.liveText()).text();
         Place place = new Place(query.sourceId(), query.liveText() + '\0' + asked);
         List<ProfiledColumn> known = kept.getIfPresent(place);
@@ -69,10 +69,10 @@ public class OutputColumnProfiler {
         }
         Looked looked;
         try {
-            looked = looked(wanted -> order(project, query, defaults(asker), wanted));
+            looked = looked(wanted -> order(project, query, defaults(caller), wanted));
         } catch (ProblemException e) {
             // Without a default where one must be chosen, the author's trial values show the columns as well.
-            looked = looked(wanted -> order(project, query, trials(asker), wanted));
+            looked = looked(wanted -> order(project, query, trials(caller), wanted));
         }
         if (looked.complete()) {
             kept.put(place, looked.columns());
@@ -90,28 +90,28 @@ public class OutputColumnProfiler {
         RunRequest of(Asked asked);
     }
 
-    private static RequestedChoices defaults(Caller asker) {
-        return RequestedChoices.of(asker, Set.of(), Map.of());
+    private static RequestedChoices defaults(Caller caller) {
+        return RequestedChoices.of(caller, Set.of(), Map.of());
     }
 
-    private static RequestedChoices trials(Caller asker) {
-        return RequestedChoices.onTheBench(asker, Set.of(), Map.of());
+    private static RequestedChoices trials(Caller caller) {
+        return RequestedChoices.onTheBench(caller, Set.of(), Map.of());
     }
 
     private Looked looked(Orders order) {
         FirstRow first = new FirstRow();
-        runner.run(order.of(new Asked(ResultShape.allRows(), 1)), first);
+        queryRunner.run(order.of(new Asked(ResultShape.allRows(), 1)), first);
         Looked counted = counted(first.columns, order);
-        ColumnRefinements refinements =
+        ColumnRefinements columnRefinements =
                 new ColumnRefinements((pairs, most) -> groups(order.of(new Asked(pairs, most))));
-        return counted.complete() ? new Looked(refinements.in(counted.columns()), true) : counted;
+        return counted.complete() ? new Looked(columnRefinements.in(counted.columns()), true) : counted;
     }
 
     /** How many groups have a value in their first column. As with counts, a slow source shows less, not nothing. */
-    private OptionalLong groups(RunRequest order) {
+    private OptionalLong groups(RunRequest request) {
         Groups groups = new Groups();
         try {
-            runner.run(order, groups);
+            queryRunner.run(request, groups);
         } catch (SourceFailure e) {
             return OptionalLong.empty();
         }
@@ -144,7 +144,7 @@ public class OutputColumnProfiler {
         }
         FirstRow row = new FirstRow();
         try {
-            runner.run(
+            queryRunner.run(
                     order.of(new Asked(new ResultShape.Totals(List.of(), measures, ResultShape.Order.KEYS), 1)), row);
         } catch (SourceFailure e) {
             // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.

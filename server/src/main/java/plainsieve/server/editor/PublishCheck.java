@@ -28,11 +28,11 @@ import plainsieve.server.sent.Purpose;
 @Service
 class PublishCheck {
     private final ReportRunRequests orders;
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
 
-    PublishCheck(ReportRunRequests orders, QueryRunner runner) {
+    PublishCheck(ReportRunRequests orders, QueryRunner queryRunner) {
         this.orders = orders;
-        this.runner = runner;
+        this.queryRunner = queryRunner;
     }
 
     /**
@@ -42,13 +42,13 @@ class PublishCheck {
      * @param drafted the project with the draft in it
      * @throws ProblemException with everything that would not work
      */
-    void of(Project drafted, Caller asker, Report draft) {
+    void of(Project drafted, Caller caller, Report draft) {
         if (draft.views().isEmpty()) {
             throw new ProblemException(Problem.of(
                     "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
         }
         List<Problem> problems = new ArrayList<>();
-        draft.asking().forEach(view -> problems.addAll(problems(drafted, asker, draft, view)));
+        draft.asking().forEach(view -> problems.addAll(problems(drafted, caller, draft, view)));
         problems.addAll(idleControls(drafted, draft));
         problems.addAll(unknownNames(drafted, draft));
         draft.views().forEach(view -> problems.addAll(deadLead(drafted, view)));
@@ -57,13 +57,13 @@ class PublishCheck {
         }
     }
 
-    private List<Problem> problems(Project drafted, Caller asker, Report draft, View view) {
+    private List<Problem> problems(Project drafted, Caller caller, Report draft, View view) {
         try {
-            runner.check(order(drafted, draft, view, ReportRunRequests.choices(drafted, asker, draft, Map.of())));
+            queryRunner.check(order(drafted, draft, view, ReportRunRequests.choices(drafted, caller, draft, Map.of())));
         } catch (ProblemException e) {
-            RequestedChoices trials = RequestedChoices.onTheBench(asker, drafted.parametersOf(draft), Map.of());
+            RequestedChoices trials = RequestedChoices.onTheBench(caller, drafted.parametersOf(draft), Map.of());
             try {
-                runner.check(order(drafted, draft, view, trials));
+                queryRunner.check(order(drafted, draft, view, trials));
             } catch (ProblemException still) {
                 return still.problems();
             }
@@ -99,25 +99,27 @@ class PublishCheck {
     private static List<Problem> deadLead(Project drafted, View view) {
         return view
                 .lead()
-                .filter(lead -> !isThere(drafted, lead))
-                .map(lead -> Problem.of(
+                .filter(clickThrough -> !isThere(drafted, clickThrough))
+                .map(clickThrough -> Problem.of(
                         "dead-lead",
-                        lead.isForFurtherRows()
+                        clickThrough.isForFurtherRows()
                                 ? "“%s” has more rows in the report %s, which viewers do not have."
-                                        .formatted(view.titleOrKind(), lead.reportId())
+                                        .formatted(view.titleOrKind(), clickThrough.reportId())
                                 : "A click in “%s” opens the report %s with :%s, which viewers do not have."
-                                        .formatted(view.titleOrKind(), lead.reportId(), lead.parameter()),
+                                        .formatted(
+                                                view.titleOrKind(), clickThrough.reportId(), clickThrough.parameter()),
                         "Let it open another, or filter the other views."))
                 .stream()
                 .toList();
     }
 
     /** Viewers have no report that was never given. */
-    private static boolean isThere(Project drafted, ClickThrough lead) {
-        return drafted.hasReport(lead.reportId())
-                && drafted.draft(lead.reportId()).given()
-                && (lead.isForFurtherRows()
-                        || drafted.parametersOf(drafted.report(lead.reportId())).contains(lead.parameter()));
+    private static boolean isThere(Project drafted, ClickThrough clickThrough) {
+        return drafted.hasReport(clickThrough.reportId())
+                && drafted.draft(clickThrough.reportId()).given()
+                && (clickThrough.isForFurtherRows()
+                        || drafted.parametersOf(drafted.report(clickThrough.reportId()))
+                                .contains(clickThrough.parameter()));
     }
 
     private static List<Problem> unknownNames(Project drafted, Report draft) {

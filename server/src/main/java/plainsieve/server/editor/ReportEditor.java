@@ -42,9 +42,9 @@ public class ReportEditor {
     }
 
     /** Makes a report of a query: what is worth showing of its columns, and a control for every parameter. A draft. */
-    public Report begin(Project project, Caller asker, Query query) {
-        SentenceContext known = known(project, asker, query.id());
-        ViewProposals proposals = new ViewProposals(query.id(), known);
+    public Report begin(Project project, Caller caller, Query query) {
+        SentenceContext sentenceContext = known(project, caller, query.id());
+        ViewProposals proposals = new ViewProposals(query.id(), sentenceContext);
         List<View> views = proposals.views().stream()
                 .filter(ViewProposals.Proposal::taken)
                 .map(ViewProposals.Proposal::view)
@@ -58,16 +58,16 @@ public class ReportEditor {
     }
 
     /** What a query could show besides what the report shows. */
-    public List<ViewProposals.Proposal> others(Project project, Caller asker, Report report, String queryId) {
-        return new ViewProposals(queryId, known(project, asker, queryId))
+    public List<ViewProposals.Proposal> others(Project project, Caller caller, Report report, String queryId) {
+        return new ViewProposals(queryId, known(project, caller, queryId))
                 .views().stream()
                         .filter(proposal -> report.views().stream().noneMatch(view -> showsSame(view, proposal.view())))
                         .toList();
     }
 
     /** Something that a query could show, to be looked at or taken. Throws {@link ProblemException} when it shows nothing like it. */
-    public View proposed(Project project, Caller asker, String queryId, String proposalId) {
-        return new ViewProposals(queryId, known(project, asker, queryId))
+    public View proposed(Project project, Caller caller, String queryId, String proposalId) {
+        return new ViewProposals(queryId, known(project, caller, queryId))
                 .views().stream()
                         .filter(proposal -> proposal.id().equals(proposalId))
                         .findFirst()
@@ -103,22 +103,22 @@ public class ReportEditor {
     }
 
     /** What could stand at a mark. */
-    public List<MarkOption> offers(Project project, Caller asker, Report report, Mark mark) {
-        EditedElement thing = mark.thing();
-        if (thing instanceof EditedElement.OfView of) {
+    public List<MarkOption> offers(Project project, Caller caller, Report report, Mark mark) {
+        EditedElement element = mark.thing();
+        if (element instanceof EditedElement.OfView of) {
             View view = report.view(of.id());
-            return new ViewSentence(view, known(project, asker, view.queryId(), report)).offers(mark.id());
+            return new ViewSentence(view, known(project, caller, view.queryId(), report)).offers(mark.id());
         }
-        return thing instanceof EditedElement.OfControl
-                ? sentence(project, report, new DraftChange(report).control(thing))
+        return element instanceof EditedElement.OfControl
+                ? sentence(project, report, new DraftChange(report).control(element))
                         .offers(mark.id())
-                : opening(project, asker, report).offers(mark.id());
+                : opening(project, caller, report).offers(mark.id());
     }
 
     /** How a report opens, with what could tell the age of its data. */
-    private OpeningSentence opening(Project project, Caller asker, Report report) {
+    private OpeningSentence opening(Project project, Caller caller, Report report) {
         List<OpeningSentence.Dated> dated = report.queryIds().stream()
-                .flatMap(id -> columns.of(project, asker, project.query(id)).stream()
+                .flatMap(id -> columns.of(project, caller, project.query(id)).stream()
                         .filter(column -> column.type()
                                 .filter(type -> type == Type.DATE || type == Type.DATETIME)
                                 .isPresent())
@@ -129,20 +129,20 @@ public class ReportEditor {
     }
 
     /** The report with something else at a mark. */
-    public Report taking(Project project, Caller asker, Report report, Mark mark, String taken) {
-        EditedElement thing = mark.thing();
+    public Report taking(Project project, Caller caller, Report report, Mark mark, String taken) {
+        EditedElement element = mark.thing();
         DraftChange change = new DraftChange(report);
-        if (thing instanceof EditedElement.OfView of) {
+        if (element instanceof EditedElement.OfView of) {
             View view = report.view(of.id());
             return change.with(
-                    new ViewSentence(view, known(project, asker, view.queryId(), report)).with(mark.id(), taken));
+                    new ViewSentence(view, known(project, caller, view.queryId(), report)).with(mark.id(), taken));
         }
-        if (thing instanceof EditedElement.OfControl) {
-            Control before = change.control(thing);
+        if (element instanceof EditedElement.OfControl) {
+            Control before = change.control(element);
             return change.with(before, sentence(project, report, before).with(mark.id(), taken));
         }
         return report.withQuestion(
-                report.question(), opening(project, asker, report).with(mark.id(), taken));
+                report.question(), opening(project, caller, report).with(mark.id(), taken));
     }
 
     /** What can be done with a thing as a whole. */
@@ -165,18 +165,18 @@ public class ReportEditor {
     }
 
     /** The report without a thing, with a copy of it, or with it one place further up or down. Controls have no copies. */
-    public Report stepping(Project project, Report report, EditedElement thing, Step step) {
+    public Report stepping(Project project, Report report, EditedElement element, Step step) {
         DraftChange change = new DraftChange(report);
         return switch (step) {
-            case REMOVE -> change.without(thing);
-            case COPY -> thing instanceof EditedElement.OfView view ? change.copying(view.id()) : report;
-            case UP -> joined(project, change.moving(thing, false), thing);
-            case DOWN -> joined(project, change.moving(thing, true), thing);
+            case REMOVE -> change.without(element);
+            case COPY -> element instanceof EditedElement.OfView view ? change.copying(view.id()) : report;
+            case UP -> joined(project, change.moving(element, false), element);
+            case DOWN -> joined(project, change.moving(element, true), element);
         };
     }
 
-    private static Report joined(Project project, Report moved, EditedElement thing) {
-        return new DraftChange(moved).joining(thing, control -> {
+    private static Report joined(Project project, Report moved, EditedElement element) {
+        return new DraftChange(moved).joining(element, control -> {
             String own = control.look().heading();
             return own.isEmpty()
                     ? project.parameter(control.parameters().get(0)).words().group()
@@ -185,8 +185,8 @@ public class ReportEditor {
     }
 
     /** The report with a thing at a place among its like, counted from 0. */
-    public Report placing(Project project, Report report, EditedElement thing, int at) {
-        return joined(project, new DraftChange(report).placing(thing, at), thing);
+    public Report placing(Project project, Report report, EditedElement element, int at) {
+        return joined(project, new DraftChange(report).placing(element, at), element);
     }
 
     /** The report with a view of another size. */
@@ -195,8 +195,8 @@ public class ReportEditor {
     }
 
     /** The report with something that its query could also show. */
-    public Report adding(Project project, Caller asker, Report report, String queryId, String proposalId) {
-        return new DraftChange(report).adding(proposed(project, asker, queryId, proposalId));
+    public Report adding(Project project, Caller caller, Report report, String queryId, String proposalId) {
+        return new DraftChange(report).adding(proposed(project, caller, queryId, proposalId));
     }
 
     /** The report with the control that suits a parameter. */
@@ -230,23 +230,28 @@ public class ReportEditor {
     }
 
     /** What is known where something of a report is changed; a click can lead to every other report. */
-    private SentenceContext known(Project project, Caller asker, String queryId, Report report) {
-        SentenceContext known = known(project, asker, queryId);
+    private SentenceContext known(Project project, Caller caller, String queryId, Report report) {
+        SentenceContext sentenceContext = known(project, caller, queryId);
         List<SentenceContext.Target> others = project.reports().stream()
                 .filter(other -> !other.id().equals(report.id()))
                 .map(other -> target(project, other))
                 .toList();
-        return new SentenceContext(known.columns(), known.parameters(), known.mentioned(), known.missing(), others);
+        return new SentenceContext(
+                sentenceContext.columns(),
+                sentenceContext.parameters(),
+                sentenceContext.mentioned(),
+                sentenceContext.missing(),
+                others);
     }
 
-    private SentenceContext known(Project project, Caller asker, String queryId) {
+    private SentenceContext known(Project project, Caller caller, String queryId) {
         if (queryId.isEmpty()) {
             return new SentenceContext(List.of(), project.parameters(), Set.of(), Set.of(), List.of());
         }
         Query query = project.query(queryId);
         boolean hasMedian = project.dialect(query.sourceId()).median("x").isPresent();
         return new SentenceContext(
-                columns.of(project, asker, query),
+                columns.of(project, caller, query),
                 project.parameters(),
                 project.mentioned(query),
                 hasMedian ? Set.of() : Set.of(Measure.Function.MEDIAN),
@@ -274,13 +279,13 @@ public class ReportEditor {
      *
      * @throws ProblemException with what would not work
      */
-    public void give(Project project, Caller asker, Report draft) {
-        check(project.drafted(draft.id()), asker, draft);
+    public void give(Project project, Caller caller, Report draft) {
+        check(project.drafted(draft.id()), caller, draft);
         edits.replace(project, draft);
     }
 
     /** Throws {@link ProblemException} with what would not work for viewers of a report. @param drafted the project with it */
-    public void check(Project drafted, Caller asker, Report draft) {
-        check.of(drafted.opening(draft), asker, draft);
+    public void check(Project drafted, Caller caller, Report draft) {
+        check.of(drafted.opening(draft), caller, draft);
     }
 }

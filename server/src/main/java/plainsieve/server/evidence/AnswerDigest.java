@@ -72,9 +72,9 @@ public final class AnswerDigest implements RunListener {
     }
 
     @Override
-    public void done(RunSummary answer) {
-        more = answer.more();
-        millis = answer.totalMillis();
+    public void done(RunSummary summary) {
+        more = summary.more();
+        millis = summary.totalMillis();
     }
 
     public List<List<String>> rows() {

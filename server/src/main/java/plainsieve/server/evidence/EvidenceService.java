@@ -33,13 +33,13 @@ public class EvidenceService {
     private final SentLog log;
     private final SourceFacts facts;
     private final StoredForms forms;
-    private final EvidenceCollector explaining;
+    private final EvidenceCollector evidenceCollector;
 
-    EvidenceService(SentLog log, SourceFacts facts, StoredForms forms, EvidenceCollector explaining) {
+    EvidenceService(SentLog log, SourceFacts facts, StoredForms forms, EvidenceCollector evidenceCollector) {
         this.log = log;
         this.facts = facts;
         this.forms = forms;
-        this.explaining = explaining;
+        this.evidenceCollector = evidenceCollector;
     }
 
     /**
@@ -138,7 +138,7 @@ public class EvidenceService {
     }
 
     /** @param measured whether the database shall run the statement once more and count rows, where it can */
-    public Proof of(Project project, Caller asker, long sentId, boolean measured) {
+    public Proof of(Project project, Caller caller, long sentId, boolean measured) {
         SentRow row = log.find(project, sentId)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(sentId), List.of()));
         if (!row.evidence().isEmpty() && !measured) {
@@ -148,7 +148,7 @@ public class EvidenceService {
         if (sent.isEmpty()) {
             return Proof.none("It was sent too long ago to ask the database for its plan. Run it again.");
         }
-        StatementOrigin origin = new StatementOrigin(project, asker, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
+        StatementOrigin origin = new StatementOrigin(project, caller, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
         Proof proof = ask(origin, sent.get(), measured);
         boolean hides = sent.get().hides();
         if (proof.reason().isEmpty() && !hides) {
@@ -162,7 +162,7 @@ public class EvidenceService {
         Statement statement = sent.statement();
         boolean counts = measured && !dialect.explain().measured().isEmpty();
         try {
-            EvidenceCollector.Told told = explaining.explain(origin, statement, measured);
+            EvidenceCollector.Told told = evidenceCollector.explain(origin, statement, measured);
             List<Ran> verdicts = told.judged().stream()
                     .map(judged -> ran(judged.verdict(), judged.sourceId(), statement, dialect))
                     .toList();

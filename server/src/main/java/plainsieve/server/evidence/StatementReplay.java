@@ -32,11 +32,11 @@ public class StatementReplay {
     private static final int SHOWN = 5;
 
     private final SentLog log;
-    private final StatementSender sending;
+    private final StatementSender statementSender;
 
-    StatementReplay(SentLog log, StatementSender sending) {
+    StatementReplay(SentLog log, StatementSender statementSender) {
         this.log = log;
-        this.sending = sending;
+        this.statementSender = statementSender;
     }
 
     /**
@@ -57,11 +57,11 @@ public class StatementReplay {
             List<List<String>> left,
             List<List<String>> right) {}
 
-    public Compared compare(Project project, Caller asker, long first, long second) {
+    public Compared compare(Project project, Caller caller, long first, long second) {
         SentRow one = row(project, first);
         SentRow other = row(project, second);
-        AnswerDigest left = answered(project, asker, one);
-        AnswerDigest right = answered(project, asker, other);
+        AnswerDigest left = answered(project, caller, one);
+        AnswerDigest right = answered(project, caller, other);
         int at = firstDifference(left.rows(), right.rows());
         return new Compared(
                 one.text().equals(other.text()),
@@ -78,7 +78,7 @@ public class StatementReplay {
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
     }
 
-    private AnswerDigest answered(Project project, Caller asker, SentRow row) {
+    private AnswerDigest answered(Project project, Caller caller, SentRow row) {
         Statement sent = log.again(row)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "private-values",
@@ -87,8 +87,9 @@ public class StatementReplay {
         Statement limited =
                 new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), AnswerDigest.MOST_ROWS));
         AnswerDigest digest = new AnswerDigest();
-        StatementOrigin origin = new StatementOrigin(project, asker, row.sourceId(), row.queryId(), Purpose.COMPARISON);
-        sending.send(origin, limited, digest);
+        StatementOrigin origin =
+                new StatementOrigin(project, caller, row.sourceId(), row.queryId(), Purpose.COMPARISON);
+        statementSender.send(origin, limited, digest);
         return digest;
     }
 

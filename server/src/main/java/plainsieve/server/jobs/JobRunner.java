@@ -39,7 +39,7 @@ public class JobRunner implements DisposableBean {
 
     private final Map<String, JobHandler> kinds;
     private final JobRecords records;
-    private final JobPlanner planning;
+    private final JobPlanner jobPlanner;
     private final List<JobListener> watching;
     private final Clock clock;
     private final String holder = UUID.randomUUID().toString();
@@ -53,10 +53,14 @@ public class JobRunner implements DisposableBean {
     });
 
     JobRunner(
-            List<JobHandler> kinds, JobRecords records, JobPlanner planning, List<JobListener> watching, Clock clock) {
+            List<JobHandler> kinds,
+            JobRecords records,
+            JobPlanner jobPlanner,
+            List<JobListener> watching,
+            Clock clock) {
         this.kinds = kinds.stream().collect(Collectors.toMap(JobHandler::kind, Function.identity()));
         this.records = records;
-        this.planning = planning;
+        this.jobPlanner = jobPlanner;
         this.watching = watching;
         this.clock = clock;
     }
@@ -93,7 +97,7 @@ public class JobRunner implements DisposableBean {
     /* One schedule that cannot be must not keep the others from theirs. */
     private void plan(JobHandler kind, JobHandler.Planned planned, Instant now) {
         try {
-            planning.plan(kind.kind(), planned, now);
+            jobPlanner.plan(kind.kind(), planned, now);
         } catch (RuntimeException e) {
             LOG.warn("When {} of {} is due could not be found", planned.thing(), planned.projectId(), e);
         }

@@ -17,7 +17,7 @@ import plainsieve.server.settings.Settings;
 class JobScheduler implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(JobScheduler.class);
 
-    private final JobRunner jobs;
+    private final JobRunner jobRunner;
     private final Clock clock;
     private final Settings settings;
     private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(task -> {
@@ -26,8 +26,8 @@ class JobScheduler implements DisposableBean {
         return thread;
     });
 
-    JobScheduler(JobRunner jobs, Clock clock, Settings settings) {
-        this.jobs = jobs;
+    JobScheduler(JobRunner jobRunner, Clock clock, Settings settings) {
+        this.jobRunner = jobRunner;
         this.clock = clock;
         this.settings = settings;
     }
@@ -35,7 +35,7 @@ class JobScheduler implements DisposableBean {
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            looking.execute(jobs::takeUp);
+            looking.execute(jobRunner::takeUp);
             looking.scheduleWithFixedDelay(this::look, 0, 1, TimeUnit.SECONDS);
         }
     }
@@ -43,7 +43,7 @@ class JobScheduler implements DisposableBean {
     /* Records that are busy or full are looked at again: nothing is lost by it. */
     private void look() {
         try {
-            jobs.look(clock.instant());
+            jobRunner.look(clock.instant());
         } catch (RuntimeException e) {
             LOG.warn("What is due could not be looked at: {}", e.getMessage());
         } catch (Error e) {

@@ -42,11 +42,11 @@ class ListQueries {
     /** The most values of a list that are kept here; a longer list is searched at its source. */
     static final int MOST_VALUES = 10_000;
 
-    private final StatementSender sending;
+    private final StatementSender statementSender;
     private final Clock clock;
 
-    ListQueries(StatementSender sending, Clock clock) {
-        this.sending = sending;
+    ListQueries(StatementSender statementSender, Clock clock) {
+        this.statementSender = statementSender;
         this.clock = clock;
     }
 
@@ -60,14 +60,14 @@ class ListQueries {
     }
 
     /** @param parents what is chosen for the parameters that the list depends on */
-    static Prepared prepare(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
+    static Prepared prepare(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list() instanceof ListDefinition.FromColumn column
-                ? ofColumn(column, definition, who)
-                : ofQuery(who.project().asked(definition.list().queryId()), who, parents);
+                ? ofColumn(column, definition, scope)
+                : ofQuery(scope.project().asked(definition.list().queryId()), scope, parents);
     }
 
-    static Prepared ofQuery(Query query, ListScope who, Map<String, ChoiceText> parents) {
-        Project project = who.project();
+    static Prepared ofQuery(Query query, ListScope scope, Map<String, ChoiceText> parents) {
+        Project project = scope.project();
         PreparedQuery prepared = project.prepare(query, query.liveText());
         Map<String, Parameter> known = new HashMap<>();
         Map<String, ParameterDefinition> all = project.parameters();
@@ -77,17 +77,17 @@ class ListQueries {
         Map<String, ChoiceText> texts = new HashMap<>(parents);
         texts.keySet().retainAll(known.keySet());
         StatementOrigin origin =
-                new StatementOrigin(project, who.asker(), source(query, who, parents), query.id(), Purpose.LIST);
+                new StatementOrigin(project, scope.asker(), source(query, scope, parents), query.id(), Purpose.LIST);
         return new Prepared(origin, prepared, known, ChoiceReader.readAll(known, texts));
     }
 
     /** Which source is asked was chosen before, as any parent; where it was not, it is the one that the query is written for. */
-    private static String source(Query query, ListScope who, Map<String, ChoiceText> parents) {
+    private static String source(Query query, ListScope scope, Map<String, ChoiceText> parents) {
         ChoiceText chosen = query.choosesSource() ? parents.get(query.sourceBy()) : null;
         return chosen == null || chosen.values().size() != 1
                 ? query.sourceId()
                 : SourceChoice.chosen(
-                        who.project(),
+                        scope.project(),
                         query,
                         new Choice.One(new Value.Text(chosen.values().get(0))));
     }
@@ -99,7 +99,7 @@ class ListQueries {
                 : Optional.of(AllowedValues.of(text.values()));
     }
 
-    private static Prepared ofColumn(ListDefinition.FromColumn list, ParameterDefinition definition, ListScope who) {
+    private static Prepared ofColumn(ListDefinition.FromColumn list, ParameterDefinition definition, ListScope scope) {
         ColumnReference place = list.column();
         boolean text = definition.type() == Type.TEXT || definition.type() == Type.NAME;
         ValueListQuery.Column column = new ValueListQuery.Column(
@@ -110,14 +110,14 @@ class ListQueries {
                 text,
                 list.counts(),
                 !place.except().isEmpty());
-        Project project = who.project();
+        Project project = scope.project();
         PreparedQuery prepared =
                 project.prepare(place.sourceId(), ValueListQuery.of(column, project.dialect(place.sourceId())));
         Type type = definition.type() == Type.NAME ? Type.TEXT : definition.type();
         Parameter except = Parameter.of(ValueListQuery.EXCEPT, type).takingMany();
         Map<String, Parameter> known = Map.of(except.name(), except);
         return new Prepared(
-                new StatementOrigin(project, who.asker(), place.sourceId(), "", Purpose.LIST),
+                new StatementOrigin(project, scope.asker(), place.sourceId(), "", Purpose.LIST),
                 prepared,
                 known,
                 ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.except()))));
@@ -165,10 +165,10 @@ class ListQueries {
 
     private CachedList run(Prepared list, Statement statement) {
         Values values = new Values();
-        RunSummary answer = sending.send(list.origin(), statement, values);
+        RunSummary summary = statementSender.send(list.origin(), statement, values);
         return new CachedList(
                 values.found,
-                !answer.more(),
+                !summary.more(),
                 values.name(0),
                 values.name(values.names.size() > 1 ? 1 : 0),
                 values.type,

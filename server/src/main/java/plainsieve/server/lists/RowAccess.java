@@ -46,36 +46,36 @@ public class RowAccess {
      * @throws ProblemException when nothing is theirs
      */
     public Optional<RestrictedChoice> of(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
-        return theirs(definition, who, chosen).map(held -> new RestrictedChoice(definition, held));
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        return theirs(definition, scope, chosen).map(held -> new RestrictedChoice(definition, held));
     }
 
     /** The same as a choice. */
-    Optional<ChoiceText> theirs(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
-        RowAccessRule hold = definition.hold();
-        if (who.asker().viewer().isByLink() && hold.holds()) {
-            return Optional.of(who.asker().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
+    Optional<ChoiceText> theirs(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        RowAccessRule rowAccessRule = definition.hold();
+        if (scope.asker().viewer().isByLink() && rowAccessRule.holds()) {
+            return Optional.of(scope.asker().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
         }
-        return isFree(who.asker())
+        return isFree(scope.asker())
                 ? Optional.empty()
-                : switch (hold.by()) {
+                : switch (rowAccessRule.by()) {
                     case VIEWER -> Optional.empty();
-                    case GROUP -> Optional.of(ofGroups(definition, who));
+                    case GROUP -> Optional.of(ofGroups(definition, scope));
                     case CLAIM ->
                         Optional.of(ChoiceText.of(
-                                identities.claims(who.asker().viewer().name(), hold.claim())));
-                    case QUERY -> Optional.of(ofQuery(definition, who, chosen));
+                                identities.claims(scope.asker().viewer().name(), rowAccessRule.claim())));
+                    case QUERY -> Optional.of(ofQuery(definition, scope, chosen));
                 };
     }
 
-    private static boolean isFree(Caller asker) {
-        return asker.seesInside();
+    private static boolean isFree(Caller caller) {
+        return caller.seesInside();
     }
 
     /** All that their groups say: who is in two sees what either sees. */
-    private ChoiceText ofGroups(ParameterDefinition definition, ListScope who) {
-        List<ChoiceText> said = groups.of(who.project().id(), definition.name()).stream()
-                .filter(row -> who.asker().viewer().groups().contains(row.groupId()))
+    private ChoiceText ofGroups(ParameterDefinition definition, ListScope scope) {
+        List<ChoiceText> said = groups.of(scope.project().id(), definition.name()).stream()
+                .filter(row -> scope.asker().viewer().groups().contains(row.groupId()))
                 .map(this::choice)
                 .toList();
         if (said.stream().anyMatch(choice -> choice.kind() == ChoiceText.Kind.ALL)) {
@@ -94,9 +94,9 @@ public class RowAccess {
     }
 
     /* Blank would leave its condition out, and then it would say too much. */
-    private ChoiceText ofQuery(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
-        Query query = who.project().query(definition.hold().queryId());
-        ListQueries.Prepared prepared = ListQueries.ofQuery(query, who, chosen);
+    private ChoiceText ofQuery(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        Query query = scope.project().query(definition.hold().queryId());
+        ListQueries.Prepared prepared = ListQueries.ofQuery(query, scope, chosen);
         boolean blank = prepared.query().parameterNames().stream()
                 .anyMatch(name -> chosen.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.VALUES);
         if (blank) {
@@ -121,9 +121,9 @@ public class RowAccess {
      * @param inWords what is asked for
      * @param mentioned the parameters in its text
      */
-    public void require(ListScope who, Set<String> things, String inWords, Set<String> mentioned) {
-        if (!shows(who, things, mentioned)) {
-            List<ParameterDefinition> missing = missing(who.project(), things, mentioned);
+    public void require(ListScope scope, Set<String> things, String inWords, Set<String> mentioned) {
+        if (!shows(scope, things, mentioned)) {
+            List<ParameterDefinition> missing = missing(scope.project(), things, mentioned);
             throw new ProblemException(Problem.of(
                     "not-for-you",
                     "%s does not ask for “%s”, and you see only what is for you of it."
@@ -133,8 +133,9 @@ public class RowAccess {
     }
 
     /** Whether somebody may be shown what a text gives that mentions these parameters. */
-    public boolean shows(ListScope who, Set<String> things, Set<String> mentioned) {
-        return isFree(who.asker()) || missing(who.project(), things, mentioned).isEmpty();
+    public boolean shows(ListScope scope, Set<String> things, Set<String> mentioned) {
+        return isFree(scope.asker())
+                || missing(scope.project(), things, mentioned).isEmpty();
     }
 
     /** The held parameters that something says nothing of, though it is not open. */

@@ -28,13 +28,13 @@ public class ValueLists {
 
     private final ListQueries queries;
     private final ListCache kept;
-    private final RowAccess holding;
+    private final RowAccess rowAccess;
     private final Clock clock;
 
-    ValueLists(ListQueries queries, ListCache kept, RowAccess holding, Clock clock) {
+    ValueLists(ListQueries queries, ListCache kept, RowAccess rowAccess, Clock clock) {
         this.queries = queries;
         this.kept = kept;
-        this.holding = holding;
+        this.rowAccess = rowAccess;
         this.clock = clock;
     }
 
@@ -57,36 +57,36 @@ public class ValueLists {
     }
 
     /** The list, from its start. Of one that is too long to keep, the first page. */
-    public ValueList of(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
-        Optional<RestrictedChoice> held = heldValues(definition, who, parents);
+    public ValueList of(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
         if (held.isPresent()) {
-            return theirs(definition, who, parents, held.get());
+            return theirs(definition, scope, parents, held.get());
         }
         if (!definition.list().isAsked()) {
             return notAsked(definition);
         }
         ListCache.Found found =
-                kept.get(prepared(definition, who, parents), definition.list().kept());
+                kept.get(prepared(definition, scope, parents), definition.list().kept());
         return body(found.list(), found.refreshing());
     }
 
     /** What is theirs of a parameter; nothing when they choose freely. Throws {@link ProblemException} when nothing is. */
     public Optional<RestrictedChoice> held(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> chosen) {
-        return holding.of(definition, who, chosen);
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
+        return rowAccess.of(definition, scope, chosen);
     }
 
     /** What is theirs of a parameter of which not everything is. */
     private Optional<RestrictedChoice> heldValues(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
-        return holding.of(definition, who, parents).filter(held -> !held.isEverything());
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        return rowAccess.of(definition, scope, parents).filter(held -> !held.isEverything());
     }
 
     /** Of a held parameter only what is theirs, by its labels; the values themselves when it has no list. */
     private ValueList theirs(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, RestrictedChoice held) {
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, RestrictedChoice held) {
         List<ListedValue> values = definition.list().exists()
-                ? named(definition, who, parents, held.values()).stream()
+                ? named(definition, scope, parents, held.values()).stream()
                         .filter(item -> held.shows(item.value()))
                         .toList()
                 : held.values().stream().map(ListedValue::of).toList();
@@ -95,13 +95,13 @@ public class ValueLists {
 
     /* Its own values are held by themselves. */
     private ListQueries.Prepared prepared(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
-        ListQueries.Prepared prepared = ListQueries.prepare(definition, who, parents);
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        ListQueries.Prepared prepared = ListQueries.prepare(definition, scope, parents);
         Set<String> said = new HashSet<>(prepared.query().parameterNames());
         said.add(definition.name());
         Set<String> things = Set.of(
                 RowAccessRule.listOf(definition.name()), definition.list().queryId());
-        holding.require(who, things, "The list of “%s”".formatted(definition.label()), said);
+        rowAccess.require(scope, things, "The list of “%s”".formatted(definition.label()), said);
         return prepared;
     }
 
@@ -112,11 +112,11 @@ public class ValueLists {
     }
 
     /** The list, asked for anew. */
-    public ValueList refreshed(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
+    public ValueList refreshed(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list().isAsked()
-                        && heldValues(definition, who, parents).isEmpty()
-                ? body(kept.refreshed(prepared(definition, who, parents)), false)
-                : of(definition, who, parents);
+                        && heldValues(definition, scope, parents).isEmpty()
+                ? body(kept.refreshed(prepared(definition, scope, parents)), false)
+                : of(definition, scope, parents);
     }
 
     private static ValueList body(CachedList list, boolean refreshing) {
@@ -135,11 +135,13 @@ public class ValueLists {
     }
 
     /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
-    public ValueList search(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, Part part) {
-        if (!definition.list().isAsked() || heldValues(definition, who, parents).isPresent()) {
-            return of(definition, who, parents);
+    public ValueList search(
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, Part part) {
+        if (!definition.list().isAsked()
+                || heldValues(definition, scope, parents).isPresent()) {
+            return of(definition, scope, parents);
         }
-        ListQueries.Prepared list = prepared(definition, who, parents);
+        ListQueries.Prepared list = prepared(definition, scope, parents);
         CachedList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()) {
             return body(whole, false);
@@ -152,24 +154,24 @@ public class ValueLists {
 
     /** The listed values among these, with their labels, as they are chosen. */
     public List<ListedValue> named(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, List<String> values) {
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> values) {
         if (values.isEmpty()) {
             return List.of();
         }
-        Optional<RestrictedChoice> held = heldValues(definition, who, parents);
+        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
         List<String> shown = values.stream()
                 .filter(value -> held.isEmpty() || held.get().shows(value))
                 .toList();
         return definition.list().isAsked()
-                ? asked(definition, who, parents, shown)
+                ? asked(definition, scope, parents, shown)
                 : definition.list().typedValues().stream()
                         .filter(item -> held.isEmpty() || held.get().shows(item.value()))
                         .toList();
     }
 
     private List<ListedValue> asked(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, List<String> values) {
-        ListQueries.Prepared list = prepared(definition, who, parents);
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> values) {
+        ListQueries.Prepared list = prepared(definition, scope, parents);
         CachedList whole = kept.get(list, definition.list().kept()).list();
         List<ListedValue> found = new ArrayList<>(among(whole, values));
         if (!whole.complete() && found.size() < values.size()) {
@@ -214,19 +216,19 @@ public class ValueLists {
      * those of the chosen values that are on it. Nobody is refused for a list that is out of date: it is asked for first.
      */
     public Optional<AllowedValues> allowed(
-            ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents, List<String> chosen) {
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> chosen) {
         if (!definition.list().exists()) {
             return Optional.empty();
         }
-        Optional<RestrictedChoice> held = heldValues(definition, who, parents);
+        Optional<RestrictedChoice> held = heldValues(definition, scope, parents);
         if (held.isPresent()) {
             return Optional.of(
-                    allowed(theirs(definition, who, parents, held.get()).values()));
+                    allowed(theirs(definition, scope, parents, held.get()).values()));
         }
         if (!definition.list().isAsked()) {
             return Optional.of(allowed(definition.list().typedValues()));
         }
-        ListQueries.Prepared list = prepared(definition, who, parents);
+        ListQueries.Prepared list = prepared(definition, scope, parents);
         CachedList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()
                 && among(whole, chosen).size() < new HashSet<>(chosen).size()
@@ -236,7 +238,7 @@ public class ValueLists {
         if (whole.complete()) {
             return Optional.of(allowed(whole.values()));
         }
-        return chosen.isEmpty() ? Optional.empty() : Optional.of(allowed(named(definition, who, parents, chosen)));
+        return chosen.isEmpty() ? Optional.empty() : Optional.of(allowed(named(definition, scope, parents, chosen)));
     }
 
     private static AllowedValues allowed(List<ListedValue> values) {
@@ -244,13 +246,13 @@ public class ValueLists {
     }
 
     /** The first value that a default's query gives; blank when it gives none. */
-    public ChoiceText defaultOf(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> parents) {
-        Query query = who.project().query(definition.start().queryId());
-        ListQueries.Prepared prepared = ListQueries.ofQuery(query, who, parents);
+    public ChoiceText defaultOf(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+        Query query = scope.project().query(definition.start().queryId());
+        ListQueries.Prepared prepared = ListQueries.ofQuery(query, scope, parents);
         Set<String> said = new HashSet<>(prepared.query().parameterNames());
         said.add(definition.name());
-        holding.require(
-                who,
+        rowAccess.require(
+                scope,
                 Set.of(RowAccessRule.listOf(definition.name()), query.id()),
                 "What “%s” opens with".formatted(definition.label()),
                 said);

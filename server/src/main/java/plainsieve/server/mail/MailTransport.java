@@ -66,10 +66,10 @@ public class MailTransport {
          *     throws, it does not get it
          * @throws MailFailure otherwise
          */
-        public void hand(EmailMessage mail, Runnable allGiven) {
+        public void hand(EmailMessage email, Runnable allGiven) {
             AtomicBoolean given = new AtomicBoolean();
             try {
-                MimeWriter text = new MimeWriter(session, mail, settings.from(), clock.instant(), () -> {
+                MimeWriter text = new MimeWriter(session, email, settings.from(), clock.instant(), () -> {
                     allGiven.run();
                     given.set(true);
                 });

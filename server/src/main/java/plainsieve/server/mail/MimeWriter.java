@@ -21,26 +21,26 @@ import plainsieve.core.value.SingleLine;
 final class MimeWriter extends MimeMessage {
     private static final String PERSON = "Plain Sieve";
 
-    private final EmailMessage mail;
+    private final EmailMessage email;
     private final Runnable allGiven;
 
-    MimeWriter(Session session, EmailMessage mail, String from, Instant now, Runnable allGiven)
+    MimeWriter(Session session, EmailMessage email, String from, Instant now, Runnable allGiven)
             throws MessagingException {
         super(session);
-        this.mail = mail;
+        this.email = email;
         this.allGiven = allGiven;
         try {
             setFrom(new InternetAddress(from, PERSON, StandardCharsets.UTF_8.name()));
         } catch (IOException e) {
             throw new MessagingException("Every Java has UTF-8", e);
         }
-        setRecipient(RecipientType.TO, new InternetAddress(mail.to(), true));
-        setSubject(SingleLine.flattened(mail.subject()), StandardCharsets.UTF_8.name());
+        setRecipient(RecipientType.TO, new InternetAddress(email.to(), true));
+        setSubject(SingleLine.flattened(email.subject()), StandardCharsets.UTF_8.name());
         setSentDate(Date.from(now));
         // Programs that answer by themselves leave it alone (RFC 3834).
         setHeader("Auto-Submitted", "auto-generated");
-        if (mail.unsubscribe().isPresent()) {
-            setHeader("List-Unsubscribe", "<" + mail.unsubscribe().get() + ">");
+        if (email.unsubscribe().isPresent()) {
+            setHeader("List-Unsubscribe", "<" + email.unsubscribe().get() + ">");
             setHeader("List-Unsubscribe-Post", "List-Unsubscribe=One-Click");
         }
         setContent(content());
@@ -50,13 +50,13 @@ final class MimeWriter extends MimeMessage {
     private MimeMultipart content() throws MessagingException {
         MimeMultipart read = new MimeMultipart("alternative");
         MimeBodyPart plain = new MimeBodyPart();
-        plain.setText(mail.text(), StandardCharsets.UTF_8.name());
+        plain.setText(email.text(), StandardCharsets.UTF_8.name());
         read.addBodyPart(plain);
         MimeMultipart drawn = new MimeMultipart("related");
         MimeBodyPart html = new MimeBodyPart();
-        html.setText(mail.html(), StandardCharsets.UTF_8.name(), "html");
+        html.setText(email.html(), StandardCharsets.UTF_8.name(), "html");
         drawn.addBodyPart(html);
-        for (EmailMessage.Picture picture : mail.pictures()) {
+        for (EmailMessage.Picture picture : email.pictures()) {
             MimeBodyPart part = bytes(picture.bytes(), "image/png");
             part.setContentID("<" + picture.cid() + ">");
             part.setDisposition(Part.INLINE);
@@ -66,7 +66,7 @@ final class MimeWriter extends MimeMessage {
         read.addBodyPart(holding(drawn));
         MimeMultipart all = new MimeMultipart("mixed");
         all.addBodyPart(holding(read));
-        for (EmailMessage.Attached file : mail.attached()) {
+        for (EmailMessage.Attached file : email.attached()) {
             MimeBodyPart part = bytes(file.bytes(), file.mediaType());
             part.setDisposition(Part.ATTACHMENT);
             part.setFileName(file.name());
@@ -89,7 +89,7 @@ final class MimeWriter extends MimeMessage {
 
     @Override
     protected void updateMessageID() throws MessagingException {
-        setHeader("Message-ID", "<" + mail.id() + ">");
+        setHeader("Message-ID", "<" + email.id() + ">");
     }
 
     /* The sign of its end is sent after this: until then the server has not taken it. */

@@ -74,20 +74,21 @@ public class OpenId {
 
     /** Sends somebody to the service. @param back the page to come back to */
     public Sent send(HttpServletRequest request, String back) {
-        OpenIdProvider service = service();
-        ClientRegistrationRepository only = id -> service.registration();
+        OpenIdProvider openIdProvider = service();
+        ClientRegistrationRepository only = id -> openIdProvider.registration();
         DefaultOAuth2AuthorizationRequestResolver resolver = new DefaultOAuth2AuthorizationRequestResolver(only);
         resolver.setAuthorizationRequestCustomizer(OAuth2AuthorizationRequestCustomizers.withPkce());
         OAuth2AuthorizationRequest asked =
-                resolver.resolve(request, service.registration().getRegistrationId());
-        AuthorizationState flow = new AuthorizationState(
+                resolver.resolve(request, openIdProvider.registration().getRegistrationId());
+        AuthorizationState authorizationState = new AuthorizationState(
                 asked.getState(),
                 asked.getAttribute(OidcParameterNames.NONCE),
                 asked.getAttribute(PkceParameterNames.CODE_VERIFIER),
                 asked.getRedirectUri(),
                 back,
                 clock.instant());
-        return new Sent(asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.writeRecord(flow))));
+        return new Sent(
+                asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.writeRecord(authorizationState))));
     }
 
     /** Somebody who came back. @param back the page they wanted to see */
@@ -101,19 +102,19 @@ public class OpenId {
      * @throws OpenIdException when they are nobody, with why
      */
     public Come meet(String kept, Map<String, String> answer) {
-        AuthorizationState flow = flow(kept);
-        boolean theirs = equal(flow.state(), answer.getOrDefault(OAuth2ParameterNames.STATE, ""));
-        if (!theirs || flow.begun().plus(LONGEST_WAY).isBefore(clock.instant())) {
+        AuthorizationState authorizationState = flow(kept);
+        boolean theirs = equal(authorizationState.state(), answer.getOrDefault(OAuth2ParameterNames.STATE, ""));
+        if (!theirs || authorizationState.begun().plus(LONGEST_WAY).isBefore(clock.instant())) {
             throw new OpenIdException(OpenIdException.Why.EXPIRED, "The state is another, or too old.");
         }
         if (!answer.containsKey(OAuth2ParameterNames.CODE)) {
             throw new OpenIdException(
                     OpenIdException.Why.DENIED, "The service said " + answer.get(OAuth2ParameterNames.ERROR) + ".");
         }
-        OpenIdProvider service = service();
+        OpenIdProvider openIdProvider = service();
         try {
-            OidcUser user = service.user(exchange(service.registration(), flow, answer));
-            return new Come(identity(user), flow.back());
+            OidcUser user = openIdProvider.user(exchange(openIdProvider.registration(), authorizationState, answer));
+            return new Come(identity(user), authorizationState.back());
         } catch (OAuth2AuthenticationException e) {
             throw new OpenIdException(OpenIdException.Why.FORGED, e.getError().toString(), e);
         } catch (AuthenticationException | RestClientException | IllegalArgumentException e) {
@@ -133,22 +134,22 @@ public class OpenId {
     }
 
     private static OAuth2AuthorizationExchange exchange(
-            ClientRegistration registration, AuthorizationState flow, Map<String, String> answer) {
+            ClientRegistration registration, AuthorizationState authorizationState, Map<String, String> answer) {
         OAuth2AuthorizationRequest asked = OAuth2AuthorizationRequest.authorizationCode()
                 .authorizationUri(registration.getProviderDetails().getAuthorizationUri())
                 .clientId(registration.getClientId())
-                .redirectUri(flow.redirectUri())
+                .redirectUri(authorizationState.redirectUri())
                 .scopes(registration.getScopes())
-                .state(flow.state())
+                .state(authorizationState.state())
                 .attributes(attributes -> {
                     attributes.put(OAuth2ParameterNames.REGISTRATION_ID, registration.getRegistrationId());
-                    attributes.put(OidcParameterNames.NONCE, flow.nonce());
-                    attributes.put(PkceParameterNames.CODE_VERIFIER, flow.verifier());
+                    attributes.put(OidcParameterNames.NONCE, authorizationState.nonce());
+                    attributes.put(PkceParameterNames.CODE_VERIFIER, authorizationState.verifier());
                 })
                 .build();
         OAuth2AuthorizationResponse came = OAuth2AuthorizationResponse.success(answer.get(OAuth2ParameterNames.CODE))
-                .redirectUri(flow.redirectUri())
-                .state(flow.state())
+                .redirectUri(authorizationState.redirectUri())
+                .state(authorizationState.state())
                 .build();
         return new OAuth2AuthorizationExchange(asked, came);
     }

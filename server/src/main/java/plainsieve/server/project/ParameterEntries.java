@@ -60,13 +60,13 @@ public final class ParameterEntries {
         return word.equals(usual) ? "" : word;
     }
 
-    private static ParameterEntry.HeldEntry held(RowAccessRule hold) {
-        return hold.holds()
+    private static ParameterEntry.HeldEntry held(RowAccessRule rowAccessRule) {
+        return rowAccessRule.holds()
                 ? new ParameterEntry.HeldEntry(
-                        hold.by().word(),
-                        hold.queryId(),
-                        hold.claim(),
-                        hold.open().stream().sorted().toList())
+                        rowAccessRule.by().word(),
+                        rowAccessRule.queryId(),
+                        rowAccessRule.claim(),
+                        rowAccessRule.open().stream().sorted().toList())
                 : null;
     }
 

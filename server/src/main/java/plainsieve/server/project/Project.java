@@ -34,24 +34,24 @@ public final class Project {
     private final String id;
     private final String name;
     private final ProjectParts parts;
-    private final QueryTextCache texts;
+    private final QueryTextCache queryTextCache;
     private final ProjectGraph graph;
     private final Stage stage;
     /* Worked out when first asked for: a page of views runs in one of them. */
     private final Map<String, Project> drafted = new ConcurrentHashMap<>();
     private final Map<String, Project> staged = new ConcurrentHashMap<>();
 
-    Project(String id, String name, ProjectParts parts, QueryTextCache texts) {
-        this(id, name, parts, texts, Stage.of(""));
+    Project(String id, String name, ProjectParts parts, QueryTextCache queryTextCache) {
+        this(id, name, parts, queryTextCache, Stage.of(""));
     }
 
-    private Project(String id, String name, ProjectParts parts, QueryTextCache texts, Stage stage) {
+    private Project(String id, String name, ProjectParts parts, QueryTextCache queryTextCache, Stage stage) {
         this.stage = stage;
         this.id = id;
         this.name = name;
         this.parts = parts;
-        this.texts = texts;
-        this.graph = new ProjectGraph(parts, texts);
+        this.queryTextCache = queryTextCache;
+        this.graph = new ProjectGraph(parts, queryTextCache);
     }
 
     /** Stands in addresses. */
@@ -68,7 +68,7 @@ public final class Project {
     }
 
     private Project with(ProjectParts otherwise) {
-        return new Project(id, name, otherwise, texts, stage);
+        return new Project(id, name, otherwise, queryTextCache, stage);
     }
 
     /** The project as it would be with this parameter; nothing is kept. */
@@ -105,7 +105,7 @@ public final class Project {
                         stage.values().containsKey(name) || !parameters().containsKey(name));
         return values.isEmpty()
                 ? this
-                : new Project(id, name, parts.in(Stage.of("").withValues(values)), texts, stage);
+                : new Project(id, name, parts.in(Stage.of("").withValues(values)), queryTextCache, stage);
     }
 
     private Project staged(Stage wanted) {
@@ -113,7 +113,7 @@ public final class Project {
         Map<String, DefaultDefinition> values = new LinkedHashMap<>();
         wanted.values().forEach((said, value) -> values.put(former.getOrDefault(said, said), value));
         Stage now = wanted.withValues(values);
-        return new Project(id, name, parts.in(now), texts, now);
+        return new Project(id, name, parts.in(now), queryTextCache, now);
     }
 
     /** As authors see it while they make something of it, unless it is seen in a stage already. */
@@ -209,8 +209,8 @@ public final class Project {
 
     /** The parameters that the live text of a query asks for, and the one that says which source it asks. */
     public List<String> askedFor(Query query) {
-        Set<String> names = new LinkedHashSet<>(
-                texts.mentioned(query.liveText(), dialect(query.sourceId()), texts.around(parts, query.sourceId())));
+        Set<String> names = new LinkedHashSet<>(queryTextCache.mentioned(
+                query.liveText(), dialect(query.sourceId()), queryTextCache.around(parts, query.sourceId())));
         if (query.choosesSource()) {
             names.add(query.sourceBy());
         }
@@ -263,12 +263,12 @@ public final class Project {
         if (request != (source(sourceId).kind() == SourceKind.WEB)) {
             throw new ProblemException(notAsked(request).at(TextLocation.in(text, 0, Math.min(text.length(), 1))));
         }
-        return texts.prepare(text, dialect(sourceId), around(sourceId));
+        return queryTextCache.prepare(text, dialect(sourceId), around(sourceId));
     }
 
     /** What the steps of a query of this source can speak of. */
     public SchemaContext around(String sourceId) {
-        return texts.around(this, sourceId);
+        return queryTextCache.around(this, sourceId);
     }
 
     /** A text of steps as it reads here. */

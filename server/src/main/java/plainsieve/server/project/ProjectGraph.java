@@ -28,9 +28,9 @@ final class ProjectGraph {
     private final Map<String, List<Usage>> uses = new HashMap<>();
     private final Dependencies dependencies;
 
-    ProjectGraph(ProjectParts parts, QueryTextCache texts) {
+    ProjectGraph(ProjectParts parts, QueryTextCache queryTextCache) {
         this.parts = parts;
-        parts.queries().values().forEach(query -> read(query, texts));
+        parts.queries().values().forEach(query -> read(query, queryTextCache));
         parts.parameters().values().forEach(definition -> needs.put(definition.name(), needed(definition)));
         this.dependencies = new Dependencies(needs);
         parts.reports().values().forEach(report -> inReports.put(report.id(), inReport(report)));
@@ -40,16 +40,16 @@ final class ProjectGraph {
         parts.parameters().values().forEach(this::useBy);
     }
 
-    private void read(Query query, QueryTextCache texts) {
+    private void read(Query query, QueryTextCache queryTextCache) {
         SourceSettings source = parts.sources().get(query.sourceId());
-        SchemaContext around = texts.around(parts, query.sourceId());
-        Set<String> inLive = new LinkedHashSet<>(texts.mentioned(query.liveText(), source.dialect(), around));
+        SchemaContext schema = queryTextCache.around(parts, query.sourceId());
+        Set<String> inLive = new LinkedHashSet<>(queryTextCache.mentioned(query.liveText(), source.dialect(), schema));
         if (query.choosesSource()) {
             inLive.add(query.sourceBy());
         }
         Set<String> all = new LinkedHashSet<>(inLive);
         if (query.isChanged()) {
-            all.addAll(texts.mentioned(query.draftText(), source.dialect(), around));
+            all.addAll(queryTextCache.mentioned(query.draftText(), source.dialect(), schema));
         }
         live.put(query.id(), inLive);
         mentioned.put(query.id(), Collections.unmodifiableSet(all));
@@ -120,8 +120,8 @@ final class ProjectGraph {
         names.forEach(name -> use(name, Usage.by(Usage.Kind.PARAMETER, definition.name(), ":" + definition.name())));
     }
 
-    private void use(String name, Usage use) {
-        uses.computeIfAbsent(name, key -> new ArrayList<>()).add(use);
+    private void use(String name, Usage usage) {
+        uses.computeIfAbsent(name, key -> new ArrayList<>()).add(usage);
     }
 
     Dependencies dependencies() {

@@ -29,7 +29,7 @@ public class Projects {
     private final StateRecords states;
     private final ProjectTables tables;
     private final StoredForms forms;
-    private final QueryTextCache texts;
+    private final QueryTextCache queryTextCache;
     private volatile State last = State.NONE;
 
     /** Every table in one state of the records. Rows are values, so what has not changed is found equal. */
@@ -73,11 +73,11 @@ public class Projects {
         private static final State NONE = new State(-1, Map.of());
     }
 
-    Projects(StateRecords states, ProjectTables tables, StoredForms forms, QueryTextCache texts) {
+    Projects(StateRecords states, ProjectTables tables, StoredForms forms, QueryTextCache queryTextCache) {
         this.states = states;
         this.tables = tables;
         this.forms = forms;
-        this.texts = texts;
+        this.queryTextCache = queryTextCache;
     }
 
     /** Every project as it is now, the oldest first. */
@@ -97,7 +97,7 @@ public class Projects {
     public Project onOne(String sourceId, SourceSettings source) {
         ProjectParts parts =
                 new ProjectParts(Map.of(sourceId, source), Map.of(), Map.of(), Map.of(), Map.of(), List.of(), Map.of());
-        return new Project(sourceId, sourceId, parts, texts);
+        return new Project(sourceId, sourceId, parts, queryTextCache);
     }
 
     /** The project that addresses without one mean: the oldest. */
@@ -182,6 +182,6 @@ public class Projects {
         Map<String, Stage> stages = new LinkedHashMap<>();
         rows.stages().forEach(stage -> stages.put(stage.name(), forms.stage(stage)));
         ProjectParts parts = new ProjectParts(mine, queriesById, byName, reportsById, drafts, travels, stages);
-        return new Project(row.id(), row.name(), parts, texts);
+        return new Project(row.id(), row.name(), parts, queryTextCache);
     }
 }

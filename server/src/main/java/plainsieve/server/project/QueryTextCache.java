@@ -49,10 +49,10 @@ public final class QueryTextCache {
     }
 
     /** A text read by the rules of a dialect. Throws {@link ProblemException} when it cannot be read. */
-    public PreparedQuery prepare(String text, Dialect dialect, SchemaContext around) {
+    public PreparedQuery prepare(String text, Dialect dialect, SchemaContext schema) {
         boolean steps = StepLines.isSteps(text);
         return prepare(
-                steps ? FederatedSteps.of(text, dialect, around).statement().sql() : text, dialect, steps);
+                steps ? FederatedSteps.of(text, dialect, schema).statement().sql() : text, dialect, steps);
     }
 
     private PreparedQuery prepare(String sql, Dialect dialect, boolean made) {
@@ -67,12 +67,12 @@ public final class QueryTextCache {
      * The parameters that a text mentions, those of the queries whose rows it takes among them; none when it cannot be read, for
      * then nobody can tell.
      */
-    Set<String> mentioned(String text, Dialect dialect, SchemaContext around) {
-        return mentioned(text, dialect, around, Set.of());
+    Set<String> mentioned(String text, Dialect dialect, SchemaContext schema) {
+        return mentioned(text, dialect, schema, Set.of());
     }
 
     /** @param path the queries that are being read; one of them that takes its own rows ends there */
-    private Set<String> mentioned(String text, Dialect dialect, SchemaContext around, Set<String> path) {
+    private Set<String> mentioned(String text, Dialect dialect, SchemaContext schema, Set<String> path) {
         if (!StepLines.isSteps(text)) {
             return mentionedInSql(text, dialect);
         }
@@ -83,9 +83,9 @@ public final class QueryTextCache {
             }
             Set<String> deeper = new LinkedHashSet<>(path);
             deeper.add(taken.id());
-            Optional<String> own = around.query(taken.id());
-            Optional<RemoteQuery> other = own.isPresent() ? Optional.empty() : elsewhere(taken.id(), around);
-            Optional<Set<String>> found = own.map(theirs -> mentioned(theirs, dialect, around, deeper))
+            Optional<String> own = schema.query(taken.id());
+            Optional<RemoteQuery> other = own.isPresent() ? Optional.empty() : elsewhere(taken.id(), schema);
+            Optional<Set<String>> found = own.map(theirs -> mentioned(theirs, dialect, schema, deeper))
                     .or(() -> other.map(theirs -> mentioned(theirs.text(), theirs.dialect(), theirs.around(), deeper)));
             if (found.isPresent()) {
                 Set<String> theirs = new LinkedHashSet<>(found.get());
@@ -96,9 +96,9 @@ public final class QueryTextCache {
         return names;
     }
 
-    private static Optional<RemoteQuery> elsewhere(String id, SchemaContext around) {
+    private static Optional<RemoteQuery> elsewhere(String id, SchemaContext schema) {
         try {
-            return around.elsewhere(id);
+            return schema.elsewhere(id);
         } catch (ProblemException e) {
             // It takes its own rows.
             return Optional.empty();

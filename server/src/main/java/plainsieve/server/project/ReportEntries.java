@@ -52,13 +52,13 @@ public final class ReportEntries {
     }
 
     private static ControlEntry entry(Control control) {
-        Control.Style look = control.look();
+        Control.Style style = control.look();
         return new ControlEntry(
                 control.kind(),
-                look.label(),
+                style.label(),
                 control.parameters(),
-                look.heading(),
-                look.place() == Control.Place.BESIDE_ROWS ? "" : look.place().word());
+                style.heading(),
+                style.place() == Control.Place.BESIDE_ROWS ? "" : style.place().word());
     }
 
     /** Throws {@link ProblemException} naming what is wrong with the entry. */
@@ -93,7 +93,7 @@ public final class ReportEntries {
 
     /** A kind that is not known shows what suits the parameter, as files of other versions may ask for. */
     private static Control control(ControlEntry entry) {
-        Control.Style look = new Control.Style(
+        Control.Style style = new Control.Style(
                 entry.label(),
                 entry.heading(),
                 Control.Place.ofWord(entry.place()).orElse(Control.Place.BESIDE_ROWS));
@@ -101,12 +101,12 @@ public final class ReportEntries {
             case 1 ->
                 new Control.Single(
                         Control.Kind.ofWord(entry.kind()).orElse(Control.Kind.SUITABLE),
-                        look,
+                        style,
                         entry.parameters().get(0));
             case 2 ->
                 new Control.Range(
                         Control.RangeKind.ofWord(entry.kind()).orElse(Control.RangeKind.DATES),
-                        look,
+                        style,
                         entry.parameters().get(0),
                         entry.parameters().get(1));
             default ->

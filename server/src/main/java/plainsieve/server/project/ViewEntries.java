@@ -42,7 +42,7 @@ final class ViewEntries {
                 written.against(),
                 view.aside(),
                 view.lead()
-                        .map(lead -> (lead.reportId() + " " + lead.parameter()).strip())
+                        .map(clickThrough -> (clickThrough.reportId() + " " + clickThrough.parameter()).strip())
                         .orElse(""),
                 look(view.size(), written));
     }

@@ -28,7 +28,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
 
     private final Optional<ServedFiles> files;
     private final ServingSettings settings;
-    private final ServedProjects served;
+    private final ServedProjects servedProjects;
     private final Clock clock;
     private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(work -> {
         Thread thread = new Thread(work, "serving");
@@ -40,10 +40,10 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
     private String seen = "";
     private String taken = "";
 
-    ProjectFolderWatcher(ServingSettings settings, ServedProjects served, Clock clock) {
+    ProjectFolderWatcher(ServingSettings settings, ServedProjects servedProjects, Clock clock) {
         this.settings = settings;
         this.files = settings.folder().map(ServedFiles::new);
-        this.served = served;
+        this.servedProjects = servedProjects;
         this.clock = clock;
     }
 
@@ -71,10 +71,10 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
     @Override
     public void afterSingletonsInstantiated() {
         if (files.isEmpty()) {
-            served.open();
+            servedProjects.open();
             return;
         }
-        served.requireNoneOfItsOwn();
+        servedProjects.requireNoneOfItsOwn();
         state = new State(true, Optional.empty(), List.of());
         seen = files.get().look();
         take(files.get());
@@ -99,7 +99,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
     private void take(ServedFiles folder) {
         taken = seen;
         try {
-            served.take(folder.read(), settings.reach());
+            servedProjects.take(folder.read(), settings.reach());
             state = new State(true, Optional.of(clock.instant()), List.of());
             LOG.info("Serves the projects in {}.", settings.project());
         } catch (ProblemException e) {

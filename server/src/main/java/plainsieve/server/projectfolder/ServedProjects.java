@@ -21,30 +21,30 @@ import plainsieve.server.records.GroupRow;
 /** The projects of files, and whom they are for: one change of the records. */
 @Service
 class ServedProjects {
-    private final ProjectReplacement replacing;
+    private final ProjectReplacement projectReplacement;
     private final Groups groups;
     private final GroupRecords records;
 
-    ServedProjects(ProjectReplacement replacing, Groups groups, GroupRecords records) {
-        this.replacing = replacing;
+    ServedProjects(ProjectReplacement projectReplacement, Groups groups, GroupRecords records) {
+        this.projectReplacement = projectReplacement;
         this.groups = groups;
         this.records = records;
     }
 
     /** Lets projects be made on this server. */
     void open() {
-        replacing.open();
+        projectReplacement.open();
     }
 
     /** Throws when the records have what would be lost. */
     void requireNoneOfItsOwn() {
-        replacing.requireNoneOfItsOwn();
+        projectReplacement.requireNoneOfItsOwn();
     }
 
     /** Throws {@link ProblemException} when something does not fit; then nothing has changed. */
     @Transactional
     public void take(ServedFiles.Content content, Map<String, Map<String, String>> reach) {
-        replacing.all(content.projects(), reach);
+        projectReplacement.all(content.projects(), reach);
         Map<String, String> ids = groups(content.people());
         content.projects().forEach((project, folder) -> folder.file()
                 .reports()

@@ -16,12 +16,12 @@ class Audiences {
     /** Of people there may be thousands, and they are held alike. */
     private static final int MOST_PEOPLE = 50;
 
-    private final ViewAs looking;
-    private final Permissions rights;
+    private final ViewAs viewAs;
+    private final Permissions permissions;
 
-    Audiences(ViewAs looking, Permissions rights) {
-        this.looking = looking;
-        this.rights = rights;
+    Audiences(ViewAs viewAs, Permissions permissions) {
+        this.viewAs = viewAs;
+        this.permissions = permissions;
     }
 
     /** The report as it opens, as each group where groups say what is theirs, and as each person where a query does. */
@@ -31,9 +31,9 @@ class Audiences {
                 .collect(Collectors.toSet());
         boolean byName = held.contains(RowAccessRule.By.QUERY) || held.contains(RowAccessRule.By.CLAIM);
         boolean byGroup = held.contains(RowAccessRule.By.GROUP) && !byName;
-        return looking.all(on.project().id()).stream()
+        return viewAs.all(on.project().id()).stream()
                 .filter(one -> one.isGroup() ? byGroup : byName)
-                .filter(one -> rights.isFor(
+                .filter(one -> permissions.isFor(
                         stageFor(on, one.as()).asker(),
                         on.project().id(),
                         on.report().id()))
@@ -48,7 +48,7 @@ class Audiences {
                 ? on
                 : new DraftOrders.OnStage(
                         on.project(),
-                        looking.as(as, on.asker().id(), on.project().id()),
+                        viewAs.as(as, on.asker().id(), on.project().id()),
                         on.report());
     }
 }

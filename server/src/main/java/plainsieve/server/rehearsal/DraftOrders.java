@@ -29,13 +29,13 @@ class DraftOrders {
     /** A case of a rehearsal, of one of the statements of a view. */
     RunRequest rehearsed(OnStage stage, View view, ViewPart part, Map<String, ChoiceText> choices) {
         Query query = stage.project().query(view.queryId());
-        RequestedChoices asked =
+        RequestedChoices requested =
                 RequestedChoices.of(stage.asker(), stage.project().parametersOf(stage.report()), choices);
         return orders.view(
                 stage.project(),
                 stage.report(),
                 Purpose.Kind.REHEARSAL,
-                asked,
+                requested,
                 asked(new RunRequest.Text(query, query.draftText()), new Asked(view, part, List.of())));
     }
 

@@ -32,17 +32,17 @@ final class RehearsalFindings {
 
     /** @param listMillis how long each list took, by its parameter */
     static List<Rehearsal.Finding> of(Project project, Report report, Map<String, Double> listMillis) {
-        RehearsalFindings findings = new RehearsalFindings(project, report);
+        RehearsalFindings rehearsalFindings = new RehearsalFindings(project, report);
         List<Rehearsal.Finding> all = new ArrayList<>();
-        report.queryIds().forEach(id -> all.addAll(findings.leftOver(project.query(id))));
+        report.queryIds().forEach(id -> all.addAll(rehearsalFindings.leftOver(project.query(id))));
         listMillis.forEach((name, millis) -> {
             if (millis > SLOW_LIST_MILLIS) {
                 all.add(new Rehearsal.Finding(
                         "slow-list", "The list of :%s took %.1f s.".formatted(name, millis / 1000), "", 0));
             }
         });
-        all.addAll(findings.unused());
-        all.addAll(findings.ignored());
+        all.addAll(rehearsalFindings.unused());
+        all.addAll(rehearsalFindings.ignored());
         RowAccessWarnings.of(project, report).forEach(said -> all.add(new Rehearsal.Finding("held", said, "", 0)));
         return all;
     }

@@ -31,13 +31,13 @@ class RehearsalRunner {
     private static final int MOST_IN_WORDS = 60;
 
     private final DraftOrders orders;
-    private final QueryRunner runner;
-    private final EvidenceService proofs;
+    private final QueryRunner queryRunner;
+    private final EvidenceService evidenceService;
 
-    RehearsalRunner(DraftOrders orders, QueryRunner runner, EvidenceService proofs) {
+    RehearsalRunner(DraftOrders orders, QueryRunner queryRunner, EvidenceService evidenceService) {
         this.orders = orders;
-        this.runner = runner;
-        this.proofs = proofs;
+        this.queryRunner = queryRunner;
+        this.evidenceService = evidenceService;
     }
 
     /** How a case ended. */
@@ -62,7 +62,7 @@ class RehearsalRunner {
     /** What was heard of a run. */
     private static final class Heard implements RunListener {
         private long sentId;
-        private RunSummary answer = new RunSummary(0, 0, 0, 0);
+        private RunSummary summary = new RunSummary(0, 0, 0, 0);
 
         @Override
         public void sent(long id, Statement statement) {
@@ -71,7 +71,7 @@ class RehearsalRunner {
 
         @Override
         public void done(RunSummary how) {
-            answer = how;
+            summary = how;
         }
     }
 
@@ -119,7 +119,7 @@ class RehearsalRunner {
     private Performed perform(DraftOrders.OnStage on, View view, ViewPart part, RehearsalCase one) {
         Heard heard = new Heard();
         Optional<Problem> problem = StatementFormRehearsal.attempt(
-                        () -> runner.run(orders.rehearsed(on, view, part, one.choices()), heard))
+                        () -> queryRunner.run(orders.rehearsed(on, view, part, one.choices()), heard))
                 .filter(found -> !found.kind().equals(StatementFormRehearsal.NO_SPAN));
         if (problem.isPresent()) {
             boolean asItShould = one.refusal() && heard.sentId == 0;
@@ -134,7 +134,7 @@ class RehearsalRunner {
         if (one.refusal()) {
             return new Performed(view, heard, Ended.FAILED, "This should have been refused, but rows came.", 0);
         }
-        boolean slow = heard.answer.totalMillis() > SLOW_MILLIS;
+        boolean slow = heard.summary.totalMillis() > SLOW_MILLIS;
         return new Performed(view, heard, slow ? Ended.SLOW : Ended.WELL, slow ? "It took long." : "", 0);
     }
 
@@ -157,9 +157,9 @@ class RehearsalRunner {
                 performed.view().titleOrKind(),
                 performed.view().queryId(),
                 performed.line(),
-                heard.answer.shown(),
-                heard.answer.more(),
-                heard.answer.totalMillis(),
+                heard.summary.shown(),
+                heard.summary.more(),
+                heard.summary.totalMillis(),
                 answered ? where(on, heard.sentId) : "",
                 performed.ended().word(),
                 performed.explanation(),
@@ -171,9 +171,11 @@ class RehearsalRunner {
     }
 
     private String where(DraftOrders.OnStage on, long sentId) {
-        Map<ExecutionSite, Long> counts = proofs.of(on.project(), on.asker(), sentId, false).verdicts().stream()
-                .filter(ran -> ran.where() != ExecutionSite.LEFT_OUT)
-                .collect(Collectors.groupingBy(EvidenceService.Ran::where, TreeMap::new, Collectors.counting()));
+        Map<ExecutionSite, Long> counts =
+                evidenceService.of(on.project(), on.asker(), sentId, false).verdicts().stream()
+                        .filter(ran -> ran.where() != ExecutionSite.LEFT_OUT)
+                        .collect(
+                                Collectors.groupingBy(EvidenceService.Ran::where, TreeMap::new, Collectors.counting()));
         return counts.entrySet().stream()
                 .map(entry -> entry.getValue() + " " + entry.getKey().inWords())
                 .collect(Collectors.joining(", "));

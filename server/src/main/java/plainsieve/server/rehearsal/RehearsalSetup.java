@@ -24,11 +24,11 @@ class RehearsalSetup {
     private static final Logger LOG = LoggerFactory.getLogger(RehearsalSetup.class);
     private static final double NANOS_PER_MILLI = 1e6;
 
-    private final ChoiceResolver choosing;
+    private final ChoiceResolver choiceResolver;
     private final ValueLists lists;
 
-    RehearsalSetup(ChoiceResolver choosing, ValueLists lists) {
-        this.choosing = choosing;
+    RehearsalSetup(ChoiceResolver choiceResolver, ValueLists lists) {
+        this.choiceResolver = choiceResolver;
         this.lists = lists;
     }
 
@@ -49,8 +49,8 @@ class RehearsalSetup {
         if (definition.list().exists()) {
             long start = System.nanoTime();
             try {
-                ListScope who = new ListScope(on.project(), on.asker());
-                lists.refreshed(definition, who, usual(on, definition)).values().stream()
+                ListScope scope = new ListScope(on.project(), on.asker());
+                lists.refreshed(definition, scope, usual(on, definition)).values().stream()
                         .map(ListedValue::value)
                         .forEach(listed::add);
             } catch (SourceFailure | ProblemException e) {
@@ -77,7 +77,8 @@ class RehearsalSetup {
     }
 
     private ChoiceText opening(DraftOrders.OnStage on, ParameterDefinition definition) {
-        return choosing.opening(on.project(), on.asker(), definition)
+        return choiceResolver
+                .opening(on.project(), on.asker(), definition)
                 .texts()
                 .getOrDefault(definition.name(), ChoiceText.blank());
     }

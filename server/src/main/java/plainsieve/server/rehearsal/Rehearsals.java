@@ -19,8 +19,8 @@ import plainsieve.server.project.Project;
 /** Tries every parameter of a report with awkward values against the draft, one case after another, in the background. */
 @Service
 public class Rehearsals {
-    private final RehearsalSetup stage;
-    private final RehearsalRunner performer;
+    private final RehearsalSetup rehearsalSetup;
+    private final RehearsalRunner rehearsalRunner;
     private final Audiences audiences;
     private final Clock clock;
     private final Map<String, Kept> latest = new ConcurrentHashMap<>();
@@ -35,9 +35,9 @@ public class Rehearsals {
 
     private record Kept(Rehearsal rehearsal, List<Turn> turns) {}
 
-    Rehearsals(RehearsalSetup stage, RehearsalRunner performer, Audiences audiences, Clock clock) {
-        this.stage = stage;
-        this.performer = performer;
+    Rehearsals(RehearsalSetup rehearsalSetup, RehearsalRunner rehearsalRunner, Audiences audiences, Clock clock) {
+        this.rehearsalSetup = rehearsalSetup;
+        this.rehearsalRunner = rehearsalRunner;
         this.audiences = audiences;
         this.clock = clock;
     }
@@ -56,15 +56,15 @@ public class Rehearsals {
     }
 
     /** Begins anew; a rehearsal of this report that still runs goes on alone and is returned. */
-    public synchronized Rehearsal.State start(Project project, Caller asker, String reportId) {
-        DraftOrders.OnStage on = new DraftOrders.OnStage(project, asker, project.report(reportId));
+    public synchronized Rehearsal.State start(Project project, Caller caller, String reportId) {
+        DraftOrders.OnStage on = new DraftOrders.OnStage(project, caller, project.report(reportId));
         Optional<Rehearsal> before = last(project, reportId).filter(Rehearsal::isRunning);
         if (before.isPresent()) {
             return before.get().state();
         }
         Map<String, Double> listMillis = new LinkedHashMap<>();
         List<Turn> turns = new ArrayList<>();
-        RehearsalCases.of(stage.rehearsed(on, listMillis)).forEach(one -> turns.add(new Turn("", one)));
+        RehearsalCases.of(rehearsalSetup.rehearsed(on, listMillis)).forEach(one -> turns.add(new Turn("", one)));
         turns.addAll(audiences.turns(on));
         Rehearsal rehearsal = new Rehearsal(turns.size(), clock.instant().toString());
         rehearsal.found(RehearsalFindings.of(project, on.report(), listMillis));
@@ -78,12 +78,12 @@ public class Rehearsals {
     }
 
     /** Goes on where a rehearsal was stopped; begins one when there is none. */
-    public Rehearsal.State resume(Project project, Caller asker, String reportId) {
+    public Rehearsal.State resume(Project project, Caller caller, String reportId) {
         Kept kept = latest.get(key(project, reportId));
         if (kept == null) {
-            return start(project, asker, reportId);
+            return start(project, caller, reportId);
         }
-        DraftOrders.OnStage on = new DraftOrders.OnStage(project, asker, project.report(reportId));
+        DraftOrders.OnStage on = new DraftOrders.OnStage(project, caller, project.report(reportId));
         if (kept.rehearsal().resume()) {
             threads.execute(() -> goOn(on, kept.rehearsal(), kept.turns()));
         }
@@ -100,7 +100,7 @@ public class Rehearsals {
         synchronized (rehearsal.turn()) {
             while (rehearsal.isRunning() && rehearsal.done() < all.size()) {
                 Turn turn = all.get(rehearsal.done());
-                rehearsal.add(performer.perform(audiences.stageFor(on, turn.as()), turn.one()));
+                rehearsal.add(rehearsalRunner.perform(audiences.stageFor(on, turn.as()), turn.one()));
             }
             rehearsal.end();
         }

@@ -28,11 +28,11 @@ public class StatementFormRehearsal {
     static final String NO_SPAN = "no-span";
 
     private final DraftOrders orders;
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
 
-    StatementFormRehearsal(DraftOrders orders, QueryRunner runner) {
+    StatementFormRehearsal(DraftOrders orders, QueryRunner queryRunner) {
         this.orders = orders;
-        this.runner = runner;
+        this.queryRunner = queryRunner;
     }
 
     /** One view that sends a query. @param problem what would go wrong, with what to do; empty when all is well */
@@ -73,7 +73,7 @@ public class StatementFormRehearsal {
 
     private Form form(
             DraftOrders.OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftOrders.Asked asked) {
-        Optional<Problem> problem = attempt(() -> runner.plan(orders.form(stage, text, choices, asked)))
+        Optional<Problem> problem = attempt(() -> queryRunner.plan(orders.form(stage, text, choices, asked)))
                 .filter(found -> !found.kind().equals(NO_SPAN));
         String said = problem.map(Problem::inWords).orElse("");
         return new Form(stage.report().id(), stage.report().name(), title(asked), said);

@@ -32,11 +32,11 @@ final class ChartRenderer {
         this.picture = new ChartImage(locale);
     }
 
-    ReportEmail.Part bars(String viewId, String title, ViewContent.Bars shown, FetchedRows fetched) {
+    ReportEmail.Part bars(String viewId, String title, ViewContent.Bars shown, FetchedRows fetchedRows) {
         int first = shown.rank().first() > 0 ? Math.min(shown.rank().first(), MOST_BARS) : MOST_BARS;
         boolean parts = shown.groupBy().size() > 1;
         Map<String, Map<String, Double>> byName = new LinkedHashMap<>();
-        for (Object[] row : fetched.rows()) {
+        for (Object[] row : fetchedRows.rows()) {
             String name = key(shown.groupBy().get(0), row[0]);
             String part = parts ? key(shown.groupBy().get(1), row[1]) : "";
             EmailValueFormat.number(row[parts ? 2 : 1])
@@ -78,10 +78,10 @@ final class ChartRenderer {
                 .toList();
     }
 
-    ReportEmail.Part lines(String viewId, String title, ViewContent.Line shown, FetchedRows fetched) {
+    ReportEmail.Part lines(String viewId, String title, ViewContent.Line shown, FetchedRows fetchedRows) {
         boolean several = shown.groupBy().size() > 1;
         Map<String, Map<LocalDate, Double>> byName = new LinkedHashMap<>();
-        for (Object[] row : fetched.rows()) {
+        for (Object[] row : fetchedRows.rows()) {
             String name = several ? key(shown.groupBy().get(1), row[1]) : "";
             day(row[0]).ifPresent(day -> EmailValueFormat.number(row[several ? 2 : 1])
                     .ifPresent(value -> byName.computeIfAbsent(name, fresh -> new LinkedHashMap<>())

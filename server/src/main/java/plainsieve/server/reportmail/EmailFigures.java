@@ -40,27 +40,27 @@ final class EmailFigures {
         return new ReportEmail.Figures(viewId, title, figures);
     }
 
-    private static Optional<Object> at(FetchedRows fetched, int column) {
-        return fetched.rows().isEmpty()
+    private static Optional<Object> at(FetchedRows fetchedRows, int column) {
+        return fetchedRows.rows().isEmpty()
                 ? Optional.empty()
-                : Optional.ofNullable(fetched.rows().get(0)[column]);
+                : Optional.ofNullable(fetchedRows.rows().get(0)[column]);
     }
 
     private static String unit(Figure figure, Optional<Object> value) {
         return figure.unit().isEmpty() || value.isEmpty() ? "" : " " + figure.unit();
     }
 
-    private String change(ComparisonBasis against, Figure figure, Object is, Object was) {
+    private String change(ComparisonBasis comparisonBasis, Figure figure, Object is, Object was) {
         Optional<BigDecimal> now = EmailValueFormat.number(is);
         Optional<BigDecimal> then = EmailValueFormat.number(was);
         if (now.isEmpty() || then.isEmpty()) {
             return "";
         }
         String there = written.figure(was, figure.format()) + unit(figure, Optional.of(was));
-        if (against.kind() == ComparisonBasis.Kind.ALL) {
+        if (comparisonBasis.kind() == ComparisonBasis.Kind.ALL) {
             return there + " of all rows";
         }
-        String than = against.kind() == ComparisonBasis.Kind.YEAR ? "a year before" : "the span before";
+        String than = comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? "a year before" : "the span before";
         int sign = now.get().compareTo(then.get());
         String mark = sign > 0 ? "▲" : "▼";
         if (sign == 0) {

@@ -27,7 +27,7 @@ public final class EmailHtml {
         return List.copyOf(pictures);
     }
 
-    public String write(ReportEmail letter, EmailFooter foot) {
+    public String write(ReportEmail email, EmailFooter foot) {
         html.append("""
                 <!doctype html>
                 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
@@ -37,9 +37,9 @@ public final class EmailHtml {
                 <table role="presentation" width="640" cellpadding="0" cellspacing="0" style="max-width:640px;width:100%%;background:#fffefb;border:1px solid #ddd7ca"><tr><td style="padding:20px">
                 <div style="%s">%s</div>
                 <h1 style="font-size:19px;line-height:1.35;margin:4px 0 14px;font-weight:600">%s</h1>
-                """.formatted(said(letter.report()), SOFT, said(letter.report()), said(letter.question())));
-        letter.parts().forEach(this::part);
-        letter.notes().forEach(note -> paragraph(note, SOFT));
+                """.formatted(said(email.report()), SOFT, said(email.report()), said(email.question())));
+        email.parts().forEach(this::part);
+        email.notes().forEach(note -> paragraph(note, SOFT));
         paragraphs(foot);
         html.append("</td></tr></table></td></tr></table></body></html>\n");
         return html.toString();

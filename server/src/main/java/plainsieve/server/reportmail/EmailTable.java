@@ -13,11 +13,11 @@ import plainsieve.sources.Column;
 /** Rows as a letter shows them: the columns that viewers see, in their words, and the first rows. */
 final class EmailTable {
     private final EmailValueFormat written;
-    private final ChartRenderer drawing;
+    private final ChartRenderer chartRenderer;
 
     EmailTable(Locale locale) {
         this.written = new EmailValueFormat(locale);
-        this.drawing = new ChartRenderer(locale);
+        this.chartRenderer = new ChartRenderer(locale);
     }
 
     /** A column that is shown, and where it stands in the answer. */
@@ -28,16 +28,16 @@ final class EmailTable {
         }
     }
 
-    ReportEmail.Part table(String viewId, String title, ViewContent.Table shown, FetchedRows fetched) {
-        List<Place> places = places(shown.columns(), fetched.columns());
-        List<List<String>> rows = fetched.rows().stream()
+    ReportEmail.Part table(String viewId, String title, ViewContent.Table shown, FetchedRows fetchedRows) {
+        List<Place> places = places(shown.columns(), fetchedRows.columns());
+        List<List<String>> rows = fetchedRows.rows().stream()
                 .map(row -> places.stream()
                         .map(place -> written.cell(
                                 row[place.at()], place.column(), place.words().format()))
                         .toList())
                 .toList();
         return new ReportEmail.Rows(
-                viewId, title, places.stream().map(Place::head).toList(), rows, below(fetched));
+                viewId, title, places.stream().map(Place::head).toList(), rows, below(fetchedRows));
     }
 
     /** Those that viewers see, in their order; all where nothing is said of them. */
@@ -58,16 +58,16 @@ final class EmailTable {
                 .toList();
     }
 
-    ReportEmail.Part groups(String viewId, String title, ViewContent.Groups shown, FetchedRows fetched) {
+    ReportEmail.Part groups(String viewId, String title, ViewContent.Groups shown, FetchedRows fetchedRows) {
         String by = shown.groupBy().get(0);
         Stream<ReportEmail.Rows.Head> figures =
                 shown.measures().stream().map(figure -> new ReportEmail.Rows.Head(label(figure), true));
         List<ReportEmail.Rows.Head> heads = Stream.concat(
                         Stream.of(new ReportEmail.Rows.Head(by.replaceFirst(":.*", ""), false)), figures)
                 .toList();
-        List<List<String>> rows = fetched.rows().stream()
+        List<List<String>> rows = fetchedRows.rows().stream()
                 .map(row -> {
-                    List<String> cells = new ArrayList<>(List.of(drawing.key(by, row[0])));
+                    List<String> cells = new ArrayList<>(List.of(chartRenderer.key(by, row[0])));
                     for (int i = 1; i < row.length; i++) {
                         cells.add(written.figure(
                                 row[i], shown.measures().get(i - 1).format()));
@@ -75,20 +75,20 @@ final class EmailTable {
                     return List.copyOf(cells);
                 })
                 .toList();
-        return new ReportEmail.Rows(viewId, title, heads, rows, below(fetched));
+        return new ReportEmail.Rows(viewId, title, heads, rows, below(fetchedRows));
     }
 
     private static String label(Figure figure) {
         return figure.unit().isEmpty() ? figure.label() : figure.label() + ", " + figure.unit();
     }
 
-    private static String below(FetchedRows fetched) {
-        if (fetched.rows().isEmpty()) {
+    private static String below(FetchedRows fetchedRows) {
+        if (fetchedRows.rows().isEmpty()) {
             return "No rows.";
         }
-        return fetched.more()
+        return fetchedRows.more()
                 ? "These are the first %d rows; the report has more."
-                        .formatted(fetched.rows().size())
+                        .formatted(fetchedRows.rows().size())
                 : "";
     }
 }

@@ -8,11 +8,11 @@ public final class EmailText {
 
     private final StringBuilder text = new StringBuilder();
 
-    public String write(ReportEmail letter, EmailFooter foot) {
-        line(letter.report());
-        line(letter.question());
-        letter.parts().forEach(this::part);
-        paragraph(letter.notes());
+    public String write(ReportEmail email, EmailFooter foot) {
+        line(email.report());
+        line(email.question());
+        email.parts().forEach(this::part);
+        paragraph(email.notes());
         line("");
         line("Open the report with these choices:");
         line(foot.link());

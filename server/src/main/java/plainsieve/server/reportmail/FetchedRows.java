@@ -10,18 +10,18 @@ import plainsieve.sources.RunSummary;
 
 /** The rows of one view, few enough to be held. */
 final class FetchedRows implements RunListener {
-    private final ClientPresence presence;
+    private final ClientPresence clientPresence;
     private final List<Object[]> rows = new ArrayList<>();
     private List<Column> columns = List.of();
     private boolean more;
 
-    FetchedRows(ClientPresence presence) {
-        this.presence = presence;
+    FetchedRows(ClientPresence clientPresence) {
+        this.clientPresence = clientPresence;
     }
 
     @Override
     public void begun(Cancellation run) {
-        presence.begun(run);
+        clientPresence.begun(run);
     }
 
     @Override
@@ -35,8 +35,8 @@ final class FetchedRows implements RunListener {
     }
 
     @Override
-    public void done(RunSummary answer) {
-        more = answer.more();
+    public void done(RunSummary summary) {
+        more = summary.more();
     }
 
     List<Column> columns() {

@@ -30,20 +30,20 @@ import plainsieve.server.sources.ClientPresence;
 @Service
 public class ReportEmailComposer {
     private final ReportRunRequests orders;
-    private final QueryRunner runner;
-    private final QuestionRenderer questions;
+    private final QueryRunner queryRunner;
+    private final QuestionRenderer questionRenderer;
     private final DataAges ages;
     private final EmailReportSettings settings;
 
     ReportEmailComposer(
             ReportRunRequests orders,
-            QueryRunner runner,
-            QuestionRenderer questions,
+            QueryRunner queryRunner,
+            QuestionRenderer questionRenderer,
             DataAges ages,
             EmailReportSettings settings) {
         this.orders = orders;
-        this.runner = runner;
-        this.questions = questions;
+        this.queryRunner = queryRunner;
+        this.questionRenderer = questionRenderer;
         this.ages = ages;
         this.settings = settings;
     }
@@ -64,7 +64,7 @@ public class ReportEmailComposer {
     /** Throws as any run: where something failed there is no letter, and none where nothing of it is for them. */
     public ReportEmail compose(Wanted wanted) {
         QuestionRenderer.Question question =
-                questions.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
+                questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         question.chosen().orRefuse();
         List<ReportEmail.Part> parts = new ArrayList<>();
         List<ProblemException> refused = new ArrayList<>();
@@ -138,33 +138,33 @@ public class ReportEmailComposer {
 
         @Override
         public ReportEmail.Part figures(ViewContent.Figures shown) {
-            Optional<FetchedRows> then = shown.against().flatMap(against -> compared(wanted, view));
+            Optional<FetchedRows> then = shown.against().flatMap(comparisonBasis -> compared(wanted, view));
             FetchedRows now = fetch(wanted, view, ViewPart.MAIN, false);
             return new EmailFigures(settings.language()).figures(view.id(), title, shown, now, then);
         }
 
         @Override
         public ReportEmail.Part bars(ViewContent.Bars shown) {
-            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, false);
-            return new ChartRenderer(settings.language()).bars(view.id(), title, shown, fetched);
+            FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, false);
+            return new ChartRenderer(settings.language()).bars(view.id(), title, shown, fetchedRows);
         }
 
         @Override
         public ReportEmail.Part line(ViewContent.Line shown) {
-            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, false);
-            return new ChartRenderer(settings.language()).lines(view.id(), title, shown, fetched);
+            FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, false);
+            return new ChartRenderer(settings.language()).lines(view.id(), title, shown, fetchedRows);
         }
 
         @Override
         public ReportEmail.Part table(ViewContent.Table shown) {
-            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, true);
-            return new EmailTable(settings.language()).table(view.id(), title, shown, fetched);
+            FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, true);
+            return new EmailTable(settings.language()).table(view.id(), title, shown, fetchedRows);
         }
 
         @Override
         public ReportEmail.Part groups(ViewContent.Groups shown) {
-            FetchedRows fetched = fetch(wanted, view, ViewPart.MAIN, true);
-            return new EmailTable(settings.language()).groups(view.id(), title, shown, fetched);
+            FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, true);
+            return new EmailTable(settings.language()).groups(view.id(), title, shown, fetchedRows);
         }
 
         @Override
@@ -189,10 +189,10 @@ public class ReportEmailComposer {
         RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
         ReportRunRequests.Asked asked =
                 ReportRunRequests.Asked.first(UUID.randomUUID().toString(), text, view, part);
-        RunRequest order =
+        RunRequest request =
                 orders.view(wanted.project(), wanted.report(), Purpose.Kind.DELIVERY, wanted.choices(), asked);
-        FetchedRows fetched = new FetchedRows(wanted.presence());
-        runner.run(first ? order.capped(settings.rows()) : order, fetched);
-        return fetched;
+        FetchedRows fetchedRows = new FetchedRows(wanted.presence());
+        queryRunner.run(first ? request.capped(settings.rows()) : request, fetchedRows);
+        return fetchedRows;
     }
 }

@@ -15,11 +15,11 @@ import plainsieve.server.project.Project;
 /** What differs between two states of a project, in the sentences that authors read and write. */
 @Component
 public class DifferenceDescription {
-    private final ReportEditor making;
+    private final ReportEditor reportEditor;
     private final ParameterContexts surroundings;
 
-    DifferenceDescription(ReportEditor making, ParameterContexts surroundings) {
-        this.making = making;
+    DifferenceDescription(ReportEditor reportEditor, ParameterContexts surroundings) {
+        this.reportEditor = reportEditor;
         this.surroundings = surroundings;
     }
 
@@ -38,7 +38,7 @@ public class DifferenceDescription {
 
     private List<String> report(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
         return changed.how() == ProjectDifference.How.CHANGED
-                ? before.map(project -> making.differences(project, after.report(changed.id())))
+                ? before.map(project -> reportEditor.differences(project, after.report(changed.id())))
                         .orElse(List.of())
                 : List.of();
     }

@@ -20,19 +20,19 @@ import plainsieve.server.project.ReportDraft;
 public class PublishAll {
     private final QueryEdits queries;
     private final ReportEdits reports;
-    private final ReportEditor making;
+    private final ReportEditor reportEditor;
     private final Projects projects;
     private final TransactionTemplate change;
 
     PublishAll(
             QueryEdits queries,
             ReportEdits reports,
-            ReportEditor making,
+            ReportEditor reportEditor,
             Projects projects,
             PlatformTransactionManager transactions) {
         this.queries = queries;
         this.reports = reports;
-        this.making = making;
+        this.reportEditor = reportEditor;
         this.projects = projects;
         this.change = new TransactionTemplate(transactions);
     }
@@ -62,7 +62,7 @@ public class PublishAll {
      *
      * @throws ProblemException with what would not work for viewers
      */
-    public void give(Project project, Caller asker) {
+    public void give(Project project, Caller caller) {
         List<ReportDraft> drafts = drafts(project);
         List<Query> changed =
                 project.queries().stream().filter(Query::isChanged).toList();
@@ -72,7 +72,7 @@ public class PublishAll {
         }
         Project after = drafted(project);
         // Sources may be asked for lists: that is done before anything is changed.
-        drafts.forEach(draft -> making.check(after, asker, draft.report()));
+        drafts.forEach(draft -> reportEditor.check(after, caller, draft.report()));
         change.executeWithoutResult(begun -> {
             changed.forEach(query -> queries.makeLive(projects.get(project.id()), query));
             drafts.forEach(draft -> reports.replace(projects.get(project.id()), draft.report()));

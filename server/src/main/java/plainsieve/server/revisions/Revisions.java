@@ -27,7 +27,7 @@ public class Revisions {
             new ProjectFile("", "", List.of(), List.of(), List.of(), List.of(), List.of(), List.of()), Map.of());
 
     private final RevisionRecords records;
-    private final Rollback goingBack;
+    private final Rollback rollback;
     private final Projects projects;
     private final TransactionTemplate change;
     private final Clock clock;
@@ -40,13 +40,13 @@ public class Revisions {
 
     Revisions(
             RevisionRecords records,
-            Rollback goingBack,
+            Rollback rollback,
             Projects projects,
             PlatformTransactionManager transactions,
             Clock clock) {
         this.records = records;
         this.change = new TransactionTemplate(transactions);
-        this.goingBack = goingBack;
+        this.rollback = rollback;
         this.projects = projects;
         this.clock = clock;
     }
@@ -62,7 +62,7 @@ public class Revisions {
         if (lookedAt.get(seen.id()) == seen) {
             return;
         }
-        ProjectFolder given = goingBack.given(seen);
+        ProjectFolder given = rollback.given(seen);
         if (!given.equals(kept.get(seen.id()))) {
             change.executeWithoutResult(begun -> add(seen.id(), who, why));
         }
@@ -71,7 +71,7 @@ public class Revisions {
 
     /* Somebody else may have been faster: what is kept is what the records have now. */
     private void add(String projectId, String who, String why) {
-        ProjectFolder now = goingBack.given(projects.get(projectId));
+        ProjectFolder now = rollback.given(projects.get(projectId));
         int last = latest(projectId);
         ProjectFolder before = last == NONE ? NOTHING : content(projectId, last);
         if (!now.equals(before)) {
@@ -115,7 +115,7 @@ public class Revisions {
 
     /** What viewers have of it, beside what its authors make of it. */
     public List<ProjectDifference.Changed> notGiven(Project project, Project drafted) {
-        return ProjectDifference.between(goingBack.given(project), goingBack.given(drafted));
+        return ProjectDifference.between(rollback.given(project), rollback.given(drafted));
     }
 
     /** The project as viewers had it, on the sources of today. */
@@ -125,11 +125,11 @@ public class Revisions {
 
     /** Viewers have again what they had. */
     public void goBack(Project project, int number) {
-        goingBack.to(project, content(project.id(), number));
+        rollback.to(project, content(project.id(), number));
     }
 
     /** Viewers have one thing again as they had it. */
     public void goBack(Project project, int number, ProjectDifference.Kind kind, String id) {
-        goingBack.to(project, content(project.id(), number), kind, id);
+        rollback.to(project, content(project.id(), number), kind, id);
     }
 }

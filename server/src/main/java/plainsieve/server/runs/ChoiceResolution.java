@@ -33,8 +33,8 @@ import plainsieve.sources.SourceFailure;
 final class ChoiceResolution {
     private final Map<String, ParameterDefinition> known;
     private final Dependencies dependencies;
-    private final RequestedChoices asked;
-    private final ListScope who;
+    private final RequestedChoices requested;
+    private final ListScope scope;
     private final ValueLists lists;
     private final LocalDate today;
     private final Set<String> staged;
@@ -47,18 +47,18 @@ final class ChoiceResolution {
     private final Map<String, RestrictedChoice> held = new HashMap<>();
     private final List<Problem> problems = new ArrayList<>();
 
-    ChoiceResolution(Project project, RequestedChoices asked, ValueLists lists, LocalDate today) {
+    ChoiceResolution(Project project, RequestedChoices requested, ValueLists lists, LocalDate today) {
         this.known = project.parameters();
         this.dependencies = project.dependencies();
-        this.asked = asked;
-        this.who = new ListScope(project, asked.asker());
+        this.requested = requested;
+        this.scope = new ListScope(project, requested.asker());
         this.lists = lists;
         this.today = today;
         this.staged = project.stage().values().keySet();
         Map<String, String> former = project.formerNames();
-        asked.choices().forEach((name, text) -> {
+        requested.choices().forEach((name, text) -> {
             String current = former.getOrDefault(name, name);
-            String now = asked.mayChoose().contains(name) ? name : current;
+            String now = requested.mayChoose().contains(name) ? name : current;
             if (given.putIfAbsent(now, text) != null) {
                 problems.add(Problem.of(
                                 "twice-named",
@@ -67,7 +67,7 @@ final class ChoiceResolution {
                         .about(now));
             }
         });
-        asked.asker().fixed().forEach((name, text) -> fixed.put(former.getOrDefault(name, name), text));
+        requested.asker().fixed().forEach((name, text) -> fixed.put(former.getOrDefault(name, name), text));
     }
 
     ResolvedChoices choose(Set<String> needed) {
@@ -90,11 +90,11 @@ final class ChoiceResolution {
     /** Choices for what is no parameter here, and for what a signed link alone may choose. */
     private void strangers() {
         Map<String, Parameter> choosable = new LinkedHashMap<>();
-        asked.mayChoose().stream()
+        requested.mayChoose().stream()
                 .filter(name -> known.containsKey(name) && !known.get(name).isComputed())
                 .forEach(name -> choosable.put(name, known.get(name).toParameter()));
         for (String name : given.keySet()) {
-            boolean computed = asked.mayChoose().contains(name)
+            boolean computed = requested.mayChoose().contains(name)
                     && known.containsKey(name)
                     && known.get(name).isComputed();
             if (computed) {
@@ -106,7 +106,7 @@ final class ChoiceResolution {
             } else if (!choosable.containsKey(name)) {
                 problems.add(ChoiceReader.unknown(name, choosable));
             } else if (fixed.containsKey(name) && !fixed.get(name).equals(given.get(name))) {
-                String by = asked.asker().fixedBy();
+                String by = requested.asker().fixedBy();
                 problems.add(Problem.of(
                                 "fixed-by-link",
                                 "%s fixes what is chosen for :%s.".formatted(by, name),
@@ -123,14 +123,14 @@ final class ChoiceResolution {
                 computed(definition);
                 return;
             }
-            Optional<RestrictedChoice> theirs = lists.held(definition, who, texts);
+            Optional<RestrictedChoice> theirs = lists.held(definition, scope, texts);
             theirs.ifPresent(all -> held.put(name, all));
             ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), within(theirs, definition));
             texts.put(name, text);
             if (given.containsKey(name)) {
                 ChoiceReader.refuseRepeats(name, text);
             }
-            if (asked.signedOnly().contains(name) && !fixed.containsKey(name)) {
+            if (requested.signedOnly().contains(name) && !fixed.containsKey(name)) {
                 throw new ProblemException(Problem.of(
                         "signed-link-needed",
                         "What is chosen for “%s” comes from a signed link.".formatted(definition.label()),
@@ -172,7 +172,7 @@ final class ChoiceResolution {
 
     private Optional<Value> work(String formula, ParameterDefinition definition) {
         return Formula.read(formula)
-                .value(today, asked.asker().viewer().name(), name -> choices.getOrDefault(name, new Choice.Blank()))
+                .value(today, requested.asker().viewer().name(), name -> choices.getOrDefault(name, new Choice.Blank()))
                 .map(value -> Formula.as(definition.type(), value));
     }
 
@@ -184,7 +184,8 @@ final class ChoiceResolution {
         if (given.containsKey(name)) {
             return given.get(name);
         }
-        boolean trial = asked.trial() && (definition.trial().kind() != ChoiceText.Kind.BLANK || !staged.contains(name));
+        boolean trial =
+                requested.trial() && (definition.trial().kind() != ChoiceText.Kind.BLANK || !staged.contains(name));
         return trial ? definition.trial() : defaultText(definition);
     }
 
@@ -204,7 +205,7 @@ final class ChoiceResolution {
 
             @Override
             public ChoiceText ofQuery(DefaultDefinition.FromQuery start) {
-                return lists.defaultOf(definition, who, texts);
+                return lists.defaultOf(definition, scope, texts);
             }
         });
     }
@@ -213,7 +214,7 @@ final class ChoiceResolution {
     private Optional<AllowedValues> allowed(ParameterDefinition definition, ChoiceText text) {
         boolean looksUp = !text.values().isEmpty() || text.kind() == ChoiceText.Kind.ALL;
         return looksUp && definition.list().exists()
-                ? lists.allowed(definition, who, texts, text.values())
+                ? lists.allowed(definition, scope, texts, text.values())
                 : Optional.empty();
     }
 

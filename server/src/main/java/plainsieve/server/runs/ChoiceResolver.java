@@ -29,13 +29,13 @@ public class ChoiceResolver {
      *
      * @param needed names; those that are no parameters are left to whoever reads the text
      */
-    public ResolvedChoices choose(Project project, Set<String> needed, RequestedChoices asked) {
-        return new ChoiceResolution(project, asked, lists, today()).choose(needed);
+    public ResolvedChoices choose(Project project, Set<String> needed, RequestedChoices requested) {
+        return new ChoiceResolution(project, requested, lists, today()).choose(needed);
     }
 
     /** A parameter as it opens right now, other parameters having their defaults. */
-    public ResolvedChoices opening(Project project, Caller asker, ParameterDefinition definition) {
-        return choose(project, Set.of(definition.name()), RequestedChoices.of(asker, Set.of(), Map.of()));
+    public ResolvedChoices opening(Project project, Caller caller, ParameterDefinition definition) {
+        return choose(project, Set.of(definition.name()), RequestedChoices.of(caller, Set.of(), Map.of()));
     }
 
     /** Today in the time zone of the project. */

@@ -35,14 +35,14 @@ public class DataAges {
     private static final Duration KEPT = Duration.ofSeconds(30);
     private static final int MOST_KEPT = 1_000;
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final Settings settings;
     private final Clock clock;
     private final Cache<Asked, Optional<String>> newest =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
-    DataAges(QueryRunner runner, Settings settings, Clock clock) {
-        this.runner = runner;
+    DataAges(QueryRunner queryRunner, Settings settings, Clock clock) {
+        this.queryRunner = queryRunner;
         this.settings = settings;
         this.clock = clock;
     }
@@ -58,8 +58,8 @@ public class DataAges {
     public record Age(String newest, boolean late) {}
 
     /** Nothing when the report tells none, or there are no rows. Throws as any run. */
-    public Optional<Age> of(Project project, Caller asker, Report report) {
-        return report.opening().age().flatMap(age -> newest.get(new Asked(project, asker, age), this::ask)
+    public Optional<Age> of(Project project, Caller caller, Report report) {
+        return report.opening().age().flatMap(age -> newest.get(new Asked(project, caller, age), this::ask)
                 .map(value -> new Age(value, isLate(value, age))));
     }
 
@@ -74,7 +74,7 @@ public class DataAges {
                 .map(definition -> definition.name())
                 .collect(Collectors.toSet());
         Newest found = new Newest();
-        runner.run(
+        queryRunner.run(
                 new RunRequest(
                         UUID.randomUUID().toString(),
                         project,

@@ -20,11 +20,11 @@ import plainsieve.server.project.Project;
 /** Lists as controls ask for them: with what is chosen for their parents, complete and checked. */
 @Service
 public class ListRequests {
-    private final ChoiceResolver choosing;
+    private final ChoiceResolver choiceResolver;
     private final ValueLists lists;
 
-    ListRequests(ChoiceResolver choosing, ValueLists lists) {
-        this.choosing = choosing;
+    ListRequests(ChoiceResolver choiceResolver, ValueLists lists) {
+        this.choiceResolver = choiceResolver;
         this.lists = lists;
     }
 
@@ -73,14 +73,15 @@ public class ListRequests {
         Map<String, ParameterDefinition> all = project.parameters();
         Map<String, ChoiceText> known = new HashMap<>(wanted.choices());
         known.keySet().removeIf(name -> !all.containsKey(name) || all.get(name).isComputed());
-        RequestedChoices asked = new RequestedChoices(wanted.asker(), all.keySet(), known, Set.of(), wanted.trial());
-        return choosing.choose(project, parents, asked).orRefuse().texts();
+        RequestedChoices requested =
+                new RequestedChoices(wanted.asker(), all.keySet(), known, Set.of(), wanted.trial());
+        return choiceResolver.choose(project, parents, requested).orRefuse().texts();
     }
 
     /** What a column holds, as the values of a parameter. */
     public ValueLists.ValueList ofColumn(
-            Project project, Caller asker, ParameterDefinition definition, ColumnReference column) {
+            Project project, Caller caller, ParameterDefinition definition, ColumnReference column) {
         ListDefinition list = new ListDefinition.FromColumn(column, false, Duration.ZERO);
-        return lists.of(definition.withList(list), new ListScope(project, asker), Map.of());
+        return lists.of(definition.withList(list), new ListScope(project, caller), Map.of());
     }
 }

@@ -12,7 +12,9 @@ public final class PickDescription {
     public static String column(String key) {
         ResultShape.Key read = ResultShape.Key.read(key);
         String words = read.column().replace('_', ' ');
-        return read.cut().map(cut -> words + ", " + cut.word()).orElse(words);
+        return read.cut()
+                .map(valueGrouping -> words + ", " + valueGrouping.word())
+                .orElse(words);
     }
 
     /** The groups of a pick, as they are written in links. */

@@ -55,10 +55,10 @@ final class PickedFilters {
         }
     }
 
-    private void within(String column, ValueGrouping cut, String first) {
-        Ends ends = cut instanceof ValueGrouping.NumericBands bands
-                ? band(bands, first)
-                : stretch(((ValueGrouping.Part) cut).part(), first);
+    private void within(String column, ValueGrouping valueGrouping, String first) {
+        Ends ends = valueGrouping instanceof ValueGrouping.NumericBands numericBands
+                ? band(numericBands, first)
+                : stretch(((ValueGrouping.Part) valueGrouping).part(), first);
         String from = chosen(ends.type(), false, ChoiceText.of(ends.first()));
         String before = chosen(ends.type(), false, ChoiceText.of(ends.next()));
         filters.add(AddedFilter.compared(column, AddedFilter.Comparison.GREATER_OR_EQUAL, from));
@@ -68,10 +68,10 @@ final class PickedFilters {
     /** @param next the first value behind it */
     private record Ends(Type type, String first, String next) {}
 
-    private static Ends band(ValueGrouping.NumericBands bands, String first) {
+    private static Ends band(ValueGrouping.NumericBands numericBands, String first) {
         try {
             BigDecimal least = new BigDecimal(first);
-            return new Ends(Type.DECIMAL, first, least.add(bands.width()).toPlainString());
+            return new Ends(Type.DECIMAL, first, least.add(numericBands.width()).toPlainString());
         } catch (NumberFormatException e) {
             throw unreadable(first);
         }

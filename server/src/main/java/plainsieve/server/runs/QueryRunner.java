@@ -43,25 +43,25 @@ import plainsieve.sources.SourceFailure;
 /** Takes one run all the way: choices are read and checked, the query rewritten, the statement sent, its rows streamed. */
 @Service
 public class QueryRunner {
-    private final ChoiceResolver choosing;
-    private final StatementSender sending;
-    private final EvidenceCollector explaining;
+    private final ChoiceResolver choiceResolver;
+    private final StatementSender statementSender;
+    private final EvidenceCollector evidenceCollector;
     private final SourceFacts facts;
-    private final RowAccess holding;
+    private final RowAccess rowAccess;
     private final AnalysisLimit analysis;
 
     QueryRunner(
-            ChoiceResolver choosing,
-            StatementSender sending,
-            EvidenceCollector explaining,
+            ChoiceResolver choiceResolver,
+            StatementSender statementSender,
+            EvidenceCollector evidenceCollector,
             SourceFacts facts,
-            RowAccess holding,
+            RowAccess rowAccess,
             AnalysisLimit analysis) {
         this.analysis = analysis;
-        this.holding = holding;
-        this.choosing = choosing;
-        this.sending = sending;
-        this.explaining = explaining;
+        this.rowAccess = rowAccess;
+        this.choiceResolver = choiceResolver;
+        this.statementSender = statementSender;
+        this.evidenceCollector = evidenceCollector;
         this.facts = facts;
     }
 
@@ -71,53 +71,54 @@ public class QueryRunner {
      * @throws ProblemException when a choice or the query cannot be used
      * @throws SourceFailure when the source fails; with the place in the author's text
      */
-    public void run(RunRequest order, RunListener listener) {
-        run(ready(order), order.runId(), listener);
+    public void run(RunRequest request, RunListener listener) {
+        run(ready(request), request.runId(), listener);
     }
 
     /** An order that can be sent. @param origin where it goes, and for whom */
     public record Ready(RunRequest order, StatementOrigin origin, Statement statement) {}
 
     /** What would be sent for an order. Throws {@link ProblemException} when a choice or the query cannot be used. */
-    public Ready ready(RunRequest order) {
-        Made made = made(order);
-        return new Ready(order, made.origin(), made.statement());
+    public Ready ready(RunRequest request) {
+        Made made = made(request);
+        return new Ready(request, made.origin(), made.statement());
     }
 
     /** Runs to its end what can be sent. @param runId to stop it by. Throws {@link SourceFailure} as {@link #run(RunOrder, RunListener)} */
     public void run(Ready ready, String runId, RunListener listener) {
         try {
-            sending.send(runId, ready.origin(), ready.statement(), listener);
+            statementSender.send(runId, ready.origin(), ready.statement(), listener);
         } catch (SourceFailure e) {
             throw placed(e, ready.order(), ready.statement());
         }
     }
 
-    private static SourceFailure placed(SourceFailure failure, RunRequest order, Statement statement) {
+    private static SourceFailure placed(SourceFailure failure, RunRequest request, Statement statement) {
         if (failure.kind() != SourceFailure.Kind.REFUSED_STATEMENT) {
             return failure;
         }
-        Optional<StepsAnalysis> steps = steps(order);
-        String sql = steps.map(reading -> reading.statement().sql())
-                .orElse(order.text().written());
+        Optional<StepsAnalysis> steps = steps(request);
+        String sql = steps.map(analysis -> analysis.statement().sql())
+                .orElse(request.text().written());
         Optional<TextLocation> inSql =
-                ErrorLocation.of(sql, statement, failure.position(), failure.getMessage(), dialect(order));
+                ErrorLocation.of(sql, statement, failure.position(), failure.getMessage(), dialect(request));
         return failure.in(
                 steps.isEmpty()
                         ? inSql
-                        : inSql.flatMap(place -> steps.get().place(order.text().written(), place)));
+                        : inSql.flatMap(
+                                location -> steps.get().place(request.text().written(), location)));
     }
 
     /** The steps of an order; nothing when it is SQL. */
-    private static Optional<StepsAnalysis> steps(RunRequest order) {
-        String text = order.text().written();
+    private static Optional<StepsAnalysis> steps(RunRequest request) {
+        String text = request.text().written();
         return StepLines.isSteps(text)
-                ? Optional.of(order.project().steps(order.text().query().sourceId(), text))
+                ? Optional.of(request.project().steps(request.text().query().sourceId(), text))
                 : Optional.empty();
     }
 
-    private static Dialect dialect(RunRequest order) {
-        return order.project().dialect(order.text().query().sourceId());
+    private static Dialect dialect(RunRequest request) {
+        return request.project().dialect(request.text().query().sourceId());
     }
 
     /**
@@ -126,98 +127,99 @@ public class QueryRunner {
      * @throws ProblemException as {@link #check}
      * @throws SourceFailure when the database would refuse it; with the place in the author's text
      */
-    public List<Verdict> plan(RunRequest order) {
-        Made made = made(order);
+    public List<Verdict> plan(RunRequest request) {
+        Made made = made(request);
         try {
-            return explaining.explain(made.origin(), made.statement(), false).judged().stream()
+            return evidenceCollector.explain(made.origin(), made.statement(), false).judged().stream()
                     .map(EvidenceCollector.Judged::verdict)
                     .toList();
         } catch (SourceFailure e) {
-            throw placed(e, order, made.statement());
+            throw placed(e, request, made.statement());
         }
     }
 
     /** What would be sent for an order. Throws {@link ProblemException} as {@link #check}. */
-    public Statement statementOf(RunRequest order) {
-        return made(order).statement();
+    public Statement statementOf(RunRequest request) {
+        return made(request).statement();
     }
 
     /** Looks at the answer that a request gets, as it comes. Throws as {@link #run}. */
-    public ResponsePreview look(RunRequest order) {
-        Made made = made(order);
-        return sending.look(made.origin(), made.statement());
+    public ResponsePreview look(RunRequest request) {
+        Made made = made(request);
+        return statementSender.look(made.origin(), made.statement());
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */
-    public void check(RunRequest order) {
-        made(order);
+    public void check(RunRequest request) {
+        made(request);
     }
 
     /** What is sent, and where. */
     private record Made(StatementOrigin origin, Statement statement) {}
 
-    private Made made(RunRequest order) {
+    private Made made(RunRequest request) {
         try {
-            return rewritten(order);
+            return rewritten(request);
         } catch (ProblemException e) {
-            ProblemException placed = steps(order)
-                    .filter(reading -> reading.made().isPresent())
-                    .map(reading ->
-                            new ProblemException(reading.placed(order.text().written(), e.problems())))
+            ProblemException placed = steps(request)
+                    .filter(analysis -> analysis.made().isPresent())
+                    .map(analysis ->
+                            new ProblemException(analysis.placed(request.text().written(), e.problems())))
                     .orElse(e);
-            throw ViewerErrorMessages.told(order.asked().asker(), placed);
+            throw ViewerErrorMessages.told(request.asked().asker(), placed);
         }
     }
 
-    private Made rewritten(RunRequest order) {
-        Optional<ProcedureCall> call = order.purpose().kind() == Purpose.Kind.BENCH
-                ? ProcedureCall.of(order.text().written(), dialect(order))
+    private Made rewritten(RunRequest request) {
+        Optional<ProcedureCall> call = request.purpose().kind() == Purpose.Kind.BENCH
+                ? ProcedureCall.of(request.text().written(), dialect(request))
                 : Optional.empty();
         if (call.isPresent()) {
-            ResolvedChoices chosen = choosing.choose(
-                            order.project(), with(call.get().parameterNames(), order), order.asked())
+            ResolvedChoices resolved = choiceResolver
+                    .choose(request.project(), with(call.get().parameterNames(), request), request.asked())
                     .orRefuse();
             return new Made(
-                    origin(order, chosen.choices()),
-                    call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap()));
+                    origin(request, resolved.choices()),
+                    call.get().statement(new Choices(resolved.parameters(), resolved.choices()), request.cap()));
         }
-        String caller = order.asked().asker().id();
-        PreparedQuery prepared = analysis.run(caller, () -> order.project()
-                .prepare(order.text().query(), order.text().written()));
-        if (prepared.sides().isPresent() && order.text().query().choosesSource()) {
+        String caller = request.asked().asker().id();
+        PreparedQuery prepared = analysis.run(caller, () -> request.project()
+                .prepare(request.text().query(), request.text().written()));
+        if (prepared.sides().isPresent() && request.text().query().choosesSource()) {
             throw new ProblemException(Problem.of(
                     "source-is-chosen",
                     "“%s” takes rows of other sources, so that which source it asks cannot be chosen."
-                            .formatted(order.text().query().name()),
+                            .formatted(request.text().query().name()),
                     "Let it always ask the same one, or take only rows of its own source."));
         }
-        holding.require(
-                new ListScope(order.project(), order.asked().asker()),
-                Set.of(order.text().query().id()),
-                "“%s”".formatted(order.text().query().name()),
-                with(prepared.parameterNames(), order));
-        ResolvedChoices chosen = choosing.choose(order.project(), needed(prepared, order), order.asked())
+        rowAccess.require(
+                new ListScope(request.project(), request.asked().asker()),
+                Set.of(request.text().query().id()),
+                "“%s”".formatted(request.text().query().name()),
+                with(prepared.parameterNames(), request));
+        ResolvedChoices resolved = choiceResolver
+                .choose(request.project(), needed(prepared, request), request.asked())
                 .orRefuse();
-        StatementOrigin origin = origin(order, chosen.choices());
-        Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
-        Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
+        StatementOrigin origin = origin(request, resolved.choices());
+        Map<String, Parameter> used = new LinkedHashMap<>(resolved.parameters());
+        Map<String, Choice> choices = new LinkedHashMap<>(resolved.choices());
         List<AddedFilter> picked =
-                new PickedFilters(used, choices).of(order.shape().filters());
+                new PickedFilters(used, choices).of(request.shape().filters());
         SourceNames names = names(origin.sourceId(), prepared);
         Statement statement = analysis.run(caller, () -> {
             PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
-            return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
+            return filtered.rewrite(new Choices(used, choices), wanted(request.shape(), used, choices), request.cap());
         });
         return new Made(origin, statement);
     }
 
-    private static StatementOrigin origin(RunRequest order, Map<String, Choice> choices) {
-        Query query = order.text().query();
+    private static StatementOrigin origin(RunRequest request, Map<String, Choice> choices) {
+        Query query = request.text().query();
         if (!query.choosesSource()) {
-            return order.origin();
+            return request.origin();
         }
         Choice choice = choices.getOrDefault(query.sourceBy(), new Choice.Blank());
-        return order.origin().at(SourceChoice.chosen(order.project(), query, choice));
+        return request.origin().at(SourceChoice.chosen(request.project(), query, choice));
     }
 
     /** Of what several sources gave nothing is known here but what the text says. */
@@ -225,19 +227,19 @@ public class QueryRunner {
         return prepared.sides().isPresent() ? SourceNames.none() : facts.namesSoFar(sourceId);
     }
 
-    private static Set<String> needed(PreparedQuery prepared, RunRequest order) {
-        Set<String> names = with(prepared.parameterNames(), order);
-        if (!order.shape().limitParameter().isEmpty()) {
-            names.add(order.shape().limitParameter());
+    private static Set<String> needed(PreparedQuery prepared, RunRequest request) {
+        Set<String> names = with(prepared.parameterNames(), request);
+        if (!request.shape().limitParameter().isEmpty()) {
+            names.add(request.shape().limitParameter());
         }
         return names;
     }
 
     /** With the parameter that says which source is asked. */
-    private static Set<String> with(Set<String> mentioned, RunRequest order) {
+    private static Set<String> with(Set<String> mentioned, RunRequest request) {
         Set<String> names = new LinkedHashSet<>(mentioned);
-        if (order.text().query().choosesSource()) {
-            names.add(order.text().query().sourceBy());
+        if (request.text().query().choosesSource()) {
+            names.add(request.text().query().sourceBy());
         }
         return names;
     }

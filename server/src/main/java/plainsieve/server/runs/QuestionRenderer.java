@@ -27,11 +27,11 @@ import plainsieve.sources.SourceFailure;
 /** Says a report's question with choices in it: for the page, its title, link previews and file headers. */
 @Service
 public class QuestionRenderer {
-    private final ChoiceResolver choosing;
+    private final ChoiceResolver choiceResolver;
     private final ValueLists lists;
 
-    QuestionRenderer(ChoiceResolver choosing, ValueLists lists) {
-        this.choosing = choosing;
+    QuestionRenderer(ChoiceResolver choiceResolver, ValueLists lists) {
+        this.choiceResolver = choiceResolver;
         this.lists = lists;
     }
 
@@ -49,16 +49,16 @@ public class QuestionRenderer {
             Map<String, RenderedQuestion> notes,
             List<RenderedQuestion.Part> always) {}
 
-    public Question ask(Project project, Report report, RequestedChoices asked, Locale locale) {
+    public Question ask(Project project, Report report, RequestedChoices requested, Locale locale) {
         Set<String> names = project.parametersOf(report);
-        ResolvedChoices chosen = choosing.choose(project, names, asked);
-        Map<String, ChoiceText> texts = new LinkedHashMap<>(chosen.texts());
-        asked.choices().forEach(texts::putIfAbsent);
-        ListScope who = new ListScope(project, asked.asker());
+        ResolvedChoices resolved = choiceResolver.choose(project, names, requested);
+        Map<String, ChoiceText> texts = new LinkedHashMap<>(resolved.texts());
+        requested.choices().forEach(texts::putIfAbsent);
+        ListScope scope = new ListScope(project, requested.asker());
         Map<String, ParameterLabels> words = new HashMap<>();
         names.stream()
                 .filter(project.parameters()::containsKey)
-                .forEach(name -> words.put(name, words(project.parameter(name), who, texts)));
+                .forEach(name -> words.put(name, words(project.parameter(name), scope, texts)));
         ChoiceDescription inWords = new ChoiceDescription(words, texts, locale);
         Map<String, RenderedQuestion> titles = new LinkedHashMap<>();
         Map<String, RenderedQuestion> notes = new LinkedHashMap<>();
@@ -69,7 +69,7 @@ public class QuestionRenderer {
             }
         }
         return new Question(
-                chosen,
+                resolved,
                 line(project, report, words).say(words, inWords),
                 titles,
                 notes,
@@ -117,7 +117,7 @@ public class QuestionRenderer {
         return QuestionLine.compose(report.name(), said);
     }
 
-    private ParameterLabels words(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> texts) {
+    private ParameterLabels words(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> texts) {
         return new ParameterLabels(
                 definition.name(),
                 definition.label(),
@@ -129,16 +129,16 @@ public class QuestionRenderer {
                         ? Long.toString(definition.meaning().everyRow().getAsLong())
                         : "",
                 definition.rangeEnd(),
-                labels(definition, who, texts));
+                labels(definition, scope, texts));
     }
 
     /** Labels are a kindness: a list that cannot be had leaves the values as they are. */
-    private Map<String, String> labels(ParameterDefinition definition, ListScope who, Map<String, ChoiceText> texts) {
+    private Map<String, String> labels(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> texts) {
         List<String> values =
                 texts.getOrDefault(definition.name(), ChoiceText.blank()).values();
         Map<String, String> labels = new HashMap<>();
         try {
-            for (ListedValue item : lists.named(definition, who, texts, values)) {
+            for (ListedValue item : lists.named(definition, scope, texts, values)) {
                 if (!item.label().equals(item.value())) {
                     labels.put(item.value(), item.label());
                 }

@@ -25,11 +25,11 @@ import plainsieve.server.settings.Settings;
 /** Makes run orders of what is asked of a report: one view, shown or taken away whole. */
 @Component
 public class ReportRunRequests {
-    private final ChoiceResolver choosing;
+    private final ChoiceResolver choiceResolver;
     private final Settings settings;
 
-    ReportRunRequests(ChoiceResolver choosing, Settings settings) {
-        this.choosing = choosing;
+    ReportRunRequests(ChoiceResolver choiceResolver, Settings settings) {
+        this.choiceResolver = choiceResolver;
         this.settings = settings;
     }
 
@@ -60,9 +60,9 @@ public class ReportRunRequests {
 
     /** A reader's choices for a report. */
     public static RequestedChoices choices(
-            Project project, Caller asker, Report report, Map<String, ChoiceText> choices) {
+            Project project, Caller caller, Report report, Map<String, ChoiceText> choices) {
         Set<String> signedOnly = new LinkedHashSet<>(report.opening().signed());
-        return new RequestedChoices(asker, project.parametersOf(report), choices, signedOnly, false);
+        return new RequestedChoices(caller, project.parametersOf(report), choices, signedOnly, false);
     }
 
     /**
@@ -106,7 +106,7 @@ public class ReportRunRequests {
         }
         Set<String> needed = project.parametersOf(asked.view());
         Map<String, ChoiceText> complete =
-                choosing.choose(project, needed, counting).orRefuse().texts();
+                choiceResolver.choose(project, needed, counting).orRefuse().texts();
         Map<String, ChoiceText> others =
                 new ComparisonChoices(figures.against().get(), project.parameters()).of(complete);
         boolean moves = figures.against().get().kind() != ComparisonBasis.Kind.ALL;

@@ -26,13 +26,13 @@ public record RequestedChoices(
     }
 
     /** Choices of a reader. */
-    public static RequestedChoices of(Caller asker, Set<String> mayChoose, Map<String, ChoiceText> choices) {
-        return new RequestedChoices(asker, mayChoose, choices, Set.of(), false);
+    public static RequestedChoices of(Caller caller, Set<String> mayChoose, Map<String, ChoiceText> choices) {
+        return new RequestedChoices(caller, mayChoose, choices, Set.of(), false);
     }
 
     /** Choices of an author, who may choose anything. */
-    public static RequestedChoices onTheBench(Caller asker, Set<String> mayChoose, Map<String, ChoiceText> choices) {
-        return new RequestedChoices(asker, mayChoose, choices, Set.of(), true);
+    public static RequestedChoices onTheBench(Caller caller, Set<String> mayChoose, Map<String, ChoiceText> choices) {
+        return new RequestedChoices(caller, mayChoose, choices, Set.of(), true);
     }
 
     /** The same with nothing chosen for some parameters. What is fixed for the asker stays. */

@@ -159,21 +159,21 @@ public class SentLog {
     }
 
     /** A statement that somebody may see: operators every one, others what was sent for them. */
-    public Optional<SentRow> find(Project project, Caller asker, long id) {
-        boolean everyones = whose(asker).isEmpty();
-        return find(project, id).filter(row -> everyones || isTheirs(asker, row));
+    public Optional<SentRow> find(Project project, Caller caller, long id) {
+        boolean everyones = whose(caller).isEmpty();
+        return find(project, id).filter(row -> everyones || isTheirs(caller, row));
     }
 
-    private boolean isTheirs(Caller asker, SentRow row) {
-        return asker.isOrLooked(row.asker())
+    private boolean isTheirs(Caller caller, SentRow row) {
+        return caller.isOrLooked(row.asker())
                 || Optional.ofNullable(also.getIfPresent(row.id()))
-                        .filter(others -> others.contains(asker.id()))
+                        .filter(others -> others.contains(caller.id()))
                         .isPresent();
     }
 
     /** Whose statements somebody may see; empty for everyone's. */
-    public static String whose(Caller asker) {
-        return asker.role().mayActAs(Role.OPERATOR) ? "" : asker.id();
+    public static String whose(Caller caller) {
+        return caller.role().mayActAs(Role.OPERATOR) ? "" : caller.id();
     }
 
     public Optional<SentRow> find(Project project, long id) {
@@ -279,8 +279,8 @@ public class SentLog {
                 .collect(Collectors.toSet());
     }
 
-    public void done(Begun begun, RunSummary answer) {
-        writer.later(now -> now.end(finished(begun.row(), "done", "", answer)));
+    public void done(Begun begun, RunSummary summary) {
+        writer.later(now -> now.end(finished(begun.row(), "done", "", summary)));
     }
 
     /** How a statement ended that did not end well. */
@@ -293,11 +293,11 @@ public class SentLog {
     public void failed(Begun begun, End end, String problem, double millis) {
         String told = begun.sent().withoutPrivate(problem);
         String outcome = end == End.STOPPED ? "stopped" : "failed";
-        RunSummary answer = new RunSummary(0, 0, millis, millis);
-        writer.later(now -> now.end(finished(begun.row(), outcome, told, answer)));
+        RunSummary summary = new RunSummary(0, 0, millis, millis);
+        writer.later(now -> now.end(finished(begun.row(), outcome, told, summary)));
     }
 
-    private static SentRow finished(SentRow row, String outcome, String problem, RunSummary answer) {
+    private static SentRow finished(SentRow row, String outcome, String problem, RunSummary summary) {
         return new SentRow(
                 row.id(),
                 row.runId(),
@@ -313,11 +313,11 @@ public class SentLog {
                 row.boundValues(),
                 outcome,
                 problem,
-                answer.gathered().orElse(-1),
-                answer.fetched(),
-                answer.shown(),
-                answer.databaseMillis(),
-                answer.totalMillis(),
+                summary.gathered().orElse(-1),
+                summary.fetched(),
+                summary.shown(),
+                summary.databaseMillis(),
+                summary.totalMillis(),
                 row.evidence());
     }
 }

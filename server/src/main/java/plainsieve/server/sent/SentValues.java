@@ -22,27 +22,27 @@ public final class SentValues {
                 .toList();
     }
 
-    static SentValue of(String parameter, int offset, PlaceholderBinding bound) {
-        if (bound instanceof PlaceholderBinding.Single single) {
+    static SentValue of(String parameter, int offset, PlaceholderBinding placeholderBinding) {
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             return new SentValue(
                     parameter,
                     offset,
                     single.value().type().word(),
                     List.of(single.value().written()));
         }
-        if (bound instanceof PlaceholderBinding.Array array) {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             List<String> written = array.values().stream().map(Value::written).toList();
             return new SentValue(parameter, offset, array.type().word() + MANY, written);
         }
-        if (bound instanceof PlaceholderBinding.JsonArray json) {
+        if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
             return new SentValue(parameter, offset, JSON, List.of(json.text()));
         }
-        return bound instanceof PlaceholderBinding.RowCount count
+        return placeholderBinding instanceof PlaceholderBinding.RowCount count
                 ? new SentValue(parameter, offset, Type.INTEGER.word(), List.of(Long.toString(count.rows())))
                 : new SentValue(
                         parameter,
                         offset,
-                        ((PlaceholderBinding.Nothing) bound).type().word(),
+                        ((PlaceholderBinding.Nothing) placeholderBinding).type().word(),
                         List.of());
     }
 

@@ -19,10 +19,10 @@ import plainsieve.sources.SourceFailure;
 /** Asks where each choice of a statement runs: of one source its plan, of several the plan of each. */
 @Service
 public class EvidenceCollector {
-    private final StatementSender sending;
+    private final StatementSender statementSender;
 
-    EvidenceCollector(StatementSender sending) {
-        this.sending = sending;
+    EvidenceCollector(StatementSender statementSender) {
+        this.statementSender = statementSender;
     }
 
     /** What is known of one placement. @param sourceId whose plan tells it */
@@ -52,7 +52,7 @@ public class EvidenceCollector {
      * @param measured whether it shall run to its end and rows be counted, where that can be done
      */
     public Told explain(StatementOrigin origin, Statement statement, boolean measured) {
-        StatementSender.Told told = sending.explain(origin, statement, measured);
+        StatementSender.Told told = statementSender.explain(origin, statement, measured);
         if (FederatedStatement.isOne(statement.text())) {
             return several(origin, FederatedStatement.of(statement), told, measured);
         }

@@ -14,14 +14,14 @@ import plainsieve.sources.SourceKind;
 /** Sends each side of a statement on several sources as everything is sent: limited, stoppable, and written into Sent. */
 record FederatedSender(StatementSender sending, StatementOrigin origin) implements PartSender {
     @Override
-    public RunSummary ask(SourcePart side, Statement statement, Cancellation cancellation, RowReceiver receiver) {
-        return sending.send(origin.at(side.source()), statement, new SideListener(cancellation, receiver));
+    public RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver) {
+        return sending.send(origin.at(part.source()), statement, new SideListener(cancellation, receiver));
     }
 
     /** Files are counted by the engine here, databases count by themselves; of a service rows are counted when they have come. */
     @Override
-    public boolean counts(SourcePart side) {
-        SourceKind kind = origin.project().source(side.source()).kind();
+    public boolean counts(SourcePart part) {
+        SourceKind kind = origin.project().source(part.source()).kind();
         return !kind.isService();
     }
 

@@ -29,7 +29,7 @@ class FileCacheFolders {
     private static final int MOST_ENGINES = 4;
 
     private final Path folder;
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private final SourceRecords records;
 
     FileCacheFolders(Settings settings, SourceRecords records) throws IOException {
@@ -37,13 +37,13 @@ class FileCacheFolders {
         this.folder = settings.dataFolder().toAbsolutePath().resolve("kept");
         EngineLimits all = new EngineLimits(
                 settings.engineMemory().toBytes(), Runtime.getRuntime().availableProcessors());
-        this.engines = new EnginePool(all, MOST_ENGINES);
+        this.enginePool = new EnginePool(all, MOST_ENGINES);
         Files.createDirectories(
                 folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
     }
 
     EnginePool engines() {
-        return engines;
+        return enginePool;
     }
 
     /** Where answers of services lie while they are shown; nothing of it outlasts the server. */
@@ -65,7 +65,7 @@ class FileCacheFolders {
      * sources may be of one file, for which there is one engine; so it goes by the file.
      */
     Map<String, String> bounds(SourceSettings.DuckDb database) {
-        return engines.each().settings(folder.resolve(name(database.file())));
+        return enginePool.each().settings(folder.resolve(name(database.file())));
     }
 
     private static String name(String of) {

@@ -34,7 +34,7 @@ public interface RunListener extends RowReceiver {
         // Some only want to know how it went.
     }
 
-    default void done(RunSummary answer) {
+    default void done(RunSummary summary) {
         // The call returns then, which is enough for most.
     }
 }

@@ -38,7 +38,7 @@ public class SourceFacts implements TableCache {
     private static final long LONGEST_WAIT_MILLIS = 400;
     private static final long LONGEST_FIRST_WAIT_MILLIS = 5_000;
 
-    private final StatementSender sending;
+    private final StatementSender statementSender;
     private final Clock clock;
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "source-facts");
@@ -67,8 +67,8 @@ public class SourceFacts implements TableCache {
                 new Facts(List.of(), List.of(), ColumnFacts.none(), Map.of(), Map.of(), SourceNames.none());
     }
 
-    SourceFacts(StatementSender sending, Clock clock) {
-        this.sending = sending;
+    SourceFacts(StatementSender statementSender, Clock clock) {
+        this.statementSender = statementSender;
         this.clock = clock;
     }
 
@@ -176,25 +176,25 @@ public class SourceFacts implements TableCache {
     /** Nothing when the source does not tell. */
     private Optional<Facts> ask(String sourceId) {
         try {
-            Catalog catalogue = sending.catalogue(sourceId);
+            Catalog catalog = statementSender.catalogue(sourceId);
             return Optional.of(new Facts(
-                    catalogue.tables(),
-                    catalogue.functions(),
-                    facts(catalogue),
-                    names(catalogue),
-                    indexes(catalogue),
-                    all(catalogue)));
+                    catalog.tables(),
+                    catalog.functions(),
+                    facts(catalog),
+                    names(catalog),
+                    indexes(catalog),
+                    all(catalog)));
         } catch (SourceFailure e) {
             return Optional.empty();
         }
     }
 
-    private static SourceNames all(Catalog catalogue) {
-        return new SourceNames(columns(catalogue), catalogue.own());
+    private static SourceNames all(Catalog catalog) {
+        return new SourceNames(columns(catalog), catalog.own());
     }
 
-    private static TableColumns columns(Catalog catalogue) {
-        return TableColumns.of(catalogue.tables().stream()
+    private static TableColumns columns(Catalog catalog) {
+        return TableColumns.of(catalog.tables().stream()
                 .map(table -> new TableColumns.Table(
                         table.schema(),
                         table.name(),
@@ -204,9 +204,9 @@ public class SourceFacts implements TableCache {
                 .toList());
     }
 
-    private static Map<String, Set<String>> names(Catalog catalogue) {
+    private static Map<String, Set<String>> names(Catalog catalog) {
         Map<String, Set<String>> tables = new HashMap<>();
-        for (Catalog.Table table : catalogue.tables()) {
+        for (Catalog.Table table : catalog.tables()) {
             Set<String> columns =
                     tables.computeIfAbsent(table.name().toLowerCase(Locale.ROOT), name -> new HashSet<>());
             table.columns().forEach(column -> columns.add(column.name().toLowerCase(Locale.ROOT)));
@@ -215,9 +215,9 @@ public class SourceFacts implements TableCache {
     }
 
     /* Of tables with one name in two schemas nothing is said: a plan does not tell which of them it means. */
-    private static Map<String, Map<String, String>> indexes(Catalog catalogue) {
+    private static Map<String, Map<String, String>> indexes(Catalog catalog) {
         Map<String, Map<String, String>> all = new HashMap<>();
-        for (Catalog.Table table : catalogue.tables()) {
+        for (Catalog.Table table : catalog.tables()) {
             Map<String, String> leading = new HashMap<>();
             table.indexes().stream()
                     .filter(index -> !index.columns().isEmpty())
@@ -227,9 +227,8 @@ public class SourceFacts implements TableCache {
         return all;
     }
 
-    private static ColumnFacts facts(Catalog catalogue) {
-        return ColumnFacts.of(
-                catalogue.tables().stream().map(SourceFacts::facts).toList());
+    private static ColumnFacts facts(Catalog catalog) {
+        return ColumnFacts.of(catalog.tables().stream().map(SourceFacts::facts).toList());
     }
 
     private static ColumnFacts.TableFacts facts(Catalog.Table table) {

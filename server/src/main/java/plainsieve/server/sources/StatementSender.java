@@ -74,9 +74,9 @@ public class StatementSender {
     public RunSummary send(String runId, StatementOrigin origin, Statement statement, RunListener listener) {
         return logged(runId, origin, statement, listener, (source, limits, cancellation, sentId) -> {
             listener.sent(sentId, statement);
-            RunSummary answer = source.run(new OutgoingStatement.Sql(statement), limits, cancellation, listener);
-            listener.done(answer);
-            return new Outcome<>(answer, answer);
+            RunSummary summary = source.run(new OutgoingStatement.Sql(statement), limits, cancellation, listener);
+            listener.done(summary);
+            return new Outcome<>(summary, summary);
         });
     }
 

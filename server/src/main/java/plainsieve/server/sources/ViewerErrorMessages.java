@@ -14,8 +14,8 @@ public final class ViewerErrorMessages {
     private ViewerErrorMessages() {}
 
     /** What an asker is told of a failure of a source. */
-    public static SourceFailure told(Caller asker, SourceFailure failure) {
-        return asker.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
+    public static SourceFailure told(Caller caller, SourceFailure failure) {
+        return caller.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
     }
 
     private static String words(SourceFailure failure) {
@@ -29,11 +29,11 @@ public final class ViewerErrorMessages {
     }
 
     /** What an asker is told of problems: of those that lie in a text, only that there are some. */
-    public static ProblemException told(Caller asker, ProblemException problems) {
+    public static ProblemException told(Caller caller, ProblemException problems) {
         List<Problem> ofChoices = problems.problems().stream()
                 .filter(problem -> problem.place().isEmpty())
                 .toList();
-        if (asker.seesInside() || ofChoices.size() == problems.problems().size()) {
+        if (caller.seesInside() || ofChoices.size() == problems.problems().size()) {
             return problems;
         }
         return ofChoices.isEmpty()

@@ -19,8 +19,8 @@ class ColumnRefinementsTest {
     }
 
     private List<ProfiledColumn> found(OptionalLong groups, ProfiledColumn... columns) {
-        return new ColumnRefinements((wanted, most) -> {
-                    asked.add(((ResultShape.Totals) wanted)
+        return new ColumnRefinements((shape, most) -> {
+                    asked.add(((ResultShape.Totals) shape)
                             .groupBy().stream().map(ResultShape.Key::column).toList());
                     return groups;
                 })

@@ -89,9 +89,9 @@ class JobFaultsTest {
                 });
     }
 
-    private static void lookUntil(JobRunner jobs, AtomicInteger counted, int wanted) throws InterruptedException {
+    private static void lookUntil(JobRunner jobRunner, AtomicInteger counted, int wanted) throws InterruptedException {
         for (int i = 0; i < 100 && counted.get() < wanted; i++) {
-            jobs.look(Clock.systemUTC().instant());
+            jobRunner.look(Clock.systemUTC().instant());
             Thread.sleep(50);
         }
     }
@@ -99,35 +99,36 @@ class JobFaultsTest {
     @Test
     void aJobThatCannotBeTakenCostsNoPlace() throws Exception {
         Counting work = new Counting("counted", 0);
-        JobRunner jobs =
+        JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(5), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobs.ask("home", "counted", thing, "asked");
+            jobRunner.ask("home", "counted", thing, "asked");
         }
-        lookUntil(jobs, work.done, 4);
+        lookUntil(jobRunner, work.done, 4);
         assertThat(work.done).hasValue(4);
-        jobs.destroy();
+        jobRunner.destroy();
     }
 
     @Test
     void anErrorOfOneJobIsToldAndTheOthersGoOn() throws Exception {
         Counting work = new Counting("erring", 3);
-        JobRunner jobs =
+        JobRunner jobRunner =
                 new JobRunner(List.of(work), lockedFor(0), server.part(JobPlanner.class), List.of(), Clock.systemUTC());
         for (String thing : List.of("a", "b", "c", "d")) {
-            jobs.ask("home", "erring", thing, "asked");
+            jobRunner.ask("home", "erring", thing, "asked");
         }
-        lookUntil(jobs, work.begun, 4);
+        lookUntil(jobRunner, work.begun, 4);
         assertThat(work.begun).hasValueGreaterThanOrEqualTo(4);
-        lookUntil(jobs, work.done, 1);
+        lookUntil(jobRunner, work.done, 1);
         assertThat(work.done).hasValue(1);
         assertThat(List.of("a", "b", "c", "d").stream()
-                        .map(thing -> jobs.latest("home", "erring", thing)
+                        .map(thing -> jobRunner
+                                .latest("home", "erring", thing)
                                 .orElseThrow()
                                 .note())
                         .filter(note -> note.contains("Internal error"))
                         .toList())
                 .hasSize(3);
-        jobs.destroy();
+        jobRunner.destroy();
     }
 }

@@ -22,13 +22,13 @@ class JobPlannerTest {
 
     private static AnotherServer server;
     private static JobRecords records;
-    private static JobPlanner planning;
+    private static JobPlanner jobPlanner;
 
     @BeforeAll
     static void start() throws Exception {
         server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false");
         records = server.part(JobRecords.class);
-        planning = server.part(JobPlanner.class);
+        jobPlanner = server.part(JobPlanner.class);
     }
 
     @AfterAll
@@ -58,8 +58,8 @@ class JobPlannerTest {
         for (Instant now = Instant.parse("2026-01-01T00:00:00Z");
                 now.isBefore(Instant.parse("2027-01-01T00:00:00Z"));
                 now = now.plus(Duration.ofMinutes(47))) {
-            planning.plan("copy", daily, now);
-            planning.plan("copy", daily, now);
+            jobPlanner.plan("copy", daily, now);
+            jobPlanner.plan("copy", daily, now);
         }
         assertThat(due()).hasSize(365).doesNotHaveDuplicates();
         assertThat(due())
@@ -70,21 +70,21 @@ class JobPlannerTest {
     @Test
     void whatWasMissedIsDoneOnceOrLeft() {
         JobHandler.Planned caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
-        planning.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
+        jobPlanner.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
         assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
         assertThat(jobs().get(0).state()).isEqualTo("due");
 
         JobHandler.Planned left = planned("0 * * * *", Schedule.Missed.LEAVE, "2026-06-01T00:30:00Z");
-        planning.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
+        jobPlanner.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
         assertThat(jobs()).hasSize(2);
         assertThat(jobs().get(1).state()).isEqualTo("left");
-        planning.plan("copy", left, Instant.parse("2026-06-05T11:00:01Z"));
+        jobPlanner.plan("copy", left, Instant.parse("2026-06-05T11:00:01Z"));
         assertThat(jobs().get(2).state()).isEqualTo("due");
     }
 
     @Test
     void nothingBeforeItWasSaidIsMissed() {
-        planning.plan(
+        jobPlanner.plan(
                 "copy",
                 planned("0 6 * * *", Schedule.Missed.CATCH_UP, "2026-06-01T12:00:00Z"),
                 Instant.parse("2026-06-01T13:00:00Z"));
@@ -94,12 +94,12 @@ class JobPlannerTest {
     @Test
     void aClockThatJumpsDoesNothingTwiceAndKeepsNothingWaiting() {
         JobHandler.Planned hourly = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
-        planning.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
-        planning.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
-        planning.plan("copy", hourly, Instant.parse("2026-06-01T05:00:20Z"));
+        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
+        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
+        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:20Z"));
         assertThat(due()).containsExactly("2026-06-01T05:00:00Z");
-        planning.plan("copy", hourly, Instant.parse("2031-06-01T05:00:20Z"));
-        planning.plan("copy", hourly, Instant.parse("2026-06-01T06:00:20Z"));
+        jobPlanner.plan("copy", hourly, Instant.parse("2031-06-01T05:00:20Z"));
+        jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T06:00:20Z"));
         assertThat(due()).containsExactly("2026-06-01T05:00:00Z", "2026-06-01T06:00:00Z", "2031-06-01T05:00:00Z");
     }
 

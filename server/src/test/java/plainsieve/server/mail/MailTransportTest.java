@@ -89,9 +89,9 @@ class MailTransportTest {
     private static String handed(Map<String, String> answers) throws IOException {
         List<String> told = new ArrayList<>();
         try (Stubborn server = new Stubborn(answers)) {
-            MailTransport postman = postman(server.socket.getLocalPort(), MailSettings.Security.NONE);
-            try (MailTransport.SmtpSession way = postman.open()) {
-                way.hand(MAIL, () -> told.add("given"));
+            MailTransport mailTransport = postman(server.socket.getLocalPort(), MailSettings.Security.NONE);
+            try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
+                smtpSession.hand(MAIL, () -> told.add("given"));
                 told.add("taken");
             } catch (MailFailure e) {
                 told.add(e.kind().name());
@@ -129,23 +129,25 @@ class MailTransportTest {
     @Test
     void whatCannotBeNotedIsNotGiven() throws Exception {
         try (Stubborn server = new Stubborn(Map.of());
-                MailTransport.SmtpSession way = postman(server.socket.getLocalPort(), MailSettings.Security.NONE)
+                MailTransport.SmtpSession smtpSession = postman(
+                                server.socket.getLocalPort(), MailSettings.Security.NONE)
                         .open()) {
-            assertThatThrownBy(() -> way.hand(MAIL, () -> {
+            assertThatThrownBy(() -> smtpSession.hand(MAIL, () -> {
                         throw new IllegalStateException("The disk is full.");
                     }))
                     .isInstanceOfSatisfying(
                             MailFailure.class, e -> assertThat(e.kind()).isEqualTo(MailFailure.Kind.LATER));
-            assertThat(way.isOpen()).isFalse();
+            assertThat(smtpSession.isOpen()).isFalse();
         }
     }
 
     @Test
     void nothingIsSaidInTheClearWhereItMustNotBe() throws Exception {
         try (Stubborn server = new Stubborn(Map.of())) {
-            MailTransport postman = postman(server.socket.getLocalPort(), MailSettings.Security.STARTTLS);
-            assertThatThrownBy(postman::open).isInstanceOfSatisfying(MailFailure.class, e -> assertThat(e.getMessage())
-                    .contains("STARTTLS"));
+            MailTransport mailTransport = postman(server.socket.getLocalPort(), MailSettings.Security.STARTTLS);
+            assertThatThrownBy(mailTransport::open)
+                    .isInstanceOfSatisfying(
+                            MailFailure.class, e -> assertThat(e.getMessage()).contains("STARTTLS"));
             assertThat(server.heard).noneMatch(line -> line.startsWith("MAIL") || line.startsWith("AUTH"));
         }
         assertThatThrownBy(() -> new MailSettings(

@@ -88,9 +88,9 @@ class PrivateWayTest {
                 Clock.systemUTC());
     }
 
-    private static void hand(MailTransport postman) {
-        try (MailTransport.SmtpSession way = postman.open()) {
-            way.hand(
+    private static void hand(MailTransport mailTransport) {
+        try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
+            smtpSession.hand(
                     new EmailMessage(
                             "1@here",
                             "tam@ferries.example",

@@ -24,10 +24,10 @@ public final class CellFormatDetector {
     /** A text that is a number, day or moment in most of its cells is told as one that could be. */
     private static final double MOST = 0.5;
 
-    private final CellStaging stage;
+    private final CellStaging staging;
 
-    public CellFormatDetector(CellStaging stage) {
-        this.stage = stage;
+    public CellFormatDetector(CellStaging staging) {
+        this.staging = staging;
     }
 
     /** A column with the SQL of its values. */
@@ -80,7 +80,7 @@ public final class CellFormatDetector {
                 .flatMap(i -> forms.stream().map(form -> "count(*) filter (where " + fits(form.form(), i) + ")"))
                 .collect(Collectors.joining(", "));
         List<Long> row =
-                stage.ask("select %s from (from %s limit %d)".formatted(counts, rows, BEGINNING)).get(0).stream()
+                staging.ask("select %s from (from %s limit %d)".formatted(counts, rows, BEGINNING)).get(0).stream()
                         .map(Long::valueOf)
                         .toList();
         return IntStream.range(0, columns.size())
@@ -120,7 +120,7 @@ public final class CellFormatDetector {
     }
 
     private Counted counted(int column, CellFormat form) throws SQLException {
-        List<String> row = stage.ask("select count(%s), count(*) filter (where %s) from cells"
+        List<String> row = staging.ask("select count(%s), count(*) filter (where %s) from cells"
                         .formatted(filled(column), fits(form, column)))
                 .get(0);
         return new Counted(form, Long.parseLong(row.get(0)), Long.parseLong(row.get(1)));
@@ -138,7 +138,7 @@ public final class CellFormatDetector {
             return !counted(column, other).all();
         }
         return form != CellFormat.NUMBER_WITH_COMMA
-                || stage.ask("select 1 from cells where regexp_matches(%s, ',([0-9]{1,2}|[0-9]{4,})$') limit 1"
+                || staging.ask("select 1 from cells where regexp_matches(%s, ',([0-9]{1,2}|[0-9]{4,})$') limit 1"
                                         .formatted(cell))
                                 .size()
                         > 0;
@@ -153,7 +153,8 @@ public final class CellFormatDetector {
         }
         String cell = filled(column);
         String misfit = cell + " is not null and " + CellFormatSql.of(form).read(cell) + " is null";
-        List<String> row = stage.ask("select count(%s), count(*) filter (where %s) from cells".formatted(cell, misfit))
+        List<String> row = staging.ask(
+                        "select count(%s), count(*) filter (where %s) from cells".formatted(cell, misfit))
                 .get(0);
         long misfits = Long.parseLong(row.get(1));
         DetectedColumn found = new DetectedColumn(
@@ -167,7 +168,7 @@ public final class CellFormatDetector {
     }
 
     private List<String> examples(int column, String where) throws SQLException {
-        return stage
+        return staging
                 .ask(
                         "select left(%1$s, 60) from cells where %1$s is not null and %2$s group by 1 order by count(*) desc, 1 limit %3$d"
                                 .formatted(filled(column), where, EXAMPLES))
@@ -188,7 +189,7 @@ public final class CellFormatDetector {
     /** A decimal that holds every digit; a binary fraction where that would be too many. */
     private String numberType(int column, CellFormatSql form) throws SQLException {
         String text = "ltrim(" + form.withPoint(filled(column)) + ", '-+')";
-        List<String> row = stage.ask(
+        List<String> row = staging.ask(
                         "select coalesce(max(length(split_part(%1$s, '.', 1))), 1), coalesce(max(length(split_part(%1$s, '.', 2))), 0), count(*) filter (where regexp_matches(%1$s, '[eE]')) from cells where %2$s is not null"
                                 .formatted(text, form.read(filled(column))))
                 .get(0);

@@ -17,18 +17,18 @@ public final class CsvCells {
     private static final int BEGINNING = 1 << 20;
     private static final int SHOWN = 3;
 
-    private final CellStaging stage;
+    private final CellStaging staging;
     private final Optional<HeaderRow> said;
 
     /** @param said where the names of the columns stand; empty for what is found by itself */
-    public CsvCells(CellStaging stage, Optional<HeaderRow> said) {
-        this.stage = stage;
+    public CsvCells(CellStaging staging, Optional<HeaderRow> said) {
+        this.staging = staging;
         this.said = said;
     }
 
     /** Throws {@link UnreadableFileException} when it is no table. */
     public StagedCells read(Path file) throws IOException, SQLException {
-        CsvText text = CsvText.of(file, stage);
+        CsvText text = CsvText.of(file, staging);
         String beginning = text.beginning(BEGINNING);
         if (beginning.length() == BEGINNING && beginning.indexOf('\n') < 0 && beginning.indexOf('\r') < 0) {
             throw new UnreadableFileException("has no end of a line in its first million characters");
@@ -54,7 +54,7 @@ public final class CsvCells {
     /* What the engine refuses is the fault of one file, unless somebody stopped it or the machine is full. */
     private void take(String table) throws SQLException {
         try {
-            stage.execute(table);
+            staging.execute(table);
         } catch (SQLException e) {
             if (String.valueOf(e.getMessage()).matches("(?s).*(INTERRUPT|No space left|Out of Memory).*")) {
                 throw e;
@@ -79,7 +79,7 @@ public final class CsvCells {
     /* A row with too few values or too many: which of them are missing nobody knows. */
     private long lost(CsvShape shape, List<String> notes) throws SQLException {
         List<List<String>> rejects =
-                stage.ask("select line, error_type, column_idx from reject_errors order by line limit " + SHOWN);
+                staging.ask("select line, error_type, column_idx from reject_errors order by line limit " + SHOWN);
         for (List<String> reject : rejects) {
             notes.add("Line %s: %s."
                     .formatted(
@@ -93,7 +93,7 @@ public final class CsvCells {
                                 default -> "it cannot be read";
                             }));
         }
-        return Long.parseLong(stage.ask("select count(distinct line) from reject_errors")
+        return Long.parseLong(staging.ask("select count(distinct line) from reject_errors")
                 .get(0)
                 .get(0));
     }

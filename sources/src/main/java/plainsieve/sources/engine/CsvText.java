@@ -26,9 +26,9 @@ record CsvText(Path file, Charset written) {
     private static final Charset WINDOWS = Charset.forName("windows-1252");
     private static final int PIECE = 1 << 16;
 
-    static CsvText of(Path file, CellStaging stage) throws IOException {
+    static CsvText of(Path file, CellStaging staging) throws IOException {
         Charset written = charset(file);
-        Path text = stage.file("cells.csv");
+        Path text = staging.file("cells.csv");
         if (written.equals(StandardCharsets.UTF_8)) {
             Files.createSymbolicLink(text, file);
         } else {

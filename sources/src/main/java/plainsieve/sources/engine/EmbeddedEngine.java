@@ -9,16 +9,16 @@ import plainsieve.sources.Source;
 public final class EmbeddedEngine {
     private final Source source;
     private final Runnable whenGone;
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private int askers;
     private boolean retired;
     private long lastAsked = System.nanoTime();
 
     /** @param whenGone what remains to be done once it is closed; must not throw */
-    public EmbeddedEngine(Source source, EnginePool engines, Runnable whenGone) {
+    public EmbeddedEngine(Source source, EnginePool enginePool, Runnable whenGone) {
         this.source = source;
         this.whenGone = whenGone;
-        this.engines = engines;
+        this.enginePool = enginePool;
     }
 
     public Source source() {
@@ -41,7 +41,7 @@ public final class EmbeddedEngine {
         if (closes) {
             close();
         }
-        engines.left();
+        enginePool.left();
     }
 
     /** It is asked no more by anybody new. */
@@ -80,6 +80,6 @@ public final class EmbeddedEngine {
     private void close() {
         source.close();
         whenGone.run();
-        engines.removed(this);
+        enginePool.removed(this);
     }
 }

@@ -15,13 +15,13 @@ import plainsieve.sources.jdbc.JdbcSource;
 /** Opens engines of this process on tables that were gathered. */
 public final class FetchedTablesEngine {
     private final SourceAccess access;
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private final ScheduledExecutorService clock;
 
     /** @param access whose name failures tell */
-    public FetchedTablesEngine(SourceAccess access, EnginePool engines, ScheduledExecutorService clock) {
+    public FetchedTablesEngine(SourceAccess access, EnginePool enginePool, ScheduledExecutorService clock) {
         this.access = access;
-        this.engines = engines;
+        this.enginePool = enginePool;
         this.clock = clock;
     }
 
@@ -48,14 +48,15 @@ public final class FetchedTablesEngine {
     private EmbeddedEngine opened(Path database, Cancellation cancellation) {
         Source source = new JdbcSource(
                 access,
-                new DuckDbVendor(database.toString(), List.of(), engines.each().settings()),
+                new DuckDbVendor(
+                        database.toString(), List.of(), enginePool.each().settings()),
                 clock);
-        EmbeddedEngine engine = new EmbeddedEngine(source, engines, () -> {});
+        EmbeddedEngine engine = new EmbeddedEngine(source, enginePool, () -> {});
         // Before it is among the others, which could close it while nobody asks it yet.
         engine.enter();
         boolean room = false;
         try {
-            room = engines.add(engine, () -> cancellation.reason().isPresent());
+            room = enginePool.add(engine, () -> cancellation.reason().isPresent());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

@@ -25,17 +25,17 @@ public final class JsonCells {
     private static final int DEEPEST_COLUMN = 8;
 
     private final JsonFactory json = new JsonFactory();
-    private final CellStaging stage;
+    private final CellStaging staging;
     private final List<String> way;
     private final Map<String, Integer> columns = new LinkedHashMap<>();
 
-    public JsonCells(CellStaging stage) {
-        this(stage, List.of());
+    public JsonCells(CellStaging staging) {
+        this(staging, List.of());
     }
 
     /** @param way the names that lead to the rows; none for the first array there is */
-    public JsonCells(CellStaging stage, List<String> way) {
-        this.stage = stage;
+    public JsonCells(CellStaging staging, List<String> way) {
+        this.staging = staging;
         this.way = List.copyOf(way);
     }
 
@@ -48,9 +48,9 @@ public final class JsonCells {
         try {
             boolean lines = hasMany(file);
             rows(file, lines, at -> cells(at, "", 0, this::column));
-            stage.begin(Math.max(1, columns.size()));
+            staging.begin(Math.max(1, columns.size()));
             rows(file, lines, this::row);
-            stage.end();
+            staging.end();
         } catch (JacksonException e) {
             throw new UnreadableFileException("is no JSON that can be read: " + reason(e));
         }
@@ -131,7 +131,7 @@ public final class JsonCells {
     private void row(JsonParser at) throws SQLException {
         String[] cells = new String[Math.max(1, columns.size())];
         cells(at, "", 0, (column, text) -> cells[columns.get(column)] = text);
-        stage.row(cells);
+        staging.row(cells);
     }
 
     private void column(String name, String text) {

@@ -26,12 +26,12 @@ final class CellTypes {
     private static final String DAY = "[+-]?[0-9]{4,}-[0-9]{2}-[0-9]{2}( \\(BC\\))?|-?infinity";
     private static final String OFFSET = "'(Z|[+-][0-9]{2}(:?[0-9]{2})?)$'";
 
-    private final CellStaging stage;
+    private final CellStaging staging;
     private final Map<String, Type> known;
 
     /** @param known what the columns are, where the steps say so: a source may show a day as a text */
-    CellTypes(CellStaging stage, Map<String, Type> known) {
-        this.stage = stage;
+    CellTypes(CellStaging staging, Map<String, Type> known) {
+        this.staging = staging;
         this.known = known;
     }
 
@@ -77,7 +77,8 @@ final class CellTypes {
     }
 
     private boolean any(String condition) throws SQLException {
-        return !stage.ask("select 1 from cells where " + condition + " limit 1").isEmpty();
+        return !staging.ask("select 1 from cells where " + condition + " limit 1")
+                .isEmpty();
     }
 
     /** Whether every cell is written so: a cast alone would round, or leave the time of a day out. */
@@ -92,7 +93,7 @@ final class CellTypes {
         if (binary || !all(cell, NUMBER)) {
             return firstThatTakesAll(cell, "double");
         }
-        List<String> digits = stage.ask("""
+        List<String> digits = staging.ask("""
                         select coalesce(max(length(ltrim(split_part(%s, '.', 1), '-0'))), 1), coalesce(max(length(split_part(%s, '.', 2))), 0)
                         from cells""".formatted(cell, cell)).get(0);
         int whole = Math.max(1, Integer.parseInt(digits.get(0)));

@@ -35,7 +35,7 @@ final class FederatedExecutor {
 
     private final FederatedStatement sent;
     private final PartSender asks;
-    private final PartPushdown narrowing;
+    private final PartPushdown partPushdown;
     private final FederatedSource.Limits limits;
     private final Cancellation cancellation;
     private final Map<String, PartFacts> done = new HashMap<>();
@@ -44,12 +44,12 @@ final class FederatedExecutor {
     FederatedExecutor(
             FederatedStatement sent,
             PartSender asks,
-            PartPushdown narrowing,
+            PartPushdown partPushdown,
             FederatedSource.Limits limits,
             Cancellation cancellation) {
         this.sent = sent;
         this.asks = asks;
-        this.narrowing = narrowing;
+        this.partPushdown = partPushdown;
         this.limits = limits;
         this.cancellation = cancellation;
     }
@@ -59,11 +59,11 @@ final class FederatedExecutor {
         Path database = folder.resolve("sides-" + UUID.randomUUID() + ".duckdb");
         try {
             Files.createDirectories(folder);
-            try (CellStaging stage =
+            try (CellStaging staging =
                     CellStaging.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
-                stage.execute("attach " + CellStaging.text(database) + " as kept");
-                all(stage);
-                stage.execute("detach kept");
+                staging.execute("attach " + CellStaging.text(database) + " as kept");
+                all(staging);
+                staging.execute("detach kept");
             }
             return new CachedTables<>(database, List.copyOf(facts), System.nanoTime() + KEPT.toNanos());
         } catch (PartRows.StageFailed e) {
@@ -88,12 +88,12 @@ final class FederatedExecutor {
                         e);
     }
 
-    private void all(CellStaging stage) throws SQLException, IOException {
+    private void all(CellStaging staging) throws SQLException, IOException {
         List<FederatedStatement.One> left = new ArrayList<>(sent.sides());
         while (!left.isEmpty()) {
-            FederatedStatement.One next = new PartScheduler(narrowing, this::mayTravel, this::count).of(left);
+            FederatedStatement.One next = new PartScheduler(partPushdown, this::mayTravel, this::count).of(left);
             left.remove(next);
-            side(next, stage);
+            side(next, staging);
         }
     }
 
@@ -120,49 +120,50 @@ final class FederatedExecutor {
         }
     }
 
-    private List<ColumnConstraint> tests(SourcePart side) {
-        return narrowing.tests().stream()
-                .filter(test -> test.side().equals(side.name()))
+    private List<ColumnConstraint> tests(SourcePart part) {
+        return partPushdown.tests().stream()
+                .filter(test -> test.side().equals(part.name()))
                 .map(PartPushdown.Test::within)
                 .toList();
     }
 
-    private void side(FederatedStatement.One one, CellStaging stage) throws SQLException, IOException {
+    private void side(FederatedStatement.One one, CellStaging staging) throws SQLException, IOException {
         long start = System.nanoTime();
-        SourcePart side = one.side();
+        SourcePart part = one.side();
         List<String> words = new ArrayList<>();
-        List<ColumnConstraint> within = new ArrayList<>(tests(side));
+        List<ColumnConstraint> within = new ArrayList<>(tests(part));
         within.forEach(test -> words.add("the condition on " + test.column()));
         if (PushedFilters.can(one.statement())) {
-            keys(side, stage, within, words);
+            keys(part, staging, within, words);
         }
-        Statement statement = PushedFilters.of(one.statement(), side.dialect(), within);
-        PartRows rows = new PartRows(stage, side.name());
-        RunSummary answer = placed(
+        Statement statement = PushedFilters.of(one.statement(), part.dialect(), within);
+        PartRows rows = new PartRows(staging, part.name());
+        RunSummary summary = placed(
                 one,
                 statement,
                 () -> asks.ask(
-                        side,
+                        part,
                         new Statement(statement.text(), statement.values(), statement.placements(), limits.mostRows()),
                         cancellation,
                         rows));
-        stage.stoppedBy(cancellation);
-        stage.end();
-        if (answer.more()) {
+        staging.stoppedBy(cancellation);
+        staging.end();
+        if (summary.more()) {
             throw new SourceFailure(
                     SourceFailure.Kind.REFUSED_STATEMENT,
                     "“%s” of %s gives more than %,d rows, which are too many to be fetched."
-                            .formatted(side.name(), side.source(), limits.mostRows()),
+                            .formatted(part.name(), part.source(), limits.mostRows()),
                     "Put a condition or a total in front of the step that takes rows from elsewhere.",
                     null);
         }
-        stage.execute("create table kept.%s as select %s from cells"
+        staging.execute("create table kept.%s as select %s from cells"
                 .formatted(
-                        CellStaging.name(side.name()), new CellTypes(stage, side.columns()).selected(rows.columns())));
-        stage.execute("drop table cells");
+                        CellStaging.name(part.name()),
+                        new CellTypes(staging, part.columns()).selected(rows.columns())));
+        staging.execute("drop table cells");
         long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
-        PartFacts of = new PartFacts(side.name(), side.source(), rows.rows(), words, millis);
-        done.put(side.name(), of);
+        PartFacts of = new PartFacts(part.name(), part.source(), rows.rows(), words, millis);
+        done.put(part.name(), of);
         facts.add(of);
     }
 
@@ -186,14 +187,14 @@ final class FederatedExecutor {
     }
 
     /** The values of other sides that a row must have, as far as they are known and may travel. */
-    private void keys(SourcePart side, CellStaging stage, List<ColumnConstraint> within, List<String> words)
+    private void keys(SourcePart part, CellStaging staging, List<ColumnConstraint> within, List<String> words)
             throws SQLException {
-        for (PartPushdown.Link link : narrowing.links()) {
-            boolean known = link.side().equals(side.name()) && done.containsKey(link.of());
-            if (!known || !mayTravel(side(link.of()), side)) {
+        for (PartPushdown.Link link : partPushdown.links()) {
+            boolean known = link.side().equals(part.name()) && done.containsKey(link.of());
+            if (!known || !mayTravel(side(link.of()), part)) {
                 continue;
             }
-            List<List<String>> keys = stage.ask("select distinct %s from kept.%s where %s is not null limit %d"
+            List<List<String>> keys = staging.ask("select distinct %s from kept.%s where %s is not null limit %d"
                     .formatted(
                             CellStaging.name(link.among()),
                             CellStaging.name(link.of()),
@@ -215,7 +216,7 @@ final class FederatedExecutor {
     private SourcePart side(String name) {
         return sent.sides().stream()
                 .map(FederatedStatement.One::side)
-                .filter(side -> side.name().equals(name))
+                .filter(part -> part.name().equals(name))
                 .findFirst()
                 .orElseThrow();
     }

@@ -44,12 +44,12 @@ public final class FederatedSource implements AutoCloseable {
     /** Where it ran is asked after the rows have come, of the same rows. */
     private static final Duration WHILE_KEPT = Duration.ofMinutes(1);
 
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private final Path folder;
     private final Limits limits;
     private final ScheduledExecutorService clock;
     private final FetchedTablesEngine engine;
-    private final FetchedTables<Sides, List<PartFacts>> gathered;
+    private final FetchedTables<Sides, List<PartFacts>> fetchedTables;
 
     /** @param mostRows that are fetched of one side */
     public record Limits(long mostRows) {
@@ -69,14 +69,14 @@ public final class FederatedSource implements AutoCloseable {
     private record SideAsked(String name, String source, Statement statement) {}
 
     /** @param folder of the server's own for what is fetched */
-    public FederatedSource(EnginePool engines, Path folder, Limits limits, ScheduledExecutorService clock) {
-        this.engines = engines;
+    public FederatedSource(EnginePool enginePool, Path folder, Limits limits, ScheduledExecutorService clock) {
+        this.enginePool = enginePool;
         this.folder = folder;
         this.limits = limits;
         this.clock = clock;
         SourceAccess here = new SourceAccess("the engine here", new SourceSettings.DuckDb("gathered"), Secret.none());
-        this.engine = new FetchedTablesEngine(here, engines, clock);
-        this.gathered = new FetchedTables<>(new Sharing(), MOST_KEPT, clock);
+        this.engine = new FetchedTablesEngine(here, enginePool, clock);
+        this.fetchedTables = new FetchedTables<>(new Sharing(), MOST_KEPT, clock);
     }
 
     private static final class Sharing implements FetchedTables.Sharing<Sides, List<PartFacts>> {
@@ -178,21 +178,21 @@ public final class FederatedSource implements AutoCloseable {
             RunLimits run,
             Cancellation cancellation,
             FetchedTablesEngine.Question<List<PartFacts>, T> question) {
-        PartPushdown narrowing = PartPushdown.of(what.sent());
+        PartPushdown partPushdown = PartPushdown.of(what.sent());
         Sides sides = new Sides(
                 what.sent().sides().stream()
                         .map(one -> new SideAsked(one.side().name(), one.side().source(), one.statement()))
                         .toList(),
-                narrowing);
+                partPushdown);
         FetchedTables.Wanted<Sides> wanted = new FetchedTables.Wanted<>(sides, oldest, run.longest());
         FetchedTables.Fetch<List<PartFacts>> fetch =
-                stop -> new FederatedExecutor(what.sent(), what.asks(), narrowing, limits, stop)
-                        .gather(engines.ofOneAnswer(), folder);
+                stop -> new FederatedExecutor(what.sent(), what.asks(), partPushdown, limits, stop)
+                        .gather(enginePool.ofOneAnswer(), folder);
         return TimeLimit.within(
                 clock,
                 run.longest(),
                 cancellation,
-                () -> engine.on(() -> gathered.to(wanted, fetch, cancellation), cancellation, question));
+                () -> engine.on(() -> fetchedTables.to(wanted, fetch, cancellation), cancellation, question));
     }
 
     /** What the engine complains of is told at its place in all that was sent. */
@@ -210,6 +210,6 @@ public final class FederatedSource implements AutoCloseable {
 
     @Override
     public void close() {
-        gathered.close();
+        fetchedTables.close();
     }
 }

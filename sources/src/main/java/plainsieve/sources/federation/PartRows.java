@@ -13,14 +13,14 @@ import plainsieve.sources.engine.CellStaging;
 
 /** Takes the rows of one side as they come, each value as a text, into the cells of a stage. */
 final class PartRows implements RowReceiver {
-    private final CellStaging stage;
+    private final CellStaging staging;
     private final String name;
     private List<Column> columns = List.of();
     private long rows;
 
     /** @param name of the side, for failures */
-    PartRows(CellStaging stage, String name) {
-        this.stage = stage;
+    PartRows(CellStaging staging, String name) {
+        this.staging = staging;
         this.name = name;
     }
 
@@ -57,7 +57,7 @@ final class PartRows implements RowReceiver {
         }
         columns = List.copyOf(found);
         try {
-            stage.begin(found.size());
+            staging.begin(found.size());
         } catch (SQLException e) {
             throw new StageFailed(e);
         }
@@ -70,7 +70,7 @@ final class PartRows implements RowReceiver {
             cells[i] = text(values[i]);
         }
         try {
-            stage.row(cells);
+            staging.row(cells);
             rows++;
         } catch (SQLException e) {
             throw new StageFailed(e);

@@ -15,16 +15,16 @@ import plainsieve.core.pushdown.PushedFilters;
  * could get; where two wait for each other, the one with fewer rows. They are counted only then.
  */
 final class PartScheduler {
-    private final PartPushdown narrowing;
+    private final PartPushdown partPushdown;
     private final BiPredicate<SourcePart, SourcePart> mayTravel;
     private final Function<FederatedStatement.One, Optional<Long>> count;
 
     /** @param mayTravel whether values of the first may be sent to the second */
     PartScheduler(
-            PartPushdown narrowing,
+            PartPushdown partPushdown,
             BiPredicate<SourcePart, SourcePart> mayTravel,
             Function<FederatedStatement.One, Optional<Long>> count) {
-        this.narrowing = narrowing;
+        this.partPushdown = partPushdown;
         this.mayTravel = mayTravel;
         this.count = count;
     }
@@ -42,7 +42,7 @@ final class PartScheduler {
     private boolean waitsFor(FederatedStatement.One one, FederatedStatement.One other) {
         return PushedFilters.can(one.statement())
                 && mayTravel.test(other.side(), one.side())
-                && narrowing.links().stream()
+                && partPushdown.links().stream()
                         .anyMatch(link -> link.side().equals(one.side().name())
                                 && link.of().equals(other.side().name()));
     }

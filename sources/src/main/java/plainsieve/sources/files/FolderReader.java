@@ -39,18 +39,18 @@ final class FolderReader {
     private final SourceAccess access;
     private final SourceSettings.Folder settings;
     private final Path kept;
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private final ScheduledExecutorService clock;
-    private final ParquetCache keeping;
+    private final ParquetCache parquetCache;
     private List<FilePart> before = List.of();
 
-    FolderReader(SourceAccess access, Path kept, EnginePool engines, ScheduledExecutorService clock) {
+    FolderReader(SourceAccess access, Path kept, EnginePool enginePool, ScheduledExecutorService clock) {
         this.access = access;
         this.settings = (SourceSettings.Folder) access.settings();
         this.kept = kept;
-        this.engines = engines;
+        this.enginePool = enginePool;
         this.clock = clock;
-        this.keeping = new ParquetCache(kept, engines.each());
+        this.parquetCache = new ParquetCache(kept, enginePool.each());
     }
 
     /** Throws {@link SourceFailure} when what is read cannot be kept. An unreadable file is reported with its table and does not hide the others. */
@@ -81,7 +81,8 @@ final class FolderReader {
                 }
             }
             if (breaks.isEmpty()) {
-                return new FolderState(files, new EmbeddedEngine(source(views), engines, () -> remove(views)), about);
+                return new FolderState(
+                        files, new EmbeddedEngine(source(views), enginePool, () -> remove(views)), about);
             }
             // A fatal error in one file invalidates the engine; a new instance reads the others.
             remove(views);
@@ -112,7 +113,7 @@ final class FolderReader {
     private void forget(List<FileTable> tables) throws IOException {
         List<FilePart> now =
                 tables.stream().flatMap(table -> table.parts().stream()).toList();
-        keeping.forgetAllBut(Stream.concat(now.stream(), before.stream()).toList());
+        parquetCache.forgetAllBut(Stream.concat(now.stream(), before.stream()).toList());
         before = now;
     }
 
@@ -128,7 +129,7 @@ final class FolderReader {
         List<Path> readable = List.of(Path.of(settings.file()), kept);
         return new JdbcSource(
                 access,
-                new DuckDbVendor(views.toString(), readable, engines.each().settings()),
+                new DuckDbVendor(views.toString(), readable, enginePool.each().settings()),
                 clock);
     }
 
@@ -150,10 +151,10 @@ final class FolderReader {
         }
         List<Path> readable = new ArrayList<>();
         for (FilePart part : table.parts()) {
-            CachedPart made = keeping.kept(part, cancellation);
+            CachedPart made = parquetCache.kept(part, cancellation);
             facts.add(part, made);
             if (made.isReadable()) {
-                readable.add(keeping.rows(part));
+                readable.add(parquetCache.rows(part));
             }
         }
         if (!readable.isEmpty()) {

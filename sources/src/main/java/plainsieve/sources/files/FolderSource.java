@@ -34,7 +34,7 @@ public final class FolderSource implements Source {
     private final SourceAccess access;
     private final FolderFiles files;
     private final FolderReader reader;
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private final Cancellation closing = new Cancellation();
     private final ExecutorService reading = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "reading-files");
@@ -51,16 +51,16 @@ public final class FolderSource implements Source {
     /**
      * @param access to a folder, as it really is, all links followed
      * @param kept a folder of the server's own for what is kept of the files
-     * @param engines those of this process
+     * @param enginePool those of this process
      * @param clock says when runs have taken too long; the caller owns it
      */
-    public FolderSource(SourceAccess access, Path kept, EnginePool engines, ScheduledExecutorService clock) {
+    public FolderSource(SourceAccess access, Path kept, EnginePool enginePool, ScheduledExecutorService clock) {
         SourceSettings.Folder settings = (SourceSettings.Folder) access.settings();
         Path folder = Path.of(settings.file());
         this.access = access;
-        this.engines = engines;
+        this.enginePool = enginePool;
         this.files = new FolderFiles(folder, settings.address());
-        this.reader = new FolderReader(access, kept, engines, clock);
+        this.reader = new FolderReader(access, kept, enginePool, clock);
     }
 
     @Override
@@ -125,7 +125,7 @@ public final class FolderSource implements Source {
     private FolderState read(List<FileEntry> now) {
         FolderState state = reader.read(now, closing);
         try {
-            engines.add(state.engine());
+            enginePool.add(state.engine());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             state.engine().retire();

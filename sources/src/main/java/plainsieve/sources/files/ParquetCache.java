@@ -96,15 +96,16 @@ final class ParquetCache {
     }
 
     private CachedPart made(FilePart part, Cancellation cancellation) throws IOException, SQLException {
-        try (CellStaging stage = new CellStaging(folder.resolve(UUID.randomUUID() + ".stage"), limits, cancellation)) {
-            StagedCells cells = cells(stage, part);
-            List<CellFormatDetector.Column> columns = new CellFormatDetector(stage)
+        try (CellStaging staging =
+                new CellStaging(folder.resolve(UUID.randomUUID() + ".stage"), limits, cancellation)) {
+            StagedCells cells = cells(staging, part);
+            List<CellFormatDetector.Column> columns = new CellFormatDetector(staging)
                     .find(cells.names(), part.said().columns());
-            Path draft = stage.file("rows.parquet");
-            stage.execute("copy (select %s from cells) to %s (format parquet, compression zstd)"
+            Path draft = staging.file("rows.parquet");
+            staging.execute("copy (select %s from cells) to %s (format parquet, compression zstd)"
                     .formatted(selected(part, columns), CellStaging.text(draft)));
             long rows = Long.parseLong(
-                    stage.ask("select count(*) from cells").get(0).get(0));
+                    staging.ask("select count(*) from cells").get(0).get(0));
             Files.move(draft, rows(part), StandardCopyOption.ATOMIC_MOVE);
             List<DetectedColumn> found =
                     columns.stream().map(CellFormatDetector.Column::found).toList();
@@ -118,13 +119,15 @@ final class ParquetCache {
         }
     }
 
-    private static StagedCells cells(CellStaging stage, FilePart part) throws IOException, SQLException {
+    private static StagedCells cells(CellStaging staging, FilePart part) throws IOException, SQLException {
         return switch (part.file().kind()) {
             case CSV ->
-                new CsvCells(stage, part.said().names()).read(part.file().path());
-            case JSON -> new JsonCells(stage).read(part.file().path());
+                new CsvCells(staging, part.said().names()).read(part.file().path());
+            case JSON -> new JsonCells(staging).read(part.file().path());
             case WORKBOOK ->
-                new WorkbookCells(stage, part.area().orElseThrow(), part.said().names()).read(part.file());
+                new WorkbookCells(
+                                staging, part.area().orElseThrow(), part.said().names())
+                        .read(part.file());
             case PARQUET -> throw new IllegalStateException("is read where it lies");
         };
     }

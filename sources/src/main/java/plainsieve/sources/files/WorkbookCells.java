@@ -33,15 +33,15 @@ final class WorkbookCells {
     private static final int LOOKED_AT = 50;
     private static final int SHOWN = 3;
 
-    private final CellStaging stage;
+    private final CellStaging staging;
     private final WorkbookArea area;
     private final Optional<HeaderRow> said;
     private final List<String> errors = new ArrayList<>();
     private long wrong;
 
     /** @param said where the names of the columns stand; empty for what is found by itself */
-    WorkbookCells(CellStaging stage, WorkbookArea area, Optional<HeaderRow> said) {
-        this.stage = stage;
+    WorkbookCells(CellStaging staging, WorkbookArea area, Optional<HeaderRow> said) {
+        this.staging = staging;
         this.area = area;
         this.said = said;
     }
@@ -100,19 +100,19 @@ final class WorkbookCells {
         if (right - left > StagedCells.MOST_COLUMNS) {
             throw new UnreadableFileException("has more than %,d columns".formatted(StagedCells.MOST_COLUMNS));
         }
-        stage.begin(right - left);
+        staging.begin(right - left);
         for (String[] row : first.subList(head.rows(), first.size())) {
-            stage.row(Arrays.copyOfRange(row, left, right));
+            staging.row(Arrays.copyOfRange(row, left, right));
         }
         int wide = 0;
         while (rows.hasNext()) {
             Optional<String[]> row = filled(rows.next());
             if (row.isPresent()) {
                 wide += row.get().length > right ? 1 : 0;
-                stage.row(Arrays.copyOfRange(row.get(), left, right));
+                staging.row(Arrays.copyOfRange(row.get(), left, right));
             }
         }
-        stage.end();
+        staging.end();
         return new StagedCells(
                 StagedCells.names(Arrays.asList(Arrays.copyOfRange(head.names(), left, right))),
                 Optional.of(head.line()),

@@ -22,7 +22,7 @@ final class Connections implements AutoCloseable {
     private final Vendor vendor;
     private final DriverConnections driver;
     private final HikariDataSource pool;
-    private final UnresponsiveGuard silence;
+    private final UnresponsiveGuard unresponsiveGuard;
 
     /** @param most connections at once */
     Connections(SourceAccess access, Vendor vendor, int most, ScheduledExecutorService clock) {
@@ -41,7 +41,8 @@ final class Connections implements AutoCloseable {
         config.setValidationTimeout(SIGN_OF_LIFE_MILLIS);
         config.setInitializationFailTimeout(-1);
         this.pool = new HikariDataSource(config);
-        this.silence = new UnresponsiveGuard(access.id(), () -> connectOnce().close(), clock);
+        this.unresponsiveGuard =
+                new UnresponsiveGuard(access.id(), () -> connectOnce().close(), clock);
     }
 
     /**
@@ -51,7 +52,7 @@ final class Connections implements AutoCloseable {
      * @throws plainsieve.sources.SourceFailure at once while the database is known to be silent
      */
     Connection get() throws SQLException {
-        silence.refuse();
+        unresponsiveGuard.refuse();
         HikariPoolMXBean state = pool.getHikariPoolMXBean();
         if (state == null || state.getTotalConnections() == 0) {
             tryOnce();
@@ -73,7 +74,7 @@ final class Connections implements AutoCloseable {
         try {
             connectOnce().close();
         } catch (SQLException e) {
-            silence.noticeAfter(System.nanoTime() - start);
+            unresponsiveGuard.noticeAfter(System.nanoTime() - start);
             throw e;
         }
     }
@@ -104,7 +105,7 @@ final class Connections implements AutoCloseable {
 
     /** The database did not even hear that it shall stop. */
     void gaveNoSign() {
-        silence.notice();
+        unresponsiveGuard.notice();
     }
 
     /** A connection that nobody shall use again. */
@@ -114,7 +115,7 @@ final class Connections implements AutoCloseable {
 
     @Override
     public void close() {
-        silence.close();
+        unresponsiveGuard.close();
         pool.close();
     }
 }

@@ -179,17 +179,18 @@ public final class DuckDbVendor implements Vendor {
     }
 
     @Override
-    public void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+    public void bind(
+            Connection connection, PreparedStatement statement, int index, PlaceholderBinding placeholderBinding)
             throws SQLException {
-        if (bound instanceof PlaceholderBinding.Array array) {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             bindArray(connection, statement, index, array);
-        } else if (bound instanceof PlaceholderBinding.Single single
+        } else if (placeholderBinding instanceof PlaceholderBinding.Single single
                 && single.value() instanceof Value.Whole whole
                 && whole.number() == (int) whole.number()) {
             // As a literal of this size is: a day minus a wider number is no day to DuckDB.
             statement.setInt(index, (int) whole.number());
         } else {
-            JdbcValues.bind(statement, index, bound);
+            JdbcValues.bind(statement, index, placeholderBinding);
         }
     }
 

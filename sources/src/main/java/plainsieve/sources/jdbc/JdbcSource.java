@@ -93,42 +93,42 @@ public final class JdbcSource implements Source {
     }
 
     private RunSummary run(Statement statement, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        ProgressTracker noticing = new ProgressTracker(receiver);
+        ProgressTracker progressTracker = new ProgressTracker(receiver);
         try {
-            return runOnce(statement, limits, cancellation, noticing);
+            return runOnce(statement, limits, cancellation, progressTracker);
         } catch (SourceFailure e) {
             boolean wasGone = e.kind() == SourceFailure.Kind.UNREACHABLE
-                    && noticing.cameToNothingWithin(FOUND_GONE)
+                    && progressTracker.cameToNothingWithin(FOUND_GONE)
                     && cancellation.reason().isEmpty();
             if (!wasGone) {
                 throw e;
             }
             connections.startAnew();
-            return runOnce(statement, limits, cancellation, noticing);
+            return runOnce(statement, limits, cancellation, progressTracker);
         }
     }
 
     private RunSummary runOnce(
             Statement statement, RunLimits limits, Cancellation cancellation, ProgressTracker receiver) {
-        return onConnection(limits, cancellation, (connection, stopping) -> {
+        return onConnection(limits, cancellation, (connection, statementCanceller) -> {
             receiver.connected();
             require(statement, connection, limits, cancellation);
             String text = withoutMark(vendor.jdbcText(statement));
             try (StatementCache.Used used = statements.use(connection, statement, text)) {
                 PreparedStatement prepared = used.prepared().statement();
-                stopping.runs(prepared);
+                statementCanceller.runs(prepared);
                 vendor.prepareForStreaming(connection, prepared);
                 long start = System.nanoTime();
-                RunSummary answer;
+                RunSummary summary;
                 try (ResultSet rows = vendor.run(connection, prepared, statement)) {
                     AnswerColumns columns =
                             AnswerColumns.of(rows, vendor, used.prepared().inBytes());
-                    answer = new RowPump(rows, columns, receiver, cancellation, start)
+                    summary = new RowPump(rows, columns, receiver, cancellation, start)
                             .pump(statement.cap())
                             .reading(vendor.readFor(rows));
                 }
                 used.wentWell();
-                return answer;
+                return summary;
             } catch (SQLException e) {
                 if (vendor.isBroken(e)) {
                     connections.startAnew();
@@ -150,23 +150,23 @@ public final class JdbcSource implements Source {
 
     /** Something that is done on a connection, and how it is stopped. */
     private interface Work<T> {
-        T on(Connection connection, StatementCanceller stopping) throws SQLException;
+        T on(Connection connection, StatementCanceller statementCanceller) throws SQLException;
     }
 
     private <T> T onConnection(RunLimits limits, Cancellation cancellation, Work<T> work) {
         return TimeLimit.within(clock, limits.longest(), cancellation, () -> {
             try (Connection connection = connection(limits, cancellation)) {
                 connections.limit(connection, limits.longest().plus(LATE));
-                StatementCanceller stopping =
+                StatementCanceller statementCanceller =
                         new StatementCanceller(connection, connections, clock, helpers, vendor.grace());
                 try {
-                    if (!cancellation.begin(stopping::stop)) {
+                    if (!cancellation.begin(statementCanceller::stop)) {
                         throw new SQLException("stopped before it began");
                     }
-                    return work.on(connection, stopping);
+                    return work.on(connection, statementCanceller);
                 } finally {
                     cancellation.end();
-                    stopping.ended();
+                    statementCanceller.ended();
                 }
             } catch (SQLException e) {
                 throw failures.of(e, limits, cancellation);
@@ -213,10 +213,10 @@ public final class JdbcSource implements Source {
     /* A driver's metadata has no statement that could be cancelled; the connection is broken instead. */
     @Override
     public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
-        return onConnection(limits, cancellation, (connection, stopping) -> {
-            Catalog catalogue = CatalogReader.read(connection, vendor);
+        return onConnection(limits, cancellation, (connection, statementCanceller) -> {
+            Catalog catalog = CatalogReader.read(connection, vendor);
             endTransaction(connection);
-            return catalogue;
+            return catalog;
         });
     }
 

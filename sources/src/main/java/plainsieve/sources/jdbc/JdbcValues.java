@@ -40,17 +40,18 @@ public final class JdbcValues {
                         value instanceof Value.Moment moment && moment.offset().isPresent());
     }
 
-    public static void bind(PreparedStatement statement, int index, PlaceholderBinding bound) throws SQLException {
-        if (bound instanceof PlaceholderBinding.Single single) {
+    public static void bind(PreparedStatement statement, int index, PlaceholderBinding placeholderBinding)
+            throws SQLException {
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             statement.setObject(index, of(single.value()));
-        } else if (bound instanceof PlaceholderBinding.Nothing nothing) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.Nothing nothing) {
             statement.setNull(index, sqlType(nothing.type()));
-        } else if (bound instanceof PlaceholderBinding.JsonArray json) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
             statement.setString(index, json.text());
-        } else if (bound instanceof PlaceholderBinding.RowCount count) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.RowCount count) {
             statement.setLong(index, count.rows());
         } else {
-            throw new IllegalArgumentException("An array is bound by the vendor: " + bound);
+            throw new IllegalArgumentException("An array is bound by the vendor: " + placeholderBinding);
         }
     }
 

@@ -91,11 +91,11 @@ final class PostgreSqlBinding {
     /** @param tell whether the server is told the type @param wanted the type that it infers by itself; empty when not asked */
     private record Place(int index, boolean tell, String wanted) {}
 
-    private static Type type(PlaceholderBinding bound) {
-        if (bound instanceof PlaceholderBinding.Single single) {
+    private static Type type(PlaceholderBinding placeholderBinding) {
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             return single.value().type();
         }
-        return bound instanceof PlaceholderBinding.Array array ? array.type() : Type.INTEGER;
+        return placeholderBinding instanceof PlaceholderBinding.Array array ? array.type() : Type.INTEGER;
     }
 
     private static void bind(Connection connection, PreparedStatement prepared, Place place, BoundValue value)

@@ -34,14 +34,14 @@ final class StatementCache {
             return new Key(text, statement.cap() >= Vendor.MANY_ROWS, types);
         }
 
-        private static String type(PlaceholderBinding bound) {
-            if (bound instanceof PlaceholderBinding.Single single) {
+        private static String type(PlaceholderBinding placeholderBinding) {
+            if (placeholderBinding instanceof PlaceholderBinding.Single single) {
                 return single.value().type().name();
             }
-            if (bound instanceof PlaceholderBinding.Nothing nothing) {
+            if (placeholderBinding instanceof PlaceholderBinding.Nothing nothing) {
                 return "no " + nothing.type();
             }
-            return bound instanceof PlaceholderBinding.Array array ? array.type() + "[]" : "";
+            return placeholderBinding instanceof PlaceholderBinding.Array array ? array.type() + "[]" : "";
         }
     }
 
@@ -111,18 +111,18 @@ final class StatementCache {
     private static final class Again implements Used {
         private final Map<Key, PreparedExecution> own;
         private final Key key;
-        private final PreparedExecution prepared;
+        private final PreparedExecution preparedExecution;
         private boolean wentWell;
 
-        Again(Map<Key, PreparedExecution> own, Key key, PreparedExecution prepared) {
+        Again(Map<Key, PreparedExecution> own, Key key, PreparedExecution preparedExecution) {
             this.own = own;
             this.key = key;
-            this.prepared = prepared;
+            this.preparedExecution = preparedExecution;
         }
 
         @Override
         public PreparedExecution prepared() {
-            return prepared;
+            return preparedExecution;
         }
 
         @Override
@@ -133,11 +133,11 @@ final class StatementCache {
         @Override
         public void close() throws SQLException {
             if (!wentWell) {
-                prepared.statement().close();
+                preparedExecution.statement().close();
                 return;
             }
-            prepared.statement().clearParameters();
-            own.put(key, prepared);
+            preparedExecution.statement().clearParameters();
+            own.put(key, preparedExecution);
             Optional<Key> oldest = own.keySet().stream().findFirst().filter(first -> own.size() > MOST);
             if (oldest.isPresent()) {
                 own.remove(oldest.get()).statement().close();

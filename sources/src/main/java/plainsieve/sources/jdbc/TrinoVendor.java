@@ -146,12 +146,13 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+    public void bind(
+            Connection connection, PreparedStatement statement, int index, PlaceholderBinding placeholderBinding)
             throws SQLException {
-        if (bound instanceof PlaceholderBinding.Single single) {
+        if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             bind(statement, index, single.value());
         } else {
-            JdbcValues.bind(statement, index, bound);
+            JdbcValues.bind(statement, index, placeholderBinding);
         }
     }
 

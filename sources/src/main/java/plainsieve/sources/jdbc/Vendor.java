@@ -48,9 +48,10 @@ public interface Vendor {
     void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException;
 
     /** Binds one value; arrays only where the dialect uses them. */
-    default void bind(Connection connection, PreparedStatement statement, int index, PlaceholderBinding bound)
+    default void bind(
+            Connection connection, PreparedStatement statement, int index, PlaceholderBinding placeholderBinding)
             throws SQLException {
-        JdbcValues.bind(statement, index, bound);
+        JdbcValues.bind(statement, index, placeholderBinding);
     }
 
     /** Binds the values and begins to read. */

@@ -31,15 +31,17 @@ final class AvailabilityCheck {
      */
     String told(String path) {
         Cancellation cancellation = new Cancellation();
-        ServiceRequest ask = ServiceRequest.get(path, ResponseOptions.of(List.of()));
-        return TimeLimit.within(clock, LONGEST, cancellation, () -> answers.readOnce(ask, cancellation, this::name));
+        ServiceRequest request = ServiceRequest.get(path, ResponseOptions.of(List.of()));
+        return TimeLimit.within(
+                clock, LONGEST, cancellation, () -> answers.readOnce(request, cancellation, this::name));
     }
 
-    private String name(ResponsePage page) {
-        if (page.status() >= 300 && page.status() != NOT_FOUND) {
-            throw failures.of(page);
+    private String name(ResponsePage responsePage) {
+        if (responsePage.status() >= 300 && responsePage.status() != NOT_FOUND) {
+            throw failures.of(responsePage);
         }
-        return page.headers()
+        return responsePage
+                .headers()
                 .firstValue("Server")
                 .filter(name -> !name.isBlank())
                 .orElse("It");

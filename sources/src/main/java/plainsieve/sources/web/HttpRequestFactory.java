@@ -40,9 +40,9 @@ final class HttpRequestFactory {
         this.failures = failures;
     }
 
-    HttpUriRequestBase of(URI address, ServiceRequest ask) {
+    HttpUriRequestBase of(URI address, ServiceRequest request) {
         try {
-            return built(address, ask);
+            return built(address, request);
         } catch (IllegalArgumentException e) {
             throw failures.refused(
                     "The secret, or a header, has a character that no header takes.",
@@ -50,20 +50,20 @@ final class HttpRequestFactory {
         }
     }
 
-    private HttpUriRequestBase built(URI address, ServiceRequest ask) {
-        HttpUriRequestBase request = new HttpUriRequestBase(ask.post() ? "POST" : "GET", withSecret(address));
-        request.setHeader("User-Agent", "Plain Sieve");
-        request.setHeader("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
-        ask.headers().forEach((name, value) -> header(request, name, value));
-        String body = ask.body().orElse("");
-        if (ask.body().isPresent() || ask.post()) {
-            ContentType type = ask.body().isPresent()
+    private HttpUriRequestBase built(URI address, ServiceRequest request) {
+        HttpUriRequestBase http = new HttpUriRequestBase(request.post() ? "POST" : "GET", withSecret(address));
+        http.setHeader("User-Agent", "Plain Sieve");
+        http.setHeader("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
+        request.headers().forEach((name, value) -> header(http, name, value));
+        String body = request.body().orElse("");
+        if (request.body().isPresent() || request.post()) {
+            ContentType type = request.body().isPresent()
                     ? ContentType.create("application/json", StandardCharsets.UTF_8)
                     : ContentType.create("text/plain", StandardCharsets.UTF_8);
-            request.setEntity(new StringEntity(body, type));
+            http.setEntity(new StringEntity(body, type));
         }
-        secret(request);
-        return request;
+        secret(http);
+        return http;
     }
 
     /* What a header is made of is for the connection to say, and its text must not begin another one. */

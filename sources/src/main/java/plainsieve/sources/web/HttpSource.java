@@ -89,19 +89,19 @@ final class HttpSource implements AutoCloseable {
      * @param within how many bytes it may have
      * @throws SourceFailure when no page comes of it
      */
-    ResponsePage ask(URI address, ServiceRequest ask, Path target, long within, Cancellation cancellation) {
+    ResponsePage ask(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         long pause = FIRST_PAUSE_MILLIS;
         for (int attempt = 1; ; attempt++) {
             waitUntil(notBefore, cancellation);
-            ResponsePage page = askOnce(address, ask, target, within, cancellation);
-            boolean tooMuch = page.status() == TOO_MANY_REQUESTS || page.status() == UNAVAILABLE;
+            ResponsePage responsePage = askOnce(address, request, target, within, cancellation);
+            boolean tooMuch = responsePage.status() == TOO_MANY_REQUESTS || responsePage.status() == UNAVAILABLE;
             if (!tooMuch) {
-                if (page.status() >= 300) {
-                    throw failures.of(page);
+                if (responsePage.status() >= 300) {
+                    throw failures.of(responsePage);
                 }
-                return page;
+                return responsePage;
             }
-            long wanted = retryAfter(page.headers()).orElse(pause);
+            long wanted = retryAfter(responsePage.headers()).orElse(pause);
             if (attempt == MOST_TRIES || wanted > LONGEST_PAUSE_MILLIS) {
                 throw failures.busy(Math.max(1, wanted / 1000));
             }
@@ -170,13 +170,13 @@ final class HttpSource implements AutoCloseable {
     }
 
     /** Asks for a page once, whatever the service says. */
-    ResponsePage askOnce(URI address, ServiceRequest ask, Path target, long within, Cancellation cancellation) {
+    ResponsePage askOnce(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         URI now = address;
         for (int i = 0; i <= MOST_REDIRECTS; i++) {
-            ResponsePage page = once(now, ask, target, within, cancellation);
-            Optional<String> location = page.headers().firstValue("Location");
-            if (page.status() < 300 || page.status() >= 400 || location.isEmpty()) {
-                return page;
+            ResponsePage responsePage = once(now, request, target, within, cancellation);
+            Optional<String> location = responsePage.headers().firstValue("Location");
+            if (responsePage.status() < 300 || responsePage.status() >= 400 || location.isEmpty()) {
+                return responsePage;
             }
             now = resolved(now, location.get());
             if (now.getHost() == null || !isOwn(now)) {
@@ -189,13 +189,14 @@ final class HttpSource implements AutoCloseable {
         throw failures.refused("“%s” sends its askers round in circles.".formatted(access.id()), "Correct the path.");
     }
 
-    private ResponsePage once(URI address, ServiceRequest ask, Path target, long within, Cancellation cancellation) {
-        HttpUriRequestBase request = requests.of(address, ask);
-        if (!cancellation.begin(request::cancel)) {
+    private ResponsePage once(
+            URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
+        HttpUriRequestBase http = requests.of(address, request);
+        if (!cancellation.begin(http::cancel)) {
             throw stopped(cancellation);
         }
-        try (ClassicHttpResponse response = client.send(address, request)) {
-            long bytes = written(response, request, target, within, cancellation);
+        try (ClassicHttpResponse response = client.send(address, http)) {
+            long bytes = written(response, http, target, within, cancellation);
             return new ResponsePage(address, response.getCode(), ServiceClient.headers(response), target, bytes);
         } catch (IOException e) {
             requireGoingOn(cancellation);

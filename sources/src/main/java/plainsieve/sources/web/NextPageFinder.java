@@ -41,15 +41,16 @@ final class NextPageFinder {
      * @param number of that page, from 0
      * @param rows that it had
      */
-    Optional<URI> behind(ResponsePage page, int number, long rows) {
+    Optional<URI> behind(ResponsePage responsePage, int number, long rows) {
         if (way instanceof ResponseOptions.Paging.Link link) {
-            return JsonPath.text(page.body(), JsonPath.of(link.at())).map(told -> resolving.apply(page.from(), told));
+            return JsonPath.text(responsePage.body(), JsonPath.of(link.at()))
+                    .map(told -> resolving.apply(responsePage.from(), told));
         }
         if (way instanceof ResponseOptions.Paging.HeaderLink) {
-            return page.headers().allValues("Link").stream()
+            return responsePage.headers().allValues("Link").stream()
                     .map(NEXT::matcher)
                     .filter(Matcher::find)
-                    .map(found -> resolving.apply(page.from(), found.group(1)))
+                    .map(found -> resolving.apply(responsePage.from(), found.group(1)))
                     .findFirst();
         }
         if (way instanceof ResponseOptions.Paging.Number numbered) {

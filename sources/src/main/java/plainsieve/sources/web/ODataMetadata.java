@@ -40,21 +40,21 @@ final class ODataMetadata {
 
     /** The entity sets of a service. Throws {@link UnreadableFileException} when it is no description of one. */
     static List<EntitySet> read(Path file) throws IOException {
-        ODataMetadata metadata = new ODataMetadata();
+        ODataMetadata oDataMetadata = new ODataMetadata();
         try (InputStream in = Files.newInputStream(file)) {
             XMLStreamReader at = safe().createXMLStreamReader(in);
             while (at.hasNext()) {
                 if (at.next() == XMLStreamConstants.START_ELEMENT) {
-                    metadata.element(at);
+                    oDataMetadata.element(at);
                 }
             }
         } catch (XMLStreamException e) {
             throw new UnreadableFileException("describes no OData service", e);
         }
-        if (metadata.sets.isEmpty()) {
+        if (oDataMetadata.sets.isEmpty()) {
             throw new UnreadableFileException("describes no sets of an OData service");
         }
-        return metadata.all();
+        return oDataMetadata.all();
     }
 
     /** Nothing outside of the text is read for it. */

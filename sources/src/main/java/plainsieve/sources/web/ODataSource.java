@@ -56,14 +56,14 @@ public final class ODataSource implements Source {
     public ODataSource(
             SourceAccess access,
             Path folder,
-            EnginePool engines,
+            EnginePool enginePool,
             WebSource.Reaching reaching,
             ScheduledExecutorService clock) {
         this.access = access;
         this.clock = clock;
         this.asking = new HttpSource(access, reaching.hosts(), reaching.limits());
-        ResponseFetcher fetch = new ResponseFetcher(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.tables = new ServiceTables(access, engines, clock, fetch, asking);
+        ResponseFetcher fetch = new ResponseFetcher(asking, reaching.limits(), enginePool.ofOneAnswer(), folder);
+        this.tables = new ServiceTables(access, enginePool, clock, fetch, asking);
         this.small = new SmallAnswers(asking, folder);
         this.description = new ServiceDescription(small, asking);
         this.life = new AvailabilityCheck(small, asking.failures(), clock);
@@ -95,9 +95,10 @@ public final class ODataSource implements Source {
 
     private RunSummary counted(CountRequest count, Cancellation cancellation, RowReceiver receiver) {
         long start = System.nanoTime();
-        ServiceRequest ask = ServiceRequest.get(ODataPaths.count(count.ask()), ResponseOptions.of(List.of()));
-        long number = small.read(ask, cancellation, page -> {
-            String text = Files.readString(page.body()).replace("\uFEFF", "").strip();
+        ServiceRequest request = ServiceRequest.get(ODataPaths.count(count.ask()), ResponseOptions.of(List.of()));
+        long number = small.read(request, cancellation, responsePage -> {
+            String text =
+                    Files.readString(responsePage.body()).replace("\uFEFF", "").strip();
             if (!text.matches("\\d{1,18}")) {
                 throw new UnreadableFileException("is no number of rows");
             }

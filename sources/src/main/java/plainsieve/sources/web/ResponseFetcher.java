@@ -53,17 +53,17 @@ final class ResponseFetcher {
     private CachedTables<List<ResponseFacts>> fetched(List<TableAsk> tables, Path database, Cancellation cancellation) {
         try {
             Files.createDirectories(folder);
-            try (CellStaging stage =
+            try (CellStaging staging =
                     CellStaging.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
-                stage.execute("attach " + CellStaging.text(database) + " as kept");
+                staging.execute("attach " + CellStaging.text(database) + " as kept");
                 List<ResponseFacts> facts = new ArrayList<>();
                 long bytes = 0;
                 for (TableAsk table : tables) {
-                    ResponseFacts of = table(table, stage, limits.bytes() - bytes, cancellation);
+                    ResponseFacts of = table(table, staging, limits.bytes() - bytes, cancellation);
                     bytes += of.bytes();
                     facts.add(of);
                 }
-                stage.execute("detach kept");
+                staging.execute("detach kept");
                 Duration kept = tables.stream()
                         .map(table -> table.ask().directions().kept().orElse(limits.kept()))
                         .min(Duration::compareTo)
@@ -82,22 +82,22 @@ final class ResponseFetcher {
         }
     }
 
-    private ResponseFacts table(TableAsk table, CellStaging stage, long within, Cancellation cancellation)
+    private ResponseFacts table(TableAsk table, CellStaging staging, long within, Cancellation cancellation)
             throws IOException, SQLException {
         long start = System.nanoTime();
-        ResponseStaging rows = new ResponseStaging(stage, table.ask().directions());
-        NextPageFinder paging = new NextPageFinder(
+        ResponseStaging rows = new ResponseStaging(staging, table.ask().directions());
+        NextPageFinder nextPageFinder = new NextPageFinder(
                 table.ask().directions().paging(), asking.address(table.ask().path()), asking::resolved);
-        Optional<URI> next = Optional.of(paging.first());
+        Optional<URI> next = Optional.of(nextPageFinder.first());
         Sofar sofar = new Sofar(0, 0, 0);
         Set<URI> visited = new HashSet<>();
         while (next.isPresent() && !isEnough(sofar, table.needed())) {
             requireNew(next.get(), visited);
-            ResponsePage page =
-                    asking.ask(next.get(), table.ask(), stage.file("page"), within - sofar.bytes(), cancellation);
-            long found = rows.add(page);
-            next = paging.behind(page, sofar.pages(), found);
-            sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + page.bytes());
+            ResponsePage responsePage =
+                    asking.ask(next.get(), table.ask(), staging.file("page"), within - sofar.bytes(), cancellation);
+            long found = rows.add(responsePage);
+            next = nextPageFinder.behind(responsePage, sofar.pages(), found);
+            sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + responsePage.bytes());
         }
         List<DetectedColumn> columns = rows.table("kept." + CellStaging.name(table.table()));
         long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();

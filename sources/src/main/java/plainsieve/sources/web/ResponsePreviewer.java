@@ -33,16 +33,16 @@ final class ResponsePreviewer {
         this.folder = folder;
     }
 
-    ResponsePreview look(ServiceRequest ask, Cancellation cancellation) {
+    ResponsePreview look(ServiceRequest request, Cancellation cancellation) {
         try {
             Files.createDirectories(folder);
-            try (CellStaging stage =
+            try (CellStaging staging =
                     CellStaging.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
-                NextPageFinder paging =
-                        new NextPageFinder(ask.directions().paging(), asking.address(ask.path()), asking::resolved);
-                ResponsePage page =
-                        asking.askOnce(paging.first(), ask, stage.file("page"), limits.bytes(), cancellation);
-                return look(page, ask, stage);
+                NextPageFinder nextPageFinder = new NextPageFinder(
+                        request.directions().paging(), asking.address(request.path()), asking::resolved);
+                ResponsePage responsePage = asking.askOnce(
+                        nextPageFinder.first(), request, staging.file("page"), limits.bytes(), cancellation);
+                return look(responsePage, request, staging);
             }
         } catch (IOException e) {
             throw asking.failures().full(e);
@@ -53,29 +53,29 @@ final class ResponsePreviewer {
         }
     }
 
-    private ResponsePreview look(ResponsePage page, ServiceRequest ask, CellStaging stage)
+    private ResponsePreview look(ResponsePage responsePage, ServiceRequest request, CellStaging staging)
             throws IOException, SQLException {
         List<DetectedColumn> columns = List.of();
         String problem = "";
         try {
-            ResponseStaging rows = new ResponseStaging(stage, ask.directions());
-            rows.add(page);
+            ResponseStaging rows = new ResponseStaging(staging, request.directions());
+            rows.add(responsePage);
             columns = rows.table("looked_at");
         } catch (UnreadableFileException e) {
             problem = "The answer " + e.getMessage() + ".";
         }
-        List<String> headers = page.headers().map().entrySet().stream()
+        List<String> headers = responsePage.headers().map().entrySet().stream()
                 .flatMap(header -> header.getValue().stream().map(value -> header.getKey() + ": " + value))
                 .map(asking.failures()::withoutSecret)
                 .sorted()
                 .toList();
         return new ResponsePreview(
-                asking.failures().withoutSecret(page.from().toString()),
-                page.status(),
+                asking.failures().withoutSecret(responsePage.from().toString()),
+                responsePage.status(),
                 headers,
-                asking.failures().withoutSecret(beginning(page.body())),
-                page.bytes() > BEGINNING,
-                JsonLists.in(page.body()).stream()
+                asking.failures().withoutSecret(beginning(responsePage.body())),
+                responsePage.bytes() > BEGINNING,
+                JsonLists.in(responsePage.body()).stream()
                         .map(found -> new ResponsePreview.RowsPlace(found.at(), found.rows()))
                         .toList(),
                 columns,

@@ -28,43 +28,43 @@ import plainsieve.sources.engine.UnreadableFileException;
 final class ResponseStaging {
     private static final int LOOKED_AT = 200;
 
-    private final CellStaging stage;
-    private final ResponseOptions directions;
+    private final CellStaging staging;
+    private final ResponseOptions options;
 
     /** The columns so far, by their names in lower case. */
     private final Map<String, String> names = new LinkedHashMap<>();
 
-    ResponseStaging(CellStaging stage, ResponseOptions directions) throws SQLException {
-        this.stage = stage;
-        this.directions = directions;
+    ResponseStaging(CellStaging staging, ResponseOptions options) throws SQLException {
+        this.staging = staging;
+        this.options = options;
         // Else every page would wait for the disk several times.
-        stage.execute("begin transaction");
+        staging.execute("begin transaction");
     }
 
     /** Adds a page. @return how many rows it has; throws {@link UnreadableFileException} when it has none that can be read */
-    long add(ResponsePage page) throws IOException, SQLException {
-        if (page.bytes() == 0) {
+    long add(ResponsePage responsePage) throws IOException, SQLException {
+        if (responsePage.bytes() == 0) {
             return 0;
         }
-        StagedCells cells = format(page) == ResponseOptions.ResponseFormat.CSV
-                ? new CsvCells(stage, Optional.empty()).read(page.body())
-                : new JsonCells(stage, JsonPath.of(directions.rowsAt())).read(page.body());
+        StagedCells cells = format(responsePage) == ResponseOptions.ResponseFormat.CSV
+                ? new CsvCells(staging, Optional.empty()).read(responsePage.body())
+                : new JsonCells(staging, JsonPath.of(options.rowsAt())).read(responsePage.body());
         long rows =
-                Long.parseLong(stage.ask("select count(*) from cells").get(0).get(0));
+                Long.parseLong(staging.ask("select count(*) from cells").get(0).get(0));
         if (rows > 0) {
             unite(cells.names());
         }
-        stage.execute("drop table cells");
-        Files.deleteIfExists(stage.file("cells.csv"));
+        staging.execute("drop table cells");
+        Files.deleteIfExists(staging.file("cells.csv"));
         return rows;
     }
 
-    private ResponseOptions.ResponseFormat format(ResponsePage page) throws IOException {
-        if (directions.format().isPresent()) {
-            return directions.format().get();
+    private ResponseOptions.ResponseFormat format(ResponsePage responsePage) throws IOException {
+        if (options.format().isPresent()) {
+            return options.format().get();
         }
-        String type = page.type().toLowerCase(Locale.ROOT);
-        String beginning = beginning(page.body());
+        String type = responsePage.type().toLowerCase(Locale.ROOT);
+        String beginning = beginning(responsePage.body());
         if (type.contains("json") || beginning.startsWith("{") || beginning.startsWith("[")) {
             return ResponseOptions.ResponseFormat.JSON;
         }
@@ -85,13 +85,13 @@ final class ResponseStaging {
         for (String name : columns) {
             boolean fresh = names.putIfAbsent(name.toLowerCase(Locale.ROOT), name) == null;
             if (fresh && !first) {
-                stage.execute("alter table united add column " + CellStaging.name(name) + " varchar");
+                staging.execute("alter table united add column " + CellStaging.name(name) + " varchar");
             }
         }
         String page = IntStream.range(0, columns.size())
                 .mapToObj(i -> CellStaging.cell(i) + " as " + CellStaging.name(columns.get(i)))
                 .collect(Collectors.joining(", ", "select ", " from cells"));
-        stage.execute(first ? "create table united as " + page : "insert into united by name " + page);
+        staging.execute(first ? "create table united as " + page : "insert into united by name " + page);
     }
 
     /**
@@ -101,15 +101,15 @@ final class ResponseStaging {
      * @return its columns, and what their cells were taken for
      */
     List<DetectedColumn> table(String target) throws SQLException {
-        List<String> wanted = directions.columns().isEmpty()
+        List<String> wanted = options.columns().isEmpty()
                 ? List.copyOf(names.values())
-                : List.copyOf(directions.columns().keySet());
+                : List.copyOf(options.columns().keySet());
         if (wanted.isEmpty()) {
             throw new UnreadableFileException(
                     "has no rows, so that nobody can tell its columns; say them in the request, “column … is …”");
         }
         if (names.isEmpty()) {
-            stage.execute("create table united (\"no column\" varchar)");
+            staging.execute("create table united (\"no column\" varchar)");
         }
         List<String> cells = new ArrayList<>();
         for (int i = 0; i < wanted.size(); i++) {
@@ -117,16 +117,16 @@ final class ResponseStaging {
             cells.add(
                     (there ? CellStaging.name(wanted.get(i)) : "cast(null as varchar)") + " as " + CellStaging.cell(i));
         }
-        stage.execute("create table cells as select " + String.join(", ", cells) + " from united");
-        List<CellFormatDetector.Column> columns = new CellFormatDetector(stage).find(wanted, directions.columns());
+        staging.execute("create table cells as select " + String.join(", ", cells) + " from united");
+        List<CellFormatDetector.Column> columns = new CellFormatDetector(staging).find(wanted, options.columns());
         String selected = columns.stream()
                 .map(column ->
                         column.sql() + " as " + CellStaging.name(column.found().name()))
                 .collect(Collectors.joining(", "));
-        stage.execute("commit");
-        stage.execute("create table " + target + " as select " + selected + " from cells");
-        stage.execute("drop table cells");
-        stage.execute("drop table united");
+        staging.execute("commit");
+        staging.execute("create table " + target + " as select " + selected + " from cells");
+        staging.execute("drop table cells");
+        staging.execute("drop table united");
         return columns.stream().map(CellFormatDetector.Column::found).toList();
     }
 }

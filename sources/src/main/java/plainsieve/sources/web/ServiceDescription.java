@@ -57,7 +57,8 @@ final class ServiceDescription {
         }
         try {
             if (!told.isBelieved()) {
-                List<EntitySet> sets = answers.read(ASK, cancellation, page -> ODataMetadata.read(page.body()));
+                List<EntitySet> sets =
+                        answers.read(ASK, cancellation, responsePage -> ODataMetadata.read(responsePage.body()));
                 told = new Told(sets, System.nanoTime() + BELIEVED.toNanos());
             }
         } finally {

@@ -25,11 +25,11 @@ final class ServiceTables {
 
     ServiceTables(
             SourceAccess access,
-            EnginePool engines,
+            EnginePool enginePool,
             ScheduledExecutorService clock,
             ResponseFetcher fetch,
             HttpSource asking) {
-        this.engine = new FetchedTablesEngine(access, engines, clock);
+        this.engine = new FetchedTablesEngine(access, enginePool, clock);
         this.fetch = fetch;
         this.answers = new FetchedTables<>(new Sharing(asking), MOST_KEPT, clock);
     }

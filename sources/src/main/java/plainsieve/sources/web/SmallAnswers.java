@@ -22,7 +22,7 @@ final class SmallAnswers {
 
     /** What is made of an answer. */
     interface Reading<T> {
-        T read(ResponsePage page) throws IOException;
+        T read(ResponsePage responsePage) throws IOException;
     }
 
     private interface Way {
@@ -30,14 +30,17 @@ final class SmallAnswers {
     }
 
     /** Asks as often as the service wants to be asked. Throws {@link plainsieve.sources.SourceFailure} when it refuses. */
-    <T> T read(ServiceRequest ask, Cancellation cancellation, Reading<T> reading) {
-        return read(target -> asking.ask(asking.address(ask.path()), ask, target, MOST_BYTES, cancellation), reading);
+    <T> T read(ServiceRequest request, Cancellation cancellation, Reading<T> reading) {
+        return read(
+                target -> asking.ask(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
+                reading);
     }
 
     /** Asks once, and reads whatever the service says. */
-    <T> T readOnce(ServiceRequest ask, Cancellation cancellation, Reading<T> reading) {
+    <T> T readOnce(ServiceRequest request, Cancellation cancellation, Reading<T> reading) {
         return read(
-                target -> asking.askOnce(asking.address(ask.path()), ask, target, MOST_BYTES, cancellation), reading);
+                target -> asking.askOnce(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
+                reading);
     }
 
     private <T> T read(Way way, Reading<T> reading) {

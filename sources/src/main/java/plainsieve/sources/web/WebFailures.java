@@ -79,8 +79,8 @@ final class WebFailures {
     }
 
     /** An answer that is none. */
-    SourceFailure of(ResponsePage page) {
-        int status = page.status();
+    SourceFailure of(ResponsePage responsePage) {
+        int status = responsePage.status();
         if (status == UNAUTHORIZED || status == FORBIDDEN) {
             return new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
@@ -88,7 +88,7 @@ final class WebFailures {
                     "Look at how it signs in on Sources.",
                     null);
         }
-        String said = said(page.body());
+        String said = said(responsePage.body());
         String words = said.isEmpty() ? "" : " It says: " + said;
         if (status >= SERVER_ERRORS) {
             return new SourceFailure(

@@ -38,7 +38,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
     private final ScheduledExecutorService clock;
     private final HttpSource asking;
     private final ServiceTables tables;
-    private final ResponsePreviewer looking;
+    private final ResponsePreviewer responsePreviewer;
     private final AvailabilityCheck life;
 
     /**
@@ -46,13 +46,17 @@ public final class WebSource implements Source, ResponsePreviewSource {
      * @param clock says when runs have taken too long; the caller owns it
      */
     public WebSource(
-            SourceAccess access, Path folder, EnginePool engines, Reaching reaching, ScheduledExecutorService clock) {
+            SourceAccess access,
+            Path folder,
+            EnginePool enginePool,
+            Reaching reaching,
+            ScheduledExecutorService clock) {
         this.access = access;
         this.clock = clock;
         this.asking = new HttpSource(access, reaching.hosts(), reaching.limits());
-        ResponseFetcher fetch = new ResponseFetcher(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.tables = new ServiceTables(access, engines, clock, fetch, asking);
-        this.looking = new ResponsePreviewer(asking, reaching.limits(), engines.ofOneAnswer(), folder);
+        ResponseFetcher fetch = new ResponseFetcher(asking, reaching.limits(), enginePool.ofOneAnswer(), folder);
+        this.tables = new ServiceTables(access, enginePool, clock, fetch, asking);
+        this.responsePreviewer = new ResponsePreviewer(asking, reaching.limits(), enginePool.ofOneAnswer(), folder);
         this.life = new AvailabilityCheck(new SmallAnswers(asking, folder), asking.failures(), clock);
     }
 
@@ -121,7 +125,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
                 clock,
                 limits.longest(),
                 cancellation,
-                () -> looking.look(request(what).ask(), cancellation));
+                () -> responsePreviewer.look(request(what).ask(), cancellation));
     }
 
     /** What a request brings is known when it was asked. */

@@ -39,14 +39,14 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
     Statement statement() {
         PreparedQuery query = PreparedQuery.of(rel.sql(kind), Dialects.of(kind))
                 .with(added.stream().map(Case::filter).toList());
-        ResultShape wanted = totals
+        ResultShape shape = totals
                 ? ResultShape.totals(
                         List.of("port"),
                         List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("delay"))),
                         ResultShape.Order.KEYS)
                 : ResultShape.allRows();
         return query.rewrite(
-                new Choices(PARAMETERS, ChoiceReader.readAll(PARAMETERS, choices)), wanted, Statement.NO_CAP);
+                new Choices(PARAMETERS, ChoiceReader.readAll(PARAMETERS, choices)), shape, Statement.NO_CAP);
     }
 
     private static AddedFilter filter(Added added) {

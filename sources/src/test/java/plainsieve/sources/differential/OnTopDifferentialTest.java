@@ -62,10 +62,10 @@ class OnTopDifferentialTest {
                 OnTopFilter filter = OnTopFilter.of(rows.get(), random, Dialects.of(kind));
                 PreparedQuery filtered = PreparedQuery.of(query, Dialects.of(kind))
                         .with(List.of(filter.added()), random.nextBoolean() ? tables : SourceNames.none());
-                ResultShape wanted = wanted(filter.added().column(), random);
+                ResultShape shape = wanted(filter.added().column(), random);
                 check(
                         source,
-                        new Asked("case %d of seed %d on %s".formatted(i, SEED, kind), kind, query, filter, wanted),
+                        new Asked("case %d of seed %d on %s".formatted(i, SEED, kind), kind, query, filter, shape),
                         filtered);
                 asked++;
                 inside += filtered.filterPlacements().get(0).where() == FilterPlacement.Where.AROUND ? 0 : 1;

@@ -49,7 +49,7 @@ record ViewCase(ViewContent shown, ViewPart part, List<String> ports, Optional<L
     private static final int BEHIND_THE_POINT = 3;
 
     static ViewCase random(SplittableRandom random, boolean hasMedian) {
-        ViewContent shown =
+        ViewContent content =
                 switch (random.nextInt(5)) {
                     case 0 -> new ViewContent.Figures(figures(random, hasMedian, false), Optional.empty());
                     case 1 ->
@@ -73,11 +73,11 @@ record ViewCase(ViewContent shown, ViewPart part, List<String> ports, Optional<L
                         .distinct()
                         .toList();
         Optional<Long> least = random.nextInt(3) == 0 ? Optional.of(one(random, Data.DELAYS)) : Optional.empty();
-        return new ViewCase(shown, part(shown), ports, least);
+        return new ViewCase(content, part(content), ports, least);
     }
 
-    private static ViewPart part(ViewContent shown) {
-        return shown instanceof ViewContent.Table ? new ViewPart.Totals() : ViewPart.MAIN;
+    private static ViewPart part(ViewContent content) {
+        return content instanceof ViewContent.Table ? new ViewPart.Totals() : ViewPart.MAIN;
     }
 
     private static <T> T one(SplittableRandom random, List<T> from) {

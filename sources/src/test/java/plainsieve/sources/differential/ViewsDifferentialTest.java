@@ -50,10 +50,10 @@ class ViewsDifferentialTest {
             boolean hasMedian = source.dialect().median("x").isPresent();
             for (int i = 0; i < cases; i++) {
                 ViewCase made = ViewCase.random(new SplittableRandom(SEED * 1_000_003 + i), hasMedian);
-                ResultShape wanted = made.shown()
+                ResultShape shape = made.shown()
                         .wanted(made.part(), java.util.Optional.empty())
                         .orElseThrow();
-                Statement statement = query.rewrite(choices(made.choices()), wanted, Statement.NO_CAP);
+                Statement statement = query.rewrite(choices(made.choices()), shape, Statement.NO_CAP);
                 List<String> got = TestDatabases.rows(source, statement).stream()
                         .map(ViewCase::inText)
                         .sorted()

@@ -89,8 +89,8 @@ class FederatedSourceTest {
 
     @BeforeEach
     void open() {
-        EnginePool engines = new EnginePool(new EngineLimits(1L << 30, 2), 4);
-        several = new FederatedSource(engines, folder, new FederatedSource.Limits(ROWS), CLOCK);
+        EnginePool enginePool = new EnginePool(new EngineLimits(1L << 30, 2), 4);
+        several = new FederatedSource(enginePool, folder, new FederatedSource.Limits(ROWS), CLOCK);
     }
 
     @AfterEach
@@ -101,18 +101,18 @@ class FederatedSourceTest {
     /** Keeps what each side was sent. */
     private final class Asking implements PartSender {
         @Override
-        public RunSummary ask(SourcePart side, Statement statement, Cancellation whole, RowReceiver receiver) {
+        public RunSummary ask(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
             asked.add(statement);
             Cancellation run = new Cancellation();
             if (!whole.begin(() -> run.stop(whole.reason().orElse(Cancellation.Reason.LEFT)))) {
                 run.stop(Cancellation.Reason.LEFT);
             }
             begun.countDown();
-            return DATABASES.get(side.source()).run(new OutgoingStatement.Sql(statement), LIMITS, run, receiver);
+            return DATABASES.get(part.source()).run(new OutgoingStatement.Sql(statement), LIMITS, run, receiver);
         }
 
         @Override
-        public boolean counts(SourcePart side) {
+        public boolean counts(SourcePart part) {
             return true;
         }
     }

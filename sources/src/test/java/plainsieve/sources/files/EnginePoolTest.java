@@ -33,7 +33,7 @@ class EnginePoolTest {
     @TempDir
     Path base;
 
-    private final EnginePool engines = new EnginePool(new EngineLimits(512L << 20, 2), 2);
+    private final EnginePool enginePool = new EnginePool(new EngineLimits(512L << 20, 2), 2);
     private final List<FolderFixture> folders = new ArrayList<>();
     private final ExecutorService others = Executors.newCachedThreadPool();
 
@@ -44,7 +44,7 @@ class EnginePoolTest {
     }
 
     private FolderFixture folder(String name) throws IOException {
-        FolderFixture folder = new FolderFixture(Files.createDirectories(base.resolve(name)), engines);
+        FolderFixture folder = new FolderFixture(Files.createDirectories(base.resolve(name)), enginePool);
         folder.write("t.csv", "name\n" + name + "\n");
         folders.add(folder);
         return folder;

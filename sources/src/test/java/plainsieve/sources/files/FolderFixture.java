@@ -30,16 +30,16 @@ final class FolderFixture implements AutoCloseable {
 
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
     private final Path base;
-    private final EnginePool engines;
+    private final EnginePool enginePool;
     private FolderSource source;
 
     FolderFixture(Path base) throws IOException {
         this(base, new EnginePool(new EngineLimits(512L << 20, 2), 2));
     }
 
-    /** @param engines that it shares with others */
-    FolderFixture(Path base, EnginePool engines) throws IOException {
-        this.engines = engines;
+    /** @param enginePool that it shares with others */
+    FolderFixture(Path base, EnginePool enginePool) throws IOException {
+        this.enginePool = enginePool;
         this.base = base.toRealPath();
         Files.createDirectories(folder());
         source = source(Map.of());
@@ -55,7 +55,7 @@ final class FolderFixture implements AutoCloseable {
 
     private FolderSource source(Map<String, Map<String, String>> said) {
         SourceSettings settings = SourceSettings.Folder.of(folder().toString(), said);
-        return new FolderSource(new SourceAccess("files", settings, Secret.none()), kept(), engines, clock);
+        return new FolderSource(new SourceAccess("files", settings, Secret.none()), kept(), enginePool, clock);
     }
 
     /** What an author says of columns, from now on. */

@@ -69,11 +69,11 @@ class SeveralDifferentialTest {
     @CsvSource({"duckdb, postgresql", "postgresql, mariadb", "mariadb, sqlite", "sqlite, duckdb"})
     void givesTheRowsOfTheStepsOneByOne(String own, String other) throws Exception {
         int asked = 0;
-        EnginePool engines = new EnginePool(new EngineLimits(1L << 30, 2), 4);
+        EnginePool enginePool = new EnginePool(new EngineLimits(1L << 30, 2), 4);
         try (JdbcSource ours = new JdbcSource(TestDatabases.awkward(own, StepsTables::write), CLOCK);
                 JdbcSource theirs = new JdbcSource(TestDatabases.awkward(other, StepsTables::write), CLOCK);
                 FederatedSource several =
-                        new FederatedSource(engines, folder, new FederatedSource.Limits(100_000), CLOCK)) {
+                        new FederatedSource(enginePool, folder, new FederatedSource.Limits(100_000), CLOCK)) {
             for (int i = 0; asked < CASES; i++) {
                 RandomChain chain = new RandomChain(SEED * 1_000_003 + i, 1 + i % MOST_STEPS);
                 String text = chain.text().replaceAll(" of (quays|tides)\\b", " of query '$1'");
@@ -82,12 +82,12 @@ class SeveralDifferentialTest {
                     continue;
                 }
                 String story = "case %d of seed %d on %s and %s%n%s".formatted(i, SEED, own, other, text);
-                StepsAnalysis reading = FederatedSteps.of(text, Dialects.of(own), places);
-                if (isRefused(reading)) {
+                StepsAnalysis analysis = FederatedSteps.of(text, Dialects.of(own), places);
+                if (isRefused(analysis)) {
                     continue;
                 }
-                assertThat(reading.problems()).as(story).isEmpty();
-                check(story, chain, reading, several.asking(new Asking(ours, theirs)));
+                assertThat(analysis.problems()).as(story).isEmpty();
+                check(story, chain, analysis, several.asking(new Asking(ours, theirs)));
                 asked++;
             }
         }
@@ -95,14 +95,14 @@ class SeveralDifferentialTest {
     }
 
     /** Queries cannot be called for each row of what was fetched; some databases cannot do all of what stands in front. */
-    private static boolean isRefused(StepsAnalysis reading) {
-        return reading.problems().stream()
+    private static boolean isRefused(StepsAnalysis analysis) {
+        return analysis.problems().stream()
                 .anyMatch(problem -> problem.kind().equals("called-elsewhere")
                         || problem.kind().equals("not-in-this-database"));
     }
 
-    private void check(String story, RandomChain chain, StepsAnalysis reading, Source together) {
-        String sql = reading.statement().sql();
+    private void check(String story, RandomChain chain, StepsAnalysis analysis, Source together) {
+        String sql = analysis.statement().sql();
         Statement statement = PreparedQuery.ofAny(sql, Dialects.HERE)
                 .rewrite(new Choices(chain.parameters(), chain.choices()), ResultShape.allRows(), Statement.NO_CAP);
         assertThat(FederatedStatement.isOne(statement.text())).as(story).isTrue();
@@ -206,20 +206,20 @@ class SeveralDifferentialTest {
         }
 
         @Override
-        public RunSummary ask(SourcePart side, Statement statement, Cancellation whole, RowReceiver receiver) {
+        public RunSummary ask(SourcePart part, Statement statement, Cancellation whole, RowReceiver receiver) {
             narrowed += statement.text().contains("needed_")
                             || statement.values().stream()
                                     .anyMatch(value -> value.parameter().startsWith("needed_"))
                     ? 1
                     : 0;
-            Source source = side.source().equals("ours") ? ours : theirs;
+            Source source = part.source().equals("ours") ? ours : theirs;
             Cancellation run = new Cancellation();
             whole.begin(() -> run.stop(Cancellation.Reason.LEFT));
             return source.run(new OutgoingStatement.Sql(statement), LIMITS, run, receiver);
         }
 
         @Override
-        public boolean counts(SourcePart side) {
+        public boolean counts(SourcePart part) {
             return true;
         }
     }

@@ -53,14 +53,14 @@ class StepsDifferentialTest {
                 long seed = SEED * 1_000_003 + i;
                 RandomChain chain = new RandomChain(seed, 1 + i % MOST_STEPS);
                 boolean known = i % 5 > 0;
-                StepsAnalysis reading = StepsAnalysis.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
+                StepsAnalysis analysis = StepsAnalysis.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
                 String story = "case %d of seed %d on %s%n%s".formatted(i, SEED, kind, chain.text());
-                if (isRefused(reading, known)) {
+                if (isRefused(analysis, known)) {
                     continue;
                 }
-                assertThat(reading.problems()).as(story).isEmpty();
-                check(source, story, chain, reading.statement().sql());
-                Optional<String> earlier = i % 4 == 0 ? withAConditionEarlier(reading) : Optional.empty();
+                assertThat(analysis.problems()).as(story).isEmpty();
+                check(source, story, chain, analysis.statement().sql());
+                Optional<String> earlier = i % 4 == 0 ? withAConditionEarlier(analysis) : Optional.empty();
                 if (earlier.isPresent()) {
                     StepsAnalysis moved = StepsAnalysis.of(earlier.get(), Dialects.of(kind), StepsTables.known(known));
                     check(
@@ -71,7 +71,7 @@ class StepsDifferentialTest {
                 }
                 if (i % 4 == 1) {
                     readAgain += isReadAgain(
-                                    source, story, chain, reading.statement().sql(), known)
+                                    source, story, chain, analysis.statement().sql(), known)
                             ? 1
                             : 0;
                 }
@@ -103,10 +103,10 @@ class StepsDifferentialTest {
     }
 
     /** The steps with the last condition that is offered an earlier place there. */
-    private static Optional<String> withAConditionEarlier(StepsAnalysis reading) {
+    private static Optional<String> withAConditionEarlier(StepsAnalysis analysis) {
         List<String> lines = new ArrayList<>(
-                reading.steps().stream().map(StepsAnalysis.One::written).toList());
-        List<Optional<FilterPushdownHint>> places = FilterPushdownHint.all(reading.steps());
+                analysis.steps().stream().map(StepsAnalysis.One::written).toList());
+        List<Optional<FilterPushdownHint>> places = FilterPushdownHint.all(analysis.steps());
         for (int i = lines.size() - 1; i > 0; i--) {
             Optional<FilterPushdownHint> place = places.get(i);
             if (place.isPresent()) {
@@ -118,8 +118,8 @@ class StepsDifferentialTest {
     }
 
     /** For want of columns, or of a database that can ask a query for each row. */
-    private static boolean isRefused(StepsAnalysis reading, boolean known) {
-        return reading.problems().stream()
+    private static boolean isRefused(StepsAnalysis analysis, boolean known) {
+        return analysis.problems().stream()
                 .anyMatch(problem -> problem.kind().equals("not-in-this-database")
                         || !known && problem.kind().equals("unknown-columns"));
     }

@@ -87,13 +87,13 @@ class ODataSourceTest {
         return new Choice.One(value);
     }
 
-    private plainsieve.core.statement.Statement statement(String sql, ResultShape wanted, long cap) {
-        return PreparedQuery.of(sql, Dialects.of("duckdb")).rewrite(new Choices(parameters, chosen), wanted, cap);
+    private plainsieve.core.statement.Statement statement(String sql, ResultShape shape, long cap) {
+        return PreparedQuery.of(sql, Dialects.of("duckdb")).rewrite(new Choices(parameters, chosen), shape, cap);
     }
 
     private WebFixture.Got run(plainsieve.core.statement.Statement statement) {
         WebFixture.Got got = new WebFixture.Got();
-        got.answer = source.run(new OutgoingStatement.Sql(statement), RUN, new Cancellation(), got);
+        got.summary = source.run(new OutgoingStatement.Sql(statement), RUN, new Cancellation(), got);
         return got;
     }
 
@@ -110,9 +110,9 @@ class ODataSourceTest {
 
     @Test
     void setsAreTablesWithTheirOwnTypes() {
-        Catalog catalogue = source.catalogue(RUN, new Cancellation());
-        assertThat(catalogue.tables()).extracting(Catalog.Table::name).containsExactly("Fares", "Routes");
-        assertThat(catalogue.tables().get(0).columns())
+        Catalog catalog = source.catalogue(RUN, new Cancellation());
+        assertThat(catalog.tables()).extracting(Catalog.Table::name).containsExactly("Fares", "Routes");
+        assertThat(catalog.tables().get(0).columns())
                 .extracting(column -> column.name() + " " + column.kind())
                 .containsExactly(
                         "fare_id INTEGER",
@@ -184,7 +184,7 @@ class ODataSourceTest {
                 .isEqualTo(
                         "/Fares?$filter=(route eq 'Brae O''Noth – Tarn Quay' or route eq 'x') and valid_from ge 2026-01-01)"
                                 .replace("$filter=(route", "$filter=((route"));
-        assertThat(got.answer.gathered()).hasValue(got.answer.fetched());
+        assertThat(got.summary.gathered()).hasValue(got.summary.fetched());
     }
 
     @Test
@@ -197,7 +197,7 @@ class ODataSourceTest {
         WebFixture.Got got = run(first);
         assertThat(asked()).hasSize(1);
         assertThat(asked().get(0)).contains("$filter=price gt 10", "$orderby=price desc", "$top=21");
-        assertThat(got.answer.more()).isTrue();
+        assertThat(got.summary.more()).isTrue();
         run(statement("select * from fares where class = 'car'", ResultShape.allRows(), 20));
         run(statement("select * from fares order by valid_to", ResultShape.allRows(), 20));
         run(statement("select * from fares order by class", ResultShape.allRows(), 20));

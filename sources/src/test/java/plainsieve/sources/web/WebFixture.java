@@ -100,7 +100,7 @@ final class WebFixture implements AutoCloseable {
 
     static Got get(WebSource source, String request, Cancellation cancellation, Duration longest) {
         Got got = new Got();
-        got.answer =
+        got.summary =
                 source.run(new OutgoingStatement.Sql(statement(request)), new RunLimits(longest), cancellation, got);
         return got;
     }
@@ -121,7 +121,7 @@ final class WebFixture implements AutoCloseable {
     static final class Got implements RowReceiver {
         List<Column> columns = List.of();
         final List<List<Object>> rows = new ArrayList<>();
-        RunSummary answer;
+        RunSummary summary;
 
         @Override
         public void columns(List<Column> found) {

@@ -56,7 +56,7 @@ class WebSourceTest {
         assertThat(got.names()).containsExactly("a DECIMAL", "at DATE", "in_x BOOLEAN", "b TEXT");
         assertThat(got.rows.get(0)).containsExactly(new java.math.BigDecimal("1.0"), "2026-03-01", true, null);
         assertThat(web.asked).containsExactly("/x?y=1");
-        assertThat(got.answer.gathered()).hasValue(2);
+        assertThat(got.summary.gathered()).hasValue(2);
     }
 
     @Test
@@ -94,7 +94,7 @@ class WebSourceTest {
                 "[{\"port\": \"A\", \"n\": 1}, {\"port\": \"B\", \"n\": 2}, {\"port\": \"A\", \"n\": 3}]"));
         WebFixture.Got got = web.get("get /x\nthen\nselect port, sum(n) as n from answer group by port order by port");
         assertThat(got.rows).extracting(row -> row.get(0) + " " + row.get(1)).containsExactly("A 4", "B 2");
-        assertThat(got.answer.gathered()).hasValue(3);
+        assertThat(got.summary.gathered()).hasValue(3);
         assertThatThrownBy(() -> web.get("get /x\nthen\nselect prot from answer"))
                 .isInstanceOfSatisfying(
                         SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.REFUSED_STATEMENT));
@@ -125,7 +125,7 @@ class WebSourceTest {
             String request = "get /x\nrows at rows\n" + pages;
             web.asked.clear();
             WebFixture.Got got = web.get(request);
-            assertThat(got.answer.more()).isTrue();
+            assertThat(got.summary.more()).isTrue();
             assertThat(web.asked).hasSize(11);
             assertThat(web.get(request + "\nthen\nselect count(*) as n, max(n) as m from answer").rows)
                     .containsExactly(List.of(3000L, 2999L));

@@ -15,24 +15,24 @@ import plainsieve.core.sql.Tokens;
  * a line that goes, goes with it; nothing else moves.
  */
 public final class ConditionRemoval {
-    private final SourceText source;
+    private final SourceText sourceText;
     private final Tokens tokens;
     private final Set<Condition.Leaf> leftOut;
     private final List<Edit> edits = new ArrayList<>();
 
-    private ConditionRemoval(SourceText source, Set<Condition.Leaf> leftOut) {
-        this.source = source;
-        this.tokens = source.tokens();
+    private ConditionRemoval(SourceText sourceText, Set<Condition.Leaf> leftOut) {
+        this.sourceText = sourceText;
+        this.tokens = sourceText.tokens();
         this.leftOut = leftOut;
     }
 
-    public static List<Edit> of(SourceText source, List<Clause> conditionClauses, Set<Condition.Leaf> leftOut) {
-        ConditionRemoval removal = new ConditionRemoval(source, leftOut);
+    public static List<Edit> of(SourceText sourceText, List<Clause> conditionClauses, Set<Condition.Leaf> leftOut) {
+        ConditionRemoval conditionRemoval = new ConditionRemoval(sourceText, leftOut);
         if (leftOut.isEmpty()) {
-            return removal.edits;
+            return conditionRemoval.edits;
         }
-        conditionClauses.forEach(removal::clause);
-        return removal.edits;
+        conditionClauses.forEach(conditionRemoval::clause);
+        return conditionRemoval.edits;
     }
 
     private void clause(Clause clause) {
@@ -44,9 +44,9 @@ public final class ConditionRemoval {
         switch (clause.kind()) {
             case ON ->
                 edits.add(new Edit(
-                        source.start(clause.body()),
-                        source.end(clause.body()),
-                        Fragment.of(source.dialect().trueLiteral())));
+                        sourceText.start(clause.body()),
+                        sourceText.end(clause.body()),
+                        Fragment.of(sourceText.dialect().trueLiteral())));
             case FILTER ->
                 edits.add(wholeLines(clause.keyword() - 2, clause.body().to()));
             default -> edits.add(wholeLines(clause.keyword(), clause.body().to() - 1));
@@ -90,7 +90,7 @@ public final class ConditionRemoval {
         }
         if (firstKept > 0) {
             Span kept = items.get(firstKept).span();
-            edits.add(Edit.remove(source.start(items.get(0).span()), tokens.start(kept.from())));
+            edits.add(Edit.remove(sourceText.start(items.get(0).span()), tokens.start(kept.from())));
         }
         inside(items.get(firstKept));
         for (int i = firstKept + 1; i < items.size(); i++) {
@@ -152,7 +152,7 @@ public final class ConditionRemoval {
     }
 
     private boolean isLineComment(int at) {
-        boolean hash = source.dialect().syntax().has(Feature.HASH_COMMENTS)
+        boolean hash = sourceText.dialect().syntax().has(Feature.HASH_COMMENTS)
                 && tokens.text().charAt(at) == '#';
         return hash || tokens.text().startsWith("--", at);
     }
@@ -162,8 +162,8 @@ public final class ConditionRemoval {
     }
 
     /** Removes a clause such as LIMIT, from its keyword to its last token. */
-    public static Edit wholeClause(SourceText source, Clause clause) {
-        return new ConditionRemoval(source, Set.of())
+    public static Edit wholeClause(SourceText sourceText, Clause clause) {
+        return new ConditionRemoval(sourceText, Set.of())
                 .wholeLines(clause.keyword(), clause.body().to() - 1);
     }
 }

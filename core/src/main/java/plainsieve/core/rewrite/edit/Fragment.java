@@ -17,8 +17,8 @@ public record Fragment(String text, List<Slot> slots) {
         return new Fragment(text, List.of());
     }
 
-    public static Fragment bound(String parameter, PlaceholderBinding bound) {
-        return new Fragment("?", List.of(new Slot(0, parameter, bound)));
+    public static Fragment bound(String parameter, PlaceholderBinding placeholderBinding) {
+        return new Fragment("?", List.of(new Slot(0, parameter, placeholderBinding)));
     }
 
     /** The same with text before and behind it. */
@@ -50,8 +50,8 @@ public record Fragment(String text, List<Slot> slots) {
             return this;
         }
 
-        public Builder bind(String parameter, PlaceholderBinding bound) {
-            slots.add(new Slot(text.length(), parameter, bound));
+        public Builder bind(String parameter, PlaceholderBinding placeholderBinding) {
+            slots.add(new Slot(text.length(), parameter, placeholderBinding));
             text.append('?');
             return this;
         }

@@ -35,14 +35,14 @@ final class BlockFilter {
     private final ItemColumns columns;
     private final KnownFunctions functions;
 
-    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, SchemaFacts facts) {
+    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, SchemaFacts schemaFacts) {
         this.query = query;
         this.tokens = query.tokens();
         this.dialect = dialect;
         this.block = block;
         this.filter = filter;
-        this.columns = facts.columns();
-        this.functions = facts.functions();
+        this.columns = schemaFacts.columns();
+        this.functions = schemaFacts.functions();
     }
 
     public sealed interface Spot {}

@@ -47,7 +47,7 @@ public final class FilterPlacer {
     private final ParsedQuery query;
     private final Dialect dialect;
     private final CommonTableExpressions named;
-    private final SchemaFacts facts;
+    private final SchemaFacts schemaFacts;
 
     /** Whether the server may push a condition around a subquery into a HAVING that evaluates it differently. */
     private final boolean pushedWrong;
@@ -56,10 +56,11 @@ public final class FilterPlacer {
         this.query = query;
         this.dialect = dialect;
         this.named = new CommonTableExpressions(query, dialect);
-        this.facts = new SchemaFacts(
+        this.schemaFacts = new SchemaFacts(
                 new ItemColumns(query, named, names.tables()), new KnownFunctions(query, dialect, names.functions()));
-        this.pushedWrong =
-                facts.functions().differInHaving(new Span(0, query.tokens().size()));
+        this.pushedWrong = schemaFacts
+                .functions()
+                .differInHaving(new Span(0, query.tokens().size()));
     }
 
     /** The edits that put the filters into the text, and where each is. */
@@ -80,15 +81,16 @@ public final class FilterPlacer {
         List<FilterPlacement> placements = new ArrayList<>();
         for (AddedFilter filter : filters) {
             requireOne(columns, filter);
-            Attempt tried = new OneFilter(filter).inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
-            if (tried instanceof Attempt.Fits fits) {
+            Attempt attempt = new OneFilter(filter).inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
+            if (attempt instanceof Attempt.Fits fits) {
                 fits.conditions().forEach((spot, condition) -> inside.computeIfAbsent(spot, key -> new ArrayList<>())
                         .add(condition));
                 placements.add(new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
             } else {
                 Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
                 around.add(filter.condition(columns.reference(filter.column(), dialect), type, dialect));
-                placements.add(new FilterPlacement(filter.column(), Where.AROUND, ((Attempt.Stops) tried).reason(), 0));
+                placements.add(
+                        new FilterPlacement(filter.column(), Where.AROUND, ((Attempt.Stops) attempt).reason(), 0));
             }
         }
         List<TextEdit> edits = new ArrayList<>();
@@ -111,7 +113,7 @@ public final class FilterPlacer {
     }
 
     private BranchColumnTypes types() {
-        return new BranchColumnTypes(query, dialect, facts.columns());
+        return new BranchColumnTypes(query, dialect, schemaFacts.columns());
     }
 
     private static ProblemException unknown(OutputColumns columns, AddedFilter filter) {
@@ -168,7 +170,7 @@ public final class FilterPlacer {
 
         private Attempt inOnly(QueryLevel level, ColumnKey key, int depth) {
             Operand only = level.operands().get(0);
-            KnownFunctions functions = facts.functions();
+            KnownFunctions functions = schemaFacts.functions();
             boolean totals = level.tail().stream()
                     .anyMatch(clause -> functions.aggregate(clause.body())
                             || functions.unknown(clause.body()).isPresent());
@@ -208,9 +210,9 @@ public final class FilterPlacer {
                 if (i > 0 && level.operators().get(i - 1).word() == SetOperator.Word.EXCEPT) {
                     continue;
                 }
-                Attempt tried = inOperand(level.operands().get(i), each.get(), depth);
-                if (!(tried instanceof Attempt.Fits fits)) {
-                    return tried;
+                Attempt attempt = inOperand(level.operands().get(i), each.get(), depth);
+                if (!(attempt instanceof Attempt.Fits fits)) {
+                    return attempt;
                 }
                 conditions.putAll(fits.conditions());
                 where = fits.where() == Where.HAVING ? Where.HAVING : where;
@@ -237,7 +239,7 @@ public final class FilterPlacer {
         }
 
         private Attempt inBlock(Block block, ColumnKey key, int depth) {
-            BlockFilter here = new BlockFilter(query, dialect, block, filter, facts);
+            BlockFilter here = new BlockFilter(query, dialect, block, filter, schemaFacts);
             BlockFilter.Spot spot = here.spot(key);
             if (!(spot instanceof BlockFilter.Allowed allowed)) {
                 return new Attempt.Stops(((BlockFilter.Refused) spot).reason());

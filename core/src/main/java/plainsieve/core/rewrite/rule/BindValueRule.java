@@ -28,35 +28,36 @@ import plainsieve.core.value.Value;
 public final class BindValueRule {
     private BindValueRule() {}
 
-    public static Edit apply(ParameterPlace place, Choices choices, SourceText source) {
+    public static Edit apply(ParameterPlace place, Choices choices, SourceText sourceText) {
         Parameter parameter = choices.parameter(place.name());
         return new Edit(
-                source.tokens().start(place.token()),
-                source.tokens().end(place.token()),
-                replacement(place, parameter, choices.of(place.name()), source));
+                sourceText.tokens().start(place.token()),
+                sourceText.tokens().end(place.token()),
+                replacement(place, parameter, choices.of(place.name()), sourceText));
     }
 
-    private static Fragment replacement(ParameterPlace place, Parameter parameter, Choice choice, SourceText source) {
+    private static Fragment replacement(
+            ParameterPlace place, Parameter parameter, Choice choice, SourceText sourceText) {
         Optional<Value> value = singleValue(choice);
         if (value.isPresent()) {
             return value.get() instanceof Value.Name name
-                    ? listedName(parameter, name, place, source)
+                    ? listedName(parameter, name, place, sourceText)
                     : Fragment.bound(parameter.name(), new PlaceholderBinding.Single(value.get()));
         }
         if (choice.isBlank()) {
-            return blank(place, parameter, source);
+            return blank(place, parameter, sourceText);
         }
         if (choice instanceof Choice.All) {
             throw refused(
                     parameter,
-                    source.tokens().place(place.token()),
+                    sourceText.tokens().place(place.token()),
                     "all-without-list",
                     "All of :%s is chosen, but at this place each value is needed.",
                     "Choose values, or give the parameter a list.");
         }
         throw refused(
                 parameter,
-                source.tokens().place(place.token()),
+                sourceText.tokens().place(place.token()),
                 "many-in-single-place",
                 ":%s takes many values, but this place has room for one.",
                 "Compare with =, <> or IN, or let the parameter take one value.");
@@ -72,15 +73,15 @@ public final class BindValueRule {
                 : Optional.empty();
     }
 
-    private static Fragment blank(ParameterPlace place, Parameter parameter, SourceText source) {
+    private static Fragment blank(ParameterPlace place, Parameter parameter, SourceText sourceText) {
         boolean bindsNull = parameter.blankRule() == BlankRule.ROWS_WITHOUT_VALUE
-                && (place.leaf().isEmpty() || isNullSafe(source.tokens(), place.token()));
+                && (place.leaf().isEmpty() || isNullSafe(sourceText.tokens(), place.token()));
         if (bindsNull) {
             return Fragment.bound(parameter.name(), new PlaceholderBinding.Nothing(parameter.type()));
         }
         throw refused(
                 parameter,
-                source.tokens().place(place.token()),
+                sourceText.tokens().place(place.token()),
                 "blank-not-possible",
                 ":%s is blank, and at this place it can neither be left out nor be NULL.",
                 "Choose a value, or change its blank rule to “not allowed”.");
@@ -93,18 +94,19 @@ public final class BindValueRule {
     }
 
     /** A name is the only choice that becomes text; so it must be on the list, and it is quoted. */
-    private static Fragment listedName(Parameter parameter, Value.Name name, ParameterPlace place, SourceText source) {
+    private static Fragment listedName(
+            Parameter parameter, Value.Name name, ParameterPlace place, SourceText sourceText) {
         boolean listed =
                 parameter.allowed().filter(list -> list.allow(name.name())).isPresent();
         if (!listed || name.name().indexOf('\0') >= 0) {
             throw refused(
                     parameter,
-                    source.tokens().place(place.token()),
+                    sourceText.tokens().place(place.token()),
                     "name-not-listed",
                     ":%s is a name and must be chosen from a list.",
                     "Give the parameter a list of the names that are allowed.");
         }
-        return Fragment.of(source.dialect().quoteName(name.name()));
+        return Fragment.of(sourceText.dialect().quoteName(name.name()));
     }
 
     private static ProblemException refused(

@@ -6,5 +6,5 @@ import plainsieve.core.rewrite.edit.SourceText;
 
 /** One way to rewrite a condition. Gives nothing back when it does not fire; parameters it leaves are bound as they stand. */
 public interface ConditionRule {
-    Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source);
+    Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText);
 }

@@ -34,16 +34,18 @@ import plainsieve.core.value.ProblemException;
  */
 public final class ExpandValuesRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        if (site.shape() instanceof Membership membership) {
-            return membership(site, membership, choices, source);
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (conditionSite.shape() instanceof Membership membership) {
+            return membership(conditionSite, membership, choices, sourceText);
         }
-        return site.shape() instanceof ItemsOfList list ? items(site, list, choices, source) : Optional.empty();
+        return conditionSite.shape() instanceof ItemsOfList list
+                ? items(conditionSite, list, choices, sourceText)
+                : Optional.empty();
     }
 
     private static Optional<ConditionChange> membership(
-            ConditionSite site, Membership membership, Choices choices, SourceText source) {
-        String name = source.tokens().parameterName(membership.parameter());
+            ConditionSite conditionSite, Membership membership, Choices choices, SourceText sourceText) {
+        String name = sourceText.tokens().parameterName(membership.parameter());
         Optional<Choice.Many> chosen = asMany(choices, name, membership.wrapped());
         if (chosen.isEmpty()) {
             return Optional.empty();
@@ -52,19 +54,20 @@ public final class ExpandValuesRule implements ConditionRule {
         List<Edit> edits = new ArrayList<>(3);
         Fragment.Builder test = Fragment.build();
         if (!many.values().isEmpty()) {
-            refuseTooMany(many, site, source);
-            new ValueListWriter(choices.parameter(name), many.values(), clause(site), source).test(test, membership);
+            refuseTooMany(many, conditionSite, sourceText);
+            new ValueListWriter(choices.parameter(name), many.values(), clause(conditionSite), sourceText)
+                    .test(test, membership);
         }
         if (many.withoutValue()) {
             String nullTest = membership.negated() ? " is not null" : " is null";
             if (!many.values().isEmpty()) {
-                refuseParameterInColumn(site, membership.column(), source);
-                edits.add(Edit.insert(source.start(site.span()), Fragment.of("(")));
-                test.text(membership.negated() ? " and " : " or ").text(source.text(membership.column()));
+                refuseParameterInColumn(conditionSite, membership.column(), sourceText);
+                edits.add(Edit.insert(sourceText.start(conditionSite.span()), Fragment.of("(")));
+                test.text(membership.negated() ? " and " : " or ").text(sourceText.text(membership.column()));
             }
             test.text(nullTest).text(many.values().isEmpty() ? "" : ")");
         }
-        edits.addAll(replaceTest(site, membership, source, test.done()));
+        edits.addAll(replaceTest(conditionSite, membership, sourceText, test.done()));
         return Optional.of(ConditionChange.edits(edits, Map.of(membership.parameter(), outcome(many))));
     }
 
@@ -90,38 +93,39 @@ public final class ExpandValuesRule implements ConditionRule {
     }
 
     /** Edits that keep the column and put another test behind it. */
-    public static List<Edit> replaceTest(ConditionSite site, Membership membership, SourceText source, Fragment test) {
-        Span whole = site.span();
-        int columnStart = source.start(membership.column());
-        int columnEnd = source.end(membership.column());
-        Edit replace = new Edit(columnEnd, source.end(whole), test);
+    public static List<Edit> replaceTest(
+            ConditionSite conditionSite, Membership membership, SourceText sourceText, Fragment test) {
+        Span whole = conditionSite.span();
+        int columnStart = sourceText.start(membership.column());
+        int columnEnd = sourceText.end(membership.column());
+        Edit replace = new Edit(columnEnd, sourceText.end(whole), test);
         return membership.flipped()
-                ? List.of(Edit.remove(source.start(whole), columnStart), replace)
+                ? List.of(Edit.remove(sourceText.start(whole), columnStart), replace)
                 : List.of(replace);
     }
 
-    private static Clause.Kind clause(ConditionSite site) {
-        return site.places().get(0).clause();
+    private static Clause.Kind clause(ConditionSite conditionSite) {
+        return conditionSite.places().get(0).clause();
     }
 
-    private static void refuseTooMany(Choice.Many many, ConditionSite site, SourceText source) {
-        boolean spread = source.dialect().longList(many.values().get(0).type())
+    private static void refuseTooMany(Choice.Many many, ConditionSite conditionSite, SourceText sourceText) {
+        boolean spread = sourceText.dialect().longList(many.values().get(0).type())
                 == plainsieve.core.dialect.Dialect.ListForm.SPREAD;
-        if (spread && many.values().size() > source.dialect().mostPlaceholders()) {
+        if (spread && many.values().size() > sourceText.dialect().mostPlaceholders()) {
             throw new ProblemException(Problem.of(
                             "too-many-values",
                             "%,d values are chosen; %s takes %,d at once."
                                     .formatted(
                                             many.values().size(),
-                                            source.dialect().name(),
-                                            source.dialect().mostPlaceholders()),
+                                            sourceText.dialect().name(),
+                                            sourceText.dialect().mostPlaceholders()),
                             "Choose fewer.")
-                    .at(source.tokens().place(site.span().from())));
+                    .at(sourceText.tokens().place(conditionSite.span().from())));
         }
     }
 
-    public static void refuseParameterInColumn(ConditionSite site, Span column, SourceText source) {
-        site.places().stream()
+    public static void refuseParameterInColumn(ConditionSite conditionSite, Span column, SourceText sourceText) {
+        conditionSite.places().stream()
                 .filter(place -> column.contains(place.token()))
                 .findFirst()
                 .ifPresent(place -> {
@@ -130,19 +134,19 @@ public final class ExpandValuesRule implements ConditionRule {
                                     "Rows without a value cannot be asked of an expression that contains :%s."
                                             .formatted(place.name()),
                                     "Compare a column, or do not choose “no value”.")
-                            .at(source.tokens().place(place.token())));
+                            .at(sourceText.tokens().place(place.token())));
                 });
     }
 
     private static Optional<ConditionChange> items(
-            ConditionSite site, ItemsOfList list, Choices choices, SourceText source) {
+            ConditionSite conditionSite, ItemsOfList list, Choices choices, SourceText sourceText) {
         List<Edit> edits = new ArrayList<>();
         Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
         List<Integer> emptied = new ArrayList<>();
         boolean withoutValue = false;
-        for (ParameterPlace place : site.places()) {
+        for (ParameterPlace place : conditionSite.places()) {
             Optional<Choice.Many> chosen = asMany(choices, place.name(), false);
-            int item = itemAround(list, place, site);
+            int item = itemAround(list, place, conditionSite);
             if (chosen.isEmpty() || item < 0) {
                 continue;
             }
@@ -154,30 +158,31 @@ public final class ExpandValuesRule implements ConditionRule {
             }
             Span span = list.items().get(item);
             Fragment.Builder values = Fragment.build();
-            new ValueListWriter(choices.parameter(place.name()), chosen.get().values(), place.clause(), source)
+            new ValueListWriter(choices.parameter(place.name()), chosen.get().values(), place.clause(), sourceText)
                     .spread(values, span, place.token());
-            edits.add(new Edit(source.start(span), source.end(span), values.done()));
+            edits.add(new Edit(sourceText.start(span), sourceText.end(span), values.done()));
         }
         if (outcomes.isEmpty()) {
             return Optional.empty();
         }
         if (emptied.size() == list.items().size()) {
             String test = list.negated() ? " is not null" : " is null";
-            Edit only = new Edit(source.end(list.column()), source.end(site.span()), Fragment.of(test));
+            Edit only =
+                    new Edit(sourceText.end(list.column()), sourceText.end(conditionSite.span()), Fragment.of(test));
             return Optional.of(ConditionChange.edits(List.of(only), outcomes));
         }
-        edits.addAll(withoutEmptied(list, emptied, source));
+        edits.addAll(withoutEmptied(list, emptied, sourceText));
         if (withoutValue) {
-            edits.addAll(orNull(site, list, source));
+            edits.addAll(orNull(conditionSite, list, sourceText));
         }
         return Optional.of(ConditionChange.edits(edits, outcomes));
     }
 
     /** The item whose only parameter stands at the place; -1 when another one stands in it. */
-    private static int itemAround(ItemsOfList list, ParameterPlace place, ConditionSite site) {
+    private static int itemAround(ItemsOfList list, ParameterPlace place, ConditionSite conditionSite) {
         return IntStream.range(0, list.items().size())
                 .filter(i -> list.items().get(i).contains(place.token()))
-                .filter(i -> site.places().stream()
+                .filter(i -> conditionSite.places().stream()
                         .noneMatch(
                                 other -> other != place && list.items().get(i).contains(other.token())))
                 .findFirst()
@@ -188,7 +193,7 @@ public final class ExpandValuesRule implements ConditionRule {
      * Takes out the items for which only "no value" was chosen, each with the comma before it, or behind it where no item
      * stays before. Nothing can stand in their place: NULL in NOT IN would let no row pass.
      */
-    private static List<Edit> withoutEmptied(ItemsOfList list, List<Integer> emptied, SourceText source) {
+    private static List<Edit> withoutEmptied(ItemsOfList list, List<Integer> emptied, SourceText sourceText) {
         List<Span> items = list.items();
         List<Edit> edits = new ArrayList<>();
         boolean keptBefore = false;
@@ -196,20 +201,20 @@ public final class ExpandValuesRule implements ConditionRule {
             if (!emptied.contains(i)) {
                 keptBefore = true;
             } else if (keptBefore) {
-                edits.add(Edit.remove(source.end(items.get(i - 1)), source.end(items.get(i))));
+                edits.add(Edit.remove(sourceText.end(items.get(i - 1)), sourceText.end(items.get(i))));
             } else {
-                edits.add(Edit.remove(source.start(items.get(i)), source.start(items.get(i + 1))));
+                edits.add(Edit.remove(sourceText.start(items.get(i)), sourceText.start(items.get(i + 1))));
             }
         }
         return edits;
     }
 
-    private static List<Edit> orNull(ConditionSite site, ItemsOfList list, SourceText source) {
-        refuseParameterInColumn(site, list.column(), source);
-        String column = source.text(list.column());
+    private static List<Edit> orNull(ConditionSite conditionSite, ItemsOfList list, SourceText sourceText) {
+        refuseParameterInColumn(conditionSite, list.column(), sourceText);
+        String column = sourceText.text(list.column());
         String test = list.negated() ? " and " + column + " is not null)" : " or " + column + " is null)";
         return List.of(
-                Edit.insert(source.start(site.span()), Fragment.of("(")),
-                Edit.insert(source.end(site.span()), Fragment.of(test)));
+                Edit.insert(sourceText.start(conditionSite.span()), Fragment.of("(")),
+                Edit.insert(sourceText.end(conditionSite.span()), Fragment.of(test)));
     }
 }

@@ -28,34 +28,34 @@ import plainsieve.core.statement.Placement;
  */
 public final class HalfRangeRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        if (!(site.shape() instanceof ConditionShape.Range range)
-                || blankIn(range.column(), site, choices)
-                || blankIn(range.low(), site, choices) == blankIn(range.high(), site, choices)) {
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (!(conditionSite.shape() instanceof ConditionShape.Range range)
+                || blankIn(range.column(), conditionSite, choices)
+                || blankIn(range.low(), conditionSite, choices) == blankIn(range.high(), conditionSite, choices)) {
             return Optional.empty();
         }
-        boolean low = blankIn(range.high(), site, choices);
+        boolean low = blankIn(range.high(), conditionSite, choices);
         Span kept = low ? range.low() : range.high();
         String operator = low ? (range.negated() ? " < " : " >= ") : (range.negated() ? " > " : " <= ");
         List<Edit> edits = new ArrayList<>();
-        edits.add(new Edit(source.end(range.column()), source.start(kept), Fragment.of(operator)));
+        edits.add(new Edit(sourceText.end(range.column()), sourceText.start(kept), Fragment.of(operator)));
         if (low) {
-            edits.add(Edit.remove(source.end(kept), source.end(site.span())));
+            edits.add(Edit.remove(sourceText.end(kept), sourceText.end(conditionSite.span())));
         }
-        site.places().stream()
+        conditionSite.places().stream()
                 .filter(place -> kept.contains(place.token()))
-                .forEach(place -> edits.add(BindValueRule.apply(place, choices, source)));
-        return Optional.of(ConditionChange.edits(edits, outcomes(site, kept, range.column())));
+                .forEach(place -> edits.add(BindValueRule.apply(place, choices, sourceText)));
+        return Optional.of(ConditionChange.edits(edits, outcomes(conditionSite, kept, range.column())));
     }
 
-    private static boolean blankIn(Span part, ConditionSite site, Choices choices) {
-        return site.places().stream()
+    private static boolean blankIn(Span part, ConditionSite conditionSite, Choices choices) {
+        return conditionSite.places().stream()
                 .filter(place -> part.contains(place.token()))
                 .anyMatch(place -> OmitConditionRule.filtersNothing(place, choices, BlankRule.NO_FILTER));
     }
 
-    private static Map<Integer, Placement.Outcome> outcomes(ConditionSite site, Span kept, Span column) {
-        return site.places().stream()
+    private static Map<Integer, Placement.Outcome> outcomes(ConditionSite conditionSite, Span kept, Span column) {
+        return conditionSite.places().stream()
                 .filter(place -> !column.contains(place.token()))
                 .collect(Collectors.toMap(
                         ParameterPlace::token,

@@ -18,11 +18,11 @@ import plainsieve.core.statement.Placement;
  */
 public final class NullRowsRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        if (!(site.shape() instanceof ConditionShape.Membership membership)) {
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (!(conditionSite.shape() instanceof ConditionShape.Membership membership)) {
             return Optional.empty();
         }
-        boolean asked = site.places().stream()
+        boolean asked = conditionSite.places().stream()
                 .filter(place -> place.token() == membership.parameter())
                 .anyMatch(place -> OmitConditionRule.filtersNothing(place, choices, BlankRule.ROWS_WITHOUT_VALUE));
         if (!asked) {
@@ -30,7 +30,7 @@ public final class NullRowsRule implements ConditionRule {
         }
         Fragment test = Fragment.of(membership.negated() ? " is not null" : " is null");
         return Optional.of(ConditionChange.edits(
-                ExpandValuesRule.replaceTest(site, membership, source, test),
+                ExpandValuesRule.replaceTest(conditionSite, membership, sourceText, test),
                 Map.of(membership.parameter(), Placement.Outcome.WITHOUT_VALUE)));
     }
 }

@@ -25,42 +25,44 @@ import plainsieve.core.value.ProblemException;
  */
 public final class OmitConditionRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        boolean blank = site.places().stream().anyMatch(place -> filtersNothing(place, choices, BlankRule.NO_FILTER));
-        boolean whole = parametersOfMembership(site, source).anyMatch(name -> meansEverything(name, choices));
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        boolean blank =
+                conditionSite.places().stream().anyMatch(place -> filtersNothing(place, choices, BlankRule.NO_FILTER));
+        boolean whole =
+                parametersOfMembership(conditionSite, sourceText).anyMatch(name -> meansEverything(name, choices));
         if (!blank && !whole) {
             return Optional.empty();
         }
-        refuseInXor(site, source);
+        refuseInXor(conditionSite, sourceText);
         return Optional.of(ConditionChange.leaveOut());
     }
 
-    private static void refuseInXor(ConditionSite site, SourceText source) {
-        Span condition = site.condition().span();
-        int xor = Comparison.next(source.tokens(), condition, condition.from(), i -> isXor(source, i));
+    private static void refuseInXor(ConditionSite conditionSite, SourceText sourceText) {
+        Span condition = conditionSite.condition().span();
+        int xor = Comparison.next(sourceText.tokens(), condition, condition.from(), i -> isXor(sourceText, i));
         if (xor > condition.from()) {
             throw new ProblemException(Problem.of(
                             "blank-in-xor",
                             "Nothing is chosen for :%s, and its condition cannot be left out of an XOR."
-                                    .formatted(site.places().get(0).name()),
+                                    .formatted(conditionSite.places().get(0).name()),
                             "Write the XOR with AND and OR, or let the parameter always have a value.")
-                    .at(source.tokens().place(xor))
-                    .about(site.places().get(0).name()));
+                    .at(sourceText.tokens().place(xor))
+                    .about(conditionSite.places().get(0).name()));
         }
     }
 
-    private static boolean isXor(SourceText source, int token) {
-        return source.dialect().syntax().has(Feature.PIPES_MEAN_OR)
-                && source.tokens().isWord(token, "xor");
+    private static boolean isXor(SourceText sourceText, int token) {
+        return sourceText.dialect().syntax().has(Feature.PIPES_MEAN_OR)
+                && sourceText.tokens().isWord(token, "xor");
     }
 
     /** Rows in all listed values are all rows; rows in none of them are not, so a negated membership keeps standing. */
-    private static Stream<String> parametersOfMembership(ConditionSite site, SourceText source) {
-        if (site.shape() instanceof ConditionShape.Membership membership && !membership.negated()) {
-            return Stream.of(source.tokens().parameterName(membership.parameter()));
+    private static Stream<String> parametersOfMembership(ConditionSite conditionSite, SourceText sourceText) {
+        if (conditionSite.shape() instanceof ConditionShape.Membership membership && !membership.negated()) {
+            return Stream.of(sourceText.tokens().parameterName(membership.parameter()));
         }
-        return site.shape() instanceof ConditionShape.ItemsOfList list && !list.negated()
-                ? site.places().stream().map(ParameterPlace::name)
+        return conditionSite.shape() instanceof ConditionShape.ItemsOfList list && !list.negated()
+                ? conditionSite.places().stream().map(ParameterPlace::name)
                 : Stream.empty();
     }
 

@@ -30,30 +30,31 @@ import plainsieve.core.value.Value;
  */
 public final class PatternEscapeRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        if (!(site.shape() instanceof Pattern pattern)) {
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (!(conditionSite.shape() instanceof Pattern pattern)) {
             return Optional.empty();
         }
         char escape = pattern.escape().orElse('\\');
         List<Edit> edits = new ArrayList<>();
         Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
-        for (ParameterPlace place : site.places()) {
+        for (ParameterPlace place : conditionSite.places()) {
             if (choices.of(place.name()) instanceof Choice.One one
                     && one.value() instanceof Value.Text text
-                    && isJoined(source.tokens(), place.token())) {
-                PlaceholderBinding bound = new PlaceholderBinding.Single(new Value.Text(escaped(text.text(), escape)));
+                    && isJoined(sourceText.tokens(), place.token())) {
+                PlaceholderBinding placeholderBinding =
+                        new PlaceholderBinding.Single(new Value.Text(escaped(text.text(), escape)));
                 edits.add(new Edit(
-                        source.tokens().start(place.token()),
-                        source.tokens().end(place.token()),
-                        Fragment.bound(place.name(), bound)));
+                        sourceText.tokens().start(place.token()),
+                        sourceText.tokens().end(place.token()),
+                        Fragment.bound(place.name(), placeholderBinding)));
                 outcomes.put(place.token(), Placement.Outcome.BOUND);
             }
         }
         if (edits.isEmpty()) {
             return Optional.empty();
         }
-        if (pattern.escape().isEmpty() && !source.dialect().likeEscapesByItself()) {
-            edits.add(Edit.insert(source.end(site.span()), Fragment.of(" escape '\\'")));
+        if (pattern.escape().isEmpty() && !sourceText.dialect().likeEscapesByItself()) {
+            edits.add(Edit.insert(sourceText.end(conditionSite.span()), Fragment.of(" escape '\\'")));
         }
         return Optional.of(ConditionChange.edits(edits, outcomes));
     }

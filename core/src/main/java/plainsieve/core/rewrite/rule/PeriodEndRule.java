@@ -33,28 +33,31 @@ import plainsieve.core.value.Value;
  */
 public final class PeriodEndRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        if (site.shape() instanceof ConditionShape.Range range) {
-            return range(site, range, choices, source);
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (conditionSite.shape() instanceof ConditionShape.Range range) {
+            return range(conditionSite, range, choices, sourceText);
         }
-        return site.shape() instanceof ConditionShape.Other ? comparison(site, choices, source) : Optional.empty();
+        return conditionSite.shape() instanceof ConditionShape.Other
+                ? comparison(conditionSite, choices, sourceText)
+                : Optional.empty();
     }
 
-    private static Optional<ConditionChange> comparison(ConditionSite site, Choices choices, SourceText source) {
-        return site.places().stream()
+    private static Optional<ConditionChange> comparison(
+            ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        return conditionSite.places().stream()
                 .filter(place -> after(place, choices).isPresent())
-                .filter(place -> site.places().stream()
+                .filter(place -> conditionSite.places().stream()
                         .noneMatch(other -> OmitConditionRule.filtersNothing(other, choices, BlankRule.NO_FILTER)))
-                .flatMap(place -> comparison(site, place, choices, source).stream())
+                .flatMap(place -> comparison(conditionSite, place, choices, sourceText).stream())
                 .findFirst();
     }
 
     private static Optional<ConditionChange> comparison(
-            ConditionSite site, ParameterPlace place, Choices choices, SourceText source) {
-        Tokens tokens = source.tokens();
+            ConditionSite conditionSite, ParameterPlace place, Choices choices, SourceText sourceText) {
+        Tokens tokens = sourceText.tokens();
         int token = place.token();
-        boolean behind = token == site.span().to() - 1;
-        boolean before = token == site.span().from();
+        boolean behind = token == conditionSite.span().to() - 1;
+        boolean before = token == conditionSite.span().from();
         int operator = behind ? token - 1 : token + 1;
         Map<String, String> whole = behind ? Map.of("<=", "<", ">", ">=") : Map.of(">=", ">", "<", "<=");
         if (!(behind || before) || !tokens.is(operator, TokenKind.SYMBOL)) {
@@ -64,43 +67,44 @@ public final class PeriodEndRule implements ConditionRule {
                 .map(symbol -> ConditionChange.edits(
                         List.of(
                                 new Edit(tokens.start(operator), tokens.end(operator), Fragment.of(symbol)),
-                                bound(place, after(place, choices).orElseThrow(), source)),
+                                bound(place, after(place, choices).orElseThrow(), sourceText)),
                         Map.of(token, Placement.Outcome.WIDENED)));
     }
 
     private static Optional<ConditionChange> range(
-            ConditionSite site, ConditionShape.Range range, Choices choices, SourceText source) {
-        Optional<ParameterPlace> high = site.places().stream()
+            ConditionSite conditionSite, ConditionShape.Range range, Choices choices, SourceText sourceText) {
+        Optional<ParameterPlace> high = conditionSite.places().stream()
                 .filter(place -> range.high().length() == 1 && range.high().contains(place.token()))
                 .findFirst();
         Optional<Value> after = high.flatMap(place -> after(place, choices));
         if (after.isEmpty()) {
             return Optional.empty();
         }
-        ExpandValuesRule.refuseParameterInColumn(site, range.column(), source);
-        boolean lowBlank = site.places().stream()
+        ExpandValuesRule.refuseParameterInColumn(conditionSite, range.column(), sourceText);
+        boolean lowBlank = conditionSite.places().stream()
                 .filter(place -> range.low().contains(place.token()))
                 .anyMatch(place -> OmitConditionRule.filtersNothing(place, choices, BlankRule.NO_FILTER));
         Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
         outcomes.put(high.get().token(), Placement.Outcome.WIDENED);
         List<Edit> edits = new ArrayList<>();
         String end = range.negated() ? " >= " : " < ";
-        int columnEnd = source.end(range.column());
+        int columnEnd = sourceText.end(range.column());
         if (lowBlank) {
-            site.places().stream()
+            conditionSite.places().stream()
                     .filter(place -> range.low().contains(place.token()))
                     .forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
-            edits.add(new Edit(columnEnd, source.start(range.high()), Fragment.of(end)));
+            edits.add(new Edit(columnEnd, sourceText.start(range.high()), Fragment.of(end)));
         } else {
-            edits.add(Edit.insert(source.start(site.span()), Fragment.of("(")));
-            edits.add(new Edit(columnEnd, source.start(range.low()), Fragment.of(range.negated() ? " < " : " >= ")));
+            edits.add(Edit.insert(sourceText.start(conditionSite.span()), Fragment.of("(")));
+            edits.add(
+                    new Edit(columnEnd, sourceText.start(range.low()), Fragment.of(range.negated() ? " < " : " >= ")));
             edits.add(new Edit(
-                    source.end(range.low()),
-                    source.start(range.high()),
-                    Fragment.of((range.negated() ? " or " : " and ") + source.text(range.column()) + end)));
-            edits.add(Edit.insert(source.end(site.span()), Fragment.of(")")));
+                    sourceText.end(range.low()),
+                    sourceText.start(range.high()),
+                    Fragment.of((range.negated() ? " or " : " and ") + sourceText.text(range.column()) + end)));
+            edits.add(Edit.insert(sourceText.end(conditionSite.span()), Fragment.of(")")));
         }
-        edits.add(bound(high.get(), after.get(), source));
+        edits.add(bound(high.get(), after.get(), sourceText));
         return Optional.of(ConditionChange.edits(edits, outcomes));
     }
 
@@ -114,11 +118,11 @@ public final class PeriodEndRule implements ConditionRule {
                 : Optional.empty();
     }
 
-    private static Edit bound(ParameterPlace place, Value value, SourceText source) {
+    private static Edit bound(ParameterPlace place, Value value, SourceText sourceText) {
         Span token = new Span(place.token(), place.token() + 1);
         return new Edit(
-                source.start(token),
-                source.end(token),
+                sourceText.start(token),
+                sourceText.end(token),
                 Fragment.bound(place.name(), new PlaceholderBinding.Single(value)));
     }
 }

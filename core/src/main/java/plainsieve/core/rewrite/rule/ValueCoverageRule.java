@@ -36,12 +36,12 @@ import plainsieve.core.value.Value;
  */
 public final class ValueCoverageRule implements ConditionRule {
     @Override
-    public Optional<ConditionChange> apply(ConditionSite site, Choices choices, SourceText source) {
-        if (!(site.shape() instanceof Membership membership)) {
-            refuseInList(site, choices, source);
+    public Optional<ConditionChange> apply(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (!(conditionSite.shape() instanceof Membership membership)) {
+            refuseInList(conditionSite, choices, sourceText);
             return Optional.empty();
         }
-        Parameter parameter = choices.parameter(source.tokens().parameterName(membership.parameter()));
+        Parameter parameter = choices.parameter(sourceText.tokens().parameterName(membership.parameter()));
         // What a function makes of a month's first day, year(:month) for one, is no month any more.
         boolean insideCall =
                 parameter.covers().period().isPresent() && membership.operand().from() != membership.parameter();
@@ -51,26 +51,26 @@ public final class ValueCoverageRule implements ConditionRule {
         if (many.isEmpty() || many.get().values().isEmpty()) {
             return Optional.empty();
         }
-        ExpandValuesRule.refuseParameterInColumn(site, membership.column(), source);
+        ExpandValuesRule.refuseParameterInColumn(conditionSite, membership.column(), sourceText);
         Fragment.Builder test = Fragment.build();
         boolean nulls = many.get().withoutValue();
-        String column = source.text(membership.column());
+        String column = sourceText.text(membership.column());
         test.text(nulls ? "(" : "").text(membership.negated() ? "not (" : "(");
-        new Test(parameter, column, membership, source).of(many.get().values(), test);
+        new Test(parameter, column, membership, sourceText).of(many.get().values(), test);
         test.text(")");
         if (nulls) {
             test.text(membership.negated() ? " and " + column + " is not null)" : " or " + column + " is null)");
         }
-        Edit edit = new Edit(source.start(site.span()), source.end(site.span()), test.done());
+        Edit edit = new Edit(sourceText.start(conditionSite.span()), sourceText.end(conditionSite.span()), test.done());
         return Optional.of(
                 ConditionChange.edits(List.of(edit), Map.of(membership.parameter(), Placement.Outcome.WIDENED)));
     }
 
-    private static void refuseInList(ConditionSite site, Choices choices, SourceText source) {
-        if (!(site.shape() instanceof ConditionShape.ItemsOfList)) {
+    private static void refuseInList(ConditionSite conditionSite, Choices choices, SourceText sourceText) {
+        if (!(conditionSite.shape() instanceof ConditionShape.ItemsOfList)) {
             return;
         }
-        for (ParameterPlace place : site.places()) {
+        for (ParameterPlace place : conditionSite.places()) {
             Parameter parameter = choices.parameter(place.name());
             if (parameter.covers() != ValueCoverage.ITSELF) {
                 throw new ProblemException(Problem.of(
@@ -78,7 +78,7 @@ public final class ValueCoverageRule implements ConditionRule {
                                 "A value of :%s stands for more than itself, which an item of a list cannot."
                                         .formatted(parameter.name()),
                                 "Compare with it in a condition of its own.")
-                        .at(source.tokens().place(place.token()))
+                        .at(sourceText.tokens().place(place.token()))
                         .about(parameter.name()));
             }
         }

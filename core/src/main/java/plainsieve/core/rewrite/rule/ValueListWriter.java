@@ -65,13 +65,14 @@ record ValueListWriter(Parameter parameter, List<Value> values, Clause.Kind clau
                 Integer.highestOneBit(Math.max(1, values.size() * 2 - 1)));
         String next = behind + ", " + before;
         out.reserve(padded, padded * (next.length() + 1)).text(before);
-        PlaceholderBinding bound = new PlaceholderBinding.Single(values.get(0));
+        PlaceholderBinding placeholderBinding = new PlaceholderBinding.Single(values.get(0));
         for (int i = 0; i < padded; i++) {
             if (i > 0) {
                 out.text(next);
-                bound = i < values.size() ? new PlaceholderBinding.Single(values.get(i)) : bound;
+                placeholderBinding =
+                        i < values.size() ? new PlaceholderBinding.Single(values.get(i)) : placeholderBinding;
             }
-            out.bind(parameter.name(), bound);
+            out.bind(parameter.name(), placeholderBinding);
         }
         out.text(behind);
     }

@@ -156,16 +156,16 @@ final class MeaningProperties {
         };
     }
 
-    private ParameterDefinition with(ValueCoverage covers, BlankRule rule, boolean sendEach) {
+    private ParameterDefinition with(ValueCoverage coverage, BlankRule rule, boolean sendEach) {
         return parameter.withMeaning(
-                new Meaning(meaning.type(), meaning.many(), covers, rule, sendEach, meaning.everyRow()));
+                new Meaning(meaning.type(), meaning.many(), coverage, rule, sendEach, meaning.everyRow()));
     }
 
     /** What is usually not said of a choice. */
     List<ParameterProperty> rest() {
         List<ParameterProperty> rest = new ArrayList<>();
         List<ValueCoverage> possible = Arrays.stream(ValueCoverage.values())
-                .filter(covers -> covers.fits(meaning.type()))
+                .filter(coverage -> coverage.fits(meaning.type()))
                 .toList();
         if (possible.size() > 1) {
             rest.add(covers(possible));
@@ -211,7 +211,7 @@ final class MeaningProperties {
 
     private ParameterProperty covers(List<ValueCoverage> possible) {
         List<MarkOption> offers = possible.stream()
-                .map(covers -> MarkOption.of(covers.word(), inWords(covers), ""))
+                .map(coverage -> MarkOption.of(coverage.word(), inWords(coverage), ""))
                 .toList();
         return ParameterProperty.taken(
                         "; a value means ",
@@ -223,13 +223,13 @@ final class MeaningProperties {
                 .rareWhen(meaning.covers() == ValueCoverage.ITSELF);
     }
 
-    private static String inWords(ValueCoverage covers) {
-        return switch (covers) {
+    private static String inWords(ValueCoverage coverage) {
+        return switch (coverage) {
             case ITSELF -> "itself";
             case CONTAINING -> "every text that contains it";
             case STARTING -> "every text that starts with it";
             case ENDING -> "every text that ends with it";
-            case WEEK, MONTH, QUARTER, YEAR -> "its whole " + covers.word();
+            case WEEK, MONTH, QUARTER, YEAR -> "its whole " + coverage.word();
         };
     }
 

@@ -44,26 +44,26 @@ public final class ParameterSentence {
     }
 
     private List<ParameterProperty> chosen(ParameterContext around) {
-        MeaningProperties meanings = new MeaningProperties(parameter, around);
-        ListProperties lists = new ListProperties(parameter, around);
+        MeaningProperties meaningProperties = new MeaningProperties(parameter, around);
+        ListProperties listProperties = new ListProperties(parameter, around);
         List<ParameterProperty> all = new ArrayList<>();
-        all.add(meanings.type());
-        all.add(meanings.takes());
-        all.addAll(lists.values());
+        all.add(meaningProperties.type());
+        all.add(meaningProperties.takes());
+        all.addAll(listProperties.values());
         all.addAll(new ListDetails(parameter, around).all());
-        all.addAll(meanings.ofBlank());
+        all.addAll(meaningProperties.ofBlank());
         all.add(new DefaultProperties(parameter, around).start());
         all.addAll(new RowAccessProperties(parameter, around).all());
-        all.addAll(meanings.rest());
+        all.addAll(meaningProperties.rest());
         all.addAll(upkeep());
         return all;
     }
 
     private List<ParameterProperty> workedOut(ParameterContext around) {
-        MeaningProperties meanings = new MeaningProperties(parameter, around);
+        MeaningProperties meaningProperties = new MeaningProperties(parameter, around);
         List<ParameterProperty> all = new ArrayList<>();
-        all.add(meanings.type());
-        all.add(meanings.takes());
+        all.add(meaningProperties.type());
+        all.add(meaningProperties.takes());
         all.add(new DefaultProperties(parameter, around).formula());
         all.addAll(upkeep());
         return all;
@@ -102,7 +102,9 @@ public final class ParameterSentence {
 
     /** What it is. */
     public Sentence said() {
-        return sentence(properties.stream().filter(property -> !property.rare()).toList());
+        return sentence(properties.stream()
+                .filter(parameterProperty -> !parameterProperty.rare())
+                .toList());
     }
 
     /** What is only said on demand. */
@@ -113,9 +115,9 @@ public final class ParameterSentence {
     private static Sentence sentence(List<ParameterProperty> properties) {
         Sentence.Writer sentence = Sentence.write();
         for (int i = 0; i < properties.size(); i++) {
-            ParameterProperty property = properties.get(i);
-            String lead = i == 0 ? property.lead().replaceFirst(STOPS, "") : property.lead();
-            sentence.words(lead).piece(property.mark()).words(property.tail());
+            ParameterProperty parameterProperty = properties.get(i);
+            String lead = i == 0 ? parameterProperty.lead().replaceFirst(STOPS, "") : parameterProperty.lead();
+            sentence.words(lead).piece(parameterProperty.mark()).words(parameterProperty.tail());
         }
         return sentence.done();
     }
@@ -141,7 +143,7 @@ public final class ParameterSentence {
 
     private Optional<ParameterProperty> found(String mark) {
         return Stream.concat(called.stream(), properties.stream())
-                .filter(property -> property.mark().id().equals(mark))
+                .filter(parameterProperty -> parameterProperty.mark().id().equals(mark))
                 .findFirst();
     }
 

@@ -158,10 +158,10 @@ public final class ParameterSentenceParser {
         List<MarkOption> offers = sentence().offers(mark);
         String wanted = plain(said);
         return offers.stream()
-                .filter(offer -> plain(offer.words()).equals(wanted))
+                .filter(option -> plain(option.words()).equals(wanted))
                 .findFirst()
                 .or(() -> offers.stream()
-                        .filter(offer -> plain(offer.words()).startsWith(wanted + " "))
+                        .filter(option -> plain(option.words()).startsWith(wanted + " "))
                         .findFirst());
     }
 

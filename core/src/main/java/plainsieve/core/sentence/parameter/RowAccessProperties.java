@@ -15,39 +15,39 @@ final class RowAccessProperties {
     private static final String CLAIM = "/claim/";
 
     private final ParameterDefinition parameter;
-    private final RowAccessRule hold;
+    private final RowAccessRule rowAccessRule;
     private final ParameterContext around;
 
     RowAccessProperties(ParameterDefinition parameter, ParameterContext around) {
         this.parameter = parameter;
-        this.hold = parameter.hold();
+        this.rowAccessRule = parameter.hold();
         this.around = around;
     }
 
     List<ParameterProperty> all() {
         List<ParameterProperty> all = new ArrayList<>();
         all.add(ParameterProperty.taken("; viewers choose ", "held", inWords(), this::offers, this::taking)
-                .rareWhen(!hold.holds()));
-        if (hold.holds()) {
-            String open = hold.open().isEmpty()
+                .rareWhen(!rowAccessRule.holds()));
+        if (rowAccessRule.holds()) {
+            String open = rowAccessRule.open().isEmpty()
                     ? "nothing"
-                    : hold.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
+                    : rowAccessRule.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
             all.add(ParameterProperty.taken(
                     "; shown to all without it: ",
                     "open",
                     open,
                     this::things,
-                    id -> to(hold.open(id, !hold.isOpen(id)))));
+                    id -> to(rowAccessRule.open(id, !rowAccessRule.isOpen(id)))));
         }
         return all;
     }
 
     private String inWords() {
-        return switch (hold.by()) {
+        return switch (rowAccessRule.by()) {
             case VIEWER -> "freely";
             case GROUP -> "among what their group says";
-            case CLAIM -> amongClaim(hold.claim());
-            case QUERY -> among(around.queryName(hold.queryId()));
+            case CLAIM -> amongClaim(rowAccessRule.claim());
+            case QUERY -> among(around.queryName(rowAccessRule.queryId()));
         };
     }
 
@@ -77,12 +77,12 @@ final class RowAccessProperties {
 
     private ConvertedParameter taking(String taken) {
         if (taken.startsWith(CLAIM)) {
-            return to(new RowAccessRule(RowAccessRule.By.CLAIM, taken.substring(CLAIM.length()), hold.open()));
+            return to(new RowAccessRule(RowAccessRule.By.CLAIM, taken.substring(CLAIM.length()), rowAccessRule.open()));
         }
         if (taken.startsWith(QUERY)) {
-            return to(new RowAccessRule(RowAccessRule.By.QUERY, taken.substring(QUERY.length()), hold.open()));
+            return to(new RowAccessRule(RowAccessRule.By.QUERY, taken.substring(QUERY.length()), rowAccessRule.open()));
         }
-        return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", hold.open()));
+        return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", rowAccessRule.open()));
     }
 
     /** Queries, and lists that are asked for: what could have something to hide. */
@@ -98,7 +98,7 @@ final class RowAccessProperties {
     }
 
     private MarkOption thing(String id, String what) {
-        return MarkOption.of(id, named(id), hold.isOpen(id) ? what + ", open now" : what);
+        return MarkOption.of(id, named(id), rowAccessRule.isOpen(id) ? what + ", open now" : what);
     }
 
     private String named(String thing) {

@@ -12,15 +12,15 @@ import plainsieve.core.steps.model.Step;
 
 /** What rows there are beside those of a query, as far as it is known. */
 public final class AvailableRows {
-    private final SchemaContext around;
+    private final SchemaContext schema;
     private final Dialect dialect;
     private final List<Named> tables;
 
     /** A table as it is offered. @param note what is known of it: "1,000,000 rows" */
     public record Named(String name, String note) {}
 
-    public AvailableRows(SchemaContext around, Dialect dialect, List<Named> tables) {
-        this.around = around;
+    public AvailableRows(SchemaContext schema, Dialect dialect, List<Named> tables) {
+        this.schema = schema;
         this.dialect = dialect;
         this.tables = List.copyOf(tables);
     }
@@ -32,15 +32,15 @@ public final class AvailableRows {
     /** Queries as they are offered; those of other sources last, each with its own. */
     List<Named> queries() {
         List<Named> queries = new ArrayList<>();
-        around.queries().forEach(id -> queries.add(new Named(id, "")));
-        around.queriesElsewhere().forEach((id, source) -> queries.add(new Named(id, "rows from " + source)));
+        schema.queries().forEach(id -> queries.add(new Named(id, "")));
+        schema.queriesElsewhere().forEach((id, source) -> queries.add(new Named(id, "rows from " + source)));
         return queries;
     }
 
     /** The columns of the other rows that a step speaks of; none where it speaks of none, or they are not known. */
     List<KnownColumn> theirs(Step step) {
-        if (step instanceof Step.Join beside) {
-            return columns(beside.rows());
+        if (step instanceof Step.Join join) {
+            return columns(join.rows());
         } else if (step instanceof Step.SemiJoin only) {
             return columns(only.rows());
         } else if (step instanceof Step.MembershipFilter among) {
@@ -49,15 +49,15 @@ public final class AvailableRows {
         return List.of();
     }
 
-    private List<KnownColumn> columns(RowSource rows) {
-        if (rows instanceof RowSource.Table table) {
-            return around.columns(table.schema(), table.name()).orElse(List.of());
-        } else if (rows instanceof RowSource.Typed typed) {
+    private List<KnownColumn> columns(RowSource rowSource) {
+        if (rowSource instanceof RowSource.Table table) {
+            return schema.columns(table.schema(), table.name()).orElse(List.of());
+        } else if (rowSource instanceof RowSource.Typed typed) {
             return typed.columns().stream()
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
                     .toList();
-        } else if (rows instanceof RowSource.Query query) {
-            return FederatedSteps.columns(query.id(), dialect, around);
+        } else if (rowSource instanceof RowSource.Query query) {
+            return FederatedSteps.columns(query.id(), dialect, schema);
         }
         return List.of();
     }

@@ -72,14 +72,16 @@ public record FilterPushdownHint(int step, String reason) {
 
     /** Whether the same rows are kept in front of a step as behind it. */
     private static boolean passes(Step step, Set<String> named) {
-        if (step instanceof Step.Group total) {
-            return total.level().isEmpty()
-                    && !total.keys().isEmpty()
-                    && keys(total).containsAll(named);
-        } else if (step instanceof Step.WindowColumn running) {
-            return plain(running.each()).containsAll(named) && !running.each().isEmpty();
-        } else if (step instanceof Step.FirstRows first) {
-            return plain(first.each()).containsAll(named) && !first.each().isEmpty();
+        if (step instanceof Step.Group group) {
+            return group.level().isEmpty()
+                    && !group.keys().isEmpty()
+                    && keys(group).containsAll(named);
+        } else if (step instanceof Step.WindowColumn windowColumn) {
+            return plain(windowColumn.each()).containsAll(named)
+                    && !windowColumn.each().isEmpty();
+        } else if (step instanceof Step.FirstRows firstRows) {
+            return plain(firstRows.each()).containsAll(named)
+                    && !firstRows.each().isEmpty();
         } else if (step instanceof Step.Columns columns) {
             return kept(columns.columns()).containsAll(named);
         } else if (step instanceof Step.ToRows rows) {
@@ -96,13 +98,13 @@ public record FilterPushdownHint(int step, String reason) {
 
     /** The columns that a step brings or changes; nothing where nobody can tell. */
     private static Optional<Stream<Step.Name>> changed(Step step) {
-        if (step instanceof Step.Join beside) {
+        if (step instanceof Step.Join join) {
             // A query that is called is asked otherwise of other rows, and not by every database.
-            boolean called = beside.rows() instanceof RowSource.Query query
+            boolean called = join.rows() instanceof RowSource.Query query
                     && !query.arguments().isEmpty();
             return called
                     ? Optional.empty()
-                    : Optional.of(beside.columns().stream().map(Step.ColumnAlias::as));
+                    : Optional.of(join.columns().stream().map(Step.ColumnAlias::as));
         } else if (step instanceof Step.NewColumn made) {
             return Optional.of(Stream.of(made.name()));
         } else if (step instanceof Step.Fill fill) {
@@ -118,8 +120,8 @@ public record FilterPushdownHint(int step, String reason) {
     }
 
     /** Keys that are columns, under their own names. */
-    private static Set<String> keys(Step.Group total) {
-        return names(total.keys().stream()
+    private static Set<String> keys(Step.Group group) {
+        return names(group.keys().stream()
                 .filter(key -> key.value() instanceof StepExpression.Column column
                         && column.name().equalsIgnoreCase(key.name().name()))
                 .map(key -> key.name().name())

@@ -38,8 +38,10 @@ final class OperatorOptions {
         List<String> operands = about.subList(1, about.size());
         List<MarkOption> offers = new ArrayList<>();
         Arrays.stream(ComparisonOperator.values())
-                .filter(verb -> verb != ComparisonOperator.IS_FROM && suits(verb, type))
-                .forEach(verb -> offers.add(MarkOption.of(written(verb, operands, type), inWords(verb), "")));
+                .filter(comparisonOperator ->
+                        comparisonOperator != ComparisonOperator.IS_FROM && suits(comparisonOperator, type))
+                .forEach(comparisonOperator -> offers.add(
+                        MarkOption.of(written(comparisonOperator, operands, type), inWords(comparisonOperator), "")));
         if (isTime(type)) {
             offers.add(MarkOption.of("is in the last 7 days", "is in the last … days", "this day among them"));
         }
@@ -50,35 +52,35 @@ final class OperatorOptions {
         return type.filter(one -> one == Type.DATE || one == Type.DATETIME).isPresent();
     }
 
-    private static boolean suits(ComparisonOperator verb, Optional<Type> type) {
-        if (OF_TEXTS.contains(verb)) {
+    private static boolean suits(ComparisonOperator comparisonOperator, Optional<Type> type) {
+        if (OF_TEXTS.contains(comparisonOperator)) {
             return type.isEmpty() || type.get() == Type.TEXT;
         }
-        if (OF_DAYS.contains(verb)) {
+        if (OF_DAYS.contains(comparisonOperator)) {
             return type.isEmpty() || isTime(type);
         }
         boolean number =
                 type.filter(one -> one == Type.INTEGER || one == Type.DECIMAL).isPresent();
-        return !OF_SIZES.contains(verb) || type.isEmpty() || number;
+        return !OF_SIZES.contains(comparisonOperator) || type.isEmpty() || number;
     }
 
-    private static String inWords(ComparisonOperator verb) {
-        return switch (verb.wants()) {
-            case NOTHING -> verb.words();
-            case TWO -> verb.words() + " … " + verb.between() + " …";
-            default -> verb.words() + " …";
+    private static String inWords(ComparisonOperator comparisonOperator) {
+        return switch (comparisonOperator.wants()) {
+            case NOTHING -> comparisonOperator.words();
+            case TWO -> comparisonOperator.words() + " … " + comparisonOperator.between() + " …";
+            default -> comparisonOperator.words() + " …";
         };
     }
 
-    private static String written(ComparisonOperator verb, List<String> operands, Optional<Type> type) {
+    private static String written(ComparisonOperator comparisonOperator, List<String> operands, Optional<Type> type) {
         String first = operands.isEmpty() ? usual(type) : operands.get(0);
-        return switch (verb.wants()) {
-            case NOTHING -> verb.words();
-            case ONE -> verb.words() + " " + first;
+        return switch (comparisonOperator.wants()) {
+            case NOTHING -> comparisonOperator.words();
+            case ONE -> comparisonOperator.words() + " " + first;
             case TWO ->
-                verb.words() + " " + first + " " + verb.between() + " "
+                comparisonOperator.words() + " " + first + " " + comparisonOperator.between() + " "
                         + (operands.size() > 1 ? operands.get(1) : first);
-            case LIST -> verb.words() + " " + (operands.isEmpty() ? first : String.join(", ", operands));
+            case LIST -> comparisonOperator.words() + " " + (operands.isEmpty() ? first : String.join(", ", operands));
         };
     }
 

@@ -40,8 +40,8 @@ public record ProblemRows(Kind kind, String line) {
             return Optional.empty();
         }
         Step said = step.step().get();
-        if (said instanceof Step.Join beside) {
-            return alone(beside, step.written());
+        if (said instanceof Step.Join join) {
+            return alone(join, step.written());
         }
         if (said instanceof Step.NewColumn made) {
             return unfit(made.value(), step.written());
@@ -49,12 +49,12 @@ public record ProblemRows(Kind kind, String line) {
         return said instanceof Step.Fill fill ? unfit(fill.with(), step.written()) : Optional.empty();
     }
 
-    private static Optional<ProblemRows> alone(Step.Join beside, String written) {
-        Optional<LineSpan> match = at(beside.match());
-        return match.map(at -> new ProblemRows(
+    private static Optional<ProblemRows> alone(Step.Join join, String written) {
+        Optional<LineSpan> match = at(join.match());
+        return match.map(span -> new ProblemRows(
                 Kind.FOUND_NONE,
                 "only those without a row of "
-                        + written.substring(beside.rows().at().start(), at.end())));
+                        + written.substring(join.rows().at().start(), span.end())));
     }
 
     /** Where a match is written; nothing where a query is called, which finds its rows by itself. */

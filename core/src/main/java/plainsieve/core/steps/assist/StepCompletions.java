@@ -23,12 +23,12 @@ public final class StepCompletions {
     /** The name of a query that is not closed yet. */
     private static final Pattern BEGUN_QUERY = Pattern.compile("\\bquery ('[^']*)$");
 
-    private final StepsAnalysis reading;
+    private final StepsAnalysis analysis;
     private final Collection<ParameterDefinition> parameters;
     private final AvailableRows rows;
 
-    public StepCompletions(StepsAnalysis reading, Collection<ParameterDefinition> parameters, AvailableRows rows) {
-        this.reading = reading;
+    public StepCompletions(StepsAnalysis analysis, Collection<ParameterDefinition> parameters, AvailableRows rows) {
+        this.analysis = analysis;
         this.parameters = parameters;
         this.rows = rows;
     }
@@ -53,15 +53,15 @@ public final class StepCompletions {
         String begun = typed.substring(from).toLowerCase(Locale.ROOT);
         List<KnownColumn> columns = behind == 0
                 ? List.of()
-                : reading.steps().get(behind - 1).columns().orElse(List.of());
+                : analysis.steps().get(behind - 1).columns().orElse(List.of());
         Map<String, MarkOption> found = new LinkedHashMap<>();
         String valuesOf = "";
-        for (Expectation wanted : reading.wanted(asked, behind)) {
-            valuesOf = wanted.kind() == Expectation.Kind.VALUE ? wanted.words() : valuesOf;
-            for (MarkOption offer : offers(wanted, columns)) {
-                if (offer.id().toLowerCase(Locale.ROOT).startsWith(begun)
-                        && !offer.id().toLowerCase(Locale.ROOT).equals(begun)) {
-                    found.putIfAbsent(offer.id(), offer);
+        for (Expectation expectation : analysis.wanted(asked, behind)) {
+            valuesOf = expectation.kind() == Expectation.Kind.VALUE ? expectation.words() : valuesOf;
+            for (MarkOption option : offers(expectation, columns)) {
+                if (option.id().toLowerCase(Locale.ROOT).startsWith(begun)
+                        && !option.id().toLowerCase(Locale.ROOT).equals(begun)) {
+                    found.putIfAbsent(option.id(), option);
                 }
             }
         }
@@ -79,9 +79,9 @@ public final class StepCompletions {
         return from;
     }
 
-    private List<MarkOption> offers(Expectation wanted, List<KnownColumn> columns) {
-        return switch (wanted.kind()) {
-            case WORDS -> List.of(MarkOption.of(wanted.words(), wanted.words(), ""));
+    private List<MarkOption> offers(Expectation expectation, List<KnownColumn> columns) {
+        return switch (expectation.kind()) {
+            case WORDS -> List.of(MarkOption.of(expectation.words(), expectation.words(), ""));
             case COLUMN -> names(columns);
             case TABLE ->
                 rows.tables().stream()

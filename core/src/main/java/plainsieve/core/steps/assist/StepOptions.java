@@ -20,20 +20,20 @@ import plainsieve.core.value.Type;
  * then read again.
  */
 public final class StepOptions {
-    private final StepsAnalysis reading;
+    private final StepsAnalysis analysis;
     private final Collection<ParameterDefinition> parameters;
     private final AvailableRows rows;
 
     /** @param parameters those of the project */
-    public StepOptions(StepsAnalysis reading, Collection<ParameterDefinition> parameters, AvailableRows rows) {
-        this.reading = reading;
+    public StepOptions(StepsAnalysis analysis, Collection<ParameterDefinition> parameters, AvailableRows rows) {
+        this.analysis = analysis;
         this.parameters = parameters;
         this.rows = rows;
     }
 
     /** @param step which step, from 0 @param mark which of its marks, from 0 */
     public List<MarkOption> of(int step, int mark) {
-        StepsAnalysis.One one = reading.steps().get(step);
+        StepsAnalysis.One one = analysis.steps().get(step);
         StepMark marked = one.marks().get(mark);
         String replaced = one.written()
                 .substring(marked.replaced().start(), marked.replaced().end());
@@ -59,7 +59,7 @@ public final class StepOptions {
 
     /** What could be put behind a whole step: more conditions, more totals. Their ids are the text that comes behind it. */
     public List<MarkOption> more(int step) {
-        StepsAnalysis.One one = reading.steps().get(step);
+        StepsAnalysis.One one = analysis.steps().get(step);
         List<KnownColumn> before = before(step);
         return one.step().map(said -> more(said, before)).orElse(List.of());
     }
@@ -71,21 +71,21 @@ public final class StepOptions {
                     " and " + StepQuoting.name(column.name()) + " has a value",
                     "and " + column.name() + " …",
                     type(column))));
-        } else if (step instanceof Step.Group total && !total.figures().isEmpty()) {
-            more(total, before, offers);
+        } else if (step instanceof Step.Group group && !group.figures().isEmpty()) {
+            more(group, before, offers);
         } else if (step instanceof Step.Sort
-                || step instanceof Step.FirstRows first && !first.by().isEmpty()) {
+                || step instanceof Step.FirstRows firstRows && !firstRows.by().isEmpty()) {
             before.forEach(column ->
                     offers.add(MarkOption.of(", " + StepQuoting.name(column.name()), "then by " + column.name(), "")));
         }
         return offers;
     }
 
-    private static void more(Step.Group total, List<KnownColumn> before, List<MarkOption> offers) {
-        if (total.level().isPresent()) {
+    private static void more(Step.Group group, List<KnownColumn> before, List<MarkOption> offers) {
+        if (group.level().isPresent()) {
             return;
         }
-        if (!total.keys().isEmpty()) {
+        if (!group.keys().isEmpty()) {
             offers.add(MarkOption.of(
                     "; also of every level above", "also of every level above", "down to one row of all"));
         }
@@ -94,7 +94,7 @@ public final class StepOptions {
 
     /** The columns that there are before a step; none where they are not known. */
     public List<KnownColumn> before(int step) {
-        return step == 0 ? List.of() : reading.steps().get(step - 1).columns().orElse(List.of());
+        return step == 0 ? List.of() : analysis.steps().get(step - 1).columns().orElse(List.of());
     }
 
     private static Optional<Type> type(List<KnownColumn> columns, String name) {

@@ -21,12 +21,12 @@ import plainsieve.core.steps.model.StepMentions;
  * A total of everything has a row even where it finds nothing, and is asked beside each row instead.
  */
 final class BatchedCallSql {
-    private final CompileContext making;
+    private final CompileContext context;
     private final RowsSql rows;
     private final Step.Join step;
 
-    BatchedCallSql(CompileContext making, RowsSql rows, Step.Join step) {
-        this.making = making;
+    BatchedCallSql(CompileContext context, RowsSql rows, Step.Join step) {
+        this.context = context;
         this.rows = rows;
         this.step = step;
     }
@@ -54,7 +54,7 @@ final class BatchedCallSql {
             return Optional.empty();
         }
         SelectBlock keys = keys(ours);
-        Set<String> taken = making.taken(ours);
+        Set<String> taken = context.taken(ours);
         taken.addAll(keys.aliases());
         SelectBlock query = rows.of(step.rows(), taken, keys);
         boolean deeper = query.hasWindow()
@@ -70,7 +70,7 @@ final class BatchedCallSql {
     private SelectBlock keys(SelectBlock ours) {
         List<SelectBlock.Out> outs =
                 columns().stream().flatMap(name -> ours.out(name).stream()).toList();
-        return making.wrapped(ours.outs(outs).ordered(List.of()).asDistinct());
+        return context.wrapped(ours.outs(outs).ordered(List.of()).asDistinct());
     }
 
     private static boolean names(SqlFragment sql, SelectBlock keys) {
@@ -80,7 +80,7 @@ final class BatchedCallSql {
     }
 
     private boolean speaksOf(SelectBlock.Item item, SelectBlock keys) {
-        return JoinSql.speaksOf(SelectBlock.of(item, "", Optional.empty(), making.origin()), keys);
+        return JoinSql.speaksOf(SelectBlock.of(item, "", Optional.empty(), context.origin()), keys);
     }
 
     private Once once(SelectBlock query, SelectBlock keys) {
@@ -97,7 +97,7 @@ final class BatchedCallSql {
         }
         outs.addAll(query.outs());
         List<SelectBlock.From> from = new ArrayList<>(keys.from());
-        SqlFragment always = SqlFragment.of(making.dialect().trueLiteral(), making.origin());
+        SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), context.origin());
         query.from()
                 .forEach(one -> from.add(
                         one.join().isPresent()
@@ -115,7 +115,8 @@ final class BatchedCallSql {
                 query.limit());
         List<Step.Name> each = called.stream().map(Step.ColumnAlias::as).toList();
         return new Once(
-                all.limit().isPresent() ? new OrderSql(making).limitOfEach(all, each) : all.ordered(List.of()), called);
+                all.limit().isPresent() ? new OrderSql(context).limitOfEach(all, each) : all.ordered(List.of()),
+                called);
     }
 
     private static SelectBlock.Grouping with(SelectBlock.Grouping grouping, SelectBlock keys) {
@@ -131,7 +132,7 @@ final class BatchedCallSql {
 
     /** Totals of everything, each asked beside a row; nothing where the query is none, or something within it is called. */
     Optional<SelectBlock> beside(SelectBlock ours) {
-        SelectBlock query = rows.of(step.rows(), making.taken(ours), ours);
+        SelectBlock query = rows.of(step.rows(), context.taken(ours), ours);
         boolean fits =
                 query.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
                         && !query.hasWindow()
@@ -144,7 +145,7 @@ final class BatchedCallSql {
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (SelectBlock.Out out : query.outs()) {
             SelectBlock alone = query.outs(List.of(out)).ordered(List.of());
-            SqlFragment asked = SqlFragment.of(new SqlFragment.Within(alone)).bracketed(making.origin());
+            SqlFragment asked = SqlFragment.of(new SqlFragment.Within(alone)).bracketed(context.origin());
             SqlExpression value = out.value();
             outs.add(new SelectBlock.Out(
                     out.name(),

@@ -16,10 +16,10 @@ import plainsieve.core.value.Type;
 
 /** Makes SQL of steps that choose, name and reckon columns. */
 final class ColumnsSql {
-    private final CompileContext making;
+    private final CompileContext context;
 
-    ColumnsSql(CompileContext making) {
-        this.making = making;
+    ColumnsSql(CompileContext context) {
+        this.context = context;
     }
 
     SelectBlock columns(SelectBlock block, List<Step.ColumnAlias> taken) {
@@ -29,7 +29,7 @@ final class ColumnsSql {
             add(
                     outs,
                     one.as(),
-                    new ExpressionSql(making, from)
+                    new ExpressionSql(context, from)
                             .column(one.column().name(), one.column().at()));
         }
         return from.outs(outs).closed();
@@ -42,12 +42,12 @@ final class ColumnsSql {
     private SelectBlock whole(SelectBlock block) {
         boolean ofEverything =
                 block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
-        return block.distinct() || ofEverything ? making.wrapped(block) : block;
+        return block.distinct() || ofEverything ? context.wrapped(block) : block;
     }
 
     private void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
         if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
-            throw making.wrong(
+            throw context.wrong(
                     "column-twice",
                     name.at(),
                     "There are two columns “%s” then.".formatted(name.name()),
@@ -63,7 +63,7 @@ final class ColumnsSql {
             outs.remove(there(from, name));
         }
         if (outs.isEmpty() && !from.open()) {
-            throw making.wrong("no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
+            throw context.wrong("no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
         }
         return from.outs(outs);
     }
@@ -91,43 +91,43 @@ final class ColumnsSql {
     private SelectBlock.Out there(SelectBlock block, Step.Name name) {
         Optional<SelectBlock.Out> out = block.out(name.name());
         if (out.isEmpty() && block.open()) {
-            throw making.wrong(
+            throw context.wrong(
                     "unknown-columns",
                     name.at(),
                     "What other columns there are is not known here, so “%s” cannot be changed alone."
                             .formatted(name.name()),
                     "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
         }
-        return out.orElseThrow(() -> ExpressionSql.unknown(making, block, name.name(), name.at()));
+        return out.orElseThrow(() -> ExpressionSql.unknown(context, block, name.name(), name.at()));
     }
 
     SelectBlock newColumn(SelectBlock block, Step.NewColumn step) {
         Optional<SelectBlock.Out> before = block.out(step.name().name());
-        SelectBlock into = before.isPresent() && block.distinct() ? making.wrapped(block) : block;
-        return with(into, step.name().name(), within -> new ExpressionSql(making, within).of(step.value()));
+        SelectBlock into = before.isPresent() && block.distinct() ? context.wrapped(block) : block;
+        return with(into, step.name().name(), within -> new ExpressionSql(context, within).of(step.value()));
     }
 
     /** What is reckoned of a window stands around it: written twice it would be asked twice, and not all databases nest it. */
     private SelectBlock with(SelectBlock block, String name, Function<SelectBlock, SqlExpression> reckoned) {
         SqlExpression value = reckoned.apply(block);
         if (value.level() != EvaluationLevel.WINDOW) {
-            return making.shortened(block.with(new SelectBlock.Out(name, value)));
+            return context.shortened(block.with(new SelectBlock.Out(name, value)));
         }
-        SelectBlock around = making.wrapped(block);
-        return making.shortened(around.with(new SelectBlock.Out(name, reckoned.apply(around))));
+        SelectBlock around = context.wrapped(block);
+        return context.shortened(around.with(new SelectBlock.Out(name, reckoned.apply(around))));
     }
 
     SelectBlock fill(SelectBlock block, Step.Fill step) {
-        SelectBlock into = block.distinct() ? making.wrapped(block) : block;
+        SelectBlock into = block.distinct() ? context.wrapped(block) : block;
         SelectBlock.Out out = there(into, step.column());
         return with(into, out.name(), within -> filled(within, step));
     }
 
     private SqlExpression filled(SelectBlock block, Step.Fill step) {
         SqlExpression value = there(block, step.column()).value();
-        SqlExpression with = new ExpressionSql(making, block).of(step.with());
-        StepOrigin origin = making.origin(step.column().at().to(step.with().at()));
-        ExpressionSql expressions = new ExpressionSql(making, block);
+        SqlExpression with = new ExpressionSql(context, block).of(step.with());
+        StepOrigin origin = context.origin(step.column().at().to(step.with().at()));
+        ExpressionSql expressions = new ExpressionSql(context, block);
         List<SqlFragment> parts = expressions.beside(List.of(value, with), origin);
         SqlFragment sql = SqlFragment.form(
                 p -> "coalesce(" + p.get(0) + ", " + p.get(1) + ")", origin, parts.get(0), parts.get(1));
@@ -138,10 +138,10 @@ final class ColumnsSql {
     SelectBlock replace(SelectBlock block, Step.Replace step) {
         // A computed value is named in a block of its own: the CASE repeats it once for each pair.
         boolean isComputed = !there(block, step.column()).isColumn();
-        SelectBlock into = block.distinct() || isComputed ? making.wrapped(block) : block;
+        SelectBlock into = block.distinct() || isComputed ? context.wrapped(block) : block;
         SelectBlock.Out out = there(into, step.column());
-        LineSpan at = step.column().at();
-        StepExpression.Column column = new StepExpression.Column(out.name(), false, at);
+        LineSpan span = step.column().at();
+        StepExpression.Column column = new StepExpression.Column(out.name(), false, span);
         List<StepExpression.Branch> branches = step.pairs().stream()
                 .map(pair -> new StepExpression.Branch(
                         new StepCondition.Test(
@@ -151,16 +151,16 @@ final class ColumnsSql {
                                 pair.what().at()),
                         pair.with()))
                 .toList();
-        StepExpression replaced = new StepExpression.Depending(branches, column, at);
-        return with(into, out.name(), within -> new ExpressionSql(making, within).of(replaced));
+        StepExpression replaced = new StepExpression.Depending(branches, column, span);
+        return with(into, out.name(), within -> new ExpressionSql(context, within).of(replaced));
     }
 
     SelectBlock split(SelectBlock block, Step.Split step) {
-        StepOrigin origin = making.origin(step.column().at());
-        String sign = making.dialect().textLiteral(step.sign());
-        ExpressionSyntax forms = making.dialect().forms();
+        StepOrigin origin = context.origin(step.column().at());
+        String sign = context.dialect().textLiteral(step.sign());
+        ExpressionSyntax expressionSyntax = context.dialect().forms();
         Function<SelectBlock, SqlExpression> text = within -> {
-            ExpressionSql expressions = new ExpressionSql(making, within);
+            ExpressionSql expressions = new ExpressionSql(context, within);
             SqlExpression of =
                     expressions.column(step.column().name(), step.column().at());
             return of.written(expressions.text(of, origin), Binding.SINGLE);
@@ -168,13 +168,13 @@ final class ColumnsSql {
         SelectBlock first = with(
                 block,
                 step.before().name(),
-                within -> part(text.apply(within), p -> forms.beforeSign(p, sign), origin));
+                within -> part(text.apply(within), p -> expressionSyntax.beforeSign(p, sign), origin));
         // The column itself may be the one that the first part took the place of.
         SelectBlock before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
         // Nothing stands behind a sign that is not there.
-        SqlExpression behind =
-                part(text.apply(before), p -> forms.behindSign(p, sign), origin).perhapsEmpty();
-        return making.shortened(first.with(new SelectBlock.Out(step.behind().name(), behind)));
+        SqlExpression behind = part(text.apply(before), p -> expressionSyntax.behindSign(p, sign), origin)
+                .perhapsEmpty();
+        return context.shortened(first.with(new SelectBlock.Out(step.behind().name(), behind)));
     }
 
     private static SqlExpression part(SqlExpression text, UnaryOperator<String> form, StepOrigin origin) {
@@ -186,7 +186,7 @@ final class ColumnsSql {
         if (block.distinct()) {
             return block;
         }
-        SelectBlock from = block.limit().isPresent() || block.hasWindow() ? making.wrapped(block) : block;
+        SelectBlock from = block.limit().isPresent() || block.hasWindow() ? context.wrapped(block) : block;
         List<SelectBlock.Ordering> order = from.order().stream()
                 .takeWhile(one -> from.out(one.by())
                         .filter(out -> out.value().isAs(one.value()))

@@ -34,8 +34,8 @@ record CompileContext(
     private static final int LONGEST_REPEATED = 400;
 
     /** Of a line of these steps. */
-    static CompileContext of(Dialect dialect, SchemaContext around, int line, String text) {
-        return new CompileContext(dialect, around, line, text, Optional.empty(), Set.of(), Map.of());
+    static CompileContext of(Dialect dialect, SchemaContext schema, int line, String text) {
+        return new CompileContext(dialect, schema, line, text, Optional.empty(), Set.of(), Map.of());
     }
 
     /** Of a line of another query, of which all comes from the same words here. */
@@ -47,8 +47,8 @@ record CompileContext(
         return new CompileContext(dialect, around, line, text, whole, reserved, others);
     }
 
-    StepOrigin origin(LineSpan at) {
-        return whole.orElse(new StepOrigin(line, at));
+    StepOrigin origin(LineSpan span) {
+        return whole.orElse(new StepOrigin(line, span));
     }
 
     /** Where the whole line stands. */
@@ -63,9 +63,9 @@ record CompileContext(
         return taken;
     }
 
-    ProblemException wrong(String kind, LineSpan at, String message, String advice) {
+    ProblemException wrong(String kind, LineSpan span, String message, String advice) {
         return new ProblemException(Problem.of(kind, message, advice)
-                .at(TextLocation.in(text, at.start(), Math.min(at.end(), text.length()))));
+                .at(TextLocation.in(text, span.start(), Math.min(span.end(), text.length()))));
     }
 
     /** The block as something that another is from. Its order is that of the other, as far as it can be said there. */

@@ -19,7 +19,7 @@ public record CompiledSteps(String sql, List<MappedRange> stretches) {
     /** The words that the SQL at a place comes from. */
     public Optional<StepOrigin> at(int place) {
         return stretches.stream()
-                .filter(stretch -> stretch.start() <= place && place < stretch.end())
+                .filter(mappedRange -> mappedRange.start() <= place && place < mappedRange.end())
                 .map(MappedRange::origin)
                 .findFirst();
     }

@@ -16,11 +16,11 @@ import plainsieve.core.value.ValueReader;
 /** Makes SQL of conditions. A column stands alone on the left where it can, so that an index on it serves. */
 final class ConditionSql {
     private final ExpressionSql expressions;
-    private final CompileContext making;
+    private final CompileContext context;
 
     ConditionSql(ExpressionSql expressions) {
         this.expressions = expressions;
-        this.making = expressions.making();
+        this.context = expressions.making();
     }
 
     /** The conditions of which all have to be true, one by one. */
@@ -43,7 +43,7 @@ final class ConditionSql {
         if (condition instanceof StepCondition.Not not) {
             SqlExpression of = of(not.condition());
             SqlFragment sql =
-                    SqlFragment.of("not ", making.origin()).plus(of.sql().bracketed(making.origin()));
+                    SqlFragment.of("not ", context.origin()).plus(of.sql().bracketed(context.origin()));
             return of.written(sql, Binding.NOT);
         }
         return joined(single(condition), " and ", Binding.AND);
@@ -55,9 +55,9 @@ final class ConditionSql {
         }
         Binding wanted = binding == Binding.OR ? Binding.AND : Binding.NOT;
         List<SqlFragment> all =
-                parts.stream().map(part -> part.at(wanted, making.origin())).toList();
+                parts.stream().map(part -> part.at(wanted, context.origin())).toList();
         return expressions.together(
-                parts, SqlFragment.joined(all, word, making.origin()), Optional.of(Type.BOOLEAN), binding);
+                parts, SqlFragment.joined(all, word, context.origin()), Optional.of(Type.BOOLEAN), binding);
     }
 
     /** One comparison; of a span there are two, so that either end can be left open. */
@@ -70,7 +70,7 @@ final class ConditionSql {
         List<SqlExpression> others = test.others().stream()
                 .map(other -> fitting(left, test.left(), other))
                 .toList();
-        return new ComparisonSql(expressions, test, making.origin(test.at())).of(left, others);
+        return new ComparisonSql(expressions, test, context.origin(test.at())).of(left, others);
     }
 
     /** What a value is compared with, as one of its own type. */
@@ -81,10 +81,10 @@ final class ConditionSql {
         }
         try {
             return expressions.fixed(
-                    ValueReader.read(wanted.get(), fixed.value().written()), making.origin(fixed.at()));
+                    ValueReader.read(wanted.get(), fixed.value().written()), context.origin(fixed.at()));
         } catch (ProblemException e) {
             String what = compared instanceof StepExpression.Column column ? "“" + column.name() + "”" : "This";
-            throw making.wrong(
+            throw context.wrong(
                     "type-mismatch",
                     fixed.at(),
                     "%s is a %s, and “%s” is none."
@@ -103,7 +103,7 @@ final class ConditionSql {
     }
 
     private List<SqlExpression> recent(StepCondition.Recent recent) {
-        StepOrigin origin = making.origin(recent.at());
+        StepOrigin origin = context.origin(recent.at());
         SqlExpression left = expressions.of(recent.left());
         SqlExpression today = expressions.of(new StepExpression.Today(recent.at()));
         StepExpression amount = recent.amount();
@@ -130,7 +130,7 @@ final class ConditionSql {
     }
 
     private SqlFragment dayAfter(SqlExpression day, StepOrigin origin) {
-        return SqlFragment.form(p -> making.dialect().dayAfter(p.get(0)), origin, day.at(Binding.PRODUCT, origin));
+        return SqlFragment.form(p -> context.dialect().dayAfter(p.get(0)), origin, day.at(Binding.PRODUCT, origin));
     }
 
     private SqlExpression compared(SqlExpression left, String sign, SqlExpression right, StepOrigin origin) {

@@ -19,11 +19,11 @@ final class ConversionSql {
     private static final Set<Type> TIMES = Set.of(Type.DATE, Type.DATETIME);
 
     private final ExpressionSql expressions;
-    private final ExpressionSyntax forms;
+    private final ExpressionSyntax expressionSyntax;
 
     ConversionSql(ExpressionSql expressions) {
         this.expressions = expressions;
-        this.forms = expressions.forms();
+        this.expressionSyntax = expressions.forms();
     }
 
     SqlExpression of(StepExpression.Call call) {
@@ -50,17 +50,17 @@ final class ConversionSql {
 
     private String changed(StepFunction function, String of) {
         return switch (function) {
-            case AS_WHOLE -> forms.asWhole(of);
-            case AS_NUMBER -> forms.asNumber(of);
-            default -> forms.asDay(of);
+            case AS_WHOLE -> expressionSyntax.asWhole(of);
+            case AS_NUMBER -> expressionSyntax.asNumber(of);
+            default -> expressionSyntax.asDay(of);
         };
     }
 
     private String read(StepFunction function, String text) {
         return switch (function) {
-            case AS_WHOLE -> forms.wholeOfText(text);
-            case AS_NUMBER -> forms.numberOfText(text);
-            default -> forms.dayOfText(text);
+            case AS_WHOLE -> expressionSyntax.wholeOfText(text);
+            case AS_NUMBER -> expressionSyntax.numberOfText(text);
+            default -> expressionSyntax.dayOfText(text);
         };
     }
 

@@ -18,27 +18,27 @@ import plainsieve.core.value.Value;
 
 /** Makes SQL of what is reckoned. */
 final class ExpressionSql {
-    private final CompileContext making;
+    private final CompileContext context;
     private final SelectBlock ours;
     private final Optional<SelectBlock> theirs;
 
-    ExpressionSql(CompileContext making, SelectBlock ours) {
-        this(making, ours, Optional.empty());
+    ExpressionSql(CompileContext context, SelectBlock ours) {
+        this(context, ours, Optional.empty());
     }
 
     /** @param theirs the other rows of a match */
-    ExpressionSql(CompileContext making, SelectBlock ours, Optional<SelectBlock> theirs) {
-        this.making = making;
+    ExpressionSql(CompileContext context, SelectBlock ours, Optional<SelectBlock> theirs) {
+        this.context = context;
         this.ours = ours;
         this.theirs = theirs;
     }
 
     CompileContext making() {
-        return making;
+        return context;
     }
 
     ExpressionSyntax forms() {
-        return making.dialect().forms();
+        return context.dialect().forms();
     }
 
     SqlExpression of(StepExpression expression) {
@@ -46,24 +46,24 @@ final class ExpressionSql {
             return column(column);
         }
         if (expression instanceof StepExpression.Fixed fixed) {
-            return fixed(fixed.value(), making.origin(fixed.at()));
+            return fixed(fixed.value(), context.origin(fixed.at()));
         }
         if (expression instanceof StepExpression.Chosen chosen) {
-            SqlExpression argument = making.arguments().get(chosen.parameter());
+            SqlExpression argument = context.arguments().get(chosen.parameter());
             if (argument != null) {
                 return argument;
             }
-            SqlFragment sql = SqlFragment.of(":" + chosen.parameter(), making.origin(chosen.at()));
+            SqlFragment sql = SqlFragment.of(":" + chosen.parameter(), context.origin(chosen.at()));
             return new SqlExpression(sql, Optional.empty(), EvaluationLevel.CONSTANT, true, Binding.SINGLE, true);
         }
         if (expression instanceof StepExpression.Today today) {
-            SqlFragment sql = SqlFragment.of(forms().today(), making.origin(today.at()));
+            SqlFragment sql = SqlFragment.of(forms().today(), context.origin(today.at()));
             return SqlExpression.single(sql, Optional.of(Type.DATE), EvaluationLevel.CONSTANT)
                     .neverEmpty();
         }
         if (expression instanceof StepExpression.Nothing nothing) {
             return SqlExpression.single(
-                    SqlFragment.of("null", making.origin(nothing.at())), Optional.empty(), EvaluationLevel.CONSTANT);
+                    SqlFragment.of("null", context.origin(nothing.at())), Optional.empty(), EvaluationLevel.CONSTANT);
         }
         if (expression instanceof StepExpression.Calculated calculated) {
             return calculated(calculated);
@@ -85,7 +85,7 @@ final class ExpressionSql {
 
     /** A fixed value. */
     SqlExpression fixed(Value value, StepOrigin origin) {
-        SqlFragment sql = SqlFragment.of(making.dialect().literal(value), origin);
+        SqlFragment sql = SqlFragment.of(context.dialect().literal(value), origin);
         boolean negative = sql.pieces().get(0) instanceof SqlFragment.Words words
                 && words.text().startsWith("-");
         SqlExpression read = SqlExpression.single(sql, Optional.of(value.type()), EvaluationLevel.CONSTANT)
@@ -95,7 +95,7 @@ final class ExpressionSql {
 
     private SqlExpression column(StepExpression.Column column) {
         if (column.theirs() && theirs.isEmpty()) {
-            throw making.wrong(
+            throw context.wrong(
                     "bad-step",
                     column.at(),
                     "There are no other rows here that “their” could mean.",
@@ -105,29 +105,29 @@ final class ExpressionSql {
     }
 
     /** A column of our rows. */
-    SqlExpression column(String name, LineSpan at) {
-        return column(ours, name, at);
+    SqlExpression column(String name, LineSpan span) {
+        return column(ours, name, span);
     }
 
-    private SqlExpression column(SelectBlock block, String name, LineSpan at) {
+    private SqlExpression column(SelectBlock block, String name, LineSpan span) {
         Optional<SelectBlock.Out> out = block.out(name);
         if (out.isPresent()) {
             SqlExpression value = out.get().value();
-            return value.written(value.sql().said(making.origin(at)), value.binding());
+            return value.written(value.sql().said(context.origin(span)), value.binding());
         }
         if (block.open()) {
             KnownColumn unknown = new KnownColumn(name, Optional.empty(), true);
-            return SelectBlock.ref(block.from().get(0).alias(), unknown, making.origin(at));
+            return SelectBlock.ref(block.from().get(0).alias(), unknown, context.origin(span));
         }
-        throw unknown(making, block, name, at);
+        throw unknown(context, block, name, span);
     }
 
-    static RuntimeException unknown(CompileContext making, SelectBlock block, String name, LineSpan at) {
+    static RuntimeException unknown(CompileContext context, SelectBlock block, String name, LineSpan span) {
         Collection<String> names =
                 block.outs().stream().map(SelectBlock.Out::name).toList();
-        return making.wrong(
+        return context.wrong(
                 "unknown-column",
-                at,
+                span,
                 "There is no column “%s” here.".formatted(name),
                 NearestName.to(name, names)
                         .map("Did you mean “%s”?"::formatted)
@@ -138,7 +138,7 @@ final class ExpressionSql {
     private SqlExpression calculated(StepExpression.Calculated calculated) {
         SqlExpression left = of(calculated.left());
         SqlExpression right = of(calculated.right());
-        StepOrigin origin = making.origin(calculated.at());
+        StepOrigin origin = context.origin(calculated.at());
         return switch (calculated.sign()) {
             case JOINED -> joined(List.of(left, right), origin);
             case BY -> divided(calculated, left, right, origin);
@@ -181,24 +181,24 @@ final class ExpressionSql {
     SqlFragment text(SqlExpression value, StepOrigin origin) {
         return value.type().equals(Optional.of(Type.TEXT))
                 ? value.at(Binding.SINGLE, origin)
-                : SqlFragment.form(p -> making.dialect().asText(p.get(0)), origin, value.sql());
+                : SqlFragment.form(p -> context.dialect().asText(p.get(0)), origin, value.sql());
     }
 
     /** What several values come to. */
     SqlExpression together(List<SqlExpression> parts, SqlFragment sql, Optional<Type> type, Binding binding) {
-        EvaluationLevel level = EvaluationLevel.CONSTANT;
+        EvaluationLevel evaluationLevel = EvaluationLevel.CONSTANT;
         boolean mayBeEmpty = false;
         boolean chosen = false;
         for (SqlExpression part : parts) {
-            level = level.with(part.level());
+            evaluationLevel = evaluationLevel.with(part.level());
             mayBeEmpty |= part.mayBeEmpty();
             chosen |= part.chosen();
         }
-        return new SqlExpression(sql, type, level, mayBeEmpty, binding, chosen);
+        return new SqlExpression(sql, type, evaluationLevel, mayBeEmpty, binding, chosen);
     }
 
     private SqlExpression moved(StepExpression.Moved moved) {
-        StepOrigin origin = making.origin(moved.at());
+        StepOrigin origin = context.origin(moved.at());
         return moved(of(moved.from()), moved.back(), moved.amount(), moved.unit(), origin);
     }
 
@@ -226,10 +226,10 @@ final class ExpressionSql {
 
     private SqlExpression stretch(StepExpression.Stretch stretch) {
         SqlExpression of = of(stretch.of());
-        StepOrigin origin = making.origin(stretch.at());
+        StepOrigin origin = context.origin(stretch.at());
         DatePart part = stretch.part();
         SqlFragment first =
-                SqlFragment.form(p -> making.dialect().part(part, p.get(0)), origin, of.at(Binding.SINGLE, origin));
+                SqlFragment.form(p -> context.dialect().part(part, p.get(0)), origin, of.at(Binding.SINGLE, origin));
         boolean sameDay = !stretch.last() || part == DatePart.DAY;
         SqlFragment sql = sameDay
                 ? first
@@ -244,7 +244,7 @@ final class ExpressionSql {
     private SqlExpression elapsed(StepExpression.Elapsed elapsed) {
         SqlExpression from = of(elapsed.from());
         SqlExpression to = of(elapsed.to());
-        StepOrigin origin = making.origin(elapsed.at());
+        StepOrigin origin = context.origin(elapsed.at());
         SqlFragment sql = SqlFragment.form(
                 p -> elapsed.unit() == TimeUnit.DAY
                         ? forms().days(p.get(0), p.get(1))
@@ -256,7 +256,7 @@ final class ExpressionSql {
     }
 
     private SqlExpression depending(StepExpression.Depending depending) {
-        StepOrigin origin = making.origin(depending.at());
+        StepOrigin origin = context.origin(depending.at());
         SqlFragment sql = SqlFragment.of("case", origin);
         List<SqlExpression> parts = new ArrayList<>();
         List<SqlExpression> values = new ArrayList<>();

@@ -13,11 +13,11 @@ import plainsieve.core.steps.model.StepMentions;
 
 /** Makes SQL of steps that keep some rows: in the innermost block in which that keeps the same ones. */
 final class FilterSql {
-    private final CompileContext making;
+    private final CompileContext context;
     private final RowsSql rows;
 
-    FilterSql(CompileContext making, RowsSql rows) {
-        this.making = making;
+    FilterSql(CompileContext context, RowsSql rows) {
+        this.context = context;
         this.rows = rows;
     }
 
@@ -34,7 +34,7 @@ final class FilterSql {
         List<SqlExpression> conditions = conditions(block, condition);
         SelectBlock into = block;
         if (mustStandOutside(block, condition, conditions)) {
-            into = making.wrapped(block);
+            into = context.wrapped(block);
             conditions = conditions(into, condition);
         }
         for (SqlExpression one : conditions) {
@@ -44,7 +44,7 @@ final class FilterSql {
     }
 
     private List<SqlExpression> conditions(SelectBlock block, StepCondition condition) {
-        return new ConditionSql(new ExpressionSql(making, block)).each(condition);
+        return new ConditionSql(new ExpressionSql(context, block)).each(condition);
     }
 
     /**
@@ -56,8 +56,8 @@ final class FilterSql {
             return true;
         }
         boolean onTotal = conditions.stream().anyMatch(one -> one.level() == EvaluationLevel.TOTAL);
-        boolean untold = !making.dialect().havingTellsMissingValues() && ConditionSql.asksForMissing(condition);
-        return onTotal && (untold || making.dialect().havingKnowsNames() && namesAKey(block, condition));
+        boolean untold = !context.dialect().havingTellsMissingValues() && ConditionSql.asksForMissing(condition);
+        return onTotal && (untold || context.dialect().havingKnowsNames() && namesAKey(block, condition));
     }
 
     /** HAVING of some databases knows what is grouped by under its name in the SELECT list only. */
@@ -80,14 +80,14 @@ final class FilterSql {
     }
 
     private SqlFragment conjunct(SqlExpression condition) {
-        return condition.at(SqlExpression.Binding.NOT, making.origin());
+        return condition.at(SqlExpression.Binding.NOT, context.origin());
     }
 
     /** Rows that have a partner elsewhere, or have none. */
     SelectBlock onlyThose(SelectBlock block, Step.SemiJoin step) {
         return present(block, into -> {
-            SelectBlock other = rows.of(step.rows(), making.taken(into));
-            SelectBlock matched = new JoinSql(making, rows).matched(into, other, step.match());
+            SelectBlock other = rows.of(step.rows(), context.taken(into));
+            SelectBlock matched = new JoinSql(context, rows).matched(into, other, step.match());
             return new Presence(matched, step.with() ? "exists " : "not exists ");
         });
     }
@@ -110,14 +110,14 @@ final class FilterSql {
                             step.column().at()));
         }
         return present(block, into -> {
-            SelectBlock other = rows.of(step.rows(), making.taken(into));
+            SelectBlock other = rows.of(step.rows(), context.taken(into));
             Step.Name theirs = step.theirs().orElseGet(() -> only(other).orElse(step.column()));
             StepExpression.Column inner = new StepExpression.Column(theirs.name(), true, theirs.at());
             StepExpression.Column outer = new StepExpression.Column(
                     step.column().name(), false, step.column().at());
             StepCondition same = new StepCondition.Test(
                     outer, ComparisonOperator.IS, List.of(inner), step.column().at());
-            SelectBlock matched = new JoinSql(making, rows).matched(into, other, new Step.Matching(same, theirs.at()));
+            SelectBlock matched = new JoinSql(context, rows).matched(into, other, new Step.Matching(same, theirs.at()));
             return new Presence(matched, step.among() ? "exists " : "not exists ");
         });
     }
@@ -131,11 +131,11 @@ final class FilterSql {
     private record Presence(SelectBlock matched, String word) {}
 
     private SelectBlock present(SelectBlock block, Function<SelectBlock, Presence> presence) {
-        SelectBlock into = block.isPlain() ? block : making.wrapped(block);
+        SelectBlock into = block.isPlain() ? block : context.wrapped(block);
         Presence found = presence.apply(into);
-        SqlFragment sql = SqlFragment.of(found.word() + "(", making.origin())
+        SqlFragment sql = SqlFragment.of(found.word() + "(", context.origin())
                 .plus(SqlFragment.of(new SqlFragment.Within(found.matched())))
-                .and(")", making.origin());
+                .and(")", context.origin());
         return into.where(sql);
     }
 }

@@ -49,27 +49,28 @@ final class FunctionSql {
     }
 
     private String written(StepExpression.Call call, List<String> p, List<SqlExpression> arguments) {
-        ExpressionSyntax forms = expressions.forms();
+        ExpressionSyntax expressionSyntax = expressions.forms();
         String of = p.get(0);
         return switch (call.function()) {
-            case YEAR -> forms.part(ExpressionSyntax.TimeField.YEAR, of);
-            case QUARTER -> forms.part(ExpressionSyntax.TimeField.QUARTER, of);
-            case MONTH -> forms.part(ExpressionSyntax.TimeField.MONTH, of);
-            case DAY -> forms.part(ExpressionSyntax.TimeField.DAY, of);
-            case HOUR -> forms.part(ExpressionSyntax.TimeField.HOUR, of);
+            case YEAR -> expressionSyntax.part(ExpressionSyntax.TimeField.YEAR, of);
+            case QUARTER -> expressionSyntax.part(ExpressionSyntax.TimeField.QUARTER, of);
+            case MONTH -> expressionSyntax.part(ExpressionSyntax.TimeField.MONTH, of);
+            case DAY -> expressionSyntax.part(ExpressionSyntax.TimeField.DAY, of);
+            case HOUR -> expressionSyntax.part(ExpressionSyntax.TimeField.HOUR, of);
             case WEEKDAY -> "(" + expressions.making().dialect().part(DatePart.WEEKDAY, of) + ")";
-            case LENGTH -> forms.length(of);
+            case LENGTH -> expressionSyntax.length(of);
             case UPPER -> "upper(" + of + ")";
             case LOWER -> "lower(" + of + ")";
             case TRIMMED -> "trim(" + of + ")";
-            case FIRST_LETTERS -> forms.firstLetters(text(of, arguments), p.get(1));
-            case LAST_LETTERS -> forms.lastLetters(text(of, arguments), p.get(1));
-            case ROUNDED -> forms.rounded(of, p.get(1));
+            case FIRST_LETTERS -> expressionSyntax.firstLetters(text(of, arguments), p.get(1));
+            case LAST_LETTERS -> expressionSyntax.lastLetters(text(of, arguments), p.get(1));
+            case ROUNDED -> expressionSyntax.rounded(of, p.get(1));
             case ABSOLUTE -> "abs(" + of + ")";
             case BAND -> band(call, of);
             case FISCAL_YEAR ->
-                "(" + forms.part(ExpressionSyntax.TimeField.YEAR, of) + " + case when "
-                        + forms.part(ExpressionSyntax.TimeField.MONTH, of) + " >= " + p.get(1) + " and " + p.get(1)
+                "(" + expressionSyntax.part(ExpressionSyntax.TimeField.YEAR, of) + " + case when "
+                        + expressionSyntax.part(ExpressionSyntax.TimeField.MONTH, of) + " >= " + p.get(1) + " and "
+                        + p.get(1)
                         + " > 1 then 1 else 0 end)";
             case FIRST_VALUE -> "coalesce(" + String.join(", ", p) + ")";
             case AS_TEXT -> expressions.making().dialect().asText(of);

@@ -12,25 +12,25 @@ import plainsieve.core.value.Type;
 
 /** Makes SQL of totals. */
 final class GroupSql {
-    private final CompileContext making;
+    private final CompileContext context;
 
-    GroupSql(CompileContext making) {
-        this.making = making;
+    GroupSql(CompileContext context) {
+        this.context = context;
     }
 
     SelectBlock of(SelectBlock block, Step.Group step) {
-        return step.level().isPresent() ? new SubtotalSql(making, this).of(block, step) : grouped(block, step);
+        return step.level().isPresent() ? new SubtotalSql(context, this).of(block, step) : grouped(block, step);
     }
 
     /** Of its keys together, without the levels above. */
     SelectBlock grouped(SelectBlock block, Step.Group step) {
-        SelectBlock plain = block.isPlain() ? block : making.wrapped(block);
+        SelectBlock plain = block.isPlain() ? block : context.wrapped(block);
         Named named = named(plain.ordered(List.of()), step.keys());
         SelectBlock from = named.block();
         List<SqlFragment> keys = new ArrayList<>();
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (Step.Key key : named.keys()) {
-            SqlExpression value = new ExpressionSql(making, from).of(key.value());
+            SqlExpression value = new ExpressionSql(context, from).of(key.value());
             keys.add(value.sql());
             add(outs, key.name(), value.on(EvaluationLevel.KEY));
         }
@@ -38,15 +38,15 @@ final class GroupSql {
             add(outs, figure.name(), figure(from, figure));
         }
         if (outs.isEmpty()) {
-            throw making.wrong(
-                    "bad-step", making.origin().at(), "Nothing is totalled here.", "Write “number of rows”.");
+            throw context.wrong(
+                    "bad-step", context.origin().at(), "Nothing is totalled here.", "Write “number of rows”.");
         }
         return from.outs(outs).closed().grouped(new SelectBlock.Grouping(keys, List.of(), false));
     }
 
     void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
         if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
-            throw making.wrong(
+            throw context.wrong(
                     "column-twice",
                     name.at(),
                     "There are two columns “%s” then.".formatted(name.name()),
@@ -68,19 +68,19 @@ final class GroupSql {
         List<Step.Key> called = new ArrayList<>();
         List<SqlExpression> before = new ArrayList<>();
         for (Step.Key key : keys) {
-            SqlExpression value = new ExpressionSql(making, block).of(key.value());
+            SqlExpression value = new ExpressionSql(context, block).of(key.value());
             boolean again = before.stream().anyMatch(value::isAs);
             before.add(value);
             if (value.chosen() || value.level() == EvaluationLevel.CONSTANT || again) {
                 String name = free(with, key.name().name());
                 with = with.with(new SelectBlock.Out(name, value));
-                LineSpan at = key.name().at();
-                called.add(new Step.Key(new StepExpression.Column(name, false, at), key.name()));
+                LineSpan span = key.name().at();
+                called.add(new Step.Key(new StepExpression.Column(name, false, span), key.name()));
             } else {
                 called.add(key);
             }
         }
-        return new Named(called.equals(keys) ? block : making.wrapped(with), called);
+        return new Named(called.equals(keys) ? block : context.wrapped(with), called);
     }
 
     private static String free(SelectBlock block, String wanted) {
@@ -92,8 +92,8 @@ final class GroupSql {
     }
 
     private SqlExpression figure(SelectBlock from, Step.Figure figure) {
-        StepOrigin origin = making.origin(figure.at());
-        ExpressionSql expressions = new ExpressionSql(making, from);
+        StepOrigin origin = context.origin(figure.at());
+        ExpressionSql expressions = new ExpressionSql(context, from);
         Optional<SqlExpression> of = figure.of().map(expressions::of);
         SqlFragment counted =
                 of.map(SqlExpression::sql).orElse(SqlFragment.of(figure.where().isPresent() ? "1" : "*", origin));
@@ -120,13 +120,13 @@ final class GroupSql {
             case COUNT -> "count(" + of + ")";
             case COUNT_DISTINCT -> "count(distinct " + of + ")";
             case SUM -> "sum(" + of + ")";
-            case AVG -> making.dialect().average(of);
+            case AVG -> context.dialect().average(of);
             case MIN -> "min(" + of + ")";
             case MAX -> "max(" + of + ")";
             case MEDIAN ->
-                making.dialect()
+                context.dialect()
                         .median(of)
-                        .orElseThrow(() -> making.wrong(
+                        .orElseThrow(() -> context.wrong(
                                 "not-in-this-database",
                                 figure.at(),
                                 "The database of this source has no median.",

@@ -20,20 +20,20 @@ import plainsieve.core.value.Value;
 /** Makes SQL of rows that are put beside each other. */
 final class JoinSql {
 
-    private final CompileContext making;
+    private final CompileContext context;
     private final RowsSql rows;
 
-    JoinSql(CompileContext making, RowsSql rows) {
-        this.making = making;
+    JoinSql(CompileContext context, RowsSql rows) {
+        this.context = context;
         this.rows = rows;
     }
 
     SelectBlock beside(SelectBlock block, Step.Join step) {
-        SelectBlock ours = apart(block.isPlain() ? block : making.wrapped(block), step.rows());
-        SelectBlock other = rows.of(step.rows(), making.taken(ours), ours);
+        SelectBlock ours = apart(block.isPlain() ? block : context.wrapped(block), step.rows());
+        SelectBlock other = rows.of(step.rows(), context.taken(ours), ours);
         Joined joined = joined(ours, other, step.kept());
-        if (joined.lateral() && !making.dialect().forms().isSureOfLateral()) {
-            Optional<SelectBlock> without = new LateralFallbackSql(making, rows, this, step).beside(ours);
+        if (joined.lateral() && !context.dialect().forms().isSureOfLateral()) {
+            Optional<SelectBlock> without = new LateralFallbackSql(context, rows, this, step).beside(ours);
             if (without.isPresent()) {
                 return without.get();
             }
@@ -42,8 +42,8 @@ final class JoinSql {
         List<SqlFragment> all = new ArrayList<>(joined.where());
         on.stream().map(this::conjunct).forEach(all::add);
         SqlFragment condition = all.isEmpty()
-                ? SqlFragment.of(making.dialect().trueLiteral(), making.origin())
-                : SqlFragment.joined(all, " and ", making.origin());
+                ? SqlFragment.of(context.dialect().trueLiteral(), context.origin())
+                : SqlFragment.joined(all, " and ", context.origin());
         SelectBlock.Join join =
                 new SelectBlock.Join(step.kept(), condition, matched(step.match(), joined.theirs()), joined.lateral());
         SelectBlock.From from = new SelectBlock.From(joined.item(), joined.alias(), Optional.of(join));
@@ -52,21 +52,21 @@ final class JoinSql {
 
     /** A small table of the columns' names is put beside each row; which value belongs to a name is told by CASE. */
     SelectBlock toRows(SelectBlock block, Step.ToRows step) {
-        SelectBlock ours = block.isPlain() ? block : making.wrapped(block);
-        StepOrigin origin = making.origin();
-        ExpressionSql expressions = new ExpressionSql(making, ours);
+        SelectBlock ours = block.isPlain() ? block : context.wrapped(block);
+        StepOrigin origin = context.origin();
+        ExpressionSql expressions = new ExpressionSql(context, ours);
         List<SelectBlock> names = new ArrayList<>();
         SqlFragment which = SqlFragment.of("case ", origin);
-        String alias = making.alias("names", making.taken(ours));
+        String alias = context.alias("names", context.taken(ours));
         SqlExpression name = SelectBlock.ref(
                 alias,
                 new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
-                making.origin(step.name().at()));
+                context.origin(step.name().at()));
         which = which.plus(name.sql());
         List<SqlExpression> values = new ArrayList<>();
         for (Step.Name column : step.columns()) {
             SqlExpression value = expressions.column(column.name(), column.at());
-            SqlExpression literal = expressions.fixed(new Value.Text(column.name()), making.origin(column.at()));
+            SqlExpression literal = expressions.fixed(new Value.Text(column.name()), context.origin(column.at()));
             names.add(RowsSql.row(List.of(new SelectBlock.Out(step.name().name(), literal))));
             which = which.and(" when ", origin)
                     .plus(literal.sql())
@@ -85,16 +85,16 @@ final class JoinSql {
         if (ours.open()) {
             throw unknownColumns(step.columns().get(0).at());
         }
-        SqlFragment always = SqlFragment.of(making.dialect().trueLiteral(), origin);
+        SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), origin);
         return ours.outs(outs)
                 .from(new SelectBlock.From(
                         SelectBlock.Union.of(names), alias, Optional.of(SelectBlock.Join.plain(false, always))));
     }
 
-    ProblemException unknownColumns(LineSpan at) {
-        return making.wrong(
+    ProblemException unknownColumns(LineSpan span) {
+        return context.wrong(
                 "unknown-columns",
-                at,
+                span,
                 "What other columns there are is not known here.",
                 "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
     }
@@ -105,13 +105,13 @@ final class JoinSql {
         if (ours.aliases().stream().noneMatch(words::contains)) {
             return ours;
         }
-        Set<String> taken = making.taken(ours);
+        Set<String> taken = context.taken(ours);
         taken.addAll(words);
-        return making.wrapped(ours, taken);
+        return context.wrapped(ours, taken);
     }
 
     SqlFragment conjunct(SqlExpression condition) {
-        return condition.at(SqlExpression.Binding.NOT, making.origin());
+        return condition.at(SqlExpression.Binding.NOT, context.origin());
     }
 
     /** The columns of the other rows that have to be equal to something of ours, as what is joined calls them. */
@@ -168,10 +168,10 @@ final class JoinSql {
             boolean lateral = speaksOf(other.onlyFrom(), ours);
             return new Joined(only.item(), only.alias(), mayBeMissing(other, kept), other.where(), lateral);
         }
-        Set<String> taken = making.taken(ours);
+        Set<String> taken = context.taken(ours);
         taken.addAll(other.aliases());
         SelectBlock inner = other.limit().isPresent() ? other : other.ordered(List.of());
-        SelectBlock around = making.wrapped(inner, taken);
+        SelectBlock around = context.wrapped(inner, taken);
         SelectBlock.From only = around.from().get(0);
         return new Joined(only.item(), only.alias(), mayBeMissing(around, kept), List.of(), speaksOf(inner, ours));
     }
@@ -195,7 +195,7 @@ final class JoinSql {
     }
 
     List<SqlExpression> conditions(SelectBlock ours, SelectBlock theirs, Step.Match match) {
-        ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
+        ExpressionSql expressions = new ExpressionSql(context, ours, Optional.of(theirs));
         return new ConditionSql(expressions).each(condition(match));
     }
 
@@ -205,10 +205,10 @@ final class JoinSql {
         }
         List<StepCondition> all = new ArrayList<>();
         for (Step.Name name : ((Step.SameColumns) match).columns()) {
-            LineSpan at = name.at();
-            StepExpression theirs = new StepExpression.Column(name.name(), true, at);
-            StepExpression own = new StepExpression.Column(name.name(), false, at);
-            all.add(new StepCondition.Test(theirs, ComparisonOperator.IS, List.of(own), at));
+            LineSpan span = name.at();
+            StepExpression theirs = new StepExpression.Column(name.name(), true, span);
+            StepExpression own = new StepExpression.Column(name.name(), false, span);
+            all.add(new StepCondition.Test(theirs, ComparisonOperator.IS, List.of(own), span));
         }
         return new StepCondition.And(all);
     }
@@ -217,19 +217,19 @@ final class JoinSql {
     SelectBlock matched(SelectBlock ours, SelectBlock other, Step.Match match) {
         SelectBlock within = other.isPlain() && !(other.from().get(0).item() instanceof SelectBlock.Nested)
                 ? other
-                : making.wrapped(other);
+                : context.wrapped(other);
         for (SqlExpression one : conditions(ours, within, match)) {
             within = within.where(conjunct(one));
         }
-        boolean loses = !making.dialect().forms().isSureOfPresence()
+        boolean loses = !context.dialect().forms().isSureOfPresence()
                 && ours.from().stream().anyMatch(from -> !(from.item() instanceof SelectBlock.Written));
         for (StepExpression sought : loses ? sought(match) : List.<StepExpression>of()) {
             StepCondition has = new StepCondition.Test(sought, ComparisonOperator.HAS_ONE, List.of(), sought.at());
-            ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(within));
+            ExpressionSql expressions = new ExpressionSql(context, ours, Optional.of(within));
             within = within.where(conjunct(new ConditionSql(expressions).of(has)));
         }
         SqlExpression found =
-                SqlExpression.single(SqlFragment.of("1", making.origin()), Optional.empty(), EvaluationLevel.CONSTANT);
+                SqlExpression.single(SqlFragment.of("1", context.origin()), Optional.empty(), EvaluationLevel.CONSTANT);
         return within.closed().ordered(List.of()).outs(List.of(new SelectBlock.Out("", found)));
     }
 
@@ -258,19 +258,19 @@ final class JoinSql {
 
     SelectBlock taken(SelectBlock ours, SelectBlock theirs, Step.Join step) {
         SelectBlock with = ours;
-        for (Step.ColumnAlias taken : step.columns()) {
-            String name = taken.as().name();
+        for (Step.ColumnAlias columnAlias : step.columns()) {
+            String name = columnAlias.as().name();
             if (with.out(name).isPresent()) {
-                throw making.wrong(
+                throw context.wrong(
                         "column-twice",
-                        taken.as().at(),
+                        columnAlias.as().at(),
                         "There is a column “%s” already.".formatted(name),
                         "Call this one otherwise: “%s as …”."
-                                .formatted(taken.column().name()));
+                                .formatted(columnAlias.column().name()));
             }
-            ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
+            ExpressionSql expressions = new ExpressionSql(context, ours, Optional.of(theirs));
             SqlExpression value = expressions.of(new StepExpression.Column(
-                    taken.column().name(), true, taken.column().at()));
+                    columnAlias.column().name(), true, columnAlias.column().at()));
             with = with.with(new SelectBlock.Out(name, ofARow(value)));
         }
         return with;

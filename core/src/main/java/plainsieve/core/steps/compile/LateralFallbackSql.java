@@ -12,13 +12,13 @@ import plainsieve.core.steps.model.Step;
 final class LateralFallbackSql {
     private static final int MOST_BRANCHES = 50;
 
-    private final CompileContext making;
+    private final CompileContext context;
     private final RowsSql rows;
     private final JoinSql joins;
     private final Step.Join step;
 
-    LateralFallbackSql(CompileContext making, RowsSql rows, JoinSql joins, Step.Join step) {
-        this.making = making;
+    LateralFallbackSql(CompileContext context, RowsSql rows, JoinSql joins, Step.Join step) {
+        this.context = context;
         this.rows = rows;
         this.joins = joins;
         this.step = step;
@@ -26,17 +26,17 @@ final class LateralFallbackSql {
 
     /** Nothing where it can be asked for each row after all, and not otherwise. */
     Optional<SelectBlock> beside(SelectBlock ours) {
-        boolean never = !making.dialect().forms().takesLateral();
+        boolean never = !context.dialect().forms().takesLateral();
         if (never && isTyped(ours)) {
             return Optional.of(branches(ours));
         }
-        BatchedCallSql called = new BatchedCallSql(making, rows, step);
+        BatchedCallSql called = new BatchedCallSql(context, rows, step);
         Optional<SelectBlock> totals =
                 never ? called.beside(ours).map(found -> joins.taken(ours, found, step)) : Optional.empty();
         Optional<SelectBlock> beside =
                 totals.isPresent() ? totals : called.of(ours).map(once -> joined(ours, once));
         if (beside.isEmpty() && never) {
-            throw making.wrong(
+            throw context.wrong(
                     "not-in-this-database",
                     step.rows().at(),
                     "The database of this source cannot ask this query for each row.",
@@ -47,16 +47,16 @@ final class LateralFallbackSql {
     }
 
     private SelectBlock joined(SelectBlock ours, BatchedCallSql.Once once) {
-        Set<String> aliases = making.taken(ours);
+        Set<String> aliases = context.taken(ours);
         aliases.addAll(once.theirs().aliases());
-        SelectBlock around = making.wrapped(once.theirs(), aliases);
+        SelectBlock around = context.wrapped(once.theirs(), aliases);
         List<SqlFragment> on = new ArrayList<>();
         once.called().forEach(same -> on.add(same(ours, around, same)));
         joins.conditions(ours, JoinSql.mayBeMissing(around, step.kept()), step.match()).stream()
                 .map(joins::conjunct)
                 .forEach(on::add);
         SelectBlock.From only = around.from().get(0);
-        SelectBlock.Join join = SelectBlock.Join.plain(step.kept(), SqlFragment.joined(on, " and ", making.origin()));
+        SelectBlock.Join join = SelectBlock.Join.plain(step.kept(), SqlFragment.joined(on, " and ", context.origin()));
         return joins.taken(ours, JoinSql.mayBeMissing(around, step.kept()), step)
                 .from(new SelectBlock.From(only.item(), only.alias(), Optional.of(join)));
     }
@@ -66,19 +66,21 @@ final class LateralFallbackSql {
         SqlExpression own = ours.out(same.column().name()).orElseThrow().value();
         SqlExpression called = around.out(same.as().name()).orElseThrow().value();
         return SqlFragment.form(
-                p -> own.mayBeEmpty() ? making.dialect().forms().same(p.get(0), p.get(1)) : p.get(0) + " = " + p.get(1),
-                making.origin(),
-                called.at(SqlExpression.Binding.SUM, making.origin()),
-                own.at(SqlExpression.Binding.SUM, making.origin()));
+                p -> own.mayBeEmpty()
+                        ? context.dialect().forms().same(p.get(0), p.get(1))
+                        : p.get(0) + " = " + p.get(1),
+                context.origin(),
+                called.at(SqlExpression.Binding.SUM, context.origin()),
+                own.at(SqlExpression.Binding.SUM, context.origin()));
     }
 
     private static boolean isTyped(SelectBlock ours) {
         return ours.from().size() == 1
                 && ours.isPlain()
                 && ours.where().isEmpty()
-                && ours.from().get(0).item() instanceof SelectBlock.Union stack
-                && stack.blocks().size() <= MOST_BRANCHES
-                && stack.blocks().stream().allMatch(one -> one.from().isEmpty());
+                && ours.from().get(0).item() instanceof SelectBlock.Union union
+                && union.blocks().size() <= MOST_BRANCHES
+                && union.blocks().stream().allMatch(one -> one.from().isEmpty());
     }
 
     /**
@@ -97,7 +99,7 @@ final class LateralFallbackSql {
         Set<String> aliases = new LinkedHashSet<>();
         branches.forEach(branch -> aliases.addAll(branch.aliases()));
         return SelectBlock.of(
-                SelectBlock.Union.of(branches), making.alias("rows", aliases), Optional.of(columns), making.origin());
+                SelectBlock.Union.of(branches), context.alias("rows", aliases), Optional.of(columns), context.origin());
     }
 
     /** A value with what a row has in the place of its columns. */
@@ -105,26 +107,26 @@ final class LateralFallbackSql {
         SqlFragment sql = value.sql()
                 .replaced(ref -> ref.alias().equals(alias)
                         ? row.out(ref.column())
-                                .map(out -> out.value().at(SqlExpression.Binding.SINGLE, making.origin()))
+                                .map(out -> out.value().at(SqlExpression.Binding.SINGLE, context.origin()))
                         : Optional.empty());
         return value.written(sql, value.binding());
     }
 
     private SelectBlock branch(SelectBlock row, SelectBlock ours) {
         String alias = ours.from().get(0).alias();
-        SelectBlock one = SelectBlock.of(SelectBlock.Union.of(List.of(row)), alias, row.columns(), making.origin())
+        SelectBlock one = SelectBlock.of(SelectBlock.Union.of(List.of(row)), alias, row.columns(), context.origin())
                 .outs(ours.outs());
         SelectBlock literal = row.outs(ours.outs().stream()
                 .map(out -> new SelectBlock.Out(out.name(), ofOneRow(out.value(), alias, row)))
                 .toList());
-        SelectBlock other = rows.of(step.rows(), making.taken(one), literal);
+        SelectBlock other = rows.of(step.rows(), context.taken(one), literal);
         JoinSql.Joined joined = joins.joined(one, other, step.kept());
-        SqlFragment always = SqlFragment.of(making.dialect().trueLiteral(), making.origin());
+        SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), context.origin());
         List<SqlFragment> on = new ArrayList<>(joined.where());
         joins.conditions(one, joined.theirs(), step.match()).stream()
                 .map(joins::conjunct)
                 .forEach(on::add);
-        SqlFragment condition = on.isEmpty() ? always : SqlFragment.joined(on, " and ", making.origin());
+        SqlFragment condition = on.isEmpty() ? always : SqlFragment.joined(on, " and ", context.origin());
         SelectBlock.From from = new SelectBlock.From(
                 joined.item(), joined.alias(), Optional.of(SelectBlock.Join.plain(step.kept(), condition)));
         return joins.taken(one, joined.theirs(), step).from(from);

@@ -12,10 +12,10 @@ import plainsieve.core.value.Type;
  * that stand in the text are narrow enough for each other in every database; what is reckoned may not be.
  */
 final class NumericPrecision {
-    private final ExpressionSyntax forms;
+    private final ExpressionSyntax expressionSyntax;
 
-    NumericPrecision(ExpressionSyntax forms) {
-        this.forms = forms;
+    NumericPrecision(ExpressionSyntax expressionSyntax) {
+        this.expressionSyntax = expressionSyntax;
     }
 
     /** The SQL of values of one place, one of which the rows of this block, or of the others, take. */
@@ -55,7 +55,7 @@ final class NumericPrecision {
     }
 
     private SqlFragment wide(SqlExpression value, StepOrigin origin) {
-        return SqlFragment.form(parts -> forms.besideOthers(parts.get(0)), origin, value.sql());
+        return SqlFragment.form(parts -> expressionSyntax.besideOthers(parts.get(0)), origin, value.sql());
     }
 
     private static boolean alike(List<SqlExpression> values) {
@@ -90,8 +90,8 @@ final class NumericPrecision {
             return isStored(table.rows(), column);
         }
         return item instanceof SelectBlock.Written
-                || item instanceof SelectBlock.Union stack
-                        && stack.blocks().stream().allMatch(block -> isStored(block, column));
+                || item instanceof SelectBlock.Union union
+                        && union.blocks().stream().allMatch(block -> isStored(block, column));
     }
 
     private static boolean isStored(SelectBlock block, String column) {

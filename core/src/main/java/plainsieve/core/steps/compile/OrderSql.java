@@ -12,21 +12,21 @@ import plainsieve.core.value.Value;
 
 /** Makes SQL of orders, first rows, and what goes on from row to row. */
 final class OrderSql {
-    private final CompileContext making;
+    private final CompileContext context;
 
-    OrderSql(CompileContext making) {
-        this.making = making;
+    OrderSql(CompileContext context) {
+        this.context = context;
     }
 
     SelectBlock sort(SelectBlock block, List<Step.By> by) {
-        SelectBlock from = block.limit().isPresent() ? making.wrapped(block) : block;
+        SelectBlock from = block.limit().isPresent() ? context.wrapped(block) : block;
         return from.ordered(order(from, by));
     }
 
     private List<SelectBlock.Ordering> order(SelectBlock block, List<Step.By> by) {
         List<SelectBlock.Ordering> order = new ArrayList<>();
         for (Step.By one : by) {
-            SqlExpression value = new ExpressionSql(making, block)
+            SqlExpression value = new ExpressionSql(context, block)
                     .column(one.column().name(), one.column().at());
             // What is the same in every row orders none, and some databases refuse it.
             if (value.level() != EvaluationLevel.CONSTANT) {
@@ -41,10 +41,10 @@ final class OrderSql {
         if (!step.each().isEmpty()) {
             return firstOfEach(block, step);
         }
-        SelectBlock from = block.limit().isPresent() ? making.wrapped(block) : block;
+        SelectBlock from = block.limit().isPresent() ? context.wrapped(block) : block;
         SelectBlock ordered = step.by().isEmpty() ? from : from.ordered(order(from, step.by()));
         return ordered.limited(
-                new ExpressionSql(making, ordered).of(step.count()).sql());
+                new ExpressionSql(context, ordered).of(step.count()).sql());
     }
 
     private void refuseOddCount(StepExpression count) {
@@ -53,7 +53,7 @@ final class OrderSql {
                         && fixed.value() instanceof Value.Whole whole
                         && whole.number() >= 0;
         if (!fits) {
-            throw making.wrong(
+            throw context.wrong(
                     "bad-step",
                     count.at(),
                     "How many rows is a whole number or a parameter.",
@@ -65,7 +65,7 @@ final class OrderSql {
     SelectBlock limitOfEach(SelectBlock block, List<Step.Name> each) {
         SqlFragment limit = block.limit().orElseThrow();
         SelectBlock whole = block.unlimited();
-        SelectBlock from = whole.distinct() || losesWindows(whole) ? making.wrapped(whole) : whole;
+        SelectBlock from = whole.distinct() || losesWindows(whole) ? context.wrapped(whole) : whole;
         SqlExpression count = new SqlExpression(
                 limit, Optional.of(Type.INTEGER), EvaluationLevel.CONSTANT, false, Binding.SINGLE, true);
         return numbered(from, each, from.order(), around -> count);
@@ -73,9 +73,9 @@ final class OrderSql {
 
     private SelectBlock firstOfEach(SelectBlock block, Step.FirstRows step) {
         boolean whole = block.limit().isPresent() || block.distinct() || block.hasWindow() || losesWindows(block);
-        SelectBlock from = whole ? making.wrapped(block) : block;
+        SelectBlock from = whole ? context.wrapped(block) : block;
         List<SelectBlock.Ordering> order = step.by().isEmpty() ? from.order() : order(from, step.by());
-        return numbered(from, step.each(), order, around -> new ExpressionSql(making, around).of(step.count()));
+        return numbered(from, step.each(), order, around -> new ExpressionSql(context, around).of(step.count()));
     }
 
     /** The rows that are among the first so many of their group. */
@@ -91,14 +91,14 @@ final class OrderSql {
         SqlFragment place = window(from, "row_number()", each, order);
         SqlExpression number = new SqlExpression(
                 place, Optional.of(Type.INTEGER), EvaluationLevel.WINDOW, false, Binding.SINGLE, false);
-        SelectBlock around = making.wrapped(from.with(new SelectBlock.Out(hidden, number)));
+        SelectBlock around = context.wrapped(from.with(new SelectBlock.Out(hidden, number)));
         return notAbove(around, hidden, count.apply(around));
     }
 
     /** The rows of which a hidden number is not above a count, without it. */
     private SelectBlock notAbove(SelectBlock block, String column, SqlExpression count) {
         SqlExpression place = block.out(column).orElseThrow().value();
-        SqlFragment sql = place.sql().and(" <= ", making.origin()).plus(count.sql());
+        SqlFragment sql = place.sql().and(" <= ", context.origin()).plus(count.sql());
         List<SelectBlock.Out> outs = new ArrayList<>(block.outs());
         outs.removeIf(out -> out.name().equals(column));
         return block.where(sql).outs(outs);
@@ -109,7 +109,7 @@ final class OrderSql {
      * beside a total of no rows that a window looks at.
      */
     private boolean losesWindows(SelectBlock block) {
-        return !making.dialect().forms().isSureOfWindows()
+        return !context.dialect().forms().isSureOfWindows()
                 && block.grouping()
                         .filter(grouping ->
                                 !grouping.having().isEmpty() || grouping.keys().isEmpty())
@@ -118,25 +118,25 @@ final class OrderSql {
 
     SelectBlock running(SelectBlock block, Step.WindowColumn step) {
         boolean whole = block.limit().isPresent() || block.distinct() || losesWindows(block);
-        SelectBlock from = whole ? making.wrapped(block) : block;
-        Optional<SqlExpression> of = step.of().map(expression -> new ExpressionSql(making, from).of(expression));
+        SelectBlock from = whole ? context.wrapped(block) : block;
+        Optional<SqlExpression> of = step.of().map(expression -> new ExpressionSql(context, from).of(expression));
         boolean onWindow = of.filter(value -> value.level() == EvaluationLevel.WINDOW)
                         .isPresent()
                 || step.by().stream().anyMatch(by -> from.out(by.column().name())
                         .filter(out -> out.value().level() == EvaluationLevel.WINDOW)
                         .isPresent());
         if (onWindow) {
-            return running(making.wrapped(from), step);
+            return running(context.wrapped(from), step);
         }
         SqlFragment call =
                 switch (step.kind()) {
                     case SUM ->
                         SqlFragment.form(
                                 p -> "sum(" + p.get(0) + ")",
-                                making.origin(),
+                                context.origin(),
                                 of.orElseThrow().sql());
-                    case RANK -> SqlFragment.of("rank()", making.origin());
-                    case NUMBER -> SqlFragment.of("row_number()", making.origin());
+                    case RANK -> SqlFragment.of("rank()", context.origin());
+                    case NUMBER -> SqlFragment.of("row_number()", context.origin());
                 };
         SqlFragment window =
                 window(from, call, step.each(), order(from, step.by()), step.kind() == Step.WindowColumn.Kind.SUM);
@@ -152,7 +152,7 @@ final class OrderSql {
     }
 
     private SqlFragment window(SelectBlock block, String call, List<Step.Name> each, List<SelectBlock.Ordering> order) {
-        return window(block, SqlFragment.of(call, making.origin()), each, order, false);
+        return window(block, SqlFragment.of(call, context.origin()), each, order, false);
     }
 
     /** @param rowByRow whether rows that are alike in their order are added one by one, not all at once */
@@ -162,11 +162,11 @@ final class OrderSql {
             List<Step.Name> each,
             List<SelectBlock.Ordering> order,
             boolean rowByRow) {
-        StepOrigin origin = making.origin();
+        StepOrigin origin = context.origin();
         List<SqlFragment> parts = new ArrayList<>();
         if (!each.isEmpty()) {
             List<SqlFragment> keys = each.stream()
-                    .map(name -> new ExpressionSql(making, block)
+                    .map(name -> new ExpressionSql(context, block)
                             .column(name.name(), name.at())
                             .sql())
                     .toList();
@@ -187,13 +187,13 @@ final class OrderSql {
     }
 
     SqlFragment term(SelectBlock.Ordering one, SqlFragment said) {
-        StepOrigin origin = making.origin();
+        StepOrigin origin = context.origin();
         boolean mayBeEmpty = one.value().mayBeEmpty();
         if (one.largestFirst()) {
-            return said.and(mayBeEmpty ? making.dialect().descending() : " desc", origin);
+            return said.and(mayBeEmpty ? context.dialect().descending() : " desc", origin);
         }
-        SqlFragment upwards = mayBeEmpty ? said.and(making.dialect().forms().ascending(), origin) : said;
-        Optional<String> first = mayBeEmpty ? making.dialect().forms().emptyLast("\uE000") : Optional.empty();
+        SqlFragment upwards = mayBeEmpty ? said.and(context.dialect().forms().ascending(), origin) : said;
+        Optional<String> first = mayBeEmpty ? context.dialect().forms().emptyLast("\uE000") : Optional.empty();
         return first.map(form -> SqlFragment.form(
                                 p -> form.replace("\uE000", p.get(0)),
                                 origin,

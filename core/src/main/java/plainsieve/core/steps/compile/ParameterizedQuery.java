@@ -21,11 +21,11 @@ import plainsieve.core.value.Type;
 
 /** A query as a function of its parameters: what stands for them comes from the rows for each of which it is called. */
 final class ParameterizedQuery {
-    private final CompileContext making;
+    private final CompileContext context;
     private final SelectBlock ours;
 
-    ParameterizedQuery(CompileContext making, SelectBlock ours) {
-        this.making = making;
+    ParameterizedQuery(CompileContext context, SelectBlock ours) {
+        this.context = context;
         this.ours = ours;
     }
 
@@ -37,7 +37,7 @@ final class ParameterizedQuery {
             if (!known.contains(argument.parameter())) {
                 throw unknown(query, argument, known);
             }
-            SqlExpression value = new ExpressionSql(making, ours).of(argument.value());
+            SqlExpression value = new ExpressionSql(context, ours).of(argument.value());
             refuseOfOtherKind(query, argument, value);
             arguments.put(argument.parameter(), value.on(EvaluationLevel.CONSTANT));
         }
@@ -46,11 +46,11 @@ final class ParameterizedQuery {
 
     /** Numbers do for numbers, and days for moments; what is not known of is left to the database. */
     private void refuseOfOtherKind(RowSource.Query query, RowSource.Argument argument, SqlExpression value) {
-        Optional<Type> wanted = making.around().parameter(argument.parameter());
+        Optional<Type> wanted = context.around().parameter(argument.parameter());
         if (wanted.isPresent()
                 && value.type().isPresent()
                 && !wanted.get().comparesWith(value.type().get())) {
-            throw making.wrong(
+            throw context.wrong(
                     "argument-type",
                     argument.value().at(),
                     "Query “%s” takes a %s for :%s, and this is a %s."
@@ -64,7 +64,7 @@ final class ParameterizedQuery {
     }
 
     private ProblemException unknown(RowSource.Query query, RowSource.Argument argument, Set<String> known) {
-        return making.wrong(
+        return context.wrong(
                 "unknown-argument",
                 argument.at(),
                 "Query “%s” has no parameter :%s.".formatted(query.id(), argument.parameter()),
@@ -77,7 +77,7 @@ final class ParameterizedQuery {
         if (StepLines.isSteps(text)) {
             return StepReferences.parameters(text);
         }
-        Tokens tokens = Lexer.scan(text, making.dialect().syntax()).tokens();
+        Tokens tokens = Lexer.scan(text, context.dialect().syntax()).tokens();
         Set<String> names = new LinkedHashSet<>();
         for (int i = 0; i < tokens.size(); i++) {
             if (tokens.is(i, TokenKind.PARAMETER)) {
@@ -88,8 +88,8 @@ final class ParameterizedQuery {
     }
 
     /** Every word of SQL, in lower case. */
-    static Set<String> words(String sql, CompileContext making) {
-        Tokens tokens = Lexer.scan(sql, making.dialect().syntax()).tokens();
+    static Set<String> words(String sql, CompileContext context) {
+        Tokens tokens = Lexer.scan(sql, context.dialect().syntax()).tokens();
         Set<String> words = new LinkedHashSet<>();
         for (int i = 0; i < tokens.size(); i++) {
             words.add(Identifiers.bare(tokens.written(i)).toLowerCase(Locale.ROOT));
@@ -98,20 +98,20 @@ final class ParameterizedQuery {
     }
 
     /** SQL with what stands for its parameters in their places. */
-    static SqlFragment filledIn(String sql, CompileContext making) {
-        Tokens tokens = Lexer.scan(sql, making.dialect().syntax()).tokens();
+    static SqlFragment filledIn(String sql, CompileContext context) {
+        Tokens tokens = Lexer.scan(sql, context.dialect().syntax()).tokens();
         List<SqlFragment> parts = new ArrayList<>();
         int from = 0;
         for (int i = 0; i < tokens.size(); i++) {
             SqlExpression argument =
-                    tokens.is(i, TokenKind.PARAMETER) ? making.arguments().get(tokens.parameterName(i)) : null;
+                    tokens.is(i, TokenKind.PARAMETER) ? context.arguments().get(tokens.parameterName(i)) : null;
             if (argument != null) {
-                parts.add(SqlFragment.of(sql.substring(from, tokens.start(i)), making.origin()));
-                parts.add(argument.at(SqlExpression.Binding.SINGLE, making.origin()));
+                parts.add(SqlFragment.of(sql.substring(from, tokens.start(i)), context.origin()));
+                parts.add(argument.at(SqlExpression.Binding.SINGLE, context.origin()));
                 from = tokens.end(i);
             }
         }
-        parts.add(SqlFragment.of(sql.substring(from), making.origin()));
-        return SqlFragment.joined(parts, "", making.origin());
+        parts.add(SqlFragment.of(sql.substring(from), context.origin()));
+        return SqlFragment.joined(parts, "", context.origin());
     }
 }

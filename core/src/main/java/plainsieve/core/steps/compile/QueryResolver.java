@@ -10,5 +10,5 @@ interface QueryResolver {
      *
      * @param ours the rows for each of which it is called
      */
-    SelectBlock block(RowSource.Query query, CompileContext making, Set<String> taken, SelectBlock ours);
+    SelectBlock block(RowSource.Query query, CompileContext context, Set<String> taken, SelectBlock ours);
 }

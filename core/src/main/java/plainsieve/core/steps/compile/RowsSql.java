@@ -13,75 +13,76 @@ import plainsieve.core.value.Type;
 
 /** Makes blocks of what rows come from. */
 final class RowsSql {
-    private final CompileContext making;
-    private final QueryResolver queries;
+    private final CompileContext context;
+    private final QueryResolver queryResolver;
 
-    RowsSql(CompileContext making, QueryResolver queries) {
-        this.making = making;
-        this.queries = queries;
+    RowsSql(CompileContext context, QueryResolver queryResolver) {
+        this.context = context;
+        this.queryResolver = queryResolver;
     }
 
     /** @param taken aliases that are in use around it */
-    SelectBlock of(RowSource rows, Set<String> taken) {
-        return of(rows, taken, nothing());
+    SelectBlock of(RowSource rowSource, Set<String> taken) {
+        return of(rowSource, taken, nothing());
     }
 
     /** @param ours rows of which arguments can speak */
-    SelectBlock of(RowSource rows, Set<String> taken, SelectBlock ours) {
-        StepOrigin origin = making.origin(rows.at());
-        if (rows instanceof RowSource.Table table) {
+    SelectBlock of(RowSource rowSource, Set<String> taken, SelectBlock ours) {
+        StepOrigin origin = context.origin(rowSource.at());
+        if (rowSource instanceof RowSource.Table table) {
             Optional<List<KnownColumn>> columns = columns(table);
             String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
-            List<Set<String>> keys = making.around().keys(table.schema(), table.name());
+            List<Set<String>> keys = context.around().keys(table.schema(), table.name());
             SelectBlock.Written written =
                     new SelectBlock.Written(schema + name(asKept(table.name())), columns, keys, origin);
-            return SelectBlock.of(written, making.alias(table.name(), taken), columns, origin);
+            return SelectBlock.of(written, context.alias(table.name(), taken), columns, origin);
         }
-        if (rows instanceof RowSource.Query query) {
-            return queries.block(query, making, taken, ours);
+        if (rowSource instanceof RowSource.Query query) {
+            return queryResolver.block(query, context, taken, ours);
         }
-        if (rows instanceof RowSource.Typed typed) {
+        if (rowSource instanceof RowSource.Typed typed) {
             return typed(typed, taken);
         }
-        if (rows instanceof RowSource.Called called) {
+        if (rowSource instanceof RowSource.Called called) {
             return called(called, taken, ours);
         }
-        return series((RowSource.Series) rows, taken);
+        return series((RowSource.Series) rowSource, taken);
     }
 
     /** Every word of the SQL of a query that is called, in lower case; none where aliases are chosen here. */
-    Set<String> words(RowSource rows) {
-        return rows instanceof RowSource.Query query && !query.arguments().isEmpty()
-                ? making.around()
+    Set<String> words(RowSource rowSource) {
+        return rowSource instanceof RowSource.Query query && !query.arguments().isEmpty()
+                ? context.around()
                         .query(query.id())
                         .filter(text -> !StepLines.isSteps(text))
-                        .map(text -> ParameterizedQuery.words(text, making))
+                        .map(text -> ParameterizedQuery.words(text, context))
                         .orElse(Set.of())
                 : Set.of();
     }
 
     private String name(String name) {
-        return IdentifierQuoting.of(name, making.dialect());
+        return IdentifierQuoting.of(name, context.dialect());
     }
 
     /** A table's name as the source keeps it, where it is written in other letters and only one can be meant. */
     private String asKept(String name) {
-        List<String> alike =
-                making.around().tables().stream().filter(name::equalsIgnoreCase).toList();
+        List<String> alike = context.around().tables().stream()
+                .filter(name::equalsIgnoreCase)
+                .toList();
         return alike.size() == 1 ? alike.get(0) : name;
     }
 
     private Optional<List<KnownColumn>> columns(RowSource.Table table) {
-        Optional<List<KnownColumn>> columns = making.around().columns(table.schema(), table.name());
+        Optional<List<KnownColumn>> columns = context.around().columns(table.schema(), table.name());
         boolean known = columns.isPresent()
-                || making.around().tables().isEmpty()
-                || making.around().tables().stream().anyMatch(table.name()::equalsIgnoreCase);
+                || context.around().tables().isEmpty()
+                || context.around().tables().stream().anyMatch(table.name()::equalsIgnoreCase);
         if (!known) {
-            throw making.wrong(
+            throw context.wrong(
                     "unknown-table",
                     table.at(),
                     "There is no table “%s”.".formatted(table.inWords()),
-                    NearestName.to(table.name(), making.around().tables())
+                    NearestName.to(table.name(), context.around().tables())
                             .map("Did you mean “%s”?"::formatted)
                             .orElse("Take one of the source's tables."));
         }
@@ -90,8 +91,8 @@ final class RowsSql {
 
     /** One SELECT a row, so that every database takes it, with parameters too. */
     private SelectBlock typed(RowSource.Typed typed, Set<String> taken) {
-        StepOrigin origin = making.origin(typed.at());
-        ExpressionSql expressions = new ExpressionSql(making, nothing());
+        StepOrigin origin = context.origin(typed.at());
+        ExpressionSql expressions = new ExpressionSql(context, nothing());
         List<SelectBlock> rows = new ArrayList<>();
         for (List<StepExpression> row : typed.rows()) {
             List<SelectBlock.Out> outs = new ArrayList<>();
@@ -110,19 +111,19 @@ final class RowsSql {
                     rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
             columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
         }
-        return SelectBlock.of(SelectBlock.Union.of(rows), making.alias("typed", taken), Optional.of(columns), origin);
+        return SelectBlock.of(SelectBlock.Union.of(rows), context.alias("typed", taken), Optional.of(columns), origin);
     }
 
     private SelectBlock called(RowSource.Called called, Set<String> taken, SelectBlock ours) {
-        if (!making.dialect().forms().takesFunctionsForRows()) {
-            throw making.wrong(
+        if (!context.dialect().forms().takesFunctionsForRows()) {
+            throw context.wrong(
                     "not-in-this-database",
                     called.at(),
                     "The database of this source has no functions that give rows.",
                     "Take the rows of a table, or of a query called with a parameter.");
         }
-        StepOrigin origin = making.origin(called.at());
-        ExpressionSql expressions = new ExpressionSql(making, ours);
+        StepOrigin origin = context.origin(called.at());
+        ExpressionSql expressions = new ExpressionSql(context, ours);
         List<SqlFragment> arguments = called.arguments().stream()
                 .map(argument -> expressions.of(argument).sql())
                 .toList();
@@ -131,7 +132,7 @@ final class RowsSql {
                 .plus(SqlFragment.joined(arguments, ", ", origin))
                 .and(")", origin);
         return SelectBlock.of(
-                new SelectBlock.Called(call), making.alias(called.name(), taken), Optional.empty(), origin);
+                new SelectBlock.Called(call), context.alias(called.name(), taken), Optional.empty(), origin);
     }
 
     /** A row from nowhere. */
@@ -145,20 +146,20 @@ final class RowsSql {
     }
 
     private SelectBlock series(RowSource.Series series, Set<String> taken) {
-        StepOrigin origin = making.origin(series.at());
-        ExpressionSql expressions = new ExpressionSql(making, nothing());
+        StepOrigin origin = context.origin(series.at());
+        ExpressionSql expressions = new ExpressionSql(context, nothing());
         SqlExpression from = expressions.of(series.from());
         SqlExpression to = expressions.of(series.to());
         SqlFragment query = SqlFragment.form(
                 p -> series.days()
-                        ? making.dialect().forms().dayRows(p.get(0), p.get(1))
-                        : making.dialect().forms().numbers(p.get(0), p.get(1)),
+                        ? context.dialect().forms().dayRows(p.get(0), p.get(1))
+                        : context.dialect().forms().numbers(p.get(0), p.get(1)),
                 origin,
                 from.at(SqlExpression.Binding.SINGLE, origin),
                 to.at(SqlExpression.Binding.SINGLE, origin));
         Type type = series.days() ? Type.DATE : Type.INTEGER;
         KnownColumn n = new KnownColumn("n", Optional.of(type), false);
-        String alias = making.alias("numbers", taken);
+        String alias = context.alias("numbers", taken);
         SelectBlock block = SelectBlock.of(new SelectBlock.Asked(query), alias, Optional.of(List.of(n)), origin);
         return block.outs(
                 List.of(new SelectBlock.Out(series.column(), block.outs().get(0).value())));

@@ -213,9 +213,9 @@ record SelectBlock(
             one.join().ifPresent(join -> join.on().refs(each));
             if (one.item() instanceof Nested nested) {
                 nested.block().refs(each);
-            } else if (one.item() instanceof Union stack) {
-                stack.declared().ifPresent(declared -> declared.rows().refs(each));
-                stack.blocks().forEach(block -> block.refs(each));
+            } else if (one.item() instanceof Union union) {
+                union.declared().ifPresent(declared -> declared.rows().refs(each));
+                union.blocks().forEach(block -> block.refs(each));
             } else if (one.item() instanceof Asked asked) {
                 asked.query().refs(each);
             } else if (one.item() instanceof Called called) {
@@ -234,10 +234,10 @@ record SelectBlock(
             one.join().ifPresent(join -> within.accept(join.on()));
             if (one.item() instanceof Nested nested) {
                 all.addAll(nested.block().sources());
-            } else if (one.item() instanceof Union stack) {
-                stack.declared()
+            } else if (one.item() instanceof Union union) {
+                union.declared()
                         .ifPresent(declared -> all.addAll(declared.rows().sources()));
-                stack.blocks().forEach(block -> all.addAll(block.sources()));
+                union.blocks().forEach(block -> all.addAll(block.sources()));
             } else if (one.item() instanceof Asked asked) {
                 within.accept(asked.query());
             }
@@ -260,12 +260,12 @@ record SelectBlock(
             one.join().ifPresent(join -> join.on().refs(referenced));
             if (one.item() instanceof Nested nested) {
                 nested.block().collectAliases(all);
-            } else if (one.item() instanceof Union stack) {
-                stack.declared().ifPresent(declared -> {
+            } else if (one.item() instanceof Union union) {
+                union.declared().ifPresent(declared -> {
                     all.add(declared.name());
                     declared.rows().collectAliases(all);
                 });
-                stack.blocks().forEach(block -> block.collectAliases(all));
+                union.blocks().forEach(block -> block.collectAliases(all));
             } else if (one.item() instanceof Asked asked) {
                 asked.query().refs(referenced);
             } else if (one.item() instanceof Called called) {

@@ -27,8 +27,8 @@ record SqlExpression(
         SINGLE
     }
 
-    static SqlExpression single(SqlFragment sql, Optional<Type> type, EvaluationLevel level) {
-        return new SqlExpression(sql, type, level, true, Binding.SINGLE, false);
+    static SqlExpression single(SqlFragment sql, Optional<Type> type, EvaluationLevel evaluationLevel) {
+        return new SqlExpression(sql, type, evaluationLevel, true, Binding.SINGLE, false);
     }
 
     /** Its SQL for a place that wants parts to hang together as strongly as this. */

@@ -15,15 +15,15 @@ import plainsieve.core.steps.model.KnownColumn;
  * the columns that are used around it are asked.
  */
 final class StatementWriter {
-    private final CompileContext making;
+    private final CompileContext context;
     private final Dialect dialect;
     private final StringBuilder text = new StringBuilder();
     private final List<CompiledSteps.MappedRange> stretches = new ArrayList<>();
 
-    /** @param making the last step, for what belongs to none */
-    StatementWriter(CompileContext making) {
-        this.making = making;
-        this.dialect = making.dialect();
+    /** @param context the last step, for what belongs to none */
+    StatementWriter(CompileContext context) {
+        this.context = context;
+        this.dialect = context.dialect();
     }
 
     CompiledSteps write(SelectBlock block) {
@@ -89,7 +89,7 @@ final class StatementWriter {
             conditions("having", grouping.having(), line, qualified);
         });
         List<SqlFragment> order = block.order().stream()
-                .map(one -> new OrderSql(making).term(one, said(block, one)))
+                .map(one -> new OrderSql(context).term(one, said(block, one)))
                 .toList();
         list("order by ", order, line, qualified);
         block.limit().ifPresent(limit -> {
@@ -104,7 +104,7 @@ final class StatementWriter {
                 block.out(one.by()).filter(found -> found.value().isAs(one.value()));
         return out.isEmpty() || isPlain(out.get())
                 ? one.value().sql()
-                : SqlFragment.of(name(out.get().name()), making.origin());
+                : SqlFragment.of(name(out.get().name()), context.origin());
     }
 
     /** The block with only what is asked of it. */
@@ -119,7 +119,7 @@ final class StatementWriter {
             List<SelectBlock.Out> unknown = shape.names().stream()
                     .filter(name -> block.out(name).isEmpty())
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
-                    .map(column -> new SelectBlock.Out(column.name(), SelectBlock.ref(first, column, making.origin())))
+                    .map(column -> new SelectBlock.Out(column.name(), SelectBlock.ref(first, column, context.origin())))
                     .toList();
             outs.addAll(0, unknown);
         }
@@ -216,8 +216,8 @@ final class StatementWriter {
         if (item instanceof SelectBlock.CommonTable table) {
             return table.rows().outs().stream().map(SelectBlock.Out::name).toList();
         }
-        return item instanceof SelectBlock.Union stack
-                ? stack.blocks().get(0).outs().stream()
+        return item instanceof SelectBlock.Union union
+                ? union.blocks().get(0).outs().stream()
                         .map(SelectBlock.Out::name)
                         .toList()
                 : List.of();
@@ -259,8 +259,8 @@ final class StatementWriter {
         Shape shape = needed(block, one);
         if (one.item() instanceof SelectBlock.Nested nested) {
             block(shape, nested.block(), deeper, false);
-        } else if (one.item() instanceof SelectBlock.Union stack) {
-            stack(shape, stack, deeper);
+        } else if (one.item() instanceof SelectBlock.Union union) {
+            stack(shape, union, deeper);
         } else {
             sql(((SelectBlock.Asked) one.item()).query(), true);
         }
@@ -284,11 +284,11 @@ final class StatementWriter {
         return !all.isEmpty() && names.containsAll(all) ? Shape.ALL : new Shape(false, names);
     }
 
-    private void stack(Shape asked, SelectBlock.Union stack, String line) {
-        Shape shape = asked.all() ? asked : new Shape(false, UnionBlocks.withTotals(asked.names(), stack));
-        stack.declared().ifPresent(declared -> declaration(declared, stack.blocks(), line));
+    private void stack(Shape asked, SelectBlock.Union union, String line) {
+        Shape shape = asked.all() ? asked : new Shape(false, UnionBlocks.withTotals(asked.names(), union));
+        union.declared().ifPresent(declared -> declaration(declared, union.blocks(), line));
         boolean first = true;
-        for (SelectBlock block : stack.blocks()) {
+        for (SelectBlock block : union.blocks()) {
             words(first ? "" : line + "union all" + line);
             boolean bare = block.from().isEmpty();
             block(shape, block, bare ? " " : line, false);

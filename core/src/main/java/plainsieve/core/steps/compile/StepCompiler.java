@@ -5,55 +5,55 @@ import plainsieve.core.value.ProblemException;
 
 /** Puts step upon step: the block after each is made of the one before it. */
 final class StepCompiler {
-    private final CompileContext making;
+    private final CompileContext context;
     private final RowsSql rows;
 
-    StepCompiler(CompileContext making, QueryResolver queries) {
-        this.making = making;
-        this.rows = new RowsSql(making, queries);
+    StepCompiler(CompileContext context, QueryResolver queryResolver) {
+        this.context = context;
+        this.rows = new RowsSql(context, queryResolver);
     }
 
     /** The rows that all begins with. */
     SelectBlock first(Step.From step) {
-        return rows.of(step.rows(), making.reserved());
+        return rows.of(step.rows(), context.reserved());
     }
 
     /** A step as the one that all begins with. */
-    static Step.From beginning(Step step, CompileContext making) {
+    static Step.From beginning(Step step, CompileContext context) {
         if (step instanceof Step.From from) {
             return from;
         }
-        throw making.wrong(
+        throw context.wrong(
                 "bad-step",
-                making.origin().at(),
+                context.origin().at(),
                 "The first step says what rows it begins with.",
                 "Begin with “rows of” and a table.");
     }
 
     /** The block after a step. Throws {@link ProblemException} with the place in its line where it cannot be. */
     SelectBlock after(SelectBlock before, Step step) {
-        SelectBlock block = before.isRolledUp() && !leavesLevels(step) ? making.wrapped(before) : before;
-        FilterSql filters = new FilterSql(making, rows);
-        ColumnsSql columns = new ColumnsSql(making);
-        OrderSql orders = new OrderSql(making);
+        SelectBlock block = before.isRolledUp() && !leavesLevels(step) ? context.wrapped(before) : before;
+        FilterSql filters = new FilterSql(context, rows);
+        ColumnsSql columns = new ColumnsSql(context);
+        OrderSql orders = new OrderSql(context);
         if (step instanceof Step.Where where) {
             return filters.where(block, where.condition());
-        } else if (step instanceof Step.Join beside) {
-            return new JoinSql(making, rows).beside(block, beside);
+        } else if (step instanceof Step.Join join) {
+            return new JoinSql(context, rows).beside(block, join);
         } else if (step instanceof Step.SemiJoin only) {
             return filters.onlyThose(block, only);
         } else if (step instanceof Step.MembershipFilter among) {
             return filters.amongThose(block, among);
-        } else if (step instanceof Step.Union under) {
-            return new UnionSql(making, rows).under(block, under);
-        } else if (step instanceof Step.Group total) {
-            return new GroupSql(making).of(block, total);
+        } else if (step instanceof Step.Union union) {
+            return new UnionSql(context, rows).under(block, union);
+        } else if (step instanceof Step.Group group) {
+            return new GroupSql(context).of(block, group);
         } else if (step instanceof Step.Sort sort) {
             return orders.sort(block, sort.by());
-        } else if (step instanceof Step.FirstRows first) {
-            return orders.first(block, first);
-        } else if (step instanceof Step.WindowColumn running) {
-            return orders.running(block, running);
+        } else if (step instanceof Step.FirstRows firstRows) {
+            return orders.first(block, firstRows);
+        } else if (step instanceof Step.WindowColumn windowColumn) {
+            return orders.running(block, windowColumn);
         }
         return columns(columns, block, step);
     }
@@ -61,7 +61,7 @@ final class StepCompiler {
     /** Whether a step reckons with nothing: within one block a key is another in the rows of its group than in those of a level. */
     private static boolean leavesLevels(Step step) {
         return step instanceof Step.Sort
-                || step instanceof Step.FirstRows first && first.each().isEmpty()
+                || step instanceof Step.FirstRows firstRows && firstRows.each().isEmpty()
                 || step instanceof Step.Columns
                 || step instanceof Step.DropColumns
                 || step instanceof Step.Rename;
@@ -70,8 +70,8 @@ final class StepCompiler {
     private SelectBlock columns(ColumnsSql columns, SelectBlock block, Step step) {
         if (step instanceof Step.Columns chosen) {
             return columns.columns(block, chosen.columns());
-        } else if (step instanceof Step.DropColumns without) {
-            return columns.without(block, without.columns());
+        } else if (step instanceof Step.DropColumns dropColumns) {
+            return columns.without(block, dropColumns.columns());
         } else if (step instanceof Step.Rename rename) {
             return columns.rename(block, rename.columns());
         } else if (step instanceof Step.NewColumn made) {
@@ -83,13 +83,13 @@ final class StepCompiler {
         } else if (step instanceof Step.Split split) {
             return columns.split(block, split);
         } else if (step instanceof Step.ToRows toRows) {
-            return new JoinSql(making, rows).toRows(block, toRows);
+            return new JoinSql(context, rows).toRows(block, toRows);
         } else if (step instanceof Step.Distinct) {
             return columns.distinct(block);
         }
-        throw making.wrong(
+        throw context.wrong(
                 "bad-step",
-                making.origin().at(),
+                context.origin().at(),
                 "Only the first step says what rows it begins with.",
                 "Write “beside each, its row of” or “under it, the rows of”.");
     }

@@ -23,25 +23,25 @@ final class StepQueryResolver implements QueryResolver {
     }
 
     @Override
-    public SelectBlock block(RowSource.Query query, CompileContext making, Set<String> taken, SelectBlock ours) {
-        String text = making.around().query(query.id()).orElseThrow(() -> unknown(query, making));
+    public SelectBlock block(RowSource.Query query, CompileContext context, Set<String> taken, SelectBlock ours) {
+        String text = context.around().query(query.id()).orElseThrow(() -> unknown(query, context));
         if (path.contains(query.id())) {
-            throw making.wrong(
+            throw context.wrong(
                     "query-circle",
                     query.at(),
                     "The rows of query “%s” would be made of themselves: %s."
                             .formatted(query.id(), String.join(" → ", path) + " → " + query.id()),
                     "Take the rows of another query.");
         }
-        CompileContext within = making.within(text, query.at(), taken)
-                .calledWith(new ParameterizedQuery(making, ours).arguments(query, text));
-        return StepLines.isSteps(text) ? ofSteps(query, text, within, making) : ofSql(query, text, within);
+        CompileContext within = context.within(text, query.at(), taken)
+                .calledWith(new ParameterizedQuery(context, ours).arguments(query, text));
+        return StepLines.isSteps(text) ? ofSteps(query, text, within, context) : ofSql(query, text, within);
     }
 
-    private static ProblemException unknown(RowSource.Query query, CompileContext making) {
-        Set<String> all = new TreeSet<>(making.around().queries());
-        all.addAll(making.around().queriesElsewhere().keySet());
-        return making.wrong(
+    private static ProblemException unknown(RowSource.Query query, CompileContext context) {
+        Set<String> all = new TreeSet<>(context.around().queries());
+        all.addAll(context.around().queriesElsewhere().keySet());
+        return context.wrong(
                 "unknown-query",
                 query.at(),
                 "There is no query “%s”.".formatted(query.id()),
@@ -51,21 +51,21 @@ final class StepQueryResolver implements QueryResolver {
     }
 
     /** @param around of the line that takes the rows, where what is wrong is told */
-    private SelectBlock ofSteps(RowSource.Query query, String text, CompileContext making, CompileContext around) {
+    private SelectBlock ofSteps(RowSource.Query query, String text, CompileContext context, CompileContext around) {
         StepQueryResolver deeper = new StepQueryResolver(
                 Stream.concat(path.stream(), Stream.of(query.id())).toList());
         Optional<SelectBlock> block = Optional.empty();
         for (StepLines.Line line : StepLines.of(text).steps()) {
             CompileContext one =
-                    making.within(line.text(), query.at(), making.reserved()).calledWith(making.arguments());
+                    context.within(line.text(), query.at(), context.reserved()).calledWith(context.arguments());
             try {
                 Step step = ParsedStep.of(line.text(), new StepScope(block.flatMap(SelectBlock::columns)))
                         .step();
-                StepCompiler building = new StepCompiler(one, deeper);
+                StepCompiler compiler = new StepCompiler(one, deeper);
                 block = Optional.of(
                         block.isEmpty()
-                                ? building.first(StepCompiler.beginning(step, one))
-                                : building.after(block.get(), step));
+                                ? compiler.first(StepCompiler.beginning(step, one))
+                                : compiler.after(block.get(), step));
             } catch (ProblemException e) {
                 throw around.wrong(
                         "query-broken",
@@ -79,10 +79,10 @@ final class StepQueryResolver implements QueryResolver {
                 "query-broken", query.at(), "Query “%s” has no steps.".formatted(query.id()), "Give it one."));
     }
 
-    private static SelectBlock ofSql(RowSource.Query query, String text, CompileContext making) {
+    private static SelectBlock ofSql(RowSource.Query query, String text, CompileContext context) {
         String bare = text.strip().replaceFirst(";\\s*$", "");
-        SqlFragment sql = ParameterizedQuery.filledIn(bare, making).and("\n", making.origin());
-        String alias = making.alias(query.id(), making.reserved());
-        return SelectBlock.of(new SelectBlock.Asked(sql), alias, Optional.empty(), making.origin());
+        SqlFragment sql = ParameterizedQuery.filledIn(bare, context).and("\n", context.origin());
+        String alias = context.alias(query.id(), context.reserved());
+        return SelectBlock.of(new SelectBlock.Asked(sql), alias, Optional.empty(), context.origin());
     }
 }

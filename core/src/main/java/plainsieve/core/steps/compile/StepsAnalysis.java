@@ -67,8 +67,8 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
     }
 
     /** Reads the text of steps. Never throws on what is wrong in it. */
-    public static StepsAnalysis of(String text, Dialect dialect, SchemaContext around) {
-        return new Reader(text, dialect, around).read();
+    public static StepsAnalysis of(String text, Dialect dialect, SchemaContext schema) {
+        return new Reader(text, dialect, schema).read();
     }
 
     /** The statement. Throws {@link ProblemException} with every problem when there is none. */
@@ -102,7 +102,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
                         problem.kind(),
                         problem.message(),
                         problem.advice(),
-                        problem.place().flatMap(place -> place(text, place)),
+                        problem.place().flatMap(location -> place(text, location)),
                         problem.parameter()))
                 .toList();
     }
@@ -119,17 +119,17 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
     private static final class Reader {
         private final String text;
         private final Dialect dialect;
-        private final SchemaContext around;
+        private final SchemaContext schema;
         private final List<One> steps = new ArrayList<>();
         private final List<Problem> problems = new ArrayList<>();
         private Optional<SelectBlock> block = Optional.empty();
         private CompileContext last;
 
-        Reader(String text, Dialect dialect, SchemaContext around) {
+        Reader(String text, Dialect dialect, SchemaContext schema) {
             this.text = text;
             this.dialect = dialect;
-            this.around = around;
-            this.last = CompileContext.of(dialect, around, 0, "");
+            this.schema = schema;
+            this.last = CompileContext.of(dialect, schema, 0, "");
         }
 
         StepsAnalysis read() {
@@ -177,18 +177,18 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
 
         private void step(StepLines.Line line) {
             Interruption.check();
-            CompileContext making = CompileContext.of(dialect, around, line.number(), line.text());
+            CompileContext context = CompileContext.of(dialect, schema, line.number(), line.text());
             StepScope scope = new StepScope(block.flatMap(SelectBlock::columns));
             Optional<ParsedStep> read = Optional.empty();
             try {
                 read = Optional.of(ParsedStep.of(line.text(), scope));
-                making = CompileContext.of(
-                        dialect, around, line.number(), read.get().written());
-                SelectBlock after = after(read.get().step(), making);
+                context = CompileContext.of(
+                        dialect, schema, line.number(), read.get().written());
+                SelectBlock after = after(read.get().step(), context);
                 if (line.on()) {
                     Set<String> fresh = fresh(after);
                     block = Optional.of(after);
-                    last = making;
+                    last = context;
                     add(line, read, fresh, Optional.empty());
                     return;
                 }
@@ -204,11 +204,11 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
             }
         }
 
-        private SelectBlock after(Step step, CompileContext making) {
-            StepCompiler building = new StepCompiler(making, new StepQueryResolver(List.of()));
+        private SelectBlock after(Step step, CompileContext context) {
+            StepCompiler compiler = new StepCompiler(context, new StepQueryResolver(List.of()));
             return block.isEmpty()
-                    ? building.first(StepCompiler.beginning(step, making))
-                    : building.after(block.get(), step);
+                    ? compiler.first(StepCompiler.beginning(step, context))
+                    : compiler.after(block.get(), step);
         }
 
         private Set<String> fresh(SelectBlock after) {
@@ -238,10 +238,10 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
         }
 
         private Problem placed(Problem problem, StepLines.Line line) {
-            Function<TextLocation, TextLocation> shifted = place -> LineIndex.of(text)
+            Function<TextLocation, TextLocation> shifted = location -> LineIndex.of(text)
                     .place(
-                            Math.min(line.start() + place.start(), text.length()),
-                            Math.min(line.start() + place.end(), text.length()));
+                            Math.min(line.start() + location.start(), text.length()),
+                            Math.min(line.start() + location.end(), text.length()));
             return problem.at(problem.place().map(shifted).orElseGet(() -> LineIndex.of(text)
                     .place(line.start(), line.start() + line.text().length())));
         }

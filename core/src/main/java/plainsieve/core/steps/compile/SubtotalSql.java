@@ -16,24 +16,24 @@ import plainsieve.core.value.Type;
  * the database can tell the levels apart, else one under the other. A key that a level is not of has no value in it.
  */
 final class SubtotalSql {
-    private final CompileContext making;
+    private final CompileContext context;
     private final GroupSql totals;
 
-    SubtotalSql(CompileContext making, GroupSql totals) {
-        this.making = making;
+    SubtotalSql(CompileContext context, GroupSql totals) {
+        this.context = context;
         this.totals = totals;
     }
 
     SelectBlock of(SelectBlock block, Step.Group step) {
-        return making.dialect().forms().takesLevels() ? atOnce(block, step) : underEachOther(block, step);
+        return context.dialect().forms().takesLevels() ? atOnce(block, step) : underEachOther(block, step);
     }
 
     private SelectBlock atOnce(SelectBlock block, Step.Group step) {
         SelectBlock grouped = totals.grouped(block, step);
         List<SqlFragment> keys = grouped.grouping().orElseThrow().keys();
-        SqlFragment level = SqlFragment.of(Integer.toString(keys.size()), making.origin());
+        SqlFragment level = SqlFragment.of(Integer.toString(keys.size()), context.origin());
         for (SqlFragment key : keys) {
-            level = level.and(" - grouping(", making.origin()).plus(key).and(")", making.origin());
+            level = level.and(" - grouping(", context.origin()).plus(key).and(")", context.origin());
         }
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (SelectBlock.Out out : grouped.outs()) {
@@ -50,7 +50,7 @@ final class SubtotalSql {
     private SelectBlock underEachOther(SelectBlock rows, Step.Group step) {
         Optional<SelectBlock.CommonTable> declared = declared(rows);
         SelectBlock block = declared.map(table -> SelectBlock.of(
-                        table, making.alias("rows", Set.of(table.name())), rows.columns(), making.origin()))
+                        table, context.alias("rows", Set.of(table.name())), rows.columns(), context.origin()))
                 .orElse(rows);
         List<SelectBlock> blocks = new ArrayList<>();
         for (int level = step.keys().size(); level >= 0; level--) {
@@ -69,10 +69,10 @@ final class SubtotalSql {
                 })
                 .toList();
         Set<String> taken = new LinkedHashSet<>();
-        blocks.forEach(one -> taken.addAll(making.taken(one)));
-        taken.addAll(making.taken(rows));
-        String alias = making.alias("levels", taken);
-        return SelectBlock.of(new SelectBlock.Union(blocks, declared), alias, Optional.of(columns), making.origin());
+        blocks.forEach(one -> taken.addAll(context.taken(one)));
+        taken.addAll(context.taken(rows));
+        String alias = context.alias("levels", taken);
+        return SelectBlock.of(new SelectBlock.Union(blocks, declared), alias, Optional.of(columns), context.origin());
     }
 
     /**
@@ -89,10 +89,10 @@ final class SubtotalSql {
         if (rows.open() || isTable || !isSelfContained(rows)) {
             return Optional.empty();
         }
-        Set<String> taken = new LinkedHashSet<>(making.taken(rows));
-        making.around().tables().forEach(table -> taken.add(table.toLowerCase(Locale.ROOT)));
+        Set<String> taken = new LinkedHashSet<>(context.taken(rows));
+        context.around().tables().forEach(table -> taken.add(table.toLowerCase(Locale.ROOT)));
         SelectBlock unordered = rows.limit().isPresent() ? rows : rows.ordered(List.of());
-        return Optional.of(new SelectBlock.CommonTable(making.alias("base", taken), unordered));
+        return Optional.of(new SelectBlock.CommonTable(context.alias("base", taken), unordered));
     }
 
     private static boolean isSelfContained(SelectBlock rows) {
@@ -110,7 +110,7 @@ final class SubtotalSql {
             outs.add(none(whole.get(i)));
         }
         outs.addAll(grouped.outs().subList(level, grouped.outs().size()));
-        SqlFragment number = SqlFragment.of(Integer.toString(level), making.origin());
+        SqlFragment number = SqlFragment.of(Integer.toString(level), context.origin());
         SqlExpression written = new SqlExpression(
                 number, Optional.of(Type.INTEGER), EvaluationLevel.CONSTANT, false, Binding.SINGLE, false);
         totals.add(outs, step.level().orElseThrow(), written);
@@ -119,9 +119,9 @@ final class SubtotalSql {
 
     private SelectBlock.Out none(SelectBlock.Out out) {
         Optional<Type> type = out.value().type();
-        String written = type.map(making.dialect().forms()::nothing).orElse("null");
+        String written = type.map(context.dialect().forms()::nothing).orElse("null");
         return new SelectBlock.Out(
                 out.name(),
-                SqlExpression.single(SqlFragment.of(written, making.origin()), type, EvaluationLevel.CONSTANT));
+                SqlExpression.single(SqlFragment.of(written, context.origin()), type, EvaluationLevel.CONSTANT));
     }
 }

@@ -24,12 +24,12 @@ final class UnionBlocks {
         if (!onlyTakes) {
             return Optional.empty();
         }
-        SelectBlock.Union stack = (SelectBlock.Union) block.from().get(0).item();
+        SelectBlock.Union union = (SelectBlock.Union) block.from().get(0).item();
         List<SelectBlock> parts =
-                stack.blocks().stream().map(part -> taken(part, block)).toList();
+                union.blocks().stream().map(part -> taken(part, block)).toList();
         return parts.stream().anyMatch(part -> losesTotals(part, part.outs()))
                 ? Optional.empty()
-                : Optional.of(new SelectBlock.Union(parts, stack.declared()));
+                : Optional.of(new SelectBlock.Union(parts, union.declared()));
     }
 
     /** Whether a total of everything would be left without a total: without keys there is one row only while one is asked. */
@@ -49,9 +49,9 @@ final class UnionBlocks {
     }
 
     /** Columns that are asked of blocks under each other; with a total of each that would have none. */
-    static Set<String> withTotals(Set<String> asked, SelectBlock.Union stack) {
+    static Set<String> withTotals(Set<String> asked, SelectBlock.Union union) {
         Set<String> names = new LinkedHashSet<>(asked);
-        for (SelectBlock block : stack.blocks()) {
+        for (SelectBlock block : union.blocks()) {
             List<SelectBlock.Out> outs = block.outs().stream()
                     .filter(out -> names.contains(out.name()))
                     .toList();

@@ -10,16 +10,16 @@ import plainsieve.core.steps.model.Step;
 
 /** Makes SQL of rows that are put under each other, by the names of their columns. */
 final class UnionSql {
-    private final CompileContext making;
+    private final CompileContext context;
     private final RowsSql rows;
 
-    UnionSql(CompileContext making, RowsSql rows) {
-        this.making = making;
+    UnionSql(CompileContext context, RowsSql rows) {
+        this.context = context;
         this.rows = rows;
     }
 
     SelectBlock under(SelectBlock block, Step.Union step) {
-        SelectBlock other = rows.of(step.rows(), making.taken(block));
+        SelectBlock other = rows.of(step.rows(), context.taken(block));
         refuseOpen(block, step);
         refuseOpen(other, step);
         List<KnownColumn> columns = new ArrayList<>(block.columns().orElseThrow());
@@ -40,10 +40,10 @@ final class UnionSql {
                         column.mayBeEmpty() || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
                 .toList();
         return SelectBlock.of(
-                SelectBlock.Union.of(new NumericPrecision(making.dialect().forms()).kept(blocks, making.origin())),
-                making.alias("under", aliases(blocks)),
+                SelectBlock.Union.of(new NumericPrecision(context.dialect().forms()).kept(blocks, context.origin())),
+                context.alias("under", aliases(blocks)),
                 Optional.of(all),
-                making.origin());
+                context.origin());
     }
 
     private static boolean mayBeEmpty(SelectBlock block, KnownColumn column) {
@@ -60,8 +60,8 @@ final class UnionSql {
     private List<SelectBlock> before(SelectBlock block) {
         SelectBlock unordered = block.limit().isPresent() ? block : block.ordered(List.of());
         return UnionBlocks.bare(unordered)
-                .filter(stack -> stack.declared().isEmpty()
-                        && stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
+                .filter(union -> union.declared().isEmpty()
+                        && union.blocks().stream().noneMatch(one -> one.from().isEmpty()))
                 .map(SelectBlock.Union::blocks)
                 .orElseGet(() -> List.of(within(unordered)));
     }
@@ -72,7 +72,7 @@ final class UnionSql {
      */
     private SelectBlock within(SelectBlock block) {
         return block.limit().isPresent() || block.distinct()
-                ? making.wrapped(block).ordered(List.of())
+                ? context.wrapped(block).ordered(List.of())
                 : block;
     }
 
@@ -82,9 +82,9 @@ final class UnionSql {
         for (KnownColumn column : columns) {
             Optional<SelectBlock.Out> out = plain.out(column.name());
             String written =
-                    column.type().map(making.dialect().forms()::nothing).orElse("null");
+                    column.type().map(context.dialect().forms()::nothing).orElse("null");
             SqlExpression none = SqlExpression.single(
-                    SqlFragment.of(written, making.origin()), column.type(), EvaluationLevel.CONSTANT);
+                    SqlFragment.of(written, context.origin()), column.type(), EvaluationLevel.CONSTANT);
             outs.add(new SelectBlock.Out(
                     column.name(), out.map(SelectBlock.Out::value).orElse(none)));
         }
@@ -93,7 +93,7 @@ final class UnionSql {
 
     private void refuseOpen(SelectBlock block, Step.Union step) {
         if (block.open()) {
-            throw making.wrong(
+            throw context.wrong(
                     "unknown-columns",
                     step.rows().at(),
                     "What columns there are is not known here, so rows cannot be put under each other by their names.",

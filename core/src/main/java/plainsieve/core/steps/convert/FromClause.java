@@ -49,13 +49,13 @@ final class FromClause {
     private final SqlTokenReader words;
     private final SqlTables tables;
     private final SqlExpressionReader expressions;
-    private final SchemaContext around;
+    private final SchemaContext schema;
 
-    FromClause(SqlExpressionReader expressions, SqlTables tables, SchemaContext around) {
+    FromClause(SqlExpressionReader expressions, SqlTables tables, SchemaContext schema) {
         this.words = expressions.words();
         this.tables = tables;
         this.expressions = expressions;
-        this.around = around;
+        this.schema = schema;
     }
 
     List<SimpleSelect.Join> read() {
@@ -90,7 +90,7 @@ final class FromClause {
                 || words.is(TokenKind.WORD) && !words.isWord(0, BEHIND_TABLES)) {
             alias = words.name();
         }
-        tables.add(new SqlTables.Table(schema, name, alias, around.columns(schema, name)));
+        tables.add(new SqlTables.Table(schema, name, alias, this.schema.columns(schema, name)));
     }
 
     private SimpleSelect.Join match(boolean kept) {

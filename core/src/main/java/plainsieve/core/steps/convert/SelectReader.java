@@ -15,13 +15,13 @@ final class SelectReader {
     private final SqlTokenReader words;
     private final SqlTables tables;
     private final SqlExpressionReader expressions;
-    private final SchemaContext around;
+    private final SchemaContext schema;
 
-    SelectReader(String sql, Dialect dialect, SchemaContext around) {
+    SelectReader(String sql, Dialect dialect, SchemaContext schema) {
         this.words = new SqlTokenReader(sql, dialect);
         this.tables = new SqlTables(words);
         this.expressions = new SqlExpressionReader(words, tables);
-        this.around = around;
+        this.schema = schema;
     }
 
     SqlTokenReader words() {
@@ -46,7 +46,7 @@ final class SelectReader {
         int from = words.find(select, "from");
         words.goTo(from);
         words.must("from");
-        List<SimpleSelect.Join> joins = new FromClause(expressions, tables, around).read();
+        List<SimpleSelect.Join> joins = new FromClause(expressions, tables, schema).read();
         int rest = words.at();
         words.goTo(select);
         List<SimpleSelect.Item> items = items(from);

@@ -97,7 +97,7 @@ final class SqlConditionReader {
     }
 
     private StepCondition compared(StepExpression left) {
-        ComparisonOperator verb = SIGNS.entrySet().stream()
+        ComparisonOperator comparisonOperator = SIGNS.entrySet().stream()
                 .filter(sign -> words.isSymbol(0, sign.getKey()))
                 .map(Map.Entry::getValue)
                 .findFirst()
@@ -105,15 +105,16 @@ final class SqlConditionReader {
         words.take();
         StepExpression right = expressions.read();
         if (right instanceof StepExpression.Moved dayAfter
-                && (verb == ComparisonOperator.IS_BELOW || verb == ComparisonOperator.IS_AT_LEAST)) {
+                && (comparisonOperator == ComparisonOperator.IS_BELOW
+                        || comparisonOperator == ComparisonOperator.IS_AT_LEAST)) {
             return test(
                     left,
-                    verb == ComparisonOperator.IS_BELOW
+                    comparisonOperator == ComparisonOperator.IS_BELOW
                             ? ComparisonOperator.IS_ON_OR_BEFORE
                             : ComparisonOperator.IS_AFTER,
                     List.of(dayAfter.from()));
         }
-        return test(left, verb, List.of(refusedNothing(right)));
+        return test(left, comparisonOperator, List.of(refusedNothing(right)));
     }
 
     private StepExpression value() {
@@ -152,21 +153,22 @@ final class SqlConditionReader {
         if (!plain || words.isWord("escape")) {
             throw words.refused("Steps ask for a text at the beginning, at the end, or anywhere.");
         }
-        ComparisonOperator verb = before && after
+        ComparisonOperator comparisonOperator = before && after
                 ? ComparisonOperator.CONTAINS
                 : before ? ComparisonOperator.ENDS : ComparisonOperator.STARTS;
         StepExpression sought = new StepExpression.Fixed(new Value.Text(bare), SqlTables.NOWHERE);
-        if (not && verb == ComparisonOperator.CONTAINS) {
+        if (not && comparisonOperator == ComparisonOperator.CONTAINS) {
             return test(left, ComparisonOperator.CONTAINS_NOT, List.of(sought));
         }
-        StepCondition found = test(left, verb, List.of(sought));
+        StepCondition found = test(left, comparisonOperator, List.of(sought));
         return not ? new StepCondition.Not(found) : found;
     }
 
-    private StepCondition test(StepExpression left, ComparisonOperator verb, List<StepExpression> others) {
+    private StepCondition test(
+            StepExpression left, ComparisonOperator comparisonOperator, List<StepExpression> others) {
         if (left instanceof StepExpression.Moved || others.stream().anyMatch(StepExpression.Moved.class::isInstance)) {
             throw words.refused("Steps may give another type to what is moved in time.");
         }
-        return new StepCondition.Test(left, verb, others, SqlTables.NOWHERE);
+        return new StepCondition.Test(left, comparisonOperator, others, SqlTables.NOWHERE);
     }
 }

@@ -27,43 +27,43 @@ public final class SqlToSteps {
      * The text of the steps. Throws {@link ProblemException} of kind {@code not-as-steps} with the place of what steps have
      * nothing for that is exactly the same.
      */
-    public static String asSteps(String sql, Dialect dialect, SchemaContext around) {
-        SelectReader reader = new SelectReader(sql, dialect, around);
+    public static String asSteps(String sql, Dialect dialect, SchemaContext schema) {
+        SelectReader reader = new SelectReader(sql, dialect, schema);
         SimpleSelect select = reader.read();
         StepsWriter steps = new StepsWriter(select, reader);
         String whole = steps.text(true);
-        StepsAnalysis reading = checked(StepsAnalysis.of(whole, dialect, around));
+        StepsAnalysis analysis = checked(StepsAnalysis.of(whole, dialect, schema));
         String shorter = steps.text(false);
-        StepsAnalysis other = StepsAnalysis.of(shorter, dialect, around);
+        StepsAnalysis other = StepsAnalysis.of(shorter, dialect, schema);
         boolean alike = other.problems().isEmpty()
                 && columns(other).isPresent()
-                && columns(other).equals(columns(reading));
-        refuseOtherOrder(steps, reading);
+                && columns(other).equals(columns(analysis));
+        refuseOtherOrder(steps, analysis);
         return alike ? shorter : whole;
     }
 
-    private static StepsAnalysis checked(StepsAnalysis reading) {
-        if (!reading.problems().isEmpty()) {
-            throw refused(
-                    "Its steps would not be right: " + reading.problems().get(0).message());
+    private static StepsAnalysis checked(StepsAnalysis analysis) {
+        if (!analysis.problems().isEmpty()) {
+            throw refused("Its steps would not be right: "
+                    + analysis.problems().get(0).message());
         }
-        return reading;
+        return analysis;
     }
 
-    private static Optional<List<String>> columns(StepsAnalysis reading) {
-        return last(reading)
+    private static Optional<List<String>> columns(StepsAnalysis analysis) {
+        return last(analysis)
                 .columns()
                 .map(columns -> columns.stream().map(KnownColumn::name).toList());
     }
 
-    private static StepsAnalysis.One last(StepsAnalysis reading) {
-        return reading.steps().get(reading.steps().size() - 1);
+    private static StepsAnalysis.One last(StepsAnalysis analysis) {
+        return analysis.steps().get(analysis.steps().size() - 1);
     }
 
     /** Steps put rows without a value last. */
-    private static void refuseOtherOrder(StepsWriter steps, StepsAnalysis reading) {
+    private static void refuseOtherOrder(StepsWriter steps, StepsAnalysis analysis) {
         for (String name : steps.neverEmpty()) {
-            boolean always = reading.steps().stream()
+            boolean always = analysis.steps().stream()
                     .takeWhile(step ->
                             step.step().filter(Step.Columns.class::isInstance).isEmpty())
                     .flatMap(step -> step.columns().stream())

@@ -33,32 +33,32 @@ import plainsieve.core.value.ProblemException;
 public final class FederatedSteps {
     private final String text;
     private final Dialect dialect;
-    private final SchemaContext around;
+    private final SchemaContext schema;
     private final StepLines.Line first;
 
-    private FederatedSteps(String text, Dialect dialect, SchemaContext around, StepLines.Line first) {
+    private FederatedSteps(String text, Dialect dialect, SchemaContext schema, StepLines.Line first) {
         this.text = text;
         this.dialect = dialect;
-        this.around = around;
+        this.schema = schema;
         this.first = first;
     }
 
     /** Reads the text of steps. Never throws on what is wrong in it. */
-    public static StepsAnalysis of(String text, Dialect dialect, SchemaContext around) {
-        Optional<StepLines.Line> first = firstElsewhere(text, around);
+    public static StepsAnalysis of(String text, Dialect dialect, SchemaContext schema) {
+        Optional<StepLines.Line> first = firstElsewhere(text, schema);
         return first.isEmpty()
-                ? StepsAnalysis.of(text, dialect, around)
-                : new FederatedSteps(text, dialect, around, first.get()).read();
+                ? StepsAnalysis.of(text, dialect, schema)
+                : new FederatedSteps(text, dialect, schema, first.get()).read();
     }
 
     /** Whether a text takes rows of another source than its own. */
-    public static boolean isOne(String text, SchemaContext around) {
-        return StepLines.isSteps(text) && firstElsewhere(text, around).isPresent();
+    public static boolean isOne(String text, SchemaContext schema) {
+        return StepLines.isSteps(text) && firstElsewhere(text, schema).isPresent();
     }
 
     /** The columns that the rows of a query have; none while they are not known. */
-    public static List<KnownColumn> columns(String query, Dialect dialect, SchemaContext around) {
-        LocalSchemaContext here = new LocalSchemaContext(dialect, around, Optional.empty());
+    public static List<KnownColumn> columns(String query, Dialect dialect, SchemaContext schema) {
+        LocalSchemaContext here = new LocalSchemaContext(dialect, schema, Optional.empty());
         try {
             return here.columns("", here.nameOf(query)).orElse(List.of());
         } catch (ProblemException e) {
@@ -68,20 +68,20 @@ public final class FederatedSteps {
     }
 
     /** The number of the line from which on all is done here; nothing when all of it is done at the source. */
-    public static Optional<Integer> lineHere(String text, SchemaContext around) {
-        return StepLines.isSteps(text) ? firstElsewhere(text, around).map(StepLines.Line::number) : Optional.empty();
+    public static Optional<Integer> lineHere(String text, SchemaContext schema) {
+        return StepLines.isSteps(text) ? firstElsewhere(text, schema).map(StepLines.Line::number) : Optional.empty();
     }
 
-    private static Optional<StepLines.Line> firstElsewhere(String text, SchemaContext around) {
+    private static Optional<StepLines.Line> firstElsewhere(String text, SchemaContext schema) {
         return StepLines.of(text).steps().stream()
-                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.id(), around)))
+                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.id(), schema)))
                 .findFirst();
     }
 
     /** One that cannot be taken is told in its line, when that is read. */
-    private static boolean isElsewhere(String query, SchemaContext around) {
+    private static boolean isElsewhere(String query, SchemaContext schema) {
         try {
-            return around.elsewhere(query).isPresent();
+            return schema.elsewhere(query).isPresent();
         } catch (ProblemException e) {
             return true;
         }
@@ -95,11 +95,13 @@ public final class FederatedSteps {
         String before = Stream.of(text.split("\n", -1)).limit(first.number()).collect(Collectors.joining("\n"));
         List<StepLines.Line> own = StepLines.of(before).steps();
         Optional<StepsAnalysis> atSource =
-                own.isEmpty() ? Optional.empty() : Optional.of(StepsAnalysis.of(before, dialect, around));
-        LocalSchemaContext aroundHere = new LocalSchemaContext(dialect, around, atSource.map(StepsAnalysis::columns));
-        StepsAnalysis here = StepsAnalysis.of(behind(own, atSource, aroundHere), Dialects.HERE, aroundHere);
+                own.isEmpty() ? Optional.empty() : Optional.of(StepsAnalysis.of(before, dialect, schema));
+        LocalSchemaContext localSchemaContext =
+                new LocalSchemaContext(dialect, schema, atSource.map(StepsAnalysis::columns));
+        StepsAnalysis here =
+                StepsAnalysis.of(behind(own, atSource, localSchemaContext), Dialects.HERE, localSchemaContext);
         List<Problem> problems = new ArrayList<>(called());
-        atSource.ifPresent(reading -> problems.addAll(reading.problems()));
+        atSource.ifPresent(analysis -> problems.addAll(analysis.problems()));
         // What is wrong at the source would be told again of all that stands on it.
         if (problems.isEmpty()) {
             problems.addAll(placed(here.problems()));
@@ -107,7 +109,7 @@ public final class FederatedSteps {
         Optional<CompiledSteps> made = Optional.empty();
         if (problems.isEmpty()) {
             try {
-                made = Optional.of(made(before, atSource, here, aroundHere));
+                made = Optional.of(made(before, atSource, here, localSchemaContext));
             } catch (ProblemException e) {
                 problems.addAll(e.problems());
             }
@@ -116,11 +118,12 @@ public final class FederatedSteps {
     }
 
     /** The steps that are done here, each in its own line; in front of them those rows that the source gives, in their order. */
-    private String behind(List<StepLines.Line> own, Optional<StepsAnalysis> atSource, LocalSchemaContext aroundHere) {
+    private String behind(
+            List<StepLines.Line> own, Optional<StepsAnalysis> atSource, LocalSchemaContext localSchemaContext) {
         List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
         if (atSource.isPresent()) {
             lines.subList(1, first.number()).replaceAll(line -> "");
-            lines.set(own.get(0).number(), "rows of " + name(aroundHere.rowsName()));
+            lines.set(own.get(0).number(), "rows of " + name(localSchemaContext.rowsName()));
             List<StepsAnalysis.Sorted> order = atSource.get().order();
             if (!order.isEmpty()) {
                 lines.set(
@@ -154,11 +157,11 @@ public final class FederatedSteps {
 
     /** Its lines are those of the whole text, at the same number. */
     private List<Problem> placed(List<Problem> ofHere) {
-        LineIndex lines = LineIndex.of(text);
+        LineIndex lineIndex = LineIndex.of(text);
         return ofHere.stream()
                 .map(problem -> problem.place().isEmpty()
                         ? problem
-                        : problem.at(lines.inLine(
+                        : problem.at(lineIndex.inLine(
                                 problem.place().get().line(),
                                 problem.place().get().column(),
                                 problem.place().get().end()
@@ -167,25 +170,28 @@ public final class FederatedSteps {
     }
 
     private CompiledSteps made(
-            String before, Optional<StepsAnalysis> atSource, StepsAnalysis here, LocalSchemaContext aroundHere) {
+            String before,
+            Optional<StepsAnalysis> atSource,
+            StepsAnalysis here,
+            LocalSchemaContext localSchemaContext) {
         CompiledSteps last = here.statement();
-        PartTexts sides = new PartTexts(dialect, around, aroundHere, last.sql());
-        Optional<CompiledSteps> own = atSource.map(reading -> sides.pruned(before, reading));
+        PartTexts sides = new PartTexts(dialect, schema, localSchemaContext, last.sql());
+        Optional<CompiledSteps> own = atSource.map(analysis -> sides.pruned(before, analysis));
         FederatedQueryText whole = FederatedQueryText.of(sides.all(own.map(CompiledSteps::sql)), last.sql());
         List<CompiledSteps.MappedRange> stretches = new ArrayList<>();
         own.ifPresent(found -> whole.sides().stream()
-                .filter(side -> side.name().equals(aroundHere.rowsName()))
-                .forEach(side -> found.stretches().stream()
-                        .filter(stretch -> stretch.origin().line() < first.number())
-                        .forEach(stretch -> stretches.add(moved(stretch, side.start())))));
+                .filter(part -> part.name().equals(localSchemaContext.rowsName()))
+                .forEach(part -> found.stretches().stream()
+                        .filter(mappedRange -> mappedRange.origin().line() < first.number())
+                        .forEach(mappedRange -> stretches.add(moved(mappedRange, part.start())))));
         last.stretches().stream()
-                .filter(stretch -> stretch.origin().line() >= first.number())
-                .forEach(stretch -> stretches.add(moved(stretch, whole.hereStart())));
+                .filter(mappedRange -> mappedRange.origin().line() >= first.number())
+                .forEach(mappedRange -> stretches.add(moved(mappedRange, whole.hereStart())));
         return new CompiledSteps(whole.whole(), stretches);
     }
 
-    private static CompiledSteps.MappedRange moved(CompiledSteps.MappedRange stretch, int by) {
-        return new CompiledSteps.MappedRange(stretch.start() + by, stretch.end() + by, stretch.origin());
+    private static CompiledSteps.MappedRange moved(CompiledSteps.MappedRange mappedRange, int by) {
+        return new CompiledSteps.MappedRange(mappedRange.start() + by, mappedRange.end() + by, mappedRange.origin());
     }
 
     /** Each as it was read where it is done. */

@@ -85,8 +85,8 @@ final class LocalSchemaContext implements SchemaContext {
         return read.or(() -> elsewhere.get().columns());
     }
 
-    private static Optional<List<KnownColumn>> known(StepsAnalysis reading) {
-        return Optional.of(reading.columns()).filter(columns -> !columns.isEmpty());
+    private static Optional<List<KnownColumn>> known(StepsAnalysis analysis) {
+        return Optional.of(analysis.columns()).filter(columns -> !columns.isEmpty());
     }
 
     @Override

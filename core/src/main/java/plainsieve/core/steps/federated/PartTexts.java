@@ -27,17 +27,17 @@ import plainsieve.core.value.Type;
 /** Says what every source is asked for: the rows that the SQL here reads, of their columns those that it can need. */
 final class PartTexts {
     private final Dialect dialect;
-    private final SchemaContext around;
+    private final SchemaContext schema;
     private final LocalSchemaContext here;
     private final UsedColumns used;
     private final SourcePart.Place own;
 
     /** @param sql what is asked here */
-    PartTexts(Dialect dialect, SchemaContext around, LocalSchemaContext here, String sql) {
+    PartTexts(Dialect dialect, SchemaContext schema, LocalSchemaContext here, String sql) {
         this.dialect = dialect;
-        this.around = around;
+        this.schema = schema;
         this.here = here;
-        this.own = new SourcePart.Place(around.source(), dialect);
+        this.own = new SourcePart.Place(schema.source(), dialect);
         this.used = new UsedColumns(ParsedQuery.parse(sql, Dialects.HERE));
     }
 
@@ -72,7 +72,7 @@ final class PartTexts {
     }
 
     private boolean mayTravel(String from, String to) {
-        return !from.equals(to) && around.mayTravel(from, to);
+        return !from.equals(to) && schema.mayTravel(from, to);
     }
 
     private static Map<String, Type> types(List<KnownColumn> columns) {
@@ -101,9 +101,9 @@ final class PartTexts {
 
     private Asked ofQuery(String name, String id, List<KnownColumn> columns, List<KnownColumn> needed) {
         String steps = rowsOf(id) + (needed.size() < columns.size() ? "\n" + columns(needed) : "");
-        Optional<RemoteQuery> elsewhere = around.elsewhere(id);
+        Optional<RemoteQuery> elsewhere = schema.elsewhere(id);
         if (elsewhere.isEmpty()) {
-            String sql = read(id, StepsAnalysis.of(steps, dialect, around));
+            String sql = read(id, StepsAnalysis.of(steps, dialect, schema));
             return new Asked(name, own, needed, sql);
         }
         RemoteQuery other = elsewhere.get();
@@ -119,24 +119,24 @@ final class PartTexts {
         return new Asked(name, place, columns, text);
     }
 
-    private static String read(String id, StepsAnalysis reading) {
-        return reading.made()
+    private static String read(String id, StepsAnalysis analysis) {
+        return analysis.made()
                 .map(CompiledSteps::sql)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "query-broken",
                         "Query “%s” cannot be read: %s"
-                                .formatted(id, reading.problems().get(0).message()),
+                                .formatted(id, analysis.problems().get(0).message()),
                         "Mend that query first.")));
     }
 
     /** The SQL of the steps in front, with those columns alone that are needed behind them. */
-    CompiledSteps pruned(String before, StepsAnalysis reading) {
-        List<KnownColumn> columns = reading.columns();
+    CompiledSteps pruned(String before, StepsAnalysis analysis) {
+        List<KnownColumn> columns = analysis.columns();
         List<KnownColumn> needed = used.of(new UsedColumns.Table("", here.rowsName()), columns);
         if (needed.size() == columns.size()) {
-            return reading.statement();
+            return analysis.statement();
         }
-        return StepsAnalysis.of(before + "\n" + columns(needed), dialect, around)
+        return StepsAnalysis.of(before + "\n" + columns(needed), dialect, schema)
                 .statement();
     }
 

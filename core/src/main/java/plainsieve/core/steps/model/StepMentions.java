@@ -13,10 +13,10 @@ public final class StepMentions {
 
     /** The columns that a condition names, but for those of other rows. */
     public static Set<String> columns(StepCondition condition) {
-        StepMentions mentioned = new StepMentions();
-        mentioned.in(condition);
+        StepMentions stepMentions = new StepMentions();
+        stepMentions.in(condition);
         Set<String> names = new LinkedHashSet<>();
-        mentioned.all.forEach(one -> {
+        stepMentions.all.forEach(one -> {
             if (one instanceof StepExpression.Column column && !column.theirs()) {
                 names.add(column.name());
             }
@@ -31,9 +31,9 @@ public final class StepMentions {
 
     /** Every function that an expression calls, outermost first. */
     public static List<StepExpression.Call> calls(StepExpression expression) {
-        StepMentions mentioned = new StepMentions();
-        mentioned.in(expression);
-        return mentioned.all.stream()
+        StepMentions stepMentions = new StepMentions();
+        stepMentions.in(expression);
+        return stepMentions.all.stream()
                 .filter(StepExpression.Call.class::isInstance)
                 .map(StepExpression.Call.class::cast)
                 .toList();

@@ -133,12 +133,12 @@ final class GroupStepParser {
         cursor.mark(StepMark.of(
                 StepMark.Kind.FIGURE, new LineSpan(start, cursor.last().end())));
         Optional<StepCondition> where = cursor.takes("where") ? Optional.of(conditions.read()) : Optional.empty();
-        LineSpan at = new LineSpan(start, cursor.last().end());
-        return new Step.Figure(found.getValue(), of, where, name(found.getValue(), of, at), at);
+        LineSpan span = new LineSpan(start, cursor.last().end());
+        return new Step.Figure(found.getValue(), of, where, name(found.getValue(), of, span), span);
     }
 
     /** What a total is called that has no name of its own: its words, as far as a name can have them. */
-    private Step.Name name(Measure.Function function, Optional<StepExpression> of, LineSpan at) {
+    private Step.Name name(Measure.Function function, Optional<StepExpression> of, LineSpan span) {
         if (cursor.takes("as")) {
             return made();
         }
@@ -154,7 +154,7 @@ final class GroupStepParser {
                     case MAX -> "largest";
                     case SUM, MEDIAN, SHARE -> function.word();
                 };
-        return new Step.Name(column.isEmpty() ? words : words + "_" + column, at);
+        return new Step.Name(column.isEmpty() ? words : words + "_" + column, span);
     }
 
     /** {@code island, departed_at largest first}. */
@@ -179,9 +179,10 @@ final class GroupStepParser {
         boolean largest = cursor.takes("largest first");
         boolean said = largest || cursor.takes("smallest first");
         if (said) {
-            LineSpan at = new LineSpan(comma ? start + 1 : start, cursor.last().end());
+            LineSpan span =
+                    new LineSpan(comma ? start + 1 : start, cursor.last().end());
             LineSpan words = new LineSpan(
-                    cursor.last().end() - (largest ? "largest first" : "smallest first").length(), at.end());
+                    cursor.last().end() - (largest ? "largest first" : "smallest first").length(), span.end());
             cursor.mark(new StepMark(StepMark.Kind.DIRECTION, words, words, List.of()));
         }
         return new Step.By(name, largest);

@@ -77,11 +77,11 @@ final class RowSourceParser {
             schema = name.name();
             name = cursor.name("A table");
         }
-        LineSpan at = from(start);
-        cursor.mark(StepMark.of(StepMark.Kind.TABLE, at));
+        LineSpan span = from(start);
+        cursor.mark(StepMark.of(StepMark.Kind.TABLE, span));
         return cursor.takes("(")
                 ? new RowSource.Called(schema, name.name(), arguments(), from(start))
-                : new RowSource.Table(schema, name.name(), at);
+                : new RowSource.Table(schema, name.name(), span);
     }
 
     private List<StepExpression> arguments() {
@@ -119,9 +119,9 @@ final class RowSourceParser {
         do {
             rows.add(row(columns.size()));
         } while (cursor.takes(","));
-        LineSpan at = from(start);
-        cursor.mark(StepMark.of(StepMark.Kind.TYPED, at));
-        return new RowSource.Typed(columns, rows, at);
+        LineSpan span = from(start);
+        cursor.mark(StepMark.of(StepMark.Kind.TYPED, span));
+        return new RowSource.Typed(columns, rows, span);
     }
 
     private List<StepExpression> row(int width) {

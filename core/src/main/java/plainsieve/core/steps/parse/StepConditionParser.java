@@ -102,15 +102,15 @@ final class StepConditionParser {
         if (cursor.takes(RECENT)) {
             return recent(left, start);
         }
-        ComparisonOperator verb = verb();
+        ComparisonOperator comparisonOperator = verb();
         LineSpan words = new LineSpan(verbAt, cursor.last().end());
         int mark = cursor.marks().size();
-        List<StepExpression> others = others(verb, column);
+        List<StepExpression> others = others(comparisonOperator, column);
         List<String> written = new ArrayList<>(List.of(column));
         others.forEach(other -> written.add(cursor.text(other.at())));
         LineSpan whole = new LineSpan(verbAt, cursor.last().end());
         cursor.marks().add(mark, new StepMark(StepMark.Kind.VERB, words, whole, written));
-        return new StepCondition.Test(left, verb, others, new LineSpan(start, whole.end()));
+        return new StepCondition.Test(left, comparisonOperator, others, new LineSpan(start, whole.end()));
     }
 
     private StepCondition recent(StepExpression left, int start) {
@@ -126,13 +126,14 @@ final class StepConditionParser {
 
     private ComparisonOperator verb() {
         Optional<ComparisonOperator> found = Arrays.stream(ComparisonOperator.values())
-                .filter(verb -> verb != ComparisonOperator.IS_FROM && cursor.sees(verb.words()))
+                .filter(comparisonOperator ->
+                        comparisonOperator != ComparisonOperator.IS_FROM && cursor.sees(comparisonOperator.words()))
                 .findFirst();
-        ComparisonOperator verb = found.orElseThrow(() -> cursor.wrong(
+        ComparisonOperator comparisonOperator = found.orElseThrow(() -> cursor.wrong(
                 "A comparison is missing here.",
                 "Write for example “is”, “is any of”, “is above”, “contains” or “has a value”."));
-        cursor.takes(verb.words());
-        return verb == ComparisonOperator.IS_SPAN ? span() : verb;
+        cursor.takes(comparisonOperator.words());
+        return comparisonOperator == ComparisonOperator.IS_SPAN ? span() : comparisonOperator;
     }
 
     /** Which of the two that begin alike is meant is told by what stands between its values. */
@@ -147,18 +148,18 @@ final class StepConditionParser {
         return ComparisonOperator.IS_SPAN;
     }
 
-    private List<StepExpression> others(ComparisonOperator verb, String column) {
-        return switch (verb.wants()) {
+    private List<StepExpression> others(ComparisonOperator comparisonOperator, String column) {
+        return switch (comparisonOperator.wants()) {
             case NOTHING -> List.of();
             case ONE -> List.of(expressions.compared(column));
-            case TWO -> two(verb, column);
+            case TWO -> two(comparisonOperator, column);
             case LIST -> list(column);
         };
     }
 
-    private List<StepExpression> two(ComparisonOperator verb, String column) {
+    private List<StepExpression> two(ComparisonOperator comparisonOperator, String column) {
         StepExpression from = expressions.compared(column);
-        cursor.must(verb.between());
+        cursor.must(comparisonOperator.between());
         return List.of(from, expressions.compared(column));
     }
 

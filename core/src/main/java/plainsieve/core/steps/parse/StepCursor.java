@@ -70,8 +70,8 @@ final class StepCursor {
         return peek().kind() == StepToken.Kind.END;
     }
 
-    String text(LineSpan at) {
-        return line.substring(at.start(), at.end());
+    String text(LineSpan span) {
+        return line.substring(span.start(), span.end());
     }
 
     /** The last word that was taken. */
@@ -140,16 +140,16 @@ final class StepCursor {
     }
 
     /** Something that has to be written otherwise. */
-    void mend(LineSpan at, String otherwise) {
-        mends.add(new TextEdit(at.start(), at.end(), otherwise));
+    void mend(LineSpan span, String otherwise) {
+        mends.add(new TextEdit(span.start(), span.end(), otherwise));
     }
 
     ProblemException wrong(String message, String advice) {
         return wrong(peek().at(), message, advice);
     }
 
-    ProblemException wrong(LineSpan at, String message, String advice) {
+    ProblemException wrong(LineSpan span, String message, String advice) {
         return new ProblemException(Problem.of("bad-step", message, advice)
-                .at(TextLocation.in(line, at.start(), Math.max(at.end(), at.start()))));
+                .at(TextLocation.in(line, span.start(), Math.max(span.end(), span.start()))));
     }
 }

@@ -79,8 +79,8 @@ final class StepExpressionParser {
         return unit.map(found -> {
             cursor.take();
             countOperator();
-            LineSpan at = from.at().to(cursor.last());
-            return new StepExpression.Moved(from, sign == Sign.MINUS, amount, found, at);
+            LineSpan span = from.at().to(cursor.last());
+            return new StepExpression.Moved(from, sign == Sign.MINUS, amount, found, span);
         });
     }
 
@@ -151,7 +151,8 @@ final class StepExpressionParser {
     }
 
     private StepExpression fixed(StepToken token, boolean negative) {
-        LineSpan at = negative ? new LineSpan(token.at().start() - 1, token.at().end()) : token.at();
+        LineSpan span =
+                negative ? new LineSpan(token.at().start() - 1, token.at().end()) : token.at();
         String written = (negative ? "-" : "") + token.text();
         Type type =
                 switch (token.kind()) {
@@ -159,7 +160,7 @@ final class StepExpressionParser {
                     case TIME -> written.contains("T") ? Type.DATETIME : Type.DATE;
                     default -> written.contains(".") || written.length() > 18 ? Type.DECIMAL : Type.INTEGER;
                 };
-        return new StepExpression.Fixed(ValueReader.read(type, written), at);
+        return new StepExpression.Fixed(ValueReader.read(type, written), span);
     }
 
     private StepExpression named() {
@@ -187,10 +188,10 @@ final class StepExpressionParser {
             cursor.wants(Expectation.Kind.THEIRS, "");
         }
         StepToken name = cursor.take();
-        LineSpan at = new LineSpan(start, name.at().end());
+        LineSpan span = new LineSpan(start, name.at().end());
         cursor.mark(
                 new StepMark(theirs ? StepMark.Kind.THEIRS : StepMark.Kind.COLUMN, name.at(), name.at(), List.of()));
-        return new StepExpression.Column(name.text(), theirs, at);
+        return new StepExpression.Column(name.text(), theirs, span);
     }
 
     /**
@@ -205,13 +206,13 @@ final class StepExpressionParser {
         int start = cursor.start();
         int marks = cursor.marks().size();
         StepExpression read = isFreeText() ? freeText() : sum();
-        LineSpan at = new LineSpan(start, cursor.last().end());
+        LineSpan span = new LineSpan(start, cursor.last().end());
         if (read instanceof StepExpression.Column other && other.theirs()) {
             return read;
         }
         // It is one mark, whatever it is made of.
         cursor.marks().subList(marks, cursor.marks().size()).clear();
-        cursor.mark(StepMark.of(StepMark.Kind.VALUE, at, column));
+        cursor.mark(StepMark.of(StepMark.Kind.VALUE, span, column));
         return read;
     }
 
@@ -229,10 +230,10 @@ final class StepExpressionParser {
         while (cursor.peek().kind() == StepToken.Kind.WORD && (words.isEmpty() || !endsText(cursor.peek()))) {
             words.add(cursor.take());
         }
-        LineSpan at = words.get(0).at().to(cursor.last());
-        String text = cursor.text(at);
-        cursor.mend(at, "'" + text.replace("'", "''") + "'");
-        return new StepExpression.Fixed(new Value.Text(text), at);
+        LineSpan span = words.get(0).at().to(cursor.last());
+        String text = cursor.text(span);
+        cursor.mend(span, "'" + text.replace("'", "''") + "'");
+        return new StepExpression.Fixed(new Value.Text(text), span);
     }
 
     private static boolean endsText(StepToken token) {

@@ -44,11 +44,11 @@ public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> a
         about = List.copyOf(about);
     }
 
-    static StepMark of(Kind kind, LineSpan at) {
-        return new StepMark(kind, at, at, List.of());
+    static StepMark of(Kind kind, LineSpan span) {
+        return new StepMark(kind, span, span, List.of());
     }
 
-    static StepMark of(Kind kind, LineSpan at, String about) {
-        return new StepMark(kind, at, at, List.of(about));
+    static StepMark of(Kind kind, LineSpan span, String about) {
+        return new StepMark(kind, span, span, List.of(about));
     }
 }

@@ -115,8 +115,8 @@ final class StepParser {
         if (cursor.takes("with the same")) {
             int start = cursor.start();
             List<Step.Name> names = names();
-            LineSpan at = new LineSpan(start, cursor.last().end());
-            cursor.mark(StepMark.of(StepMark.Kind.THEIR_COLUMNS, at));
+            LineSpan span = new LineSpan(start, cursor.last().end());
+            cursor.mark(StepMark.of(StepMark.Kind.THEIR_COLUMNS, span));
             return new Step.SameColumns(names);
         }
         cursor.must("where");

@@ -16,11 +16,11 @@ class CaseFilterTest {
 
     private static String filter(String condition) {
         ParsedQuery query = ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql"));
-        ConditionSite site = ConditionSite.in(query).get(0);
+        ConditionSite conditionSite = ConditionSite.in(query).get(0);
         return query.text()
                 .substring(
-                        query.tokens().start(site.span().from()),
-                        query.tokens().end(site.span().to() - 1));
+                        query.tokens().start(conditionSite.span().from()),
+                        query.tokens().end(conditionSite.span().to() - 1));
     }
 
     @ParameterizedTest

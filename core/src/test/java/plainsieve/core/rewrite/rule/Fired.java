@@ -78,9 +78,9 @@ final class Fired {
     String on(String condition, String choices) {
         Dialect dialectOfText = Dialects.of(dialect);
         ParsedQuery query = ParsedQuery.parse(HEAD + condition, dialectOfText);
-        SourceText source = new SourceText(query.tokens(), dialectOfText);
+        SourceText sourceText = new SourceText(query.tokens(), dialectOfText);
         Optional<ConditionChange> change =
-                rule.apply(ConditionSite.in(query).get(0), chosen(query.parameterNames(), choices), source);
+                rule.apply(ConditionSite.in(query).get(0), chosen(query.parameterNames(), choices), sourceText);
         if (change.isEmpty()) {
             return NOT;
         }
@@ -131,14 +131,14 @@ final class Fired {
         return out.toString();
     }
 
-    private static String written(PlaceholderBinding bound) {
-        if (bound instanceof PlaceholderBinding.Array array) {
+    private static String written(PlaceholderBinding placeholderBinding) {
+        if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             return "<" + array.values().size() + ">";
         }
-        if (bound instanceof PlaceholderBinding.JsonArray json) {
+        if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
             return "<json " + json.values().size() + ">";
         }
-        return bound instanceof PlaceholderBinding.Single single
+        return placeholderBinding instanceof PlaceholderBinding.Single single
                 ? single.value().written()
                 : "NULL";
     }

@@ -137,7 +137,7 @@ class ParameterSentenceTest {
 
     private static ParameterDefinition again(ParameterSentence sentence, Sentence.Mark mark) {
         String taken = sentence.offers(mark.id()).stream()
-                .filter(offer -> offer.words().equals(mark.text()))
+                .filter(option -> option.words().equals(mark.text()))
                 .findFirst()
                 .map(MarkOption::id)
                 .orElse(mark.typed());
@@ -157,18 +157,18 @@ class ParameterSentenceTest {
                         tuple(
                                 "a whole number",
                                 "On the list, “x” is no whole number. The default “x” is no whole number."));
-        ConvertedParameter switched = say(listed).with("type", "integer");
-        assertThat(switched.parameter().start().choice().values()).containsExactly("7");
-        assertThat(switched.parameter().list().typedValues()).containsExactly(ListedValue.of("7"));
-        assertThat(switched.lost()).hasSize(2);
+        ConvertedParameter convertedParameter = say(listed).with("type", "integer");
+        assertThat(convertedParameter.parameter().start().choice().values()).containsExactly("7");
+        assertThat(convertedParameter.parameter().list().typedValues()).containsExactly(ListedValue.of("7"));
+        assertThat(convertedParameter.lost()).hasSize(2);
     }
 
     @Test
     void oneKeepsTheFirstOfMany() {
         ParameterDefinition many = many("x", Type.TEXT).withStart(DefaultDefinition.of(ChoiceText.of("a", "b")));
-        ConvertedParameter switched = say(many).with("takes", "one");
-        assertThat(switched.parameter().start().choice()).isEqualTo(ChoiceText.of("a"));
-        assertThat(switched.lost()).containsExactly("The default keeps “a” of 2 values.");
+        ConvertedParameter convertedParameter = say(many).with("takes", "one");
+        assertThat(convertedParameter.parameter().start().choice()).isEqualTo(ChoiceText.of("a"));
+        assertThat(convertedParameter.lost()).containsExactly("The default keeps “a” of 2 values.");
         assertThat(say(many).with("takes", "many").lost()).isEmpty();
         ParameterDefinition all = many("x", Type.TEXT).withStart(DefaultDefinition.of(ChoiceText.all()));
         assertThat(say(all).with("takes", "one").parameter().start().choice()).isEqualTo(ChoiceText.blank());
@@ -193,7 +193,7 @@ class ParameterSentenceTest {
     void aListIsTakenOrTyped() {
         ParameterDefinition text = many("x", Type.TEXT);
         MarkOption odd = say(text).offers("list").stream()
-                .filter(offer -> offer.words().equals("ta.ble.a column"))
+                .filter(option -> option.words().equals("ta.ble.a column"))
                 .findFirst()
                 .orElseThrow();
         assertThat(with(text, "list", odd.id()).list().column()).isEqualTo(ODD);

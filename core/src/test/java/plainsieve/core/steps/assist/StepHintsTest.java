@@ -13,12 +13,12 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 /** What is worth knowing of a step: rows that it can do nothing with, and an earlier place for it. */
 class StepHintsTest {
     private static StepsAnalysis read(String... lines) {
-        StepsAnalysis reading = StepsAnalysis.of(
+        StepsAnalysis analysis = StepsAnalysis.of(
                 "steps 1\nrows of crossings\n" + String.join("\n", lines),
                 Dialects.of("postgresql"),
                 FerryTables.all());
-        assertThat(reading.problems()).isEmpty();
-        return reading;
+        assertThat(analysis.problems()).isEmpty();
+        return analysis;
     }
 
     private static Optional<String> odd(String line) {

@@ -35,14 +35,14 @@ class StepOptionsTest {
     }
 
     private static List<MarkOption> offers(StepMark.Kind kind, String... lines) {
-        StepsAnalysis reading = read(lines);
-        int last = reading.steps().size() - 1;
-        List<StepMark> marks = reading.steps().get(last).marks();
+        StepsAnalysis analysis = read(lines);
+        int last = analysis.steps().size() - 1;
+        List<StepMark> marks = analysis.steps().get(last).marks();
         int mark = IntStream.range(0, marks.size())
                 .filter(i -> marks.get(i).kind() == kind)
                 .findFirst()
                 .orElseThrow();
-        return new StepOptions(reading, PARAMETERS, rows()).of(last, mark);
+        return new StepOptions(analysis, PARAMETERS, rows()).of(last, mark);
     }
 
     private static List<String> ids(List<MarkOption> offers) {
@@ -96,14 +96,14 @@ class StepOptionsTest {
     void readAgainAsSteps() {
         for (StepMark.Kind kind : List.of(StepMark.Kind.COLUMN, StepMark.Kind.VERB)) {
             String line = "where departed_at is after 2026-03-01";
-            StepsAnalysis reading = read("rows of crossings", line);
-            StepMark mark = reading.steps().get(1).marks().stream()
+            StepsAnalysis analysis = read("rows of crossings", line);
+            StepMark mark = analysis.steps().get(1).marks().stream()
                     .filter(one -> one.kind() == kind)
                     .findFirst()
                     .orElseThrow();
-            for (MarkOption offer : offers(kind, "rows of crossings", line)) {
+            for (MarkOption option : offers(kind, "rows of crossings", line)) {
                 String taken = line.substring(0, mark.replaced().start())
-                        + offer.id()
+                        + option.id()
                         + line.substring(mark.replaced().end());
                 assertThat(read("rows of crossings", taken).steps().get(1).step())
                         .as(taken)
@@ -126,9 +126,9 @@ class StepOptionsTest {
     @ParameterizedTest
     @ValueSource(strings = {"new column x: port_id + 1", "rename name to port"})
     void areNoneForNamesAndFormulasThatAreTyped(String line) {
-        StepsAnalysis reading = read("rows of ports", line);
-        StepOptions offers = new StepOptions(reading, PARAMETERS, rows());
-        List<StepMark> marks = reading.steps().get(1).marks();
+        StepsAnalysis analysis = read("rows of ports", line);
+        StepOptions offers = new StepOptions(analysis, PARAMETERS, rows());
+        List<StepMark> marks = analysis.steps().get(1).marks();
         IntStream.range(0, marks.size())
                 .filter(i -> marks.get(i).kind() == StepMark.Kind.NAME
                         || marks.get(i).kind() == StepMark.Kind.FORMULA)
@@ -137,8 +137,8 @@ class StepOptionsTest {
 
     @Test
     void completeTheWordThatIsTyped() {
-        StepsAnalysis reading = read("rows of ports");
-        StepCompletions completions = new StepCompletions(reading, PARAMETERS, rows());
+        StepsAnalysis analysis = read("rows of ports");
+        StepCompletions completions = new StepCompletions(analysis, PARAMETERS, rows());
         StepCompletions.Found found = completions.of("where is", 1);
         assertThat(found.from()).isEqualTo(6);
         assertThat(ids(found.offers())).containsExactly("island");

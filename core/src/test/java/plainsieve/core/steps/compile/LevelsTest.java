@@ -37,15 +37,15 @@ class LevelsTest {
 
     @Test
     void leavesNoValueOfAKeyThatALevelIsNotOf() {
-        StepsAnalysis reading = read(
+        StepsAnalysis analysis = read(
                 "postgresql",
                 "rows of ports",
                 "total by island: number of rows as n; also of every level above as depth",
                 "where island is 'Tarn'",
                 "new column how: depth + 1");
-        assertThat(reading.steps().get(1).columns().orElseThrow().get(0).mayBeEmpty())
+        assertThat(analysis.steps().get(1).columns().orElseThrow().get(0).mayBeEmpty())
                 .isTrue();
-        assertThat(reading.statement().sql())
+        assertThat(analysis.statement().sql())
                 .contains("group by rollup (island)\n) r\nwhere island = 'Tarn'", "depth + 1 as how");
     }
 

@@ -29,8 +29,8 @@ class StepsAnalysisTest {
                 "steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.unknown());
     }
 
-    private static List<String> columns(StepsAnalysis reading, int step) {
-        return reading.steps().get(step).columns().orElseThrow().stream()
+    private static List<String> columns(StepsAnalysis analysis, int step) {
+        return analysis.steps().get(step).columns().orElseThrow().stream()
                 .map(KnownColumn::name)
                 .toList();
     }
@@ -53,14 +53,14 @@ class StepsAnalysisTest {
             without columns state, stat                | unknown-column | stat
             """)
     void saysWhatIsWrongAtItsWord(String line, String kind, String word) {
-        StepsAnalysis reading = read("rows of crossings", line);
-        assertThat(reading.made()).isEmpty();
-        Problem problem = reading.problems().get(0);
+        StepsAnalysis analysis = read("rows of crossings", line);
+        assertThat(analysis.made()).isEmpty();
+        Problem problem = analysis.problems().get(0);
         assertThat(problem.kind()).isEqualTo(kind);
-        TextLocation place = problem.place().orElseThrow();
-        assertThat(place.line()).isEqualTo(3);
+        TextLocation location = problem.place().orElseThrow();
+        assertThat(location.line()).isEqualTo(3);
         String text = "steps 1\nrows of crossings\n" + line;
-        assertThat(text.substring(place.start(), place.end())).isEqualTo(word);
+        assertThat(text.substring(location.start(), location.end())).isEqualTo(word);
     }
 
     @Test
@@ -74,21 +74,21 @@ class StepsAnalysisTest {
 
     @Test
     void takesNoOtherStepForWrongBecauseOneIs() {
-        StepsAnalysis reading = read(
+        StepsAnalysis analysis = read(
                 "rows of crossings",
                 "beside each, its row of prts with the same port_id: name as port",
                 "where port is 'Ardlow'",
                 "total by port: number of rows as n",
                 "sort by n");
-        assertThat(reading.problems()).hasSize(1);
+        assertThat(analysis.problems()).hasSize(1);
     }
 
     @Test
     void readsAStepThatIsOffWithoutMinding() {
-        StepsAnalysis reading = read("rows of crossings", "off: where nothing_like_it is 3", "where delay_min is 3");
-        assertThat(reading.problems()).isEmpty();
-        assertThat(reading.steps().get(1).problem()).isPresent();
-        assertThat(reading.statement().sql()).isEqualTo("select *\nfrom crossings\nwhere delay_min = 3");
+        StepsAnalysis analysis = read("rows of crossings", "off: where nothing_like_it is 3", "where delay_min is 3");
+        assertThat(analysis.problems()).isEmpty();
+        assertThat(analysis.steps().get(1).problem()).isPresent();
+        assertThat(analysis.statement().sql()).isEqualTo("select *\nfrom crossings\nwhere delay_min = 3");
     }
 
     @Test
@@ -102,19 +102,19 @@ class StepsAnalysisTest {
 
     @Test
     void followsColumnsAndTheirTypesThroughEveryStep() {
-        StepsAnalysis reading = read(
+        StepsAnalysis analysis = read(
                 "rows of crossings",
                 "columns port_id, delay_min, departed_at",
                 "beside each, its row of ports with the same port_id: name as port",
                 "new column month: start of month of departed_at",
                 "total by port, month: average of delay_min as delay",
                 "rename port to harbour");
-        assertThat(columns(reading, 1)).containsExactly("port_id", "delay_min", "departed_at");
-        assertThat(columns(reading, 5)).containsExactly("harbour", "month", "delay");
-        assertThat(reading.steps().get(5).columns().orElseThrow())
+        assertThat(columns(analysis, 1)).containsExactly("port_id", "delay_min", "departed_at");
+        assertThat(columns(analysis, 5)).containsExactly("harbour", "month", "delay");
+        assertThat(analysis.steps().get(5).columns().orElseThrow())
                 .extracting(column -> column.type().map(Enum::name).orElse(""))
                 .containsExactly("TEXT", "DATE", "DECIMAL");
-        assertThat(reading.steps())
+        assertThat(analysis.steps())
                 .extracting(StepsAnalysis.One::fresh)
                 .extracting(fresh -> String.join(",", fresh))
                 .containsExactly("", "", "port", "month", "delay", "harbour");
@@ -123,15 +123,15 @@ class StepsAnalysisTest {
     @Test
     void knowsWhichWordsAPlaceInTheStatementComesFrom() {
         String text = "steps 1\nrows of crossings\nwhere delay_min is above :min\nfirst 3 rows by state";
-        StepsAnalysis reading = StepsAnalysis.of(text, Dialects.of("mariadb"), FerryTables.all());
-        String sql = reading.statement().sql();
+        StepsAnalysis analysis = StepsAnalysis.of(text, Dialects.of("mariadb"), FerryTables.all());
+        String sql = analysis.statement().sql();
         for (String word : List.of("delay_min", ":min", "state", "crossings")) {
             TextLocation inSql = TextLocation.in(sql, sql.indexOf(word), sql.indexOf(word) + word.length());
-            TextLocation place = reading.place(text, inSql).orElseThrow();
-            assertThat(text.substring(place.start(), place.end())).contains(word);
+            TextLocation location = analysis.place(text, inSql).orElseThrow();
+            assertThat(text.substring(location.start(), location.end())).contains(word);
         }
         TextLocation select = TextLocation.in(sql, 0, "select".length());
-        assertThat(reading.place(text, select)).isEmpty();
+        assertThat(analysis.place(text, select)).isEmpty();
     }
 
     @Test
@@ -198,11 +198,11 @@ class StepsAnalysisTest {
         String lines = IntStream.range(0, 60)
                 .mapToObj(i -> "new column x" + (i + 1) + ": x" + i + " + x" + i)
                 .collect(Collectors.joining("\n"));
-        StepsAnalysis reading = StepsAnalysis.of(
+        StepsAnalysis analysis = StepsAnalysis.of(
                 "steps 1\nrows of crossings\ncolumns delay_min as x0\n" + lines,
                 Dialects.of("sqlite"),
                 FerryTables.all());
-        assertThat(reading.statement().sql().length()).isLessThan(60_000);
+        assertThat(analysis.statement().sql().length()).isLessThan(60_000);
     }
 
     @Test
@@ -211,10 +211,10 @@ class StepsAnalysisTest {
                 .mapToObj(i ->
                         i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min is above " + i)
                 .collect(Collectors.joining("\n"));
-        StepsAnalysis reading =
+        StepsAnalysis analysis =
                 StepsAnalysis.of("steps 1\nrows of crossings\n" + lines, Dialects.of("duckdb"), FerryTables.all());
-        assertThat(reading.problems()).isEmpty();
-        assertThat(reading.statement().sql()).contains("limit 703");
+        assertThat(analysis.problems()).isEmpty();
+        assertThat(analysis.statement().sql()).contains("limit 703");
     }
 
     @Test
@@ -329,8 +329,8 @@ class StepsAnalysisTest {
 
     @Test
     void readsNothingIntoAnUnknownStep() {
-        StepsAnalysis reading = read("rows of crossings", "wherever");
-        assertThat(reading.steps().get(1).marks()).isEmpty();
-        assertThat(reading.steps().get(1).step()).isEqualTo(Optional.empty());
+        StepsAnalysis analysis = read("rows of crossings", "wherever");
+        assertThat(analysis.steps().get(1).marks()).isEmpty();
+        assertThat(analysis.steps().get(1).step()).isEqualTo(Optional.empty());
     }
 }

@@ -50,15 +50,15 @@ class StepsDocumentTest {
     }
 
     private static void check(String steps, String dialect, String statement) {
-        StepsAnalysis reading = StepsAnalysis.of("steps 1\n" + steps, Dialects.of(dialect), FerryTables.all());
+        StepsAnalysis analysis = StepsAnalysis.of("steps 1\n" + steps, Dialects.of(dialect), FerryTables.all());
         if (statement.startsWith(REFUSED)) {
-            assertThat(reading.problems().get(0).message()).isEqualTo(statement.substring(REFUSED.length()));
+            assertThat(analysis.problems().get(0).message()).isEqualTo(statement.substring(REFUSED.length()));
             return;
         }
-        assertThat(reading.problems()).isEmpty();
-        assertThat(reading.statement().sql().strip()).isEqualTo(statement);
+        assertThat(analysis.problems()).isEmpty();
+        assertThat(analysis.statement().sql().strip()).isEqualTo(statement);
         // What is made is a statement that the engine takes.
-        assertThat(PreparedQuery.of(reading.statement().sql(), Dialects.of(dialect))
+        assertThat(PreparedQuery.of(analysis.statement().sql(), Dialects.of(dialect))
                         .parameterNames())
                 .isNotNull();
     }

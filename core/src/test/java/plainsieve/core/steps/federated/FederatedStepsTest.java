@@ -46,8 +46,8 @@ class FederatedStepsTest {
         return FederatedQueryText.read(read(lines).statement().sql());
     }
 
-    private static String problem(StepsAnalysis reading) {
-        Problem first = reading.problems().get(0);
+    private static String problem(StepsAnalysis analysis) {
+        Problem first = analysis.problems().get(0);
         return first.kind() + " in line " + first.place().orElseThrow().line();
     }
 
@@ -148,17 +148,17 @@ class FederatedStepsTest {
 
     @Test
     void everyStepKeepsItsLineAndItsWords() {
-        StepsAnalysis reading = read(
+        StepsAnalysis analysis = read(
                 "rows of crossings",
                 "off: where state is 'SAILED'",
                 "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
                 "where note is :note");
-        assertThat(reading.steps()).extracting(StepsAnalysis.One::line).containsExactly(1, 2, 3, 4);
-        assertThat(reading.steps()).extracting(StepsAnalysis.One::on).containsExactly(true, false, true, true);
-        String sql = reading.statement().sql();
+        assertThat(analysis.steps()).extracting(StepsAnalysis.One::line).containsExactly(1, 2, 3, 4);
+        assertThat(analysis.steps()).extracting(StepsAnalysis.One::on).containsExactly(true, false, true, true);
+        String sql = analysis.statement().sql();
         int note = sql.indexOf("p.note = :note");
-        assertThat(reading.statement().at(note).orElseThrow().line()).isEqualTo(4);
-        assertThat(reading.statement()
+        assertThat(analysis.statement().at(note).orElseThrow().line()).isEqualTo(4);
+        assertThat(analysis.statement()
                         .at(sql.indexOf("from crossings") + 5)
                         .orElseThrow()
                         .line())
@@ -224,10 +224,10 @@ class FederatedStepsTest {
 
     @Test
     void aQueryThatCannotBeTakenIsToldInItsLine() {
-        StepsAnalysis reading =
+        StepsAnalysis analysis =
                 read("rows of crossings", "off: distinct rows", "under it, the rows of query 'round-about'");
-        assertThat(problem(reading)).isEqualTo("query-circle in line 4");
-        assertThat(reading.steps()).hasSize(3);
+        assertThat(problem(analysis)).isEqualTo("query-circle in line 4");
+        assertThat(analysis.steps()).hasSize(3);
         assertThat(FederatedSteps.columns("round-about", OWN, PLACES)).isEmpty();
     }
 
@@ -236,10 +236,10 @@ class FederatedStepsTest {
         RemoteQuery broken = new RemoteQuery(
                 "office", OWN, "steps 1\nrows of crossings\nwhere nonsense is 3", Optional.empty(), FerryTables.all());
         Places places = new Places(PLACES.own(), Map.of("picked", broken), Map.of());
-        StepsAnalysis reading =
+        StepsAnalysis analysis =
                 FederatedSteps.of("steps 1\nrows of crossings\nunder it, the rows of query 'picked'", OWN, places);
-        assertThat(reading.made()).isEmpty();
-        assertThat(reading.problems()).extracting(Problem::kind).containsAnyOf("query-broken", "unknown-columns");
+        assertThat(analysis.made()).isEmpty();
+        assertThat(analysis.problems()).extracting(Problem::kind).containsAnyOf("query-broken", "unknown-columns");
     }
 
     @Test
@@ -325,10 +325,10 @@ class FederatedStepsTest {
     @ValueSource(
             strings = {"", "rows of", "rows of query 'picked' and", "where", "under it, the rows of query 'picked'"})
     void halfWrittenStepsAreNeverMoreThanAProblem(String line) {
-        SchemaContext around = PLACES;
-        StepsAnalysis reading =
-                FederatedSteps.of("steps 1\nunder it, the rows of query 'picked'\n" + line, OWN, around);
-        assertThat(reading.made()).isEmpty();
-        assertThat(reading.problems()).isNotEmpty();
+        SchemaContext schema = PLACES;
+        StepsAnalysis analysis =
+                FederatedSteps.of("steps 1\nunder it, the rows of query 'picked'\n" + line, OWN, schema);
+        assertThat(analysis.made()).isEmpty();
+        assertThat(analysis.problems()).isNotEmpty();
     }
 }

@@ -68,7 +68,7 @@ record Places(FerryTables own, Map<String, RemoteQuery> others, Map<String, Set<
     @Override
     public Map<String, String> queriesElsewhere() {
         Map<String, String> sources = new HashMap<>();
-        others.forEach((id, elsewhere) -> sources.put(id, elsewhere.source()));
+        others.forEach((id, remoteQuery) -> sources.put(id, remoteQuery.source()));
         return sources;
     }
 

@@ -92,10 +92,10 @@ class ParsedStepTest {
             has no value                                | HAS_NONE
             IS AFTER today                              | IS_AFTER
             """)
-    void readsVerbs(String words, ComparisonOperator verb) {
+    void readsVerbs(String words, ComparisonOperator comparisonOperator) {
         StepCondition condition =
                 ((Step.Where) read("where departed_at " + words).step()).condition();
-        assertThat(((StepCondition.Test) condition).verb()).isEqualTo(verb);
+        assertThat(((StepCondition.Test) condition).verb()).isEqualTo(comparisonOperator);
     }
 
     @Test

@@ -21,16 +21,21 @@ import plainsieve.server.settings.OpenIdSettings;
 @RequestMapping("/api/me")
 @RequiredRole(Role.VIEWER)
 class MeApi {
-    private final CallerResolver callers;
-    private final Permissions rights;
+    private final CallerResolver callerResolver;
+    private final Permissions permissions;
     private final Accounts accounts;
     private final Projects projects;
     private final OpenIdSettings openId;
 
-    MeApi(CallerResolver callers, Permissions rights, Accounts accounts, Projects projects, OpenIdSettings openId) {
+    MeApi(
+            CallerResolver callerResolver,
+            Permissions permissions,
+            Accounts accounts,
+            Projects projects,
+            OpenIdSettings openId) {
         this.openId = openId;
-        this.callers = callers;
-        this.rights = rights;
+        this.callerResolver = callerResolver;
+        this.permissions = permissions;
         this.accounts = accounts;
         this.projects = projects;
     }
@@ -61,7 +66,7 @@ class MeApi {
     @GetMapping
     @RequiredRole(value = Role.VIEWER, open = true)
     Me me(HttpServletRequest request) {
-        if (!callers.haveAccounts()) {
+        if (!callerResolver.haveAccounts()) {
             boolean answered = CallerResolver.from(request).local();
             return new Me(
                     false,
@@ -70,16 +75,16 @@ class MeApi {
                     "",
                     answered,
                     "",
-                    answered && callers.ofThisMachine() == Role.OPERATOR,
+                    answered && callerResolver.ofThisMachine() == Role.OPERATOR,
                     answered ? everywhere() : List.of());
         }
-        Optional<AuthenticatedPerson> now = callers.now();
+        Optional<AuthenticatedPerson> now = callerResolver.now();
         return now.map(this::known).orElse(new Me(true, false, "", "", false, service(), false, List.of()));
     }
 
     private List<InProject> everywhere() {
         return projects.all().stream()
-                .map(project -> new InProject(project.id(), project.name(), callers.ofThisMachine()))
+                .map(project -> new InProject(project.id(), project.name(), callerResolver.ofThisMachine()))
                 .toList();
     }
 
@@ -87,21 +92,23 @@ class MeApi {
         return openId.isSetUp() ? openId.called() : "";
     }
 
-    private Me known(AuthenticatedPerson caller) {
+    private Me known(AuthenticatedPerson authenticatedPerson) {
         return new Me(
                 true,
                 true,
-                caller.person().name(),
-                caller.person().label(),
-                !accounts.get(caller.person().id()).password().isEmpty(),
+                authenticatedPerson.person().name(),
+                authenticatedPerson.person().label(),
+                !accounts.get(authenticatedPerson.person().id()).password().isEmpty(),
                 service(),
-                rights.overall(caller) == Role.OPERATOR,
+                permissions.overall(authenticatedPerson) == Role.OPERATOR,
                 projects.all().stream()
-                        .flatMap(project -> inProject(caller, project).stream())
+                        .flatMap(project -> inProject(authenticatedPerson, project).stream())
                         .toList());
     }
 
-    private Optional<InProject> inProject(AuthenticatedPerson caller, Project project) {
-        return rights.role(caller, project.id()).map(role -> new InProject(project.id(), project.name(), role));
+    private Optional<InProject> inProject(AuthenticatedPerson authenticatedPerson, Project project) {
+        return permissions
+                .role(authenticatedPerson, project.id())
+                .map(role -> new InProject(project.id(), project.name(), role));
     }
 }

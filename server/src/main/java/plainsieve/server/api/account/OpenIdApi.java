@@ -38,15 +38,19 @@ class OpenIdApi {
     private static final Duration LASTS = Duration.ofMinutes(10);
 
     private final OpenId service;
-    private final ExternalIdentities identities;
-    private final SignInService signIns;
-    private final AuditRecorder noting;
+    private final ExternalIdentities externalIdentities;
+    private final SignInService signInService;
+    private final AuditRecorder auditRecorder;
 
-    OpenIdApi(OpenId service, ExternalIdentities identities, SignInService signIns, AuditRecorder noting) {
-        this.identities = identities;
+    OpenIdApi(
+            OpenId service,
+            ExternalIdentities externalIdentities,
+            SignInService signInService,
+            AuditRecorder auditRecorder) {
+        this.externalIdentities = externalIdentities;
         this.service = service;
-        this.signIns = signIns;
-        this.noting = noting;
+        this.signInService = signInService;
+        this.auditRecorder = auditRecorder;
     }
 
     @GetMapping("/sign-in/by-service")
@@ -64,14 +68,14 @@ class OpenIdApi {
         Cookie kept = WebUtils.getCookie(request, COOKIE);
         try {
             OpenId.Come come = service.meet(kept == null ? "" : kept.getValue(), answer);
-            SignInService.Begun begun =
-                    signIns.byService(come.identity(), identities.of(come.identity()), CallerResolver.from(request));
+            SignInService.Begun begun = signInService.byService(
+                    come.identity(), externalIdentities.of(come.identity()), CallerResolver.from(request));
             Cookie before = WebUtils.getCookie(request, SessionCookie.NAME);
             if (before != null) {
                 // A session never changes hands.
-                signIns.signOut(before.getValue());
+                signInService.signOut(before.getValue());
             }
-            noting.noteOf(begun.person().name(), request, "signed in by the service", "", "");
+            auditRecorder.noteOf(begun.person().name(), request, "signed in by the service", "", "");
             return leading(
                     come.back(),
                     SessionCookie.of(begun.secret(), SignInApi.COOKIE_LASTS, request),
@@ -83,7 +87,7 @@ class OpenIdApi {
 
     private ResponseEntity<Void> refused(OpenIdException e, HttpServletRequest request) {
         LOG.warn("Not signed in by the service: {}", e.getMessage().replaceAll("\\p{Cntrl}+", " "));
-        noting.noteOf(
+        auditRecorder.noteOf(
                 "",
                 request,
                 "was not signed in by the service",

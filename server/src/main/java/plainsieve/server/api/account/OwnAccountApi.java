@@ -38,19 +38,23 @@ import plainsieve.server.records.ApiKeyRow;
 @RequestMapping("/api/me")
 @RequiredRole(Role.VIEWER)
 class OwnAccountApi {
-    private final CallerResolver callers;
+    private final CallerResolver callerResolver;
     private final Accounts accounts;
     private final AccountPasswords passwords;
-    private final ApiKeys keys;
-    private final AuditRecorder noting;
+    private final ApiKeys apiKeys;
+    private final AuditRecorder auditRecorder;
 
     OwnAccountApi(
-            CallerResolver callers, Accounts accounts, AccountPasswords passwords, ApiKeys keys, AuditRecorder noting) {
+            CallerResolver callerResolver,
+            Accounts accounts,
+            AccountPasswords passwords,
+            ApiKeys apiKeys,
+            AuditRecorder auditRecorder) {
         this.passwords = passwords;
-        this.callers = callers;
+        this.callerResolver = callerResolver;
         this.accounts = accounts;
-        this.keys = keys;
-        this.noting = noting;
+        this.apiKeys = apiKeys;
+        this.auditRecorder = auditRecorder;
     }
 
     /** @param before the password until now; empty when there is none yet */
@@ -81,7 +85,7 @@ class OwnAccountApi {
                     Problem.of("not-signed-in", "The password until now is another one.", "Type it again."));
         }
         passwords.set(id, body.password());
-        noting.note(request, "set their password", "", "");
+        auditRecorder.note(request, "set their password", "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
@@ -99,12 +103,12 @@ class OwnAccountApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setMail(@Valid @RequestBody OwnMail body, HttpServletRequest request) {
         accounts.setMail(inPerson().person().id(), Absent.orEmpty(body.mail()));
-        noting.note(request, "changed where they get mail", "", "");
+        auditRecorder.note(request, "changed where they get mail", "", "");
     }
 
     /* A program neither changes its person's password nor makes keys that outlive its own. */
     private AuthenticatedPerson inPerson() {
-        return callers.requiredInPerson();
+        return callerResolver.requiredInPerson();
     }
 
     /**
@@ -121,7 +125,7 @@ class OwnAccountApi {
 
     @GetMapping("/keys")
     List<Key> keys() {
-        return keys.of(inPerson().person().id()).stream().map(Key::of).toList();
+        return apiKeys.of(inPerson().person().id()).stream().map(Key::of).toList();
     }
 
     record NewKey(
@@ -141,19 +145,19 @@ class OwnAccountApi {
     @PostMapping("/keys")
     MadeKey make(@Valid @RequestBody NewKey body, HttpServletRequest request) {
         String project = body.projectId();
-        if (!project.isEmpty() && !callers.sees(request, project)) {
+        if (!project.isEmpty() && !callerResolver.sees(request, project)) {
             throw new NotFoundException("project", project, List.of());
         }
-        ApiKeys.Made made = keys.make(
+        ApiKeys.Made made = apiKeys.make(
                 inPerson(), new ApiKeys.Wanted(Absent.orEmpty(body.name()), project, body.role(), body.days()));
-        noting.note(request, "made a key", project, made.row().name());
+        auditRecorder.note(request, "made a key", project, made.row().name());
         return new MadeKey(Key.of(made.row()), made.secret());
     }
 
     @DeleteMapping("/keys/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String id, HttpServletRequest request) {
-        keys.remove(inPerson().person().id(), id);
-        noting.note(request, "removed a key", "", id);
+        apiKeys.remove(inPerson().person().id(), id);
+        auditRecorder.note(request, "removed a key", "", id);
     }
 }

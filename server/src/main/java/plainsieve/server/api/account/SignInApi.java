@@ -33,16 +33,20 @@ import plainsieve.server.people.Role;
 class SignInApi {
     static final Duration COOKIE_LASTS = Duration.ofDays(14);
 
-    private final SignInService signIns;
-    private final AuditRecorder noting;
-    private final CallerResolver callers;
+    private final SignInService signInService;
+    private final AuditRecorder auditRecorder;
+    private final CallerResolver callerResolver;
     private final KnownBrowsers browsers;
 
-    SignInApi(SignInService signIns, AuditRecorder noting, CallerResolver callers, KnownBrowsers browsers) {
+    SignInApi(
+            SignInService signInService,
+            AuditRecorder auditRecorder,
+            CallerResolver callerResolver,
+            KnownBrowsers browsers) {
         this.browsers = browsers;
-        this.signIns = signIns;
-        this.noting = noting;
-        this.callers = callers;
+        this.signInService = signInService;
+        this.auditRecorder = auditRecorder;
+        this.callerResolver = callerResolver;
     }
 
     record NameAndPassword(
@@ -83,12 +87,12 @@ class SignInApi {
     void signIn(@Valid @RequestBody NameAndPassword body, HttpServletRequest request, HttpServletResponse response) {
         try {
             begin(
-                    signIns.byPassword(body.name(), body.password(), CallerResolver.from(request)),
+                    signInService.byPassword(body.name(), body.password(), CallerResolver.from(request)),
                     request,
                     response,
                     "signed in");
         } catch (ProblemException e) {
-            noting.noteOf("", request, "was not signed in", "", body.name());
+            auditRecorder.noteOf("", request, "was not signed in", "", body.name());
             throw e;
         }
     }
@@ -99,7 +103,7 @@ class SignInApi {
     /** Signs in by a link that an operator made. */
     @PostMapping("/sign-in/link")
     LinkTaken byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
-        SignInService.Begun begun = signIns.byLink(body.secret(), CallerResolver.from(request));
+        SignInService.Begun begun = signInService.byLink(body.secret(), CallerResolver.from(request));
         begin(begun, request, response, "signed in by a link");
         return new LinkTaken(begun.choosesPassword());
     }
@@ -108,7 +112,7 @@ class SignInApi {
             SignInService.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {
         // Whoever was signed in here before is not any more: a session never changes hands.
         end(request);
-        noting.noteOf(begun.person().name(), request, how, "", "");
+        auditRecorder.noteOf(begun.person().name(), request, how, "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request));
         response.addHeader(
                 HttpHeaders.SET_COOKIE,
@@ -127,15 +131,16 @@ class SignInApi {
     @PostMapping("/sign-out/everywhere")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOutEverywhere(HttpServletRequest request, HttpServletResponse response) {
-        signIns.signOutEverywhere(callers.requiredInPerson().person().id());
-        noting.note(request, "signed out everywhere", "", "");
+        signInService.signOutEverywhere(
+                callerResolver.requiredInPerson().person().id());
+        auditRecorder.note(request, "signed out everywhere", "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
     private void end(HttpServletRequest request) {
         Cookie session = WebUtils.getCookie(request, SessionCookie.NAME);
         if (session != null) {
-            signIns.signOut(session.getValue());
+            signInService.signOut(session.getValue());
         }
     }
 }

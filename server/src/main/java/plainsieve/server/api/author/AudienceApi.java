@@ -29,11 +29,11 @@ class AudienceApi {
     private static final int MAX_GROUPS = 1_000;
 
     private final Groups groups;
-    private final AuditRecorder noting;
+    private final AuditRecorder auditRecorder;
 
-    AudienceApi(Groups groups, AuditRecorder noting) {
+    AudienceApi(Groups groups, AuditRecorder auditRecorder) {
         this.groups = groups;
-        this.noting = noting;
+        this.auditRecorder = auditRecorder;
     }
 
     record Group(String id, String name) {}
@@ -84,6 +84,6 @@ class AudienceApi {
             @Valid @RequestBody NewAudience body,
             HttpServletRequest request) {
         groups.show(project.id(), project.report(id).id(), body.ids());
-        noting.note(request, "said whom a report is for", project.id(), id);
+        auditRecorder.note(request, "said whom a report is for", project.id(), id);
     }
 }

@@ -34,14 +34,14 @@ class CalendarApi {
 
     private final JobRecords records;
     private final ScheduledObjects timed;
-    private final JobPlanner planning;
+    private final JobPlanner jobPlanner;
     private final Settings settings;
     private final Clock clock;
 
-    CalendarApi(JobRecords records, ScheduledObjects timed, JobPlanner planning, Settings settings, Clock clock) {
+    CalendarApi(JobRecords records, ScheduledObjects timed, JobPlanner jobPlanner, Settings settings, Clock clock) {
         this.records = records;
         this.timed = timed;
-        this.planning = planning;
+        this.jobPlanner = jobPlanner;
         this.settings = settings;
         this.clock = clock;
     }
@@ -116,10 +116,10 @@ class CalendarApi {
 
     private List<Entry> planned(ScheduledObjects.Thing thing, Schedule.Times times, Instant from, Instant until) {
         List<Entry> entries = new ArrayList<>();
-        Optional<Instant> next = planning.next(times, from);
+        Optional<Instant> next = jobPlanner.next(times, from);
         while (next.isPresent() && next.get().isBefore(until) && entries.size() < MOST_OF_ONE) {
             entries.add(new Entry(next.get().toString(), thing.kind(), thing.id(), thing.name(), "planned", 0, 0, ""));
-            next = planning.next(times, next.get());
+            next = jobPlanner.next(times, next.get());
         }
         return entries;
     }

@@ -37,23 +37,23 @@ import plainsieve.server.settings.Settings;
 @RequestMapping("/api/projects/{project}/copies")
 @RequiredRole(Role.AUTHOR)
 class CopiesApi {
-    private final StoredCopies copies;
+    private final StoredCopies storedCopies;
     private final CopyEdits edits;
     private final CopyPages pages;
-    private final JobRunner jobs;
+    private final JobRunner jobRunner;
     private final Settings settings;
 
-    CopiesApi(StoredCopies copies, CopyEdits edits, CopyPages pages, JobRunner jobs, Settings settings) {
-        this.copies = copies;
+    CopiesApi(StoredCopies storedCopies, CopyEdits edits, CopyPages pages, JobRunner jobRunner, Settings settings) {
+        this.storedCopies = storedCopies;
         this.edits = edits;
         this.pages = pages;
-        this.jobs = jobs;
+        this.jobRunner = jobRunner;
         this.settings = settings;
     }
 
     @GetMapping
     List<CopyBody> all(Project project) {
-        return copies.of(project.id()).stream()
+        return storedCopies.of(project.id()).stream()
                 .map(copy -> pages.body(project, copy))
                 .toList();
     }
@@ -107,7 +107,7 @@ class CopiesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("changed a stored copy")
     void change(Project project, @PathVariable String id, @Valid @RequestBody CopyChange body) {
-        StoredCopy known = copies.get(project.id(), id);
+        StoredCopy known = storedCopies.get(project.id(), id);
         edits.change(
                 project,
                 new StoredCopy(
@@ -132,7 +132,11 @@ class CopiesApi {
     @PostMapping("/{id}/refresh")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void refresh(Project project, @PathVariable String id) {
-        jobs.ask(project.id(), StoredCopy.KIND, copies.get(project.id(), id).id(), "hand");
+        jobRunner.ask(
+                project.id(),
+                StoredCopy.KIND,
+                storedCopies.get(project.id(), id).id(),
+                "hand");
     }
 
     /** @param use whether viewers get what was kept back; else it is thrown away */
@@ -142,12 +146,12 @@ class CopiesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("decided about a stored copy that was kept back")
     void decide(Project project, @PathVariable String id, @RequestBody Decision body) {
-        StoredCopy copy = copies.get(project.id(), id);
+        StoredCopy copy = storedCopies.get(project.id(), id);
         if (body.use()) {
-            copies.use(project.id(), copy);
+            storedCopies.use(project.id(), copy);
         } else {
-            copies.throwAway(project.id(), copy);
+            storedCopies.throwAway(project.id(), copy);
         }
-        jobs.decide(project.id(), StoredCopy.KIND, id, body.use());
+        jobRunner.decide(project.id(), StoredCopy.KIND, id, body.use());
     }
 }

@@ -17,15 +17,15 @@ import plainsieve.server.project.Project;
 /** Stored copies as their screen needs them: how they are defined, what is in them, what became of them last. */
 @Component
 class CopyPages {
-    private final StoredCopies copies;
-    private final JobRunner jobs;
-    private final JobPlanner planning;
+    private final StoredCopies storedCopies;
+    private final JobRunner jobRunner;
+    private final JobPlanner jobPlanner;
     private final Clock clock;
 
-    CopyPages(StoredCopies copies, JobRunner jobs, JobPlanner planning, Clock clock) {
-        this.copies = copies;
-        this.jobs = jobs;
-        this.planning = planning;
+    CopyPages(StoredCopies storedCopies, JobRunner jobRunner, JobPlanner jobPlanner, Clock clock) {
+        this.storedCopies = storedCopies;
+        this.jobRunner = jobRunner;
+        this.jobPlanner = jobPlanner;
         this.clock = clock;
     }
 
@@ -36,15 +36,15 @@ class CopyPages {
                 copy.queryId(),
                 opensWith(project, copy),
                 copy.table(),
-                copies.source(project).orElse(""),
+                storedCopies.source(project).orElse(""),
                 copy.parts().map(StoredCopy.Parts::key).orElse(""),
                 copy.parts().map(StoredCopy.Parts::again).orElse(0),
                 ScheduleBody.of(copy.schedule()),
                 copy.paused(),
                 copy.version(),
-                Content.of(copies.state(project.id(), copy)),
-                Content.of(copies.keptBack(project.id(), copy)),
-                LastJob.of(jobs.latest(project.id(), StoredCopy.KIND, copy.id())),
+                Content.of(storedCopies.state(project.id(), copy)),
+                Content.of(storedCopies.keptBack(project.id(), copy)),
+                LastJob.of(jobRunner.latest(project.id(), StoredCopy.KIND, copy.id())),
                 next(copy));
     }
 
@@ -60,7 +60,7 @@ class CopyPages {
         return copy.schedule()
                 .times()
                 .filter(times -> !copy.paused())
-                .flatMap(times -> planning.next(times, clock.instant()))
+                .flatMap(times -> jobPlanner.next(times, clock.instant()))
                 .map(Instant::toString)
                 .orElse("");
     }

@@ -60,7 +60,7 @@ class DataTransfersApi {
     @GetMapping
     List<TravelBody> all(Project project) {
         return project.travels().stream()
-                .map(travel -> new TravelBody(travel.from(), travel.to(), travel.allowed() ? ALLOWED : REFUSED))
+                .map(policy -> new TravelBody(policy.from(), policy.to(), policy.allowed() ? ALLOWED : REFUSED))
                 .toList();
     }
 

@@ -44,14 +44,15 @@ class DeliveriesApi {
     private final Deliveries deliveries;
     private final DeliveryEdits edits;
     private final DeliveryPages pages;
-    private final JobRunner jobs;
+    private final JobRunner jobRunner;
     private final Settings settings;
 
-    DeliveriesApi(Deliveries deliveries, DeliveryEdits edits, DeliveryPages pages, JobRunner jobs, Settings settings) {
+    DeliveriesApi(
+            Deliveries deliveries, DeliveryEdits edits, DeliveryPages pages, JobRunner jobRunner, Settings settings) {
         this.deliveries = deliveries;
         this.edits = edits;
         this.pages = pages;
-        this.jobs = jobs;
+        this.jobRunner = jobRunner;
         this.settings = settings;
     }
 
@@ -136,6 +137,7 @@ class DeliveriesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("sent a delivery by hand")
     void send(Project project, @PathVariable String id) {
-        jobs.ask(project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
+        jobRunner.ask(
+                project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
     }
 }

@@ -49,8 +49,8 @@ class DeliveryEmailsApi {
 
     /** Sends what the first who gets it would get to whoever asks, and to nobody else. */
     @PostMapping("/test")
-    Tried test(Project project, Caller asker, @PathVariable String id, @RequestBody Trial body) {
-        String address = testing.of(asker, body.to());
+    Tried test(Project project, Caller caller, @PathVariable String id, @RequestBody Trial body) {
+        String address = testing.of(caller, body.to());
         Optional<String> nothing = deliveries.trial(project, id, address);
         return new Tried(address, nothing.orElse(""));
     }

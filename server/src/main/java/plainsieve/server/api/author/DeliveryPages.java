@@ -28,15 +28,15 @@ import plainsieve.server.project.StageWords;
 /** Deliveries as their screen needs them: what is said of each, what could be, and what became of it last. */
 @Component
 class DeliveryPages {
-    private final JobRunner jobs;
-    private final JobPlanner planning;
-    private final Unsubscriptions unsubscribing;
+    private final JobRunner jobRunner;
+    private final JobPlanner jobPlanner;
+    private final Unsubscriptions unsubscriptions;
     private final Clock clock;
 
-    DeliveryPages(JobRunner jobs, JobPlanner planning, Unsubscriptions unsubscribing, Clock clock) {
-        this.jobs = jobs;
-        this.planning = planning;
-        this.unsubscribing = unsubscribing;
+    DeliveryPages(JobRunner jobRunner, JobPlanner jobPlanner, Unsubscriptions unsubscriptions, Clock clock) {
+        this.jobRunner = jobRunner;
+        this.jobPlanner = jobPlanner;
+        this.unsubscriptions = unsubscriptions;
         this.clock = clock;
     }
 
@@ -58,8 +58,8 @@ class DeliveryPages {
                 delivery.paused(),
                 delivery.version(),
                 offers(project, delivery),
-                LastJob.of(jobs.latest(project.id(), Delivery.KIND, delivery.id())),
-                unsubscribing.of(project.id(), delivery.id()),
+                LastJob.of(jobRunner.latest(project.id(), Delivery.KIND, delivery.id())),
+                unsubscriptions.of(project.id(), delivery.id()),
                 next(delivery));
     }
 
@@ -94,7 +94,7 @@ class DeliveryPages {
         return delivery.schedule()
                 .times()
                 .filter(times -> !delivery.paused())
-                .flatMap(times -> planning.next(times, clock.instant()))
+                .flatMap(times -> jobPlanner.next(times, clock.instant()))
                 .map(Instant::toString)
                 .orElse("");
     }

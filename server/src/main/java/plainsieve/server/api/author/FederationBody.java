@@ -28,18 +28,18 @@ record FederationBody(int step, List<SideBody> sides, List<TravelRead> travels) 
      */
     record TravelRead(String from, String to, List<String> columns, String decision) {}
 
-    static FederationBody of(Project project, String sourceId, String text, StepsAnalysis reading) {
+    static FederationBody of(Project project, String sourceId, String text, StepsAnalysis analysis) {
         Optional<Integer> line = FederatedSteps.lineHere(text, project.around(sourceId));
         if (line.isEmpty()) {
             return NONE;
         }
         List<Integer> lines =
-                reading.steps().stream().map(StepsAnalysis.One::line).toList();
-        Optional<String> whole = reading.made().map(CompiledSteps::sql).filter(FederatedQueryText::isOne);
+                analysis.steps().stream().map(StepsAnalysis.One::line).toList();
+        Optional<String> whole = analysis.made().map(CompiledSteps::sql).filter(FederatedQueryText::isOne);
         return new FederationBody(
                 lines.indexOf(line.get()),
                 whole.map(FederatedQueryText::read).map(FederatedQueryText::sides).orElse(List.of()).stream()
-                        .map(side -> new SideBody(side.name(), side.source()))
+                        .map(part -> new SideBody(part.name(), part.source()))
                         .toList(),
                 whole.map(KeyTransfer::of).orElse(List.of()).stream()
                         .map(travel -> travel(project, travel))

@@ -59,8 +59,8 @@ class ParameterSentencesApi {
 
     /** @param lost what could not be kept, one sentence each */
     record SwitchedBody(ParameterBody definition, List<String> lost) {
-        static SwitchedBody of(ConvertedParameter switched) {
-            return new SwitchedBody(ParameterBody.of(switched.parameter()), switched.lost());
+        static SwitchedBody of(ConvertedParameter convertedParameter) {
+            return new SwitchedBody(ParameterBody.of(convertedParameter.parameter()), convertedParameter.lost());
         }
     }
 

@@ -54,19 +54,19 @@ import plainsieve.server.runs.ListRequests;
 @RequiredRole(Role.AUTHOR)
 class ParametersApi {
     private final ParameterEdits edits;
-    private final ParameterRenaming renaming;
+    private final ParameterRenaming parameterRenaming;
     private final ColumnProfiles looks;
     private final ListRequests lists;
     private final ParameterContexts surroundings;
 
     ParametersApi(
             ParameterEdits edits,
-            ParameterRenaming renaming,
+            ParameterRenaming parameterRenaming,
             ColumnProfiles looks,
             ListRequests lists,
             ParameterContexts surroundings) {
         this.edits = edits;
-        this.renaming = renaming;
+        this.parameterRenaming = parameterRenaming;
         this.looks = looks;
         this.lists = lists;
         this.surroundings = surroundings;
@@ -128,11 +128,13 @@ class ParametersApi {
             notices.add("Nothing uses it.");
         }
         uses.stream()
-                .filter(use -> use.kind() == Usage.Kind.REPORT && use.using() < use.of() && !definition.isComputed())
-                .forEach(use -> notices.add(
-                        use.using() == 0
-                                ? "Shown on “%s”, but none of its queries uses it.".formatted(use.name())
-                                : "Used by %d of %d queries of “%s”.".formatted(use.using(), use.of(), use.name())));
+                .filter(usage ->
+                        usage.kind() == Usage.Kind.REPORT && usage.using() < usage.of() && !definition.isComputed())
+                .forEach(usage -> notices.add(
+                        usage.using() == 0
+                                ? "Shown on “%s”, but none of its queries uses it.".formatted(usage.name())
+                                : "Used by %d of %d queries of “%s”."
+                                        .formatted(usage.using(), usage.of(), usage.name())));
         boolean required = definition.meaning().blankRule() == BlankRule.NOT_ALLOWED;
         boolean opensEmpty = definition.start().equals(DefaultDefinition.of(ChoiceText.blank()));
         if (required && opensEmpty && !definition.isComputed()) {
@@ -181,13 +183,13 @@ class ParametersApi {
     /** Every line that a new name would change. */
     @GetMapping("/{name}/rename-preview")
     List<TextChange> preview(Project project, @PathVariable String name, @RequestParam String to) {
-        return renaming.preview(project, name, to);
+        return parameterRenaming.preview(project, name, to);
     }
 
     /** Renames a parameter and every use of it. */
     @PostMapping("/{name}/name")
     ParameterBody rename(Project project, @PathVariable String name, @Valid @RequestBody NewName body) {
-        return ParameterBody.of(renaming.rename(project, name, body.name()));
+        return ParameterBody.of(parameterRenaming.rename(project, name, body.name()));
     }
 
     record NewName(
@@ -209,7 +211,7 @@ class ParametersApi {
 
     /** A hand-typed list against the column behind the parameter. */
     @GetMapping("/{name}/comparison")
-    ListComparison comparison(Project project, Caller asker, @PathVariable String name) {
+    ListComparison comparison(Project project, Caller caller, @PathVariable String name) {
         ParameterDefinition definition = project.parameter(name);
         ColumnReference column = looks.column(project, definition)
                 .orElseThrow(() -> new ProblemException(Problem.of(
@@ -217,7 +219,7 @@ class ParametersApi {
                                 "No query compares :%s with a plain column.".formatted(name),
                                 "Name the column that the list belongs to.")
                         .about(name)));
-        ValueLists.ValueList inData = lists.ofColumn(project, asker, definition, column);
+        ValueLists.ValueList inData = lists.ofColumn(project, caller, definition, column);
         List<String> occurring =
                 inData.values().stream().map(ListedValue::value).toList();
         List<String> listed =

@@ -32,13 +32,13 @@ class ProjectFilesApi {
     private static final String ZIP = "application/zip";
 
     private final ProjectTransfer transfer;
-    private final CallerResolver callers;
-    private final AuditRecorder noting;
+    private final CallerResolver callerResolver;
+    private final AuditRecorder auditRecorder;
 
-    ProjectFilesApi(ProjectTransfer transfer, CallerResolver callers, AuditRecorder noting) {
+    ProjectFilesApi(ProjectTransfer transfer, CallerResolver callerResolver, AuditRecorder auditRecorder) {
         this.transfer = transfer;
-        this.callers = callers;
-        this.noting = noting;
+        this.callerResolver = callerResolver;
+        this.auditRecorder = auditRecorder;
     }
 
     @GetMapping(produces = ZIP)
@@ -56,12 +56,12 @@ class ProjectFilesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void in(Project project, @RequestBody byte[] body, HttpServletRequest request) {
         List<String> added = transfer.in(project.id(), ZippedProject.read(body), missing(project, request));
-        noting.note(request, "imported a project", project.id(), project.id());
-        added.forEach(source -> noting.note(request, "added a source by import", project.id(), source));
+        auditRecorder.note(request, "imported a project", project.id(), project.id());
+        added.forEach(source -> auditRecorder.note(request, "added a source by import", project.id(), source));
     }
 
     private MissingSources missing(Project project, HttpServletRequest request) {
-        return callers.roleIn(project.id(), request).mayActAs(Role.OPERATOR)
+        return callerResolver.roleIn(project.id(), request).mayActAs(Role.OPERATOR)
                 ? MissingSources.ADD
                 : MissingSources.LEAVE_OUT;
     }

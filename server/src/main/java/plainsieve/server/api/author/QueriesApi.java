@@ -43,16 +43,21 @@ import plainsieve.server.settings.Settings;
 @RequiredRole(Role.AUTHOR)
 class QueriesApi {
     private final QueryEdits edits;
-    private final RunStreaming streams;
+    private final RunStreaming runStreaming;
     private final Settings settings;
-    private final ReportEditor making;
+    private final ReportEditor reportEditor;
     private final CopySubstitution asked;
 
-    QueriesApi(QueryEdits edits, RunStreaming streams, Settings settings, ReportEditor making, CopySubstitution asked) {
+    QueriesApi(
+            QueryEdits edits,
+            RunStreaming runStreaming,
+            Settings settings,
+            ReportEditor reportEditor,
+            CopySubstitution asked) {
         this.asked = asked;
-        this.making = making;
+        this.reportEditor = reportEditor;
         this.edits = edits;
-        this.streams = streams;
+        this.runStreaming = runStreaming;
         this.settings = settings;
     }
 
@@ -116,9 +121,9 @@ class QueriesApi {
 
     /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
     @PostMapping("/{id}/reports")
-    QueryBodies.NewReport makeReport(Project project, Caller asker, @PathVariable String id) {
+    QueryBodies.NewReport makeReport(Project project, Caller caller, @PathVariable String id) {
         return new QueryBodies.NewReport(
-                making.begin(project, asker, project.query(id)).id());
+                reportEditor.begin(project, caller, project.query(id)).id());
     }
 
     /** Removes a query that nothing uses; it can be brought back. */
@@ -147,20 +152,20 @@ class QueriesApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.BenchRun body,
             HttpServletResponse response) {
-        RequestedChoices asked =
-                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        RunRequest order = new RunRequest(
+        RequestedChoices requested =
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        RunRequest request = new RunRequest(
                 body.runId(),
                 project,
                 new RunRequest.Text(project.query(id), body.text()),
-                asked,
+                requested,
                 RunRequest.Shape.ALL_ROWS,
                 Purpose.BENCH,
                 project.stage().limits().rows(settings.benchCap()));
-        streams.run(order, true, response);
+        runStreaming.run(request, true, response);
     }
 }

@@ -52,23 +52,26 @@ class QueryAnalysisApi {
     private static final int MOST_NOTICES = 200;
 
     private final SourceFacts facts;
-    private final ParameterProposals proposals;
+    private final ParameterProposals parameterProposals;
     private final HardCodedValueConversion fixed;
     private final AnalysisLimit analysis;
 
     QueryAnalysisApi(
-            SourceFacts facts, ParameterProposals proposals, HardCodedValueConversion fixed, AnalysisLimit analysis) {
+            SourceFacts facts,
+            ParameterProposals parameterProposals,
+            HardCodedValueConversion fixed,
+            AnalysisLimit analysis) {
         this.analysis = analysis;
         this.facts = facts;
-        this.proposals = proposals;
+        this.parameterProposals = parameterProposals;
         this.fixed = fixed;
     }
 
     /** Reads a text without running it: its parameters, and what is wrong with it and where. */
     @PostMapping("/check")
     QueryBodies.QueryCheck check(
-            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
-        return analysis.run(asker.id(), () -> check(project, id, body));
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
+        return analysis.run(caller.id(), () -> check(project, id, body));
     }
 
     private QueryBodies.QueryCheck check(Project project, String id, QueryBodies.QueryText body) {
@@ -90,12 +93,12 @@ class QueryAnalysisApi {
 
     /** Of steps the same is said where they are; fixed values in them are offered at their own words. */
     private QueryBodies.QueryCheck steps(Project project, Query query, String text) {
-        StepsAnalysis reading = project.steps(query.sourceId(), text);
-        if (reading.made().isEmpty()) {
+        StepsAnalysis analysis = project.steps(query.sourceId(), text);
+        if (analysis.made().isEmpty()) {
             return new QueryBodies.QueryCheck(
                     named(query, StepReferences.parameters(text)),
                     List.of(),
-                    reading.problems().stream().map(ProblemBody::of).toList(),
+                    analysis.problems().stream().map(ProblemBody::of).toList(),
                     List.of(),
                     List.of());
         }
@@ -109,10 +112,11 @@ class QueryAnalysisApi {
         return new QueryBodies.QueryCheck(
                 named(query, prepared.parameterNames()),
                 List.of(),
-                reading.placed(text, unknown).stream().map(ProblemBody::of).toList(),
+                analysis.placed(text, unknown).stream().map(ProblemBody::of).toList(),
                 found(project, query, prepared)
                         .limit(MOST_NOTICES)
-                        .map(notice -> QueryBodies.NoticeBody.ofSteps(notice, place -> reading.place(text, place)))
+                        .map(notice ->
+                                QueryBodies.NoticeBody.ofSteps(notice, location -> analysis.place(text, location)))
                         .toList(),
                 List.of());
     }
@@ -197,13 +201,13 @@ class QueryAnalysisApi {
     @PostMapping("/proposal")
     Proposal propose(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody QueryBodies.ProposalAsked body) {
         Query query = project.query(id);
         facts.waitUntilTold(query.sourceId());
         ParameterProposals.Proposal proposed =
-                analysis.run(asker.id(), () -> proposals.of(project, query, body.text(), body.name()));
+                analysis.run(caller.id(), () -> parameterProposals.of(project, query, body.text(), body.name()));
         return new Proposal(
                 ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
     }
@@ -211,9 +215,9 @@ class QueryAnalysisApi {
     /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
     @PostMapping("/fixed")
     HardCodedValueConversion.Made make(
-            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
         HardCodedValueConversion.Draft draft = new HardCodedValueConversion.Draft(
-                asker, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
+                caller, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
         return fixed.make(project, draft, new HardCodedValueConversion.Wanted(Set.copyOf(body.starts()), body.anew()));
     }
 

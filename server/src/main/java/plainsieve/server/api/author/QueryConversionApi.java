@@ -27,38 +27,38 @@ import plainsieve.server.sources.SourceFacts;
 @RequiredRole(Role.AUTHOR)
 class QueryConversionApi {
     private final SourceFacts facts;
-    private final RowEquality sameRows;
+    private final RowEquality rowEquality;
     private final AnalysisLimit analysis;
 
-    QueryConversionApi(SourceFacts facts, RowEquality sameRows, AnalysisLimit analysis) {
+    QueryConversionApi(SourceFacts facts, RowEquality rowEquality, AnalysisLimit analysis) {
         this.analysis = analysis;
         this.facts = facts;
-        this.sameRows = sameRows;
+        this.rowEquality = rowEquality;
     }
 
     /** Simple SQL as steps; refused with the place of what steps have nothing for. */
     @PostMapping("/steps/of-sql")
     StepsBodies.StepsText steps(
-            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
         facts.waitUntilTold(source);
         return new StepsBodies.StepsText(analysis.run(
-                asker.id(), () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.around(source))));
+                caller.id(), () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.around(source))));
     }
 
     /** Runs both to the last row. */
     @PostMapping("/same-rows")
     StepsBodies.SameBody same(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.TextsAsked body) {
         Query query = project.query(id);
-        RequestedChoices asked =
-                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        return StepsBodies.SameBody.of(sameRows.of(
+        RequestedChoices requested =
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return StepsBodies.SameBody.of(rowEquality.of(
                 project,
-                asked,
+                requested,
                 body.runId(),
                 new RunRequest.Text(query, body.first()),
                 new RunRequest.Text(query, body.second())));

@@ -31,16 +31,16 @@ import plainsieve.server.runs.RunRequest;
 @RequiredRole(Role.AUTHOR)
 class RehearsalsApi {
     private final Rehearsals rehearsals;
-    private final StatementFormRehearsal forms;
+    private final StatementFormRehearsal statementFormRehearsal;
 
-    RehearsalsApi(Rehearsals rehearsals, StatementFormRehearsal forms) {
+    RehearsalsApi(Rehearsals rehearsals, StatementFormRehearsal statementFormRehearsal) {
         this.rehearsals = rehearsals;
-        this.forms = forms;
+        this.statementFormRehearsal = statementFormRehearsal;
     }
 
     @PostMapping("/reports/{id}/rehearsal")
-    Rehearsal.State start(@Staged(Stage.LIVE) Project project, Caller asker, @PathVariable String id) {
-        return rehearsals.start(project, asker, id);
+    Rehearsal.State start(@Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
+        return rehearsals.start(project, caller, id);
     }
 
     @GetMapping("/reports/{id}/rehearsal")
@@ -50,8 +50,8 @@ class RehearsalsApi {
 
     /** Goes on where it was stopped. */
     @PutMapping("/reports/{id}/rehearsal")
-    Rehearsal.State resume(@Staged(Stage.LIVE) Project project, Caller asker, @PathVariable String id) {
-        return rehearsals.resume(project, asker, id);
+    Rehearsal.State resume(@Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
+        return rehearsals.resume(project, caller, id);
     }
 
     /** Stops it after the case that runs now; what it has shown stays. */
@@ -65,11 +65,11 @@ class RehearsalsApi {
     @PostMapping("/queries/{id}/forms")
     List<StatementFormRehearsal.Form> forms(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.BenchRun body) {
-        RequestedChoices asked =
-                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        return forms.of(project, new RunRequest.Text(project.query(id), body.text()), asked);
+        RequestedChoices requested =
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return statementFormRehearsal.of(project, new RunRequest.Text(project.query(id), body.text()), requested);
     }
 }

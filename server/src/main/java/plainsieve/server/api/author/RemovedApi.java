@@ -17,10 +17,10 @@ import plainsieve.server.project.Project;
 @RequestMapping("/api/projects/{project}/removed")
 @RequiredRole(Role.AUTHOR)
 class RemovedApi {
-    private final RemovedObjects removed;
+    private final RemovedObjects removedObjects;
 
-    RemovedApi(RemovedObjects removed) {
-        this.removed = removed;
+    RemovedApi(RemovedObjects removedObjects) {
+        this.removedObjects = removedObjects;
     }
 
     /** Something that can be brought back. @param at when it was removed, ISO 8601 */
@@ -36,16 +36,16 @@ class RemovedApi {
     }
 
     @GetMapping
-    List<RemovedThing> all(Project project, Caller asker) {
-        return removed.of(project).stream()
-                .filter(thing -> asker.role().mayActAs(thing.kind().forWhom()))
+    List<RemovedThing> all(Project project, Caller caller) {
+        return removedObjects.of(project).stream()
+                .filter(thing -> caller.role().mayActAs(thing.kind().forWhom()))
                 .map(RemovedThing::of)
                 .toList();
     }
 
     /** Brings something back as it was. Refused when its place is taken, or something it needs is gone. */
     @PostMapping("/{id}/back")
-    RemovedThing bringBack(Project project, Caller asker, @PathVariable long id) {
-        return RemovedThing.of(removed.bringBack(project, asker, id));
+    RemovedThing bringBack(Project project, Caller caller, @PathVariable long id) {
+        return RemovedThing.of(removedObjects.bringBack(project, caller, id));
     }
 }

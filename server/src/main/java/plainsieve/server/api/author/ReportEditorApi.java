@@ -29,11 +29,11 @@ import plainsieve.server.project.Report;
 @RequestMapping("/api/projects/{project}/reports/{id}/making")
 @RequiredRole(Role.AUTHOR)
 class ReportEditorApi {
-    private final ReportEditor making;
+    private final ReportEditor reportEditor;
     private final ReportEditorPages pages;
 
-    ReportEditorApi(ReportEditor making, ReportEditorPages pages) {
-        this.making = making;
+    ReportEditorApi(ReportEditor reportEditor, ReportEditorPages pages) {
+        this.reportEditor = reportEditor;
         this.pages = pages;
     }
 
@@ -45,21 +45,21 @@ class ReportEditorApi {
         return draft(project, id).withVersion(version);
     }
 
-    private MakingBody kept(Project project, Caller asker, Report changed) {
-        making.keep(project, changed);
-        return pages.now(project, asker, changed.id());
+    private MakingBody kept(Project project, Caller caller, Report changed) {
+        reportEditor.keep(project, changed);
+        return pages.now(project, caller, changed.id());
     }
 
     @GetMapping
-    MakingBody one(Project project, Caller asker, @PathVariable String id) {
-        return pages.of(project, asker, id);
+    MakingBody one(Project project, Caller caller, @PathVariable String id) {
+        return pages.of(project, caller, id);
     }
 
     /** What a query could also show, from what is known of its columns. */
     @GetMapping("/proposals/{queryId}")
     List<ReportEditorBodies.ProposalBody> proposals(
-            Project project, Caller asker, @PathVariable String id, @PathVariable String queryId) {
-        return making.others(project, asker, draft(project, id), queryId).stream()
+            Project project, Caller caller, @PathVariable String id, @PathVariable String queryId) {
+        return reportEditor.others(project, caller, draft(project, id), queryId).stream()
                 .map(ReportEditorBodies.ProposalBody::of)
                 .toList();
     }
@@ -68,12 +68,12 @@ class ReportEditorApi {
     @GetMapping("/offers")
     List<SentenceBodies.OfferBody> offers(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @RequestParam String thing,
             @RequestParam String mark) {
-        return making
-                .offers(project, asker, draft(project, id), new ReportEditor.Mark(EditedElement.read(thing), mark))
+        return reportEditor
+                .offers(project, caller, draft(project, id), new ReportEditor.Mark(EditedElement.read(thing), mark))
                 .stream()
                 .map(SentenceBodies.OfferBody::of)
                 .toList();
@@ -83,26 +83,26 @@ class ReportEditorApi {
     @PutMapping("/mark")
     MakingBody change(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.MarkChange body) {
         ReportEditor.Mark mark = new ReportEditor.Mark(EditedElement.read(body.thing()), body.mark());
         Report seen = pages.seen(project, id, body.thing(), body.seen(), body.version());
-        return kept(project, asker, making.taking(project, asker, seen, mark, body.taken()));
+        return kept(project, caller, reportEditor.taking(project, caller, seen, mark, body.taken()));
     }
 
     /** Removes, copies or moves a thing. */
     @PostMapping("/steps")
     MakingBody step(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ThingStep body) {
         Report seen = seen(project, id, body.version());
         return kept(
                 project,
-                asker,
-                making.stepping(
+                caller,
+                reportEditor.stepping(
                         project, seen, EditedElement.read(body.thing()), ReportEditor.Step.ofWord(body.step())));
     }
 
@@ -110,53 +110,53 @@ class ReportEditorApi {
     @PostMapping("/places")
     MakingBody place(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ThingPlace body) {
         Report seen = draft(project, id);
-        return kept(project, asker, making.placing(project, seen, EditedElement.read(body.thing()), body.at()));
+        return kept(project, caller, reportEditor.placing(project, seen, EditedElement.read(body.thing()), body.at()));
     }
 
     /** Gives a view another size; the nearest that it can have. */
     @PostMapping("/sizes")
     MakingBody size(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ViewSize body) {
         Report now = draft(project, id);
         Size size = now.view(body.view()).size();
         boolean untouched = size.width() == body.seenWidth() && size.height() == body.seenHeight();
         Report seen = untouched ? now : now.withVersion(body.version());
-        return kept(project, asker, making.sizing(seen, body.view(), Size.near(body.width(), body.height())));
+        return kept(project, caller, reportEditor.sizing(seen, body.view(), Size.near(body.width(), body.height())));
     }
 
     /** Takes what a query could also show. */
     @PostMapping("/views")
     MakingBody take(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ProposalTaken body) {
         Report seen = draft(project, id);
-        return kept(project, asker, making.adding(project, asker, seen, body.queryId(), body.id()));
+        return kept(project, caller, reportEditor.adding(project, caller, seen, body.queryId(), body.id()));
     }
 
     /** Lets viewers choose a parameter. */
     @PostMapping("/controls")
     MakingBody offer(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.ControlWanted body) {
-        return kept(project, asker, making.offering(project, draft(project, id), body.parameter()));
+        return kept(project, caller, reportEditor.offering(project, draft(project, id), body.parameter()));
     }
 
     /** Changes the name, whom the report is for, and its question line; those that a colleague changed meanwhile stay so. */
     @PutMapping("/words")
     MakingBody words(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.WordsChange body) {
         Report now = draft(project, id);
@@ -168,31 +168,31 @@ class ReportEditorApi {
                 : body.seen().flatMap(seen -> mine.beside(seen, ReportEditorBodies.WordsSeen.of(now)));
         ReportEditorBodies.WordsSeen said = both.orElse(mine);
         Report from = both.isPresent() ? now : now.withVersion(body.version());
-        return kept(project, asker, making.saying(from, said.name(), said.audience(), said.question()));
+        return kept(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
     }
 
     /** Comes back to what the draft was. */
     @PutMapping("/form")
     MakingBody back(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody ReportEditorBodies.FormBack body) {
-        return kept(project, asker, pages.read(body.form(), id, body.version()));
+        return kept(project, caller, pages.read(body.form(), id, body.version()));
     }
 
     /** Gives the draft to viewers; refused with what would not work for them. */
     @PostMapping("/give")
     @Audited("gave a report to viewers")
     MakingBody give(
-            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody ReportEditorBodies.Seen body) {
-        making.give(project, asker, seen(project, id, body.version()));
-        return pages.now(project, asker, id);
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody ReportEditorBodies.Seen body) {
+        reportEditor.give(project, caller, seen(project, id, body.version()));
+        return pages.now(project, caller, id);
     }
 
     /** Drops the draft: it is what viewers have again. */
     @DeleteMapping
-    MakingBody drop(Project project, Caller asker, @PathVariable String id, @RequestParam int version) {
-        return kept(project, asker, project.report(id).withVersion(version));
+    MakingBody drop(Project project, Caller caller, @PathVariable String id, @RequestParam int version) {
+        return kept(project, caller, project.report(id).withVersion(version));
     }
 }

@@ -23,31 +23,31 @@ import tools.jackson.databind.JsonNode;
 /** The page of a report that is being made. */
 @Component
 class ReportEditorPages {
-    private final ReportEditor making;
+    private final ReportEditor reportEditor;
     private final ReportContent answers;
     private final Projects projects;
 
-    ReportEditorPages(ReportEditor making, ReportContent answers, Projects projects) {
-        this.making = making;
+    ReportEditorPages(ReportEditor reportEditor, ReportContent answers, Projects projects) {
+        this.reportEditor = reportEditor;
         this.answers = answers;
         this.projects = projects;
     }
 
     /** As it is after a change. */
-    MakingBody now(Project before, Caller asker, String id) {
-        return of(projects.get(before.id()), asker, id);
+    MakingBody now(Project before, Caller caller, String id) {
+        return of(projects.get(before.id()), caller, id);
     }
 
-    MakingBody of(Project project, Caller asker, String id) {
+    MakingBody of(Project project, Caller caller, String id) {
         ReportDraft draft = project.draft(id);
         Report report = draft.report();
         Project drafted = project.drafted(id).in(Stage.DRAFT).opening(report);
         return new MakingBody(
-                answers.page(drafted, asker, report),
+                answers.page(drafted, caller, report),
                 draft.given(),
-                draft.given() ? making.differences(project, report) : List.of(),
+                draft.given() ? reportEditor.differences(project, report) : List.of(),
                 things(project, report),
-                making.notOffered(drafted, report),
+                reportEditor.notOffered(drafted, report),
                 LimitRelocation.of(drafted, report).stream()
                         .map(ReportEditorBodies.LimitedQueryBody::of)
                         .toList(),
@@ -77,7 +77,7 @@ class ReportEditorPages {
         report.controls()
                 .forEach(control -> things.add(ThingBody.of(
                         "control:" + control.parameters().get(0),
-                        making.sentence(project, report, control).sentence())));
+                        reportEditor.sentence(project, report, control).sentence())));
         report.views()
                 .forEach(view -> things.add(ThingBody.of(
                         "view:" + view.id(), ViewSentence.of(view, reportId -> nameOf(project, reportId)))));
@@ -86,7 +86,8 @@ class ReportEditorPages {
                         age.queryId(), project.query(age.queryId()).name(), age.column()))
                 .toList();
         things.add(ThingBody.of(
-                "opening", new OpeningSentence(report.opening(), dated, making.choosable(project, report)).sentence()));
+                "opening",
+                new OpeningSentence(report.opening(), dated, reportEditor.choosable(project, report)).sentence()));
         return things;
     }
 

@@ -32,16 +32,17 @@ import plainsieve.server.sources.Cancellations;
 @RequestMapping("/api/projects/{project}/reports/{id}/making")
 @RequiredRole(Role.AUTHOR)
 class ReportEditorRunsApi {
-    private final ReportEditor making;
+    private final ReportEditor reportEditor;
     private final ReportContent answers;
     private final ViewOrders orders;
-    private final RunStreaming streams;
+    private final RunStreaming runStreaming;
 
-    ReportEditorRunsApi(ReportEditor making, ReportContent answers, ViewOrders orders, RunStreaming streams) {
-        this.making = making;
+    ReportEditorRunsApi(
+            ReportEditor reportEditor, ReportContent answers, ViewOrders orders, RunStreaming runStreaming) {
+        this.reportEditor = reportEditor;
         this.answers = answers;
         this.orders = orders;
-        this.streams = streams;
+        this.runStreaming = runStreaming;
     }
 
     private static Project drafted(Project project, String id) {
@@ -52,32 +53,32 @@ class ReportEditorRunsApi {
     @PostMapping("/question")
     QuestionBodies.QuestionBody question(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,
             Locale locale) {
         Project drafted = drafted(project, id);
-        return answers.question(drafted, asker, drafted.report(id), body.choices(), locale);
+        return answers.question(drafted, caller, drafted.report(id), body.choices(), locale);
     }
 
     @PostMapping("/views/{viewId}/run")
     void run(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
         Project drafted = drafted(project, id);
         Report report = drafted.report(id);
-        streams.run(orders.order(whom(drafted, asker, report), report.view(viewId), body), body.anew(), response);
+        runStreaming.run(orders.order(whom(drafted, caller, report), report.view(viewId), body), body.anew(), response);
     }
 
     /** Views of a draft and its question, as one choice touches them: in one answer. */
     @PostMapping("/run")
     void page(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.PageRun body,
             Locale locale,
@@ -85,14 +86,15 @@ class ReportEditorRunsApi {
         Project drafted = drafted(project, id);
         Report report = drafted.report(id);
         List<ReportPageRequest.View> views = body.views().stream()
-                .map(one -> orders.ofPage(report, one, () -> whom(drafted, asker, report)))
+                .map(one -> orders.ofPage(report, one, () -> whom(drafted, caller, report)))
                 .toList();
-        streams.run(
+        runStreaming.run(
                 new ReportPageRequest(
-                        new Cancellations.RunKey(asker.owner(), body.runId()),
+                        new Cancellations.RunKey(caller.owner(), body.runId()),
                         views,
                         body.question()
-                                .map(asked -> () -> answers.question(drafted, asker, report, asked.choices(), locale))),
+                                .map(asked ->
+                                        () -> answers.question(drafted, caller, report, asked.choices(), locale))),
                 response);
     }
 
@@ -100,18 +102,19 @@ class ReportEditorRunsApi {
     @PostMapping("/proposals/{queryId}/views/{proposalId}/run")
     void look(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @PathVariable String queryId,
             @PathVariable String proposalId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
         Project drafted = drafted(project, id);
-        View proposed = making.proposed(drafted, asker, queryId, proposalId);
-        streams.run(orders.order(whom(drafted, asker, drafted.report(id)), proposed, body), body.anew(), response);
+        View proposed = reportEditor.proposed(drafted, caller, queryId, proposalId);
+        runStreaming.run(
+                orders.order(whom(drafted, caller, drafted.report(id)), proposed, body), body.anew(), response);
     }
 
-    private static ViewOrders.For whom(Project drafted, Caller asker, Report report) {
-        return new ViewOrders.For(drafted, report, asker, Purpose.Kind.MAKING);
+    private static ViewOrders.For whom(Project drafted, Caller caller, Report report) {
+        return new ViewOrders.For(drafted, report, caller, Purpose.Kind.MAKING);
     }
 }

@@ -169,7 +169,7 @@ class RevisionsApi {
     @PostMapping("/live/give")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("gave everything to viewers")
-    void give(Project project, Caller asker) {
-        giving.give(project, asker);
+    void give(Project project, Caller caller) {
+        giving.give(project, caller);
     }
 }

@@ -12,11 +12,11 @@ import plainsieve.server.schedules.Schedule;
 /** Everything of a project that may have times of its own. */
 @Component
 class ScheduledObjects {
-    private final StoredCopies copies;
+    private final StoredCopies storedCopies;
     private final Deliveries deliveries;
 
-    ScheduledObjects(StoredCopies copies, Deliveries deliveries) {
-        this.copies = copies;
+    ScheduledObjects(StoredCopies storedCopies, Deliveries deliveries) {
+        this.storedCopies = storedCopies;
         this.deliveries = deliveries;
     }
 
@@ -25,7 +25,7 @@ class ScheduledObjects {
 
     List<Thing> of(String projectId) {
         return Stream.concat(
-                        copies.of(projectId).stream()
+                        storedCopies.of(projectId).stream()
                                 .map(copy -> new Thing(
                                         StoredCopy.KIND, copy.id(), copy.name(), copy.schedule(), copy.paused())),
                         deliveries.of(projectId).stream()

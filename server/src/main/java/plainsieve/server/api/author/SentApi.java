@@ -27,13 +27,13 @@ class SentApi {
     private static final int MOST = 200;
 
     private final SentLog log;
-    private final EvidenceService proofs;
-    private final StatementReplay comparing;
+    private final EvidenceService evidenceService;
+    private final StatementReplay statementReplay;
 
-    SentApi(SentLog log, EvidenceService proofs, StatementReplay comparing) {
+    SentApi(SentLog log, EvidenceService evidenceService, StatementReplay statementReplay) {
         this.log = log;
-        this.proofs = proofs;
-        this.comparing = comparing;
+        this.evidenceService = evidenceService;
+        this.statementReplay = statementReplay;
     }
 
     /** A statement that was sent. @param asker who asked */
@@ -60,7 +60,7 @@ class SentApi {
     @GetMapping
     List<SentLine> latest(
             Project project,
-            Caller asker,
+            Caller caller,
             @RequestParam(defaultValue = "9223372036854775807") long before,
             @RequestParam(defaultValue = "") String report,
             @RequestParam(defaultValue = "") String query,
@@ -71,7 +71,7 @@ class SentApi {
             @RequestParam(defaultValue = "new") String order,
             @RequestParam(defaultValue = "50") int limit) {
         SentFilter wanted = new SentFilter(
-                project.id(), SentLog.whose(asker), report, query, source, outcome, cause, search.strip(), order);
+                project.id(), SentLog.whose(caller), report, query, source, outcome, cause, search.strip(), order);
         return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()
                 .map(row -> line(project, row))
                 .toList();
@@ -79,13 +79,13 @@ class SentApi {
 
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
     @PostMapping("/{id}/proof")
-    SentBodies.ProofBody measure(Project project, Caller asker, @PathVariable long id) {
+    SentBodies.ProofBody measure(Project project, Caller caller, @PathVariable long id) {
         return SentBodies.ProofBody.of(
-                proofs.of(project, asker, own(project, asker, id).id(), true));
+                evidenceService.of(project, caller, own(project, caller, id).id(), true));
     }
 
-    private SentRow own(Project project, Caller asker, long id) {
-        return log.find(project, asker, id)
+    private SentRow own(Project project, Caller caller, long id) {
+        return log.find(project, caller, id)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
     }
 
@@ -93,24 +93,24 @@ class SentApi {
 
     /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */
     @GetMapping("/{id}/text")
-    RunnableStatement text(Project project, Caller asker, @PathVariable long id) {
+    RunnableStatement text(Project project, Caller caller, @PathVariable long id) {
         return new RunnableStatement(
-                comparing.runnable(project, own(project, asker, id).id()));
+                statementReplay.runnable(project, own(project, caller, id).id()));
     }
 
     /** Two statements beside each other: what differs, and the first rows in which they do. */
     @GetMapping("/{id}/against/{other}")
-    StatementReplay.Compared compare(Project project, Caller asker, @PathVariable long id, @PathVariable long other) {
-        return comparing.compare(
+    StatementReplay.Compared compare(Project project, Caller caller, @PathVariable long id, @PathVariable long other) {
+        return statementReplay.compare(
                 project,
-                asker,
-                own(project, asker, id).id(),
-                own(project, asker, other).id());
+                caller,
+                own(project, caller, id).id(),
+                own(project, caller, other).id());
     }
 
     @GetMapping("/{id}")
-    SentLine one(Project project, Caller asker, @PathVariable long id) {
-        return line(project, own(project, asker, id));
+    SentLine one(Project project, Caller caller, @PathVariable long id) {
+        return line(project, own(project, caller, id));
     }
 
     private SentLine line(Project project, SentRow row) {

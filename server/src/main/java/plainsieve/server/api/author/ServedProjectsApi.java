@@ -14,10 +14,10 @@ import plainsieve.server.projectfolder.ProjectFolderWatcher;
 @RequestMapping("/api/projects/{project}/serving")
 @RequiredRole(Role.AUTHOR)
 class ServedProjectsApi {
-    private final ProjectFolderWatcher serving;
+    private final ProjectFolderWatcher projectFolderWatcher;
 
-    ServedProjectsApi(ProjectFolderWatcher serving) {
-        this.serving = serving;
+    ServedProjectsApi(ProjectFolderWatcher projectFolderWatcher) {
+        this.projectFolderWatcher = projectFolderWatcher;
     }
 
     /**
@@ -29,7 +29,7 @@ class ServedProjectsApi {
 
     @GetMapping
     ServingBody state() {
-        ProjectFolderWatcher.State state = serving.state();
+        ProjectFolderWatcher.State state = projectFolderWatcher.state();
         return new ServingBody(
                 state.files(), state.since().map(Instant::toString).orElse(""), state.wrong());
     }

@@ -41,18 +41,23 @@ import plainsieve.server.settings.Settings;
 @RequestMapping("/api/projects/{project}/reports/{id}/signed-links")
 @RequiredRole(Role.AUTHOR)
 class SignedLinksApi {
-    private final ReportLinks links;
-    private final ChoiceResolver choosing;
+    private final ReportLinks reportLinks;
+    private final ChoiceResolver choiceResolver;
     private final Settings settings;
-    private final AuditRecorder noting;
+    private final AuditRecorder auditRecorder;
     private final Clock clock;
 
-    SignedLinksApi(ReportLinks links, ChoiceResolver choosing, Settings settings, AuditRecorder noting, Clock clock) {
+    SignedLinksApi(
+            ReportLinks reportLinks,
+            ChoiceResolver choiceResolver,
+            Settings settings,
+            AuditRecorder auditRecorder,
+            Clock clock) {
         this.clock = clock;
-        this.links = links;
-        this.choosing = choosing;
+        this.reportLinks = reportLinks;
+        this.choiceResolver = choiceResolver;
         this.settings = settings;
-        this.noting = noting;
+        this.auditRecorder = auditRecorder;
     }
 
     /**
@@ -83,7 +88,7 @@ class SignedLinksApi {
 
     @GetMapping
     List<SignedLink> all(Project project, @PathVariable String id) {
-        return links.of(project, project.report(id).id()).stream()
+        return reportLinks.of(project, project.report(id).id()).stream()
                 .map(this::body)
                 .toList();
     }
@@ -95,7 +100,7 @@ class SignedLinksApi {
                 row.madeAt().toString(),
                 row.ends().map(this::lastDay).orElse(""),
                 row.anyone(),
-                ChoiceBody.of(links.choices(row)),
+                ChoiceBody.of(reportLinks.choices(row)),
                 standing(row),
                 new Uses(row.uses(), row.usedAt()));
     }
@@ -127,23 +132,25 @@ class SignedLinksApi {
     @PostMapping
     MadeSignedLink make(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody NewSignedLink body,
             HttpServletRequest request) {
         Report report = project.report(id);
         Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
-        RequestedChoices asked =
-                RequestedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
-        choosing.choose(project, choices.keySet(), asked).orRefuse();
+        RequestedChoices requested =
+                RequestedChoices.of(caller.fixing(choices, "The link"), project.parametersOf(report), choices);
+        choiceResolver.choose(project, choices.keySet(), requested).orRefuse();
         refusePrivate(project, choices);
         if (body.anyone()) {
             refuseUnsaid(project, report, choices);
         }
-        ReportLinks.Made made = links.make(
-                project, report.id(), new ReportLinks.Wanted(choices, ends(body.lastDay()), body.anyone(), asker.id()));
+        ReportLinks.Made made = reportLinks.make(
+                project,
+                report.id(),
+                new ReportLinks.Wanted(choices, ends(body.lastDay()), body.anyone(), caller.id()));
         String what = body.anyone() ? "made a link for whoever has it" : "made a signed link";
-        noting.note(request, what, project.id(), report.id());
+        auditRecorder.note(request, what, project.id(), report.id());
         return new MadeSignedLink(body(made.row()), made.token());
     }
 
@@ -199,7 +206,7 @@ class SignedLinksApi {
     @DeleteMapping("/{linkId}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void takeBack(Project project, @PathVariable String id, @PathVariable String linkId, HttpServletRequest request) {
-        links.takeBack(project, id, linkId);
-        noting.note(request, "took back a signed link", project.id(), id);
+        reportLinks.takeBack(project, id, linkId);
+        auditRecorder.note(request, "took back a signed link", project.id(), id);
     }
 }

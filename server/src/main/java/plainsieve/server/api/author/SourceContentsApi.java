@@ -41,15 +41,16 @@ import plainsieve.sources.SourceSettings;
 @RequiredRole(Role.AUTHOR)
 class SourceContentsApi {
     private final SourceDefinitions kept;
-    private final StatementSender sending;
-    private final TablePreview firstRows;
+    private final StatementSender statementSender;
+    private final TablePreview tablePreview;
     private final SourceEdits edits;
 
-    SourceContentsApi(SourceDefinitions kept, StatementSender sending, TablePreview firstRows, SourceEdits edits) {
+    SourceContentsApi(
+            SourceDefinitions kept, StatementSender statementSender, TablePreview tablePreview, SourceEdits edits) {
         this.edits = edits;
         this.kept = kept;
-        this.sending = sending;
-        this.firstRows = firstRows;
+        this.statementSender = statementSender;
+        this.tablePreview = tablePreview;
     }
 
     /**
@@ -115,7 +116,7 @@ class SourceContentsApi {
                         source.getKey(),
                         source.getValue(),
                         limits.getOrDefault(source.getKey(), SourceLimits.USUAL),
-                        sending.rejectedSince(source.getKey())))
+                        statementSender.rejectedSince(source.getKey())))
                 .toList();
     }
 
@@ -127,7 +128,7 @@ class SourceContentsApi {
         project.source(id);
         long start = System.nanoTime();
         try {
-            return new SourceHealth(true, sending.health(id), millisSince(start));
+            return new SourceHealth(true, statementSender.health(id), millisSince(start));
         } catch (SourceFailure e) {
             return new SourceHealth(false, e.getMessage() + " " + e.advice(), millisSince(start));
         }
@@ -144,8 +145,8 @@ class SourceContentsApi {
     @GetMapping("/{id}/contents")
     SourceContents contents(Project project, @PathVariable String id) {
         project.source(id);
-        Catalog catalogue = sending.catalogue(id);
-        return new SourceContents(catalogue.tables(), catalogue.functions(), catalogue.silent());
+        Catalog catalog = statementSender.catalogue(id);
+        return new SourceContents(catalog.tables(), catalog.functions(), catalog.silent());
     }
 
     /**
@@ -168,11 +169,11 @@ class SourceContentsApi {
     @GetMapping("/{id}/rows")
     TablePreview.Look rows(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String table) {
-        return firstRows.of(project, asker, new TablePreview.Place(id, schema, table));
+        return tablePreview.of(project, caller, new TablePreview.Place(id, schema, table));
     }
 
     /** How a query begins. @param parameters what its arguments are in the text */
@@ -186,7 +187,7 @@ class SourceContentsApi {
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String name,
             @RequestParam String kind) {
-        TablePreview.Start start = firstRows.start(project, new TablePreview.Place(id, schema, name), kind(kind));
+        TablePreview.Start start = tablePreview.start(project, new TablePreview.Place(id, schema, name), kind(kind));
         return new Start(
                 start.text(), start.parameters().stream().map(ParameterBody::of).toList());
     }

@@ -44,13 +44,13 @@ class StagesApi {
     private static final String CHANGED = "changed a stage";
 
     private final StageEdits edits;
-    private final AuditLog deeds;
-    private final AuditRecorder noting;
+    private final AuditLog auditLog;
+    private final AuditRecorder auditRecorder;
 
-    StagesApi(StageEdits edits, AuditLog deeds, AuditRecorder noting) {
+    StagesApi(StageEdits edits, AuditLog auditLog, AuditRecorder auditRecorder) {
         this.edits = edits;
-        this.deeds = deeds;
-        this.noting = noting;
+        this.auditLog = auditLog;
+        this.auditRecorder = auditRecorder;
     }
 
     /**
@@ -85,13 +85,13 @@ class StagesApi {
     record LastChange(String at, String who, String what) {}
 
     @GetMapping
-    List<StageBody> all(Project project, Caller asker) {
+    List<StageBody> all(Project project, Caller caller) {
         return project.stages().stream()
-                .map(stage -> body(project, asker, stage))
+                .map(stage -> body(project, caller, stage))
                 .toList();
     }
 
-    private StageBody body(Project project, Caller asker, Stage stage) {
+    private StageBody body(Project project, Caller caller, Stage stage) {
         List<StageValue> values = new ArrayList<>();
         // What is said of a parameter that is gone stays, in case it comes back, and is not shown.
         project.in(stage.name()).stage().values().forEach((name, value) -> {
@@ -99,7 +99,7 @@ class StagesApi {
                 values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
             }
         });
-        LastChange last = deeds.last(project.id(), CHANGED, stage.name() + ": ")
+        LastChange last = auditLog.last(project.id(), CHANGED, stage.name() + ": ")
                 .map(deed -> new LastChange(
                         deed.at().toString(),
                         deed.person(),
@@ -112,13 +112,13 @@ class StagesApi {
                 stage.limits().rows().orElse(0),
                 stage.limits().longest().map(Duration::toSeconds).orElse(0L),
                 stage.version(),
-                isTheirs(asker, stage.name()),
+                isTheirs(caller, stage.name()),
                 StageWords.of(project, stage),
                 last);
     }
 
-    private static boolean isTheirs(Caller asker, String stage) {
-        return asker.role().mayActAs(needed(stage));
+    private static boolean isTheirs(Caller caller, String stage) {
+        return caller.role().mayActAs(needed(stage));
     }
 
     private static Role needed(String stage) {
@@ -155,20 +155,20 @@ class StagesApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void change(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String name,
             @Valid @RequestBody StageChange body,
             HttpServletRequest request) {
-        require(asker, name);
+        require(caller, name);
         Stage after = body.toStage(name);
         Stage before = project.hasStage(name) ? project.stage(name) : Stage.of(name);
         edits.keep(project, after);
-        noting.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
+        auditRecorder.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
     }
 
-    private static void require(Caller asker, String name) {
-        if (!isTheirs(asker, name)) {
-            throw new ForbiddenException(needed(name), asker.role());
+    private static void require(Caller caller, String name) {
+        if (!isTheirs(caller, name)) {
+            throw new ForbiddenException(needed(name), caller.role());
         }
     }
 
@@ -184,9 +184,9 @@ class StagesApi {
     /** Nothing else holds in it any more; one that was named is gone. */
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project, Caller asker, @PathVariable String name, HttpServletRequest request) {
-        require(asker, name);
+    void remove(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {
+        require(caller, name);
         edits.remove(project, name);
-        noting.note(request, CHANGED, project.id(), name + ": nothing holds in it any more");
+        auditRecorder.note(request, CHANGED, project.id(), name + ": nothing holds in it any more");
     }
 }

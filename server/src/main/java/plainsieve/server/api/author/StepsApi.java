@@ -51,11 +51,11 @@ class StepsApi {
     /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
     @PostMapping("/reading")
     StepsBodies.StepsBody read(
-            Project project, Caller asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
-        return analysis.run(asker.id(), () -> {
-            StepsAnalysis reading = project.steps(source, body.text());
-            return StepsBodies.StepsBody.of(reading, FederationBody.of(project, source, body.text(), reading));
+        return analysis.run(caller.id(), () -> {
+            StepsAnalysis analysis = project.steps(source, body.text());
+            return StepsBodies.StepsBody.of(analysis, FederationBody.of(project, source, body.text(), analysis));
         });
     }
 
@@ -63,13 +63,13 @@ class StepsApi {
     @PostMapping("/offers")
     List<SentenceBodies.OfferBody> offers(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.MarkAsked body) {
         Query query = project.query(id);
-        StepsAnalysis reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
-        StepOptions offers = new StepOptions(reading, project.parameters().values(), rows(project, query));
-        StepsAnalysis.One step = step(reading, body.step());
+        StepsAnalysis analysis = this.analysis.run(caller.id(), () -> project.steps(query.sourceId(), body.text()));
+        StepOptions offers = new StepOptions(analysis, project.parameters().values(), rows(project, query));
+        StepsAnalysis.One step = step(analysis, body.step());
         if (body.mark().equals("+")) {
             return bodies(offers.more(body.step()));
         }
@@ -77,21 +77,21 @@ class StepsApi {
         List<MarkOption> all = new ArrayList<>();
         StepMark mark = step.marks().get(number);
         if (mark.kind() == StepMark.Kind.VALUE) {
-            RequestedChoices asked =
-                    RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-            List<String> before = before(reading, body.step());
+            RequestedChoices requested = RequestedChoices.onTheBench(
+                    caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+            List<String> before = before(analysis, body.step());
             all.addAll(values.of(
                     project,
                     query,
-                    asked,
+                    requested,
                     new StepValues.Where(before, mark.about().get(0))));
         }
         all.addAll(offers.of(body.step(), number));
         return bodies(all);
     }
 
-    private static List<String> before(StepsAnalysis reading, int step) {
-        return reading.steps().subList(0, step).stream()
+    private static List<String> before(StepsAnalysis analysis, int step) {
+        return analysis.steps().subList(0, step).stream()
                 .filter(StepsAnalysis.One::on)
                 .map(StepsAnalysis.One::written)
                 .toList();
@@ -101,10 +101,10 @@ class StepsApi {
         return offers.stream().map(SentenceBodies.OfferBody::of).toList();
     }
 
-    private static StepsAnalysis.One step(StepsAnalysis reading, int step) {
+    private static StepsAnalysis.One step(StepsAnalysis analysis, int step) {
         return Optional.of(step)
-                .filter(number -> number >= 0 && number < reading.steps().size())
-                .map(reading.steps()::get)
+                .filter(number -> number >= 0 && number < analysis.steps().size())
+                .map(analysis.steps()::get)
                 .orElseThrow(StepsApi::gone);
     }
 
@@ -132,22 +132,22 @@ class StepsApi {
     @PostMapping("/completions")
     List<StepsBodies.Completion> completions(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.LineAsked body) {
         Query query = project.query(id);
-        StepsAnalysis reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
-        int behind = Math.min(Math.max(body.behind(), 0), reading.steps().size());
+        StepsAnalysis analysis = this.analysis.run(caller.id(), () -> project.steps(query.sourceId(), body.text()));
+        int behind = Math.min(Math.max(body.behind(), 0), analysis.steps().size());
         StepCompletions completions =
-                new StepCompletions(reading, project.parameters().values(), rows(project, query));
+                new StepCompletions(analysis, project.parameters().values(), rows(project, query));
         StepCompletions.Found found = completions.of(body.typed(), behind);
-        RequestedChoices asked =
-                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        StepValues.Where where = new StepValues.Where(before(reading, behind), found.valuesOf());
-        Stream<MarkOption> fitting = values.of(project, query, asked, where).stream()
+        RequestedChoices requested =
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        StepValues.Where where = new StepValues.Where(before(analysis, behind), found.valuesOf());
+        Stream<MarkOption> fitting = values.of(project, query, requested, where).stream()
                 .filter(value -> value.words().toLowerCase(Locale.ROOT).startsWith(found.begun()));
         return Stream.concat(fitting, found.offers().stream())
-                .map(offer -> StepsBodies.Completion.of(offer, found.from()))
+                .map(option -> StepsBodies.Completion.of(option, found.from()))
                 .toList();
     }
 }

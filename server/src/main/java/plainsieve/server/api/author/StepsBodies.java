@@ -47,27 +47,29 @@ final class StepsBodies {
             List<ColumnAfter> columns,
             FederationBody several,
             List<ProblemBody> problems) {
-        static StepsBody of(StepsAnalysis reading, FederationBody several) {
-            List<Optional<FilterPushdownHint>> earlier = FilterPushdownHint.all(reading.steps());
+        static StepsBody of(StepsAnalysis analysis, FederationBody several) {
+            List<Optional<FilterPushdownHint>> earlier = FilterPushdownHint.all(analysis.steps());
             return new StepsBody(
-                    IntStream.range(0, reading.steps().size())
-                            .mapToObj(step -> StepBody.of(reading.steps().get(step), earlier.get(step)))
+                    IntStream.range(0, analysis.steps().size())
+                            .mapToObj(step -> StepBody.of(analysis.steps().get(step), earlier.get(step)))
                             .toList(),
-                    reading.made().map(CompiledSteps::sql).orElse(""),
-                    reading.made().map(made -> stretches(reading, made)).orElse(List.of()),
-                    reading.columns().stream().map(ColumnAfter::of).toList(),
+                    analysis.made().map(CompiledSteps::sql).orElse(""),
+                    analysis.made()
+                            .map(compiledSteps -> stretches(analysis, compiledSteps))
+                            .orElse(List.of()),
+                    analysis.columns().stream().map(ColumnAfter::of).toList(),
                     several,
-                    reading.problems().stream().map(ProblemBody::of).toList());
+                    analysis.problems().stream().map(ProblemBody::of).toList());
         }
 
-        private static List<StretchBody> stretches(StepsAnalysis reading, CompiledSteps made) {
+        private static List<StretchBody> stretches(StepsAnalysis analysis, CompiledSteps compiledSteps) {
             List<Integer> lines =
-                    reading.steps().stream().map(StepsAnalysis.One::line).toList();
-            return made.stretches().stream()
-                    .map(stretch -> new StretchBody(
-                            stretch.start(),
-                            stretch.end(),
-                            lines.indexOf(stretch.origin().line())))
+                    analysis.steps().stream().map(StepsAnalysis.One::line).toList();
+            return compiledSteps.stretches().stream()
+                    .map(mappedRange -> new StretchBody(
+                            mappedRange.start(),
+                            mappedRange.end(),
+                            lines.indexOf(mappedRange.origin().line())))
                     .toList();
         }
     }
@@ -265,8 +267,8 @@ final class StepsBodies {
      * @param from where in the line what it takes the place of begins
      */
     record Completion(String words, String note, int from) {
-        static Completion of(MarkOption offer, int from) {
-            return new Completion(offer.id(), offer.note(), from);
+        static Completion of(MarkOption option, int from) {
+            return new Completion(option.id(), option.note(), from);
         }
     }
 }

@@ -14,15 +14,15 @@ import plainsieve.server.project.Project;
 @RequestMapping("/api/projects/{project}/look-as")
 @RequiredRole(Role.AUTHOR)
 class ViewAsApi {
-    private final ViewAs looking;
+    private final ViewAs viewAs;
 
-    ViewAsApi(ViewAs looking) {
-        this.looking = looking;
+    ViewAsApi(ViewAs viewAs) {
+        this.viewAs = viewAs;
     }
 
     /** Groups, then people. Requests for a report are answered as for one of them with its “as” in the header Look-As. */
     @GetMapping
     List<ViewAs.Impersonation> all(Project project) {
-        return looking.all(project.id());
+        return viewAs.all(project.id());
     }
 }

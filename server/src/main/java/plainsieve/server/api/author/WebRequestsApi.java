@@ -37,10 +37,10 @@ import plainsieve.sources.ResponsePreview;
 @RequestMapping("/api/projects/{project}/queries/{id}/request")
 @RequiredRole(Role.AUTHOR)
 class WebRequestsApi {
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
 
-    WebRequestsApi(QueryRunner runner) {
-        this.runner = runner;
+    WebRequestsApi(QueryRunner queryRunner) {
+        this.queryRunner = queryRunner;
     }
 
     /** @param choices what is chosen on the bench */
@@ -69,12 +69,12 @@ class WebRequestsApi {
     @PostMapping("/address")
     Address address(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody Asked body) {
         String base = project.source(project.query(id).sourceId()).address();
         try {
-            Statement statement = runner.statementOf(order(project, asker, id, body));
+            Statement statement = queryRunner.statementOf(order(project, caller, id, body));
             String front = asked(statement.text());
             List<SentValue> values = SentValues.of(statement).stream()
                     .filter(value -> value.offset() < front.length())
@@ -144,18 +144,18 @@ class WebRequestsApi {
     @PostMapping("/look")
     Look look(
             @Staged(Stage.DRAFT) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody Asked body) {
-        return Look.of(runner.look(order(project, asker, id, body)));
+        return Look.of(queryRunner.look(order(project, caller, id, body)));
     }
 
-    private static RunRequest order(Project project, Caller asker, String id, Asked body) {
+    private static RunRequest order(Project project, Caller caller, String id, Asked body) {
         return new RunRequest(
                 UUID.randomUUID().toString(),
                 project,
                 new RunRequest.Text(project.query(id), body.text()),
-                RequestedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices())),
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices())),
                 RunRequest.Shape.ALL_ROWS,
                 Purpose.LOOK,
                 1);

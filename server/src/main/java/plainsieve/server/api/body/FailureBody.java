@@ -45,8 +45,8 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
     public static FailureBody of(SourceFailure e) {
         List<ProblemBody> problems = e
                 .place()
-                .map(place -> Problem.of("refused-statement", e.getMessage(), e.advice())
-                        .at(place))
+                .map(location -> Problem.of("refused-statement", e.getMessage(), e.advice())
+                        .at(location))
                 .map(ProblemBody::of)
                 .stream()
                 .toList();

@@ -199,9 +199,11 @@ public record ParameterBody(
             open = Absent.orEmpty(open);
         }
 
-        static HeldBody of(RowAccessRule hold) {
+        static HeldBody of(RowAccessRule rowAccessRule) {
             return new HeldBody(
-                    hold.by().word(), hold.of(), hold.open().stream().sorted().toList());
+                    rowAccessRule.by().word(),
+                    rowAccessRule.of(),
+                    rowAccessRule.open().stream().sorted().toList());
         }
 
         private RowAccessRule toHold(ParameterBody whole) {

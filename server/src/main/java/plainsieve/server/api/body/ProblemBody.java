@@ -15,16 +15,16 @@ public record ProblemBody(
         int end,
         String excerpt) {
     public static ProblemBody of(Problem problem) {
-        TextLocation place = problem.place().orElse(new TextLocation(-1, -1, 0, 0, ""));
+        TextLocation location = problem.place().orElse(new TextLocation(-1, -1, 0, 0, ""));
         return new ProblemBody(
                 problem.kind(),
                 problem.message(),
                 problem.advice(),
                 problem.parameter().orElse(""),
-                place.line(),
-                place.column(),
-                place.start(),
-                place.end(),
-                place.excerpt());
+                location.line(),
+                location.column(),
+                location.start(),
+                location.end(),
+                location.excerpt());
     }
 }

@@ -38,9 +38,9 @@ public final class QuestionBodies {
     /** @param fixed parameters whose choice is fixed by the link */
     public static QuestionBody of(QuestionRenderer.Question question, List<String> fixed) {
         Map<String, String> titles = new LinkedHashMap<>();
-        question.titles().forEach((view, said) -> titles.put(view, said.sentence()));
+        question.titles().forEach((view, renderedQuestion) -> titles.put(view, renderedQuestion.sentence()));
         Map<String, List<ReportBodies.SaidPart>> notes = new LinkedHashMap<>();
-        question.notes().forEach((view, said) -> notes.put(view, parts(said)));
+        question.notes().forEach((view, renderedQuestion) -> notes.put(view, parts(renderedQuestion)));
         return new QuestionBody(
                 parts(question.said()),
                 question.said().quiet(),
@@ -55,8 +55,8 @@ public final class QuestionBodies {
                 question.chosen().problems().stream().map(ProblemBody::of).toList());
     }
 
-    public static List<ReportBodies.SaidPart> parts(RenderedQuestion said) {
-        return parts(said.parts());
+    public static List<ReportBodies.SaidPart> parts(RenderedQuestion renderedQuestion) {
+        return parts(renderedQuestion.parts());
     }
 
     private static List<ReportBodies.SaidPart> parts(List<RenderedQuestion.Part> said) {

@@ -35,8 +35,8 @@ public final class SentenceBodies {
 
     /** What could stand at a mark. @param reason why it does not fit; empty when it does */
     public record OfferBody(String id, String words, String note, String reason) {
-        public static OfferBody of(MarkOption offer) {
-            return new OfferBody(offer.id(), offer.words(), offer.note(), offer.reason());
+        public static OfferBody of(MarkOption option) {
+            return new OfferBody(option.id(), option.words(), option.note(), option.reason());
         }
     }
 }

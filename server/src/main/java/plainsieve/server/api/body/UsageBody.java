@@ -10,7 +10,7 @@ import plainsieve.server.project.Usage;
  * @param of of a report: how many queries it has
  */
 public record UsageBody(String kind, String id, String name, int using, int of) {
-    public static UsageBody of(Usage use) {
-        return new UsageBody(use.kind().word(), use.id(), use.name(), use.using(), use.of());
+    public static UsageBody of(Usage usage) {
+        return new UsageBody(usage.kind().word(), usage.id(), usage.name(), usage.using(), usage.of());
     }
 }

@@ -36,26 +36,28 @@ public final class ViewBodies {
             List<String> aside,
             LookBody look) {
         public static ViewBody of(View view) {
-            ViewContent shown = view.shown();
+            ViewContent content = view.shown();
             return new ViewBody(
                     view.id(),
-                    shown.kind(),
+                    content.kind(),
                     view.title(),
                     view.queryId(),
-                    shown.measures().stream().map(FigureBody::of).toList(),
-                    shown.grouping(),
-                    shown.limitParameter().orElse(""),
-                    shown instanceof ViewContent.Table table
+                    content.measures().stream().map(FigureBody::of).toList(),
+                    content.grouping(),
+                    content.limitParameter().orElse(""),
+                    content instanceof ViewContent.Table table
                             ? table.columns().stream().map(ColumnWordsBody::of).toList()
                             : List.of(),
-                    compared(shown),
+                    compared(content),
                     view.aside(),
                     LookBody.of(view));
         }
 
-        private static String compared(ViewContent shown) {
-            return shown instanceof ViewContent.Figures figures
-                    ? figures.against().map(against -> against.kind().word()).orElse("")
+        private static String compared(ViewContent content) {
+            return content instanceof ViewContent.Figures figures
+                    ? figures.against()
+                            .map(comparisonBasis -> comparisonBasis.kind().word())
+                            .orElse("")
                     : "";
         }
     }

@@ -21,10 +21,10 @@ class AuditApi {
     private static final int MOST = 200;
     private static final int MOST_IN_FILE = 1_000_000;
 
-    private final AuditLog deeds;
+    private final AuditLog auditLog;
 
-    AuditApi(AuditLog deeds) {
-        this.deeds = deeds;
+    AuditApi(AuditLog auditLog) {
+        this.auditLog = auditLog;
     }
 
     record Deed(long id, String at, String person, String address, String what, String projectId, String about) {
@@ -57,13 +57,15 @@ class AuditApi {
     List<Deed> latest(
             @RequestParam(defaultValue = "9223372036854775807") long before,
             @RequestParam(defaultValue = "") String search) {
-        return deeds.latest(before, search.strip(), MOST).stream().map(Deed::of).toList();
+        return auditLog.latest(before, search.strip(), MOST).stream()
+                .map(Deed::of)
+                .toList();
     }
 
     /** The same as CSV, all of it. */
     @GetMapping(path = "/file", produces = "text/csv")
     ResponseEntity<String> file(@RequestParam(defaultValue = "") String search) {
-        String lines = deeds.latest(Long.MAX_VALUE, search.strip(), MOST_IN_FILE).stream()
+        String lines = auditLog.latest(Long.MAX_VALUE, search.strip(), MOST_IN_FILE).stream()
                 .map(row -> Deed.of(row).line())
                 .collect(Collectors.joining("\r\n"));
         return ResponseEntity.ok()

@@ -44,16 +44,17 @@ import plainsieve.server.records.IdentityRecords;
 class GroupsApi {
     private final Groups groups;
     private final Accounts accounts;
-    private final Permissions rights;
-    private final AuditRecorder noting;
+    private final Permissions permissions;
+    private final AuditRecorder auditRecorder;
     private final Projects projects;
 
-    GroupsApi(Groups groups, Accounts accounts, Permissions rights, AuditRecorder noting, Projects projects) {
+    GroupsApi(
+            Groups groups, Accounts accounts, Permissions permissions, AuditRecorder auditRecorder, Projects projects) {
         this.projects = projects;
         this.groups = groups;
         this.accounts = accounts;
-        this.rights = rights;
-        this.noting = noting;
+        this.permissions = permissions;
+        this.auditRecorder = auditRecorder;
     }
 
     /**
@@ -83,7 +84,7 @@ class GroupsApi {
 
     @GetMapping
     List<GroupBody> all() {
-        List<RoleBody> roles = RoleBody.of(rights.ofGroups());
+        List<RoleBody> roles = RoleBody.of(permissions.ofGroups());
         return groups.all().stream()
                 .map(row -> new GroupBody(
                         row.id(),
@@ -111,7 +112,7 @@ class GroupsApi {
     void claimed(@PathVariable String id, @Valid @RequestBody Claimed body, HttpServletRequest request) {
         String name = groups.get(id).name();
         groups.claim(id, body.values());
-        noting.note(request, "said who is in a group by the service", "", name);
+        auditRecorder.note(request, "said who is in a group by the service", "", name);
     }
 
     private List<SaysBody> says(String groupId) {
@@ -140,7 +141,7 @@ class GroupsApi {
         ChoiceText choice = body.choice().toText();
         choice.values().forEach(value -> ValueReader.read(definition.type(), value));
         groups.say(new Groups.Said(id, project.id(), definition.name(), choice));
-        noting.note(
+        auditRecorder.note(
                 request,
                 "said what a group may see",
                 project.id(),
@@ -154,7 +155,7 @@ class GroupsApi {
     @PostMapping
     GroupBody add(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
-        noting.note(request, "made a group", "", row.name());
+        auditRecorder.note(request, "made a group", "", row.name());
         return new GroupBody(row.id(), row.name(), List.of(), says(row.id()), List.of());
     }
 
@@ -169,7 +170,7 @@ class GroupsApi {
     void remove(@PathVariable String id, HttpServletRequest request) {
         String name = groups.get(id).name();
         groups.remove(id);
-        noting.note(request, "removed a group", "", name);
+        auditRecorder.note(request, "removed a group", "", name);
     }
 
     @PutMapping("/{id}/people/{personId}")
@@ -177,7 +178,7 @@ class GroupsApi {
     void join(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
         groups.join(id, personId);
-        noting.note(
+        auditRecorder.note(
                 request,
                 "put somebody into a group",
                 "",
@@ -189,7 +190,7 @@ class GroupsApi {
     void leave(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
         groups.leave(id, personId);
-        noting.note(
+        auditRecorder.note(
                 request,
                 "took somebody out of a group",
                 "",
@@ -202,13 +203,14 @@ class GroupsApi {
     void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
         groups.give(id, body.projectId(), body.role());
         String what = "made a group " + body.role().word();
-        noting.note(request, what, body.projectId(), groups.get(id).name());
+        auditRecorder.note(request, what, body.projectId(), groups.get(id).name());
     }
 
     @DeleteMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         groups.take(id, projectId);
-        noting.note(request, "took a role of a group", projectId, groups.get(id).name());
+        auditRecorder.note(
+                request, "took a role of a group", projectId, groups.get(id).name());
     }
 }

@@ -43,14 +43,14 @@ import plainsieve.server.records.RoleRow;
 class MembersApi {
     private final Accounts accounts;
     private final Groups groups;
-    private final Permissions rights;
-    private final AuditRecorder noting;
+    private final Permissions permissions;
+    private final AuditRecorder auditRecorder;
 
-    MembersApi(Accounts accounts, Groups groups, Permissions rights, AuditRecorder noting) {
+    MembersApi(Accounts accounts, Groups groups, Permissions permissions, AuditRecorder auditRecorder) {
         this.accounts = accounts;
         this.groups = groups;
-        this.rights = rights;
-        this.noting = noting;
+        this.permissions = permissions;
+        this.auditRecorder = auditRecorder;
     }
 
     /** Who can hold a role in a project. */
@@ -86,10 +86,10 @@ class MembersApi {
     @GetMapping
     Members all(Project project) {
         List<Member> people = accounts.all().stream()
-                .flatMap(row -> role(rights.ofPeople(), row.id(), project).map(role -> person(row, role)))
+                .flatMap(row -> role(permissions.ofPeople(), row.id(), project).map(role -> person(row, role)))
                 .toList();
         List<Member> ofGroups = groups.all().stream()
-                .flatMap(row -> role(rights.ofGroups(), row.id(), project)
+                .flatMap(row -> role(permissions.ofGroups(), row.id(), project)
                         .map(role -> new Member(MemberKind.GROUP, row.name(), row.name(), role)))
                 .toList();
         List<String> named = ofGroups.stream().map(Member::name).toList();
@@ -130,7 +130,7 @@ class MembersApi {
             Person person = accounts.named(body.name().strip());
             accounts.give(person.id(), project.id(), body.role());
         }
-        noting.note(request, "made somebody " + body.role().word(), project.id(), body.name());
+        auditRecorder.note(request, "made somebody " + body.role().word(), project.id(), body.name());
     }
 
     @DeleteMapping
@@ -141,6 +141,6 @@ class MembersApi {
         } else {
             accounts.take(accounts.named(name).id(), project.id());
         }
-        noting.note(request, "took a role", project.id(), name);
+        auditRecorder.note(request, "took a role", project.id(), name);
     }
 }

@@ -40,16 +40,21 @@ class PeopleApi {
 
     private final Accounts accounts;
     private final Groups groups;
-    private final Permissions rights;
-    private final SignInService signIns;
-    private final AuditRecorder noting;
+    private final Permissions permissions;
+    private final SignInService signInService;
+    private final AuditRecorder auditRecorder;
 
-    PeopleApi(Accounts accounts, Groups groups, Permissions rights, SignInService signIns, AuditRecorder noting) {
+    PeopleApi(
+            Accounts accounts,
+            Groups groups,
+            Permissions permissions,
+            SignInService signInService,
+            AuditRecorder auditRecorder) {
         this.accounts = accounts;
         this.groups = groups;
-        this.rights = rights;
-        this.signIns = signIns;
-        this.noting = noting;
+        this.permissions = permissions;
+        this.signInService = signInService;
+        this.auditRecorder = auditRecorder;
     }
 
     /**
@@ -74,7 +79,7 @@ class PeopleApi {
     @GetMapping
     List<PersonBody> all() {
         List<GroupRecords.Member> members = groups.members();
-        List<RoleBody> roles = RoleBody.of(rights.ofPeople());
+        List<RoleBody> roles = RoleBody.of(permissions.ofPeople());
         return accounts.all().stream().map(row -> body(row, members, roles)).toList();
     }
 
@@ -91,7 +96,7 @@ class PeopleApi {
                         .toList(),
                 roles.stream().filter(role -> role.holder().equals(row.id())).toList(),
                 row.mail(),
-                signIns.lastSeen(row.id()));
+                signInService.lastSeen(row.id()));
     }
 
     record NewPerson(
@@ -112,12 +117,12 @@ class PeopleApi {
     @PostMapping
     SignInLink add(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
-        noting.note(request, "made an account", "", person.name());
+        auditRecorder.note(request, "made an account", "", person.name());
         return link(person.id());
     }
 
     private SignInLink link(String id) {
-        return new SignInLink(id, SignInService.path(signIns.link(id, LINK_LASTS, false)));
+        return new SignInLink(id, SignInService.path(signInService.link(id, LINK_LASTS, false)));
     }
 
     /** A new link for somebody who forgot their password, which holds no more from now on. */
@@ -125,7 +130,7 @@ class PeopleApi {
     SignInLink link(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
         accounts.forgetPassword(id);
-        noting.note(request, "made a sign-in link", "", name);
+        auditRecorder.note(request, "made a sign-in link", "", name);
         return link(id);
     }
 
@@ -148,7 +153,7 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setMail(@PathVariable String id, @Valid @RequestBody Mail body, HttpServletRequest request) {
         accounts.setMail(id, Absent.orEmpty(body.mail()));
-        noting.note(
+        auditRecorder.note(
                 request,
                 "changed where somebody gets mail",
                 "",
@@ -163,7 +168,7 @@ class PeopleApi {
     void block(@PathVariable String id, @Valid @RequestBody Blocked body, HttpServletRequest request) {
         accounts.block(id, body.blocked());
         String what = body.blocked() ? "shut an account" : "opened an account";
-        noting.note(request, what, "", accounts.get(id).name());
+        auditRecorder.note(request, what, "", accounts.get(id).name());
     }
 
     @DeleteMapping("/{id}")
@@ -171,7 +176,7 @@ class PeopleApi {
     void remove(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
         accounts.remove(id);
-        noting.note(request, "removed an account", "", name);
+        auditRecorder.note(request, "removed an account", "", name);
     }
 
     /** Gives a role in a project, or in all. */
@@ -179,7 +184,7 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
         accounts.give(id, body.projectId(), body.role());
-        noting.note(
+        auditRecorder.note(
                 request,
                 "made somebody " + body.role().word(),
                 body.projectId(),
@@ -190,6 +195,6 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         accounts.take(id, projectId);
-        noting.note(request, "took a role", projectId, accounts.get(id).name());
+        auditRecorder.note(request, "took a role", projectId, accounts.get(id).name());
     }
 }

@@ -28,11 +28,11 @@ class SourceProjectsApi {
     private static final int MAX_PROJECTS = 1_000;
 
     private final SourceEdits edits;
-    private final AuditRecorder noting;
+    private final AuditRecorder auditRecorder;
 
-    SourceProjectsApi(SourceEdits edits, AuditRecorder noting) {
+    SourceProjectsApi(SourceEdits edits, AuditRecorder auditRecorder) {
         this.edits = edits;
-        this.noting = noting;
+        this.auditRecorder = auditRecorder;
     }
 
     /** @param projects the IDs of the projects that may use the source; empty for all. Required: omitting it would allow all. */
@@ -50,6 +50,6 @@ class SourceProjectsApi {
     void allow(HttpServletRequest request, @PathVariable String id, @Valid @RequestBody AllowedProjects body) {
         edits.allow(id, Set.copyOf(body.projects()));
         String whom = body.projects().isEmpty() ? "every project" : String.join(", ", body.projects());
-        noting.note(request, "let projects ask a source", "", id + " for " + whom);
+        auditRecorder.note(request, "let projects ask a source", "", id + " for " + whom);
     }
 }

@@ -43,12 +43,12 @@ import plainsieve.sources.SourceLimits;
 @RequiredRole(Role.OPERATOR)
 class SourcesApi {
     private final SourceEdits edits;
-    private final StatementSender sending;
+    private final StatementSender statementSender;
     private final Accounts accounts;
 
-    SourcesApi(SourceEdits edits, StatementSender sending, Accounts accounts) {
+    SourcesApi(SourceEdits edits, StatementSender statementSender, Accounts accounts) {
         this.edits = edits;
-        this.sending = sending;
+        this.statementSender = statementSender;
         this.accounts = accounts;
     }
 
@@ -65,7 +65,7 @@ class SourcesApi {
         project.source(id);
         Map<String, String> names =
                 accounts.all().stream().collect(Collectors.toMap(PersonRow::id, PersonRow::name, (one, same) -> one));
-        return sending.holders(id).stream()
+        return statementSender.holders(id).stream()
                 .map(holder -> new Holder(names.getOrDefault(holder.owner(), ""), holder.running(), holder.waiting()))
                 .toList();
     }

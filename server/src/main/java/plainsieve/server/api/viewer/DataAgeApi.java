@@ -23,12 +23,12 @@ import plainsieve.server.runs.DataAges;
 class DataAgeApi {
     private final SignedLinkCallers askers;
     private final DataAges ages;
-    private final StoredCopies copies;
+    private final StoredCopies storedCopies;
 
-    DataAgeApi(SignedLinkCallers askers, DataAges ages, StoredCopies copies) {
+    DataAgeApi(SignedLinkCallers askers, DataAges ages, StoredCopies storedCopies) {
         this.askers = askers;
         this.ages = ages;
-        this.copies = copies;
+        this.storedCopies = storedCopies;
     }
 
     /**
@@ -41,14 +41,14 @@ class DataAgeApi {
     @GetMapping("/{id}/data-age")
     DataAgeBody age(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String signed) {
-        Report report = askers.given(project, id, asker);
-        Optional<DataAges.Age> age = ages.of(project, askers.of(project, id, asker, signed), report);
+        Report report = askers.given(project, id, caller);
+        Optional<DataAges.Age> age = ages.of(project, askers.of(project, id, caller, signed), report);
         return new DataAgeBody(
                 age.map(DataAges.Age::newest).orElse(""),
                 age.filter(DataAges.Age::late).isPresent(),
-                copies.asOf(project, report).map(Object::toString).orElse(""));
+                storedCopies.asOf(project, report).map(Object::toString).orElse(""));
     }
 }

@@ -45,19 +45,19 @@ import plainsieve.server.runs.RunRequest;
 class DownloadsApi {
     private final ReportRunRequests orders;
     private final SignedLinkCallers askers;
-    private final QuestionRenderer questions;
+    private final QuestionRenderer questionRenderer;
     private final Downloads downloads;
     private final Clock clock;
 
     DownloadsApi(
             ReportRunRequests orders,
             SignedLinkCallers askers,
-            QuestionRenderer questions,
+            QuestionRenderer questionRenderer,
             Downloads downloads,
             Clock clock) {
         this.orders = orders;
         this.askers = askers;
-        this.questions = questions;
+        this.questionRenderer = questionRenderer;
         this.downloads = downloads;
         this.clock = clock;
     }
@@ -67,12 +67,12 @@ class DownloadsApi {
     @Audited("ordered a download")
     RunBodies.DownloadBody order(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.NewDownload body,
             Locale locale) {
-        Report report = askers.given(project, id, asker);
+        Report report = askers.given(project, id, caller);
         View view = report.view(viewId);
         DownloadFormat format = DownloadFormat.ofWord(body.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
@@ -80,8 +80,8 @@ class DownloadsApi {
                         "“%s” is no format of a download.".formatted(body.format()),
                         "Use csv, csv-exact, xlsx, parquet or json.")));
         RequestedChoices choices = ReportRunRequests.choices(
-                project, askers.of(project, id, asker, body.signed()), report, ChoiceBody.texts(body.choices()));
-        QuestionRenderer.Question question = questions.ask(project, report, choices, locale);
+                project, askers.of(project, id, caller, body.signed()), report, ChoiceBody.texts(body.choices()));
+        QuestionRenderer.Question question = questionRenderer.ask(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());
         List<RunRequest.ColumnFilter> picked = RunBodies.filters(body.filters());
@@ -105,12 +105,12 @@ class DownloadsApi {
     @GetMapping("/downloads/{runId}")
     void file(
             Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String runId,
             HttpServletRequest request,
             HttpServletResponse response)
             throws IOException {
-        Downloads.Download download = downloads.get(project, asker, runId);
+        Downloads.Download download = downloads.get(project, caller, runId);
         response.setContentType(download.format().mediaType());
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,
@@ -132,7 +132,7 @@ class DownloadsApi {
 
     /** How far a file is. */
     @GetMapping("/downloads/{runId}/progress")
-    Downloads.Progress progress(Project project, Caller asker, @PathVariable String runId) {
-        return downloads.get(project, asker, runId).progress();
+    Downloads.Progress progress(Project project, Caller caller, @PathVariable String runId) {
+        return downloads.get(project, caller, runId).progress();
     }
 }

@@ -14,11 +14,11 @@ import plainsieve.server.projectfolder.ProjectFolderWatcher;
 @RestController
 @RequiredRole(value = Role.VIEWER, open = true)
 class HealthApi {
-    private final ProjectFolderWatcher serving;
+    private final ProjectFolderWatcher projectFolderWatcher;
     private volatile boolean ready;
 
-    HealthApi(ProjectFolderWatcher serving) {
-        this.serving = serving;
+    HealthApi(ProjectFolderWatcher projectFolderWatcher) {
+        this.projectFolderWatcher = projectFolderWatcher;
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -31,7 +31,7 @@ class HealthApi {
     /** Not ready, in words (503), while the files that are served never were without fault. */
     @GetMapping("/api/health")
     ResponseEntity<Health> health() {
-        boolean serves = serving.state().isReady();
+        boolean serves = projectFolderWatcher.state().isReady();
         return ResponseEntity.status(serves ? HttpStatus.OK : HttpStatus.SERVICE_UNAVAILABLE)
                 .body(new Health(ready && serves));
     }

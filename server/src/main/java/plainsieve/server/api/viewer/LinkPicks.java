@@ -38,7 +38,7 @@ final class LinkPicks {
         report.views().stream()
                 .filter(one -> one.id().equals(view))
                 .map(View::shown)
-                .flatMap(shown -> shown.grouping().stream().limit(1))
+                .flatMap(content -> content.grouping().stream().limit(1))
                 .forEach(column -> picks.add(new RunRequest.ColumnFilter(column, Type.TEXT, value)));
     }
 }

@@ -35,10 +35,10 @@ class ListsApi {
     private final ListRequests lists;
     private final ColumnProfiles looks;
     private final SignedLinkCallers askers;
-    private final RowAccess holding;
+    private final RowAccess rowAccess;
 
-    ListsApi(ListRequests lists, ColumnProfiles looks, SignedLinkCallers askers, RowAccess holding) {
-        this.holding = holding;
+    ListsApi(ListRequests lists, ColumnProfiles looks, SignedLinkCallers askers, RowAccess rowAccess) {
+        this.rowAccess = rowAccess;
         this.lists = lists;
         this.looks = looks;
         this.askers = askers;
@@ -48,10 +48,10 @@ class ListsApi {
     @PostMapping("/values")
     ValueLists.ValueList values(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String name,
             @Valid @RequestBody ListAsked body) {
-        ListRequests.Wanted wanted = wanted(project, asker, name, body);
+        ListRequests.Wanted wanted = wanted(project, caller, name, body);
         return body.refresh()
                 ? lists.refreshed(wanted)
                 : lists.values(wanted, new ValueLists.Part(body.search(), body.start()));
@@ -61,24 +61,24 @@ class ListsApi {
     @PostMapping("/named")
     List<ListedValue> named(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String name,
             @Valid @RequestBody ListAsked body) {
-        return lists.named(wanted(project, asker, name, body));
+        return lists.named(wanted(project, caller, name, body));
     }
 
-    private ListRequests.Wanted wanted(Project project, Caller asker, String name, ListAsked body) {
-        requireOnReport(project, asker, name, body.reportId());
-        Caller linked = body.reportId().isEmpty() ? asker : askers.of(project, body.reportId(), asker, body.signed());
+    private ListRequests.Wanted wanted(Project project, Caller caller, String name, ListAsked body) {
+        requireOnReport(project, caller, name, body.reportId());
+        Caller linked = body.reportId().isEmpty() ? caller : askers.of(project, body.reportId(), caller, body.signed());
         return new ListRequests.Wanted(
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
 
     /* Who makes nothing is shown the values of what they may choose on a report of theirs, and of nothing else. */
-    private void requireOnReport(Project project, Caller asker, String name, String reportId) {
-        boolean own = asker.role().mayActAs(Role.AUTHOR)
+    private void requireOnReport(Project project, Caller caller, String name, String reportId) {
+        boolean own = caller.role().mayActAs(Role.AUTHOR)
                 || !reportId.isEmpty()
-                        && project.parametersOf(askers.given(project, reportId, asker))
+                        && project.parametersOf(askers.given(project, reportId, caller))
                                 .contains(name);
         if (!own) {
             throw new NotFoundException("parameter", name, List.of());
@@ -89,11 +89,11 @@ class ListsApi {
     @GetMapping("/spread")
     ColumnProfiles.Spread spread(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String name,
             @RequestParam(defaultValue = "") String report) {
-        requireOnReport(project, asker, name, report);
-        boolean theirs = holding.shows(new ListScope(project, asker), Set.of(RowAccessRule.listOf(name)), Set.of());
-        return theirs ? looks.spread(project, asker, project.parameter(name)) : ColumnProfiles.Spread.NONE;
+        requireOnReport(project, caller, name, report);
+        boolean theirs = rowAccess.shows(new ListScope(project, caller), Set.of(RowAccessRule.listOf(name)), Set.of());
+        return theirs ? looks.spread(project, caller, project.parameter(name)) : ColumnProfiles.Spread.NONE;
     }
 }

@@ -22,15 +22,15 @@ final class PageExecution {
     private static final long HEAD_START_MILLIS = 250;
 
     private final PageResultStream answer;
-    private final RunStreaming streams;
+    private final RunStreaming runStreaming;
     private final List<Mine> views = new ArrayList<>();
     private final List<Mine> leading;
     private final Queue<Mine> others;
     private final Optional<Supplier<QuestionBodies.QuestionBody>> question;
 
-    PageExecution(ReportPageRequest page, PageResultStream answer, RunStreaming streams) {
+    PageExecution(ReportPageRequest page, PageResultStream answer, RunStreaming runStreaming) {
         this.answer = answer;
-        this.streams = streams;
+        this.runStreaming = runStreaming;
         this.question = page.question();
         for (ReportPageRequest.View view : page.views()) {
             views.add(new Mine(view, answer.outlet(views.size())));
@@ -44,34 +44,34 @@ final class PageExecution {
     /** One view of it. */
     private final class Mine implements LineSink {
         private final ReportPageRequest.View view;
-        private final LineSink outlet;
+        private final LineSink lineSink;
         private final ResultSubscriber reader;
         private final CompletableFuture<Void> comes = new CompletableFuture<>();
         private volatile boolean begun;
 
-        Mine(ReportPageRequest.View view, LineSink outlet) {
+        Mine(ReportPageRequest.View view, LineSink lineSink) {
             this.view = view;
-            this.outlet = outlet;
+            this.lineSink = lineSink;
             this.reader = new ResultSubscriber(this, view.anew());
             reader.end().whenComplete((done, failure) -> Optional.ofNullable(failure)
-                    .ifPresent(why -> tell(outlet, streams.failed(why))));
+                    .ifPresent(why -> tell(lineSink, runStreaming.failed(why))));
         }
 
         @Override
         public void give(ByteBuffer lines) throws IOException {
             comes.complete(null);
-            outlet.give(lines);
+            lineSink.give(lines);
         }
 
         @Override
         public void end() {
             comes.complete(null);
-            outlet.end();
+            lineSink.end();
         }
 
         void ask() {
             begun = true;
-            streams.ask(view.order(), reader);
+            runStreaming.ask(view.order(), reader);
         }
 
         boolean isOver() {
@@ -85,8 +85,8 @@ final class PageExecution {
     }
 
     void begin() {
-        question.ifPresent(asked -> streams.begin(() -> say(asked)));
-        leading.forEach(mine -> streams.begin(() -> {
+        question.ifPresent(asked -> runStreaming.begin(() -> say(asked)));
+        leading.forEach(mine -> runStreaming.begin(() -> {
             mine.ask();
             askOthers();
         }));
@@ -98,7 +98,7 @@ final class PageExecution {
     private void beginOthers(int most) {
         int some = Math.min(most, others.size());
         for (int i = 0; i < some; i++) {
-            streams.begin(this::askOthers);
+            runStreaming.begin(this::askOthers);
         }
     }
 
@@ -109,19 +109,21 @@ final class PageExecution {
     }
 
     private void say(Supplier<QuestionBodies.QuestionBody> asked) {
-        LineSink outlet = answer.outlet(RunEvent.Of.QUESTION);
+        LineSink lineSink = answer.outlet(RunEvent.Of.QUESTION);
         try {
-            tell(outlet, streams.said(asked.get()));
+            tell(lineSink, runStreaming.said(asked.get()));
         } catch (RuntimeException | Error e) {
-            tell(outlet, streams.failed(e));
+            tell(lineSink, runStreaming.failed(e));
         } finally {
-            outlet.end();
+            lineSink.end();
         }
     }
 
     /** Says of each that is under way how it stands. What waits for its turn says nothing. */
     void tellStanding() {
-        views.stream().filter(Mine::isUnderWay).forEach(mine -> tell(mine.outlet, streams.standing(mine.reader)));
+        views.stream()
+                .filter(Mine::isUnderWay)
+                .forEach(mine -> tell(mine.lineSink, runStreaming.standing(mine.reader)));
     }
 
     /** Nobody wants any of it any more. */
@@ -132,9 +134,9 @@ final class PageExecution {
         views.stream().filter(mine -> !mine.isOver()).forEach(mine -> mine.reader.leave(why));
     }
 
-    private static void tell(LineSink outlet, byte[] line) {
+    private static void tell(LineSink lineSink, byte[] line) {
         try {
-            outlet.give(ByteBuffer.wrap(line));
+            lineSink.give(ByteBuffer.wrap(line));
         } catch (IOException e) {
             // Nobody reads any more, which is noticed where the answer is delivered.
         }

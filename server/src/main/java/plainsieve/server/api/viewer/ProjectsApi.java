@@ -17,17 +17,17 @@ import plainsieve.server.project.Projects;
 @RequiredRole(Role.VIEWER)
 class ProjectsApi {
     private final Projects projects;
-    private final CallerResolver callers;
+    private final CallerResolver callerResolver;
 
-    ProjectsApi(Projects projects, CallerResolver callers) {
+    ProjectsApi(Projects projects, CallerResolver callerResolver) {
         this.projects = projects;
-        this.callers = callers;
+        this.callerResolver = callerResolver;
     }
 
     @GetMapping
     List<ProjectBody> all(HttpServletRequest request) {
         return projects.all().stream()
-                .filter(project -> callers.sees(request, project.id()))
+                .filter(project -> callerResolver.sees(request, project.id()))
                 .map(ProjectBody::of)
                 .toList();
     }

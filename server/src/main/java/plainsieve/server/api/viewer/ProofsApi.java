@@ -20,22 +20,22 @@ import plainsieve.server.sent.SentLog;
 @RequestMapping("/api/projects/{project}/sent/{id}")
 @RequiredRole(Role.VIEWER)
 class ProofsApi {
-    private final EvidenceService proofs;
+    private final EvidenceService evidenceService;
     private final SentLog log;
 
-    ProofsApi(EvidenceService proofs, SentLog log) {
+    ProofsApi(EvidenceService evidenceService, SentLog log) {
         this.log = log;
-        this.proofs = proofs;
+        this.evidenceService = evidenceService;
     }
 
     /** Where each choice ran; the first time, the database is asked. */
     @GetMapping("/proof")
-    SentBodies.ProofBody proof(Project project, Caller asker, @PathVariable long id) {
-        SentRow row = log.find(project, asker, id)
-                .filter(sent -> asker.seesInside() || isTold(project, sent.reportId()))
+    SentBodies.ProofBody proof(Project project, Caller caller, @PathVariable long id) {
+        SentRow row = log.find(project, caller, id)
+                .filter(sent -> caller.seesInside() || isTold(project, sent.reportId()))
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
-        EvidenceService.Proof proof = proofs.of(project, asker, row.id(), false);
-        return SentBodies.ProofBody.of(asker.seesInside() ? proof : proof.inWords());
+        EvidenceService.Proof proof = evidenceService.of(project, caller, row.id(), false);
+        return SentBodies.ProofBody.of(caller.seesInside() ? proof : proof.inWords());
     }
 
     private static boolean isTold(Project project, String reportId) {

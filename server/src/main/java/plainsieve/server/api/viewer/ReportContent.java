@@ -30,17 +30,17 @@ import plainsieve.server.settings.Settings;
 /** A report as its page needs it, and its question with choices in it: as viewers have it, or in a draft. */
 @Component
 public class ReportContent {
-    private final ChoiceResolver choosing;
-    private final QuestionRenderer questions;
+    private final ChoiceResolver choiceResolver;
+    private final QuestionRenderer questionRenderer;
     private final Settings settings;
 
-    ReportContent(ChoiceResolver choosing, QuestionRenderer questions, Settings settings) {
-        this.choosing = choosing;
-        this.questions = questions;
+    ReportContent(ChoiceResolver choiceResolver, QuestionRenderer questionRenderer, Settings settings) {
+        this.choiceResolver = choiceResolver;
+        this.questionRenderer = questionRenderer;
         this.settings = settings;
     }
 
-    public ReportBody page(Project project, Caller asker, Report report) {
+    public ReportBody page(Project project, Caller caller, Report report) {
         Map<String, List<String>> byView = new HashMap<>();
         report.views().forEach(view -> byView.put(view.id(), List.copyOf(project.parametersOf(view))));
         Set<String> names = project.parametersOf(report);
@@ -55,7 +55,7 @@ public class ReportContent {
                 report.audience(),
                 report.question(),
                 DefinitionBody.of(report),
-                chosenByReaders(project, asker, names),
+                chosenByReaders(project, caller, names),
                 byView,
                 inContext.leads(),
                 inContext.partners(),
@@ -64,14 +64,14 @@ public class ReportContent {
                 needs,
                 settings.readerCap(),
                 report.version(),
-                StageRestrictions.said(project, report, asker));
+                StageRestrictions.said(project, report, caller));
     }
 
     /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
-    private List<ParameterBody> chosenByReaders(Project project, Caller asker, Set<String> names) {
+    private List<ParameterBody> chosenByReaders(Project project, Caller caller, Set<String> names) {
         return project.parameters().values().stream()
                 .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
-                .map(definition -> asIsTheirs(definition, choosing.opening(project, asker, definition)))
+                .map(definition -> asIsTheirs(definition, choiceResolver.opening(project, caller, definition)))
                 .toList();
     }
 
@@ -87,13 +87,13 @@ public class ReportContent {
         return ParameterBody.forReaders(told, opening.texts().getOrDefault(definition.name(), ChoiceText.blank()));
     }
 
-    /** @param asker with what is fixed for them */
+    /** @param caller with what is fixed for them */
     public QuestionBodies.QuestionBody question(
-            Project project, Caller asker, Report report, Map<String, ChoiceBody> choices, Locale locale) {
-        RequestedChoices asked = ReportRunRequests.choices(project, asker, report, ChoiceBody.texts(choices));
-        QuestionRenderer.Question question = questions.ask(project, report, asked, locale);
+            Project project, Caller caller, Report report, Map<String, ChoiceBody> choices, Locale locale) {
+        RequestedChoices requested = ReportRunRequests.choices(project, caller, report, ChoiceBody.texts(choices));
+        QuestionRenderer.Question question = questionRenderer.ask(project, report, requested, locale);
         Map<String, String> former = project.formerNames();
-        List<String> byLink = asker.fixed().keySet().stream()
+        List<String> byLink = caller.fixed().keySet().stream()
                 .map(name -> former.getOrDefault(name, name))
                 .toList();
         return QuestionBodies.of(question, byLink);

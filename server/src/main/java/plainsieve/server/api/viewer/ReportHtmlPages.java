@@ -46,15 +46,19 @@ class ReportHtmlPages {
     private static final long LONGEST_WAIT_MILLIS = 300;
 
     private final SignedLinkCallers askers;
-    private final QuestionRenderer questions;
+    private final QuestionRenderer questionRenderer;
     private final Projects projects;
-    private final CallerResolver callers;
+    private final CallerResolver callerResolver;
 
-    ReportHtmlPages(SignedLinkCallers askers, QuestionRenderer questions, Projects projects, CallerResolver callers) {
+    ReportHtmlPages(
+            SignedLinkCallers askers,
+            QuestionRenderer questionRenderer,
+            Projects projects,
+            CallerResolver callerResolver) {
         this.askers = askers;
-        this.questions = questions;
+        this.questionRenderer = questionRenderer;
         this.projects = projects;
-        this.callers = callers;
+        this.callerResolver = callerResolver;
     }
 
     @GetMapping(path = "/projects/{project}/reports/{id}", produces = MediaType.TEXT_HTML_VALUE)
@@ -66,8 +70,13 @@ class ReportHtmlPages {
             Locale locale)
             throws IOException {
         String page = FrontEndPage.placed(index(), request);
-        String title = callers.sees(request, projectId)
-                ? title(projects.get(projectId).in(Stage.LIVE), callers.asker(request, projectId), id, query, locale)
+        String title = callerResolver.sees(request, projectId)
+                ? title(
+                        projects.get(projectId).in(Stage.LIVE),
+                        callerResolver.asker(request, projectId),
+                        id,
+                        query,
+                        locale)
                 : "";
         if (!title.isEmpty()) {
             String safe = HtmlUtils.htmlEscape(title);
@@ -81,7 +90,8 @@ class ReportHtmlPages {
     }
 
     /** The question; nothing when it cannot be said soon: a page does not wait for a slow list. */
-    private String title(Project project, Caller asker, String id, MultiValueMap<String, String> query, Locale locale) {
+    private String title(
+            Project project, Caller caller, String id, MultiValueMap<String, String> query, Locale locale) {
         Map<String, List<String>> link = new LinkedHashMap<>(query);
         List<String> signed = link.remove("signed");
         link.remove("saved");
@@ -89,13 +99,16 @@ class ReportHtmlPages {
         link.remove("as-of");
         link.remove("stage");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
-            Report report = askers.given(project, id, asker);
+            Report report = askers.given(project, id, caller);
             List<RunRequest.ColumnFilter> picked = LinkPicks.taken(link, report);
-            Caller linked = askers.of(project, id, asker, signed == null ? "" : signed.get(0));
+            Caller linked = askers.of(project, id, caller, signed == null ? "" : signed.get(0));
             Project opened = project.opening(report);
             RequestedChoices choices = ReportRunRequests.choices(opened, linked, report, ChoiceLink.read(link));
             return report.name() + ": "
-                    + questions.ask(opened, report, choices, locale).said().sentence()
+                    + questionRenderer
+                            .ask(opened, report, choices, locale)
+                            .said()
+                            .sentence()
                     + PickDescription.behindQuestion(picked);
         });
         try {

@@ -35,42 +35,42 @@ import plainsieve.server.sent.SentLog;
 @RequestMapping("/api/projects/{project}/reports")
 @RequiredRole(Role.VIEWER)
 class ReportsApi {
-    private final QuestionRenderer questions;
+    private final QuestionRenderer questionRenderer;
     private final ReportContent answers;
     private final SignedLinkCallers askers;
-    private final OpenLinkAuthenticator openLinks;
+    private final OpenLinkAuthenticator openLinkAuthenticator;
     private final SentLog sent;
 
     ReportsApi(
-            QuestionRenderer questions,
+            QuestionRenderer questionRenderer,
             ReportContent answers,
             SignedLinkCallers askers,
-            OpenLinkAuthenticator openLinks,
+            OpenLinkAuthenticator openLinkAuthenticator,
             SentLog sent) {
-        this.openLinks = openLinks;
-        this.questions = questions;
+        this.openLinkAuthenticator = openLinkAuthenticator;
+        this.questionRenderer = questionRenderer;
         this.answers = answers;
         this.askers = askers;
         this.sent = sent;
     }
 
     @GetMapping
-    List<ReportCard> all(@Staged(Stage.LIVE) Project project, Caller asker, Locale locale) {
+    List<ReportCard> all(@Staged(Stage.LIVE) Project project, Caller caller, Locale locale) {
         return project.reports().stream()
-                .filter(report -> askers.sees(project, report.id(), asker))
-                .map(report -> card(project, asker, report, locale))
+                .filter(report -> askers.sees(project, report.id(), caller))
+                .map(report -> card(project, caller, report, locale))
                 .toList();
     }
 
-    private ReportCard card(Project project, Caller asker, Report report, Locale locale) {
+    private ReportCard card(Project project, Caller caller, Report report, Locale locale) {
         Optional<SentRow> last = sent.lastRun(project, report.id());
         Project opened = project.opening(report);
         return new ReportCard(
                 report.id(),
                 report.name(),
                 report.audience(),
-                QuestionBodies.parts(questions
-                        .ask(opened, report, ReportRunRequests.choices(opened, asker, report, Map.of()), locale)
+                QuestionBodies.parts(questionRenderer
+                        .ask(opened, report, ReportRunRequests.choices(opened, caller, report, Map.of()), locale)
                         .said()),
                 standing(project.draft(report.id()), report),
                 report.version(),
@@ -80,22 +80,22 @@ class ReportsApi {
 
     @GetMapping("/{id}")
     ReportBody one(
-            @Staged(Stage.LIVE) Project project, Caller asker, @PathVariable String id, HttpServletRequest request) {
-        Report report = askers.given(project, id, asker);
-        openLinks.opened(request, project, id);
-        return answers.page(project, asker, report);
+            @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id, HttpServletRequest request) {
+        Report report = askers.given(project, id, caller);
+        openLinkAuthenticator.opened(request, project, id);
+        return answers.page(project, caller, report);
     }
 
     /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
     @PostMapping("/{id}/question")
     QuestionBodies.QuestionBody question(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,
             Locale locale) {
-        Report report = askers.given(project, id, asker);
-        Caller linked = askers.of(project, id, asker, body.signed());
+        Report report = askers.given(project, id, caller);
+        Caller linked = askers.of(project, id, caller, body.signed());
         return answers.question(project, linked, report, body.choices(), locale);
     }
 

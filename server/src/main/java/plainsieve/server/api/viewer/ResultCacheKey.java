@@ -13,9 +13,9 @@ import plainsieve.server.runs.QueryRunner;
  */
 record ResultCacheKey(Project project, String sourceId, Statement statement, boolean inside) {
     static ResultCacheKey of(QueryRunner.Ready ready) {
-        Caller asker = ready.order().asked().asker();
+        Caller caller = ready.order().asked().asker();
         return new ResultCacheKey(
-                ready.order().project(), ready.origin().sourceId(), ready.statement(), asker.seesInside());
+                ready.order().project(), ready.origin().sourceId(), ready.statement(), caller.seesInside());
     }
 
     /** Whether it was asked in another state of this project, as it is seen in this stage. */

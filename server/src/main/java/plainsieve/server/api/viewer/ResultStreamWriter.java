@@ -30,7 +30,7 @@ final class ResultStreamWriter implements RunListener {
     private final LongConsumer told;
     private final ByteArrayOutputStream lines = new ByteArrayOutputStream();
     private final RowEncoder rows;
-    private final ClientPresence presence = new ClientPresence();
+    private final ClientPresence clientPresence = new ClientPresence();
     private volatile int before;
     /** Its last line is written; what is still to be kept of the run is nothing for its reader. */
     private volatile boolean ended;
@@ -50,12 +50,12 @@ final class ResultStreamWriter implements RunListener {
 
     @Override
     public void begun(Cancellation run) {
-        presence.begun(run);
+        clientPresence.begun(run);
     }
 
     /** Nobody wants it any more. */
     void leave(Cancellation.Reason why) {
-        presence.leave(why);
+        clientPresence.leave(why);
     }
 
     @Override
@@ -99,19 +99,19 @@ final class ResultStreamWriter implements RunListener {
     }
 
     @Override
-    public void done(RunSummary answer) {
+    public void done(RunSummary summary) {
         rows.flush();
         ended = true;
         lines.writeBytes(line(new RunEvent.Done(
                 "done",
-                answer.gathered().orElse(-1),
-                answer.read().map(RunSummary.Read::rows).orElse(-1L),
-                answer.read().map(RunSummary.Read::bytes).orElse(-1L),
-                answer.fetched(),
-                answer.shown(),
-                answer.more(),
-                answer.databaseMillis(),
-                answer.totalMillis(),
+                summary.gathered().orElse(-1),
+                summary.read().map(RunSummary.Read::rows).orElse(-1L),
+                summary.read().map(RunSummary.Read::bytes).orElse(-1L),
+                summary.fetched(),
+                summary.shown(),
+                summary.more(),
+                summary.databaseMillis(),
+                summary.totalMillis(),
                 clock.instant().toString())));
         send();
     }

@@ -8,7 +8,7 @@ import plainsieve.sources.SourceFailure;
 
 /** Somebody who waits for an answer: what has come for them, and how it ended. */
 final class ResultSubscriber {
-    private final LineSink outlet;
+    private final LineSink lineSink;
     private final boolean anew;
     private final CompletableFuture<Void> end = new CompletableFuture<>();
     private LongConsumer answeredBy = id -> {};
@@ -16,9 +16,9 @@ final class ResultSubscriber {
     private volatile Optional<SharedExecution> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
-    /** @param outlet where what comes goes @param anew whether an answer that is kept is not enough */
-    ResultSubscriber(LineSink outlet, boolean anew) {
-        this.outlet = outlet;
+    /** @param lineSink where what comes goes @param anew whether an answer that is kept is not enough */
+    ResultSubscriber(LineSink lineSink, boolean anew) {
+        this.lineSink = lineSink;
         this.anew = anew;
     }
 
@@ -27,7 +27,7 @@ final class ResultSubscriber {
     }
 
     LineSink outlet() {
-        return outlet;
+        return lineSink;
     }
 
     /** Ends when there is nothing more to come, or fails as the run did. */
@@ -72,14 +72,14 @@ final class ResultSubscriber {
 
     void ends() {
         if (end.complete(null)) {
-            outlet.end();
+            lineSink.end();
         }
     }
 
     /** It may fail more than once, as who is too slow does while the run fails, too: the first time counts. */
     void fails(Throwable why) {
         if (end.completeExceptionally(why)) {
-            outlet.end();
+            lineSink.end();
         }
     }
 

@@ -41,7 +41,7 @@ public class RunStreaming {
 
     private static final Duration TOLD_EVERY = Duration.ofMillis(500);
 
-    private final QueryRunner runner;
+    private final QueryRunner queryRunner;
     private final SharedExecutions shared;
     private final Cancellations cancellations;
     private final Spools spools;
@@ -53,8 +53,12 @@ public class RunStreaming {
     });
 
     RunStreaming(
-            QueryRunner runner, SharedExecutions shared, Cancellations cancellations, Spools spools, JsonMapper json) {
-        this.runner = runner;
+            QueryRunner queryRunner,
+            SharedExecutions shared,
+            Cancellations cancellations,
+            Spools spools,
+            JsonMapper json) {
+        this.queryRunner = queryRunner;
         this.shared = shared;
         this.cancellations = cancellations;
         this.spools = spools;
@@ -62,10 +66,10 @@ public class RunStreaming {
     }
 
     /** Throws what fails soon. @param anew whether an answer that is kept is not enough */
-    public void run(RunRequest order, boolean anew, HttpServletResponse response) {
+    public void run(RunRequest request, boolean anew, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
             ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), anew);
-            begin(() -> ask(() -> order, reader));
+            begin(() -> ask(() -> request, reader));
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {
                 reader.end().join();
@@ -126,7 +130,7 @@ public class RunStreaming {
     /** Asks, and has the answer read, to its end unless others read it, too. */
     void ask(Supplier<RunRequest> order, ResultSubscriber reader) {
         try {
-            QueryRunner.Ready ready = runner.ready(order.get());
+            QueryRunner.Ready ready = queryRunner.ready(order.get());
             shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
         } catch (RuntimeException | Error e) {
             // Whoever reads hears of everything: else they would wait for ever.
@@ -136,7 +140,7 @@ public class RunStreaming {
 
     private void run(QueryRunner.Ready ready, SharedExecutions.Begun begun) {
         try {
-            runner.run(ready, UUID.randomUUID().toString(), begun.run().stream());
+            queryRunner.run(ready, UUID.randomUUID().toString(), begun.run().stream());
             shared.ends(begun);
         } catch (RuntimeException | Error e) {
             begun.run().fails(e);

@@ -71,10 +71,10 @@ class SelectionsApi {
     List<Selection> mine(
             Project project,
             @PathVariable String reportId,
-            Caller asker,
+            Caller caller,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
-        Report report = askers.given(project, reportId, asker);
-        String viewer = owner(asker, browser);
+        Report report = askers.given(project, reportId, caller);
+        String viewer = owner(caller, browser);
         return viewer.isEmpty()
                 ? List.of()
                 : selections.of(new Selections.Owner(project, report, viewer)).stream()
@@ -84,8 +84,8 @@ class SelectionsApi {
 
     /** Kept choices by their id, as a link has it. */
     @GetMapping("/{id}")
-    Selection one(Project project, Caller asker, @PathVariable String reportId, @PathVariable String id) {
-        return Selection.of(selections.get(project, askers.given(project, reportId, asker), id));
+    Selection one(Project project, Caller caller, @PathVariable String reportId, @PathVariable String id) {
+        return Selection.of(selections.get(project, askers.given(project, reportId, caller), id));
     }
 
     /** Keeps choices under a name, or without one, in place of a link that would be too long. */
@@ -94,16 +94,16 @@ class SelectionsApi {
             Project project,
             @PathVariable String reportId,
             @Valid @RequestBody NewSelection body,
-            Caller asker,
+            Caller caller,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser,
             HttpServletRequest request,
             HttpServletResponse response) {
-        String known = owner(asker, browser);
+        String known = owner(caller, browser);
         String owner = known.isEmpty() ? ViewerCookie.fresh() : known;
-        if (!isPerson(asker)) {
+        if (!isPerson(caller)) {
             response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner, request));
         }
-        Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, asker), owner);
+        Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, caller), owner);
         return Selection.of(selections.keep(
                 whose,
                 body.name(),
@@ -126,17 +126,17 @@ class SelectionsApi {
             Project project,
             @PathVariable String reportId,
             @PathVariable String id,
-            Caller asker,
+            Caller caller,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
-        Report report = askers.given(project, reportId, asker);
-        selections.remove(new Selections.Owner(project, report, owner(asker, browser)), id);
+        Report report = askers.given(project, reportId, caller);
+        selections.remove(new Selections.Owner(project, report, owner(caller, browser)), id);
     }
 
-    private static String owner(Caller asker, String browser) {
-        return isPerson(asker) ? asker.viewer().id() : browser;
+    private static String owner(Caller caller, String browser) {
+        return isPerson(caller) ? caller.viewer().id() : browser;
     }
 
-    private static boolean isPerson(Caller asker) {
-        return asker.viewer().known() && !asker.viewer().isByLink();
+    private static boolean isPerson(Caller caller) {
+        return caller.viewer().known() && !caller.viewer().isByLink();
     }
 }

@@ -13,12 +13,12 @@ import plainsieve.server.project.Report;
 /** Askers with what the signed part of their link fixes. */
 @Component
 class SignedLinkCallers {
-    private final ReportLinks links;
-    private final Permissions rights;
+    private final ReportLinks reportLinks;
+    private final Permissions permissions;
 
-    SignedLinkCallers(ReportLinks links, Permissions rights) {
-        this.links = links;
-        this.rights = rights;
+    SignedLinkCallers(ReportLinks reportLinks, Permissions permissions) {
+        this.reportLinks = reportLinks;
+        this.permissions = permissions;
     }
 
     /**
@@ -27,20 +27,20 @@ class SignedLinkCallers {
      *
      * @param token the signed part of the link; empty when it has none
      */
-    Caller of(Project project, String reportId, Caller asker, String token) {
-        return asker.fixing(links.read(project, reportId, token).choices(), "The link");
+    Caller of(Project project, String reportId, Caller caller, String token) {
+        return caller.fixing(reportLinks.read(project, reportId, token).choices(), "The link");
     }
 
     /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
-    boolean sees(Project project, String reportId, Caller asker) {
-        boolean author = asker.role().mayActAs(Role.AUTHOR);
-        return author || project.draft(reportId).given() && rights.isFor(asker, project.id(), reportId);
+    boolean sees(Project project, String reportId, Caller caller) {
+        boolean author = caller.role().mayActAs(Role.AUTHOR);
+        return author || project.draft(reportId).given() && permissions.isFor(caller, project.id(), reportId);
     }
 
     /** The report as viewers have it. Throws {@link NotFoundException} when they have none. */
-    Report given(Project project, String reportId, Caller asker) {
+    Report given(Project project, String reportId, Caller caller) {
         Report report = project.report(reportId);
-        if (!sees(project, reportId, asker)) {
+        if (!sees(project, reportId, caller)) {
             throw new NotFoundException("report", reportId, List.of());
         }
         return report;

@@ -15,11 +15,11 @@ import plainsieve.server.project.StageWords;
 final class StageRestrictions {
     private StageRestrictions() {}
 
-    /** @param asker who is told; where statements go is told to those who see inside */
-    static StageSaid said(Project project, Report report, Caller asker) {
+    /** @param caller who is told; where statements go is told to those who see inside */
+    static StageSaid said(Project project, Report report, Caller caller) {
         Stage stage = project.stage();
         List<String> narrows = new ArrayList<>();
-        if (asker.seesInside()) {
+        if (caller.seesInside()) {
             Set<String> asked = report.queryIds().stream()
                     .map(id -> project.query(id).sourceId())
                     .collect(Collectors.toSet());

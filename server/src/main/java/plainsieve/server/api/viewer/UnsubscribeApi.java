@@ -16,11 +16,11 @@ import plainsieve.server.people.Role;
 @RequestMapping("/api/unsubscribe/{token}")
 @RequiredRole(value = Role.VIEWER, open = true)
 class UnsubscribeApi {
-    private final Unsubscriptions unsubscribing;
+    private final Unsubscriptions unsubscriptions;
     private final Deliveries deliveries;
 
-    UnsubscribeApi(Unsubscriptions unsubscribing, Deliveries deliveries) {
-        this.unsubscribing = unsubscribing;
+    UnsubscribeApi(Unsubscriptions unsubscriptions, Deliveries deliveries) {
+        this.unsubscriptions = unsubscriptions;
         this.deliveries = deliveries;
     }
 
@@ -29,7 +29,7 @@ class UnsubscribeApi {
 
     @GetMapping
     Subscription get(@PathVariable String token) {
-        return body(unsubscribing.read(token));
+        return body(unsubscriptions.read(token));
     }
 
     /** No more of it. Programs for mail do this, too, when their user says so (RFC 8058). */
@@ -44,9 +44,9 @@ class UnsubscribeApi {
     }
 
     private Subscription wanting(String token, boolean none) {
-        Unsubscriptions.Of of = unsubscribing.read(token);
+        Unsubscriptions.Of of = unsubscriptions.read(token);
         if (deliveries.find(of.projectId(), of.deliveryId()).isPresent()) {
-            unsubscribing.want(of, none);
+            unsubscriptions.want(of, none);
         }
         return body(of);
     }
@@ -55,7 +55,7 @@ class UnsubscribeApi {
     private Subscription body(Unsubscriptions.Of of) {
         return deliveries
                 .find(of.projectId(), of.deliveryId())
-                .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscribing.wantsNone(of)))
+                .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscriptions.wantsNone(of)))
                 .orElse(new Subscription("What is not sent any more", of.address(), true));
     }
 }

@@ -34,19 +34,23 @@ final class ViewContext {
     Map<String, LeadBody> leads() {
         Map<String, LeadBody> leads = new HashMap<>();
         for (View view : report.views()) {
-            view.lead().filter(lead -> project.hasReport(lead.reportId())).ifPresent(lead -> {
-                Report target = project.report(lead.reportId());
-                Set<String> known = project.parametersOf(target);
-                List<String> carried = project.parametersOf(report).stream()
-                        .filter(name -> known.contains(name) && !name.equals(lead.parameter()))
-                        .filter(name -> project.parameters().containsKey(name)
-                                && !project.parameter(name).isComputed())
-                        .filter(name -> !target.opening().signed().contains(name))
-                        .toList();
-                if (lead.isForFurtherRows() || known.contains(lead.parameter())) {
-                    leads.put(view.id(), new LeadBody(target.id(), target.name(), lead.parameter(), carried));
-                }
-            });
+            view.lead()
+                    .filter(clickThrough -> project.hasReport(clickThrough.reportId()))
+                    .ifPresent(clickThrough -> {
+                        Report target = project.report(clickThrough.reportId());
+                        Set<String> known = project.parametersOf(target);
+                        List<String> carried = project.parametersOf(report).stream()
+                                .filter(name -> known.contains(name) && !name.equals(clickThrough.parameter()))
+                                .filter(name -> project.parameters().containsKey(name)
+                                        && !project.parameter(name).isComputed())
+                                .filter(name -> !target.opening().signed().contains(name))
+                                .toList();
+                        if (clickThrough.isForFurtherRows() || known.contains(clickThrough.parameter())) {
+                            leads.put(
+                                    view.id(),
+                                    new LeadBody(target.id(), target.name(), clickThrough.parameter(), carried));
+                        }
+                    });
         }
         return leads;
     }

@@ -35,13 +35,13 @@ class ViewRunsApi {
     private final ViewOrders orders;
     private final SignedLinkCallers askers;
     private final ReportContent answers;
-    private final RunStreaming streams;
+    private final RunStreaming runStreaming;
 
-    ViewRunsApi(ViewOrders orders, SignedLinkCallers askers, ReportContent answers, RunStreaming streams) {
+    ViewRunsApi(ViewOrders orders, SignedLinkCallers askers, ReportContent answers, RunStreaming runStreaming) {
         this.orders = orders;
         this.askers = askers;
         this.answers = answers;
-        this.streams = streams;
+        this.runStreaming = runStreaming;
     }
 
     @PostMapping("/{id}/views/{viewId}/run")
@@ -50,14 +50,14 @@ class ViewRunsApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
-        Report report = askers.given(project, id, asker);
+        Report report = askers.given(project, id, caller);
         View view = report.view(viewId);
-        streams.run(orders.order(whom(project, asker, report, body.signed()), view, body), body.anew(), response);
+        runStreaming.run(orders.order(whom(project, caller, report, body.signed()), view, body), body.anew(), response);
     }
 
     /** Views of a report and its question, as one choice touches them: in one answer. */
@@ -67,28 +67,28 @@ class ViewRunsApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void page(
             @Staged(Stage.LIVE) Project project,
-            Caller asker,
+            Caller caller,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.PageRun body,
             Locale locale,
             HttpServletResponse response) {
-        Report report = askers.given(project, id, asker);
+        Report report = askers.given(project, id, caller);
         List<ReportPageRequest.View> views = body.views().stream()
                 .map(one -> orders.ofPage(
                         report,
                         one,
-                        () -> whom(project, asker, report, one.run().signed())))
+                        () -> whom(project, caller, report, one.run().signed())))
                 .toList();
         Optional<Supplier<QuestionBodies.QuestionBody>> question = body.question()
                 .map(asked -> () -> answers.question(
-                        project, askers.of(project, id, asker, asked.signed()), report, asked.choices(), locale));
-        streams.run(
-                new ReportPageRequest(new Cancellations.RunKey(asker.owner(), body.runId()), views, question),
+                        project, askers.of(project, id, caller, asked.signed()), report, asked.choices(), locale));
+        runStreaming.run(
+                new ReportPageRequest(new Cancellations.RunKey(caller.owner(), body.runId()), views, question),
                 response);
     }
 
-    private ViewOrders.For whom(Project project, Caller asker, Report report, String signed) {
-        Caller linked = askers.of(project, report.id(), asker, signed);
+    private ViewOrders.For whom(Project project, Caller caller, Report report, String signed) {
+        Caller linked = askers.of(project, report.id(), caller, signed);
         return new ViewOrders.For(project, report, linked, Purpose.Kind.REPORT);
     }
 }

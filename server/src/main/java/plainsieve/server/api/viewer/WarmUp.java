@@ -36,18 +36,23 @@ class WarmUp {
     private static final long LONGEST_END_MILLIS = 3_000;
 
     private final Projects projects;
-    private final StatementSender sending;
+    private final StatementSender statementSender;
     private final Settings settings;
-    private final WarmUpRequest practice;
+    private final WarmUpRequest warmUpRequest;
     private final ListPrefetch runs;
     private final Thread beside = new Thread(this::run, "warm-up");
     private volatile boolean ending;
 
-    WarmUp(Projects projects, StatementSender sending, Settings settings, WarmUpRequest practice, ListPrefetch runs) {
+    WarmUp(
+            Projects projects,
+            StatementSender statementSender,
+            Settings settings,
+            WarmUpRequest warmUpRequest,
+            ListPrefetch runs) {
         this.projects = projects;
-        this.sending = sending;
+        this.statementSender = statementSender;
         this.settings = settings;
-        this.practice = practice;
+        this.warmUpRequest = warmUpRequest;
         this.runs = runs;
     }
 
@@ -61,7 +66,7 @@ class WarmUp {
     }
 
     private void run() {
-        beside(practice::go);
+        beside(warmUpRequest::go);
         beside(runs::makeReady);
         beside(this::makeSourcesReady);
     }
@@ -91,7 +96,7 @@ class WarmUp {
         sources.keySet().stream().takeWhile(source -> !ending).forEach(this::connect);
         // Whoever asks already would share the processor with it.
         if (!ending && !runs.isTooLate() && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
-            practice.goOnEngine();
+            warmUpRequest.goOnEngine();
         }
     }
 
@@ -128,7 +133,7 @@ class WarmUp {
 
     private void connect(String sourceId) {
         try {
-            sending.health(sourceId);
+            statementSender.health(sourceId);
         } catch (SourceFailure | ProblemException | NotFoundException e) {
             LOG.info("{} does not answer yet: {}", sourceId, e.getMessage());
         }

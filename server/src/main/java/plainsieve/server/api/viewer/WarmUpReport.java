@@ -65,8 +65,8 @@ class WarmUpReport {
     /** As a reader of it would ask. */
     ViewOrders.For asked() {
         Project project = project();
-        Caller asker = Caller.of(VIEW, Role.VIEWER, Viewer.browser(VIEW, ""));
-        return new ViewOrders.For(project, project.report(VIEW), asker, Purpose.Kind.REPORT);
+        Caller caller = Caller.of(VIEW, Role.VIEWER, Viewer.browser(VIEW, ""));
+        return new ViewOrders.For(project, project.report(VIEW), caller, Purpose.Kind.REPORT);
     }
 
     private Project project() {

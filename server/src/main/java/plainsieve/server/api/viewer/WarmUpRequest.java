@@ -31,15 +31,15 @@ class WarmUpRequest {
     private final WarmUpReport report;
     private final ReportContent answers;
     private final ViewOrders orders;
-    private final RunStreaming streams;
+    private final RunStreaming runStreaming;
     private final JsonMapper json;
 
     WarmUpRequest(
-            WarmUpReport report, ReportContent answers, ViewOrders orders, RunStreaming streams, JsonMapper json) {
+            WarmUpReport report, ReportContent answers, ViewOrders orders, RunStreaming runStreaming, JsonMapper json) {
         this.report = report;
         this.answers = answers;
         this.orders = orders;
-        this.streams = streams;
+        this.runStreaming = runStreaming;
         this.json = json;
     }
 
@@ -58,7 +58,7 @@ class WarmUpRequest {
                 body.question()
                         .map(asked -> () -> answers.question(
                                 whom.project(), whom.asker(), whom.report(), asked.choices(), language)));
-        streams.run(page, OutputStream::nullOutputStream);
+        runStreaming.run(page, OutputStream::nullOutputStream);
     }
 
     /** The same with rows of an engine that was made for it. */
