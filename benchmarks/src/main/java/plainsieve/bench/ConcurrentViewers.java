@@ -46,7 +46,7 @@ public final class ConcurrentViewers {
         List<String> same = distinct.stream().map(other -> distinct.get(0)).toList();
         double one = median(alone(server, database, distinct.get(0)));
         try (Pool pool = new Pool(database)) {
-            Waited together = rounds(server, database, same);
+            Latencies together = rounds(server, database, same);
             long sent = server.statements(database.report(), VIEWERS);
             print(database, "the same, " + sent + " statements", one, together, rounds(pool, same(statements)));
             print(database, "distinct", one, rounds(server, database, distinct), rounds(pool, statements));
@@ -73,13 +73,13 @@ public final class ConcurrentViewers {
     }
 
     /** Milliseconds until all had their answers, and until nineteen of twenty had, in the middle one of the rounds. */
-    private record Waited(double all, double most) {}
+    private record Latencies(double all, double most) {}
 
     private interface Ask {
         void ask() throws Exception;
     }
 
-    private static Waited rounds(DemoServer server, FerryDatabase database, List<String> choices) throws Exception {
+    private static Latencies rounds(DemoServer server, FerryDatabase database, List<String> choices) throws Exception {
         return rounds(
                 VIEWERS,
                 choices.stream()
@@ -87,14 +87,14 @@ public final class ConcurrentViewers {
                         .toList());
     }
 
-    private static Waited rounds(Pool pool, List<Statement> statements) throws Exception {
+    private static Latencies rounds(Pool pool, List<Statement> statements) throws Exception {
         return rounds(
                 PLACES,
                 statements.stream().<Ask>map(each -> () -> pool.rows(each)).toList());
     }
 
     /** @param threads how many of them are at work at once; the others wait */
-    private static Waited rounds(int threads, List<Ask> asks) throws Exception {
+    private static Latencies rounds(int threads, List<Ask> asks) throws Exception {
         double[] all = new double[ROUNDS];
         double[] most = new double[ROUNDS];
         for (int round = -WARM_UP; round < ROUNDS; round++) {
@@ -105,7 +105,7 @@ public final class ConcurrentViewers {
                 most[round] = waited[waited.length * 19 / 20];
             }
         }
-        return new Waited(median(all), median(most));
+        return new Latencies(median(all), median(most));
     }
 
     private static double[] round(int threads, List<Ask> asks) throws Exception {
@@ -162,7 +162,7 @@ public final class ConcurrentViewers {
         return times[times.length / 2];
     }
 
-    private static void print(FerryDatabase database, String what, double one, Waited ours, Waited byHand) {
+    private static void print(FerryDatabase database, String what, double one, Latencies ours, Latencies byHand) {
         System.out.printf(
                 "viewers %-9s %d at once, %s: %.0f ms, by hand %.0f ms, ratio %.2f; nineteen of twenty within %.0f ms, one alone %.1f ms%n",
                 database.name(), VIEWERS, what, ours.all(), byHand.all(), ours.all() / byHand.all(), ours.most(), one);

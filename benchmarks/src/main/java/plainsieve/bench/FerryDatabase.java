@@ -39,7 +39,7 @@ record FerryDatabase(String name, String report, String url, Properties properti
         if (settings instanceof SourceSettings.DuckDb file) {
             Map<String, String> alike = new HashMap<>();
             properties.forEach((key, value) -> alike.put((String) key, (String) value));
-            return new JdbcSource(access, DuckDbVendor.within(file, alike), clock);
+            return new JdbcSource(access, DuckDbVendor.restrictedTo(file, alike), clock);
         }
         return new JdbcSource(access, clock);
     }

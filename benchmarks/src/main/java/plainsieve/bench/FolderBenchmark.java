@@ -79,7 +79,7 @@ public final class FolderBenchmark {
                 "files  %-46s %9.0f ms%n",
                 "workbook of 200,000 rows, first time",
                 TimedTask.millis(() -> ask("select count(*) from book")) - none);
-        against(
+        compareWith(
                 "csv, kept, one choice",
                 "select sum(amount) from log where station = 'S17'",
                 "select sum(amount) from read_csv('" + csv + "') where station = 'S17'");
@@ -90,7 +90,7 @@ public final class FolderBenchmark {
         for (String where :
                 List.of("day = date '2026-03-05'", "port = 7 and delay > 100", "id between 4000000 and 4000100")) {
             String select = "select count(*), sum(income)";
-            against(
+            compareWith(
                     "10,000,000 rows: " + where,
                     select + " from crossings where " + where,
                     select + direct + " where " + where);
@@ -98,7 +98,7 @@ public final class FolderBenchmark {
     }
 
     /** In turns, so that whatever else goes on meets both alike. */
-    private void against(String what, String ours, String theirs) throws Exception {
+    private void compareWith(String what, String ours, String theirs) throws Exception {
         double[][] times = new double[2][RUNS];
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
                 Statement statement = connection.createStatement()) {

@@ -90,7 +90,7 @@ record PlanCase(
     }
 
     private static PlaceholderBinding none(Type type) {
-        return new PlaceholderBinding.Nothing(type);
+        return new PlaceholderBinding.TypedNull(type);
     }
 
     /** One select list with every condition that can be chosen, in the two texts that hold for all choices. */

@@ -48,7 +48,7 @@ final class JsonOutput {
         if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             node.put("type", single.value().type().word());
             put(node, single.value());
-        } else if (placeholderBinding instanceof PlaceholderBinding.Nothing nothing) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.TypedNull nothing) {
             node.put("type", nothing.type().word()).putNull("value");
         } else if (placeholderBinding instanceof PlaceholderBinding.Array array) {
             node.put("type", array.type().word() + "[]");
@@ -84,7 +84,7 @@ final class JsonOutput {
                 .put("outcome", word(placement.outcome()))
                 .put("values", placement.values());
         if (placement.start() >= 0) {
-            TextLocation location = TextLocation.in(query, placement.start(), placement.end());
+            TextLocation location = TextLocation.of(query, placement.start(), placement.end());
             node.putObject("source")
                     .put("start", placement.start())
                     .put("end", placement.end())

@@ -34,7 +34,7 @@ record QueryTexts(String written, String sql, Optional<StepsAnalysis> steps) {
 
     /** Problems of the SQL where the author wrote what they are about. */
     List<Problem> placed(List<Problem> problems) {
-        return steps.map(analysis -> analysis.placed(written, problems)).orElse(problems);
+        return steps.map(analysis -> analysis.locate(written, problems)).orElse(problems);
     }
 
     Optional<TextLocation> place(Optional<TextLocation> inSql) {

@@ -49,7 +49,7 @@ final class MailboxPages {
         static Page html(String title, String body) {
             return new Page(
                     "text/html; charset=utf-8",
-                    HEAD.formatted(said(title), body).getBytes(StandardCharsets.UTF_8),
+                    HEAD.formatted(describe(title), body).getBytes(StandardCharsets.UTF_8),
                     NOTHING);
         }
     }
@@ -99,7 +99,7 @@ final class MailboxPages {
             MimeMessage mail = mails.get(i - 1);
             html.append(
                     "<li><a href=\"%s/%d\"><span class=\"to\">%s</span><span class=\"what\">%s</span><span class=\"when\">%s</span></a></li>"
-                            .formatted(base, i, said(to(mail)), said(text(mail.getSubject())), when(mail)));
+                            .formatted(base, i, describe(to(mail)), describe(text(mail.getSubject())), when(mail)));
         }
         return html.append("</ol>").toString();
     }
@@ -108,15 +108,17 @@ final class MailboxPages {
         StringBuilder html = new StringBuilder();
         html.append(
                 "<p><a href=\"%s\">Mailbox</a></p><h1>%s</h1><p class=\"soft\">to %s, %s · <a href=\"%s/%d/source\">as it came</a></p>"
-                        .formatted(base, said(text(mail.getSubject())), said(to(mail)), when(mail), base, number));
+                        .formatted(
+                                base, describe(text(mail.getSubject())), describe(to(mail)), when(mail), base, number));
         for (int i = 0; i < contents.files.size(); i++) {
             html.append("<p>Attached: <a href=\"%s/%d/file/%d\">%s</a></p>"
-                    .formatted(base, number, i + 1, said(contents.files.get(i).name())));
+                    .formatted(
+                            base, number, i + 1, describe(contents.files.get(i).name())));
         }
         return html.append(
                         "<iframe title=\"The mail\" sandbox=\"allow-popups allow-top-navigation-by-user-activation\" src=\"%s/%d/html\"></iframe>"
                                 .formatted(base, number))
-                .append("<h2>As plain text</h2><pre>%s</pre>".formatted(said(contents.plain)))
+                .append("<h2>As plain text</h2><pre>%s</pre>".formatted(describe(contents.plain)))
                 .toString();
     }
 
@@ -134,7 +136,7 @@ final class MailboxPages {
         return value == null ? "" : value;
     }
 
-    private static String said(String text) {
+    private static String describe(String text) {
         return text.replace("&", "&amp;")
                 .replace("<", "&lt;")
                 .replace(">", "&gt;")
@@ -142,14 +144,14 @@ final class MailboxPages {
     }
 
     /** A file that came with a mail. */
-    private record Attached(String name, String type, byte[] bytes) {}
+    private record Attachment(String name, String type, byte[] bytes) {}
 
     /** What is in a mail. */
     private static final class Contents {
         private String html = "";
         private String plain = "";
-        private final List<Attached> files = new ArrayList<>();
-        private final List<Attached> pictures = new ArrayList<>();
+        private final List<Attachment> files = new ArrayList<>();
+        private final List<Attachment> pictures = new ArrayList<>();
 
         void take(Part part) throws MessagingException, IOException {
             if (part.getContent() instanceof Multipart several) {
@@ -168,8 +170,8 @@ final class MailboxPages {
             }
         }
 
-        private static Attached attached(Part part, String name) throws MessagingException, IOException {
-            return new Attached(
+        private static Attachment attached(Part part, String name) throws MessagingException, IOException {
+            return new Attachment(
                     name,
                     part.getContentType().replaceFirst(";.*", ""),
                     part.getInputStream().readAllBytes());
@@ -178,7 +180,7 @@ final class MailboxPages {
         /** With its pictures in it; links open beside the mailbox. */
         String shown() {
             String shown = html.replace("<head>", "<head><base target=\"_top\">");
-            for (Attached picture : pictures) {
+            for (Attachment picture : pictures) {
                 shown = shown.replace(
                         "cid:" + picture.name(),
                         "data:image/png;base64," + Base64.getEncoder().encodeToString(picture.bytes()));

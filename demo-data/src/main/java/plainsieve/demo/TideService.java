@@ -122,7 +122,7 @@ public final class TideService implements AutoCloseable {
             return;
         }
         try {
-            Asked asked = Asked.of(exchange);
+            TideRequest asked = TideRequest.of(exchange);
             List<String> rows = rows(ports, asked);
             int from = Math.min((asked.page() - 1) * PAGE, rows.size());
             int to = Math.min(from + PAGE, rows.size());
@@ -145,10 +145,10 @@ public final class TideService implements AutoCloseable {
     }
 
     /** What is asked for. */
-    private record Asked(LocalDate from, LocalDate to, List<String> kinds, int page, boolean mean) {
-        static Asked of(HttpExchange exchange) {
+    private record TideRequest(LocalDate from, LocalDate to, List<String> kinds, int page, boolean mean) {
+        static TideRequest of(HttpExchange exchange) {
             Map<String, List<String>> all = LoopbackServer.asked(exchange);
-            return new Asked(
+            return new TideRequest(
                     LocalDate.parse(first(all, "from", FIRST.toString())),
                     LocalDate.parse(first(all, "to", LAST.toString())),
                     all.getOrDefault("kind", List.of("high", "low")),
@@ -161,7 +161,7 @@ public final class TideService implements AutoCloseable {
         }
     }
 
-    private static List<String> rows(List<Ferries.Port> ports, Asked asked) {
+    private static List<String> rows(List<Ferries.Port> ports, TideRequest asked) {
         LocalDate from = asked.from().isBefore(FIRST) ? FIRST : asked.from();
         LocalDate to = asked.to().isAfter(LAST) ? LAST : asked.to();
         List<String> rows = new ArrayList<>();

@@ -22,18 +22,18 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
 
 /** One of the 22 queries of TPC-H, its literals as parameters. For tests and measurements on a cluster. */
-public record TradeQuery(String name, List<Chosen> chosen, String text) {
+public record TradeQuery(String name, List<ChosenValues> chosen, String text) {
     /** A parameter and what is chosen for it. */
-    public record Chosen(Parameter parameter, List<String> values) {
+    public record ChosenValues(Parameter parameter, List<String> values) {
         /** Written as {@code name type value}; a type with a star takes many values. */
-        static Chosen of(String written) {
+        static ChosenValues of(String written) {
             String[] words = written.strip().split(" ", 3);
             boolean many = words[1].endsWith("*");
             Parameter parameter = Parameter.of(
                     words[0], Type.ofWord(words[1].replace("*", "")).orElseThrow());
             return many
-                    ? new Chosen(parameter.takingMany(), List.of(words[2].split(",")))
-                    : new Chosen(parameter, List.of(words[2]));
+                    ? new ChosenValues(parameter.takingMany(), List.of(words[2].split(",")))
+                    : new ChosenValues(parameter, List.of(words[2]));
         }
 
         String literals(Dialect dialect) {
@@ -60,13 +60,13 @@ public record TradeQuery(String name, List<Chosen> chosen, String text) {
         String[] lines = written.split("\n", 2);
         String[] head = lines[0].split(";");
         return new TradeQuery(
-                head[0].strip(), Stream.of(head).skip(1).map(Chosen::of).toList(), lines[1].strip());
+                head[0].strip(), Stream.of(head).skip(1).map(ChosenValues::of).toList(), lines[1].strip());
     }
 
     /** As people write it, with the values in its text. */
     public String byHand(Dialect dialect) {
         String text = this.text;
-        for (Chosen one : chosen) {
+        for (ChosenValues one : chosen) {
             text = text.replaceAll(
                     ":" + one.parameter().name() + "\\b", Matcher.quoteReplacement(one.literals(dialect)));
         }

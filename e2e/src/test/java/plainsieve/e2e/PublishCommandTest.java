@@ -40,9 +40,9 @@ class PublishCommandTest {
         ApiKeys apiKeys = server.part(ApiKeys.class);
         AuthenticatedPerson pipeline =
                 new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-        author = apiKeys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
+        author = apiKeys.make(pipeline, new ApiKeys.KeyRequest("a", "home", Role.AUTHOR, 1))
                 .secret();
-        viewer = apiKeys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
+        viewer = apiKeys.make(pipeline, new ApiKeys.KeyRequest("v", "home", Role.VIEWER, 1))
                 .secret();
     }
 

@@ -60,9 +60,9 @@ class RehearseCommandTest {
             ApiKeys apiKeys = server.part(ApiKeys.class);
             AuthenticatedPerson pipeline =
                     new AuthenticatedPerson(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
-            String author = apiKeys.make(pipeline, new ApiKeys.Wanted("a", "home", Role.AUTHOR, 1))
+            String author = apiKeys.make(pipeline, new ApiKeys.KeyRequest("a", "home", Role.AUTHOR, 1))
                     .secret();
-            String viewer = apiKeys.make(pipeline, new ApiKeys.Wanted("v", "home", Role.VIEWER, 1))
+            String viewer = apiKeys.make(pipeline, new ApiKeys.KeyRequest("v", "home", Role.VIEWER, 1))
                     .secret();
             String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
             assertThat(sieve(asked).output()).contains("You are not signed in");

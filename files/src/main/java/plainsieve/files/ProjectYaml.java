@@ -127,7 +127,7 @@ public final class ProjectYaml {
             offset = text.indexOf('\n', offset) + 1;
         }
         int start = Math.min(text.length(), offset + Math.max(0, e.getLocation().getColumnNr() - 1));
-        return new ProblemException(problem.at(TextLocation.in(text, start, Math.min(text.length(), start + 1))));
+        return new ProblemException(problem.at(TextLocation.of(text, start, Math.min(text.length(), start + 1))));
     }
 
     private static String message(JacksonException e) {

@@ -21,7 +21,7 @@ public class PlainSieve {
             start(args);
         } catch (RuntimeException e) {
             // What was refused has been said already.
-            if (IncompatibleDatabaseException.in(e).isEmpty()) {
+            if (IncompatibleDatabaseException.findIn(e).isEmpty()) {
                 throw e;
             }
             System.exit(2);

@@ -217,7 +217,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
 
     private static ProjectFolder files() {
         return server.part(ProjectTransfer.class)
-                .out(server.part(Projects.class).get("home"));
+                .exportFiles(server.part(Projects.class).get("home"));
     }
 
     @Test

@@ -160,7 +160,7 @@ class ManyServersTest {
     @Test
     @Order(2)
     void aLinkThatOneOfThemSignedHoldsOnAll() throws Exception {
-        ReportLinks.Wanted wanted = new ReportLinks.Wanted(
+        ReportLinks.LinkRequest wanted = new ReportLinks.LinkRequest(
                 Map.of("port", ChoiceText.of("Lunna")),
                 Optional.of(Instant.now().plusSeconds(3600)),
                 true,
@@ -191,7 +191,7 @@ class ManyServersTest {
                         .byService(
                                 openIdIdentity,
                                 one.part(ExternalIdentities.class).of(openIdIdentity),
-                                new SignInService.From("127.0.0.1", true, "tests", ""))
+                                new SignInService.RequestOrigin("127.0.0.1", true, "tests", ""))
                         .secret();
     }
 

@@ -53,7 +53,7 @@ class ProjectFolderWatcherTest {
         Path folder = Files.createTempDirectory("plainsieve-project");
         try (AnotherServer made = AnotherServer.on(dataFolder)) {
             ProjectFolder out = made.part(ProjectTransfer.class)
-                    .out(made.part(Projects.class).first());
+                    .exportFiles(made.part(Projects.class).first());
             Files.writeString(folder.resolve(ProjectFolder.NAME), ProjectYaml.write(out.file()));
             out.texts().forEach((path, text) -> write(folder.resolve(path), text));
         }
@@ -212,8 +212,8 @@ class ProjectFolderWatcherTest {
     void aLinkThatWasTakenBackStaysSo() throws Exception {
         ReportLinks reportLinks = server.part(ReportLinks.class);
         Project home = server.part(Projects.class).first();
-        ReportLinks.Made made = reportLinks.make(
-                home, "late-crossings", new ReportLinks.Wanted(Map.of(), Optional.empty(), false, "ona"));
+        ReportLinks.CreatedLink made = reportLinks.make(
+                home, "late-crossings", new ReportLinks.LinkRequest(Map.of(), Optional.empty(), false, "ona"));
         reportLinks.takeBack(home, "late-crossings", made.row().id());
         change("name: " + name(), "name: After the link");
         until(() -> name().equals("After the link"));

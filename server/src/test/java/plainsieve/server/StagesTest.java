@@ -283,9 +283,9 @@ class StagesTest {
     void itGoesOutAndInWithTheFilesOfTheProject() {
         holds("draft", "values", opensWith("min_delay", "88"), "sources", Map.of("ferries", "small"), "rows", 50);
         ProjectTransfer transfer = server.part(ProjectTransfer.class);
-        byte[] files = transfer.out(server.part(Projects.class).first()).zip();
+        byte[] files = transfer.exportFiles(server.part(Projects.class).first()).zip();
         nothingHolds();
-        transfer.in("home", ZippedProject.read(files), ProjectTransfer.MissingSources.LEAVE_OUT);
+        transfer.importFiles("home", ZippedProject.read(files), ProjectTransfer.MissingSources.LEAVE_OUT);
         JsonNode draft = stage("draft");
         assertThat(draft.get("rows").asInt()).isEqualTo(50);
         assertThat(draft.get("sources").get("ferries").asString()).isEqualTo("small");

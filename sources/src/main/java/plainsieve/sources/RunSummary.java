@@ -16,13 +16,13 @@ import java.util.OptionalLong;
  */
 public record RunSummary(
         OptionalLong gathered,
-        Optional<Read> read,
+        Optional<RowsRead> read,
         long fetched,
         long shown,
         double databaseMillis,
         double totalMillis) {
     /** What a source read of its tables, where it tells. */
-    public record Read(long rows, long bytes) {}
+    public record RowsRead(long rows, long bytes) {}
 
     /** Of a source that makes its rows itself. */
     public RunSummary(long fetched, long shown, double databaseMillis, double totalMillis) {
@@ -36,7 +36,7 @@ public record RunSummary(
     }
 
     /** The same rows, for which the source read so much. */
-    public RunSummary reading(Optional<Read> all) {
+    public RunSummary reading(Optional<RowsRead> all) {
         return new RunSummary(gathered, all, fetched, shown, databaseMillis, totalMillis);
     }
 

@@ -42,7 +42,7 @@ public final class SourceFailure extends RuntimeException {
     }
 
     /** The same failure with its place in the author's text. */
-    public SourceFailure in(Optional<TextLocation> where) {
+    public SourceFailure at(Optional<TextLocation> where) {
         return new SourceFailure(this, position, where);
     }
 

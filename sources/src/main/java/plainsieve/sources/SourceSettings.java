@@ -72,7 +72,7 @@ public sealed interface SourceSettings
         String file();
 
         /** The same kind of source in another file. */
-        InFile in(String otherFile);
+        InFile resolvedAgainst(String otherFile);
 
         @Override
         default String address() {
@@ -154,7 +154,7 @@ public sealed interface SourceSettings
         }
 
         @Override
-        public Sqlite in(String otherFile) {
+        public Sqlite resolvedAgainst(String otherFile) {
             return new Sqlite(otherFile);
         }
 
@@ -176,7 +176,7 @@ public sealed interface SourceSettings
         }
 
         @Override
-        public DuckDb in(String otherFile) {
+        public DuckDb resolvedAgainst(String otherFile) {
             return new DuckDb(otherFile);
         }
 
@@ -239,7 +239,7 @@ public sealed interface SourceSettings
         }
 
         @Override
-        public Folder in(String otherFile) {
+        public Folder resolvedAgainst(String otherFile) {
             return new Folder(otherFile, said);
         }
 

@@ -23,7 +23,7 @@ public final class TimeLimit {
     }
 
     /** What comes of some work, which is stopped once that time is over. */
-    public static <T> T within(
+    public static <T> T run(
             ScheduledExecutorService clock, Duration longest, Cancellation cancellation, Supplier<T> work) {
         ScheduledFuture<?> alarm = clock.schedule(
                 () -> cancellation.stop(Cancellation.Reason.TIME_LIMIT), longest.toMillis(), TimeUnit.MILLISECONDS);

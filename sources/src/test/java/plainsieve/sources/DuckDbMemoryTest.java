@@ -43,7 +43,8 @@ class DuckDbMemoryTest {
         SourceSettings.DuckDb settings = (SourceSettings.DuckDb) access.settings();
         beside = Path.of(settings.file()).getParent();
         EngineLimits little = new EngineLimits(64L << 20, 2);
-        source = new JdbcSource(access, DuckDbVendor.within(settings, little.settings(ours.resolve("beyond"))), CLOCK);
+        source = new JdbcSource(
+                access, DuckDbVendor.restrictedTo(settings, little.settings(ours.resolve("beyond"))), CLOCK);
     }
 
     @AfterAll

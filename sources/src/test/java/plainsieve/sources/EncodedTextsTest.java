@@ -131,7 +131,7 @@ class EncodedTextsTest {
     void areTakenBackWhereAValueIsMissing() {
         String text = "select ? as one, coalesce(?, 'none') as two";
         PlaceholderBinding some = new PlaceholderBinding.Single(new Value.Text("a"));
-        PlaceholderBinding none = new PlaceholderBinding.Nothing(Type.TEXT);
+        PlaceholderBinding none = new PlaceholderBinding.TypedNull(Type.TEXT);
         for (PlaceholderBinding value : List.of(some, none, some)) {
             BoundValue bound = new BoundValue("p", 0, value);
             Statement many = new Statement(text, List.of(bound, bound), List.of(), Statement.NO_CAP);

@@ -23,10 +23,10 @@ class TimeLimitTest {
         Duration longest = Duration.ofHours(1);
         for (int run = 0; run < 1_000; run++) {
             int number = run;
-            assertThat(TimeLimit.within(clock, longest, new Cancellation(), () -> number))
+            assertThat(TimeLimit.run(clock, longest, new Cancellation(), () -> number))
                     .isEqualTo(number);
         }
-        assertThatThrownBy(() -> TimeLimit.within(clock, longest, new Cancellation(), () -> {
+        assertThatThrownBy(() -> TimeLimit.run(clock, longest, new Cancellation(), () -> {
                     throw new IllegalStateException("told");
                 }))
                 .hasMessage("told");
@@ -38,7 +38,7 @@ class TimeLimitTest {
         Cancellation cancellation = new Cancellation();
         CountDownLatch stopped = new CountDownLatch(1);
         cancellation.begin(stopped::countDown);
-        assertThat(TimeLimit.within(clock, Duration.ofMillis(20), cancellation, () -> waited(stopped)))
+        assertThat(TimeLimit.run(clock, Duration.ofMillis(20), cancellation, () -> waited(stopped)))
                 .isTrue();
         assertThat(cancellation.reason()).isEqualTo(Optional.of(Cancellation.Reason.TIME_LIMIT));
     }

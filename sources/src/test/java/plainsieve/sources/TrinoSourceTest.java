@@ -222,8 +222,8 @@ class TrinoSourceTest {
                 TestDatabases.LIMITS,
                 new Cancellation(),
                 collected);
-        assertThat(summary.read().map(RunSummary.Read::rows)).isEqualTo(Optional.of(15_000L));
-        assertThat(summary.read().map(RunSummary.Read::bytes).orElseThrow()).isNotNegative();
+        assertThat(summary.read().map(RunSummary.RowsRead::rows)).isEqualTo(Optional.of(15_000L));
+        assertThat(summary.read().map(RunSummary.RowsRead::bytes).orElseThrow()).isNotNegative();
     }
 
     @ParameterizedTest

@@ -83,12 +83,12 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
     }
 
     /** A column's name, and its table where only one can be meant. */
-    public record Known(Optional<ComparedColumn.Table> table, Optional<String> column) {}
+    public record ResolvedColumn(Optional<ComparedColumn.Table> table, Optional<String> column) {}
 
-    public Known known(ParsedQuery query, Dialect dialect, Span expression) {
+    public ResolvedColumn known(ParsedQuery query, Dialect dialect, Span expression) {
         Tokens tokens = query.tokens();
         if (!SelectList.isPath(tokens, expression) || expression.length() > 3) {
-            return new Known(Optional.empty(), Optional.empty());
+            return new ResolvedColumn(Optional.empty(), Optional.empty());
         }
         String written = tokens.written(expression.to() - 1);
         String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
@@ -103,7 +103,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
                 meant.add(table(item, tokens, dialect));
             }
         }
-        return new Known(
+        return new ResolvedColumn(
                 meant.size() == 1 ? meant.stream().findFirst() : Optional.empty(), Optional.of(kept(written, dialect)));
     }
 

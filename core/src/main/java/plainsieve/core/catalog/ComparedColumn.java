@@ -44,7 +44,7 @@ public record ComparedColumn(
     /** What is known of an expression that is compared with something. */
     public static ComparedColumn at(
             ParsedQuery query, Dialect dialect, ColumnFacts facts, Span expression, Comparison.Kind kind) {
-        ColumnFacts.Known known = facts.known(query, dialect, expression);
+        ColumnFacts.ResolvedColumn known = facts.known(query, dialect, expression);
         Tokens tokens = query.tokens();
         return new ComparedColumn(
                 query.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1)),

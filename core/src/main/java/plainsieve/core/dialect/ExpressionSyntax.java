@@ -198,7 +198,7 @@ public interface ExpressionSyntax {
     }
 
     /** A pattern in which this text stands somewhere, in front or at the end. */
-    default String around(String before, String text, String after) {
+    default String wrapDerived(String before, String text, String after) {
         StringBuilder pattern = new StringBuilder();
         pattern.append(before.isEmpty() ? "" : "'" + before + "' || ").append(text);
         return pattern.append(after.isEmpty() ? "" : " || '" + after + "'").toString();

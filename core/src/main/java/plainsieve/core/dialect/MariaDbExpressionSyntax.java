@@ -126,7 +126,7 @@ final class MariaDbExpressionSyntax implements ExpressionSyntax {
     }
 
     @Override
-    public String around(String before, String text, String after) {
+    public String wrapDerived(String before, String text, String after) {
         return "concat(" + (before.isEmpty() ? "" : "'" + before + "', ") + text
                 + (after.isEmpty() ? "" : ", '" + after + "'") + ")";
     }

@@ -52,7 +52,7 @@ record ComputedColumns(Map<String, Set<String>> columns) {
     private static Set<String> columnsIn(Tokens tokens, Span expression, Dialect dialect) {
         String text = tokens.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1));
         Set<String> columns = new HashSet<>();
-        PlanCondition.in(text, dialect).forEach(condition -> columns.addAll(condition.columns()));
+        PlanCondition.parseAll(text, dialect).forEach(condition -> columns.addAll(condition.columns()));
         return columns;
     }
 

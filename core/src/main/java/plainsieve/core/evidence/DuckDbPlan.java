@@ -91,7 +91,7 @@ final class DuckDbPlan implements PlanReader {
     private void tests(Map<?, ?> node, Map<?, ?> info, PlanStep step) {
         for (Object filter : PlanTree.list(info.get("File Filters"))) {
             String named = FILE_NAME.matcher(filter.toString()).replaceAll("file");
-            PlanCondition.in(named, DIALECT)
+            PlanCondition.parseAll(named, DIALECT)
                     .forEach(condition -> tests.add(PlanTest.of(ExecutionSite.BY_PART, condition.text(), step)));
         }
         for (Object filter : PlanTree.list(info.get("Filters"))) {
@@ -116,7 +116,7 @@ final class DuckDbPlan implements PlanReader {
     /** Conditions tested in a scan of a table or right above it, one by one: only one on an indexed column can enter an index. */
     private void scanned(String conditions, PlanStep step, PlanStep scan) {
         Set<String> columns = indexed.getOrDefault(scan.table().toLowerCase(Locale.ROOT), Set.of());
-        for (PlanCondition condition : PlanCondition.in(conditions, DIALECT)) {
+        for (PlanCondition condition : PlanCondition.parseAll(conditions, DIALECT)) {
             boolean plain = condition.columns().stream().noneMatch(columns::contains);
             ExecutionSite executionSite = plain
                     ? ExecutionSite.WHILE_SCANNING

@@ -35,12 +35,12 @@ public final class Evidence {
     private final Dialect dialect;
     private final Plan plan;
     private final ParsedQuery sent;
-    private final List<Tested> tests = new ArrayList<>();
+    private final List<TestedCondition> tests = new ArrayList<>();
     private final List<PlanCondition> sentConditions;
     private final ComputedColumns computed;
 
     /** One test of the plan, and one of the conditions in it. */
-    private record Tested(PlanTest test, PlanCondition condition) {}
+    private record TestedCondition(PlanTest test, PlanCondition condition) {}
 
     private Evidence(Statement statement, Dialect dialect, Plan plan) {
         this.statement = statement;
@@ -49,11 +49,12 @@ public final class Evidence {
         this.text = withoutPlaceholders(statement);
         this.sent = ParsedQuery.parse(text, dialect);
         for (PlanTest test : plan.tests()) {
-            PlanCondition.in(test.condition(), dialect).forEach(condition -> tests.add(new Tested(test, condition)));
+            PlanCondition.parseAll(test.condition(), dialect)
+                    .forEach(condition -> tests.add(new TestedCondition(test, condition)));
         }
         this.computed = ComputedColumns.of(sent, dialect);
         this.sentConditions = sent.conditionClauses().stream()
-                .flatMap(clause -> PlanCondition.in(text(clause), dialect).stream())
+                .flatMap(clause -> PlanCondition.parseAll(text(clause), dialect).stream())
                 .toList();
     }
 
@@ -122,7 +123,7 @@ public final class Evidence {
 
     private Verdict condition(Placement placement) {
         Set<Integer> placeholders = placeholders(placement);
-        List<Tested> named = tests.stream()
+        List<TestedCondition> named = tests.stream()
                 .filter(tested -> tested.test().placeholders().stream().anyMatch(placeholders::contains))
                 .toList();
         return named.isEmpty() ? bySight(placement) : agreed(placement, named);
@@ -130,20 +131,21 @@ public final class Evidence {
 
     private Verdict bySight(Placement placement) {
         List<PlanCondition> asSent =
-                PlanCondition.in(text.substring(placement.sentStart(), placement.sentEnd()), dialect);
-        List<Tested> found = found(placement, asSent);
+                PlanCondition.parseAll(text.substring(placement.sentStart(), placement.sentEnd()), dialect);
+        List<TestedCondition> found = found(placement, asSent);
         if (found.isEmpty()) {
             found = found(placement, asSent.stream().flatMap(computed::expanded).toList());
         }
         return agreed(placement, meant(found, asSent));
     }
 
-    private List<Tested> found(Placement placement, List<PlanCondition> asSent) {
+    private List<TestedCondition> found(Placement placement, List<PlanCondition> asSent) {
         List<Value> values = values(placement);
-        List<Tested> found = shown().filter(tested -> asSent.stream().anyMatch(tested.condition()::sharesColumnWith)
-                        && values.stream()
-                                .anyMatch(v ->
-                                        Literals.isOneOf(v, tested.condition().literals())))
+        List<TestedCondition> found = shown().filter(
+                        tested -> asSent.stream().anyMatch(tested.condition()::sharesColumnWith)
+                                && values.stream()
+                                        .anyMatch(v -> Literals.isOneOf(
+                                                v, tested.condition().literals())))
                 .toList();
         if (found.isEmpty() && asSent.size() == 1) {
             found = byOperator(asSent.get(0));
@@ -151,11 +153,11 @@ public final class Evidence {
         return found.isEmpty() && asSent.size() == 1 ? byColumn(asSent.get(0)) : found;
     }
 
-    private Stream<Tested> shown() {
+    private Stream<TestedCondition> shown() {
         return tests.stream().filter(tested -> tested.test().placeholders().isEmpty());
     }
 
-    private List<Tested> byOperator(PlanCondition asSent) {
+    private List<TestedCondition> byOperator(PlanCondition asSent) {
         long alike = sentConditions.stream()
                 .filter(other -> other.operator() == asSent.operator() && other.isAboutSame(asSent))
                 .count();
@@ -170,7 +172,7 @@ public final class Evidence {
      * A function around the only column of a condition, as in {@code year(departed_at) = 2026}, can show as a range of the
      * column: then every test of the column belongs to it, if no other condition of the statement is about the column.
      */
-    private List<Tested> byColumn(PlanCondition asSent) {
+    private List<TestedCondition> byColumn(PlanCondition asSent) {
         long about = sentConditions.stream()
                 .filter(other -> other.sharesColumnWith(asSent))
                 .count();
@@ -187,10 +189,10 @@ public final class Evidence {
     }
 
     /** Of several tables with such a column, the one that the condition names; all of them when the plan does not say. */
-    private List<Tested> meant(List<Tested> found, List<PlanCondition> asSent) {
+    private List<TestedCondition> meant(List<TestedCondition> found, List<PlanCondition> asSent) {
         Set<String> tables = new HashSet<>();
         asSent.forEach(condition -> condition.qualifiers().forEach(qualifier -> tables.addAll(tablesOf(qualifier))));
-        List<Tested> named = found.stream()
+        List<TestedCondition> named = found.stream()
                 .filter(tested -> tables.contains(tested.test().step().alias().toLowerCase(Locale.ROOT))
                         || tables.contains(tested.test().step().table().toLowerCase(Locale.ROOT)))
                 .toList();
@@ -208,7 +210,7 @@ public final class Evidence {
         return names;
     }
 
-    private static Verdict agreed(Placement placement, List<Tested> found) {
+    private static Verdict agreed(Placement placement, List<TestedCondition> found) {
         Set<ExecutionSite> places =
                 found.stream().map(tested -> tested.test().where()).collect(Collectors.toSet());
         if (places.size() == 1) {

@@ -131,7 +131,7 @@ final class MariaDbPlan implements PlanReader {
             names(PlanTree.map(table.get("index_merge")).get("used_key_parts"), entered);
         }
         names(PlanTree.map(PlanTree.map(table.get("rowid_filter")).get("range")).get("used_key_parts"), entered);
-        for (PlanCondition leaf : PlanCondition.in(condition.toString(), DIALECT)) {
+        for (PlanCondition leaf : PlanCondition.parseAll(condition.toString(), DIALECT)) {
             boolean enters = leaf.leftColumn().filter(entered::contains).isPresent() && leaf.canEnterIndex();
             tests.add(PlanTest.of(enters ? ExecutionSite.BY_INDEX : ExecutionSite.WHILE_SCANNING, leaf.text(), step));
         }

@@ -75,7 +75,7 @@ record PlanCondition(
             "year");
 
     /** Every single condition in a text of conditions joined by AND, OR and NOT. A text that cannot be read is one condition. */
-    static List<PlanCondition> in(String text, Dialect dialect) {
+    static List<PlanCondition> parseAll(String text, Dialect dialect) {
         String plain = text.replace("<cache>", "");
         try {
             ParsedQuery query = ParsedQuery.parse(BEFORE + plain, dialect);

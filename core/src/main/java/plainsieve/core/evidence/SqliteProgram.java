@@ -76,14 +76,14 @@ final class SqliteProgram {
         return aggregated;
     }
 
-    private Set<Integer> in(int register) {
+    private Set<Integer> registersIn(int register) {
         return registers.getOrDefault(register, Set.of());
     }
 
-    private Set<Integer> in(int first, int count) {
+    private Set<Integer> registersIn(int first, int count) {
         Set<Integer> all = new HashSet<>();
         for (int i = 0; i < count; i++) {
-            all.addAll(in(first + i));
+            all.addAll(registersIn(first + i));
         }
         return all;
     }
@@ -106,15 +106,15 @@ final class SqliteProgram {
         } else if (DECISIONS.contains(at.name())) {
             tested(
                     aggregates.contains(at.p1()) ? ExecutionSite.AFTER_GROUP : ExecutionSite.WHILE_SCANNING,
-                    in(at.p1()),
+                    registersIn(at.p1()),
                     at);
         } else if (SEEKS.contains(at.name())) {
-            tested(ExecutionSite.BY_INDEX, in(at.p3(), count(at)), at);
+            tested(ExecutionSite.BY_INDEX, registersIn(at.p3(), count(at)), at);
         } else if (ROW_SEEKS.contains(at.name())) {
-            tested(ExecutionSite.BY_INDEX, in(at.p3()), at);
+            tested(ExecutionSite.BY_INDEX, registersIn(at.p3()), at);
         } else if (ARITHMETIC.contains(at.name())) {
-            Set<Integer> both = new HashSet<>(in(at.p1()));
-            both.addAll(in(at.p2()));
+            Set<Integer> both = new HashSet<>(registersIn(at.p1()));
+            both.addAll(registersIn(at.p2()));
             put(at.p3(), both);
         } else {
             move(at);
@@ -132,24 +132,24 @@ final class SqliteProgram {
     private void compare(Instruction at) {
         boolean grouped = aggregates.contains(at.p1()) || aggregates.contains(at.p3());
         ExecutionSite executionSite = grouped ? ExecutionSite.AFTER_GROUP : ExecutionSite.WHILE_SCANNING;
-        tested(executionSite, in(at.p1()), at);
-        tested(executionSite, in(at.p3()), at);
+        tested(executionSite, registersIn(at.p1()), at);
+        tested(executionSite, registersIn(at.p3()), at);
     }
 
     private void move(Instruction at) {
         switch (at.name()) {
             case "Variable" -> put(at.p2(), Set.of(at.p1()));
-            case "SCopy", "IntCopy" -> put(at.p2(), in(at.p1()));
+            case "SCopy", "IntCopy" -> put(at.p2(), registersIn(at.p1()));
             case "Copy" -> moveMany(at, at.p3() + 1);
             case "Move" -> moveMany(at, at.p3());
-            case "MakeRecord" -> put(at.p3(), in(at.p1(), at.p2()));
+            case "MakeRecord" -> put(at.p3(), registersIn(at.p1(), at.p2()));
             case "IdxInsert", "Insert" ->
-                cursors.computeIfAbsent(at.p1(), c -> new HashSet<>()).addAll(in(at.p2()));
+                cursors.computeIfAbsent(at.p1(), c -> new HashSet<>()).addAll(registersIn(at.p2()));
             case "VFilter" ->
-                cursors.computeIfAbsent(at.p1(), c -> new HashSet<>()).addAll(in(at.p3(), 4));
+                cursors.computeIfAbsent(at.p1(), c -> new HashSet<>()).addAll(registersIn(at.p3(), 4));
             case "Column", "VColumn", "Rowid", "IdxRowid" -> column(at);
             case "Found", "NotFound", "NoConflict" -> member(at);
-            case "Function", "PureFunc" -> put(at.p3(), in(at.p2(), arguments(at)));
+            case "Function", "PureFunc" -> put(at.p3(), registersIn(at.p2(), arguments(at)));
             case "Cast" -> {}
             case "AggFinal" -> aggregate(at.p1());
             case "AggValue" -> aggregate(at.p3());
@@ -166,7 +166,7 @@ final class SqliteProgram {
     private void moveMany(Instruction at, int count) {
         for (int i = 0; i < count; i++) {
             boolean grouped = aggregates.contains(at.p1() + i);
-            put(at.p2() + i, in(at.p1() + i));
+            put(at.p2() + i, registersIn(at.p1() + i));
             if (grouped) {
                 aggregates.add(at.p2() + i);
             }
@@ -188,7 +188,7 @@ final class SqliteProgram {
     private void member(Instruction at) {
         tested(ExecutionSite.WHILE_SCANNING, cursors.getOrDefault(at.p1(), Set.of()), at);
         if (tables.contains(at.p1())) {
-            tested(ExecutionSite.BY_INDEX, in(at.p3(), count(at)), at);
+            tested(ExecutionSite.BY_INDEX, registersIn(at.p3(), count(at)), at);
         }
     }
 

@@ -102,12 +102,13 @@ final class TrinoPlan implements PlanReader {
 
     private void tests(Map<?, ?> node, PlanStep step) {
         String filter = described(node, "filterPredicate");
-        List<PlanCondition> tested = filter.isEmpty() ? List.of() : PlanCondition.in(symbols.inFull(filter), DIALECT);
+        List<PlanCondition> tested =
+                filter.isEmpty() ? List.of() : PlanCondition.parseAll(symbols.inFull(filter), DIALECT);
         ExecutionSite executionSite = filtered(node);
         tested.forEach(condition -> tests.add(PlanTest.of(executionSite, condition.text(), step)));
         String renamed = symbols.withOutputNames(filter);
         if (!renamed.equals(filter)) {
-            PlanCondition.in(renamed, DIALECT)
+            PlanCondition.parseAll(renamed, DIALECT)
                     .forEach(condition -> tests.add(PlanTest.of(executionSite, condition.text(), step)));
         }
         Set<String> ownColumns = tested.stream()

@@ -21,7 +21,7 @@ public enum UnusedIndex {
     public static Optional<UnusedIndex> of(Statement statement, Placement placement, Dialect dialect, String column) {
         String text = Evidence.withoutPlaceholders(statement);
         List<PlanCondition> about =
-                PlanCondition.in(text.substring(placement.sentStart(), placement.sentEnd()), dialect).stream()
+                PlanCondition.parseAll(text.substring(placement.sentStart(), placement.sentEnd()), dialect).stream()
                         .filter(condition -> condition.columns().contains(column.toLowerCase(Locale.ROOT)))
                         .toList();
         return about.stream().findFirst().map(condition -> reason(condition, column.toLowerCase(Locale.ROOT)));

@@ -93,7 +93,7 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
 
     /** Reads a text that {@link #isOne one} is. Throws {@link IllegalArgumentException} when it was not written here. */
     public static FederatedQueryText read(String text) {
-        Reading reading = new Reading(text);
+        LineReader reading = new LineReader(text);
         reading.line();
         List<SourcePart> sides = new ArrayList<>();
         while (!reading.sees(HERE)) {
@@ -104,11 +104,11 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
     }
 
     /** Goes through the lines of a text. */
-    private static final class Reading {
+    private static final class LineReader {
         private final String text;
         private int at;
 
-        Reading(String text) {
+        LineReader(String text) {
             this.text = text;
         }
 
@@ -139,7 +139,7 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
             }
             return new SourcePart(
                     bare(head.group(1)),
-                    new SourcePart.Place(bare(head.group(2)), Dialects.of(head.group(3))),
+                    new SourcePart.Location(bare(head.group(2)), Dialects.of(head.group(3))),
                     columns,
                     keys,
                     text.substring(start, at - 1),

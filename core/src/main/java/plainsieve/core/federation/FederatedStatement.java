@@ -10,9 +10,9 @@ import plainsieve.core.statement.Statement;
  * @param here its places are told from its own beginning
  * @param hereStart where it begins in what is sent
  */
-public record FederatedStatement(List<One> sides, Statement here, int hereStart) {
+public record FederatedStatement(List<PartStatement> sides, Statement here, int hereStart) {
     /** What goes to one source; its places are told from its own beginning. */
-    public record One(SourcePart side, Statement statement) {}
+    public record PartStatement(SourcePart side, Statement statement) {}
 
     public FederatedStatement {
         sides = List.copyOf(sides);
@@ -27,7 +27,8 @@ public record FederatedStatement(List<One> sides, Statement here, int hereStart)
         FederatedQueryText text = FederatedQueryText.read(statement.text());
         return new FederatedStatement(
                 text.sides().stream()
-                        .map(part -> new One(part, slice(statement, part.start(), part.end(), Statement.NO_CAP)))
+                        .map(part ->
+                                new PartStatement(part, slice(statement, part.start(), part.end(), Statement.NO_CAP)))
                         .toList(),
                 slice(statement, text.hereStart(), statement.text().length(), statement.cap()),
                 text.hereStart());
@@ -38,11 +39,11 @@ public record FederatedStatement(List<One> sides, Statement here, int hereStart)
                 whole.text().substring(start, end),
                 whole.values().stream()
                         .filter(value -> value.offset() >= start && value.offset() < end)
-                        .map(value -> value.behind(-start))
+                        .map(value -> value.shiftedBy(-start))
                         .toList(),
                 whole.placements().stream()
                         .filter(place -> isWithin(place, start, end))
-                        .map(place -> place.behind(-start))
+                        .map(place -> place.shiftedBy(-start))
                         .toList(),
                 cap);
     }

@@ -17,9 +17,9 @@ import plainsieve.core.value.Type;
  * @param start where that text begins in the whole
  */
 public record SourcePart(
-        String name, Place place, Map<String, Type> columns, Set<String> keysFrom, String text, int start) {
+        String name, Location place, Map<String, Type> columns, Set<String> keysFrom, String text, int start) {
     /** Where it is asked. @param source its id */
-    public record Place(String source, Dialect dialect) {}
+    public record Location(String source, Dialect dialect) {}
 
     public SourcePart {
         columns = Collections.unmodifiableMap(new LinkedHashMap<>(columns));
@@ -28,7 +28,7 @@ public record SourcePart(
 
     /** Of a text that stands alone. */
     public static SourcePart of(
-            String name, Place place, Map<String, Type> columns, Set<String> keysFrom, String text) {
+            String name, Location place, Map<String, Type> columns, Set<String> keysFrom, String text) {
         return new SourcePart(name, place, columns, keysFrom, text, 0);
     }
 

@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.catalog.ComparedColumn;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.hardcoded.HardCodedValueFinder.Found;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Candidate;
 import plainsieve.core.hardcoded.HardCodedValueFinder.Piece;
 import plainsieve.core.hardcoded.HardCodedValueFinder.Replaced;
 import plainsieve.core.parameter.ValueCoverage;
@@ -50,32 +50,32 @@ final class HardCodedConditions {
         this.within = new NestedLiterals(query, dialect);
     }
 
-    List<Found> in(Condition condition) {
-        List<Found> found = new ArrayList<>();
+    List<Candidate> in(Condition condition) {
+        List<Candidate> found = new ArrayList<>();
         collect(condition, found);
         return found;
     }
 
-    private void collect(Condition condition, List<Found> into) {
-        condition.accept(new Condition.Visitor<List<Found>>() {
+    private void collect(Condition condition, List<Candidate> into) {
+        condition.accept(new Condition.Visitor<List<Candidate>>() {
             @Override
-            public List<Found> joined(Condition.Joined joined) {
+            public List<Candidate> joined(Condition.Compound joined) {
                 HardCodedConditions.this.joined(joined, into);
                 return into;
             }
 
             @Override
-            public List<Found> not(Condition.Not not) {
+            public List<Candidate> not(Condition.Not not) {
                 return not.operand().accept(this);
             }
 
             @Override
-            public List<Found> parenthesised(Condition.Parenthesised wrapped) {
+            public List<Candidate> parenthesised(Condition.Parenthesised wrapped) {
                 return wrapped.inner().accept(this);
             }
 
             @Override
-            public List<Found> leaf(Condition.Leaf leaf) {
+            public List<Candidate> leaf(Condition.Leaf leaf) {
                 HardCodedConditions.this.leaf(leaf, into);
                 return into;
             }
@@ -83,7 +83,7 @@ final class HardCodedConditions {
     }
 
     /** Two ends of one column in the same list of ANDs are one range. */
-    private void joined(Condition.Joined joined, List<Found> into) {
+    private void joined(Condition.Compound joined, List<Candidate> into) {
         Set<Condition> paired = new HashSet<>();
         if (!joined.or()) {
             Map<String, List<Single>> byColumn = joined.items().stream()
@@ -104,7 +104,7 @@ final class HardCodedConditions {
     }
 
     /** The first that begins a range and the first that ends it, and so on. */
-    private void pair(List<Single> singles, Set<Condition> paired, List<Found> into) {
+    private void pair(List<Single> singles, Set<Condition> paired, List<Candidate> into) {
         if (singles.size() > MOST_ENDS) {
             return;
         }
@@ -156,7 +156,7 @@ final class HardCodedConditions {
      * Both ends of a range belong to it. A last day that is left out, {@code < '2026-04-01'}, becomes the day before it,
      * written as {@code < :to + 1 day}: the same rows, and what viewers read is true.
      */
-    private Optional<Found> range(Single low, Single high) {
+    private Optional<Candidate> range(Single low, Single high) {
         boolean ends = low.operator() == Comparison.Kind.GREATER_OR_EQUAL
                 && (high.operator() == Comparison.Kind.LESS_OR_EQUAL || high.operator() == Comparison.Kind.LESS)
                 && tokens.sameText(low.compared(), high.compared());
@@ -181,7 +181,7 @@ final class HardCodedConditions {
                                 : dialect.dayAfter("%s"))
                 : piece(ParameterNameSuggestions.to(column), type, high.literal());
         Piece lower = piece(ParameterNameSuggestions.from(column), type, low.literal());
-        return Optional.of(new Found(
+        return Optional.of(new Candidate(
                 HardCodedValue.Kind.RANGE, Optional.of(column), Comparison.Kind.BETWEEN, List.of(lower, upper)));
     }
 
@@ -196,9 +196,9 @@ final class HardCodedConditions {
         return LocalDate.parse(day).minusDays(1).toString();
     }
 
-    private void leaf(Condition.Leaf leaf, List<Found> into) {
+    private void leaf(Condition.Leaf leaf, List<Candidate> into) {
         Set<Integer> used = new HashSet<>();
-        Optional<Found> whole = whole(leaf);
+        Optional<Candidate> whole = whole(leaf);
         whole.ifPresent(found -> {
             into.add(found);
             found.pieces().forEach(piece -> {
@@ -210,7 +210,7 @@ final class HardCodedConditions {
         within.literals(leaf.span(), used).forEach(into::add);
     }
 
-    private Optional<Found> whole(Condition.Leaf leaf) {
+    private Optional<Candidate> whole(Condition.Leaf leaf) {
         Optional<Single> single = single(leaf);
         if (single.isPresent()) {
             return Optional.of(compared(leaf, single.get()));
@@ -224,13 +224,13 @@ final class HardCodedConditions {
                 : comparison.get().kind() == Comparison.Kind.BETWEEN ? between(comparison.get()) : Optional.empty();
     }
 
-    private Found compared(Condition.Leaf leaf, Single single) {
+    private Candidate compared(Condition.Leaf leaf, Single single) {
         ComparedColumn column = column(single.compared(), single.operator());
         Type type = LiteralTypes.of(column, List.of(single.literal()), single.operator());
         String name = ParameterNameSuggestions.compared(column, type, single.operator());
         Optional<Piece> pattern =
                 single.operator() == Comparison.Kind.LIKE ? pattern(leaf, single, name) : Optional.empty();
-        return new Found(
+        return new Candidate(
                 HardCodedValue.Kind.COMPARED,
                 Optional.of(column),
                 single.operator(),
@@ -269,7 +269,7 @@ final class HardCodedConditions {
                 "= %s"));
     }
 
-    private Optional<Found> list(Comparison comparison) {
+    private Optional<Candidate> list(Comparison comparison) {
         Span right = comparison.right();
         if (!tokens.isBracket(right.from(), '(') || !tokens.isBracket(right.to() - 1, ')')) {
             return Optional.empty();
@@ -292,14 +292,14 @@ final class HardCodedConditions {
                         .map(item -> item.writtenAs(type).orElse(item.text()))
                         .distinct()
                         .toList());
-        return Optional.of(new Found(
+        return Optional.of(new Candidate(
                 HardCodedValue.Kind.LIST,
                 Optional.of(column),
                 Comparison.Kind.IN,
                 List.of(new Piece(placeholder, inside, "%s").orMany(new Replaced(inside, "%s")))));
     }
 
-    private Optional<Found> between(Comparison comparison) {
+    private Optional<Candidate> between(Comparison comparison) {
         Span right = comparison.right();
         int and = Comparison.next(tokens, right, right.from(), i -> tokens.isWord(i, "and"));
         if (and < 0) {
@@ -314,7 +314,7 @@ final class HardCodedConditions {
         Type type = LiteralTypes.of(column, List.of(low.get(), high.get()), Comparison.Kind.BETWEEN);
         return !inOrder(type, low.get(), high.get())
                 ? Optional.empty()
-                : Optional.of(new Found(
+                : Optional.of(new Candidate(
                         HardCodedValue.Kind.RANGE,
                         Optional.of(column),
                         Comparison.Kind.BETWEEN,

@@ -32,10 +32,10 @@ public final class HardCodedValueFinder {
     private final ParsedQuery query;
     private final Tokens tokens;
     private final HardCodedConditions conditions;
-    private final List<Found> found = new ArrayList<>();
+    private final List<Candidate> found = new ArrayList<>();
 
     /** A fixed value whose parameters have no free names yet. */
-    record Found(
+    record Candidate(
             HardCodedValue.Kind kind, Optional<ComparedColumn> column, Comparison.Kind operator, List<Piece> pieces) {}
 
     /**
@@ -105,14 +105,14 @@ public final class HardCodedValueFinder {
         }
     }
 
-    private static Found single(HardCodedValue.Kind kind, String name, Literal literal) {
+    private static Candidate single(HardCodedValue.Kind kind, String name, Literal literal) {
         HardCodedValue.Placeholder placeholder = new HardCodedValue.Placeholder(
                 name,
                 literal.type(),
                 false,
                 ValueCoverage.ITSELF,
                 List.of(literal.writtenAs(literal.type()).orElse(literal.text())));
-        return new Found(
+        return new Candidate(
                 kind, Optional.empty(), Comparison.Kind.OTHER, List.of(new Piece(placeholder, literal.tokens(), "%s")));
     }
 
@@ -132,7 +132,7 @@ public final class HardCodedValueFinder {
 
     /** The same value of the same column is one parameter, wherever it stands. */
     private List<HardCodedValue> named(ParameterNameSuggestions names) {
-        Map<Object, List<Found>> alike = new LinkedHashMap<>();
+        Map<Object, List<Candidate>> alike = new LinkedHashMap<>();
         found.stream()
                 .sorted(Comparator.comparingInt(one -> start(one.pieces().get(0).span())))
                 .forEach(one -> alike.computeIfAbsent(likeness(one), key -> new ArrayList<>())
@@ -140,7 +140,7 @@ public final class HardCodedValueFinder {
         return alike.values().stream().map(same -> named(same, names)).toList();
     }
 
-    private Object likeness(Found one) {
+    private Object likeness(Candidate one) {
         boolean plain = one.column().flatMap(ComparedColumn::column).isPresent();
         return plain
                 ? List.of(
@@ -152,15 +152,15 @@ public final class HardCodedValueFinder {
                 : one;
     }
 
-    private HardCodedValue named(List<Found> same, ParameterNameSuggestions names) {
-        Found first = same.get(0);
+    private HardCodedValue named(List<Candidate> same, ParameterNameSuggestions names) {
+        Candidate first = same.get(0);
         List<HardCodedValue.Placeholder> holes = first.pieces().stream()
                 .map(piece -> piece.hole().named(names.free(piece.hole().name())))
                 .toList();
         List<TextLocation> places = new ArrayList<>();
         List<HardCodedValue.Gap> gaps = new ArrayList<>();
         List<HardCodedValue.Gap> forMany = new ArrayList<>();
-        for (Found one : same) {
+        for (Candidate one : same) {
             for (int i = 0; i < one.pieces().size(); i++) {
                 Piece piece = one.pieces().get(i);
                 places.add(tokens.place(start(piece.span()), end(piece.span())));

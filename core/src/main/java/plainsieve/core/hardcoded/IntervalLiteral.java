@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.hardcoded.HardCodedValueFinder.Found;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Candidate;
 import plainsieve.core.hardcoded.HardCodedValueFinder.Piece;
 import plainsieve.core.hardcoded.HardCodedValueFinder.Replaced;
 import plainsieve.core.parameter.ValueCoverage;
@@ -40,7 +40,7 @@ final class IntervalLiteral {
     }
 
     /** The span of time whose word {@code interval} stands here. */
-    Optional<Found> at(int word) {
+    Optional<Candidate> at(int word) {
         int amount = word + 1;
         boolean literal = tokens.is(amount, TokenKind.STRING) || tokens.is(amount, TokenKind.NUMBER);
         boolean unitOfAProduct = tokens.isSymbol(word - 1, "*");
@@ -68,10 +68,10 @@ final class IntervalLiteral {
         return unit.matches() ? Optional.of(unit.group(1)) : Optional.empty();
     }
 
-    private Found found(String unit, String amount, Span span) {
+    private Candidate found(String unit, String amount, Span span) {
         HardCodedValue.Placeholder placeholder =
                 new HardCodedValue.Placeholder(unit + "s", Type.INTEGER, false, ValueCoverage.ITSELF, List.of(amount));
         Piece piece = new Piece(placeholder, new Replaced(span, dialect.interval("%s", unit)), Optional.empty());
-        return new Found(HardCodedValue.Kind.WITHIN, Optional.empty(), Comparison.Kind.OTHER, List.of(piece));
+        return new Candidate(HardCodedValue.Kind.WITHIN, Optional.empty(), Comparison.Kind.OTHER, List.of(piece));
     }
 }

@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.hardcoded.HardCodedValueFinder.Found;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Candidate;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Span;
@@ -34,8 +34,8 @@ final class NestedLiterals {
     }
 
     /** Literals deeper in a condition, those of its subqueries aside, which are conditions of their own. */
-    List<Found> literals(Span leaf, Set<Integer> used) {
-        List<Found> found = new ArrayList<>();
+    List<Candidate> literals(Span leaf, Set<Integer> used) {
+        List<Candidate> found = new ArrayList<>();
         String name = name(tokens, leaf);
         for (int i = leaf.from(); i < leaf.to() && !name.equals(NAMELESS); i++) {
             boolean subquery =
@@ -47,7 +47,7 @@ final class NestedLiterals {
             } else if (!used.contains(i) && isFree(i)) {
                 Literal.of(tokens, new Span(i, i + 1))
                         .filter(literal -> literal.type() != Type.BOOLEAN)
-                        .map(literal -> new Found(
+                        .map(literal -> new Candidate(
                                 HardCodedValue.Kind.WITHIN,
                                 Optional.empty(),
                                 Comparison.Kind.OTHER,

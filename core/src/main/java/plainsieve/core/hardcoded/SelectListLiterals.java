@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.hardcoded.HardCodedValueFinder.Found;
+import plainsieve.core.hardcoded.HardCodedValueFinder.Candidate;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
@@ -46,19 +46,19 @@ final class SelectListLiterals {
         this.intervals = new IntervalLiteral(tokens, dialect);
     }
 
-    List<Found> literals() {
-        List<Found> found = new ArrayList<>();
+    List<Candidate> literals() {
+        List<Candidate> found = new ArrayList<>();
         for (QueryLevel level : query.levels()) {
             for (QueryLevel.Operand operand : level.operands()) {
                 if (operand instanceof QueryLevel.Operand.Plain plain) {
-                    plain.block().clause(Clause.Kind.SELECT).ifPresent(select -> in(plain.block(), select, found));
+                    plain.block().clause(Clause.Kind.SELECT).ifPresent(select -> collect(plain.block(), select, found));
                 }
             }
         }
         return found;
     }
 
-    private void in(Block block, Clause select, List<Found> found) {
+    private void collect(Block block, Clause select, List<Candidate> found) {
         if (tokens.isWord(select.body().from(), "distinct")) {
             return;
         }
@@ -66,12 +66,12 @@ final class SelectListLiterals {
         for (OutputColumn column : SelectList.of(query, select).columns()) {
             Span expression = column.expression();
             if (!column.star() && (!grouped || functions.aggregate(expression))) {
-                in(expression, found);
+                collect(expression, found);
             }
         }
     }
 
-    private void in(Span expression, List<Found> found) {
+    private void collect(Span expression, List<Candidate> found) {
         for (int i = expression.from(); i < expression.to(); i++) {
             boolean subquery =
                     tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));
@@ -101,12 +101,12 @@ final class SelectListLiterals {
                         || COMPARES.contains(operator) && (number || tokens.is(at, TokenKind.STRING)));
     }
 
-    private Optional<Found> literal(Span expression, int at) {
+    private Optional<Candidate> literal(Span expression, int at) {
         boolean column = tokens.is(at - 2, TokenKind.WORD);
         String name = NestedLiterals.name(tokens, column ? new Span(at - 2, at - 1) : expression);
         return Literal.of(tokens, new Span(at, at + 1))
                 .filter(literal -> literal.type() != Type.BOOLEAN)
-                .map(literal -> new Found(
+                .map(literal -> new Candidate(
                         HardCodedValue.Kind.SELECTED,
                         Optional.empty(),
                         Comparison.Kind.OTHER,

@@ -27,11 +27,11 @@ final class BlankOrNullFilter implements NoticeRule {
                 .map(Clause::condition)
                 .flatMap(Optional::stream)
                 .flatMap(Condition::lists)
-                .filter(Condition.Joined::or)
+                .filter(Condition.Compound::or)
                 .flatMap(joined -> notice(context, joined).stream());
     }
 
-    private static Optional<Notice> notice(NoticeContext context, Condition.Joined joined) {
+    private static Optional<Notice> notice(NoticeContext context, Condition.Compound joined) {
         List<Span> items = joined.items().stream().map(Condition::span).toList();
         for (Span item : items) {
             Optional<Comparison> filter = Comparison.of(context.tokens(), item).filter(BlankOrNullFilter::isMember);
@@ -64,7 +64,7 @@ final class BlankOrNullFilter implements NoticeRule {
                 && context.tokens().sameText(new Span(item.from(), is), filter.left());
     }
 
-    private static Notice notice(NoticeContext context, Condition.Joined joined, Parameter parameter, String column) {
+    private static Notice notice(NoticeContext context, Condition.Compound joined, Parameter parameter, String column) {
         String name = ":" + parameter.name();
         int start = context.start(joined.span());
         return Notice.of(

@@ -28,7 +28,7 @@ final class DuplicateFilter implements NoticeRule {
 
     private record Filter(Span leaf, Span column, boolean byParameter) {}
 
-    private static List<Notice> pairs(NoticeContext context, Condition.Joined joined) {
+    private static List<Notice> pairs(NoticeContext context, Condition.Compound joined) {
         List<Filter> filters = joined.items().stream()
                 .filter(Condition.Leaf.class::isInstance)
                 .flatMap(leaf -> filter(context, leaf.span()).stream())

@@ -77,12 +77,12 @@ public record Notice(
     }
 
     /** The same of a part of a text, told in the whole of it; what would mend it is said of the part alone. */
-    public Notice within(String whole, int start) {
+    public Notice shiftedInto(String whole, int start) {
         return new Notice(
                 kind,
                 message,
                 advice,
-                place.map(found -> TextLocation.in(whole, found.start() + start, found.end() + start)),
+                place.map(found -> TextLocation.of(whole, found.start() + start, found.end() + start)),
                 parameter,
                 List.of(),
                 blocks);

@@ -7,7 +7,7 @@ public sealed interface DefaultDefinition {
 
     /** An answer for every kind of default. It has no defaults itself, so that a new kind does not compile until all have one. */
     interface Visitor<R> {
-        R fixed(Fixed start);
+        R fixed(FixedChoice start);
 
         R formula(Formula start);
 
@@ -30,11 +30,11 @@ public sealed interface DefaultDefinition {
     }
 
     static DefaultDefinition of(ChoiceText choice) {
-        return new Fixed(choice);
+        return new FixedChoice(choice);
     }
 
     /** Always the same choice. */
-    record Fixed(ChoiceText choice) implements DefaultDefinition {
+    record FixedChoice(ChoiceText choice) implements DefaultDefinition {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.fixed(this);

@@ -27,7 +27,7 @@ public sealed interface Formula {
     /** The name that whoever asks signs in with. */
     record Resolver() implements Formula {}
 
-    record Fixed(Value value) implements Formula {}
+    record Constant(Value value) implements Formula {}
 
     record Parameter(String name) implements Formula {}
 
@@ -111,7 +111,7 @@ public sealed interface Formula {
         if (this instanceof Resolver) {
             return Optional.of(FormulaArithmetic.asker(asker));
         }
-        if (this instanceof Fixed fixed) {
+        if (this instanceof Constant fixed) {
             return Optional.of(fixed.value());
         }
         if (this instanceof Parameter parameter) {

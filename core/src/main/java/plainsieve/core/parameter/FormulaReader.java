@@ -74,7 +74,7 @@ final class FormulaReader {
 
     private Formula number() {
         try {
-            return new Formula.Fixed(new Value.Whole(Long.parseLong(take())));
+            return new Formula.Constant(new Value.Whole(Long.parseLong(take())));
         } catch (NumberFormatException e) {
             throw expected("a smaller number");
         }
@@ -110,13 +110,13 @@ final class FormulaReader {
     }
 
     private static Formula fromToday(int days) {
-        Formula one = new Formula.Fixed(new Value.Whole(Math.abs(days)));
+        Formula one = new Formula.Constant(new Value.Whole(Math.abs(days)));
         return new Formula.Plus(new Formula.Today(), one, Optional.of(Period.DAY), days < 0);
     }
 
     private Formula day() {
         try {
-            return new Formula.Fixed(new Value.Day(LocalDate.parse(take())));
+            return new Formula.Constant(new Value.Day(LocalDate.parse(take())));
         } catch (DateTimeException e) {
             throw expected("a day that exists");
         }
@@ -149,7 +149,7 @@ final class FormulaReader {
         Formula anchor = new Formula.EdgeOf(true, span, new Formula.Today());
         Formula moved = steps == 0
                 ? anchor
-                : new Formula.Plus(anchor, new Formula.Fixed(new Value.Whole(1)), Optional.of(period), steps < 0);
+                : new Formula.Plus(anchor, new Formula.Constant(new Value.Whole(1)), Optional.of(period), steps < 0);
         return new Formula.EdgeOf(first, span, moved);
     }
 
@@ -239,6 +239,6 @@ final class FormulaReader {
                         "formula",
                         "The formula cannot be read at %s.".formatted(found),
                         "There should be %s.".formatted(what))
-                .at(TextLocation.in(text, nextStart, nextEnd)));
+                .at(TextLocation.of(text, nextStart, nextEnd)));
     }
 }

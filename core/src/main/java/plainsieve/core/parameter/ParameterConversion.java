@@ -85,7 +85,7 @@ public final class ParameterConversion {
     }
 
     private DefaultDefinition readAs(Type type, DefaultDefinition start, String what) {
-        return start instanceof DefaultDefinition.Fixed
+        return start instanceof DefaultDefinition.FixedChoice
                 ? DefaultDefinition.of(readAs(type, start.choice(), what))
                 : start;
     }
@@ -130,7 +130,7 @@ public final class ParameterConversion {
 
     /** The parameter taking one value: of many, the first is kept. */
     public ConvertedParameter toOne() {
-        DefaultDefinition start = parameter.start() instanceof DefaultDefinition.Fixed
+        DefaultDefinition start = parameter.start() instanceof DefaultDefinition.FixedChoice
                 ? DefaultDefinition.of(one(parameter.start().choice(), "default"))
                 : parameter.start();
         ChoiceText trial = one(parameter.trial(), "trial value");

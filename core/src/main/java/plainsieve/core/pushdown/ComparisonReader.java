@@ -23,18 +23,18 @@ final class ComparisonReader {
     }
 
     /** Which column the tokens of a condition name. */
-    interface Columns {
-        Optional<PartColumns.Found> of(Span path);
+    interface ColumnLookup {
+        Optional<PartColumns.PartColumn> of(Span path);
     }
 
-    record Read(PartColumns.Found found, ColumnConstraint within) {}
+    record ReadComparison(PartColumns.PartColumn found, ColumnConstraint within) {}
 
-    Optional<Read> of(Span condition, Columns columns) {
+    Optional<ReadComparison> of(Span condition, ColumnLookup columns) {
         Optional<Comparison> comparison =
                 Comparison.of(here.tokens(), condition).filter(found -> !found.negatedWord());
         return comparison.flatMap(one -> columns.of(one.left()).flatMap(found -> parameter(one.right())
-                .flatMap(parameter -> within(one, found, parameter))
-                .map(test -> new Read(found, test))));
+                .flatMap(parameter -> constraintOf(one, found, parameter))
+                .map(test -> new ReadComparison(found, test))));
     }
 
     /** The one parameter that the values there come from, empty for none; nothing where they come from several. */
@@ -47,7 +47,8 @@ final class ComparisonReader {
         return names.size() > 1 ? Optional.empty() : Optional.of(names.isEmpty() ? "" : names.get(0));
     }
 
-    private Optional<ColumnConstraint> within(Comparison comparison, PartColumns.Found found, String parameter) {
+    private Optional<ColumnConstraint> constraintOf(
+            Comparison comparison, PartColumns.PartColumn found, String parameter) {
         Type type = found.type();
         Optional<List<Value>> equal =
                 switch (comparison.kind()) {
@@ -72,7 +73,7 @@ final class ComparisonReader {
     }
 
     /** With its end even where the condition leaves it out, or one further out: a few rows more do no harm. */
-    private Optional<Value> end(Span right, PartColumns.Found found, boolean least) {
+    private Optional<Value> end(Span right, PartColumns.PartColumn found, boolean least) {
         Optional<Value> value = values.one(right, Optional.of(found.type()));
         if (ColumnConstraint.isOrderedEverywhere(found.type())) {
             return value.filter(one -> isOf(one, found.type()));

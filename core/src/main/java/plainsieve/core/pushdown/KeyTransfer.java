@@ -25,11 +25,11 @@ public record KeyTransfer(String from, String to, Set<String> columns) {
     /** Between which sources what could travel, for the text of a query on several of them. */
     public static List<KeyTransfer> of(String text) {
         FederatedStatement parts = FederatedStatement.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP));
-        Map<String, FederatedStatement.One> byName = new LinkedHashMap<>();
+        Map<String, FederatedStatement.PartStatement> byName = new LinkedHashMap<>();
         parts.sides().forEach(one -> byName.put(one.side().name(), one));
         Map<List<String>, Set<String>> columns = new LinkedHashMap<>();
-        for (PartPushdown.Link link : PartPushdown.of(parts).links()) {
-            FederatedStatement.One to = byName.get(link.side());
+        for (PartPushdown.KeyDependency link : PartPushdown.of(parts).links()) {
+            FederatedStatement.PartStatement to = byName.get(link.side());
             SourcePart from = byName.get(link.of()).side();
             boolean travels = !from.source().equals(to.side().source())
                     && PushedFilters.can(to.statement())

@@ -26,7 +26,9 @@ final class PartColumns {
     PartColumns(ParsedQuery query, FederatedStatement sent) {
         this.query = query;
         this.tokens = query.tokens();
-        this.sides = sent.sides().stream().map(FederatedStatement.One::side).toList();
+        this.sides = sent.sides().stream()
+                .map(FederatedStatement.PartStatement::side)
+                .toList();
     }
 
     /**
@@ -35,10 +37,10 @@ final class PartColumns {
      * @param item what of the block it was found in
      * @param through whether rows that are left out of the side are left out there, and nothing else changes
      */
-    record Found(SourcePart side, String column, Type type, FromItem item, boolean through) {}
+    record PartColumn(SourcePart side, String column, Type type, FromItem item, boolean through) {}
 
     /** Nothing where it is no plain column, or its type is not known. */
-    Optional<Found> of(Span path, Block block) {
+    Optional<PartColumn> of(Span path, Block block) {
         if (!SelectList.isPath(tokens, path) || path.length() > 3) {
             return Optional.empty();
         }
@@ -66,7 +68,7 @@ final class PartColumns {
                 : Identifiers.bare(item.alias());
     }
 
-    private Optional<Found> of(String column, FromItem item) {
+    private Optional<PartColumn> of(String column, FromItem item) {
         if (!item.columns().isEmpty()) {
             return Optional.empty();
         }
@@ -74,9 +76,9 @@ final class PartColumns {
             return side(item).flatMap(part -> part.columns().entrySet().stream()
                     .filter(known -> known.getKey().equalsIgnoreCase(column))
                     .findFirst()
-                    .map(known -> new Found(part, known.getKey(), known.getValue(), item, uses(part) == 1)));
+                    .map(known -> new PartColumn(part, known.getKey(), known.getValue(), item, uses(part) == 1)));
         }
-        return item.query().flatMap(level -> within(column, level, item));
+        return item.query().flatMap(level -> resolveWithin(column, level, item));
     }
 
     /** The side that a table is. */
@@ -97,7 +99,7 @@ final class PartColumns {
     }
 
     /** Of a query within the query, one that only selects and tests rows. */
-    private Optional<Found> within(String column, QueryLevel level, FromItem around) {
+    private Optional<PartColumn> resolveWithin(String column, QueryLevel level, FromItem around) {
         Optional<Block> block = only(level);
         if (block.isEmpty()) {
             return Optional.empty();
@@ -113,10 +115,10 @@ final class PartColumns {
         boolean star = columns.size() == 1
                 && columns.get(0).star()
                 && block.get().from().size() == 1;
-        Optional<Found> found = named.size() == 1
+        Optional<PartColumn> found = named.size() == 1
                 ? of(named.get(0).expression(), block.get())
                 : star ? of(column, block.get().from().get(0)) : Optional.empty();
-        return found.map(one -> new Found(
+        return found.map(one -> new PartColumn(
                 one.side(),
                 one.column(),
                 one.type(),

@@ -26,16 +26,16 @@ import plainsieve.core.value.Type;
  * @param tests conditions here that hold of a side's own rows
  * @param links columns that are equal to one of another side in every row that is made of both
  */
-public record PartPushdown(List<Test> tests, List<Link> links) {
+public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links) {
     /** A condition on a column of one side. */
-    public record Test(String side, ColumnConstraint within) {}
+    public record PartCondition(String side, ColumnConstraint within) {}
 
     /**
      * Rows of one side are of use only where a column has a value that a column of another has.
      *
      * @param type of both
      */
-    public record Link(String side, String column, String of, String among, Type type) {}
+    public record KeyDependency(String side, String column, String of, String among, Type type) {}
 
     public PartPushdown {
         tests = List.copyOf(tests);
@@ -54,8 +54,8 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
         private final BlockJoins blockJoins;
         private final PartColumns columns;
         private final ComparisonReader reader;
-        private final List<Test> tests = new ArrayList<>();
-        private final Set<Link> links = new LinkedHashSet<>();
+        private final List<PartCondition> tests = new ArrayList<>();
+        private final Set<KeyDependency> links = new LinkedHashSet<>();
 
         Finding(SentStatement here, PartColumns columns) {
             this.query = here.query();
@@ -99,7 +99,7 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
             if (condition instanceof Condition.Parenthesised wrapped) {
                 return conditions(wrapped.inner());
             }
-            return condition instanceof Condition.Joined joined && !joined.or()
+            return condition instanceof Condition.Compound joined && !joined.or()
                     ? joined.items().stream()
                             .flatMap(item -> conditions(item).stream())
                             .toList()
@@ -131,7 +131,8 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
             reader.of(leaf.span(), path -> columns.of(path, block))
                     .filter(test -> test.found().item().reach() == FromItem.Reach.INSIDE)
                     .filter(test -> test.found().through())
-                    .ifPresent(test -> tests.add(new Test(test.found().side().name(), test.within())));
+                    .ifPresent(test ->
+                            tests.add(new PartCondition(test.found().side().name(), test.within())));
         }
 
         /** {@code exists (select 1 from picked p where p.vessel_id = r.vessel_id)}. */
@@ -151,8 +152,8 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
                     boolean across = columns.speaksOf(sides[0], inner.get())
                             && !columns.speaksOf(sides[1], inner.get())
                             && columns.speaksOf(sides[1], outer);
-                    Optional<PartColumns.Found> theirs = columns.of(sides[0], inner.get());
-                    Optional<PartColumns.Found> ours = columns.of(sides[1], outer);
+                    Optional<PartColumns.PartColumn> theirs = columns.of(sides[0], inner.get());
+                    Optional<PartColumns.PartColumn> ours = columns.of(sides[1], outer);
                     if (across && theirs.isPresent() && ours.isPresent()) {
                         Pair pair = new Pair(ours.get(), theirs.get());
                         pair.narrowsOther();
@@ -173,8 +174,8 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
             if (inner.isEmpty()) {
                 return;
             }
-            Optional<PartColumns.Found> ours = columns.of(in.get().left(), block);
-            Optional<PartColumns.Found> theirs = inner.get()
+            Optional<PartColumns.PartColumn> ours = columns.of(in.get().left(), block);
+            Optional<PartColumns.PartColumn> theirs = inner.get()
                     .clause(Clause.Kind.SELECT)
                     .map(Clause::body)
                     .map(body -> tokens.isWord(body.from(), "distinct") ? new Span(body.from() + 1, body.to()) : body)
@@ -229,10 +230,10 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
 
         /** Two columns that are equal. */
         private final class Pair {
-            private final PartColumns.Found one;
-            private final PartColumns.Found other;
+            private final PartColumns.PartColumn one;
+            private final PartColumns.PartColumn other;
 
-            Pair(PartColumns.Found one, PartColumns.Found other) {
+            Pair(PartColumns.PartColumn one, PartColumns.PartColumn other) {
                 this.one = one;
                 this.other = other;
             }
@@ -265,10 +266,10 @@ public record PartPushdown(List<Test> tests, List<Link> links) {
                 link(other, one);
             }
 
-            private void link(PartColumns.Found narrowed, PartColumns.Found by) {
+            private void link(PartColumns.PartColumn narrowed, PartColumns.PartColumn by) {
                 boolean alike = narrowed.type() == by.type() && ColumnConstraint.isEqualEverywhere(narrowed.type());
                 if (alike && narrowed.through() && !narrowed.side().equals(by.side())) {
-                    links.add(new Link(
+                    links.add(new KeyDependency(
                             narrowed.side().name(), narrowed.column(), by.side().name(), by.column(), narrowed.type()));
                 }
             }

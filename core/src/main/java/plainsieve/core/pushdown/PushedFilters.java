@@ -157,7 +157,7 @@ public final class PushedFilters {
     private static int added(Statement narrowed, int from, int before, int shift, List<BoundValue> values) {
         int i = from;
         while (i < narrowed.values().size() && narrowed.values().get(i).offset() < before) {
-            values.add(narrowed.values().get(i).behind(shift));
+            values.add(narrowed.values().get(i).shiftedBy(shift));
             i++;
         }
         return i;

@@ -20,20 +20,20 @@ import plainsieve.core.value.TextLocation;
  * {{ }} [[ ]]    a bracket that is just a bracket
  * </pre>
  */
-public record QuestionLine(List<Part> parts) {
+public record QuestionLine(List<Element> parts) {
     public QuestionLine {
         parts = List.copyOf(parts);
     }
 
     /** A part of the sentence as it is written. */
-    public sealed interface Part {}
+    public sealed interface Element {}
 
-    record Text(String text) implements Part {}
+    record Text(String text) implements Element {}
 
     /** @param parameters one, or the two ends of a range */
-    record Mark(List<String> parameters) implements Part {}
+    record Mark(List<String> parameters) implements Element {}
 
-    record Optional(List<Part> parts) implements Part {}
+    record Optional(List<Element> parts) implements Element {}
 
     /** Reads the notation. Throws {@link ProblemException} with the place of a bracket that does not close. */
     public static QuestionLine read(String text) {
@@ -56,7 +56,7 @@ public record QuestionLine(List<Part> parts) {
 
     /** A sentence of the labels, for a report whose author wrote none: {@code Late crossings[; Port {port}]}. */
     public static QuestionLine compose(String report, List<ParameterLabels> parameters) {
-        List<Part> parts = new ArrayList<>();
+        List<Element> parts = new ArrayList<>();
         parts.add(new Text(report));
         Set<String> ends = parameters.stream().map(ParameterLabels::rangeEnd).collect(Collectors.toSet());
         for (ParameterLabels parameter : parameters) {
@@ -77,8 +77,8 @@ public record QuestionLine(List<Part> parts) {
         return names;
     }
 
-    private static void collect(List<Part> parts, Set<String> into) {
-        for (Part part : parts) {
+    private static void collect(List<Element> parts, Set<String> into) {
+        for (Element part : parts) {
             if (part instanceof Mark mark) {
                 into.addAll(mark.parameters());
             } else if (part instanceof Optional optional) {
@@ -99,7 +99,7 @@ public record QuestionLine(List<Part> parts) {
      * @param words how the choices of each parameter read; a mark of a parameter that is not there stays as it is written
      */
     public RenderedQuestion say(Map<String, ParameterLabels> words, ChoiceDescription choices) {
-        List<RenderedQuestion.Part> said = new ArrayList<>();
+        List<RenderedQuestion.Phrase> said = new ArrayList<>();
         Set<String> quiet = new LinkedHashSet<>();
         say(parts, words, choices, said, quiet);
         said.stream().flatMap(part -> part.parameters().stream()).forEach(quiet::remove);
@@ -107,20 +107,20 @@ public record QuestionLine(List<Part> parts) {
     }
 
     private static void say(
-            List<Part> parts,
+            List<Element> parts,
             Map<String, ParameterLabels> words,
             ChoiceDescription choices,
-            List<RenderedQuestion.Part> said,
+            List<RenderedQuestion.Phrase> said,
             Set<String> quiet) {
-        for (Part part : parts) {
+        for (Element part : parts) {
             if (part instanceof Text text) {
-                said.add(new RenderedQuestion.Part(text.text(), List.of()));
+                said.add(new RenderedQuestion.Phrase(text.text(), List.of()));
             } else if (part instanceof Mark mark) {
                 boolean known = words.keySet().containsAll(mark.parameters());
                 said.add(
                         known
-                                ? new RenderedQuestion.Part(choices.say(mark.parameters()), mark.parameters())
-                                : new RenderedQuestion.Part(
+                                ? new RenderedQuestion.Phrase(choices.say(mark.parameters()), mark.parameters())
+                                : new RenderedQuestion.Phrase(
                                         "{" + String.join("..", mark.parameters()) + "}", List.of()));
             } else {
                 Optional optional = (Optional) part;
@@ -140,6 +140,6 @@ public record QuestionLine(List<Part> parts) {
                         "question-line",
                         "A bracket of the question line does not close.",
                         "Write “%s”, or the bracket twice where it is just a bracket.".formatted(closing))
-                .at(TextLocation.in(text, at, at + 1)));
+                .at(TextLocation.of(text, at, at + 1)));
     }
 }

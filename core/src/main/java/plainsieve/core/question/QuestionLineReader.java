@@ -21,15 +21,15 @@ final class QuestionLineReader {
     }
 
     QuestionLine read() {
-        List<QuestionLine.Part> parts = parts(false);
+        List<QuestionLine.Element> parts = parts(false);
         if (at < text.length()) {
             throw stray();
         }
         return new QuestionLine(parts);
     }
 
-    private List<QuestionLine.Part> parts(boolean inside) {
-        List<QuestionLine.Part> parts = new ArrayList<>();
+    private List<QuestionLine.Element> parts(boolean inside) {
+        List<QuestionLine.Element> parts = new ArrayList<>();
         StringBuilder plain = new StringBuilder();
         while (at < text.length()) {
             char c = text.charAt(at);
@@ -53,14 +53,14 @@ final class QuestionLineReader {
         return at + 1 < text.length() && text.charAt(at + 1) == c;
     }
 
-    private static void flush(StringBuilder plain, List<QuestionLine.Part> parts) {
+    private static void flush(StringBuilder plain, List<QuestionLine.Element> parts) {
         if (!plain.isEmpty()) {
             parts.add(new QuestionLine.Text(plain.toString()));
             plain.setLength(0);
         }
     }
 
-    private QuestionLine.Part bracketed(char c) {
+    private QuestionLine.Element bracketed(char c) {
         return switch (c) {
             case '{' -> mark();
             case '[' -> optional();
@@ -80,7 +80,7 @@ final class QuestionLineReader {
 
     private QuestionLine.Optional optional() {
         int open = at++;
-        List<QuestionLine.Part> parts = parts(true);
+        List<QuestionLine.Element> parts = parts(true);
         if (at >= text.length()) {
             throw QuestionLine.open(text, open, "]");
         }
@@ -93,6 +93,6 @@ final class QuestionLineReader {
                         "question-line",
                         "There is a closing bracket too many in the question line.",
                         "Take it out, or write it twice where it is just a bracket.")
-                .at(TextLocation.in(text, at, at + 1)));
+                .at(TextLocation.of(text, at, at + 1)));
     }
 }

@@ -9,12 +9,12 @@ import plainsieve.core.value.ProblemException;
 /** What stands in front of SQL that is run here, and brings the rows that it asks. */
 public interface LeadingRequest {
     /** Where a parameter stands in the author's text. */
-    record Named(String name, int start, int end) {}
+    record NamedPlaceholder(String name, int start, int end) {}
 
     Set<String> parameterNames();
 
     /** In their order. */
-    List<Named> places();
+    List<NamedPlaceholder> places();
 
     /** What is sent: with a placeholder for every value. Throws {@link ProblemException} for a choice that its place cannot take. */
     Statement inFrontOf(Statement sql, Choices choices);

@@ -21,12 +21,12 @@ public final class PreparedRequest implements LeadingRequest {
     }
 
     @Override
-    public List<Named> places() {
-        List<Named> places = new ArrayList<>();
+    public List<NamedPlaceholder> places() {
+        List<NamedPlaceholder> places = new ArrayList<>();
         request.parts().forEach(part -> part.value()
                 .holes()
                 .forEach(placeholder ->
-                        places.add(new Named(placeholder.name(), placeholder.start(), placeholder.end()))));
+                        places.add(new NamedPlaceholder(placeholder.name(), placeholder.start(), placeholder.end()))));
         return places;
     }
 

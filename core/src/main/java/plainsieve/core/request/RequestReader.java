@@ -46,7 +46,7 @@ final class RequestReader {
         }
         if (method == null && problems.isEmpty()) {
             problems.add(bad("The request has no address yet.", "Begin with “get” and the path, such as get /ports.")
-                    .at(TextLocation.in(text, 0, Math.min(RequestText.HEADER.length(), text.length()))));
+                    .at(TextLocation.of(text, 0, Math.min(RequestText.HEADER.length(), text.length()))));
         }
         if (!problems.isEmpty()) {
             throw new ProblemException(problems);
@@ -81,7 +81,7 @@ final class RequestReader {
         if (method != null) {
             throw new ProblemException(bad("The request has two addresses.", "Leave one of them out."));
         }
-        ValueEncoding.Read read = ValueEncoding.behind(verb.group(2));
+        ValueEncoding.ParsedLine read = ValueEncoding.parseSuffix(verb.group(2));
         Matcher reading = READING.matcher(read.rest());
         boolean reads = reading.find();
         String address = reads ? read.rest().substring(0, reading.start()) : read.rest();
@@ -121,7 +121,7 @@ final class RequestReader {
             int equals = one.indexOf('=');
             if (equals < 1) {
                 throw new ProblemException(bad("“%s” asks for nothing.".formatted(one), "Write a name, = and a value.")
-                        .at(TextLocation.in(text, from, from + one.length())));
+                        .at(TextLocation.of(text, from, from + one.length())));
             }
             RequestTemplate value = RequestTemplate.of(one.substring(equals + 1), from + equals + 1);
             parts.add(new RequestPart(
@@ -147,14 +147,14 @@ final class RequestReader {
     }
 
     private void add(RequestPart.Kind kind, String name, RequestText.Line value, RequestText.Line clause) {
-        ValueEncoding.Read read = kind == RequestPart.Kind.BODY
-                ? new ValueEncoding.Read(value.text(), ValueEncoding.USUAL)
-                : ValueEncoding.behind(value.text());
+        ValueEncoding.ParsedLine read = kind == RequestPart.Kind.BODY
+                ? new ValueEncoding.ParsedLine(value.text(), ValueEncoding.USUAL)
+                : ValueEncoding.parseSuffix(value.text());
         parts.add(new RequestPart(kind, name, RequestTemplate.of(read.rest(), value.start()), read.spelling(), clause));
     }
 
     private TextLocation place(RequestText.Line line) {
-        return TextLocation.in(text, line.start(), line.end());
+        return TextLocation.of(text, line.start(), line.end());
     }
 
     private static Problem bad(String message, String advice) {

@@ -27,7 +27,7 @@ final class RequestWriter {
     }
 
     /** What is chosen for one hole. */
-    private record Filled(RequestTemplate.Placeholder hole, List<Value> values) {}
+    private record FilledPlaceholder(RequestTemplate.Placeholder hole, List<Value> values) {}
 
     Statement write(Statement sql) {
         text.append(request.method().name().toLowerCase(Locale.ROOT)).append(' ');
@@ -45,16 +45,16 @@ final class RequestWriter {
         request.parts(RequestPart.Kind.BODY).forEach(part -> line(part, "body "));
         request.directions().forEach(line -> text.append(line.text()).append('\n'));
         text.append(RequestText.THEN).append('\n');
-        return behind(sql);
+        return withQuery(sql);
     }
 
-    private Statement behind(Statement sql) {
+    private Statement withQuery(Statement sql) {
         int blanks = sql.text().length() - sql.text().stripLeading().length();
         int shift = text.length() - blanks;
         List<BoundValue> all = new ArrayList<>(values);
-        sql.values().forEach(value -> all.add(value.behind(shift)));
+        sql.values().forEach(value -> all.add(value.shiftedBy(shift)));
         List<Placement> places = Stream.concat(
-                        placements.stream(), sql.placements().stream().map(place -> place.behind(shift)))
+                        placements.stream(), sql.placements().stream().map(place -> place.shiftedBy(shift)))
                 .sorted(Comparator.comparingInt(place -> place.start() < 0 ? Integer.MAX_VALUE : place.start()))
                 .toList();
         return new Statement(text + sql.text().substring(blanks), all, places, sql.cap());
@@ -69,8 +69,8 @@ final class RequestWriter {
     }
 
     private void part(RequestPart part, String before) {
-        List<Filled> filled = part.value().holes().stream()
-                .map(placeholder -> new Filled(placeholder, chosen(placeholder, part)))
+        List<FilledPlaceholder> filled = part.value().holes().stream()
+                .map(placeholder -> new FilledPlaceholder(placeholder, chosen(placeholder, part)))
                 .toList();
         int start = text.length();
         boolean out = filled.stream().anyMatch(one -> one.values().isEmpty());
@@ -107,7 +107,7 @@ final class RequestWriter {
     }
 
     /** One part for each of several values that are not joined. */
-    private void values(RequestPart part, List<Filled> filled) {
+    private void values(RequestPart part, List<FilledPlaceholder> filled) {
         boolean joined = part.spelling().joined().isPresent();
         int times = joined
                 ? 1
@@ -128,7 +128,8 @@ final class RequestWriter {
         }
     }
 
-    private void hole(RequestTemplate.Placeholder placeholder, List<Filled> filled, RequestPart part, int turn) {
+    private void hole(
+            RequestTemplate.Placeholder placeholder, List<FilledPlaceholder> filled, RequestPart part, int turn) {
         List<Value> all = filled.stream()
                 .filter(one -> one.hole() == placeholder)
                 .findFirst()

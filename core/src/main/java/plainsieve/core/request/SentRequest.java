@@ -40,26 +40,26 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
                     "Begin the query with “%s” and “get /…”.".formatted(RequestText.HEADER)));
         }
         int start = text.indexOf(BEHIND) + BEHIND.length();
-        return new Reading(statement, start).read();
+        return new LineReader(statement, start).read();
     }
 
     /** The statement for the rows, its places told from its own beginning. */
-    private static Statement behind(Statement statement, int start) {
+    private static Statement queryOf(Statement statement, int start) {
         return new Statement(
                 statement.text().substring(start),
                 statement.values().stream()
                         .filter(value -> value.offset() >= start)
-                        .map(value -> value.behind(-start))
+                        .map(value -> value.shiftedBy(-start))
                         .toList(),
                 statement.placements().stream()
                         .filter(place -> place.sentStart() >= start)
-                        .map(place -> place.behind(-start))
+                        .map(place -> place.shiftedBy(-start))
                         .toList(),
                 statement.cap());
     }
 
     /** Goes through the lines in front of the SQL. */
-    private static final class Reading {
+    private static final class LineReader {
         private final Statement statement;
         private final int sqlStart;
         private final Map<Integer, Value> values = new LinkedHashMap<>();
@@ -69,7 +69,7 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
         private final StringBuilder front = new StringBuilder();
         private String address = "";
 
-        Reading(Statement statement, int sqlStart) {
+        LineReader(Statement statement, int sqlStart) {
             this.statement = statement;
             this.sqlStart = sqlStart;
             for (BoundValue value : statement.values()) {
@@ -92,7 +92,7 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
                             headers,
                             body,
                             ResponseOptions.of(directions)),
-                    behind(statement, sqlStart),
+                    queryOf(statement, sqlStart),
                     sqlStart,
                     front.toString());
         }
@@ -112,7 +112,7 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
                 return line.substring(0, from) + said;
             }
             if (line.startsWith(BODY)) {
-                body = Optional.of(filled(line, start, BODY.length(), Reading::inBody));
+                body = Optional.of(filled(line, start, BODY.length(), LineReader::inBody));
                 return BODY + body.get();
             }
             if (!line.equals(RequestText.THEN)) {

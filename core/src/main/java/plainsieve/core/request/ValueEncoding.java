@@ -27,22 +27,22 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
             Pattern.compile(",?\\s+(?:joined by '([^']*)'|written '([^']*)'|(last day))\\s*$");
 
     /** A line without the words at its end that say how its values stand. */
-    record Read(String rest, ValueEncoding spelling) {}
+    record ParsedLine(String rest, ValueEncoding spelling) {}
 
     /** Throws {@link ProblemException} for a form that no day can be written in. */
-    static Read behind(String line) {
+    static ParsedLine parseSuffix(String line) {
         Matcher last = LAST.matcher(line);
         if (!last.find()) {
-            return new Read(line, USUAL);
+            return new ParsedLine(line, USUAL);
         }
-        Read before = behind(line.substring(0, last.start()));
+        ParsedLine before = parseSuffix(line.substring(0, last.start()));
         ValueEncoding said = before.spelling();
         ValueEncoding more = last.group(1) != null
                 ? new ValueEncoding(Optional.of(last.group(1)), said.days, said.lastDay)
                 : last.group(2) != null
                         ? new ValueEncoding(said.joined, Optional.of(checked(last.group(2))), said.lastDay)
                         : new ValueEncoding(said.joined, said.days, true);
-        return new Read(before.rest(), more);
+        return new ParsedLine(before.rest(), more);
     }
 
     private static String checked(String days) {

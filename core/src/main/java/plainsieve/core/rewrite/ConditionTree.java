@@ -30,7 +30,7 @@ record ConditionTree(Word word, Optional<Condition.Leaf> leaf, List<ConditionTre
 
     private record Reader(Set<Condition.Leaf> leftOut) implements Condition.Visitor<Optional<ConditionTree>> {
         @Override
-        public Optional<ConditionTree> joined(Condition.Joined joined) {
+        public Optional<ConditionTree> joined(Condition.Compound joined) {
             List<ConditionTree> parts = new ArrayList<>();
             joined.items().forEach(item -> item.accept(this).ifPresent(parts::add));
             if (parts.size() < 2) {

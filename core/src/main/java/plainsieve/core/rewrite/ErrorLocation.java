@@ -66,7 +66,7 @@ public final class ErrorLocation {
                 OptionalInt inside = within ? OptionalInt.of(position.getAsInt() - part.start()) : OptionalInt.empty();
                 Optional<TextLocation> place = of(
                                 written.text(), sent.sides().get(i).statement(), inside, message, written.dialect())
-                        .map(found -> TextLocation.in(
+                        .map(found -> TextLocation.of(
                                 author.whole(), found.start() + written.start(), found.end() + written.start()));
                 if (within || place.isPresent()) {
                     return place;
@@ -76,7 +76,7 @@ public final class ErrorLocation {
         OptionalInt inside =
                 position.isPresent() ? OptionalInt.of(position.getAsInt() - sent.hereStart()) : OptionalInt.empty();
         return of(author.here(), sent.here(), inside, message, Dialects.HERE)
-                .map(found -> TextLocation.in(
+                .map(found -> TextLocation.of(
                         author.whole(), found.start() + author.hereStart(), found.end() + author.hereStart()));
     }
 

@@ -36,10 +36,10 @@ public final class MandatoryCondition {
         this.query = query;
         this.tokens = query.tokens();
         this.parameter = parameter;
-        ConditionSite.in(query).stream()
+        ConditionSite.findAll(query).stream()
                 .filter(this::narrows)
                 .forEach(conditionSite -> narrowing.add(conditionSite.condition()));
-        OptionalFilterFinder.in(query).stream()
+        OptionalFilterFinder.findAll(query).stream()
                 .filter(filter -> filter.parameter().equals(parameter))
                 .forEach(filter -> guards.addAll(filter.guards()));
     }
@@ -91,7 +91,7 @@ public final class MandatoryCondition {
     /** @param around whether the queries named further out are narrowed, by their names */
     private boolean level(QueryLevel level, Map<String, Boolean> around) {
         Map<String, Boolean> named = new HashMap<>(around);
-        for (QueryLevel.Named one : level.with()) {
+        for (QueryLevel.NamedQuery one : level.with()) {
             // What reads itself is narrowed only by what is told of it elsewhere.
             named.put(name(one.name()), false);
             named.put(name(one.name()), level(one.query(), named));
@@ -148,7 +148,7 @@ public final class MandatoryCondition {
     private boolean condition(Condition condition, Map<String, Boolean> named) {
         return condition.accept(new Condition.Visitor<>() {
             @Override
-            public Boolean joined(Condition.Joined joined) {
+            public Boolean joined(Condition.Compound joined) {
                 Stream<Condition> items = joined.items().stream();
                 return joined.or()
                         ? items.allMatch(item -> condition(item, named))

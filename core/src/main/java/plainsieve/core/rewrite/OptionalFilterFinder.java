@@ -25,12 +25,12 @@ final class OptionalFilterFinder {
         this.tokens = query.tokens();
     }
 
-    static List<OptionalFilter> in(ParsedQuery query) {
+    static List<OptionalFilter> findAll(ParsedQuery query) {
         OptionalFilterFinder filters = new OptionalFilterFinder(query);
         for (Clause clause : query.conditionClauses()) {
             clause.condition().stream()
                     .flatMap(Condition::lists)
-                    .filter(Condition.Joined::or)
+                    .filter(Condition.Compound::or)
                     .forEach(filters::recognise);
         }
         return filters.found;
@@ -39,7 +39,7 @@ final class OptionalFilterFinder {
     /** A test of a parameter itself; {@code everything} is empty when it tests for NULL. */
     private record Guard(Condition.Leaf leaf, String parameter, Optional<String> everything) {}
 
-    private void recognise(Condition.Joined joined) {
+    private void recognise(Condition.Compound joined) {
         List<Guard> guards = new ArrayList<>(2);
         for (Condition item : joined.items()) {
             single(item).flatMap(this::guard).ifPresent(guards::add);

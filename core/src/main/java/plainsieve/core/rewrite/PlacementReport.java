@@ -33,11 +33,11 @@ final class PlacementReport {
     PlacementReport(ParsedQuery query, SourceText sourceText, RowLimits limits, List<List<TextEdit>> added) {
         List<List<TextEdit>> sorted = added.stream().map(TextEdit::sorted).toList();
         this.places = query.parameters().stream()
-                .map(place -> around(place, sourceText, limits, sorted))
+                .map(place -> enclosingClause(place, sourceText, limits, sorted))
                 .toList();
     }
 
-    private static Around around(
+    private static Around enclosingClause(
             ParameterPlace place, SourceText sourceText, RowLimits limits, List<List<TextEdit>> added) {
         Optional<Span> clause = place.leaf().map(leaf -> leaf.span()).or(() -> limits.clauseAround(place)
                 .map(Clause::span));

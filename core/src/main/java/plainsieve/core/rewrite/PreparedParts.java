@@ -22,21 +22,22 @@ import plainsieve.core.value.TextLocation;
  */
 public final class PreparedParts implements LeadingRequest {
     private final FederatedQueryText text;
-    private final List<One> sides;
+    private final List<PreparedPart> sides;
 
     /** What one source is asked for. Places in it are told from its own beginning. */
-    public record One(SourcePart side, PreparedQuery query) {}
+    public record PreparedPart(SourcePart side, PreparedQuery query) {}
 
-    private PreparedParts(FederatedQueryText text, List<One> sides) {
+    private PreparedParts(FederatedQueryText text, List<PreparedPart> sides) {
         this.text = text;
         this.sides = List.copyOf(sides);
     }
 
     /** Throws {@link ProblemException} with the place in the whole text when one of them cannot be read. */
     static PreparedParts of(FederatedQueryText text) {
-        List<One> sides = new ArrayList<>();
+        List<PreparedPart> sides = new ArrayList<>();
         for (SourcePart part : text.sides()) {
-            sides.add(new One(part, placed(text, part, () -> PreparedQuery.ofAny(part.text(), part.dialect()))));
+            sides.add(new PreparedPart(
+                    part, withLocation(text, part, () -> PreparedQuery.ofAny(part.text(), part.dialect()))));
         }
         return new PreparedParts(text, sides);
     }
@@ -46,7 +47,7 @@ public final class PreparedParts implements LeadingRequest {
         return text.whole();
     }
 
-    public List<One> sides() {
+    public List<PreparedPart> sides() {
         return sides;
     }
 
@@ -58,13 +59,14 @@ public final class PreparedParts implements LeadingRequest {
     }
 
     @Override
-    public List<Named> places() {
-        List<Named> places = new ArrayList<>();
-        for (One one : sides) {
+    public List<NamedPlaceholder> places() {
+        List<NamedPlaceholder> places = new ArrayList<>();
+        for (PreparedPart one : sides) {
             int start = one.side().start();
             one.query()
                     .places()
-                    .forEach(place -> places.add(new Named(place.name(), place.start() + start, place.end() + start)));
+                    .forEach(place ->
+                            places.add(new NamedPlaceholder(place.name(), place.start() + start, place.end() + start)));
         }
         return places;
     }
@@ -72,8 +74,8 @@ public final class PreparedParts implements LeadingRequest {
     @Override
     public Statement inFrontOf(Statement sql, Choices choices) {
         List<Statement> asked = new ArrayList<>();
-        for (One one : sides) {
-            asked.add(placed(
+        for (PreparedPart one : sides) {
+            asked.add(withLocation(
                     text, one.side(), () -> one.query().rewrite(choices, ResultShape.allRows(), Statement.NO_CAP)));
         }
         return joined(asked, sql);
@@ -91,19 +93,19 @@ public final class PreparedParts implements LeadingRequest {
         for (int i = 0; i < asked.size(); i++) {
             int start = whole.sides().get(i).start();
             int written = sides.get(i).side().start();
-            asked.get(i).values().forEach(value -> values.add(value.behind(start)));
+            asked.get(i).values().forEach(value -> values.add(value.shiftedBy(start)));
             asked.get(i)
                     .placements()
-                    .forEach(place -> placements.add(place.behind(start).writtenBehind(written)));
+                    .forEach(place -> placements.add(place.shiftedBy(start).writtenBehind(written)));
         }
         int shift = whole.hereStart() - blanks;
-        sql.values().forEach(value -> values.add(value.behind(shift)));
-        sql.placements().forEach(place -> placements.add(place.behind(shift)));
+        sql.values().forEach(value -> values.add(value.shiftedBy(shift)));
+        sql.placements().forEach(place -> placements.add(place.shiftedBy(shift)));
         return new Statement(whole.whole(), values, placements, sql.cap());
     }
 
     /** What is wrong in a side is told at its place in the whole. */
-    private static <T> T placed(FederatedQueryText text, SourcePart part, Supplier<T> work) {
+    private static <T> T withLocation(FederatedQueryText text, SourcePart part, Supplier<T> work) {
         try {
             return work.get();
         } catch (ProblemException e) {
@@ -112,13 +114,13 @@ public final class PreparedParts implements LeadingRequest {
                             problem.kind(),
                             problem.message(),
                             problem.advice(),
-                            problem.place().map(location -> in(text, part, location)),
+                            problem.place().map(location -> locate(text, part, location)),
                             problem.parameter()))
                     .toList());
         }
     }
 
-    private static TextLocation in(FederatedQueryText text, SourcePart part, TextLocation location) {
-        return TextLocation.in(text.whole(), location.start() + part.start(), location.end() + part.start());
+    private static TextLocation locate(FederatedQueryText text, SourcePart part, TextLocation location) {
+        return TextLocation.of(text.whole(), location.start() + part.start(), location.end() + part.start());
     }
 }

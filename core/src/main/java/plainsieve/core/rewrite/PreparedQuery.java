@@ -91,8 +91,8 @@ public final class PreparedQuery {
         this.added = added;
         this.sourceText = new SourceText(query.tokens(), dialect);
         this.names = names(front, query);
-        this.sites = ConditionSite.in(query);
-        this.optionalFilters = OptionalFilterFinder.in(query);
+        this.sites = ConditionSite.findAll(query);
+        this.optionalFilters = OptionalFilterFinder.findAll(query);
         this.limits = new RowLimits(query, sourceText);
         this.elsewhere = query.parameters().stream()
                 .filter(place ->
@@ -220,7 +220,7 @@ public final class PreparedQuery {
     /** The tokens of parameters at which several values can stand. */
     public static Set<Integer> placesForMany(ParsedQuery query) {
         Set<Integer> places = new HashSet<>();
-        for (ConditionSite conditionSite : ConditionSite.in(query)) {
+        for (ConditionSite conditionSite : ConditionSite.findAll(query)) {
             boolean roomy = conditionSite.shape() instanceof ConditionShape.Membership
                     || conditionSite.shape() instanceof ConditionShape.ItemsOfList;
             if (roomy) {
@@ -228,7 +228,7 @@ public final class PreparedQuery {
             }
             conditionSite.settled().forEach(place -> places.add(place.token()));
         }
-        OptionalFilterFinder.in(query).stream()
+        OptionalFilterFinder.findAll(query).stream()
                 .flatMap(filter -> filter.guards().stream())
                 .flatMap(guard -> query.parametersIn(guard.span()).stream())
                 .forEach(place -> places.add(place.token()));
@@ -282,15 +282,15 @@ public final class PreparedQuery {
     /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return where the view is put */
     private PlannedChanges.View limitsAndView(
             ChoiceRewriter choiceRewriter, Choices choices, ResultShape shape, long cap) {
-        Optional<RowLimits.Most> most = RowLimits.most(shape, cap);
+        Optional<RowLimits.OutermostLimit> most = RowLimits.most(shape, cap);
         ViewWrapper top = new ViewWrapper(query, sourceText);
-        Optional<ViewWrapper.Put> put = top.edits(shape, most)
+        Optional<ViewWrapper.ViewEdits> put = top.edits(shape, most)
                 .or(() -> most.isEmpty() || limits.canTakeMost()
                         ? Optional.empty()
                         : Optional.of(top.limitAround(most.get())));
         limits.apply(choices, put.isPresent() ? Optional.empty() : most, choiceRewriter);
         put.ifPresent(view -> choiceRewriter.edits.addAll(view.edits()));
-        return put.map(ViewWrapper.Put::view).orElse(PlannedChanges.View.NONE);
+        return put.map(ViewWrapper.ViewEdits::view).orElse(PlannedChanges.View.NONE);
     }
 
     /** Totals over everything, which need no limit. */
@@ -299,11 +299,11 @@ public final class PreparedQuery {
     }
 
     /** Where the parameters of the author's text stand, in their order. */
-    public List<LeadingRequest.Named> places() {
-        List<LeadingRequest.Named> places =
+    public List<LeadingRequest.NamedPlaceholder> places() {
+        List<LeadingRequest.NamedPlaceholder> places =
                 new ArrayList<>(front.map(LeadingRequest::places).orElse(List.of()));
         query.parameters()
-                .forEach(place -> places.add(new LeadingRequest.Named(
+                .forEach(place -> places.add(new LeadingRequest.NamedPlaceholder(
                         place.name(),
                         sourceText.tokens().start(place.token()),
                         sourceText.tokens().end(place.token()))));
@@ -321,7 +321,7 @@ public final class PreparedQuery {
                                                 choices.parameters().keySet())
                                         .map("Did you mean :%s?"::formatted)
                                         .orElse("Make it, or correct the name."))
-                        .at(TextLocation.in(query.text(), place.start(), place.end()))
+                        .at(TextLocation.of(query.text(), place.start(), place.end()))
                         .about(place.name()))
                 .toList());
     }

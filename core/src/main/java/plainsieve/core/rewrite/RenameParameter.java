@@ -14,7 +14,7 @@ public final class RenameParameter {
     private RenameParameter() {}
 
     /** @param text that the query was read from */
-    public static String in(PreparedQuery query, String text, String from, String to) {
+    public static String apply(PreparedQuery query, String text, String from, String to) {
         List<TextEdit> edits = query.places().stream()
                 .filter(place -> place.name().equals(from))
                 .map(place -> new TextEdit(place.start(), place.end(), ":" + to))

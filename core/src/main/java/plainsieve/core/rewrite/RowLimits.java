@@ -68,17 +68,17 @@ final class RowLimits {
     }
 
     /** The most rows the outermost level may give, and the parameter it comes from; none for the cap. */
-    record Most(String parameter, long rows) {}
+    record OutermostLimit(String parameter, long rows) {}
 
     /** What limits the rows from outside the text: the view's own limit, the cap and one more, whichever is less. */
-    static Optional<Most> most(ResultShape shape, long cap) {
+    static Optional<OutermostLimit> most(ResultShape shape, long cap) {
         Optional<ResultShape.Limit> view = shape instanceof ResultShape.Rows rows ? rows.limit() : Optional.empty();
         long capped = cap == Statement.NO_CAP ? MORE_THAN_THERE_ARE : cap + 1;
         if (view.isPresent()) {
-            return Optional.of(
-                    new Most(view.get().parameter(), Math.min(view.get().rows(), capped)));
+            return Optional.of(new OutermostLimit(
+                    view.get().parameter(), Math.min(view.get().rows(), capped)));
         }
-        return cap == Statement.NO_CAP ? Optional.empty() : Optional.of(new Most("", capped));
+        return cap == Statement.NO_CAP ? Optional.empty() : Optional.of(new OutermostLimit("", capped));
     }
 
     /** The limit in which a parameter stands, unless it stands in a condition of a subquery there. */
@@ -87,7 +87,7 @@ final class RowLimits {
     }
 
     /** @param most for the outermost limit of this text; nothing when the text is wrapped and the limit stands outside */
-    void apply(Choices choices, Optional<Most> most, ChoiceRewriter into) {
+    void apply(Choices choices, Optional<OutermostLimit> most, ChoiceRewriter into) {
         Optional<Clause> outermost = most.flatMap(m -> outermostLimit());
         for (Clause clause : query.limitClauses()) {
             boolean takesMost = outermost.filter(clause::equals).isPresent();
@@ -246,7 +246,7 @@ final class RowLimits {
                 .about(place.name()));
     }
 
-    private void literal(Clause clause, Most most, ChoiceRewriter into) {
+    private void literal(Clause clause, OutermostLimit most, ChoiceRewriter into) {
         amountToken(clause)
                 .filter(token -> tokens.is(token, TokenKind.NUMBER))
                 .filter(token -> Long.parseLong(tokens.written(token)) > most.rows())
@@ -257,7 +257,7 @@ final class RowLimits {
     }
 
     /** A limit goes behind ORDER BY and before OFFSET, where the database takes it there; behind {@code OFFSET n ROWS} goes FETCH. */
-    private void add(Most most, ChoiceRewriter into) {
+    private void add(OutermostLimit most, ChoiceRewriter into) {
         Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
         boolean standard = offset.filter(this::countsRows).isPresent();
         boolean before =

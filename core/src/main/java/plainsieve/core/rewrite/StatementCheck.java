@@ -49,7 +49,7 @@ final class StatementCheck {
         try {
             return EditedText.of(query.text(), edits);
         } catch (OverlappingEditsException e) {
-            throw unsound(TextLocation.in(query.text(), e.offset(), e.offset()));
+            throw unsound(TextLocation.of(query.text(), e.offset(), e.offset()));
         }
     }
 
@@ -58,7 +58,7 @@ final class StatementCheck {
             return;
         }
         if (!isSound(edited, plannedChanges)) {
-            throw unsound(TextLocation.in(edited.text(), 0, 0));
+            throw unsound(TextLocation.of(edited.text(), 0, 0));
         }
         if (right.size() >= MOST_REMEMBERED) {
             right.clear();

@@ -15,7 +15,7 @@ public sealed interface ValueGrouping {
     String of(String expression, Dialect dialect);
 
     /** A part of days and times. */
-    record Part(DatePart part) implements ValueGrouping {
+    record ByDatePart(DatePart part) implements ValueGrouping {
         @Override
         public String word() {
             return part.word();
@@ -52,6 +52,8 @@ public sealed interface ValueGrouping {
 
     /** Reads {@code month} and the like, and the width of bands; nothing for other words. */
     static Optional<ValueGrouping> ofWord(String word) {
-        return DatePart.ofWord(word).map(part -> (ValueGrouping) new Part(part)).or(() -> NumericBands.read(word));
+        return DatePart.ofWord(word)
+                .map(part -> (ValueGrouping) new ByDatePart(part))
+                .or(() -> NumericBands.read(word));
     }
 }

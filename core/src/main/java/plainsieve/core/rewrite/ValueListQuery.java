@@ -45,7 +45,7 @@ public final class ValueListQuery {
     /** A page of a list in the order of its labels: only those that contain {@link #SEARCH}, when that is chosen. */
     public static String page(ParsedQuery list, Dialect dialect, String label) {
         String column = "listed." + dialect.quoteName(label);
-        return around(list)
+        return wrap(list)
                 .where("lower(" + dialect.asText(column) + ") = lower(:" + SEARCH + ")")
                 .orderBy(column)
                 .limit(":" + ROWS + " offset :" + START)
@@ -54,12 +54,12 @@ public final class ValueListQuery {
 
     /** Those values of a list that are among {@link #VALUES}. */
     public static String lookup(ParsedQuery list, Dialect dialect, String value) {
-        return around(list)
+        return wrap(list)
                 .where("listed." + dialect.quoteName(value) + " in (:" + VALUES + ")")
                 .text();
     }
 
-    private static SelectBuilder around(ParsedQuery list) {
+    private static SelectBuilder wrap(ParsedQuery list) {
         Tokens tokens = list.tokens();
         int start = tokens.start(list.top().span().from());
         int end = tokens.end(list.top().span().to() - 1);

@@ -52,10 +52,10 @@ final class ViewWrapper {
     }
 
     /** What a view changes. */
-    record Put(List<Edit> edits, PlannedChanges.View view) {}
+    record ViewEdits(List<Edit> edits, PlannedChanges.View view) {}
 
     /** What a view changes that needs more than the query; nothing when the query can be sent as it stands. */
-    Optional<Put> edits(ResultShape shape, Optional<RowLimits.Most> most) {
+    Optional<ViewEdits> edits(ResultShape shape, Optional<RowLimits.OutermostLimit> most) {
         if (shape instanceof ResultShape.Totals totals) {
             return Optional.of(put(heading(totals), ending(totals, most)));
         }
@@ -68,28 +68,28 @@ final class ViewWrapper {
     }
 
     /** Wraps the query only to put a limit around a limit that cannot be changed in place. */
-    Put limitAround(RowLimits.Most most) {
-        return around("*", limit(Fragment.build(), Optional.of(most)));
+    ViewEdits limitAround(RowLimits.OutermostLimit most) {
+        return wrap("*", limit(Fragment.build(), Optional.of(most)));
     }
 
-    private static Fragment limit(Fragment.Builder ending, Optional<RowLimits.Most> most) {
+    private static Fragment limit(Fragment.Builder ending, Optional<RowLimits.OutermostLimit> most) {
         most.ifPresent(m -> ending.text("\nlimit ").bind(m.parameter(), new PlaceholderBinding.RowCount(m.rows())));
         return ending.done();
     }
 
-    private Put put(String shown, Fragment ending) {
-        return star().map(star -> inPlaceOf(star, shown, ending)).orElseGet(() -> around(shown, ending));
+    private ViewEdits put(String shown, Fragment ending) {
+        return star().map(star -> inPlaceOf(star, shown, ending)).orElseGet(() -> wrap(shown, ending));
     }
 
-    private Put inPlaceOf(Span star, String shown, Fragment ending) {
+    private ViewEdits inPlaceOf(Span star, String shown, Fragment ending) {
         List<Edit> edits = new ArrayList<>();
         edits.add(new Edit(sourceText.start(star), sourceText.end(star), Fragment.of(shown)));
         query.top().tail().forEach(order -> edits.add(ConditionRemoval.wholeClause(sourceText, order)));
         edits.add(Edit.insertBetweenClauses(sourceText.end(query.top().span()), ending));
-        return new Put(edits, PlannedChanges.View.IN_PLACE);
+        return new ViewEdits(edits, PlannedChanges.View.IN_PLACE);
     }
 
-    private Put around(String shown, Fragment ending) {
+    private ViewEdits wrap(String shown, Fragment ending) {
         List<Edit> edits = new ArrayList<>();
         QueryLevel top = query.top();
         edits.add(
@@ -99,7 +99,7 @@ final class ViewWrapper {
         }
         Fragment.Builder behind = Fragment.build().text("\n) as matching");
         edits.add(Edit.insertBetweenClauses(sourceText.end(top.span()), append(behind, ending)));
-        return new Put(edits, PlannedChanges.View.AROUND);
+        return new ViewEdits(edits, PlannedChanges.View.AROUND);
     }
 
     /** The star of {@code select * from one thing where … order by …}, of which every row is looked at. */
@@ -180,7 +180,7 @@ final class ViewWrapper {
                 .orElse(column);
     }
 
-    private Fragment ending(ResultShape.Totals totals, Optional<RowLimits.Most> most) {
+    private Fragment ending(ResultShape.Totals totals, Optional<RowLimits.OutermostLimit> most) {
         Fragment.Builder ending = Fragment.build();
         if (totals.groupBy().isEmpty()) {
             return ending.done();

@@ -26,7 +26,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
         if (column.isEmpty()) {
             return offers;
         }
-        for (SentenceContext.Target report : known.reports()) {
+        for (SentenceContext.TargetReport report : known.reports()) {
             report.parameters().stream()
                     .filter(parameter -> isFor(parameter, column.get()))
                     .forEach(parameter -> offers.add(MarkOption.of(
@@ -37,7 +37,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
         return offers;
     }
 
-    private MarkOption forFurtherRows(SentenceContext.Target report) {
+    private MarkOption forFurtherRows(SentenceContext.TargetReport report) {
         String id = TO + report.id();
         String words = "more rows are in " + report.name();
         long carried = report.parameters().stream()

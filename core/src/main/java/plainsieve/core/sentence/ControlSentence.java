@@ -36,7 +36,7 @@ public final class ControlSentence {
                 .typed(LABEL, control.label())
                 .words(", ")
                 .mark(PLACE, inWords(control.look().place()));
-        if (control.look().place() == Control.Place.BESIDE_ROWS) {
+        if (control.look().place() == Control.Position.BESIDE_ROWS) {
             String heading = heading();
             sentence.words(" under ").typed(HEADING, heading.isEmpty() ? "no heading" : heading, heading);
         }
@@ -48,7 +48,7 @@ public final class ControlSentence {
         return own.isEmpty() ? parameter.words().group() : own;
     }
 
-    private static String inWords(Control.Place place) {
+    private static String inWords(Control.Position place) {
         return switch (place) {
             case BESIDE_ROWS -> "beside the rows";
             case IN_SENTENCE -> "only in the question line";
@@ -56,10 +56,10 @@ public final class ControlSentence {
     }
 
     private List<MarkOption> places() {
-        String sentence = Control.Place.IN_SENTENCE.word();
-        String words = inWords(Control.Place.IN_SENTENCE);
+        String sentence = Control.Position.IN_SENTENCE.word();
+        String words = inWords(Control.Position.IN_SENTENCE);
         return List.of(
-                MarkOption.of(Control.Place.BESIDE_ROWS.word(), inWords(Control.Place.BESIDE_ROWS), ""),
+                MarkOption.of(Control.Position.BESIDE_ROWS.word(), inWords(Control.Position.BESIDE_ROWS), ""),
                 inQuestion
                         ? MarkOption.of(sentence, words, "behind its word")
                         : MarkOption.misfit(sentence, words, "the question line does not mention it"));
@@ -126,7 +126,7 @@ public final class ControlSentence {
         }
         MarkOption option = MarkOption.taken(offers(mark), taken);
         return mark.equals(PLACE)
-                ? control.looking(style.at(Control.Place.ofWord(option.id()).orElseThrow()))
+                ? control.looking(style.at(Control.Position.ofWord(option.id()).orElseThrow()))
                 : new Control.Single(Control.Kind.ofWord(option.id()).orElseThrow(), style, parameter.name());
     }
 }

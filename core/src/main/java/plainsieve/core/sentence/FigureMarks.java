@@ -84,11 +84,11 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
         if (mark.startsWith("label/")) {
             changed.set(at, before.called(taken.strip()));
         } else if (mark.startsWith("unit/")) {
-            changed.set(at, before.in(taken.strip()));
+            changed.set(at, before.withUnit(taken.strip()));
         } else if (MarkOption.taken(offers(mark), taken).id().equals(LEAVE_OUT)) {
             changed.remove(at);
         } else if (taken.equals(WITH_UNIT)) {
-            changed.set(at, before.in("unit"));
+            changed.set(at, before.withUnit("unit"));
         } else if (taken.startsWith(FORMAT)) {
             changed.set(
                     at,

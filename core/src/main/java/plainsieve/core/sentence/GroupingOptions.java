@@ -31,7 +31,7 @@ final class GroupingOptions {
         if (cut.isEmpty()) {
             return column;
         }
-        return cut.get() instanceof ValueGrouping.Part part
+        return cut.get() instanceof ValueGrouping.ByDatePart part
                 ? part.word() + " of " + column
                 : "%s in bands of %s".formatted(column, cut.get().word());
     }

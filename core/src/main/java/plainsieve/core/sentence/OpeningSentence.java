@@ -104,7 +104,7 @@ public final class OpeningSentence {
                 .inWords();
     }
 
-    private static String inWords(ReportOpening.Start start) {
+    private static String inWords(ReportOpening.StartMode start) {
         return switch (start) {
             case DEFAULTS -> "with its defaults";
             case EMPTY -> "empty, until rows are asked for";
@@ -127,7 +127,7 @@ public final class OpeningSentence {
         return switch (mark) {
             case START ->
                 Stream.concat(
-                                Stream.of(ReportOpening.Start.values())
+                                Stream.of(ReportOpening.StartMode.values())
                                         .map(start -> MarkOption.of(start.word(), inWords(start), "")),
                                 parameters.stream()
                                         .filter(parameter -> !opening.values().containsKey(parameter.name()))
@@ -167,7 +167,7 @@ public final class OpeningSentence {
             return opening.with(parameter.name(), Optional.of(DefaultDefinition.of(firstValue(parameter))));
         }
         return switch (mark) {
-            case START -> opening.starting(ReportOpening.Start.ofWord(taken).orElseThrow());
+            case START -> opening.starting(ReportOpening.StartMode.ofWord(taken).orElseThrow());
             case RUN -> opening.runningOnDemand(taken.equals(ON_DEMAND));
             case SHOWS -> opening.showingWhere(taken.equals(WHERE));
             default -> {

@@ -23,10 +23,10 @@ public record Sentence(List<Piece> pieces) {
      * @param id which property they stand for, within the thing that the sentence is about
      * @param typed what typing begins with: the property itself, where its words say more or less than it
      */
-    public record Mark(String id, String text, Way way, String typed) implements Piece {}
+    public record Mark(String id, String text, EditKind way, String typed) implements Piece {}
 
     /** How other words come to stand at a mark. */
-    public enum Way {
+    public enum EditKind {
         /** One of its offers is taken. */
         TAKEN,
         /** They are typed. */
@@ -63,7 +63,7 @@ public record Sentence(List<Piece> pieces) {
 
         /** Words of which one is taken from what could stand there. */
         public Writer mark(String id, String text) {
-            pieces.add(new Mark(id, text, Way.TAKEN, ""));
+            pieces.add(new Mark(id, text, EditKind.TAKEN, ""));
             return this;
         }
 
@@ -74,13 +74,13 @@ public record Sentence(List<Piece> pieces) {
 
         /** Words that are typed, beginning with others than are read. */
         public Writer typed(String id, String text, String typed) {
-            pieces.add(new Mark(id, text, Way.TYPED, typed));
+            pieces.add(new Mark(id, text, EditKind.TYPED, typed));
             return this;
         }
 
         /** Lines that are typed. */
         public Writer lines(String id, String text, String typed) {
-            pieces.add(new Mark(id, text, Way.LINES, typed));
+            pieces.add(new Mark(id, text, EditKind.LINES, typed));
             return this;
         }
 
@@ -91,7 +91,7 @@ public record Sentence(List<Piece> pieces) {
 
         /** Words of which one is taken from what could stand there, or typed, beginning with others than are read. */
         public Writer either(String id, String text, String typed) {
-            pieces.add(new Mark(id, text, Way.EITHER, typed));
+            pieces.add(new Mark(id, text, EditKind.EITHER, typed));
             return this;
         }
 

@@ -22,13 +22,13 @@ public record SentenceContext(
         Map<String, ParameterDefinition> parameters,
         Set<String> mentioned,
         Set<Measure.Function> missing,
-        List<Target> reports) {
+        List<TargetReport> reports) {
     /** Nothing. */
     static final SentenceContext NOTHING = new SentenceContext(List.of(), Map.of(), Set.of(), Set.of(), List.of());
 
     /** A report with the parameters that its viewers choose. */
-    public record Target(String id, String name, List<ParameterDefinition> parameters) {
-        public Target {
+    public record TargetReport(String id, String name, List<ParameterDefinition> parameters) {
+        public TargetReport {
             parameters = List.copyOf(parameters);
         }
     }

@@ -44,7 +44,7 @@ public final class ViewSentence {
      */
     public static Sentence of(View view, UnaryOperator<String> reportNames) {
         return new ViewSentence(view, SentenceContext.NOTHING)
-                .said(reportNames)
+                .render(reportNames)
                 .words(" · ")
                 .mark(MarkIds.MORE, "+")
                 .done();
@@ -53,12 +53,12 @@ public final class ViewSentence {
     /** How a view reads aloud. */
     public static String inWords(View view) {
         return new ViewSentence(view, SentenceContext.NOTHING)
-                .said(UnaryOperator.identity())
+                .render(UnaryOperator.identity())
                 .done()
                 .text();
     }
 
-    private Sentence.Writer said(UnaryOperator<String> reportNames) {
+    private Sentence.Writer render(UnaryOperator<String> reportNames) {
         Sentence.Writer sentence = Sentence.write();
         shown.say(sentence);
         if (!view.title().isEmpty()) {

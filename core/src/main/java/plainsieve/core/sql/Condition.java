@@ -12,7 +12,7 @@ public sealed interface Condition {
 
     /** An answer for every kind of condition. It has no defaults, so that a new kind does not compile until all have one. */
     interface Visitor<R> {
-        R joined(Joined joined);
+        R joined(Compound joined);
 
         R not(Not not);
 
@@ -27,7 +27,7 @@ public sealed interface Condition {
     }
 
     /** Every list of conditions joined by AND or by OR in it, the outer ones first. */
-    default Stream<Joined> lists() {
+    default Stream<Compound> lists() {
         return accept(new Lists());
     }
 
@@ -37,8 +37,8 @@ public sealed interface Condition {
     }
 
     /** Conditions joined by AND or by OR. The word before item {@code i} is the token before its span. */
-    record Joined(List<Condition> items, boolean or, Span span) implements Condition {
-        public Joined {
+    record Compound(List<Condition> items, boolean or, Span span) implements Condition {
+        public Compound {
             items = List.copyOf(items);
         }
 
@@ -73,7 +73,7 @@ public sealed interface Condition {
     /** Collects {@link Condition#leaves()}. */
     record Leaves() implements Visitor<Stream<Leaf>> {
         @Override
-        public Stream<Leaf> joined(Joined joined) {
+        public Stream<Leaf> joined(Compound joined) {
             return joined.items().stream().flatMap(Condition::leaves);
         }
 
@@ -94,24 +94,24 @@ public sealed interface Condition {
     }
 
     /** Collects {@link Condition#lists()}. */
-    record Lists() implements Visitor<Stream<Joined>> {
+    record Lists() implements Visitor<Stream<Compound>> {
         @Override
-        public Stream<Joined> joined(Joined joined) {
+        public Stream<Compound> joined(Compound joined) {
             return Stream.concat(Stream.of(joined), joined.items().stream().flatMap(Condition::lists));
         }
 
         @Override
-        public Stream<Joined> not(Not not) {
+        public Stream<Compound> not(Not not) {
             return not.operand().lists();
         }
 
         @Override
-        public Stream<Joined> parenthesised(Parenthesised wrapped) {
+        public Stream<Compound> parenthesised(Parenthesised wrapped) {
             return wrapped.inner().lists();
         }
 
         @Override
-        public Stream<Joined> leaf(Leaf leaf) {
+        public Stream<Compound> leaf(Leaf leaf) {
             return Stream.empty();
         }
     }

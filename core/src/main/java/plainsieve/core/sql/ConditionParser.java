@@ -47,7 +47,7 @@ final class ConditionParser {
             return last;
         }
         items.add(last);
-        return new Condition.Joined(items, or, span);
+        return new Condition.Compound(items, or, span);
     }
 
     private Condition operand(Span span, boolean or) {

@@ -54,7 +54,7 @@ public record FunctionCall(String qualifier, String name, boolean quoted, int st
             "where");
 
     /** Every call in a statement, from the left to the right. */
-    static List<FunctionCall> in(Tokens tokens) {
+    static List<FunctionCall> findAll(Tokens tokens) {
         List<FunctionCall> calls = new ArrayList<>();
         for (int i = 0; i + 1 < tokens.size(); i++) {
             if (tokens.isBracket(i + 1, '(') && isCall(tokens, i)) {

@@ -69,12 +69,12 @@ public final class KnownFunctions {
         return false;
     }
 
-    private interface Test {
+    private interface FunctionPredicate {
         boolean holds(int at);
     }
 
     /** The first call outside subqueries of which this holds, by the token of its name. */
-    private Optional<Integer> call(Span expression, Test test) {
+    private Optional<Integer> call(Span expression, FunctionPredicate test) {
         for (int i = expression.from(); i < expression.to(); i++) {
             boolean subquery =
                     tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));

@@ -52,6 +52,6 @@ final class LexerCursor {
                         "unclosed-" + what.replace(' ', '-'),
                         "A %s opens here and never closes.".formatted(what),
                         "Close it with %s.".formatted(closing))
-                .at(TextLocation.in(text, start, Math.min(text.length(), start + 1))));
+                .at(TextLocation.of(text, start, Math.min(text.length(), start + 1))));
     }
 }

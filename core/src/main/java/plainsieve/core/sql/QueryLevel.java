@@ -13,7 +13,7 @@ import java.util.Optional;
  * @param tail ORDER BY, LIMIT, OFFSET and FETCH in written order
  */
 public record QueryLevel(
-        Span span, List<Named> with, List<Operand> operands, List<SetOperator> operators, List<Clause> tail) {
+        Span span, List<NamedQuery> with, List<Operand> operands, List<SetOperator> operators, List<Clause> tail) {
     public QueryLevel {
         with = List.copyOf(with);
         operators = List.copyOf(operators);
@@ -45,8 +45,8 @@ public record QueryLevel(
      * @param columns the names given to its columns, as written
      * @param recursive whether the WITH says so; then the query may read itself
      */
-    public record Named(String name, List<String> columns, boolean recursive, QueryLevel query) {
-        public Named {
+    public record NamedQuery(String name, List<String> columns, boolean recursive, QueryLevel query) {
+        public NamedQuery {
             columns = List.copyOf(columns);
         }
     }

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
-import plainsieve.core.sql.QueryLevel.Named;
+import plainsieve.core.sql.QueryLevel.NamedQuery;
 import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
 
@@ -65,7 +65,7 @@ final class QueryParser implements FromReader.Inner {
 
     /** A whole query: WITH, then operands joined by set operators, then what holds for all of them. */
     private QueryLevel query(Span span) {
-        List<Named> with = new ArrayList<>(2);
+        List<NamedQuery> with = new ArrayList<>(2);
         int at = tokens.isWord(span.from(), "with") ? readWith(span, with) : span.from();
         List<Operand> operands = new ArrayList<>(2);
         List<SetOperator> operators = new ArrayList<>(2);
@@ -100,7 +100,7 @@ final class QueryParser implements FromReader.Inner {
     }
 
     /** Reads each {@code name as ( query )} and returns the token at which the main query begins. */
-    private int readWith(Span span, List<Named> with) {
+    private int readWith(Span span, List<NamedQuery> with) {
         boolean recursive = tokens.isWord(span.from() + 1, "recursive");
         int name = span.from() + (recursive ? 2 : 1);
         List<String> columns = new ArrayList<>();
@@ -116,7 +116,7 @@ final class QueryParser implements FromReader.Inner {
             if (!definition) {
                 columns = names(new Span(at + 1, behind - 1));
             } else {
-                with.add(new Named(tokens.written(name), columns, recursive, nestedQuery(at)));
+                with.add(new NamedQuery(tokens.written(name), columns, recursive, nestedQuery(at)));
                 columns = new ArrayList<>();
                 if (!tokens.is(behind, TokenKind.COMMA)) {
                     return skipSearchAndCycle(behind, span.to());

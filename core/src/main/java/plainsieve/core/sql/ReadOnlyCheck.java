@@ -62,7 +62,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
     private Finding calls(Tokens tokens) {
         Set<FunctionCall> unknown = new LinkedHashSet<>();
         boolean procedure = tokens.isWord(0, "call");
-        for (FunctionCall call : FunctionCall.in(tokens)) {
+        for (FunctionCall call : FunctionCall.findAll(tokens)) {
             if (procedure && call.start() <= firstBracket(tokens)) {
                 continue;
             }

@@ -60,19 +60,19 @@ public final class SelectBuilder {
     }
 
     public SelectBuilder groupBy(String keys) {
-        return behind("group by " + keys);
+        return appended("group by " + keys);
     }
 
     public SelectBuilder orderBy(String keys) {
-        return behind("order by " + keys);
+        return appended("order by " + keys);
     }
 
     /** @param rows a number, or a parameter that has one */
     public SelectBuilder limit(String rows) {
-        return behind("limit " + rows);
+        return appended("limit " + rows);
     }
 
-    private SelectBuilder behind(String clause) {
+    private SelectBuilder appended(String clause) {
         return new SelectBuilder(from, columns, conditions, with(tail, clause));
     }
 

@@ -32,7 +32,7 @@ public final class SessionSideEffects {
 
     /** Whether the session should not be used for anything else after this statement. */
     public static boolean possible(String text, Dialect dialect) {
-        return FunctionCall.in(Lexer.scan(text, dialect.syntax()).tokens()).stream()
+        return FunctionCall.findAll(Lexer.scan(text, dialect.syntax()).tokens()).stream()
                 .anyMatch(call -> !leavesNothing(call, dialect.functions()));
     }
 

@@ -37,7 +37,7 @@ final class StatementGate {
         if (end == 0) {
             throw new ProblemException(
                     Problem.of("empty-query", "There is no query yet.", "Write one, such as: select * from crossings")
-                            .at(TextLocation.in(tokens.text(), 0, 0)));
+                            .at(TextLocation.of(tokens.text(), 0, 0)));
         }
         return end;
     }

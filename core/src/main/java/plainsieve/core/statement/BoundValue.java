@@ -8,7 +8,7 @@ package plainsieve.core.statement;
  */
 public record BoundValue(String parameter, int offset, PlaceholderBinding bound) {
     /** The same in a statement that has so many more characters in front, or fewer. */
-    public BoundValue behind(int more) {
+    public BoundValue shiftedBy(int more) {
         return new BoundValue(parameter, offset + more, bound);
     }
 }

@@ -9,7 +9,7 @@ public sealed interface PlaceholderBinding {
     record Single(Value value) implements PlaceholderBinding {}
 
     /** NULL of a type, where the blank rule asks for rows without a value. */
-    record Nothing(Type type) implements PlaceholderBinding {}
+    record TypedNull(Type type) implements PlaceholderBinding {}
 
     /** Many values bound as one array. */
     record Array(Type type, List<Value> values) implements PlaceholderBinding {

@@ -20,7 +20,7 @@ public record Placement(
         int sentEnd) {
 
     /** The same place in a statement that has so many more characters in front, or fewer. */
-    public Placement behind(int more) {
+    public Placement shiftedBy(int more) {
         return new Placement(
                 parameter, outcome, values, start, end, clauseStart, clauseEnd, sentStart + more, sentEnd + more);
     }

@@ -20,7 +20,7 @@ public final class ProblemException extends RuntimeException {
     }
 
     /** The same problems of something that is one of several. @param which comes first in each message */
-    public ProblemException within(String which) {
+    public ProblemException shiftedInto(String which) {
         return new ProblemException(problems.stream()
                 .map(problem -> new Problem(
                         problem.kind(),

@@ -10,7 +10,7 @@ package plainsieve.core.value;
  * @param excerpt the text of the line around the place, at most 120 characters
  */
 public record TextLocation(int start, int end, int line, int column, String excerpt) {
-    public static TextLocation in(String text, int start, int end) {
+    public static TextLocation of(String text, int start, int end) {
         return LineIndex.of(text).place(start, end);
     }
 }

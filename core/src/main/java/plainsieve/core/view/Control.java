@@ -24,9 +24,9 @@ public sealed interface Control {
      * @param label what viewers read above it; empty for the parameter's own label
      * @param heading what it stands under beside the rows; empty for the heading of its parameter
      */
-    record Style(String label, String heading, Place place) {
+    record Style(String label, String heading, Position place) {
         public static Style called(String label) {
-            return new Style(label, "", Place.BESIDE_ROWS);
+            return new Style(label, "", Position.BESIDE_ROWS);
         }
 
         public Style withLabel(String newLabel) {
@@ -37,13 +37,13 @@ public sealed interface Control {
             return new Style(label, newHeading, place);
         }
 
-        public Style at(Place newPlace) {
+        public Style at(Position newPlace) {
             return new Style(label, heading, newPlace);
         }
     }
 
     /** Where viewers find a control. */
-    enum Place {
+    enum Position {
         /** Beside the rows, and behind its word in the question line. */
         BESIDE_ROWS,
         /** Only behind its word in the question line. */
@@ -53,7 +53,7 @@ public sealed interface Control {
             return name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
 
-        public static Optional<Place> ofWord(String word) {
+        public static Optional<Position> ofWord(String word) {
             return Arrays.stream(values())
                     .filter(place -> place.word().equals(word))
                     .findFirst();

@@ -22,7 +22,7 @@ public record Figure(Measure measure, String label, String unit, ValueFormat for
         return new Figure(measure, newLabel, unit, format);
     }
 
-    public Figure in(String newUnit) {
+    public Figure withUnit(String newUnit) {
         return new Figure(measure, label, newUnit, format);
     }
 

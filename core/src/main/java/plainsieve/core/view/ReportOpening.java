@@ -19,14 +19,14 @@ import plainsieve.core.parameter.DefaultDefinition;
  * @param values what parameters open with in this report, instead of their defaults
  */
 public record ReportOpening(
-        Start start,
+        StartMode start,
         boolean onDemand,
         List<String> signed,
         boolean showsWhere,
         Optional<DataAge> age,
         Map<String, DefaultDefinition> values) {
     /** With its defaults, at every choice, without anything signed. */
-    public static final ReportOpening USUAL = new ReportOpening(Start.DEFAULTS, false, List.of(), false);
+    public static final ReportOpening USUAL = new ReportOpening(StartMode.DEFAULTS, false, List.of(), false);
 
     public ReportOpening {
         signed = List.copyOf(signed);
@@ -34,7 +34,7 @@ public record ReportOpening(
     }
 
     /** One that says nothing of the age of data, with the defaults of its parameters. */
-    public ReportOpening(Start start, boolean onDemand, List<String> signed, boolean showsWhere) {
+    public ReportOpening(StartMode start, boolean onDemand, List<String> signed, boolean showsWhere) {
         this(start, onDemand, signed, showsWhere, Optional.empty(), Map.of());
     }
 
@@ -42,7 +42,7 @@ public record ReportOpening(
         return new ReportOpening(start, onDemand, signed, showsWhere, ofAge, values);
     }
 
-    public ReportOpening starting(Start how) {
+    public ReportOpening starting(StartMode how) {
         return new ReportOpening(how, onDemand, signed, showsWhere, age, values);
     }
 
@@ -66,7 +66,7 @@ public record ReportOpening(
     }
 
     /** What a report waits for when it is opened. */
-    public enum Start {
+    public enum StartMode {
         /** Runs with defaults. */
         DEFAULTS,
         /** Waits until rows are asked for. */
@@ -78,7 +78,7 @@ public record ReportOpening(
             return name().toLowerCase(Locale.ROOT);
         }
 
-        public static Optional<Start> ofWord(String word) {
+        public static Optional<StartMode> ofWord(String word) {
             return Arrays.stream(values())
                     .filter(start -> start.word().equals(word))
                     .findFirst();

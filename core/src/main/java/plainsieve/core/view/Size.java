@@ -23,10 +23,10 @@ public record Size(int width, int height) {
 
     /** The nearest size that a view can have. */
     public static Size near(int width, int height) {
-        return new Size(within(width, NARROWEST, WHOLE), within(height, LOWEST, HIGHEST));
+        return new Size(clamp(width, NARROWEST, WHOLE), clamp(height, LOWEST, HIGHEST));
     }
 
-    private static int within(int size, int least, int most) {
+    private static int clamp(int size, int least, int most) {
         return size == 0 ? 0 : Math.max(least, Math.min(size, most));
     }
 }

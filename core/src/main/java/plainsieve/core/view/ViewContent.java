@@ -40,7 +40,7 @@ public sealed interface ViewContent {
     }
 
     /** What it asks for besides what it shows first. */
-    default List<ViewPart> further() {
+    default List<ViewPart> additionalParts() {
         return List.of();
     }
 
@@ -82,7 +82,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public List<ViewPart> further() {
+        public List<ViewPart> additionalParts() {
             return against.isPresent() ? List.of(new ViewPart.Compared()) : List.of();
         }
 
@@ -212,7 +212,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public List<ViewPart> further() {
+        public List<ViewPart> additionalParts() {
             return sums().isEmpty() ? List.of() : List.of(new ViewPart.Totals());
         }
 
@@ -266,7 +266,7 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public List<ViewPart> further() {
+        public List<ViewPart> additionalParts() {
             List<ViewPart> parts = new ArrayList<>(List.of(new ViewPart.Totals()));
             for (int depth = 1; depth <= groupBy.size(); depth++) {
                 parts.add(new ViewPart.Under(depth));

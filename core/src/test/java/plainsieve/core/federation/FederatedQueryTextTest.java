@@ -20,14 +20,14 @@ import plainsieve.core.value.Value;
 class FederatedQueryTextTest {
     private static final SourcePart TRIPS = SourcePart.of(
             "trips",
-            new SourcePart.Place("harbour", Dialects.of("postgresql")),
+            new SourcePart.Location("harbour", Dialects.of("postgresql")),
             Map.of("vessel_id", Type.INTEGER),
             Set.of("office", "sea"),
             "select vessel_id\nfrom trips where port = ?");
 
     private static final SourcePart ODD = SourcePart.of(
             "a \"quoted\" one",
-            new SourcePart.Place("the office", Dialects.of("duckdb")),
+            new SourcePart.Location("the office", Dialects.of("duckdb")),
             Map.of("the \"day\"", Type.DATE),
             Set.of(),
             "select '\nhere\nside \"x\" of \"y\" in duckdb, 1 lines\n' as t");

@@ -43,7 +43,11 @@ class PartPushdownTest {
         Dialect dialect = Dialects.of("duckdb");
         List<SourcePart> sides = Stream.of("r", "p", "q")
                 .map(name -> SourcePart.of(
-                        name, new SourcePart.Place("at " + name, dialect), COLUMNS, Set.of(), "select * from " + name))
+                        name,
+                        new SourcePart.Location("at " + name, dialect),
+                        COLUMNS,
+                        Set.of(),
+                        "select * from " + name))
                 .toList();
         String text = FederatedQueryText.of(sides, here).whole();
         return PartPushdown.of(FederatedStatement.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP)));
@@ -57,7 +61,7 @@ class PartPushdownTest {
                 .toList();
     }
 
-    private static List<PartPushdown.Test> tests(String here) {
+    private static List<PartPushdown.PartCondition> tests(String here) {
         return of(here).tests();
     }
 
@@ -166,17 +170,17 @@ class PartPushdownTest {
     void conditionsOfOneSideAreTestedThere() {
         assertThat(tests("select * from r left join p on p.id = r.id where r.n in (1, 2) and r.t = 'x'"))
                 .containsExactly(
-                        new PartPushdown.Test(
+                        new PartPushdown.PartCondition(
                                 "r",
                                 new ColumnConstraint.AllowedSet(
                                         "n", Type.INTEGER, List.of(new Value.Whole(1), new Value.Whole(2)))),
-                        new PartPushdown.Test(
+                        new PartPushdown.PartCondition(
                                 "r", new ColumnConstraint.AllowedSet("t", Type.TEXT, List.of(new Value.Text("x")))));
         assertThat(tests("select * from (select id, n from r) a where a.n >= 3"))
-                .containsExactly(new PartPushdown.Test(
+                .containsExactly(new PartPushdown.PartCondition(
                         "r", new ColumnConstraint.Bound("n", Type.INTEGER, true, new Value.Whole(3), "")));
         assertThat(tests("select * from r where exists (select 1 from p where p.id = r.id and p.n < 9)"))
-                .containsExactly(new PartPushdown.Test(
+                .containsExactly(new PartPushdown.PartCondition(
                         "p", new ColumnConstraint.Bound("n", Type.INTEGER, false, new Value.Whole(9), "")));
     }
 
@@ -194,7 +198,7 @@ class PartPushdownTest {
             """)
     void endsOfFractionsAndMomentsAreFurtherOutThere(String condition, String test) {
         assertThat(tests("select * from r where " + condition))
-                .extracting(PartPushdown.Test::within)
+                .extracting(PartPushdown.PartCondition::within)
                 .map(ColumnConstraint.Bound.class::cast)
                 .extracting(bound -> "%s %s %s %s"
                         .formatted(
@@ -272,7 +276,7 @@ class PartPushdownTest {
         return PartPushdown.of(FederatedStatement.of(new Statement(text.whole(), values, List.of(), Statement.NO_CAP)))
                 .tests()
                 .stream()
-                .map(PartPushdown.Test::within)
+                .map(PartPushdown.PartCondition::within)
                 .toList();
     }
 
@@ -294,6 +298,6 @@ class PartPushdownTest {
     }
 
     private static SourcePart side(String name, String source, String text) {
-        return SourcePart.of(name, new SourcePart.Place(source, Dialects.of("duckdb")), COLUMNS, Set.of(), text);
+        return SourcePart.of(name, new SourcePart.Location(source, Dialects.of("duckdb")), COLUMNS, Set.of(), text);
     }
 }

@@ -114,10 +114,10 @@ class QuestionLineTest {
         RenderedQuestion renderedQuestion = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
         assertThat(renderedQuestion.parts())
                 .containsExactly(
-                        new RenderedQuestion.Part("Sailed ", List.of()),
-                        new RenderedQuestion.Part("any day", List.of("from", "to")),
-                        new RenderedQuestion.Part(" from ", List.of()),
-                        new RenderedQuestion.Part("A", List.of("port")));
+                        new RenderedQuestion.Phrase("Sailed ", List.of()),
+                        new RenderedQuestion.Phrase("any day", List.of("from", "to")),
+                        new RenderedQuestion.Phrase(" from ", List.of()),
+                        new RenderedQuestion.Phrase("A", List.of("port")));
         assertThat(renderedQuestion.quiet()).containsExactly("month");
     }
 

@@ -253,8 +253,10 @@ class RequestTest {
     @Test
     void aParameterIsRenamedWhereverItStands() {
         PreparedQuery query = PreparedQuery.of(TIDES, Dialects.of("duckdb"));
-        assertThat(RenameParameter.in(query, TIDES, "port", "harbour")).isEqualTo(TIDES.replace(":port", ":harbour"));
-        assertThat(RenameParameter.in(query, TIDES, "least", "height")).isEqualTo(TIDES.replace(":least", ":height"));
+        assertThat(RenameParameter.apply(query, TIDES, "port", "harbour"))
+                .isEqualTo(TIDES.replace(":port", ":harbour"));
+        assertThat(RenameParameter.apply(query, TIDES, "least", "height"))
+                .isEqualTo(TIDES.replace(":least", ":height"));
     }
 
     @Test

@@ -16,6 +16,6 @@ class RenameParameterTest {
             """)
     void reachesEveryPlaceAndNothingElse(String before, String after) {
         PreparedQuery query = PreparedQuery.of(before, Dialects.of("postgresql"));
-        assertThat(RenameParameter.in(query, before, "port", "harbour")).isEqualTo(after);
+        assertThat(RenameParameter.apply(query, before, "port", "harbour")).isEqualTo(after);
     }
 }

@@ -65,7 +65,7 @@ class ControlSentenceTest {
     @Test
     void standsBesideTheRowsOrOnlyInTheQuestionLine() {
         Control only = single(Type.TEXT).with("place", "in-sentence");
-        assertThat(only.look().place()).isEqualTo(Control.Place.IN_SENTENCE);
+        assertThat(only.look().place()).isEqualTo(Control.Position.IN_SENTENCE);
         assertThat(new ControlSentence(only, definition("port", Type.TEXT), true)
                         .sentence()
                         .text())

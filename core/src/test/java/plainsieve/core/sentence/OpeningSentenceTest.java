@@ -50,7 +50,7 @@ class OpeningSentenceTest {
 
     @Test
     void whatIsSignedStaysSigned() {
-        ReportOpening signed = new ReportOpening(ReportOpening.Start.EMPTY, false, List.of("port"), false);
+        ReportOpening signed = new ReportOpening(ReportOpening.StartMode.EMPTY, false, List.of("port"), false);
         assertThat(new OpeningSentence(signed, List.of(), List.of())
                         .with("run", "on-demand")
                         .signed())

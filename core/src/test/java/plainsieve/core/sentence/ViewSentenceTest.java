@@ -50,7 +50,7 @@ class ViewSentenceTest {
                     "island", needed("island")),
             Set.of("port", "sailed_from", "island"),
             Set.of(),
-            List.of(new SentenceContext.Target(
+            List.of(new SentenceContext.TargetReport(
                     "diary",
                     "Vessel diary",
                     List.of(definition("port", Type.TEXT), definition("rows", Type.INTEGER)))));

@@ -87,7 +87,7 @@ class StructureTest {
     private static Set<String> tables(ParsedQuery query) {
         Set<String> named = query.levels().stream()
                 .flatMap(level -> level.with().stream())
-                .map(QueryLevel.Named::name)
+                .map(QueryLevel.NamedQuery::name)
                 .collect(Collectors.toSet());
         return query.fromItems().stream()
                 .filter(item -> item.kind() == FromItem.Kind.TABLE)

@@ -40,7 +40,7 @@ public class AccountPasswords {
     }
 
     /** Whether this is the person's password; true while there is none. Guesses are slowed down, and throw, as at the sign-in. */
-    public boolean isCurrent(String personId, String password, SignInService.From from) {
+    public boolean isCurrent(String personId, String password, SignInService.RequestOrigin from) {
         PersonRow row = get(personId);
         return row.password().isEmpty() || gate.admits(row.name(), password, row.password(), from);
     }

@@ -37,17 +37,17 @@ public class ApiKeys {
     }
 
     /** What a key is for. @param projectId empty for every project of the person */
-    public record Wanted(String name, String projectId, Role role, int days) {}
+    public record KeyRequest(String name, String projectId, Role role, int days) {}
 
     /** A key that was made. @param secret shown once, kept nowhere */
-    public record Made(ApiKeyRow row, String secret) {}
+    public record CreatedKey(ApiKeyRow row, String secret) {}
 
     public List<ApiKeyRow> of(String personId) {
         return records.of(personId);
     }
 
     /** Throws {@link ProblemException} for a role that the caller does not have. */
-    public Made make(AuthenticatedPerson authenticatedPerson, Wanted wanted) {
+    public CreatedKey make(AuthenticatedPerson authenticatedPerson, KeyRequest wanted) {
         String name = SingleLine.of(wanted.name());
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
@@ -74,10 +74,10 @@ public class ApiKeys {
                 clock.instant().plus(Duration.ofDays(wanted.days())).toString(),
                 "");
         records.add(row);
-        return new Made(row, secret);
+        return new CreatedKey(row, secret);
     }
 
-    private void refuseHigher(AuthenticatedPerson authenticatedPerson, Wanted wanted, ApiKeyGrants grants) {
+    private void refuseHigher(AuthenticatedPerson authenticatedPerson, KeyRequest wanted, ApiKeyGrants grants) {
         Role own = wanted.projectId().isEmpty()
                 ? grants.highest()
                 : permissions.role(authenticatedPerson, wanted.projectId()).orElse(Role.VIEWER);

@@ -44,7 +44,7 @@ public class Groups {
     }
 
     /** What the service that people sign in with must say of somebody for them to be in a group. */
-    public List<IdentityRecords.Claimed> claimed() {
+    public List<IdentityRecords.GroupClaim> claimed() {
         return identities.claimed();
     }
 
@@ -55,16 +55,16 @@ public class Groups {
         values.stream()
                 .map(String::strip)
                 .filter(value -> !value.isEmpty() && value.length() <= LONGEST_NAME)
-                .forEach(value -> identities.claimGroup(new IdentityRecords.Claimed(id, value)));
+                .forEach(value -> identities.claimGroup(new IdentityRecords.GroupClaim(id, value)));
     }
 
     /** Among which values of a held parameter of a project everyone of a group chooses. */
-    public record Said(String groupId, String projectId, String parameter, ChoiceText choice) {}
+    public record GroupChoice(String groupId, String projectId, String parameter, ChoiceText choice) {}
 
     /** What all groups say. */
-    public List<Said> said() {
+    public List<GroupChoice> choicesOf() {
         return choices.all().stream()
-                .map(row -> new Said(
+                .map(row -> new GroupChoice(
                         row.groupId(),
                         row.projectId(),
                         row.parameter(),
@@ -73,7 +73,7 @@ public class Groups {
     }
 
     /** Lets a group say it from now on; blank says nothing of it any more. */
-    public void say(Said said) {
+    public void say(GroupChoice said) {
         GroupChoiceRow row = new GroupChoiceRow(
                 get(said.groupId()).id(), said.projectId(), said.parameter(), forms.writeRecord(said.choice()));
         if (said.choice().kind() == ChoiceText.Kind.BLANK) {

@@ -17,7 +17,7 @@ public class LinkUsageCounter {
         this.clock = clock;
     }
 
-    public void used(ReportLinks.Held link) {
+    public void used(ReportLinks.ValidLink link) {
         String now = clock.instant().toString();
         link.row().ifPresent(row -> backgroundUpdates.run(() -> records.used(row.id(), now)));
     }

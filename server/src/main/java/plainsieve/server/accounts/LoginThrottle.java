@@ -34,7 +34,7 @@ class LoginThrottle {
 
     private record Wrong(int times, Instant last) {}
 
-    private record Counted(String key, Pace pace) {}
+    private record ThrottledKey(String key, Pace pace) {}
 
     LoginThrottle(Clock clock, KnownBrowsers browsers) {
         this.clock = clock;
@@ -42,26 +42,26 @@ class LoginThrottle {
     }
 
     /** How long the next password has to wait; zero when it need not. */
-    Duration wait(String name, SignInService.From from) {
+    Duration wait(String name, SignInService.RequestOrigin from) {
         return counted(name, from).stream()
                 .map(this::wait)
                 .max(Duration::compareTo)
                 .orElse(Duration.ZERO);
     }
 
-    private List<Counted> counted(String name, SignInService.From from) {
+    private List<ThrottledKey> counted(String name, SignInService.RequestOrigin from) {
         String same = same(name);
         if (browsers.knows(same, from.known())) {
-            return List.of(new Counted("browser " + from.known(), NAME_FROM_ADDRESS));
+            return List.of(new ThrottledKey("browser " + from.known(), NAME_FROM_ADDRESS));
         }
-        List<Counted> counted = new ArrayList<>();
-        counted.add(new Counted("name " + same + " from " + from.address(), NAME_FROM_ADDRESS));
-        counted.add(new Counted("address " + from.address(), ADDRESS));
-        counted.add(new Counted("name " + same, NAME));
+        List<ThrottledKey> counted = new ArrayList<>();
+        counted.add(new ThrottledKey("name " + same + " from " + from.address(), NAME_FROM_ADDRESS));
+        counted.add(new ThrottledKey("address " + from.address(), ADDRESS));
+        counted.add(new ThrottledKey("name " + same, NAME));
         return counted;
     }
 
-    private Duration wait(Counted counted) {
+    private Duration wait(ThrottledKey counted) {
         Wrong known = wrong.getIfPresent(counted.key());
         Pace pace = counted.pace();
         if (known == null || known.times() < pace.free()) {
@@ -73,7 +73,7 @@ class LoginThrottle {
         return left.isNegative() ? Duration.ZERO : left;
     }
 
-    void wrong(String name, SignInService.From from) {
+    void wrong(String name, SignInService.RequestOrigin from) {
         counted(name, from).forEach(counted -> wrong.asMap()
                 .merge(
                         counted.key(),
@@ -82,7 +82,7 @@ class LoginThrottle {
     }
 
     /** A right password: what was counted before for this way of signing in counts no longer. */
-    void right(String name, SignInService.From from) {
+    void right(String name, SignInService.RequestOrigin from) {
         Map<String, Wrong> counts = wrong.asMap();
         counted(name, from).stream()
                 .filter(counted -> counted.pace() != ADDRESS)

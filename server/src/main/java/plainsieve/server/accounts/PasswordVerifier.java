@@ -22,7 +22,7 @@ class PasswordVerifier {
      *
      * @param encoded as it is kept; empty for a person without one, or when there is no such person
      */
-    boolean admits(String name, String password, String encoded, SignInService.From from) {
+    boolean admits(String name, String password, String encoded, SignInService.RequestOrigin from) {
         Duration wait = loginThrottle.wait(name, from);
         if (!wait.isZero()) {
             throw new ProblemException(Problem.of(

@@ -32,22 +32,22 @@ public class Permissions {
     }
 
     /** How somebody stands in a project. @param member whether they have a role in it, by themselves or by a group */
-    public record Standing(Role role, boolean member) {}
+    public record ProjectRole(Role role, boolean member) {}
 
     /** The role of a caller in a project; nothing when the project is not for them. */
     public Optional<Role> role(AuthenticatedPerson authenticatedPerson, String projectId) {
-        return standing(authenticatedPerson, projectId).map(Standing::role);
+        return standing(authenticatedPerson, projectId).map(ProjectRole::role);
     }
 
     /** How a caller stands in a project; nothing when the project is not for them. */
-    public Optional<Standing> standing(AuthenticatedPerson authenticatedPerson, String projectId) {
+    public Optional<ProjectRole> standing(AuthenticatedPerson authenticatedPerson, String projectId) {
         if (!authenticatedPerson.reaches(projectId)) {
             return Optional.empty();
         }
         Optional<Role> own = granted(authenticatedPerson, projectId);
         boolean forEveryone = own.isEmpty() && groups.reportsForEveryone(projectId) > 0;
         return (forEveryone ? Optional.of(Role.VIEWER) : own)
-                .map(role -> new Standing(least(role, authenticatedPerson.most()), own.isPresent()));
+                .map(role -> new ProjectRole(least(role, authenticatedPerson.most()), own.isPresent()));
     }
 
     /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
@@ -110,7 +110,7 @@ public class Permissions {
     }
 
     /** The caller as an asker of the project that they stand in. */
-    public Caller asker(AuthenticatedPerson authenticatedPerson, Standing standing) {
+    public Caller asker(AuthenticatedPerson authenticatedPerson, ProjectRole standing) {
         Person person = authenticatedPerson.person();
         Set<String> memberships = new HashSet<>(groups.of(person.id()));
         authenticatedPerson.grants().ifPresent(grants -> memberships.retainAll(grants.groups()));

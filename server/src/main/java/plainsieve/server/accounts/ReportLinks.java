@@ -46,14 +46,14 @@ public class ReportLinks {
      * @param ends when it holds no more; nothing for never
      * @param anyone whether it opens the report for whoever has it
      */
-    public record Wanted(Map<String, ChoiceText> choices, Optional<Instant> ends, boolean anyone, String madeBy) {}
+    public record LinkRequest(Map<String, ChoiceText> choices, Optional<Instant> ends, boolean anyone, String madeBy) {}
 
     /** A link as it was made. @param token the signed part */
-    public record Made(SignedLinkRow row, String token) {}
+    public record CreatedLink(SignedLinkRow row, String token) {}
 
     /** A genuine link that holds. */
-    public record Held(Optional<SignedLinkRow> row, Map<String, ChoiceText> choices) {
-        static final Held NONE = new Held(Optional.empty(), Map.of());
+    public record ValidLink(Optional<SignedLinkRow> row, Map<String, ChoiceText> choices) {
+        static final ValidLink NONE = new ValidLink(Optional.empty(), Map.of());
 
         /** Whether it opens its report for whoever has it. */
         public boolean isForAnyone() {
@@ -67,7 +67,7 @@ public class ReportLinks {
     }
 
     /** Throws {@link ProblemException} for an end that cannot be. */
-    public Made make(Project project, String reportId, Wanted wanted) {
+    public CreatedLink make(Project project, String reportId, LinkRequest wanted) {
         Instant now = clock.instant();
         boolean past = wanted.ends().filter(end -> !end.isAfter(now)).isPresent();
         boolean tooFar = wanted.anyone()
@@ -88,28 +88,28 @@ public class ReportLinks {
                 now,
                 wanted.ends().map(Instant::toString).orElse(""),
                 wanted.anyone(),
-                forms.writeRecord(new Fixed(wanted.choices())),
+                forms.writeRecord(new FixedChoices(wanted.choices())),
                 "",
                 0,
                 "");
         records.add(row);
-        return new Made(
+        return new CreatedLink(
                 row,
                 signed.sign(
                         target(project, reportId),
-                        new SignedLinks.Terms(row.id(), row.endsAt(), row.anyone()),
+                        new SignedLinks.LinkTerms(row.id(), row.endsAt(), row.anyone()),
                         wanted.choices()));
     }
 
     /** The choices as the records keep them. */
-    private record Fixed(Map<String, ChoiceText> choices) {
-        Fixed {
+    private record FixedChoices(Map<String, ChoiceText> choices) {
+        FixedChoices {
             choices = new LinkedHashMap<>(choices);
         }
     }
 
     public Map<String, ChoiceText> choices(SignedLinkRow row) {
-        return forms.readRecord(row.choices(), Fixed.class).choices();
+        return forms.readRecord(row.choices(), FixedChoices.class).choices();
     }
 
     /** The links of a report, the newest first. */
@@ -131,13 +131,13 @@ public class ReportLinks {
      *
      * @throws ProblemException when it is not ours for this report, has ended, or was taken back
      */
-    public Held read(Project project, String reportId, String token) {
+    public ValidLink read(Project project, String reportId, String token) {
         if (token.isEmpty()) {
-            return Held.NONE;
+            return ValidLink.NONE;
         }
-        SignedLinks.Read read = signed.read(target(project, reportId), token);
+        SignedLinks.LinkContent read = signed.read(target(project, reportId), token);
         if (read.terms().id().isEmpty()) {
-            return new Held(Optional.empty(), read.choices());
+            return new ValidLink(Optional.empty(), read.choices());
         }
         SignedLinkRow row = records.find(read.terms().id())
                 .or(() -> fromElsewhere(project, reportId, read))
@@ -146,11 +146,11 @@ public class ReportLinks {
         if (row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent()) {
             throw over("This link has ended.");
         }
-        return new Held(Optional.of(row), read.choices());
+        return new ValidLink(Optional.of(row), read.choices());
     }
 
     /** A link that another server with the same key made is listed here from the first time on that it is used here. */
-    private Optional<SignedLinkRow> fromElsewhere(Project project, String reportId, SignedLinks.Read read) {
+    private Optional<SignedLinkRow> fromElsewhere(Project project, String reportId, SignedLinks.LinkContent read) {
         if (!signed.comeFromElsewhere()) {
             return Optional.empty();
         }
@@ -162,7 +162,7 @@ public class ReportLinks {
                 clock.instant(),
                 read.terms().ends(),
                 read.terms().anyone(),
-                forms.writeRecord(new Fixed(read.choices())),
+                forms.writeRecord(new FixedChoices(read.choices())),
                 "",
                 0,
                 "");
@@ -174,8 +174,8 @@ public class ReportLinks {
         return new ProblemException(Problem.of("link-over", what, "Ask whoever gave it to you for another."));
     }
 
-    private SignedLinks.Target target(Project project, String reportId) {
+    private SignedLinks.LinkTarget target(Project project, String reportId) {
         boolean first = projects.first().id().equals(project.id());
-        return new SignedLinks.Target(project.id(), first, reportId);
+        return new SignedLinks.LinkTarget(project.id(), first, reportId);
     }
 }

@@ -37,14 +37,14 @@ class SharedSessions {
     }
 
     /** What a session is made of. */
-    private record Said(OpenIdIdentity identity, Instant at) {}
+    private record SessionClaims(OpenIdIdentity identity, Instant at) {}
 
     /** The secret of a session that holds on every server; nothing when it would be too long, or nothing is shared. */
     Optional<String> secret(OpenIdIdentity openIdIdentity) {
         if (!shared) {
             return Optional.empty();
         }
-        String locked = secrets.lock(new Secret(forms.writeRecord(new Said(openIdIdentity, clock.instant()))));
+        String locked = secrets.lock(new Secret(forms.writeRecord(new SessionClaims(openIdIdentity, clock.instant()))));
         return locked.length() > LONGEST ? Optional.empty() : Optional.of(cookieForm(locked));
     }
 
@@ -54,15 +54,15 @@ class SharedSessions {
         if (!shared || !secrets.opens(locked)) {
             return Optional.empty();
         }
-        return said(locked)
+        return readClaims(locked)
                 .filter(said -> said.at().plus(LASTS).isAfter(clock.instant()))
-                .map(Said::identity);
+                .map(SessionClaims::identity);
     }
 
     /** Nothing when it is something else that was locked with the same key. */
-    private Optional<Said> said(String locked) {
+    private Optional<SessionClaims> readClaims(String locked) {
         try {
-            return Optional.of(forms.readRecord(secrets.unlock(locked).reveal(), Said.class));
+            return Optional.of(forms.readRecord(secrets.unlock(locked).reveal(), SessionClaims.class));
         } catch (JacksonException other) {
             return Optional.empty();
         }

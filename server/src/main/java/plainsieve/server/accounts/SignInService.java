@@ -53,7 +53,7 @@ public class SignInService {
      * @param local whether from this machine
      * @param known the mark of a browser in which a person has signed in before; empty for none
      */
-    public record From(String address, boolean local, String browser, String known) {}
+    public record RequestOrigin(String address, boolean local, String browser, String known) {}
 
     /**
      * A session that has begun.
@@ -61,10 +61,10 @@ public class SignInService {
      * @param secret for the browser alone
      * @param choosesPassword whether there is no other way to come back yet
      */
-    public record Begun(Person person, String secret, boolean choosesPassword) {}
+    public record StartedSession(Person person, String secret, boolean choosesPassword) {}
 
     /** Signs in by a password. Throws {@link ProblemException} when name and password do not belong together, or must wait. */
-    public Begun byPassword(String name, String password, From from) {
+    public StartedSession byPassword(String name, String password, RequestOrigin from) {
         Optional<PersonRow> known = tables.people().named(name.strip());
         boolean right =
                 gate.admits(name, password, known.map(PersonRow::password).orElse(""), from);
@@ -79,7 +79,7 @@ public class SignInService {
 
     /** Signs in by a link, which has had its day then, unless it may be used again. */
     @Transactional
-    public Begun byLink(String secret, From from) {
+    public StartedSession byLink(String secret, RequestOrigin from) {
         String digest = SecretGenerator.digest(secret);
         SignInLinkRow link = tables.sessions()
                 .link(digest)
@@ -101,24 +101,24 @@ public class SignInService {
      *
      * @param openIdIdentity as that service said it
      */
-    public Begun byService(OpenIdIdentity openIdIdentity, PersonRow person, From from) {
+    public StartedSession byService(OpenIdIdentity openIdIdentity, PersonRow person, RequestOrigin from) {
         if (person.blocked()) {
             throw new OpenIdException(OpenIdException.Why.SHUT, person.name());
         }
         return begin(person, from, shared.secret(openIdIdentity).orElseGet(secretGenerator::fresh), false);
     }
 
-    private Begun begin(PersonRow person, From from, boolean choosesPassword) {
+    private StartedSession begin(PersonRow person, RequestOrigin from, boolean choosesPassword) {
         return begin(person, from, secretGenerator.fresh(), choosesPassword);
     }
 
-    private Begun begin(PersonRow person, From from, String secret, boolean choosesPassword) {
+    private StartedSession begin(PersonRow person, RequestOrigin from, String secret, boolean choosesPassword) {
         Instant now = clock.instant();
         tables.sessions().endOld(now.minus(IDLE), now.minus(LONGEST));
         String browser = from.browser()
                 .substring(0, Math.min(LONGEST_BROWSER, from.browser().length()));
         tables.sessions().begin(new SessionRow(SecretGenerator.digest(secret), person.id(), browser, now, now, false));
-        return new Begun(Accounts.person(person), secret, choosesPassword);
+        return new StartedSession(Accounts.person(person), secret, choosesPassword);
     }
 
     public void signOut(String secret) {

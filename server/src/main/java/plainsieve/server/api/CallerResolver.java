@@ -104,7 +104,7 @@ public class CallerResolver {
         }
         Optional<Role> own = projectId.isEmpty()
                 ? now().map(permissions::overall)
-                : standing(request, projectId.get()).map(Permissions.Standing::role);
+                : standing(request, projectId.get()).map(Permissions.ProjectRole::role);
         if (own.isEmpty() && byLink(request, projectId).isPresent()) {
             return Role.VIEWER;
         }
@@ -116,12 +116,12 @@ public class CallerResolver {
     }
 
     /* Asked for by the route and by what it takes: read once for a request. */
-    private Optional<Permissions.Standing> standing(HttpServletRequest request, String projectId) {
-        String kept = Permissions.Standing.class.getName() + projectId;
-        if (request.getAttribute(kept) instanceof Permissions.Standing standing) {
+    private Optional<Permissions.ProjectRole> standing(HttpServletRequest request, String projectId) {
+        String kept = Permissions.ProjectRole.class.getName() + projectId;
+        if (request.getAttribute(kept) instanceof Permissions.ProjectRole standing) {
             return Optional.of(standing);
         }
-        Optional<Permissions.Standing> read =
+        Optional<Permissions.ProjectRole> read =
                 now().flatMap(authenticatedPerson -> permissions.standing(authenticatedPerson, projectId));
         read.ifPresent(standing -> request.setAttribute(kept, standing));
         return read;
@@ -172,10 +172,10 @@ public class CallerResolver {
     }
 
     /** Where a request comes from. One that was handed on by another server is not from this machine. */
-    public static SignInService.From from(HttpServletRequest request) {
+    public static SignInService.RequestOrigin from(HttpServletRequest request) {
         String browser = request.getHeader("User-Agent");
         boolean handedOn = request.getHeader("Forwarded") != null || request.getHeader("X-Forwarded-For") != null;
-        return new SignInService.From(
+        return new SignInService.RequestOrigin(
                 request.getRemoteAddr(),
                 !handedOn && isLoopback(request.getRemoteAddr()),
                 browser == null ? "" : browser,

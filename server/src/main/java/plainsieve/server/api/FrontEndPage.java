@@ -24,12 +24,12 @@ public final class FrontEndPage implements ResourceTransformer {
         if (!"index.html".equals(given.getFilename())) {
             return given;
         }
-        String page = placed(given.getContentAsString(StandardCharsets.UTF_8), request);
+        String page = withBasePath(given.getContentAsString(StandardCharsets.UTF_8), request);
         return new TransformedResource(given, page.getBytes(StandardCharsets.UTF_8));
     }
 
     /** The page as it has to be in an answer to this request. */
-    public static String placed(String page, HttpServletRequest request) {
+    public static String withBasePath(String page, HttpServletRequest request) {
         return page.replace(RELATIVE, "\"" + OwnPath.inBrowser(request, "/"))
                 .replace(PLACE, PLACE + request.getContextPath());
     }

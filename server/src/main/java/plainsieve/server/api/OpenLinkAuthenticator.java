@@ -41,7 +41,7 @@ public class OpenLinkAuthenticator {
 
     /** Somebody with a link of a project that holds and is for whoever has it. */
     Optional<Caller> asker(HttpServletRequest request, String projectId) {
-        Optional<Said> said = said(request);
+        Optional<LinkParameters> said = readLink(request);
         try {
             return said.flatMap(link -> asker(projectId, link));
         } catch (ProblemException | NotFoundException over) {
@@ -52,7 +52,7 @@ public class OpenLinkAuthenticator {
 
     /** Throws {@link ProblemException} saying why a link does not hold, when a request says one. */
     void refuse(HttpServletRequest request, String projectId) {
-        said(request).ifPresent(said -> {
+        readLink(request).ifPresent(said -> {
             try {
                 reportLinks.read(projects.get(projectId), said.report(), said.token());
             } catch (NotFoundException e) {
@@ -63,13 +63,13 @@ public class OpenLinkAuthenticator {
 
     /** Counts that a report was opened by a link, if it was. */
     public void opened(HttpServletRequest request, Project project, String reportId) {
-        said(request)
+        readLink(request)
                 .filter(said -> said.report().equals(reportId))
                 .ifPresent(said -> uses.used(reportLinks.read(project, reportId, said.token())));
     }
 
-    private Optional<Caller> asker(String projectId, Said said) {
-        ReportLinks.Held link = reportLinks.read(projects.get(projectId), said.report(), said.token());
+    private Optional<Caller> asker(String projectId, LinkParameters said) {
+        ReportLinks.ValidLink link = reportLinks.read(projects.get(projectId), said.report(), said.token());
         return link.isForAnyone()
                 ? Optional.of(Caller.of(link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()))
                         .fixing(link.choices(), "The link"))
@@ -77,16 +77,18 @@ public class OpenLinkAuthenticator {
     }
 
     /** What a request says of a link. */
-    private record Said(String report, String token) {}
+    private record LinkParameters(String report, String token) {}
 
-    private static Optional<Said> said(HttpServletRequest request) {
+    private static Optional<LinkParameters> readLink(HttpServletRequest request) {
         String header = Optional.ofNullable(request.getHeader(LINK)).orElseGet(() -> request.getParameter(LINK));
         if (header != null) {
             Matcher matcher = HEADER.matcher(header);
-            return matcher.matches() ? Optional.of(new Said(matcher.group(1), matcher.group(2))) : Optional.empty();
+            return matcher.matches()
+                    ? Optional.of(new LinkParameters(matcher.group(1), matcher.group(2)))
+                    : Optional.empty();
         }
         Matcher page = PAGE.matcher(OwnPath.of(request));
         String token = page.matches() ? request.getParameter("signed") : null;
-        return token == null ? Optional.empty() : Optional.of(new Said(page.group(1), token));
+        return token == null ? Optional.empty() : Optional.of(new LinkParameters(page.group(1), token));
     }
 }

@@ -104,10 +104,10 @@ class RequestContextConfiguration implements WebMvcConfigurer {
         private Project inStage(HttpServletRequest request, Project project, String usual) {
             String named = request.getHeader(STAGE);
             if (named == null || named.isEmpty() || named.equals(usual)) {
-                return project.in(usual);
+                return project.inStage(usual);
             }
             requireAuthor(request, project);
-            return project.in(named);
+            return project.inStage(named);
         }
 
         /** As it was once, for authors who look at it. */

@@ -83,7 +83,7 @@ public class HardCodedValueConversion {
             List<Differing> differing,
             AnswerDigest.Side before,
             AnswerDigest.Side after,
-            RowsBeforeAndAfter.Sameness same,
+            RowsBeforeAndAfter.Equality same,
             String namedAfter) {}
 
     /**
@@ -108,8 +108,8 @@ public class HardCodedValueConversion {
                         found.value().holes().stream()
                                 .map(HardCodedValue.Placeholder::name)
                                 .toList(),
-                        found.by().map(MatchingParameters.Serving::names).orElse(List.of()),
-                        found.by().map(MatchingParameters.Serving::queryName).orElse("")))
+                        found.by().map(MatchingParameters.Match::names).orElse(List.of()),
+                        found.by().map(MatchingParameters.Match::queryName).orElse("")))
                 .toList();
     }
 
@@ -158,7 +158,7 @@ public class HardCodedValueConversion {
                     "The query is steps, in which each value is a word of its own.",
                     "Take “let viewers choose it” at the value."));
         }
-        List<MatchingParameters.Found> replaced = replaced(project, draft, wanted);
+        List<MatchingParameters.MatchedValue> replaced = replaced(project, draft, wanted);
         boolean usesSome = replaced.stream().anyMatch(one -> one.by().isPresent());
         try {
             return make(project, draft, replaced);
@@ -171,7 +171,7 @@ public class HardCodedValueConversion {
         }
     }
 
-    private List<MatchingParameters.Found> replaced(Project project, Draft draft, Wanted wanted) {
+    private List<MatchingParameters.MatchedValue> replaced(Project project, Draft draft, Wanted wanted) {
         return serving.in(project, draft.query(), project.prepare(draft.query(), draft.text())).stream()
                 .filter(found -> wanted.starts().isEmpty()
                         || found.value().places().stream()
@@ -181,20 +181,20 @@ public class HardCodedValueConversion {
                 .toList();
     }
 
-    private Made make(Project project, Draft draft, List<MatchingParameters.Found> replaced) {
+    private Made make(Project project, Draft draft, List<MatchingParameters.MatchedValue> replaced) {
         String after = TextEdit.apply(
                 draft.text(),
                 replaced.stream().flatMap(one -> one.edits().stream()).toList());
         List<HardCodedValue> values =
-                replaced.stream().map(MatchingParameters.Found::value).toList();
-        RowsBeforeAndAfter.Ran before = rowsBeforeAndAfter.before(project, draft);
+                replaced.stream().map(MatchingParameters.MatchedValue::value).toList();
+        RowsBeforeAndAfter.RunDigest before = rowsBeforeAndAfter.before(project, draft);
         List<String> made = new ArrayList<>();
         Map<String, ChoiceText> fixed = fixedChoices(replaced);
         Map<String, ChoiceText> choices = new HashMap<>(draft.choices());
         choices.putAll(fixed);
         try {
             Project now = project;
-            for (MatchingParameters.Found one : replaced) {
+            for (MatchingParameters.MatchedValue one : replaced) {
                 if (one.by().isEmpty()) {
                     for (ParameterDefinition definition : definitions.of(project, draft, one.value())) {
                         now = now.with(parameters.add(now, definition));
@@ -202,9 +202,9 @@ public class HardCodedValueConversion {
                     }
                 }
             }
-            RowsBeforeAndAfter.Ran later = rowsBeforeAndAfter.after(
+            RowsBeforeAndAfter.RunDigest later = rowsBeforeAndAfter.after(
                     now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after, before);
-            RowsBeforeAndAfter.Sameness same = rowsBeforeAndAfter.compare(project, draft, before, later);
+            RowsBeforeAndAfter.Equality same = rowsBeforeAndAfter.compare(project, draft, before, later);
             fixed.forEach((name, choice) ->
                     parameters.change(project, project.parameter(name).withTrial(choice)));
             return new Made(
@@ -222,7 +222,7 @@ public class HardCodedValueConversion {
         }
     }
 
-    private static List<String> used(List<MatchingParameters.Found> replaced) {
+    private static List<String> used(List<MatchingParameters.MatchedValue> replaced) {
         return replaced.stream()
                 .flatMap(one -> one.by().stream())
                 .flatMap(serving -> serving.names().stream())
@@ -250,10 +250,10 @@ public class HardCodedValueConversion {
     }
 
     /* A parameter that there is already is tried with the fixed value from now on, so that the bench shows what it showed. */
-    private static Map<String, ChoiceText> fixedChoices(List<MatchingParameters.Found> replaced) {
+    private static Map<String, ChoiceText> fixedChoices(List<MatchingParameters.MatchedValue> replaced) {
         Map<String, ChoiceText> choices = new HashMap<>();
-        for (MatchingParameters.Found one : replaced) {
-            List<String> names = one.by().map(MatchingParameters.Serving::names).orElse(List.of());
+        for (MatchingParameters.MatchedValue one : replaced) {
+            List<String> names = one.by().map(MatchingParameters.Match::names).orElse(List.of());
             for (int i = 0; i < names.size(); i++) {
                 choices.put(
                         names.get(i), ChoiceText.of(one.value().holes().get(i).values()));

@@ -37,7 +37,7 @@ class MatchingParameters {
     private static final int MOST_KEPT = 1000;
 
     private final SourceFacts facts;
-    private final Cache<Read, List<Served>> kept =
+    private final Cache<ReadText, List<ComparedParameter>> kept =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
     MatchingParameters(SourceFacts facts) {
@@ -50,18 +50,18 @@ class MatchingParameters {
      * @param many whether it takes many values
      * @param queryName the query that compares the same column with it
      */
-    record Serving(List<String> names, boolean many, String queryName) {}
+    record Match(List<String> names, boolean many, String queryName) {}
 
     /** A text as it was read. */
-    private record Read(String sourceId, String text) {}
+    private record ReadText(String sourceId, String text) {}
 
     /** A column that a parameter is compared with somewhere. */
-    private record Served(String parameter, ColumnReference column, Comparison.Kind kind) {}
+    private record ComparedParameter(String parameter, ColumnReference column, Comparison.Kind kind) {}
 
     /** A fixed value, and the parameters of the project that could take its place; nothing when there are none. */
-    record Found(HardCodedValue value, Optional<Serving> by) {
-        Found anew() {
-            return new Found(value, Optional.empty());
+    record MatchedValue(HardCodedValue value, Optional<Match> by) {
+        MatchedValue anew() {
+            return new MatchedValue(value, Optional.empty());
         }
 
         List<TextEdit> edits() {
@@ -74,22 +74,22 @@ class MatchingParameters {
      * Every fixed value of a text, in written order. No parameter serves two of them, or serves one when the text mentions it
      * itself: that would narrow twice by one choice.
      */
-    List<Found> in(Project project, Query query, PreparedQuery text) {
+    List<MatchedValue> in(Project project, Query query, PreparedQuery text) {
         Set<String> known = project.parameters().keySet();
         Set<String> taken = new HashSet<>(text.parameterNames());
-        List<Found> found = new ArrayList<>();
+        List<MatchedValue> found = new ArrayList<>();
         for (HardCodedValue value :
                 HardCodedValueFinder.of(text.query(), text.dialect(), facts.of(query.sourceId()), known)) {
-            Optional<Serving> serving = value.column()
+            Optional<Match> serving = value.column()
                     .flatMap(column -> ColumnProfiles.place(query.sourceId(), column))
                     .flatMap(place -> serving(project, value, place, taken));
             serving.ifPresent(one -> taken.addAll(one.names()));
-            found.add(new Found(value, serving));
+            found.add(new MatchedValue(value, serving));
         }
         return found;
     }
 
-    private Optional<Serving> serving(Project project, HardCodedValue value, ColumnReference place, Set<String> taken) {
+    private Optional<Match> serving(Project project, HardCodedValue value, ColumnReference place, Set<String> taken) {
         return project.queries().stream()
                 .filter(other -> other.sourceId().equals(place.sourceId()))
                 .flatMap(other -> served(project, other).stream()
@@ -103,7 +103,8 @@ class MatchingParameters {
         return value.holes().get(0).many();
     }
 
-    private static Stream<Serving> candidate(Project project, HardCodedValue value, Served served, Query query) {
+    private static Stream<Match> candidate(
+            Project project, HardCodedValue value, ComparedParameter served, Query query) {
         ParameterDefinition parameter = project.parameters().get(served.parameter());
         HardCodedValue.Placeholder placeholder = value.holes().get(0);
         boolean same = parameter != null
@@ -117,7 +118,7 @@ class MatchingParameters {
         List<String> names =
                 value.holes().size() == 1 ? List.of(parameter.name()) : List.of(parameter.name(), parameter.rangeEnd());
         boolean fits = parameter.many() ? !value.gapsForMany().isEmpty() : !isMany(value);
-        return fits ? Stream.of(new Serving(names, parameter.many(), query.name())) : Stream.empty();
+        return fits ? Stream.of(new Match(names, parameter.many(), query.name())) : Stream.empty();
     }
 
     private static boolean comparesAlike(HardCodedValue value, Comparison.Kind kind, ParameterDefinition parameter) {
@@ -138,14 +139,14 @@ class MatchingParameters {
                         || one.schema().equalsIgnoreCase(other.schema()));
     }
 
-    private List<Served> served(Project project, Query query) {
-        return kept.get(new Read(query.sourceId(), query.liveText()), read -> read(project, query));
+    private List<ComparedParameter> served(Project project, Query query) {
+        return kept.get(new ReadText(query.sourceId(), query.liveText()), read -> read(project, query));
     }
 
-    private List<Served> read(Project project, Query query) {
+    private List<ComparedParameter> read(Project project, Query query) {
         try {
             PreparedQuery prepared = project.prepare(query, query.liveText());
-            List<Served> served = new ArrayList<>();
+            List<ComparedParameter> served = new ArrayList<>();
             QueryPart.of(query.sourceId(), prepared).forEach(part -> read(part, served));
             return served;
         } catch (ProblemException e) {
@@ -154,12 +155,12 @@ class MatchingParameters {
         }
     }
 
-    private void read(QueryPart part, List<Served> served) {
+    private void read(QueryPart part, List<ComparedParameter> served) {
         PreparedQuery asked = part.query();
         for (String name : asked.parameterNames()) {
             ComparedColumn.of(asked.query(), asked.dialect(), facts.of(part.sourceId()), name)
                     .forEach(column -> ColumnProfiles.place(part.sourceId(), column)
-                            .ifPresent(place -> served.add(new Served(name, place, column.kind()))));
+                            .ifPresent(place -> served.add(new ComparedParameter(name, place, column.kind()))));
         }
     }
 }

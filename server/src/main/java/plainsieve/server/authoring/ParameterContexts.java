@@ -41,15 +41,15 @@ public class ParameterContexts {
 
     /** What it takes to say a parameter; no source is asked. */
     public ParameterContext toSay(Project project, ParameterDefinition parameter) {
-        return around(project, project.needs(parameter.name()), List.of());
+        return contextOf(project, project.needs(parameter.name()), List.of());
     }
 
     /** What it takes to change a parameter: also the columns of the sources that use it, of all when none does. */
     public ParameterContext toChange(Project project, ParameterDefinition parameter) {
-        return around(project, project.needs(parameter.name()), columns(project, parameter));
+        return contextOf(project, project.needs(parameter.name()), columns(project, parameter));
     }
 
-    private ParameterContext around(Project project, Set<String> needs, List<ListColumn> columns) {
+    private ParameterContext contextOf(Project project, Set<String> needs, List<ListColumn> columns) {
         return new ParameterContext(
                 project.parameters(),
                 List.copyOf(needs),

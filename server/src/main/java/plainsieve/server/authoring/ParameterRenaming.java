@@ -99,7 +99,7 @@ public class ParameterRenaming {
             return StepReferences.renamed(text, from, to);
         }
         try {
-            return RenameParameter.in(project.prepare(query, text), text, from, to);
+            return RenameParameter.apply(project.prepare(query, text), text, from, to);
         } catch (ProblemException e) {
             return text;
         }

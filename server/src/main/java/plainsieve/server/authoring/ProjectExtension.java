@@ -6,7 +6,7 @@ import plainsieve.server.project.Project;
 /** What goes out and in with a project and is looked after elsewhere, such as its stored copies. */
 public interface ProjectExtension {
     /** What stands beside the project, with its own. */
-    CompanionFiles out(String projectId, CompanionFiles beside);
+    CompanionFiles exportFiles(String projectId, CompanionFiles beside);
 
     /** Makes what queries ask before they come. */
     default void prepare(Project project, CompanionFiles beside) {
@@ -14,7 +14,7 @@ public interface ProjectExtension {
     }
 
     /** Changes what has an id that is here, adds what has not. */
-    void in(Project project, CompanionFiles beside);
+    void importFiles(Project project, CompanionFiles beside);
 
     /** Whether a source of the project comes with it, and is none of the project's own. */
     default boolean isTheirs(Project project, String sourceId) {

@@ -107,7 +107,7 @@ public class ProjectReplacement {
                                             "%s no longer has %s, and has no marker at its end: it may have been cut off."
                                                     .formatted(ProjectFolder.NAME, String.join(", ", gone)),
                                             "Deliver the whole file. If they were removed on purpose, end the file with a line “...”."))
-                            .within(id);
+                            .shiftedInto(id);
                 }
             }
         });
@@ -148,12 +148,12 @@ public class ProjectReplacement {
 
     private void bringIn(String id, ProjectFolder folder) {
         try {
-            transfer.in(id, folder.given(), ProjectTransfer.MissingSources.ADD);
+            transfer.importFiles(id, folder.given(), ProjectTransfer.MissingSources.ADD);
         } catch (NotFoundException e) {
             throw new ProblemException(
                     Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));
         } catch (ProblemException e) {
-            throw e.within(id);
+            throw e.shiftedInto(id);
         }
     }
 

@@ -59,7 +59,7 @@ public class ProjectTransfer {
         this.along = along;
     }
 
-    public ProjectFolder out(Project project) {
+    public ProjectFolder exportFiles(Project project) {
         Map<String, String> texts = new LinkedHashMap<>();
         List<QueryEntry> entries = queries(project, texts);
         ProjectFile file = new ProjectFile(
@@ -84,7 +84,7 @@ public class ProjectTransfer {
                 .toList();
         CompanionFiles beside = new CompanionFiles(new StagesFile(stages), CopiesFile.NONE, DeliveriesFile.NONE);
         for (ProjectExtension one : along) {
-            beside = one.out(project.id(), beside);
+            beside = one.exportFiles(project.id(), beside);
         }
         return new ProjectFolder(file, texts, beside);
     }
@@ -164,7 +164,7 @@ public class ProjectTransfer {
      * @throws ProblemException when something does not fit; then nothing has changed
      */
     @Transactional
-    public List<String> in(String projectId, ProjectFolder folder, MissingSources missing) {
+    public List<String> importFiles(String projectId, ProjectFolder folder, MissingSources missing) {
         ProjectFile file = folder.file();
         List<String> added = missing == MissingSources.ADD ? addSources(projects.get(projectId), file) : List.of();
         along.forEach(one -> one.prepare(projects.get(projectId), folder.beside()));
@@ -178,7 +178,7 @@ public class ProjectTransfer {
         file.reports().forEach(report -> report(withParameters, report));
         Project withReports = projects.get(projectId);
         file.drafts().forEach(draft -> draft(withReports, draft));
-        along.forEach(one -> one.in(projects.get(projectId), folder.beside()));
+        along.forEach(one -> one.importFiles(projects.get(projectId), folder.beside()));
         folder.beside().stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
         return added;
     }
@@ -207,12 +207,13 @@ public class ProjectTransfer {
         }
     }
 
-    /** What an import would change. Changes nothing. Throws as {@link #in}. */
+    /** What an import would change. Changes nothing. Throws as {@link #importFiles}. */
     @Transactional
     public List<ProjectDifference.Changed> difference(String projectId, ProjectFolder folder, MissingSources missing) {
-        ProjectFolder before = out(projects.get(projectId));
-        in(projectId, folder, missing);
-        List<ProjectDifference.Changed> changed = ProjectDifference.between(before, out(projects.get(projectId)));
+        ProjectFolder before = exportFiles(projects.get(projectId));
+        importFiles(projectId, folder, missing);
+        List<ProjectDifference.Changed> changed =
+                ProjectDifference.between(before, exportFiles(projects.get(projectId)));
         TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
         return changed;
     }

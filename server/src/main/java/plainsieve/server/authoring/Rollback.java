@@ -38,16 +38,16 @@ public class Rollback {
 
     /** What viewers have of a project, as files; its sources belong to the place. */
     public ProjectFolder given(Project project) {
-        ProjectFolder given = transfer.out(project).given();
+        ProjectFolder given = transfer.exportFiles(project).given();
         return new ProjectFolder(given.file().withoutSources(), given.texts());
     }
 
     /** The whole project, all of it or nothing. Throws {@link ProblemException} naming what of it cannot be any more. */
     @Transactional
     public void to(Project project, ProjectFolder then) {
-        ProjectFolder now = transfer.out(project);
+        ProjectFolder now = transfer.exportFiles(project);
         removeOthers(project, then.file());
-        transfer.in(project.id(), keepingDrafts(then, now), ProjectTransfer.MissingSources.LEAVE_OUT);
+        transfer.importFiles(project.id(), keepingDrafts(then, now), ProjectTransfer.MissingSources.LEAVE_OUT);
     }
 
     /**
@@ -70,9 +70,9 @@ public class Rollback {
         if (alone.parameters().size() + alone.queries().size() + alone.reports().size() == 0) {
             throw new NotFoundException(kind.name().toLowerCase(Locale.ROOT) + " in that revision", id, List.of());
         }
-        transfer.in(
+        transfer.importFiles(
                 project.id(),
-                keepingDrafts(new ProjectFolder(alone, then.texts()), transfer.out(project)),
+                keepingDrafts(new ProjectFolder(alone, then.texts()), transfer.exportFiles(project)),
                 ProjectTransfer.MissingSources.LEAVE_OUT);
     }
 

@@ -77,29 +77,29 @@ public final class RowAccessWarnings {
     }
 
     /** Whether a query holds a parameter. */
-    private enum Held {
+    private enum Enforcement {
         /** It is open, or no row comes past the parameter, or what it says cannot be read at all. */
         SURE,
         UNSURE,
         UNSAID
     }
 
-    private static Held held(Project project, Query query, ParameterDefinition definition) {
+    private static Enforcement held(Project project, Query query, ParameterDefinition definition) {
         if (definition.hold().isOpen(query.id())) {
-            return Held.SURE;
+            return Enforcement.SURE;
         }
         String name = definition.name();
         if (query.choosesSource() && query.sourceBy().equals(name)) {
-            return Held.SURE;
+            return Enforcement.SURE;
         }
         try {
             PreparedQuery prepared = project.prepare(query, query.liveText());
             if (!prepared.parameterNames().contains(name)) {
-                return Held.UNSAID;
+                return Enforcement.UNSAID;
             }
-            return MandatoryCondition.narrowedBy(prepared, name) ? Held.SURE : Held.UNSURE;
+            return MandatoryCondition.narrowedBy(prepared, name) ? Enforcement.SURE : Enforcement.UNSURE;
         } catch (ProblemException unreadable) {
-            return Held.SURE;
+            return Enforcement.SURE;
         }
     }
 

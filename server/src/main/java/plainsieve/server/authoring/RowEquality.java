@@ -18,14 +18,14 @@ public class RowEquality {
     }
 
     /** How many rows each has, and whether they are the same in any order, under the same names. */
-    public record Found(long first, long second, boolean same) {}
+    public record RowCounts(long first, long second, boolean same) {}
 
     /** @param runId by which the one that is under way is stopped */
-    public Found of(
+    public RowCounts of(
             Project project, RequestedChoices requested, String runId, RunRequest.Text first, RunRequest.Text second) {
         RowsDigest one = run(project, first, requested, runId);
         RowsDigest other = run(project, second, requested, runId);
-        return new Found(one.rows(), other.rows(), one.isAs(other));
+        return new RowCounts(one.rows(), other.rows(), one.isAs(other));
     }
 
     private RowsDigest run(Project project, RunRequest.Text text, RequestedChoices requested, String runId) {
@@ -36,7 +36,7 @@ public class RowEquality {
                         project,
                         text,
                         requested,
-                        RunRequest.Shape.ALL_ROWS,
+                        RunRequest.RowSelection.ALL_ROWS,
                         Purpose.COMPARISON,
                         Statement.NO_CAP),
                 rows);

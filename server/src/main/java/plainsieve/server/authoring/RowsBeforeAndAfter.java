@@ -35,7 +35,7 @@ class RowsBeforeAndAfter {
     }
 
     /** How far two answers are known to be the same. */
-    enum Sameness {
+    enum Equality {
         /** Every row, or every one of the first where they could not be counted. */
         ROWS,
         /** The number of rows, and the totals of their numbers. */
@@ -51,7 +51,7 @@ class RowsBeforeAndAfter {
      * @param first its first rows, which are all of them where there are no more
      * @param whole the number of all rows and their totals, where there are more and they could be counted
      */
-    record Ran(AnswerDigest first, Optional<AnswerDigest.Side> whole) {
+    record RunDigest(AnswerDigest first, Optional<AnswerDigest.Side> whole) {
         /** The most that is known of it. */
         AnswerDigest.Side side() {
             return whole.orElseGet(first::side);
@@ -62,11 +62,11 @@ class RowsBeforeAndAfter {
             return whole.isPresent() || !first.side().more();
         }
 
-        private Sameness as(Ran other) {
+        private Equality as(RunDigest other) {
             if (whole.isPresent() && other.whole.isPresent()) {
-                return sameTotals(whole.get(), other.whole.get()) ? Sameness.TOTALS : Sameness.OTHER;
+                return sameTotals(whole.get(), other.whole.get()) ? Equality.TOTALS : Equality.OTHER;
             }
-            return first.sameRowsAs(other.first) ? Sameness.ROWS : Sameness.OTHER;
+            return first.sameRowsAs(other.first) ? Equality.ROWS : Equality.OTHER;
         }
     }
 
@@ -86,33 +86,34 @@ class RowsBeforeAndAfter {
     }
 
     /** Runs the draft as it stands. Throws as {@link QueryRunner#run} when it does not run. */
-    Ran before(Project project, HardCodedValueConversion.Draft draft) {
+    RunDigest before(Project project, HardCodedValueConversion.Draft draft) {
         return run(project, draft, draft.text(), true);
     }
 
     /** Runs another text in place of the draft's. Throws as {@link QueryRunner#run} when it does not run. */
-    Ran after(Project project, HardCodedValueConversion.Draft draft, String text, Ran before) {
+    RunDigest after(Project project, HardCodedValueConversion.Draft draft, String text, RunDigest before) {
         return run(project, draft, text, before.counts());
     }
 
     /** @param before what the draft came to, which is run once more when the other is not the same */
-    Sameness compare(Project project, HardCodedValueConversion.Draft draft, Ran before, Ran after) {
-        Sameness found = before.as(after);
-        if (found != Sameness.OTHER) {
+    Equality compare(Project project, HardCodedValueConversion.Draft draft, RunDigest before, RunDigest after) {
+        Equality found = before.as(after);
+        if (found != Equality.OTHER) {
             return found;
         }
-        Ran again = after(project, draft, draft.text(), before);
-        return before.as(again) == Sameness.OTHER ? Sameness.UNKNOWN : Sameness.OTHER;
+        RunDigest again = after(project, draft, draft.text(), before);
+        return before.as(again) == Equality.OTHER ? Equality.UNKNOWN : Equality.OTHER;
     }
 
-    private Ran run(Project project, HardCodedValueConversion.Draft draft, String text, boolean counted) {
+    private RunDigest run(Project project, HardCodedValueConversion.Draft draft, String text, boolean counted) {
         AnswerDigest first = new AnswerDigest();
-        queryRunner.run(order(project, draft, text, RunRequest.Shape.ALL_ROWS), first);
-        return new Ran(first, counted && first.side().more() ? whole(project, draft, text, first) : Optional.empty());
+        queryRunner.run(order(project, draft, text, RunRequest.RowSelection.ALL_ROWS), first);
+        return new RunDigest(
+                first, counted && first.side().more() ? whole(project, draft, text, first) : Optional.empty());
     }
 
     private static RunRequest order(
-            Project project, HardCodedValueConversion.Draft draft, String text, RunRequest.Shape shape) {
+            Project project, HardCodedValueConversion.Draft draft, String text, RunRequest.RowSelection shape) {
         return new RunRequest(
                 UUID.randomUUID().toString(),
                 project.inMaking(),
@@ -130,7 +131,7 @@ class RowsBeforeAndAfter {
                 .toList();
         List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
         summed.forEach(name -> measures.add(new Measure(Measure.Function.SUM, Optional.of(name))));
-        RunRequest.Shape totals = new RunRequest.Shape(
+        RunRequest.RowSelection totals = new RunRequest.RowSelection(
                 "", new ResultShape.Totals(List.of(), measures, ResultShape.Order.KEYS), List.of());
         AnswerDigest counted = new AnswerDigest();
         try {

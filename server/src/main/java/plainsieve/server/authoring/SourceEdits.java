@@ -93,7 +93,7 @@ public class SourceEdits {
      * @param seen what the change was made from; nothing when it holds whatever that is
      * @throws plainsieve.server.project.EditConflictException when the source is another one by now
      */
-    public void change(SourceAccess access, Optional<SourceDefinitions.Seen> seen) {
+    public void change(SourceAccess access, Optional<SourceDefinitions.SeenState> seen) {
         kept.requireAllowed(access);
         kept.change(kept.completed(access), seen);
         facts.forget(access.id());
@@ -114,7 +114,7 @@ public class SourceEdits {
                     "Change the type of a column with a step, or in the query."));
         }
         SourceSettings said = folder.saying(table, column, form);
-        change(access.at(said), Optional.of(new SourceDefinitions.Seen(folder, access.limits())));
+        change(access.at(said), Optional.of(new SourceDefinitions.SeenState(folder, access.limits())));
     }
 
     /**

@@ -41,7 +41,7 @@ public class StepValues {
         return thread;
     });
     /* Wanted again at every letter that is typed, and asked once; what could not be asked is forgotten. */
-    private final AsyncCache<Seen, List<MarkOption>> kept = Caffeine.newBuilder()
+    private final AsyncCache<CacheKey, List<MarkOption>> kept = Caffeine.newBuilder()
             .expireAfterWrite(KEPT)
             .maximumSize(MOST_KEPT)
             .executor(asking)
@@ -57,19 +57,19 @@ public class StepValues {
      * @param lines the steps before the one that compares
      * @param column empty when no column is compared
      */
-    public record Where(List<String> lines, String column) {
-        public Where {
+    public record ValuePosition(List<String> lines, String column) {
+        public ValuePosition {
             lines = List.copyOf(lines);
         }
     }
 
-    private record Seen(String text, String choices, String sourceId) {}
+    private record CacheKey(String text, String choices, String sourceId) {}
 
     /**
      * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. Nobody waits long for
      * them: they are a help, without them the other offers still stand, and any value can be typed.
      */
-    public List<MarkOption> of(Project project, Query query, RequestedChoices requested, Where where) {
+    public List<MarkOption> of(Project project, Query query, RequestedChoices requested, ValuePosition where) {
         if (where.column().isEmpty() || where.lines().isEmpty()) {
             return List.of();
         }
@@ -78,7 +78,7 @@ public class StepValues {
         counted.add("total by " + StepQuoting.name(where.column()) + ": number of rows as rows_of_value");
         counted.add("first " + MOST + " rows by rows_of_value largest first");
         String text = String.join("\n", counted);
-        Seen seen = new Seen(text, requested.toString(), query.sourceId());
+        CacheKey seen = new CacheKey(text, requested.toString(), query.sourceId());
         try {
             return kept.get(seen, key -> counted(project, query, requested, text))
                     .get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
@@ -101,15 +101,15 @@ public class StepValues {
                 project,
                 new RunRequest.Text(query, text),
                 requested,
-                new RunRequest.Shape("", ResultShape.allRows(), List.of()),
+                new RunRequest.RowSelection("", ResultShape.allRows(), List.of()),
                 Purpose.LOOK,
                 MOST);
-        Counted found = new Counted();
+        ValueCounter found = new ValueCounter();
         queryRunner.run(request, found);
         return found.offers;
     }
 
-    private static final class Counted implements RunListener {
+    private static final class ValueCounter implements RunListener {
         private final List<MarkOption> offers = new ArrayList<>();
 
         @Override

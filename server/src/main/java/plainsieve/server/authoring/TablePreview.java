@@ -43,16 +43,16 @@ public class TablePreview {
     }
 
     /** @param rows each value null, a boolean, a number, or text */
-    public record Look(List<Column> columns, List<List<Object>> rows) {}
+    public record PreviewRows(List<Column> columns, List<List<Object>> rows) {}
 
     /**
      * How a query begins.
      *
      * @param parameters what its arguments are in the text
      */
-    public record Start(String text, List<ParameterDefinition> parameters) {}
+    public record QueryStart(String text, List<ParameterDefinition> parameters) {}
 
-    private static final class Collected implements RunListener {
+    private static final class RowCollector implements RunListener {
         private final List<List<Object>> rows = new ArrayList<>();
         private List<Column> columns = List.of();
 
@@ -69,25 +69,25 @@ public class TablePreview {
     }
 
     /** A table of a source, or a function. @param schema empty where there is none */
-    public record Place(String sourceId, String schema, String name) {}
+    public record TableReference(String sourceId, String schema, String name) {}
 
-    public Look of(Project project, Caller caller, Place place) {
+    public PreviewRows of(Project project, Caller caller, TableReference place) {
         String text = SelectBuilder.from(project.dialect(place.sourceId()), place.schema(), place.name())
                 .limit(Integer.toString(ROWS))
                 .text();
-        Collected collected = new Collected();
+        RowCollector collected = new RowCollector();
         statementSender.send(
                 new StatementOrigin(project, caller, place.sourceId(), "", Purpose.LOOK),
                 new Statement(text, List.of(), List.of(), ROWS),
                 collected);
-        return new Look(collected.columns, collected.rows);
+        return new PreviewRows(collected.columns, collected.rows);
     }
 
     /**
      * A text to begin with. A procedure cannot stand in a query: what it does is not known to be reading, and no filter or
      * limit can be put around it.
      */
-    public Start start(Project project, Place place, Kind kind) {
+    public QueryStart start(Project project, TableReference place, Kind kind) {
         Dialect dialect = project.dialect(place.sourceId());
         return switch (kind) {
             case TABLE ->
@@ -119,12 +119,12 @@ public class TablePreview {
         PROCEDURE
     }
 
-    private static boolean isAt(Place place, String schema, String name) {
+    private static boolean isAt(TableReference place, String schema, String name) {
         return name.equals(place.name())
                 && (place.schema().isEmpty() || place.schema().equals(schema));
     }
 
-    private static Start table(Catalog.Table table, String schema, Dialect dialect) {
+    private static QueryStart table(Catalog.Table table, String schema, Dialect dialect) {
         StringBuilder text = new StringBuilder("select ");
         int line = text.length();
         for (int i = 0; i < table.columns().size(); i++) {
@@ -138,10 +138,10 @@ public class TablePreview {
             line += column.length();
         }
         String from = schema(schema, dialect) + plain(table.name(), dialect);
-        return new Start(text.append("\nfrom ").append(from).toString(), List.of());
+        return new QueryStart(text.append("\nfrom ").append(from).toString(), List.of());
     }
 
-    private static Start function(Catalog.Function found, String schema, Dialect dialect) {
+    private static QueryStart function(Catalog.Function found, String schema, Dialect dialect) {
         Map<String, ParameterDefinition> parameters = new LinkedHashMap<>();
         for (String argument : found.arguments()) {
             String word =
@@ -156,7 +156,7 @@ public class TablePreview {
         }
         String arguments = parameters.keySet().stream().map(name -> ":" + name).collect(Collectors.joining(", "));
         String path = schema(schema, dialect) + plain(found.name(), dialect);
-        return new Start("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(parameters.values()));
+        return new QueryStart("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(parameters.values()));
     }
 
     /** The schema in which databases look first goes without saying. */

@@ -15,11 +15,11 @@ final class ColumnTypeWidening {
     private ColumnTypeWidening() {}
 
     /** The part under another name, so that nobody who reads it is disturbed. @param types of each column; empty for what it has */
-    static CopyPartitions.Part widened(
-            Path folder, CopyPartitions.Part part, List<String> columns, List<String> types, long job)
+    static CopyPartitions.Partition widened(
+            Path folder, CopyPartitions.Partition part, List<String> columns, List<String> types, long job)
             throws IOException {
         String name = part.file().substring(0, part.file().indexOf('.'));
-        CopyPartitions.Part wide = new CopyPartitions.Part(
+        CopyPartitions.Partition wide = new CopyPartitions.Partition(
                 "%s.%d.wide.parquet".formatted(name, job), part.key(), part.rows(), part.mark());
         String select = IntStream.range(0, columns.size())
                 .mapToObj(i -> types.get(i).isEmpty()

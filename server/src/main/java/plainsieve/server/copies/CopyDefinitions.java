@@ -17,18 +17,18 @@ import plainsieve.server.schedules.ScheduleEntry;
 class CopyDefinitions {
     private final CopyRecords records;
     private final StoredForms forms;
-    private final ParsedRowCache<CopyRow, Kept> read;
+    private final ParsedRowCache<CopyRow, ProjectCopy> read;
 
     CopyDefinitions(CopyRecords records, StoredForms forms) {
         this.records = records;
         this.forms = forms;
-        this.read = new ParsedRowCache<>(row -> new Kept(row.projectId(), copy(row)));
+        this.read = new ParsedRowCache<>(row -> new ProjectCopy(row.projectId(), copy(row)));
     }
 
     /** A copy and the project that it belongs to. */
-    record Kept(String projectId, StoredCopy copy) {}
+    record ProjectCopy(String projectId, StoredCopy copy) {}
 
-    List<Kept> all() {
+    List<ProjectCopy> all() {
         return read.of(records.all());
     }
 

@@ -145,12 +145,12 @@ public class CopyEdits {
 
     private void requireNoCircle(String projectId, StoredCopy copy) {
         Set<String> seen = new HashSet<>(Set.of(copy.id()));
-        Optional<String> behind = copy.schedule().behind();
+        Optional<String> behind = copy.schedule().prerequisite();
         while (behind.isPresent()) {
             if (!seen.add(behind.get())) {
                 throw refused("A copy cannot be refreshed after itself.", "Give one of them times of its own.");
             }
-            behind = storedCopies.get(projectId, behind.get()).schedule().behind();
+            behind = storedCopies.get(projectId, behind.get()).schedule().prerequisite();
         }
     }
 
@@ -164,7 +164,7 @@ public class CopyEdits {
      */
     public void remove(Project project, String id) {
         StoredCopy copy = storedCopies.get(project.id(), id);
-        List<String> needing = new ArrayList<>(jobRunner.behind(project.id(), StoredCopy.KIND, id));
+        List<String> needing = new ArrayList<>(jobRunner.dependentsOf(project.id(), StoredCopy.KIND, id));
         project.queries().stream()
                 .filter(query -> query.asked().copy().equals(id))
                 .forEach(query -> needing.add(query.name()));

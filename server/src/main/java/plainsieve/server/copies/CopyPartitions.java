@@ -23,7 +23,7 @@ import plainsieve.sources.files.PartManifest;
  * @param asOf when its rows were asked for
  * @param types the type of each column, as it is called in SQL; the columns in the order of the answer
  */
-record CopyPartitions(long job, Instant asOf, List<String> columns, List<String> types, List<Part> parts) {
+record CopyPartitions(long job, Instant asOf, List<String> columns, List<String> types, List<Partition> parts) {
     /** What waits for somebody to look at it. */
     static final String KEPT_BACK = "_kept";
 
@@ -41,7 +41,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
      * @param key the first day of what it has, empty for rows without one and for what is not cut
      * @param mark tells whether its rows are otherwise at the source; empty for what is not cut
      */
-    record Part(String file, String key, long rows, String mark) {}
+    record Partition(String file, String key, long rows, String mark) {}
 
     /** Names of columns as they are kept: on one line each. */
     static List<String> plain(List<String> names) {
@@ -49,24 +49,24 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
     }
 
     long rows() {
-        return parts.stream().mapToLong(Part::rows).sum();
+        return parts.stream().mapToLong(Partition::rows).sum();
     }
 
-    Map<String, Part> byKey() {
-        return parts.stream().collect(Collectors.toMap(Part::key, part -> part));
+    Map<String, Partition> byKey() {
+        return parts.stream().collect(Collectors.toMap(Partition::key, part -> part));
     }
 
     /** What is in place; nothing when there is none yet. */
-    static Optional<CopyPartitions> in(Path folder) {
-        return read(folder.resolve(PartManifest.NAME));
+    static Optional<CopyPartitions> read(Path folder) {
+        return parse(folder.resolve(PartManifest.NAME));
     }
 
     /** What waits for somebody to look at it. */
     static Optional<CopyPartitions> keptBackIn(Path folder) {
-        return read(folder.resolve(KEPT_BACK));
+        return parse(folder.resolve(KEPT_BACK));
     }
 
-    private static Optional<CopyPartitions> read(Path file) {
+    private static Optional<CopyPartitions> parse(Path file) {
         try {
             return Files.exists(file) ? Optional.of(of(Files.readAllLines(file))) : Optional.empty();
         } catch (IOException e) {
@@ -75,22 +75,22 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
     }
 
     private static CopyPartitions of(List<String> lines) {
-        List<Part> parts = new ArrayList<>();
+        List<Partition> parts = new ArrayList<>();
         for (String line : lines) {
             if (!line.startsWith("#") && !line.isBlank()) {
                 String[] fields = line.split(TAB, -1);
-                parts.add(new Part(fields[0], fields[1], Long.parseLong(fields[2]), fields[3]));
+                parts.add(new Partition(fields[0], fields[1], Long.parseLong(fields[2]), fields[3]));
             }
         }
         return new CopyPartitions(
-                Long.parseLong(said(lines, "job").get(0)),
-                Instant.parse(said(lines, "as of").get(0)),
-                said(lines, "columns"),
-                said(lines, "types"),
+                Long.parseLong(describe(lines, "job").get(0)),
+                Instant.parse(describe(lines, "as of").get(0)),
+                describe(lines, "columns"),
+                describe(lines, "types"),
                 parts);
     }
 
-    private static List<String> said(List<String> lines, String what) {
+    private static List<String> describe(List<String> lines, String what) {
         String begins = "# " + what + TAB;
         return lines.stream()
                 .filter(line -> line.startsWith(begins))

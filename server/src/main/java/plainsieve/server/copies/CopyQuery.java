@@ -53,26 +53,31 @@ class CopyQuery {
      * @param columns of the answer
      * @param byKey what tells each from how it was, by its first day; rows without one under an empty key
      */
-    record Marks(List<String> columns, Map<String, String> byKey) {}
+    record PartitionMarks(List<String> columns, Map<String, String> byKey) {}
 
     /**
      * What tells each part at the source from how it was: how many rows there are, the sums of whole and exact numbers, and the
      * least and the greatest of what else can be compared.
      */
-    Marks marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
-        Columns columns = new Columns(stop);
-        run(project, copy, new RunRequest.Shape("", ResultShape.allRows(), List.of()), 1, columns);
+    PartitionMarks marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
+        ColumnCollector columns = new ColumnCollector(stop);
+        run(project, copy, new RunRequest.RowSelection("", ResultShape.allRows(), List.of()), 1, columns);
         List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
         columns.found.forEach(column -> measures.addAll(measures(column)));
         ResultShape shape = ResultShape.totals(List.of(parts.key()), measures, ResultShape.Order.KEYS);
         Map<String, String> marks = new LinkedHashMap<>();
-        run(project, copy, new RunRequest.Shape("", shape, List.of()), Statement.NO_CAP, new Stoppable(stop) {
-            @Override
-            public void row(Object[] values) {
-                marks.put(day(values[0]), Arrays.toString(Arrays.copyOfRange(values, 1, values.length)));
-            }
-        });
-        return new Marks(columns.found.stream().map(Column::name).toList(), marks);
+        run(
+                project,
+                copy,
+                new RunRequest.RowSelection("", shape, List.of()),
+                Statement.NO_CAP,
+                new CancellableRun(stop) {
+                    @Override
+                    public void row(Object[] values) {
+                        marks.put(day(values[0]), Arrays.toString(Arrays.copyOfRange(values, 1, values.length)));
+                    }
+                });
+        return new PartitionMarks(columns.found.stream().map(Column::name).toList(), marks);
     }
 
     /* A sum of binary fractions depends on the order in which they are met. */
@@ -99,7 +104,7 @@ class CopyQuery {
     }
 
     /** Rows that have come. */
-    record Rows(StagedRows staged, long count) implements AutoCloseable {
+    record FetchedRows(StagedRows staged, long count) implements AutoCloseable {
         @Override
         public void close() throws IOException {
             staged.close();
@@ -107,7 +112,7 @@ class CopyQuery {
     }
 
     /** All rows, or those of one part. The caller closes them. @param key of the part; nothing for all rows */
-    Rows rows(Project project, StoredCopy copy, Optional<String> key, Cancellation stop) throws IOException {
+    FetchedRows rows(Project project, StoredCopy copy, Optional<String> key, Cancellation stop) throws IOException {
         List<RunRequest.ColumnFilter> filters = key
                 .map(day -> new RunRequest.ColumnFilter(
                         copy.parts().orElseThrow().key(),
@@ -115,10 +120,15 @@ class CopyQuery {
                         day.isEmpty() ? new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true) : ChoiceText.of(day)))
                 .stream()
                 .toList();
-        Staging staging = new Staging(stop);
+        RowStager staging = new RowStager(stop);
         try {
-            run(project, copy, new RunRequest.Shape("", ResultShape.allRows(), filters), Statement.NO_CAP, staging);
-            return new Rows(staging.rows, staging.count);
+            run(
+                    project,
+                    copy,
+                    new RunRequest.RowSelection("", ResultShape.allRows(), filters),
+                    Statement.NO_CAP,
+                    staging);
+            return new FetchedRows(staging.rows, staging.count);
         } catch (UncheckedIOException e) {
             staging.abandon();
             throw e.getCause();
@@ -128,8 +138,8 @@ class CopyQuery {
         }
     }
 
-    private void run(Project project, StoredCopy copy, RunRequest.Shape shape, long cap, RunListener listener) {
-        Project live = project.in(Stage.LIVE);
+    private void run(Project project, StoredCopy copy, RunRequest.RowSelection shape, long cap, RunListener listener) {
+        Project live = project.inStage(Stage.LIVE);
         queryRunner.run(
                 new RunRequest(
                         UUID.randomUUID().toString(),
@@ -143,10 +153,10 @@ class CopyQuery {
     }
 
     /** A run that stops when the whole does. */
-    private abstract static class Stoppable implements RunListener {
+    private abstract static class CancellableRun implements RunListener {
         private final Cancellation whole;
 
-        Stoppable(Cancellation whole) {
+        CancellableRun(Cancellation whole) {
             this.whole = whole;
         }
 
@@ -162,10 +172,10 @@ class CopyQuery {
         }
     }
 
-    private static final class Columns extends Stoppable {
+    private static final class ColumnCollector extends CancellableRun {
         private List<Column> found = List.of();
 
-        Columns(Cancellation whole) {
+        ColumnCollector(Cancellation whole) {
             super(whole);
         }
 
@@ -175,11 +185,11 @@ class CopyQuery {
         }
     }
 
-    private final class Staging extends Stoppable {
+    private final class RowStager extends CancellableRun {
         private StagedRows rows;
         private long count;
 
-        Staging(Cancellation whole) {
+        RowStager(Cancellation whole) {
             super(whole);
         }
 

@@ -55,7 +55,7 @@ class CopyRefresh {
      * @param before what viewers ask now; nothing when there is none yet
      * @param job its number, which stands in every file that it makes
      */
-    private record Work(
+    private record RefreshTask(
             Project project,
             StoredCopy copy,
             Path folder,
@@ -64,8 +64,8 @@ class CopyRefresh {
             Cancellation stop) {}
 
     /** The state that is being made: its columns, and each part with the types that it is written in. */
-    private static final class Being {
-        private final Map<CopyPartitions.Part, List<String>> parts = new LinkedHashMap<>();
+    private static final class NewState {
+        private final Map<CopyPartitions.Partition, List<String>> parts = new LinkedHashMap<>();
         private List<String> columns = List.of();
 
         /* Nothing where no part had a value yet. */
@@ -73,11 +73,11 @@ class CopyRefresh {
     }
 
     JobOutcome refresh(Project project, StoredCopy copy, Path folder, long job, Cancellation stop) {
-        Optional<CopyPartitions> before = CopyPartitions.in(folder);
+        Optional<CopyPartitions> before = CopyPartitions.read(folder);
         if (before.filter(parts -> parts.job() == job).isPresent()) {
-            return new JobOutcome.Done(before.get().rows(), "");
+            return new JobOutcome.Succeeded(before.get().rows(), "");
         }
-        Work work = new Work(project, copy, folder, before, job, stop);
+        RefreshTask work = new RefreshTask(project, copy, folder, before, job, stop);
         try {
             Files.createDirectories(folder);
             clean(work, before);
@@ -96,23 +96,23 @@ class CopyRefresh {
                 e);
     }
 
-    private JobOutcome whole(Work work) throws IOException {
+    private JobOutcome whole(RefreshTask work) throws IOException {
         Instant asked = clock.instant();
-        Being being = new Being();
+        NewState being = new NewState();
         write(work, Optional.empty(), "", being);
         return put(work, asked, being);
     }
 
-    private JobOutcome inParts(Work work, StoredCopy.Parts parts) throws IOException {
+    private JobOutcome inParts(RefreshTask work, StoredCopy.Parts parts) throws IOException {
         Instant asked = clock.instant();
-        CopyQuery.Marks marks = copyQuery.marks(work.project(), work.copy(), parts, work.stop());
+        CopyQuery.PartitionMarks marks = copyQuery.marks(work.project(), work.copy(), parts, work.stop());
         // Of an answer that has other columns by now nothing can stay.
         Optional<CopyPartitions> before =
                 work.before().filter(state -> state.columns().equals(CopyPartitions.plain(marks.columns())));
-        Map<String, CopyPartitions.Part> known =
+        Map<String, CopyPartitions.Partition> known =
                 before.map(CopyPartitions::byKey).orElse(Map.of());
         String again = firstAgain(parts);
-        Being being = new Being();
+        NewState being = new NewState();
         before.ifPresent(state -> {
             being.columns = state.columns();
             being.types = state.types();
@@ -120,7 +120,7 @@ class CopyRefresh {
         for (Map.Entry<String, String> now : marks.byKey().entrySet()) {
             String key = now.getKey();
             String mark = digest(now.getValue());
-            CopyPartitions.Part former = known.get(key);
+            CopyPartitions.Partition former = known.get(key);
             if (former != null && former.mark().equals(mark) && key.compareTo(again) < 0) {
                 being.parts.put(former, before.orElseThrow().types());
             } else {
@@ -153,8 +153,8 @@ class CopyRefresh {
     }
 
     /** @param key of a part; nothing for all rows */
-    private void write(Work work, Optional<String> key, String mark, Being being) throws IOException {
-        try (CopyQuery.Rows rows = copyQuery.rows(work.project(), work.copy(), key, work.stop())) {
+    private void write(RefreshTask work, Optional<String> key, String mark, NewState being) throws IOException {
+        try (CopyQuery.FetchedRows rows = copyQuery.rows(work.project(), work.copy(), key, work.stop())) {
             being.columns = rows.staged().names();
             being.types = StoredType.wide(being.types, rows.staged().types());
             String name = key.filter(day -> !day.isEmpty()).orElse(key.isEmpty() ? "all" : "without");
@@ -163,14 +163,14 @@ class CopyRefresh {
             rows.staged()
                     .write(path, being.types, Map.of("as of", clock.instant().toString()));
             CopyPartitions.onDisk(path);
-            being.parts.put(new CopyPartitions.Part(file, key.orElse(""), rows.count(), mark), being.types);
+            being.parts.put(new CopyPartitions.Partition(file, key.orElse(""), rows.count(), mark), being.types);
         }
     }
 
     /** All parts in the types that all of them together need. */
-    private static List<CopyPartitions.Part> alike(Work work, Being being) throws IOException {
-        List<CopyPartitions.Part> parts = new ArrayList<>();
-        for (Map.Entry<CopyPartitions.Part, List<String>> part : being.parts.entrySet()) {
+    private static List<CopyPartitions.Partition> alike(RefreshTask work, NewState being) throws IOException {
+        List<CopyPartitions.Partition> parts = new ArrayList<>();
+        for (Map.Entry<CopyPartitions.Partition, List<String>> part : being.parts.entrySet()) {
             boolean narrow = !part.getValue().equals(being.types);
             parts.add(
                     narrow
@@ -181,24 +181,24 @@ class CopyRefresh {
         return parts;
     }
 
-    private JobOutcome put(Work work, Instant asked, Being being) throws IOException {
+    private JobOutcome put(RefreshTask work, Instant asked, NewState being) throws IOException {
         CopyPartitions now = new CopyPartitions(work.job(), asked, being.columns, being.types, alike(work, being));
         long before = work.before().map(CopyPartitions::rows).orElse(0L);
         if (now.rows() < before * SUDDEN) {
             now.put(work.folder(), CopyPartitions.KEPT_BACK);
             long fewer = Math.round(100.0 * (before - now.rows()) / before);
-            return new JobOutcome.KeptBack(
+            return new JobOutcome.HeldForReview(
                     now.rows(),
                     "It has %d %% fewer rows than the one before, %,d instead of %,d."
                             .formatted(fewer, now.rows(), before));
         }
         now.put(work.folder(), PartManifest.NAME);
         Files.deleteIfExists(work.folder().resolve(CopyPartitions.KEPT_BACK));
-        return new JobOutcome.Done(now.rows(), "");
+        return new JobOutcome.Succeeded(now.rows(), "");
     }
 
     /** Removes files of neither this state nor what waits: whoever still reads those before has had a whole refresh's time. */
-    private static void clean(Work work, Optional<CopyPartitions> before) throws IOException {
+    private static void clean(RefreshTask work, Optional<CopyPartitions> before) throws IOException {
         Set<String> used = new HashSet<>();
         Stream.concat(before.stream(), CopyPartitions.keptBackIn(work.folder()).stream())
                 .flatMap(state -> state.parts().stream())

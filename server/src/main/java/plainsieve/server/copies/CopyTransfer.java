@@ -28,7 +28,7 @@ class CopyTransfer implements ProjectExtension {
     }
 
     @Override
-    public CompanionFiles out(String projectId, CompanionFiles beside) {
+    public CompanionFiles exportFiles(String projectId, CompanionFiles beside) {
         return beside.with(new CopiesFile(
                 storedCopies.of(projectId).stream().map(CopyDefinitions::entry).toList()));
     }
@@ -41,7 +41,7 @@ class CopyTransfer implements ProjectExtension {
     }
 
     @Override
-    public void in(Project project, CompanionFiles beside) {
+    public void importFiles(Project project, CompanionFiles beside) {
         List<CopiesFile.CopyEntry> entries = beside.copies().copies();
         // One may be made after another that comes behind it.
         entries.stream()

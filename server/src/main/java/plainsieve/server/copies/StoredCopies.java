@@ -47,7 +47,7 @@ public class StoredCopies implements JobHandler {
     public List<StoredCopy> of(String projectId) {
         return kept.all().stream()
                 .filter(one -> one.projectId().equals(projectId))
-                .map(CopyDefinitions.Kept::copy)
+                .map(CopyDefinitions.ProjectCopy::copy)
                 .toList();
     }
 
@@ -98,7 +98,7 @@ public class StoredCopies implements JobHandler {
 
     /** What viewers ask; nothing before it was made. */
     public Optional<State> state(String projectId, StoredCopy copy) {
-        return CopyPartitions.in(folder(projectId, copy)).map(State::of);
+        return CopyPartitions.read(folder(projectId, copy)).map(State::of);
     }
 
     /** What waits for somebody to look at it. */
@@ -110,7 +110,7 @@ public class StoredCopies implements JobHandler {
     public Optional<Instant> asOf(Project project, Report report) {
         Optional<String> source = source(project);
         List<Query> asking = report.queryIds().stream()
-                .map(project.in(Stage.LIVE)::asked)
+                .map(project.inStage(Stage.LIVE)::asked)
                 .filter(query -> source.filter(query.sourceId()::equals).isPresent())
                 .toList();
         return asking.isEmpty()
@@ -162,44 +162,44 @@ public class StoredCopies implements JobHandler {
     }
 
     @Override
-    public List<Planned> planned() {
+    public List<ScheduledJob> scheduled() {
         return kept.all().stream()
                 .flatMap(one -> planned(one.projectId(), one.copy()).stream())
                 .toList();
     }
 
-    private static Optional<Planned> planned(String projectId, StoredCopy copy) {
+    private static Optional<ScheduledJob> planned(String projectId, StoredCopy copy) {
         return copy.schedule()
                 .times()
                 .filter(times -> !copy.paused())
-                .map(times -> new Planned(projectId, copy.id(), times, copy.since()));
+                .map(times -> new ScheduledJob(projectId, copy.id(), times, copy.since()));
     }
 
     @Override
-    public JobOutcome work(String projectId, String thing, long job, Cancellation stop) {
+    public JobOutcome run(String projectId, String thing, long job, Cancellation stop) {
         Optional<StoredCopy> copy = find(projectId, thing);
         if (copy.isEmpty()) {
-            return new JobOutcome.Left("There is no such copy any more.");
+            return new JobOutcome.Skipped("There is no such copy any more.");
         }
         return copyRefresh.refresh(projects.get(projectId), copy.get(), folder(projectId, copy.get()), job, stop);
     }
 
     @Override
-    public List<String> behind(String projectId, String kind, String thing) {
-        return kind.equals(StoredCopy.KIND) ? behind(projectId, thing) : List.of();
+    public List<String> dependentsOf(String projectId, String kind, String thing) {
+        return kind.equals(StoredCopy.KIND) ? dependentsOf(projectId, thing) : List.of();
     }
 
-    private List<String> behind(String projectId, String thing) {
+    private List<String> dependentsOf(String projectId, String thing) {
         return of(projectId).stream()
                 .filter(copy -> !copy.paused()
-                        && copy.schedule().behind().filter(thing::equals).isPresent())
+                        && copy.schedule().prerequisite().filter(thing::equals).isPresent())
                 .map(StoredCopy::id)
                 .toList();
     }
 
     /** The copies whose rows its query takes. */
     @Override
-    public Set<String> before(String projectId, String thing) {
+    public Set<String> prerequisites(String projectId, String thing) {
         Optional<StoredCopy> copy = find(projectId, thing);
         if (copy.isEmpty()) {
             return Set.of();

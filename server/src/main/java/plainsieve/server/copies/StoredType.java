@@ -43,7 +43,7 @@ final class StoredType {
         if (one.equals(BINARY) || other.equals(BINARY)) {
             return BINARY;
         }
-        int behind = Math.max(behind(one), behind(other));
+        int behind = Math.max(rank(one), rank(other));
         int before = Math.max(before(one), before(other));
         return before + behind <= MOST_DIGITS ? "decimal(%d, %d)".formatted(before + behind, behind) : TEXT;
     }
@@ -54,7 +54,7 @@ final class StoredType {
                 || DECIMAL.matcher(type).matches();
     }
 
-    private static int behind(String type) {
+    private static int rank(String type) {
         Matcher decimal = DECIMAL.matcher(type);
         return decimal.matches() ? Integer.parseInt(decimal.group(2)) : 0;
     }

@@ -45,15 +45,15 @@ class AttachmentBuilder {
     }
 
     /** @param notes of what does not go along */
-    record Attached(List<EmailMessage.Attached> files, List<String> notes) {}
+    record BuiltAttachments(List<EmailMessage.Attachment> files, List<String> notes) {}
 
     /** Throws as any run. */
-    Attached of(ReportEmailComposer.Wanted wanted, List<Delivery.Attachment> attachments) {
-        List<EmailMessage.Attached> files = new ArrayList<>();
+    BuiltAttachments of(ReportEmailComposer.EmailRequest wanted, List<Delivery.Attachment> attachments) {
+        List<EmailMessage.Attachment> files = new ArrayList<>();
         List<String> notes = new ArrayList<>();
         long left = settings.mostAttached().toBytes();
         for (Delivery.Attachment attachment : attachments) {
-            Optional<EmailMessage.Attached> file = file(wanted, attachment, left);
+            Optional<EmailMessage.Attachment> file = file(wanted, attachment, left);
             if (file.isEmpty()) {
                 notes.add("“%s” as %s is larger than the %s that mails take: download it from the report."
                         .formatted(
@@ -65,15 +65,15 @@ class AttachmentBuilder {
                 left -= file.get().bytes().length;
             }
         }
-        return new Attached(files, notes);
+        return new BuiltAttachments(files, notes);
     }
 
     private static String inWords(DataSize size) {
         return size.toMegabytes() > 0 ? size.toMegabytes() + " MB" : size.toKilobytes() + " kB";
     }
 
-    private Optional<EmailMessage.Attached> file(
-            ReportEmailComposer.Wanted wanted, Delivery.Attachment attachment, long most) {
+    private Optional<EmailMessage.Attachment> file(
+            ReportEmailComposer.EmailRequest wanted, Delivery.Attachment attachment, long most) {
         View view = wanted.report().view(attachment.viewId());
         String run = UUID.randomUUID().toString();
         RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
@@ -81,7 +81,7 @@ class AttachmentBuilder {
                 wanted.project(),
                 wanted.report(),
                 wanted.choices(),
-                ReportRunRequests.Asked.first(run, text, view, ViewPart.MAIN));
+                ReportRunRequests.ViewRequest.first(run, text, view, ViewPart.MAIN));
         QuestionRenderer.Question question =
                 questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         FileHeader header = FileHeader.of(
@@ -96,7 +96,7 @@ class AttachmentBuilder {
                         clock.instant().toString().substring(0, 10),
                         attachment.format().extension());
         Downloads.Download download = downloads.order(request, attachment.format(), header, name);
-        Bounded bytes = new Bounded(most);
+        SizeLimitedStream bytes = new SizeLimitedStream(most);
         try {
             downloads.write(download, bytes);
         } catch (IOException e) {
@@ -108,17 +108,17 @@ class AttachmentBuilder {
         }
         return bytes.isFull
                 ? Optional.empty()
-                : Optional.of(
-                        new EmailMessage.Attached(name, attachment.format().mediaType(), bytes.written.toByteArray()));
+                : Optional.of(new EmailMessage.Attachment(
+                        name, attachment.format().mediaType(), bytes.written.toByteArray()));
     }
 
     /** Takes so many bytes and no more. */
-    private static final class Bounded extends OutputStream {
+    private static final class SizeLimitedStream extends OutputStream {
         private final ByteArrayOutputStream written = new ByteArrayOutputStream();
         private final long most;
         private boolean isFull;
 
-        Bounded(long most) {
+        SizeLimitedStream(long most) {
             this.most = most;
         }
 

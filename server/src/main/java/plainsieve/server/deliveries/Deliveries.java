@@ -36,7 +36,7 @@ public class Deliveries implements JobHandler {
     public List<Delivery> of(String projectId) {
         return kept.all().stream()
                 .filter(one -> one.projectId().equals(projectId))
-                .map(DeliveryDefinitions.Kept::delivery)
+                .map(DeliveryDefinitions.ProjectDelivery::delivery)
                 .toList();
     }
 
@@ -63,7 +63,7 @@ public class Deliveries implements JobHandler {
 
     /** The columns of a query whose rows could say who gets it. Throws as any run. */
     public List<Column> columns(Project project, String id, String queryId) {
-        return recipientResolver.columns(project.in(Stage.LIVE), get(project.id(), id), queryId);
+        return recipientResolver.columns(project.inStage(Stage.LIVE), get(project.id(), id), queryId);
     }
 
     @Override
@@ -72,44 +72,45 @@ public class Deliveries implements JobHandler {
     }
 
     @Override
-    public List<Planned> planned() {
+    public List<ScheduledJob> scheduled() {
         return kept.all().stream()
                 .flatMap(one -> planned(one.projectId(), one.delivery()).stream())
                 .toList();
     }
 
-    private static Optional<Planned> planned(String projectId, Delivery delivery) {
+    private static Optional<ScheduledJob> planned(String projectId, Delivery delivery) {
         return delivery.schedule()
                 .times()
                 .filter(times -> !delivery.paused())
-                .map(times -> new Planned(projectId, delivery.id(), times, delivery.since()));
+                .map(times -> new ScheduledJob(projectId, delivery.id(), times, delivery.since()));
     }
 
     @Override
-    public JobOutcome work(String projectId, String thing, long job, Cancellation stop) {
+    public JobOutcome run(String projectId, String thing, long job, Cancellation stop) {
         Optional<Delivery> delivery = find(projectId, thing);
         return delivery.isEmpty()
-                ? new JobOutcome.Left("There is no such delivery any more.")
+                ? new JobOutcome.Skipped("There is no such delivery any more.")
                 : deliverySender.post(projects.get(projectId), delivery.get(), job, stop);
     }
 
     @Override
-    public void givenUp(long job) {
+    public void onGivenUp(long job) {
         deliverySender.giveUp(job);
     }
 
     /** Those that are sent once a copy was made. */
     @Override
-    public List<String> behind(String projectId, String kind, String thing) {
+    public List<String> dependentsOf(String projectId, String kind, String thing) {
         return of(projectId).stream()
                 .filter(one -> kind.equals(StoredCopy.KIND) && !one.paused())
-                .filter(one -> one.schedule().behind().filter(thing::equals).isPresent())
+                .filter(one ->
+                        one.schedule().prerequisite().filter(thing::equals).isPresent())
                 .map(Delivery::id)
                 .toList();
     }
 
     @Override
-    public Set<String> before(String projectId, String thing) {
+    public Set<String> prerequisites(String projectId, String thing) {
         return Set.of();
     }
 }

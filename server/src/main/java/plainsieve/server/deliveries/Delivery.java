@@ -37,7 +37,7 @@ public record Delivery(
      * @param choices what the report's parameters open with, worked out when it is sent; others open as ever
      */
     public record Content(
-            String reportId, Map<String, DefaultDefinition> choices, Only only, List<Attachment> attached) {
+            String reportId, Map<String, DefaultDefinition> choices, SendCondition only, List<Attachment> attached) {
         public Content {
             choices = Collections.unmodifiableMap(new LinkedHashMap<>(choices));
             attached = List.copyOf(attached);
@@ -51,8 +51,8 @@ public record Delivery(
     public sealed interface Recipients {}
 
     /** @param who addresses, names of people, and groups as {@code group:name} */
-    public record Named(List<String> who) implements Recipients {
-        public Named {
+    public record NamedRecipients(List<String> who) implements Recipients {
+        public NamedRecipients {
             who = List.copyOf(who);
         }
     }
@@ -70,13 +70,14 @@ public record Delivery(
     }
 
     /** When it is sent at all. */
-    public sealed interface Only {}
+    public sealed interface SendCondition {}
 
-    public record Always() implements Only {}
+    public record Unconditional() implements SendCondition {}
 
     /** Only when a view has rows. */
-    public record AnyRows(String viewId) implements Only {}
+    public record HasRows(String viewId) implements SendCondition {}
 
     /** Only when a figure passes a value. @param label of the figure. @param above whether it must be above it, not below */
-    public record Passes(String viewId, String label, boolean above, BigDecimal value) implements Only {}
+    public record FigureThreshold(String viewId, String label, boolean above, BigDecimal value)
+            implements SendCondition {}
 }

@@ -35,7 +35,7 @@ class DeliveryCheck {
     void require(Project project, Delivery delivery) {
         Report report = project.report(delivery.content().reportId());
         delivery.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
-        delivery.schedule().behind().ifPresent(behind -> storedCopies.get(project.id(), behind));
+        delivery.schedule().prerequisite().ifPresent(behind -> storedCopies.get(project.id(), behind));
         delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
         only(report, delivery.content().only());
         if (delivery.content().attached().size() > MOST_ATTACHED) {
@@ -52,7 +52,8 @@ class DeliveryCheck {
         if (delivery.to() instanceof Delivery.EachRow each) {
             project.query(each.queryId());
             each.choices().keySet().forEach(name -> requireOf(project, report, name));
-        } else if (delivery.to() instanceof Delivery.Named named && named.who().size() > MOST_NAMED) {
+        } else if (delivery.to() instanceof Delivery.NamedRecipients named
+                && named.who().size() > MOST_NAMED) {
             throw refused("More than %d are named.".formatted(MOST_NAMED), "Take them from the rows of a query.");
         }
     }
@@ -70,7 +71,7 @@ class DeliveryCheck {
     void requireChoices(Project project, Delivery delivery) {
         Set<String> said = delivery.content().choices().keySet();
         Report report = project.report(delivery.content().reportId());
-        Project live = project.in(Stage.LIVE, delivery.content().choices()).opening(report);
+        Project live = project.inStage(Stage.LIVE, delivery.content().choices()).opening(report);
         Caller caller = Caller.of("delivery", Role.AUTHOR);
         choiceResolver
                 .choose(live, said, RequestedChoices.of(caller, project.parametersOf(report), Map.of()))
@@ -84,10 +85,10 @@ class DeliveryCheck {
                 });
     }
 
-    private static void only(Report report, Delivery.Only only) {
-        if (only instanceof Delivery.AnyRows any) {
+    private static void only(Report report, Delivery.SendCondition only) {
+        if (only instanceof Delivery.HasRows any) {
             report.view(any.viewId());
-        } else if (only instanceof Delivery.Passes passes) {
+        } else if (only instanceof Delivery.FigureThreshold passes) {
             boolean has = report.view(passes.viewId()).shown().measures().stream()
                     .anyMatch(figure -> figure.label().equalsIgnoreCase(passes.label()));
             if (!has) {

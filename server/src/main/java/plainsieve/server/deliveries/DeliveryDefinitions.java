@@ -32,7 +32,7 @@ class DeliveryDefinitions {
 
     private final DeliveryRecords records;
     private final StoredForms forms;
-    private final ParsedRowCache<DeliveryRow, Kept> read;
+    private final ParsedRowCache<DeliveryRow, ProjectDelivery> read;
 
     DeliveryDefinitions(DeliveryRecords records, StoredForms forms) {
         this.records = records;
@@ -41,14 +41,14 @@ class DeliveryDefinitions {
     }
 
     /** A delivery and the project that it belongs to. */
-    record Kept(String projectId, Delivery delivery) {}
+    record ProjectDelivery(String projectId, Delivery delivery) {}
 
-    List<Kept> all() {
+    List<ProjectDelivery> all() {
         return read.of(records.all());
     }
 
-    private Kept kept(DeliveryRow row) {
-        return new Kept(
+    private ProjectDelivery kept(DeliveryRow row) {
+        return new ProjectDelivery(
                 row.projectId(),
                 delivery(
                         forms.readRecord(row.definition(), DeliveryEntry.class),
@@ -95,21 +95,21 @@ class DeliveryDefinitions {
     private static Delivery.Recipients to(DeliveryEntry entry) {
         EachEntry each = entry.each();
         return each == null
-                ? new Delivery.Named(entry.to())
+                ? new Delivery.NamedRecipients(entry.to())
                 : new Delivery.EachRow(each.query(), each.address(), each.choices());
     }
 
-    private static Delivery.Only only(OnlyEntry entry) {
+    private static Delivery.SendCondition only(OnlyEntry entry) {
         if (entry == null || entry.view().isEmpty()) {
-            return new Delivery.Always();
+            return new Delivery.Unconditional();
         }
         if (entry.figure().isEmpty()) {
-            return new Delivery.AnyRows(entry.view());
+            return new Delivery.HasRows(entry.view());
         }
         try {
             boolean above = entry.passes().equals(ABOVE);
             if (above || entry.passes().equals(BELOW)) {
-                return new Delivery.Passes(
+                return new Delivery.FigureThreshold(
                         entry.view(),
                         entry.figure(),
                         above,
@@ -142,7 +142,7 @@ class DeliveryDefinitions {
                 delivery.name(),
                 delivery.content().reportId(),
                 choices,
-                delivery.to() instanceof Delivery.Named named ? named.who() : List.of(),
+                delivery.to() instanceof Delivery.NamedRecipients named ? named.who() : List.of(),
                 delivery.to() instanceof Delivery.EachRow each
                         ? new EachEntry(each.queryId(), each.column(), each.choices())
                         : null,
@@ -157,11 +157,11 @@ class DeliveryDefinitions {
                 delivery.paused());
     }
 
-    private static Optional<OnlyEntry> only(Delivery.Only only) {
-        if (only instanceof Delivery.AnyRows rows) {
+    private static Optional<OnlyEntry> only(Delivery.SendCondition only) {
+        if (only instanceof Delivery.HasRows rows) {
             return Optional.of(new OnlyEntry(rows.viewId(), "", "", ""));
         }
-        return only instanceof Delivery.Passes passes
+        return only instanceof Delivery.FigureThreshold passes
                 ? Optional.of(new OnlyEntry(
                         passes.viewId(),
                         passes.label(),

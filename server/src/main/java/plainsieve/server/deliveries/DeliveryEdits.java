@@ -38,8 +38,8 @@ public class DeliveryEdits {
         Delivery delivery = new Delivery(
                 id,
                 name,
-                new Delivery.Content(reportId, Map.of(), new Delivery.Always(), List.of()),
-                new Delivery.Named(List.of()),
+                new Delivery.Content(reportId, Map.of(), new Delivery.Unconditional(), List.of()),
+                new Delivery.NamedRecipients(List.of()),
                 new Schedule.ByHand(),
                 false,
                 clock.instant(),

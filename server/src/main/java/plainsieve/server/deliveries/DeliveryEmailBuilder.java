@@ -48,11 +48,11 @@ class DeliveryEmailBuilder {
     }
 
     /** A mail, or why there is none. */
-    sealed interface Written {}
+    sealed interface BuildResult {}
 
-    record Ready(EmailMessage mail) implements Written {}
+    record BuiltEmail(EmailMessage mail) implements BuildResult {}
 
-    record Nothing(String why) implements Written {}
+    record NothingToSend(String why) implements BuildResult {}
 
     /** All mails of a delivery that are written at once: who has the same choices and rights as the one before gets the same. */
     static final class Round {
@@ -81,26 +81,26 @@ class DeliveryEmailBuilder {
     }
 
     /** @param sight whose it is: a person, or choices of those who have no account */
-    private record Content(Object sight, ReportEmail letter, AttachmentBuilder.Attached attached) {}
+    private record Content(Object sight, ReportEmail letter, AttachmentBuilder.BuiltAttachments attached) {}
 
     /** Throws as any run. @param mailId of the mail among all */
-    Written write(Round round, Recipient to, String mailId) {
+    BuildResult write(Round round, Recipient to, String mailId) {
         Delivery delivery = round.delivery;
         if (round.testFor.isEmpty() && links.wantsNone(round.project, delivery, to.address())) {
-            return new Nothing("They want no more of these.");
+            return new NothingToSend("They want no more of these.");
         }
-        Project live = round.project.in(Stage.LIVE, opening(delivery, to));
+        Project live = round.project.inStage(Stage.LIVE, opening(delivery, to));
         Optional<Report> report = given(live, delivery);
         if (report.isEmpty()) {
-            return new Nothing("Viewers do not have the report.");
+            return new NothingToSend("Viewers do not have the report.");
         }
         Project opened = live.opening(report.get());
         Caller caller = asker(opened, delivery, to);
         if (!permissions.isFor(caller, opened.id(), report.get().id())) {
-            return new Nothing("The report is not for them.");
+            return new NothingToSend("The report is not for them.");
         }
-        ReportEmailComposer.Wanted wanted =
-                new ReportEmailComposer.Wanted(opened, report.get(), caller, round.clientPresence);
+        ReportEmailComposer.EmailRequest wanted =
+                new ReportEmailComposer.EmailRequest(opened, report.get(), caller, round.clientPresence);
         // Whoever has no account sees the same as anybody else without one.
         Object sight = to.person().isPresent() ? to.address() : to.choices();
         Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
@@ -108,7 +108,7 @@ class DeliveryEmailBuilder {
             ReportEmail email = reportEmailComposer.compose(wanted);
             Optional<String> unmet = unmet(delivery.content().only(), email);
             if (unmet.isPresent()) {
-                return new Nothing(unmet.get());
+                return new NothingToSend(unmet.get());
             }
             // One alone is kept: what is attached may be large.
             round.last = Optional.of(new Content(
@@ -117,7 +117,7 @@ class DeliveryEmailBuilder {
                     attachmentBuilder.of(wanted, delivery.content().attached())));
         }
         Content content = round.last.orElseThrow();
-        return new Ready(mail(opened, round, to, mailId, content));
+        return new BuiltEmail(mail(opened, round, to, mailId, content));
     }
 
     private static Map<String, DefaultDefinition> opening(Delivery delivery, Recipient to) {
@@ -153,15 +153,15 @@ class DeliveryEmailBuilder {
     }
 
     /** Why it is not sent; nothing when it is. Throws {@link ProblemException} when what it depends on is not there. */
-    private static Optional<String> unmet(Delivery.Only only, ReportEmail email) {
-        if (only instanceof Delivery.AnyRows any) {
+    private static Optional<String> unmet(Delivery.SendCondition only, ReportEmail email) {
+        if (only instanceof Delivery.HasRows any) {
             boolean rows = email.parts().stream()
                     .filter(part -> part.viewId().equals(any.viewId()))
                     .anyMatch(DeliveryEmailBuilder::hasRows);
             return rows ? Optional.empty() : Optional.of("There were no rows.");
         }
-        if (only instanceof Delivery.Passes passes) {
-            ReportEmail.Figures.One figure = email.parts().stream()
+        if (only instanceof Delivery.FigureThreshold passes) {
+            ReportEmail.Figures.FigureText figure = email.parts().stream()
                     .filter(part -> part.viewId().equals(passes.viewId()) && part instanceof ReportEmail.Figures)
                     .flatMap(part -> ((ReportEmail.Figures) part).all().stream())
                     .filter(one -> one.label().equalsIgnoreCase(passes.label()))
@@ -187,8 +187,9 @@ class DeliveryEmailBuilder {
         }
     }
 
-    private static boolean hasRows(ReportEmail.Part part) {
-        return part instanceof ReportEmail.Rows rows && !rows.rows().isEmpty() || part instanceof ReportEmail.Chart;
+    private static boolean hasRows(ReportEmail.Section part) {
+        return part instanceof ReportEmail.RowsSection rows && !rows.rows().isEmpty()
+                || part instanceof ReportEmail.Chart;
     }
 
     private EmailMessage mail(Project live, Round round, Recipient to, String mailId, Content content) {

@@ -52,11 +52,11 @@ class DeliverySender {
     JobOutcome post(Project project, Delivery delivery, long job, Cancellation stop) {
         ClientPresence clientPresence = new ClientPresence();
         if (!stop.begin(clientPresence::leave)) {
-            return new JobOutcome.Left("It was stopped.");
+            return new JobOutcome.Skipped("It was stopped.");
         }
         records.forget(clock.instant().minus(KEPT).toString());
         try (Round round = new Round(project, delivery, job, clientPresence)) {
-            for (Recipient to : recipientResolver.of(project.in(Stage.LIVE), delivery, clientPresence)) {
+            for (Recipient to : recipientResolver.of(project.inStage(Stage.LIVE), delivery, clientPresence)) {
                 if (stop.reason().isPresent()) {
                     throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before everybody had it.", null);
                 }
@@ -76,19 +76,19 @@ class DeliverySender {
     /** A test: what the first of them would get goes to somebody else. @return why there would be none; nothing when it was sent */
     Optional<String> trial(Project project, Delivery delivery, String address) {
         ClientPresence clientPresence = new ClientPresence();
-        List<Recipient> all = recipientResolver.of(project.in(Stage.LIVE), delivery, clientPresence);
+        List<Recipient> all = recipientResolver.of(project.inStage(Stage.LIVE), delivery, clientPresence);
         Recipient first = all.stream()
                 .filter(one -> one.why().isEmpty())
                 .findFirst()
                 .orElse(new Recipient(address, Optional.empty(), Map.of(), Optional.empty()));
         String id = deliveryEmailBuilder.mailId(0, clock.millis());
         DeliveryEmailBuilder.Round test = DeliveryEmailBuilder.Round.test(project, delivery, clientPresence, address);
-        DeliveryEmailBuilder.Written written = deliveryEmailBuilder.write(test, first, id);
-        if (written instanceof DeliveryEmailBuilder.Nothing nothing) {
+        DeliveryEmailBuilder.BuildResult written = deliveryEmailBuilder.write(test, first, id);
+        if (written instanceof DeliveryEmailBuilder.NothingToSend nothing) {
             return Optional.of(nothing.why());
         }
         try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
-            smtpSession.hand(((DeliveryEmailBuilder.Ready) written).mail(), () -> {});
+            smtpSession.hand(((DeliveryEmailBuilder.BuiltEmail) written).mail(), () -> {});
         }
         return Optional.empty();
     }
@@ -162,12 +162,12 @@ class DeliverySender {
 
         private void write(Recipient to, MailRow row) {
             try {
-                DeliveryEmailBuilder.Written written =
+                DeliveryEmailBuilder.BuildResult written =
                         deliveryEmailBuilder.write(known, to, deliveryEmailBuilder.mailId(job, row.id()));
-                if (written instanceof DeliveryEmailBuilder.Nothing nothing) {
+                if (written instanceof DeliveryEmailBuilder.NothingToSend nothing) {
                     become(row, MailRow.State.LEFT, "", nothing.why());
                     left++;
-                } else if (written instanceof DeliveryEmailBuilder.Ready ready) {
+                } else if (written instanceof DeliveryEmailBuilder.BuiltEmail ready) {
                     hand(ready.mail(), row);
                 }
             } catch (SourceFailure e) {
@@ -239,7 +239,7 @@ class DeliverySender {
             say(note, left, "%d had nothing to get");
             say(note, refused, "%d did not get it");
             say(note, unsure, "of %d it is not known whether they came");
-            return new JobOutcome.Done(sent, note.toString());
+            return new JobOutcome.Succeeded(sent, note.toString());
         }
 
         private int all() {

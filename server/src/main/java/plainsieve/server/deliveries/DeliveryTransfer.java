@@ -24,14 +24,14 @@ class DeliveryTransfer implements ProjectExtension {
     }
 
     @Override
-    public CompanionFiles out(String projectId, CompanionFiles beside) {
+    public CompanionFiles exportFiles(String projectId, CompanionFiles beside) {
         return beside.with(new DeliveriesFile(deliveries.of(projectId).stream()
                 .map(DeliveryDefinitions::entry)
                 .toList()));
     }
 
     @Override
-    public void in(Project project, CompanionFiles beside) {
+    public void importFiles(Project project, CompanionFiles beside) {
         beside.deliveries().deliveries().forEach(entry -> {
             Ids.check("delivery", entry.id());
             int version = deliveries

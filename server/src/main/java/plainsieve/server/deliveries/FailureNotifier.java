@@ -36,7 +36,7 @@ class FailureNotifier implements JobListener {
     }
 
     @Override
-    public void wrong(String projectId, String kind, String thing, String word, String note) {
+    public void onProblem(String projectId, String kind, String thing, String word, String note) {
         String what = word.equals("failed") ? "failed" : "was kept back";
         String subject = "The %s “%s” %s".formatted(kind, thing, what);
         send(addresses(permissions.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
@@ -50,7 +50,7 @@ class FailureNotifier implements JobListener {
         String link = settings.address() + path;
         String text = "%s.%n%n%s%n%nLook at it: %s%n".formatted(subject, note, link);
         String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">Look at it</a></p>"
-                .formatted(said(subject), said(note), said(link));
+                .formatted(describe(subject), describe(note), describe(link));
         try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
             for (String address : addresses) {
                 String id = "told." + UUID.randomUUID() + "@plainsieve";
@@ -70,7 +70,7 @@ class FailureNotifier implements JobListener {
         }
     }
 
-    private static String said(String text) {
+    private static String describe(String text) {
         return HtmlUtils.htmlEscape(text, "UTF-8");
     }
 

@@ -73,11 +73,11 @@ class MailLinks {
     }
 
     private String token(Project project, Delivery delivery, String address) {
-        return unsubscriptions.token(new Unsubscriptions.Of(project.id(), delivery.id(), address));
+        return unsubscriptions.token(new Unsubscriptions.Subscription(project.id(), delivery.id(), address));
     }
 
     boolean wantsNone(Project project, Delivery delivery, String address) {
-        return unsubscriptions.wantsNone(new Unsubscriptions.Of(project.id(), delivery.id(), address));
+        return unsubscriptions.wantsNone(new Unsubscriptions.Subscription(project.id(), delivery.id(), address));
     }
 
     /** The id of a mail: the same whenever it is made again. */

@@ -73,7 +73,7 @@ class RecipientResolver {
         if (delivery.to() instanceof Delivery.EachRow each) {
             rows(project, delivery, each, clientPresence)
                     .forEach(row -> all.add(addressee(row.address(), row.choices(), people)));
-        } else if (delivery.to() instanceof Delivery.Named named) {
+        } else if (delivery.to() instanceof Delivery.NamedRecipients named) {
             named.who().forEach(who -> named(who, people).forEach(all::add));
         }
         Map<String, Recipient> once = new LinkedHashMap<>();
@@ -149,7 +149,7 @@ class RecipientResolver {
     private record Row(String address, Map<String, ChoiceText> choices) {}
 
     private List<Row> rows(Project project, Delivery delivery, Delivery.EachRow each, ClientPresence clientPresence) {
-        Reading reading = new Reading(each, clientPresence);
+        RecipientCollector reading = new RecipientCollector(each, clientPresence);
         run(project, delivery, each.queryId(), settings.mostMails() + 1L, reading);
         return reading.rows;
     }
@@ -174,20 +174,20 @@ class RecipientResolver {
                         project,
                         RunRequest.Text.live(project.asked(queryId)),
                         RequestedChoices.of(caller, Set.of(), Map.of()),
-                        RunRequest.Shape.ALL_ROWS,
+                        RunRequest.RowSelection.ALL_ROWS,
                         Purpose.ofView(Purpose.Kind.DELIVERY, delivery.content().reportId(), ""),
                         cap),
                 listener);
     }
 
-    private static final class Reading implements RunListener {
+    private static final class RecipientCollector implements RunListener {
         private final Delivery.EachRow each;
         private final ClientPresence clientPresence;
         private final List<Row> rows = new ArrayList<>();
         private final Map<String, Integer> places = new LinkedHashMap<>();
         private int address;
 
-        Reading(Delivery.EachRow each, ClientPresence clientPresence) {
+        RecipientCollector(Delivery.EachRow each, ClientPresence clientPresence) {
             this.each = each;
             this.clientPresence = clientPresence;
         }

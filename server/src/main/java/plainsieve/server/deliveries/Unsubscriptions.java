@@ -37,14 +37,14 @@ public class Unsubscriptions {
     }
 
     /** Whose mails of which delivery. @param address in small letters */
-    public record Of(String projectId, String deliveryId, String address) {
-        public Of {
+    public record Subscription(String projectId, String deliveryId, String address) {
+        public Subscription {
             address = address.toLowerCase(Locale.ROOT);
         }
     }
 
     /** What stands in the link. */
-    public String token(Of of) {
+    public String token(Subscription of) {
         byte[] text =
                 String.join("\n", of.projectId(), of.deliveryId(), of.address()).getBytes(StandardCharsets.UTF_8);
         Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
@@ -52,7 +52,7 @@ public class Unsubscriptions {
     }
 
     /** Throws {@link ProblemException} for a token that was changed. */
-    public Of read(String token) {
+    public Subscription read(String token) {
         try {
             String[] parts = token.split(BETWEEN, -1);
             byte[] text = Base64.getUrlDecoder().decode(parts[0]);
@@ -61,7 +61,7 @@ public class Unsubscriptions {
                     && said.length == 3
                     && MessageDigest.isEqual(
                             signature(text), Base64.getUrlDecoder().decode(parts[1]))) {
-                return new Of(said[0], said[1], said[2]);
+                return new Subscription(said[0], said[1], said[2]);
             }
         } catch (IllegalArgumentException e) {
             // Not even the shape of one: refused below.
@@ -70,12 +70,12 @@ public class Unsubscriptions {
                 "bad-unsubscribe-link", "This link is not whole.", "Open it from the mail again, or copy all of it."));
     }
 
-    public boolean wantsNone(Of of) {
+    public boolean wantsNone(Subscription of) {
         return records.unsubscribed(of.projectId(), of.deliveryId()).contains(of.address());
     }
 
     /** @param none whether they want no more of it, or want it again */
-    public void want(Of of, boolean none) {
+    public void want(Subscription of, boolean none) {
         if (none) {
             records.unsubscribe(
                     of.projectId(),

@@ -38,12 +38,12 @@ class DemoPeople {
     }
 
     /** Somebody of the demo. */
-    private record Of(String name, String label, Role role) {}
+    private record DemoPerson(String name, String label, Role role) {}
 
-    private static final List<Of> PEOPLE = List.of(
-            new Of("ishbel", "Ishbel Marrow", Role.OPERATOR),
-            new Of("oran", "Oran Tolly", Role.AUTHOR),
-            new Of("tam", "Tam Skene", Role.VIEWER));
+    private static final List<DemoPerson> PEOPLE = List.of(
+            new DemoPerson("ishbel", "Ishbel Marrow", Role.OPERATOR),
+            new DemoPerson("oran", "Oran Tolly", Role.AUTHOR),
+            new DemoPerson("tam", "Tam Skene", Role.VIEWER));
 
     /* On standard output, as whoever starts the demo reads it. */
     @EventListener
@@ -56,7 +56,7 @@ class DemoPeople {
                 .getPort();
         Map<String, String> known = new LinkedHashMap<>();
         accounts.all().forEach(row -> known.put(row.name(), row.id()));
-        for (Of person : PEOPLE) {
+        for (DemoPerson person : PEOPLE) {
             String id = known.getOrDefault(person.name(), "");
             String present = id.isEmpty() ? added(person) : id;
             if (accounts.get(present).mail().isEmpty()) {
@@ -70,7 +70,7 @@ class DemoPeople {
         }
     }
 
-    private String added(Of person) {
+    private String added(DemoPerson person) {
         String id = accounts.add(person.name(), person.label()).id();
         accounts.give(id, person.role() == Role.OPERATOR ? "" : demo.first(), person.role());
         String islands = demo.hasSource("ferries") ? demo.addIslands() : "";
@@ -84,7 +84,7 @@ class DemoPeople {
                     .orElseGet(() -> groups.add(OFFICE));
             groups.join(office.id(), id);
             if (!islands.isEmpty()) {
-                groups.say(new Groups.Said(office.id(), islands, "island", ChoiceText.of(ITS_ISLAND)));
+                groups.say(new Groups.GroupChoice(office.id(), islands, "island", ChoiceText.of(ITS_ISLAND)));
             }
         }
         return id;

@@ -74,7 +74,7 @@ class DemoProject {
         file.queries().forEach(query -> texts.put(query.file(), text(query.file())));
         Map<String, String> others = new HashMap<>();
         Arrays.stream(beside).forEach(name -> others.put(name, text(name)));
-        transfer.in(
+        transfer.importFiles(
                 projectId,
                 new ProjectFolder(file, texts, CompanionFiles.read(others)),
                 ProjectTransfer.MissingSources.ADD);
@@ -165,7 +165,7 @@ class DemoProject {
         ProjectFile project = ProjectYaml.read(yaml, "The demo");
         Map<String, String> texts = new HashMap<>(madeTexts);
         project.queries().forEach(query -> texts.computeIfAbsent(query.file(), DemoProject::text));
-        transfer.in(projectId, new ProjectFolder(project, texts), ProjectTransfer.MissingSources.ADD);
+        transfer.importFiles(projectId, new ProjectFolder(project, texts), ProjectTransfer.MissingSources.ADD);
     }
 
     private static String text(String file) {

@@ -38,7 +38,7 @@ class DemoServices {
     }
 
     /* The demo goes on without a service whose port is taken; its source says that it is not the one. */
-    private static <T> Optional<T> started(String name, int port, Start<T> start) {
+    private static <T> Optional<T> started(String name, int port, Starter<T> start) {
         try {
             return port > 0 ? Optional.of(start.on(port)) : Optional.empty();
         } catch (IOException e) {
@@ -47,7 +47,7 @@ class DemoServices {
         }
     }
 
-    private interface Start<T> {
+    private interface Starter<T> {
         T on(int port) throws IOException;
     }
 

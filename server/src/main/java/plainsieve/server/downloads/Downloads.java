@@ -107,7 +107,7 @@ public class Downloads {
      */
     public void write(Download download, OutputStream out) throws IOException {
         try (Spool spool = spools.open()) {
-            Writing writing = new Writing(download, new BufferedOutputStream(spool.in(), BUFFER));
+            FileWriter writing = new FileWriter(download, new BufferedOutputStream(spool.input(), BUFFER));
             CompletableFuture<Void> run = CompletableFuture.runAsync(() -> write(download, writing, spool), running);
             deliver(spool, writing, out);
             run.join();
@@ -116,7 +116,7 @@ public class Downloads {
         }
     }
 
-    private static void deliver(Spool spool, Writing writing, OutputStream out) {
+    private static void deliver(Spool spool, FileWriter writing, OutputStream out) {
         try {
             while (!spool.isOver(LOOK_EVERY)) {
                 if (spool.hasBytes()) {
@@ -133,7 +133,7 @@ public class Downloads {
     }
 
     /* One that fails half-way breaks off, so that nobody takes it for whole. */
-    private void write(Download download, Writing writing, Spool spool) {
+    private void write(Download download, FileWriter writing, Spool spool) {
         try {
             queryRunner.run(download.request, writing);
             writing.end();
@@ -157,7 +157,7 @@ public class Downloads {
         running.shutdownNow();
     }
 
-    private final class Writing implements RunListener {
+    private final class FileWriter implements RunListener {
         private static final int TELL_EVERY = 1_000;
 
         private final Download download;
@@ -166,7 +166,7 @@ public class Downloads {
         private long rows;
         private final ClientPresence clientPresence = new ClientPresence();
 
-        Writing(Download download, OutputStream out) {
+        FileWriter(Download download, OutputStream out) {
             this.download = download;
             this.out = out;
         }

@@ -50,11 +50,11 @@ final class ParquetRows implements RowWriter {
         Path file = folder.resolve("rows.parquet");
         List<String> types =
                 staged.types().stream().map(type -> type.orElse("")).toList();
-        staged.write(file, types, told());
+        staged.write(file, types, metadata());
         Files.copy(file, out);
     }
 
-    private Map<String, String> told() {
+    private Map<String, String> metadata() {
         Map<String, String> told = new LinkedHashMap<>();
         told.put("title", header.title());
         told.put("question", header.question());

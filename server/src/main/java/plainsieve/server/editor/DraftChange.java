@@ -75,9 +75,9 @@ final class DraftChange {
     /** At a place among its like, counted from 0; behind the last where there are not as many. */
     Report placing(EditedElement element, int at) {
         if (element instanceof EditedElement.OfView view) {
-            return report.withViews(placed(report.views(), report.view(view.id()), at));
+            return report.withViews(reorder(report.views(), report.view(view.id()), at));
         }
-        return report.withControls(placed(report.controls(), control(element), at));
+        return report.withControls(reorder(report.controls(), control(element), at));
     }
 
     /**
@@ -91,7 +91,7 @@ final class DraftChange {
         }
         Control moved = control(element);
         List<Control> beside = report.controls().stream()
-                .filter(control -> control.look().place() == Control.Place.BESIDE_ROWS)
+                .filter(control -> control.look().place() == Control.Position.BESIDE_ROWS)
                 .toList();
         int at = beside.indexOf(moved);
         if (at < 1 || at + 1 >= beside.size()) {
@@ -124,7 +124,7 @@ final class DraftChange {
         return all.stream().filter(gone.negate()).toList();
     }
 
-    private static <T> List<T> placed(List<T> all, T one, int at) {
+    private static <T> List<T> reorder(List<T> all, T one, int at) {
         List<T> changed = new ArrayList<>(all);
         changed.remove(one);
         changed.add(Math.max(0, Math.min(at, changed.size())), one);

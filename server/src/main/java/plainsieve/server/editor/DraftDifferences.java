@@ -20,10 +20,10 @@ final class DraftDifferences {
     }
 
     static List<String> between(Report live, Report draft) {
-        return new DraftDifferences(live, draft).told();
+        return new DraftDifferences(live, draft).describe();
     }
 
-    private List<String> told() {
+    private List<String> describe() {
         words();
         views();
         controls();

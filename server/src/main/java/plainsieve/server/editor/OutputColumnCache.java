@@ -47,17 +47,18 @@ class OutputColumnCache implements QueryColumnCache {
 
     private final QueryRunner queryRunner;
     private final Clock clock;
-    private final Map<Place, Asked> asked = new ConcurrentHashMap<>();
+    private final Map<CacheKey, CacheEntry> asked = new ConcurrentHashMap<>();
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "columns-of-queries");
         thread.setDaemon(true);
         return thread;
     });
 
-    private record Place(String sourceId, String text) {}
+    private record CacheKey(String sourceId, String text) {}
 
     /** @param before what was known when it was asked */
-    private record Asked(Instant at, Future<Optional<List<KnownColumn>>> answer, Optional<List<KnownColumn>> before) {
+    private record CacheEntry(
+            Instant at, Future<Optional<List<KnownColumn>>> answer, Optional<List<KnownColumn>> before) {
         /** What nobody could tell is asked for again soon. */
         boolean holds(Instant now) {
             boolean known = answer.isDone() && told(0).isPresent();
@@ -88,29 +89,29 @@ class OutputColumnCache implements QueryColumnCache {
             asked.clear();
         }
         Instant now = clock.instant();
-        Asked one = asked.compute(
-                new Place(query.sourceId(), query.liveText()),
+        CacheEntry one = asked.compute(
+                new CacheKey(query.sourceId(), query.liveText()),
                 (place, last) -> last != null && last.holds(now)
                         ? last
-                        : new Asked(now, asking.submit(() -> ask(project, query)), told(last)));
+                        : new CacheEntry(now, asking.submit(() -> ask(project, query)), await(last)));
         // Whoever comes later has waited already, or need not wait as long; who knew it before, not at all.
         long millis =
                 Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
         return one.told(one.before().isPresent() ? 0 : millis);
     }
 
-    private static Optional<List<KnownColumn>> told(Asked last) {
+    private static Optional<List<KnownColumn>> await(CacheEntry last) {
         return last == null ? Optional.empty() : last.told(0);
     }
 
     private Optional<List<KnownColumn>> ask(Project project, Query query) {
-        Columns columns = new Columns();
+        ColumnCollector columns = new ColumnCollector();
         RunRequest request = new RunRequest(
                 UUID.randomUUID().toString(),
                 project,
                 RunRequest.Text.live(query),
                 RequestedChoices.onTheBench(SELF, Set.of(), Map.of()),
-                new RunRequest.Shape("", ResultShape.allRows(), List.of()),
+                new RunRequest.RowSelection("", ResultShape.allRows(), List.of()),
                 Purpose.LOOK,
                 1);
         try {
@@ -121,7 +122,7 @@ class OutputColumnCache implements QueryColumnCache {
         return Optional.of(columns.found).filter(found -> !found.isEmpty());
     }
 
-    private static final class Columns implements RunListener {
+    private static final class ColumnCollector implements RunListener {
         private List<KnownColumn> found = List.of();
 
         @Override

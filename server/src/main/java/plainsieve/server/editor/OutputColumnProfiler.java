@@ -45,10 +45,10 @@ public class OutputColumnProfiler {
     private static final int LENGTH_OF_A_DAY = 10;
 
     private final QueryRunner queryRunner;
-    private final Cache<Place, List<ProfiledColumn>> kept =
+    private final Cache<CacheKey, List<ProfiledColumn>> kept =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
-    private record Place(String sourceId, String text) {}
+    private record CacheKey(String sourceId, String text) {}
 
     OutputColumnProfiler(QueryRunner queryRunner) {
         this.queryRunner = queryRunner;
@@ -62,12 +62,12 @@ public class OutputColumnProfiler {
      */
     public List<ProfiledColumn> of(Project project, Caller caller, Query query) {
         String asked = project.prepare(query, query.liveText()).text();
-        Place place = new Place(query.sourceId(), query.liveText() + '\0' + asked);
+        CacheKey place = new CacheKey(query.sourceId(), query.liveText() + '\0' + asked);
         List<ProfiledColumn> known = kept.getIfPresent(place);
         if (known != null) {
             return known;
         }
-        Looked looked;
+        Profile looked;
         try {
             looked = looked(wanted -> order(project, query, defaults(caller), wanted));
         } catch (ProblemException e) {
@@ -81,13 +81,13 @@ public class OutputColumnProfiler {
     }
 
     /** @param complete whether they were counted; a source that was too slow just now is asked again the next time */
-    private record Looked(List<ProfiledColumn> columns, boolean complete) {}
+    private record Profile(List<ProfiledColumn> columns, boolean complete) {}
 
     /** @param most rows that are of use */
-    private record Asked(ResultShape wanted, long most) {}
+    private record ProfileQuery(ResultShape wanted, long most) {}
 
     private interface Orders {
-        RunRequest of(Asked asked);
+        RunRequest of(ProfileQuery asked);
     }
 
     private static RequestedChoices defaults(Caller caller) {
@@ -98,13 +98,13 @@ public class OutputColumnProfiler {
         return RequestedChoices.onTheBench(caller, Set.of(), Map.of());
     }
 
-    private Looked looked(Orders order) {
+    private Profile looked(Orders order) {
         FirstRow first = new FirstRow();
-        queryRunner.run(order.of(new Asked(ResultShape.allRows(), 1)), first);
-        Looked counted = counted(first.columns, order);
+        queryRunner.run(order.of(new ProfileQuery(ResultShape.allRows(), 1)), first);
+        Profile counted = counted(first.columns, order);
         ColumnRefinements columnRefinements =
-                new ColumnRefinements((pairs, most) -> groups(order.of(new Asked(pairs, most))));
-        return counted.complete() ? new Looked(columnRefinements.in(counted.columns()), true) : counted;
+                new ColumnRefinements((pairs, most) -> groups(order.of(new ProfileQuery(pairs, most))));
+        return counted.complete() ? new Profile(columnRefinements.in(counted.columns()), true) : counted;
     }
 
     /** How many groups have a value in their first column. As with counts, a slow source shows less, not nothing. */
@@ -118,13 +118,13 @@ public class OutputColumnProfiler {
         return OptionalLong.of(groups.withValue);
     }
 
-    private Looked counted(List<Column> columns, Orders order) {
+    private Profile counted(List<Column> columns, Orders order) {
         List<Column> countable = columns.stream()
                 .filter(column -> type(column).isPresent())
                 .limit(MOST_COUNTED)
                 .toList();
         Map<Measure, Object> found = measured(countable, order);
-        return new Looked(
+        return new Profile(
                 columns.stream().map(column -> output(column, found)).toList(),
                 countable.isEmpty() || !found.isEmpty());
     }
@@ -145,7 +145,8 @@ public class OutputColumnProfiler {
         FirstRow row = new FirstRow();
         try {
             queryRunner.run(
-                    order.of(new Asked(new ResultShape.Totals(List.of(), measures, ResultShape.Order.KEYS), 1)), row);
+                    order.of(new ProfileQuery(new ResultShape.Totals(List.of(), measures, ResultShape.Order.KEYS), 1)),
+                    row);
         } catch (SourceFailure e) {
             // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.
             return found;
@@ -204,13 +205,13 @@ public class OutputColumnProfiler {
         return column.kind() == Column.Kind.DATE || column.kind() == Column.Kind.DATETIME;
     }
 
-    private static RunRequest order(Project project, Query query, RequestedChoices choices, Asked asked) {
+    private static RunRequest order(Project project, Query query, RequestedChoices choices, ProfileQuery asked) {
         return new RunRequest(
                 UUID.randomUUID().toString(),
                 project.inMaking(),
                 RunRequest.Text.live(query),
                 choices,
-                new RunRequest.Shape("", asked.wanted(), List.of()),
+                new RunRequest.RowSelection("", asked.wanted(), List.of()),
                 Purpose.LOOK,
                 asked.most());
     }

@@ -78,7 +78,7 @@ class PublishCheck {
                 draft,
                 Purpose.Kind.FORM,
                 choices,
-                ReportRunRequests.Asked.first(UUID.randomUUID().toString(), live, view, ViewPart.MAIN));
+                ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), live, view, ViewPart.MAIN));
     }
 
     /** A viewer who chooses there would see nothing change. */

@@ -232,7 +232,7 @@ public class ReportEditor {
     /** What is known where something of a report is changed; a click can lead to every other report. */
     private SentenceContext known(Project project, Caller caller, String queryId, Report report) {
         SentenceContext sentenceContext = known(project, caller, queryId);
-        List<SentenceContext.Target> others = project.reports().stream()
+        List<SentenceContext.TargetReport> others = project.reports().stream()
                 .filter(other -> !other.id().equals(report.id()))
                 .map(other -> target(project, other))
                 .toList();
@@ -258,8 +258,8 @@ public class ReportEditor {
                 List.of());
     }
 
-    private static SentenceContext.Target target(Project project, Report report) {
-        return new SentenceContext.Target(
+    private static SentenceContext.TargetReport target(Project project, Report report) {
+        return new SentenceContext.TargetReport(
                 report.id(),
                 report.name(),
                 report.controls().stream()

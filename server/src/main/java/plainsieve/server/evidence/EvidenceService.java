@@ -55,7 +55,7 @@ public class EvidenceService {
             String reason,
             boolean measured,
             double millis,
-            List<Ran> verdicts,
+            List<PlacementEvidence> verdicts,
             List<String> plan,
             List<EvidenceCollector.Fetched> fetched) {
         public Proof {
@@ -73,7 +73,7 @@ public class EvidenceService {
                     reason.isEmpty() ? "" : "Where they ran is not known.",
                     false,
                     0,
-                    verdicts.stream().map(Ran::inWords).toList(),
+                    verdicts.stream().map(PlacementEvidence::inWords).toList(),
                     List.of(),
                     List.of());
         }
@@ -84,7 +84,7 @@ public class EvidenceService {
                     reason,
                     measured,
                     millis,
-                    verdicts.stream().map(Ran::withoutProof).toList(),
+                    verdicts.stream().map(PlacementEvidence::withoutProof).toList(),
                     List.of(),
                     fetched);
         }
@@ -99,7 +99,7 @@ public class EvidenceService {
      * @param read rows that were read for it; -1 when it was not measured
      * @param advice what would let an index be used, if there is one; may be empty
      */
-    public record Ran(
+    public record PlacementEvidence(
             String parameter,
             Placement.Outcome outcome,
             int start,
@@ -114,12 +114,12 @@ public class EvidenceService {
             double actual,
             double read,
             String advice) {
-        private Ran inWords() {
-            return new Ran(parameter, outcome, 0, 0, 0, 0, where, "", "", "", -1, -1, -1, "");
+        private PlacementEvidence inWords() {
+            return new PlacementEvidence(parameter, outcome, 0, 0, 0, 0, where, "", "", "", -1, -1, -1, "");
         }
 
-        Ran withoutProof() {
-            return new Ran(
+        PlacementEvidence withoutProof() {
+            return new PlacementEvidence(
                     parameter,
                     outcome,
                     start,
@@ -144,7 +144,7 @@ public class EvidenceService {
         if (!row.evidence().isEmpty() && !measured) {
             return forms.readRecord(row.evidence(), Proof.class);
         }
-        Optional<SentLog.Remembered> sent = log.recent(sentId);
+        Optional<SentLog.LoggedStatement> sent = log.recent(sentId);
         if (sent.isEmpty()) {
             return Proof.none("It was sent too long ago to ask the database for its plan. Run it again.");
         }
@@ -157,13 +157,13 @@ public class EvidenceService {
         return hides ? proof.withoutValues() : proof;
     }
 
-    private Proof ask(StatementOrigin origin, SentLog.Remembered sent, boolean measured) {
+    private Proof ask(StatementOrigin origin, SentLog.LoggedStatement sent, boolean measured) {
         Dialect dialect = origin.project().dialect(origin.sourceId());
         Statement statement = sent.statement();
         boolean counts = measured && !dialect.explain().measured().isEmpty();
         try {
-            EvidenceCollector.Told told = evidenceCollector.explain(origin, statement, measured);
-            List<Ran> verdicts = told.judged().stream()
+            EvidenceCollector.CollectedEvidence told = evidenceCollector.explain(origin, statement, measured);
+            List<PlacementEvidence> verdicts = told.judged().stream()
                     .map(judged -> ran(judged.verdict(), judged.sourceId(), statement, dialect))
                     .toList();
             return new Proof("", counts, told.millis(), verdicts, told.plan(), told.fetched());
@@ -172,9 +172,9 @@ public class EvidenceService {
         }
     }
 
-    private Ran ran(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
+    private PlacementEvidence ran(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
         Placement place = verdict.placement();
-        return new Ran(
+        return new PlacementEvidence(
                 place.parameter(),
                 place.outcome(),
                 place.start(),

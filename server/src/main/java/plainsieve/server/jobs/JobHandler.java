@@ -16,10 +16,10 @@ public interface JobHandler {
      *
      * @param since its times count from here: nothing before it was missed
      */
-    record Planned(String projectId, String thing, Schedule.Times times, Instant since) {}
+    record ScheduledJob(String projectId, String thing, Schedule.Times times, Instant since) {}
 
     /** Everything that has times of its own and is not paused. */
-    List<Planned> planned();
+    List<ScheduledJob> scheduled();
 
     /**
      * Does it. What was done already under this number is not done again.
@@ -28,16 +28,16 @@ public interface JobHandler {
      * @param stop says when it shall stop
      * @throws RuntimeException when it could not be done; it is tried again
      */
-    JobOutcome work(String projectId, String thing, long job, Cancellation stop);
+    JobOutcome run(String projectId, String thing, long job, Cancellation stop);
 
     /** A job is not tried again. */
-    default void givenUp(long job) {
+    default void onGivenUp(long job) {
         // Most leave nothing that waits.
     }
 
     /** What of this kind is done once something was. @param kind of what was done */
-    List<String> behind(String projectId, String kind, String thing);
+    List<String> dependentsOf(String projectId, String kind, String thing);
 
     /** What has to be done before this, where both are due. */
-    Set<String> before(String projectId, String thing);
+    Set<String> prerequisites(String projectId, String thing);
 }

@@ -8,5 +8,5 @@ public interface JobListener {
      * @param kind its word among things that are done by themselves
      * @param word failed or kept-back
      */
-    void wrong(String projectId, String kind, String thing, String word, String note);
+    void onProblem(String projectId, String kind, String thing, String word, String note);
 }

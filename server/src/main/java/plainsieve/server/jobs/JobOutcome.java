@@ -11,7 +11,7 @@ public sealed interface JobOutcome {
     String note();
 
     /** All is well. */
-    record Done(long rows, String note) implements JobOutcome {
+    record Succeeded(long rows, String note) implements JobOutcome {
         @Override
         public String word() {
             return "done";
@@ -19,7 +19,7 @@ public sealed interface JobOutcome {
     }
 
     /** It was made and does not count yet: somebody has to look at it. */
-    record KeptBack(long rows, String note) implements JobOutcome {
+    record HeldForReview(long rows, String note) implements JobOutcome {
         @Override
         public String word() {
             return "kept-back";
@@ -27,7 +27,7 @@ public sealed interface JobOutcome {
     }
 
     /** There was nothing to do any more. */
-    record Left(String note) implements JobOutcome {
+    record Skipped(String note) implements JobOutcome {
         @Override
         public String word() {
             return "left";

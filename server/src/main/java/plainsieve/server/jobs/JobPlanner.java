@@ -24,7 +24,7 @@ public class JobPlanner {
     }
 
     /** Adds what one thing has become due. Of many times that have gone by, the last is what is left of them. */
-    void plan(String kind, JobHandler.Planned planned, Instant now) {
+    void plan(String kind, JobHandler.ScheduledJob planned, Instant now) {
         Timetable times = new Timetable(planned.times().cron(), planned.times().zone());
         Instant last = last(kind, planned, now);
         Optional<Instant> due = Optional.empty();
@@ -45,7 +45,7 @@ public class JobPlanner {
      * A clock that was put back meets what it has planned already: that is not planned again. One that was far ahead for a while must
      * not keep everything waiting until it is there again.
      */
-    private Instant last(String kind, JobHandler.Planned planned, Instant now) {
+    private Instant last(String kind, JobHandler.ScheduledJob planned, Instant now) {
         String known =
                 records.lastDue(planned.projectId(), kind, planned.thing(), JobTimestamps.of(now.plus(PUT_BACK)));
         Instant last = known == null ? Instant.MIN : Instant.parse(known);

@@ -87,7 +87,7 @@ public class JobRunner implements DisposableBean {
     /** One look at what is due: it is added, and what can be done is begun. */
     public void look(Instant now) {
         renew(now);
-        kinds.values().forEach(kind -> kind.planned().forEach(planned -> plan(kind, planned, now)));
+        kinds.values().forEach(kind -> kind.scheduled().forEach(planned -> plan(kind, planned, now)));
         records.open(JobTimestamps.of(now)).stream()
                 .filter(job -> kinds.containsKey(job.kind()) && !underWay.containsKey(job.id()))
                 .filter(job -> isFirst(job, now))
@@ -95,7 +95,7 @@ public class JobRunner implements DisposableBean {
     }
 
     /* One schedule that cannot be must not keep the others from theirs. */
-    private void plan(JobHandler kind, JobHandler.Planned planned, Instant now) {
+    private void plan(JobHandler kind, JobHandler.ScheduledJob planned, Instant now) {
         try {
             jobPlanner.plan(kind.kind(), planned, now);
         } catch (RuntimeException e) {
@@ -105,7 +105,7 @@ public class JobRunner implements DisposableBean {
 
     /** Whether nothing that has to be done before it is waiting or under way. */
     private boolean isFirst(JobRow job, Instant now) {
-        Set<String> before = kinds.get(job.kind()).before(job.projectId(), job.thing());
+        Set<String> before = kinds.get(job.kind()).prerequisites(job.projectId(), job.thing());
         return before.isEmpty()
                 || records.waiting(job.projectId(), job.kind()).stream()
                         .noneMatch(other -> other.id() != job.id()
@@ -165,7 +165,7 @@ public class JobRunner implements DisposableBean {
             return;
         }
         try {
-            end(job, kind.work(job.projectId(), job.thing(), job.id(), stop));
+            end(job, kind.run(job.projectId(), job.thing(), job.id(), stop));
         } catch (RuntimeException e) {
             LOG.info("{} {} of {} was not done: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
             failed(job, shortened(e.getMessage()));
@@ -177,13 +177,13 @@ public class JobRunner implements DisposableBean {
 
     private void end(JobRow job, JobOutcome outcome) {
         // First: when the server is gone in between, both are done once more, instead of what waits for it never.
-        if (outcome instanceof JobOutcome.Done && isStillOurs(job)) {
+        if (outcome instanceof JobOutcome.Succeeded && isStillOurs(job)) {
             askBehind(job);
         }
         String now = JobTimestamps.of(clock.instant());
         records.forget(JobTimestamps.of(clock.instant().minus(REMEMBERED)));
         int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
-        if (counted == 1 && outcome instanceof JobOutcome.KeptBack) {
+        if (counted == 1 && outcome instanceof JobOutcome.HeldForReview) {
             tell(job, outcome.word(), outcome.note());
         }
     }
@@ -193,7 +193,7 @@ public class JobRunner implements DisposableBean {
     }
 
     private void askBehind(JobRow job) {
-        kinds.values().forEach(kind -> kind.behind(job.projectId(), job.kind(), job.thing())
+        kinds.values().forEach(kind -> kind.dependentsOf(job.projectId(), job.kind(), job.thing())
                 .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
     }
 
@@ -206,7 +206,7 @@ public class JobRunner implements DisposableBean {
         } else {
             boolean counted = records.end(job.ended("failed", JobTimestamps.of(now), 0, why), holder) == 1;
             if (counted) {
-                kinds.get(job.kind()).givenUp(job.id());
+                kinds.get(job.kind()).onGivenUp(job.id());
                 tell(job, "failed", why);
             }
         }
@@ -215,7 +215,7 @@ public class JobRunner implements DisposableBean {
     private void tell(JobRow job, String word, String note) {
         for (JobListener one : watching) {
             try {
-                one.wrong(job.projectId(), job.kind(), job.thing(), word, note);
+                one.onProblem(job.projectId(), job.kind(), job.thing(), word, note);
             } catch (RuntimeException e) {
                 LOG.warn("Nobody could be told of {} {}: {}", job.kind(), job.thing(), e.getMessage());
             }
@@ -252,9 +252,9 @@ public class JobRunner implements DisposableBean {
     }
 
     /** What is done once something was, each as “the delivery “late-crossings””. */
-    public List<String> behind(String projectId, String kind, String thing) {
+    public List<String> dependentsOf(String projectId, String kind, String thing) {
         return kinds.values().stream()
-                .flatMap(other -> other.behind(projectId, kind, thing).stream()
+                .flatMap(other -> other.dependentsOf(projectId, kind, thing).stream()
                         .map(next -> "the %s “%s”".formatted(other.kind(), next)))
                 .toList();
     }

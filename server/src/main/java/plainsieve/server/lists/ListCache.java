@@ -88,21 +88,21 @@ class ListCache {
     }
 
     /** @param refreshing whether the source is being asked again right now */
-    record Found(CachedList list, boolean refreshing) {}
+    record CacheHit(CachedList list, boolean refreshing) {}
 
     /** The list, not older than that unless a newer one is already on its way. */
-    Found get(ListQueries.Prepared list, Duration fresh) {
+    CacheHit get(ListQueries.Prepared list, Duration fresh) {
         String id = id(list);
         Optional<CachedList> last = last(id);
         if (last.isEmpty() || fresh.isZero()) {
-            return new Found(join(ask(id, list)), false);
+            return new CacheHit(join(ask(id, list)), false);
         }
         used(id);
         boolean old = isOld(last.get(), fresh);
         if (old) {
             soon.execute(() -> askWhenStillOld(id, list, fresh));
         }
-        return new Found(last.get(), old);
+        return new CacheHit(last.get(), old);
     }
 
     private boolean isOld(CachedList list, Duration fresh) {

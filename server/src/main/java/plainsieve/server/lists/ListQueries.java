@@ -128,7 +128,7 @@ class ListQueries {
     }
 
     /** A page of a list, in the order of its labels. */
-    CachedList page(Prepared list, String labelColumn, ValueLists.Part part, int rows) {
+    CachedList page(Prepared list, String labelColumn, ValueLists.ListPage part, int rows) {
         String text = ValueListQuery.page(list.query().query(), list.query().dialect(), labelColumn);
         Map<String, Parameter> known = new HashMap<>(list.known());
         Map<String, Choice> chosen = new HashMap<>(list.chosen());

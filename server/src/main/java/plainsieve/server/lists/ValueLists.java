@@ -65,7 +65,7 @@ public class ValueLists {
         if (!definition.list().isAsked()) {
             return notAsked(definition);
         }
-        ListCache.Found found =
+        ListCache.CacheHit found =
                 kept.get(prepared(definition, scope, parents), definition.list().kept());
         return body(found.list(), found.refreshing());
     }
@@ -128,7 +128,7 @@ public class ValueLists {
     }
 
     /** Which part of a list is searched for. */
-    public record Part(String search, int start) {
+    public record ListPage(String search, int start) {
         public boolean isWhole() {
             return search.isEmpty() && start == 0;
         }
@@ -136,7 +136,7 @@ public class ValueLists {
 
     /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
     public ValueList search(
-            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, Part part) {
+            ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, ListPage part) {
         if (!definition.list().isAsked()
                 || heldValues(definition, scope, parents).isPresent()) {
             return of(definition, scope, parents);

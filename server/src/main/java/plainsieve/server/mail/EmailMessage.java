@@ -18,7 +18,7 @@ public record EmailMessage(
         String html,
         String text,
         List<Picture> pictures,
-        List<Attached> attached,
+        List<Attachment> attached,
         Optional<String> unsubscribe) {
     public EmailMessage {
         pictures = List.copyOf(pictures);
@@ -29,5 +29,5 @@ public record EmailMessage(
     public record Picture(String cid, byte[] bytes) {}
 
     /** A file that goes with it. */
-    public record Attached(String name, String mediaType, byte[] bytes) {}
+    public record Attachment(String name, String mediaType, byte[] bytes) {}
 }

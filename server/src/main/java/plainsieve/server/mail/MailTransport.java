@@ -115,7 +115,7 @@ public class MailTransport {
             throw new MailFailure(
                     MailFailure.Kind.LATER,
                     "The mail server %s:%d cannot be reached: %s"
-                            .formatted(settings.host(), settings.portOrUsual(), said(e)),
+                            .formatted(settings.host(), settings.portOrUsual(), describe(e)),
                     e);
         }
     }
@@ -173,11 +173,11 @@ public class MailTransport {
                             MailFailure.Kind.UNSURE,
                             "The mail server went away before it said that it has it: it may have come, or not.",
                             e)
-                    : new MailFailure(MailFailure.Kind.LATER, "The mail server went away: " + said(e), e);
+                    : new MailFailure(MailFailure.Kind.LATER, "The mail server went away: " + describe(e), e);
         }
         return code.get() == '5'
-                ? new MailFailure(MailFailure.Kind.REFUSED, "The mail server does not take it: " + said(e), e)
-                : new MailFailure(MailFailure.Kind.LATER, "The mail server does not take it now: " + said(e), e);
+                ? new MailFailure(MailFailure.Kind.REFUSED, "The mail server does not take it: " + describe(e), e)
+                : new MailFailure(MailFailure.Kind.LATER, "The mail server does not take it now: " + describe(e), e);
     }
 
     /** The first digit of what the server answered: 4 for not now, 5 for never; nothing when it did not. */
@@ -193,7 +193,7 @@ public class MailTransport {
         return Optional.empty();
     }
 
-    private static String said(MessagingException failure) {
+    private static String describe(MessagingException failure) {
         Exception last = failure;
         while (last instanceof MessagingException messaging && messaging.getNextException() != null) {
             last = messaging.getNextException();

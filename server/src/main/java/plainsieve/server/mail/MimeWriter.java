@@ -66,7 +66,7 @@ final class MimeWriter extends MimeMessage {
         read.addBodyPart(holding(drawn));
         MimeMultipart all = new MimeMultipart("mixed");
         all.addBodyPart(holding(read));
-        for (EmailMessage.Attached file : email.attached()) {
+        for (EmailMessage.Attachment file : email.attached()) {
             MimeBodyPart part = bytes(file.bytes(), file.mediaType());
             part.setDisposition(Part.ATTACHMENT);
             part.setFileName(file.name());

@@ -82,7 +82,7 @@ public final class ParameterEntries {
     /** A default as a file writes it. */
     private record StartEntries() implements DefaultDefinition.Visitor<JsonNode> {
         @Override
-        public JsonNode fixed(DefaultDefinition.Fixed start) {
+        public JsonNode fixed(DefaultDefinition.FixedChoice start) {
             return choice(start.choice());
         }
 
@@ -183,7 +183,7 @@ public final class ParameterEntries {
             return new DefaultDefinition.Formula(entry.defaultFormula());
         }
         return entry.defaultQuery().isEmpty()
-                ? new DefaultDefinition.Fixed(entry.defaultText())
+                ? new DefaultDefinition.FixedChoice(entry.defaultText())
                 : new DefaultDefinition.FromQuery(entry.defaultQuery());
     }
 

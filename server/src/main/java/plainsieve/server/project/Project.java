@@ -87,12 +87,12 @@ public final class Project {
     }
 
     /** The project as it is seen in a stage, with what holds there, for runs. Throws {@link NotFoundException} when there is none. */
-    public Project in(String stageName) {
+    public Project inStage(String stageName) {
         return stageName.equals(stage.name()) ? this : staged.computeIfAbsent(stageName, key -> staged(stage(key)));
     }
 
-    /** As {@link #in}, but that some parameters open with something else yet. Their definitions are not changed from it. */
-    public Project in(String stageName, Map<String, DefaultDefinition> opening) {
+    /** As {@link #inStage}, but that some parameters open with something else yet. Their definitions are not changed from it. */
+    public Project inStage(String stageName, Map<String, DefaultDefinition> opening) {
         return staged(stage(stageName).opening(opening));
     }
 
@@ -118,7 +118,7 @@ public final class Project {
 
     /** As authors see it while they make something of it, unless it is seen in a stage already. */
     public Project inMaking() {
-        return stage.name().isEmpty() ? in(Stage.DRAFT) : this;
+        return stage.name().isEmpty() ? inStage(Stage.DRAFT) : this;
     }
 
     /** What holds where this project is seen; nothing, where it is seen as it is written. */
@@ -261,19 +261,19 @@ public final class Project {
     public PreparedQuery prepare(String sourceId, String text) {
         boolean request = RequestText.isRequest(text);
         if (request != (source(sourceId).kind() == SourceKind.WEB)) {
-            throw new ProblemException(notAsked(request).at(TextLocation.in(text, 0, Math.min(text.length(), 1))));
+            throw new ProblemException(notAsked(request).at(TextLocation.of(text, 0, Math.min(text.length(), 1))));
         }
-        return queryTextCache.prepare(text, dialect(sourceId), around(sourceId));
+        return queryTextCache.prepare(text, dialect(sourceId), schemaContext(sourceId));
     }
 
     /** What the steps of a query of this source can speak of. */
-    public SchemaContext around(String sourceId) {
+    public SchemaContext schemaContext(String sourceId) {
         return queryTextCache.around(this, sourceId);
     }
 
     /** A text of steps as it reads here. */
     public StepsAnalysis steps(String sourceId, String text) {
-        return FederatedSteps.of(text, dialect(sourceId), around(sourceId));
+        return FederatedSteps.of(text, dialect(sourceId), schemaContext(sourceId));
     }
 
     /** The parameters that a query's texts mention, in the draft or live. */

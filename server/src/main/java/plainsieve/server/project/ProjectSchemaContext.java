@@ -24,17 +24,17 @@ import plainsieve.core.value.Type;
  */
 final class ProjectSchemaContext implements SchemaContext {
     private final ProjectParts parts;
-    private final Known known;
+    private final KnownSchema known;
     private final String sourceId;
     private final Set<String> path;
-    private Optional<List<TableCache.Known>> told = Optional.empty();
+    private Optional<List<TableCache.CachedTable>> knownTables = Optional.empty();
 
-    ProjectSchemaContext(ProjectParts parts, Known known, String sourceId) {
+    ProjectSchemaContext(ProjectParts parts, KnownSchema known, String sourceId) {
         this(parts, known, sourceId, Set.of());
     }
 
     /** @param path the queries whose rows are being taken: none of them can be taken once more */
-    private ProjectSchemaContext(ProjectParts parts, Known known, String sourceId, Set<String> path) {
+    private ProjectSchemaContext(ProjectParts parts, KnownSchema known, String sourceId, Set<String> path) {
         this.parts = parts;
         this.known = known;
         this.sourceId = sourceId;
@@ -42,7 +42,7 @@ final class ProjectSchemaContext implements SchemaContext {
     }
 
     /** What was told so far. */
-    record Known(TableCache tables, Function<Query, Optional<List<KnownColumn>>> columns) {}
+    record KnownSchema(TableCache tables, Function<Query, Optional<List<KnownColumn>>> columns) {}
 
     @Override
     public String source() {
@@ -82,16 +82,16 @@ final class ProjectSchemaContext implements SchemaContext {
         return from.equals(to) || parts.travels().contains(new DataTransferPolicy(from, to, true));
     }
 
-    private List<TableCache.Known> told() {
-        if (told.isEmpty()) {
-            told = Optional.of(known.tables().knownTables(sourceId));
+    private List<TableCache.CachedTable> knownTables() {
+        if (knownTables.isEmpty()) {
+            knownTables = Optional.of(known.tables().knownTables(sourceId));
         }
-        return told.get();
+        return knownTables.get();
     }
 
     /* Of tables of one name in two schemas nobody can tell which is meant. */
-    private Optional<TableCache.Known> meant(String schema, String table) {
-        List<TableCache.Known> all = told().stream()
+    private Optional<TableCache.CachedTable> meant(String schema, String table) {
+        List<TableCache.CachedTable> all = knownTables().stream()
                 .filter(one -> one.name().equalsIgnoreCase(table)
                         && (schema.isEmpty() || one.schema().equalsIgnoreCase(schema)))
                 .toList();
@@ -100,17 +100,17 @@ final class ProjectSchemaContext implements SchemaContext {
 
     @Override
     public Optional<List<KnownColumn>> columns(String schema, String table) {
-        return meant(schema, table).map(TableCache.Known::columns);
+        return meant(schema, table).map(TableCache.CachedTable::columns);
     }
 
     @Override
     public List<Set<String>> keys(String schema, String table) {
-        return meant(schema, table).map(TableCache.Known::keys).orElse(List.of());
+        return meant(schema, table).map(TableCache.CachedTable::keys).orElse(List.of());
     }
 
     @Override
     public Collection<String> tables() {
-        return told().stream().map(TableCache.Known::name).toList();
+        return knownTables().stream().map(TableCache.CachedTable::name).toList();
     }
 
     @Override

@@ -33,7 +33,7 @@ public class Projects {
     private volatile State last = State.NONE;
 
     /** Every table in one state of the records. Rows are values, so what has not changed is found equal. */
-    private record Rows(
+    private record RecordRows(
             List<ProjectRow> projects,
             List<SourceRow> sources,
             List<QueryRow> queries,
@@ -41,12 +41,12 @@ public class Projects {
             List<ReportRow> reports,
             List<DataTransferRow> travels,
             List<StageRow> stages) {
-        private static final Rows NONE =
-                new Rows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        private static final RecordRows NONE =
+                new RecordRows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
         /** The rows that one project is built from. */
-        Rows of(ProjectRow project) {
-            return new Rows(
+        RecordRows of(ProjectRow project) {
+            return new RecordRows(
                     List.of(project),
                     sources.stream().filter(row -> row.isFor(project.id())).toList(),
                     queries.stream()
@@ -67,7 +67,7 @@ public class Projects {
         }
     }
 
-    private record Built(Rows from, Project project) {}
+    private record Built(RecordRows from, Project project) {}
 
     private record State(long number, Map<String, Built> projects) {
         private static final State NONE = new State(-1, Map.of());
@@ -119,7 +119,7 @@ public class Projects {
         State known = last;
         long number = states.number();
         while (known.number() != number) {
-            Rows rows = rows();
+            RecordRows rows = rows();
             long after = states.numberNow();
             if (after == number) {
                 known = new State(number, built(rows, known.projects()));
@@ -130,8 +130,8 @@ public class Projects {
         return known;
     }
 
-    private Rows rows() {
-        return new Rows(
+    private RecordRows rows() {
+        return new RecordRows(
                 tables.projects().all(),
                 tables.sources().all(),
                 tables.queries().all(),
@@ -142,12 +142,12 @@ public class Projects {
     }
 
     /* A project whose rows are the same is the same project: typing in one does not build the others anew. */
-    private Map<String, Built> built(Rows rows, Map<String, Built> before) {
+    private Map<String, Built> built(RecordRows rows, Map<String, Built> before) {
         Map<String, SourceSettings> settings = new LinkedHashMap<>();
         rows.sources().forEach(row -> settings.put(row.id(), forms.settings(row)));
         Map<String, Built> all = new LinkedHashMap<>();
         for (ProjectRow row : rows.projects()) {
-            Rows mine = rows.of(row);
+            RecordRows mine = rows.of(row);
             Built known = before.get(row.id());
             boolean same = known != null && known.from().equals(mine);
             all.put(row.id(), same ? known : new Built(mine, project(row, mine, settings, known)));
@@ -155,8 +155,8 @@ public class Projects {
         return all;
     }
 
-    private Project project(ProjectRow row, Rows rows, Map<String, SourceSettings> settings, Built before) {
-        Rows old = before == null ? Rows.NONE : before.from();
+    private Project project(ProjectRow row, RecordRows rows, Map<String, SourceSettings> settings, Built before) {
+        RecordRows old = before == null ? RecordRows.NONE : before.from();
         Map<String, Query> queriesById = new LinkedHashMap<>();
         rows.queries().forEach(query -> queriesById.put(query.id(), StoredForms.query(query)));
         Map<String, ParameterDefinition> byName = new LinkedHashMap<>();

@@ -16,7 +16,7 @@ public record QueryPart(String sourceId, PreparedQuery query) {
                 : sides.get().sides().stream().flatMap(QueryPart::of).toList();
     }
 
-    private static Stream<QueryPart> of(PreparedParts.One one) {
+    private static Stream<QueryPart> of(PreparedParts.PreparedPart one) {
         return of(one.side().source(), one.query()).stream();
     }
 

@@ -39,11 +39,11 @@ public final class QueryTextCache {
     /** What can be spoken of, for those who do not need to know which columns queries give. */
     SchemaContext around(ProjectParts parts, String sourceId) {
         return new ProjectSchemaContext(
-                parts, new ProjectSchemaContext.Known(tables.getObject(), query -> Optional.empty()), sourceId);
+                parts, new ProjectSchemaContext.KnownSchema(tables.getObject(), query -> Optional.empty()), sourceId);
     }
 
     SchemaContext around(Project project, String sourceId) {
-        ProjectSchemaContext.Known known = new ProjectSchemaContext.Known(
+        ProjectSchemaContext.KnownSchema known = new ProjectSchemaContext.KnownSchema(
                 tables.getObject(), query -> queries.getObject().columns(project, query));
         return new ProjectSchemaContext(project.parts(), known, sourceId);
     }
@@ -77,7 +77,7 @@ public final class QueryTextCache {
             return mentionedInSql(text, dialect);
         }
         Set<String> names = new LinkedHashSet<>(StepReferences.parameters(text));
-        for (StepReferences.Taken taken : StepReferences.queries(text)) {
+        for (StepReferences.QueryReference taken : StepReferences.queries(text)) {
             if (path.contains(taken.id())) {
                 continue;
             }

@@ -26,7 +26,7 @@ public final class ReportEntries {
                 report.question(),
                 report.controls().stream().map(ReportEntries::entry).toList(),
                 report.views().stream().map(ViewEntries::entry).toList(),
-                report.opening().start() == ReportOpening.Start.DEFAULTS
+                report.opening().start() == ReportOpening.StartMode.DEFAULTS
                         ? ""
                         : report.opening().start().word(),
                 report.opening().onDemand(),
@@ -58,12 +58,14 @@ public final class ReportEntries {
                 style.label(),
                 control.parameters(),
                 style.heading(),
-                style.place() == Control.Place.BESIDE_ROWS ? "" : style.place().word());
+                style.place() == Control.Position.BESIDE_ROWS
+                        ? ""
+                        : style.place().word());
     }
 
     /** Throws {@link ProblemException} naming what is wrong with the entry. */
     public static Report report(ReportEntry entry, String id, int version) {
-        String start = entry.start().isEmpty() ? ReportOpening.Start.DEFAULTS.word() : entry.start();
+        String start = entry.start().isEmpty() ? ReportOpening.StartMode.DEFAULTS.word() : entry.start();
         return new Report(
                 id,
                 entry.name(),
@@ -83,8 +85,8 @@ public final class ReportEntries {
     }
 
     /** How a report starts, by its word. */
-    public static ReportOpening.Start start(String word) {
-        return ReportOpening.Start.ofWord(word)
+    public static ReportOpening.StartMode start(String word) {
+        return ReportOpening.StartMode.ofWord(word)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-start",
                         "A report cannot start with “%s”.".formatted(word),
@@ -96,7 +98,7 @@ public final class ReportEntries {
         Control.Style style = new Control.Style(
                 entry.label(),
                 entry.heading(),
-                Control.Place.ofWord(entry.place()).orElse(Control.Place.BESIDE_ROWS));
+                Control.Position.ofWord(entry.place()).orElse(Control.Position.BESIDE_ROWS));
         return switch (entry.parameters().size()) {
             case 1 ->
                 new Control.Single(

@@ -35,8 +35,8 @@ public class Selections {
 
     /** Whose they are: a viewer's, for one report. */
     public record Owner(Project project, Report report, String viewer) {
-        private SelectionRecords.Of inRecords() {
-            return new SelectionRecords.Of(project.id(), report.id(), viewer);
+        private SelectionRecords.Owner inRecords() {
+            return new SelectionRecords.Owner(project.id(), report.id(), viewer);
         }
     }
 

@@ -99,11 +99,11 @@ public final class StoredForms {
                 kept.path(place).asString(""),
                 kept.path(name).asString(""),
                 kept.path("signIn").asString(""),
-                said(kept.path("said"))));
+                readGroupChoices(kept.path("said"))));
     }
 
     /** What is said of columns of files. */
-    private Map<String, Map<String, String>> said(JsonNode kept) {
+    private Map<String, Map<String, String>> readGroupChoices(JsonNode kept) {
         Map<String, Map<String, String>> said = new TreeMap<>();
         kept.properties().forEach(table -> {
             Map<String, String> columns = new TreeMap<>();

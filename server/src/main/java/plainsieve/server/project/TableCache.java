@@ -12,13 +12,13 @@ public interface TableCache {
      * @param schema empty where the source has none
      * @param keys columns that together are different in every row, in lower case
      */
-    record Known(String schema, String name, List<KnownColumn> columns, List<Set<String>> keys) {
-        public Known {
+    record CachedTable(String schema, String name, List<KnownColumn> columns, List<Set<String>> keys) {
+        public CachedTable {
             columns = List.copyOf(columns);
             keys = List.copyOf(keys);
         }
     }
 
     /** Every table of a source; none until it has told. */
-    List<Known> knownTables(String sourceId);
+    List<CachedTable> knownTables(String sourceId);
 }

@@ -28,7 +28,7 @@ final class ViewEntries {
     private ViewEntries() {}
 
     static ViewEntry entry(View view) {
-        Written written = view.shown().accept(new Writing());
+        KindFields written = view.shown().accept(new KindFieldWriter());
         return new ViewEntry(
                 view.id(),
                 view.shown().kind(),
@@ -47,7 +47,7 @@ final class ViewEntries {
                 look(view.size(), written));
     }
 
-    private static LookEntry look(Size size, Written written) {
+    private static LookEntry look(Size size, KindFields written) {
         boolean usual = written.rank().equals(ViewContent.Rank.USUAL);
         LookEntry look = new LookEntry(
                 usual ? "" : written.rank().order().word(),
@@ -69,30 +69,30 @@ final class ViewEntries {
     }
 
     /** What only some kinds have. */
-    private record Written(
+    private record KindFields(
             List<ColumnEntry> columns, String text, String against, ViewContent.Rank rank, boolean beside) {
-        private static final Written NOTHING = new Written(List.of(), "", "", ViewContent.Rank.USUAL, false);
+        private static final KindFields NOTHING = new KindFields(List.of(), "", "", ViewContent.Rank.USUAL, false);
     }
 
-    private record Writing() implements ViewContent.Visitor<Written> {
+    private record KindFieldWriter() implements ViewContent.Visitor<KindFields> {
         @Override
-        public Written figures(ViewContent.Figures shown) {
+        public KindFields figures(ViewContent.Figures shown) {
             String against = shown.against().map(ComparisonBasis::written).orElse("");
-            return new Written(List.of(), "", against, ViewContent.Rank.USUAL, false);
+            return new KindFields(List.of(), "", against, ViewContent.Rank.USUAL, false);
         }
 
         @Override
-        public Written bars(ViewContent.Bars shown) {
-            return new Written(List.of(), "", "", shown.rank(), !shown.stacked());
+        public KindFields bars(ViewContent.Bars shown) {
+            return new KindFields(List.of(), "", "", shown.rank(), !shown.stacked());
         }
 
         @Override
-        public Written line(ViewContent.Line shown) {
-            return Written.NOTHING;
+        public KindFields line(ViewContent.Line shown) {
+            return KindFields.NOTHING;
         }
 
         @Override
-        public Written table(ViewContent.Table shown) {
+        public KindFields table(ViewContent.Table shown) {
             List<ColumnEntry> columns = shown.columns().stream()
                     .map(column -> new ColumnEntry(
                             column.name(),
@@ -101,17 +101,17 @@ final class ViewEntries {
                             column.totalled(),
                             column.width()))
                     .toList();
-            return new Written(columns, "", "", ViewContent.Rank.USUAL, false);
+            return new KindFields(columns, "", "", ViewContent.Rank.USUAL, false);
         }
 
         @Override
-        public Written groups(ViewContent.Groups shown) {
-            return Written.NOTHING;
+        public KindFields groups(ViewContent.Groups shown) {
+            return KindFields.NOTHING;
         }
 
         @Override
-        public Written words(ViewContent.Words shown) {
-            return new Written(List.of(), shown.text(), "", ViewContent.Rank.USUAL, false);
+        public KindFields words(ViewContent.Words shown) {
+            return new KindFields(List.of(), shown.text(), "", ViewContent.Rank.USUAL, false);
         }
     }
 
@@ -146,7 +146,7 @@ final class ViewEntries {
         List<Figure> figures =
                 entry.measures().stream().map(ViewEntries::figure).toList();
         return switch (entry.kind()) {
-            case "figures" -> new ViewContent.Figures(needed(entry, figures), against(entry));
+            case "figures" -> new ViewContent.Figures(needed(entry, figures), comparisonBasis(entry));
             case "bars" ->
                 new ViewContent.Bars(
                         needed(entry, figures),
@@ -182,7 +182,7 @@ final class ViewEntries {
         return new ProblemException(Problem.of("bad-view", "The view “%s” %s.".formatted(entry.id(), what), advice));
     }
 
-    private static Optional<ComparisonBasis> against(ViewEntry entry) {
+    private static Optional<ComparisonBasis> comparisonBasis(ViewEntry entry) {
         if (entry.against().isEmpty()) {
             return Optional.empty();
         }

@@ -48,14 +48,14 @@ final class ServedFiles {
             return files.filter(file -> !folder.relativize(file).toString().startsWith(".git"))
                     .limit(MOST_FILES)
                     .sorted()
-                    .map(this::told)
+                    .map(this::describe)
                     .reduce("", String::concat);
         } catch (IOException | UncheckedIOException e) {
             return "away: " + e.getMessage();
         }
     }
 
-    private String told(Path file) {
+    private String describe(Path file) {
         try {
             return Files.isDirectory(file)
                     ? ""
@@ -71,7 +71,7 @@ final class ServedFiles {
         if (Files.exists(folder.resolve(ProjectFolder.NAME))) {
             projects.put(ONLY, ProjectFolder.read(folder));
         } else {
-            folders().forEach(each -> projects.put(each.getFileName().toString(), within(each)));
+            folders().forEach(each -> projects.put(each.getFileName().toString(), readFolder(each)));
         }
         if (projects.isEmpty()) {
             throw new ProblemException(Problem.of(
@@ -93,7 +93,7 @@ final class ServedFiles {
         }
     }
 
-    private static ProjectFolder within(Path folder) {
+    private static ProjectFolder readFolder(Path folder) {
         String id = folder.getFileName().toString();
         if (!id.matches("[a-z0-9][a-z0-9-]{0,80}")) {
             throw new ProblemException(Problem.of(
@@ -104,7 +104,7 @@ final class ServedFiles {
         try {
             return ProjectFolder.read(folder);
         } catch (ProblemException e) {
-            throw e.within(id);
+            throw e.shiftedInto(id);
         }
     }
 

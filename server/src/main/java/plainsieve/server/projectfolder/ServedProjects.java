@@ -69,7 +69,7 @@ class ServedProjects {
         groups.give(id, project, group.asRole());
         group.says()
                 .forEach((parameter, values) ->
-                        groups.say(new Groups.Said(id, project, parameter, ChoiceText.of(values))));
+                        groups.say(new Groups.GroupChoice(id, project, parameter, ChoiceText.of(values))));
     }
 
     /** A group that goes on keeps those who are in it. */
@@ -92,9 +92,9 @@ class ServedProjects {
             }
             groups.claim(id, group.claimed());
         });
-        groups.said()
-                .forEach(said -> groups.say(
-                        new Groups.Said(said.groupId(), said.projectId(), said.parameter(), ChoiceText.blank())));
+        groups.choicesOf()
+                .forEach(said -> groups.say(new Groups.GroupChoice(
+                        said.groupId(), said.projectId(), said.parameter(), ChoiceText.blank())));
         return ids;
     }
 

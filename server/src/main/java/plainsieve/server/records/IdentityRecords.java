@@ -12,7 +12,7 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 public interface IdentityRecords {
     /** In which group those are of whom the service says so. */
-    record Claimed(String groupId, String value) {}
+    record GroupClaim(String groupId, String value) {}
 
     @Select("select person_id from person_identity where issuer = #{issuer} and subject = #{subject}")
     Optional<String> find(@Param("issuer") String issuer, @Param("subject") String subject);
@@ -36,13 +36,13 @@ public interface IdentityRecords {
     List<String> claims(@Param("name") String personName, @Param("claim") String claim);
 
     @Select("select * from group_claim order by value")
-    List<Claimed> claimed();
+    List<GroupClaim> claimed();
 
     @Delete("delete from group_claim where group_id = #{groupId}")
     void forgetClaimed(String groupId);
 
     @Insert("insert into group_claim (group_id, value) values (#{groupId}, #{value}) on conflict do nothing")
-    void claimGroup(Claimed claimed);
+    void claimGroup(GroupClaim claimed);
 
     @Delete("delete from membership where person_id = #{personId} and by_claim = 1")
     void leaveClaimed(String personId);

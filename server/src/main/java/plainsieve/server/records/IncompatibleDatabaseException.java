@@ -9,7 +9,7 @@ public final class IncompatibleDatabaseException extends RuntimeException {
     }
 
     /** Finds the refusal among the causes of a failed start. */
-    public static Optional<IncompatibleDatabaseException> in(Throwable failure) {
+    public static Optional<IncompatibleDatabaseException> findIn(Throwable failure) {
         for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
             if (cause instanceof IncompatibleDatabaseException refused) {
                 return Optional.of(refused);

@@ -10,18 +10,19 @@ import java.util.function.Function;
  */
 public final class ParsedRowCache<R, T> {
     private final Function<R, T> reading;
-    private volatile Read<R, T> last = new Read<>(List.of(), List.of());
+    private volatile ParsedRow<R, T> last = new ParsedRow<>(List.of(), List.of());
 
-    private record Read<R, T>(List<R> rows, List<T> read) {}
+    private record ParsedRow<R, T>(List<R> rows, List<T> read) {}
 
     public ParsedRowCache(Function<R, T> reading) {
         this.reading = reading;
     }
 
     public List<T> of(List<R> rows) {
-        Read<R, T> known = last;
+        ParsedRow<R, T> known = last;
         if (rows != known.rows() && !rows.equals(known.rows())) {
-            known = new Read<>(List.copyOf(rows), rows.stream().map(reading).toList());
+            known = new ParsedRow<>(
+                    List.copyOf(rows), rows.stream().map(reading).toList());
             last = known;
         }
         return known.read();

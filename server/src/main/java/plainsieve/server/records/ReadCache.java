@@ -37,17 +37,17 @@ class ReadCache implements Interceptor {
     private final WriteGate gate;
     private final Map<String, Boolean> marked = new ConcurrentHashMap<>();
     /* Tidied by whoever writes into it: waking a thread for it costs more. */
-    private final Cache<Asked, Found> found =
+    private final Cache<StatementKey, CachedRows> found =
             Caffeine.newBuilder().executor(Runnable::run).maximumSize(MOST).build();
 
     ReadCache(WriteGate gate) {
         this.gate = gate;
     }
 
-    private record Asked(String statement, Object parameter) {}
+    private record StatementKey(String statement, Object parameter) {}
 
     /** @param changes how many changes there had been before it was read */
-    private record Found(long changes, List<?> rows) {}
+    private record CachedRows(long changes, List<?> rows) {}
 
     @Override
     public Object intercept(Invocation read) throws Throwable {
@@ -56,11 +56,11 @@ class ReadCache implements Interceptor {
         if (!remembered || TransactionSynchronizationManager.isActualTransactionActive()) {
             return read.proceed();
         }
-        Asked asked = new Asked(statement.getId(), Objects.requireNonNullElse(read.getArgs()[1], ""));
+        StatementKey asked = new StatementKey(statement.getId(), Objects.requireNonNullElse(read.getArgs()[1], ""));
         long changes = gate.changes();
-        Found known = found.getIfPresent(asked);
+        CachedRows known = found.getIfPresent(asked);
         if (known == null || known.changes() != changes) {
-            known = new Found(changes, List.copyOf((List<?>) read.proceed()));
+            known = new CachedRows(changes, List.copyOf((List<?>) read.proceed()));
             found.put(asked, known);
         }
         return known.rows();

@@ -34,10 +34,10 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
     }
 
     /** A change under way; without a holder until it has begun. */
-    private static final class Change implements SmartTransactionObject {
+    private static final class OpenChange implements SmartTransactionObject {
         private ConnectionHolder holder;
 
-        private Change(ConnectionHolder holder) {
+        private OpenChange(ConnectionHolder holder) {
             this.holder = holder;
         }
 
@@ -49,12 +49,12 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
 
     @Override
     protected Object doGetTransaction() {
-        return new Change((ConnectionHolder) TransactionSynchronizationManager.getResource(records));
+        return new OpenChange((ConnectionHolder) TransactionSynchronizationManager.getResource(records));
     }
 
     @Override
     protected boolean isExistingTransaction(Object transaction) {
-        return ((Change) transaction).holder != null;
+        return ((OpenChange) transaction).holder != null;
     }
 
     @Override
@@ -64,7 +64,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         try {
             connection = records.getConnection();
             say(connection, "begin immediate");
-            Change change = (Change) transaction;
+            OpenChange change = (OpenChange) transaction;
             change.holder = new ConnectionHolder(connection, true);
             change.holder.setSynchronizedWithTransaction(true);
             TransactionSynchronizationManager.bindResource(records, change.holder);
@@ -99,20 +99,20 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
 
     @Override
     protected void doSetRollbackOnly(DefaultTransactionStatus status) {
-        ((Change) status.getTransaction()).holder.setRollbackOnly();
+        ((OpenChange) status.getTransaction()).holder.setRollbackOnly();
     }
 
     @Override
     protected void doCleanupAfterCompletion(Object transaction) {
         TransactionSynchronizationManager.unbindResource(records);
-        Change change = (Change) transaction;
+        OpenChange change = (OpenChange) transaction;
         DataSourceUtils.releaseConnection(change.holder.getConnection(), records);
         change.holder.clear();
         gate.leave();
     }
 
     private static Connection connection(DefaultTransactionStatus status) {
-        return ((Change) status.getTransaction()).holder.getConnection();
+        return ((OpenChange) status.getTransaction()).holder.getConnection();
     }
 
     private static void say(Connection connection, String what) throws SQLException {

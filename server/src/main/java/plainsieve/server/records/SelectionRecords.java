@@ -12,13 +12,13 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 public interface SelectionRecords {
     /** Whose: a viewer's, for one report. */
-    record Of(String projectId, String reportId, String viewer) {}
+    record Owner(String projectId, String reportId, String viewer) {}
 
     @Select("""
             select * from selection
             where project_id = #{projectId} and report_id = #{reportId} and viewer = #{viewer} and name <> '' order by name
             """)
-    List<SelectionRow> of(Of owner);
+    List<SelectionRow> of(Owner owner);
 
     @Select("select * from selection where id = #{id} and project_id = #{projectId} and report_id = #{reportId}")
     Optional<SelectionRow> find(
@@ -35,5 +35,5 @@ public interface SelectionRecords {
             delete from selection
             where id = #{id} and project_id = #{of.projectId} and report_id = #{of.reportId} and viewer = #{of.viewer}
             """)
-    int remove(@Param("of") Of owner, @Param("id") String id);
+    int remove(@Param("of") Owner owner, @Param("id") String id);
 }

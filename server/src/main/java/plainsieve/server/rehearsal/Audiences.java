@@ -25,7 +25,7 @@ class Audiences {
     }
 
     /** The report as it opens, as each group where groups say what is theirs, and as each person where a query does. */
-    List<Rehearsals.Turn> turns(DraftOrders.OnStage on) {
+    List<Rehearsals.CaseForAudience> turns(DraftOrders.OnStage on) {
         Set<RowAccessRule.By> held = on.project().parameters().values().stream()
                 .map(definition -> definition.hold().by())
                 .collect(Collectors.toSet());
@@ -38,7 +38,8 @@ class Audiences {
                         on.project().id(),
                         on.report().id()))
                 .limit(MOST_PEOPLE)
-                .map(one -> new Rehearsals.Turn(one.as(), new RehearsalCase("as " + one.name(), Map.of(), false)))
+                .map(one -> new Rehearsals.CaseForAudience(
+                        one.as(), new RehearsalCase("as " + one.name(), Map.of(), false)))
                 .toList();
     }
 

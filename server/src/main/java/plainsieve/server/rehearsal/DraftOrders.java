@@ -36,26 +36,26 @@ class DraftOrders {
                 stage.report(),
                 Purpose.Kind.REHEARSAL,
                 requested,
-                asked(new RunRequest.Text(query, query.draftText()), new Asked(view, part, List.of())));
+                asked(new RunRequest.Text(query, query.draftText()), new DraftRun(view, part, List.of())));
     }
 
     /** A report that is on stage, and who put it there. */
     record OnStage(Project project, Caller asker, Report report) {}
 
     /** What is asked of a view. @param filters what a reader may add by picking a bar */
-    record Asked(View view, ViewPart part, List<RunRequest.ColumnFilter> filters) {
-        static Asked whole(View view) {
-            return new Asked(view, ViewPart.MAIN, List.of());
+    record DraftRun(View view, ViewPart part, List<RunRequest.ColumnFilter> filters) {
+        static DraftRun whole(View view) {
+            return new DraftRun(view, ViewPart.MAIN, List.of());
         }
     }
 
     /** What a report would send of a text on the bench. @param text stands for the draft while it is not kept yet */
-    RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, Asked asked) {
+    RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftRun asked) {
         return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, asked));
     }
 
-    private static ReportRunRequests.Asked asked(RunRequest.Text text, Asked asked) {
-        return new ReportRunRequests.Asked(
+    private static ReportRunRequests.ViewRequest asked(RunRequest.Text text, DraftRun asked) {
+        return new ReportRunRequests.ViewRequest(
                 UUID.randomUUID().toString(), text, asked.view(), asked.part(), Optional.empty(), asked.filters(), 1);
     }
 }

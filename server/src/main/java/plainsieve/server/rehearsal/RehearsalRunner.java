@@ -41,7 +41,7 @@ class RehearsalRunner {
     }
 
     /** How a case ended. */
-    private enum Ended {
+    private enum Ending {
         WELL,
         REFUSED,
         FAILED,
@@ -57,10 +57,10 @@ class RehearsalRunner {
     }
 
     /** What one view came to in one case. @param line the line of its text that is meant; 0 when none is */
-    private record Performed(View view, Heard heard, Ended ended, String explanation, int line) {}
+    private record ViewResult(View view, RunObserver heard, Ending ended, String explanation, int line) {}
 
     /** What was heard of a run. */
-    private static final class Heard implements RunListener {
+    private static final class RunObserver implements RunListener {
         private long sentId;
         private RunSummary summary = new RunSummary(0, 0, 0, 0);
 
@@ -78,77 +78,79 @@ class RehearsalRunner {
     /** A case that breaks what it should not is a failed case, not the end of the rehearsal. */
     Rehearsal.Line perform(DraftOrders.OnStage on, RehearsalCase one) {
         try {
-            return told(on, one).map(performed -> line(on, one, performed)).orElseGet(() -> line(one));
+            return mostTelling(on, one)
+                    .map(performed -> line(on, one, performed))
+                    .orElseGet(() -> line(one));
         } catch (RuntimeException e) {
             LOG.error("A case of the rehearsal of {} broke off", on.report().id(), e);
-            return line(one, Ended.FAILED, "It broke off here. The server's log says more.");
+            return line(one, Ending.FAILED, "It broke off here. The server's log says more.");
         }
     }
 
-    private Optional<Performed> told(DraftOrders.OnStage on, RehearsalCase one) {
-        Optional<Performed> tells = Optional.empty();
+    private Optional<ViewResult> mostTelling(DraftOrders.OnStage on, RehearsalCase one) {
+        Optional<ViewResult> tells = Optional.empty();
         for (View view : on.report().asking()) {
             boolean depends = one.choices().isEmpty()
                     || on.project().parametersOf(view).stream().anyMatch(one.choices()::containsKey);
             if (depends) {
-                Performed performed = perform(on, view, one);
+                ViewResult performed = perform(on, view, one);
                 if (!performed.ended().isAnswered()) {
                     return Optional.of(performed);
                 }
                 // A table says how many rows there are; figures always have one.
                 boolean more = tells.isEmpty() || view.shown() instanceof ViewContent.Table;
-                tells = more || performed.ended() == Ended.SLOW ? Optional.of(performed) : tells;
+                tells = more || performed.ended() == Ending.SLOW ? Optional.of(performed) : tells;
             }
         }
         return tells;
     }
 
     /** The view with everything that it asks for. What is told of it is its first statement, unless another one fails. */
-    private Performed perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
-        Performed first = perform(on, view, ViewPart.MAIN, one);
+    private ViewResult perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
+        ViewResult first = perform(on, view, ViewPart.MAIN, one);
         if (!first.ended().isAnswered()) {
             return first;
         }
-        return view.shown().further().stream()
+        return view.shown().additionalParts().stream()
                 .map(part -> perform(on, view, part, one))
                 .filter(further -> !further.ended().isAnswered())
                 .findFirst()
                 .orElse(first);
     }
 
-    private Performed perform(DraftOrders.OnStage on, View view, ViewPart part, RehearsalCase one) {
-        Heard heard = new Heard();
+    private ViewResult perform(DraftOrders.OnStage on, View view, ViewPart part, RehearsalCase one) {
+        RunObserver heard = new RunObserver();
         Optional<Problem> problem = StatementFormRehearsal.attempt(
                         () -> queryRunner.run(orders.rehearsed(on, view, part, one.choices()), heard))
                 .filter(found -> !found.kind().equals(StatementFormRehearsal.NO_SPAN));
         if (problem.isPresent()) {
             boolean asItShould = one.refusal() && heard.sentId == 0;
             String of = part instanceof ViewPart.Main ? "" : "In its part “%s”: ".formatted(part.word());
-            return new Performed(
+            return new ViewResult(
                     view,
                     heard,
-                    asItShould ? Ended.REFUSED : Ended.FAILED,
+                    asItShould ? Ending.REFUSED : Ending.FAILED,
                     of + problem.get().inWords(),
                     problem.get().place().map(TextLocation::line).orElse(0));
         }
         if (one.refusal()) {
-            return new Performed(view, heard, Ended.FAILED, "This should have been refused, but rows came.", 0);
+            return new ViewResult(view, heard, Ending.FAILED, "This should have been refused, but rows came.", 0);
         }
         boolean slow = heard.summary.totalMillis() > SLOW_MILLIS;
-        return new Performed(view, heard, slow ? Ended.SLOW : Ended.WELL, slow ? "It took long." : "", 0);
+        return new ViewResult(view, heard, slow ? Ending.SLOW : Ending.WELL, slow ? "It took long." : "", 0);
     }
 
     private static Rehearsal.Line line(RehearsalCase one) {
-        return line(one, Ended.WELL, "No view depends on it.");
+        return line(one, Ending.WELL, "No view depends on it.");
     }
 
-    private static Rehearsal.Line line(RehearsalCase one, Ended ended, String explanation) {
+    private static Rehearsal.Line line(RehearsalCase one, Ending ended, String explanation) {
         return new Rehearsal.Line(
                 one.name(), names(one), inWords(one), "", "", 0, 0, false, 0, "", ended.word(), explanation, 0);
     }
 
-    private Rehearsal.Line line(DraftOrders.OnStage on, RehearsalCase one, Performed performed) {
-        Heard heard = performed.heard();
+    private Rehearsal.Line line(DraftOrders.OnStage on, RehearsalCase one, ViewResult performed) {
+        RunObserver heard = performed.heard();
         boolean answered = performed.ended().isAnswered() && heard.sentId > 0;
         return new Rehearsal.Line(
                 one.name(),
@@ -174,8 +176,8 @@ class RehearsalRunner {
         Map<ExecutionSite, Long> counts =
                 evidenceService.of(on.project(), on.asker(), sentId, false).verdicts().stream()
                         .filter(ran -> ran.where() != ExecutionSite.LEFT_OUT)
-                        .collect(
-                                Collectors.groupingBy(EvidenceService.Ran::where, TreeMap::new, Collectors.counting()));
+                        .collect(Collectors.groupingBy(
+                                EvidenceService.PlacementEvidence::where, TreeMap::new, Collectors.counting()));
         return counts.entrySet().stream()
                 .map(entry -> entry.getValue() + " " + entry.getKey().inWords())
                 .collect(Collectors.joining(", "));

@@ -23,7 +23,7 @@ public class Rehearsals {
     private final RehearsalRunner rehearsalRunner;
     private final Audiences audiences;
     private final Clock clock;
-    private final Map<String, Kept> latest = new ConcurrentHashMap<>();
+    private final Map<String, StoredRehearsal> latest = new ConcurrentHashMap<>();
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "rehearsal");
         thread.setDaemon(true);
@@ -31,9 +31,9 @@ public class Rehearsals {
     });
 
     /** One thing to try. @param as whom it is tried as, of those to look as; empty for who rehearses */
-    record Turn(String as, RehearsalCase one) {}
+    record CaseForAudience(String as, RehearsalCase one) {}
 
-    private record Kept(Rehearsal rehearsal, List<Turn> turns) {}
+    private record StoredRehearsal(Rehearsal rehearsal, List<CaseForAudience> turns) {}
 
     Rehearsals(RehearsalSetup rehearsalSetup, RehearsalRunner rehearsalRunner, Audiences audiences, Clock clock) {
         this.rehearsalSetup = rehearsalSetup;
@@ -47,7 +47,7 @@ public class Rehearsals {
     }
 
     private Optional<Rehearsal> last(Project project, String reportId) {
-        return Optional.ofNullable(latest.get(key(project, reportId))).map(Kept::rehearsal);
+        return Optional.ofNullable(latest.get(key(project, reportId))).map(StoredRehearsal::rehearsal);
     }
 
     /** The last rehearsal of a report, as far as it has come. */
@@ -63,12 +63,13 @@ public class Rehearsals {
             return before.get().state();
         }
         Map<String, Double> listMillis = new LinkedHashMap<>();
-        List<Turn> turns = new ArrayList<>();
-        RehearsalCases.of(rehearsalSetup.rehearsed(on, listMillis)).forEach(one -> turns.add(new Turn("", one)));
+        List<CaseForAudience> turns = new ArrayList<>();
+        RehearsalCases.of(rehearsalSetup.rehearsed(on, listMillis))
+                .forEach(one -> turns.add(new CaseForAudience("", one)));
         turns.addAll(audiences.turns(on));
         Rehearsal rehearsal = new Rehearsal(turns.size(), clock.instant().toString());
         rehearsal.found(RehearsalFindings.of(project, on.report(), listMillis));
-        latest.put(key(project, reportId), new Kept(rehearsal, turns));
+        latest.put(key(project, reportId), new StoredRehearsal(rehearsal, turns));
         threads.execute(() -> goOn(on, rehearsal, turns));
         return rehearsal.state();
     }
@@ -79,7 +80,7 @@ public class Rehearsals {
 
     /** Goes on where a rehearsal was stopped; begins one when there is none. */
     public Rehearsal.State resume(Project project, Caller caller, String reportId) {
-        Kept kept = latest.get(key(project, reportId));
+        StoredRehearsal kept = latest.get(key(project, reportId));
         if (kept == null) {
             return start(project, caller, reportId);
         }
@@ -96,10 +97,10 @@ public class Rehearsals {
         threads.shutdownNow();
     }
 
-    private void goOn(DraftOrders.OnStage on, Rehearsal rehearsal, List<Turn> all) {
+    private void goOn(DraftOrders.OnStage on, Rehearsal rehearsal, List<CaseForAudience> all) {
         synchronized (rehearsal.turn()) {
             while (rehearsal.isRunning() && rehearsal.done() < all.size()) {
-                Turn turn = all.get(rehearsal.done());
+                CaseForAudience turn = all.get(rehearsal.done());
                 rehearsal.add(rehearsalRunner.perform(audiences.stageFor(on, turn.as()), turn.one()));
             }
             rehearsal.end();

@@ -55,15 +55,15 @@ public class StatementFormRehearsal {
     /** The view with all that it asks for, and filtered by a bar that a reader picks in another view of the same query. */
     private List<Form> of(DraftOrders.OnStage stage, View view, RunRequest.Text text, RequestedChoices choices) {
         List<Form> forms = new ArrayList<>();
-        forms.add(form(stage, text, choices, DraftOrders.Asked.whole(view)));
-        view.shown().further().stream()
-                .map(part -> new DraftOrders.Asked(view, part, List.of()))
+        forms.add(form(stage, text, choices, DraftOrders.DraftRun.whole(view)));
+        view.shown().additionalParts().stream()
+                .map(part -> new DraftOrders.DraftRun(view, part, List.of()))
                 .map(asked -> form(stage, text, choices, asked))
                 .forEach(forms::add);
         for (View beside : stage.report().views()) {
             if (beside.queryId().equals(view.queryId())) {
                 beside.shown().grouping().stream()
-                        .map(key -> new DraftOrders.Asked(view, ViewPart.MAIN, List.of(picked(key))))
+                        .map(key -> new DraftOrders.DraftRun(view, ViewPart.MAIN, List.of(picked(key))))
                         .map(asked -> form(stage, text, choices, asked))
                         .forEach(forms::add);
             }
@@ -72,14 +72,14 @@ public class StatementFormRehearsal {
     }
 
     private Form form(
-            DraftOrders.OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftOrders.Asked asked) {
+            DraftOrders.OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftOrders.DraftRun asked) {
         Optional<Problem> problem = attempt(() -> queryRunner.plan(orders.form(stage, text, choices, asked)))
                 .filter(found -> !found.kind().equals(NO_SPAN));
         String said = problem.map(Problem::inWords).orElse("");
         return new Form(stage.report().id(), stage.report().name(), title(asked), said);
     }
 
-    private static String title(DraftOrders.Asked asked) {
+    private static String title(DraftOrders.DraftRun asked) {
         String view = asked.view().titleOrKind();
         if (!asked.filters().isEmpty()) {
             return "%s, filtered by %s".formatted(view, asked.filters().get(0).column());

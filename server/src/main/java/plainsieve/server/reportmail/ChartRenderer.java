@@ -32,7 +32,7 @@ final class ChartRenderer {
         this.picture = new ChartImage(locale);
     }
 
-    ReportEmail.Part bars(String viewId, String title, ViewContent.Bars shown, FetchedRows fetchedRows) {
+    ReportEmail.Section bars(String viewId, String title, ViewContent.Bars shown, FetchedRows fetchedRows) {
         int first = shown.rank().first() > 0 ? Math.min(shown.rank().first(), MOST_BARS) : MOST_BARS;
         boolean parts = shown.groupBy().size() > 1;
         Map<String, Map<String, Double>> byName = new LinkedHashMap<>();
@@ -78,7 +78,7 @@ final class ChartRenderer {
                 .toList();
     }
 
-    ReportEmail.Part lines(String viewId, String title, ViewContent.Line shown, FetchedRows fetchedRows) {
+    ReportEmail.Section lines(String viewId, String title, ViewContent.Line shown, FetchedRows fetchedRows) {
         boolean several = shown.groupBy().size() > 1;
         Map<String, Map<LocalDate, Double>> byName = new LinkedHashMap<>();
         for (Object[] row : fetchedRows.rows()) {
@@ -113,7 +113,8 @@ final class ChartRenderer {
     }
 
     /** @param left how many are not among what is told */
-    private static ReportEmail.Part chart(String viewId, String title, String told, int left, Supplier<byte[]> drawn) {
+    private static ReportEmail.Section chart(
+            String viewId, String title, String told, int left, Supplier<byte[]> drawn) {
         return told.isEmpty()
                 ? new ReportEmail.Words(viewId, title, "No rows.")
                 : new ReportEmail.Chart(

@@ -21,9 +21,9 @@ final class EmailFigures {
     }
 
     /** @param then what they are compared with; nothing when they stand alone */
-    ReportEmail.Part figures(
+    ReportEmail.Section figures(
             String viewId, String title, ViewContent.Figures shown, FetchedRows now, Optional<FetchedRows> then) {
-        List<ReportEmail.Figures.One> figures = new ArrayList<>();
+        List<ReportEmail.Figures.FigureText> figures = new ArrayList<>();
         for (int i = 0; i < shown.measures().size(); i++) {
             Figure figure = shown.measures().get(i);
             Optional<Object> value = at(now, i);
@@ -31,7 +31,7 @@ final class EmailFigures {
             String change = value.isPresent() && before.isPresent()
                     ? change(shown.against().orElseThrow(), figure, value.get(), before.get())
                     : "";
-            figures.add(new ReportEmail.Figures.One(
+            figures.add(new ReportEmail.Figures.FigureText(
                     figure.label(),
                     value,
                     written.figure(value.orElse(null), figure.format()) + unit(figure, value),

@@ -28,7 +28,8 @@ public final class EmailHtml {
     }
 
     public String write(ReportEmail email, EmailFooter foot) {
-        html.append("""
+        html.append(
+                """
                 <!doctype html>
                 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
                 <title>%s</title></head>
@@ -37,7 +38,7 @@ public final class EmailHtml {
                 <table role="presentation" width="640" cellpadding="0" cellspacing="0" style="max-width:640px;width:100%%;background:#fffefb;border:1px solid #ddd7ca"><tr><td style="padding:20px">
                 <div style="%s">%s</div>
                 <h1 style="font-size:19px;line-height:1.35;margin:4px 0 14px;font-weight:600">%s</h1>
-                """.formatted(said(email.report()), SOFT, said(email.report()), said(email.question())));
+                """.formatted(describe(email.report()), SOFT, describe(email.report()), describe(email.question())));
         email.parts().forEach(this::part);
         email.notes().forEach(note -> paragraph(note, SOFT));
         paragraphs(foot);
@@ -48,26 +49,26 @@ public final class EmailHtml {
     private void paragraphs(EmailFooter foot) {
         html.append("""
                 <p style="margin:18px 0 10px"><a href="%s" style="background:#175a6b;color:#fff;padding:8px 14px;text-decoration:none;border-radius:4px;display:inline-block">Open the report with these choices</a></p>
-                """.formatted(said(foot.link())));
+                """.formatted(describe(foot.link())));
         foot.notes().forEach(note -> paragraph(note, ""));
         html.append("<p style=\"%s;font-size:12px;margin:16px 0 0;border-top:1px solid #eee9de;padding-top:10px\">%s"
-                .formatted(SOFT, said(foot.why())));
+                .formatted(SOFT, describe(foot.why())));
         foot.unsubscribe()
                 .ifPresent(address -> html.append(
-                        " <a href=\"%s\" style=\"color:#175a6b\">No more of these</a>.".formatted(said(address))));
+                        " <a href=\"%s\" style=\"color:#175a6b\">No more of these</a>.".formatted(describe(address))));
         html.append("</p>\n");
     }
 
-    private void part(ReportEmail.Part part) {
+    private void part(ReportEmail.Section part) {
         if (!part.title().isBlank()) {
             html.append("<h2 style=\"font-size:15px;margin:18px 0 6px;font-weight:600\">%s</h2>\n"
-                    .formatted(said(part.title())));
+                    .formatted(describe(part.title())));
         }
         if (part instanceof ReportEmail.Figures figures) {
             figures(figures);
         } else if (part instanceof ReportEmail.Chart chart) {
             chart(chart);
-        } else if (part instanceof ReportEmail.Rows rows) {
+        } else if (part instanceof ReportEmail.RowsSection rows) {
             rows(rows);
         } else if (part instanceof ReportEmail.Words words) {
             paragraph(words.text(), "");
@@ -76,16 +77,17 @@ public final class EmailHtml {
 
     private void figures(ReportEmail.Figures figures) {
         html.append("<table role=\"presentation\" cellpadding=\"0\" cellspacing=\"0\">\n");
-        for (ReportEmail.Figures.One one : figures.all()) {
+        for (ReportEmail.Figures.FigureText one : figures.all()) {
             html.append("""
                     <tr><td style="padding:2px 14px 2px 0;text-align:right;white-space:nowrap;font-size:19px;font-weight:600">%s</td>
                     <td style="padding:2px 0">%s%s</td></tr>
                     """.formatted(
-                    said(one.written()),
-                    said(one.label()),
-                    one.change().isEmpty()
-                            ? ""
-                            : "<br><span style=\"%s;font-size:12px\">%s</span>".formatted(SOFT, said(one.change()))));
+                            describe(one.written()),
+                            describe(one.label()),
+                            one.change().isEmpty()
+                                    ? ""
+                                    : "<br><span style=\"%s;font-size:12px\">%s</span>"
+                                            .formatted(SOFT, describe(one.change()))));
         }
         html.append("</table>\n");
     }
@@ -95,23 +97,23 @@ public final class EmailHtml {
         pictures.add(new EmailMessage.Picture(cid, chart.png()));
         html.append(
                 "<img src=\"cid:%s\" width=\"%d\" alt=\"%s\" style=\"width:100%%;max-width:%dpx;height:auto;border:0\">\n"
-                        .formatted(said(cid), ChartImage.WIDTH, said(chart.told()), ChartImage.WIDTH));
+                        .formatted(describe(cid), ChartImage.WIDTH, describe(chart.told()), ChartImage.WIDTH));
     }
 
-    private void rows(ReportEmail.Rows rows) {
+    private void rows(ReportEmail.RowsSection rows) {
         if (!rows.rows().isEmpty()) {
             html.append(
                     "<table width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" style=\"border-collapse:collapse;font-size:13px\">\n<tr>");
-            for (ReportEmail.Rows.Head head : rows.heads()) {
+            for (ReportEmail.RowsSection.Head head : rows.heads()) {
                 html.append("<th style=\"%s;%s;font-weight:600;text-align:%s\">%s</th>"
-                        .formatted(CELL, SOFT, side(head), said(head.label())));
+                        .formatted(CELL, SOFT, side(head), describe(head.label())));
             }
             html.append("</tr>\n");
             for (List<String> row : rows.rows()) {
                 html.append("<tr>");
                 for (int i = 0; i < row.size(); i++) {
                     html.append("<td style=\"%s;text-align:%s\">%s</td>"
-                            .formatted(CELL, side(rows.heads().get(i)), said(row.get(i))));
+                            .formatted(CELL, side(rows.heads().get(i)), describe(row.get(i))));
                 }
                 html.append("</tr>\n");
             }
@@ -122,15 +124,15 @@ public final class EmailHtml {
         }
     }
 
-    private static String side(ReportEmail.Rows.Head head) {
+    private static String side(ReportEmail.RowsSection.Head head) {
         return head.number() ? "right" : "left";
     }
 
     private void paragraph(String text, String style) {
-        html.append("<p style=\"margin:8px 0;%s\">%s</p>\n".formatted(style, said(text)));
+        html.append("<p style=\"margin:8px 0;%s\">%s</p>\n".formatted(style, describe(text)));
     }
 
-    private static String said(String text) {
+    private static String describe(String text) {
         return HtmlUtils.htmlEscape(text, "UTF-8");
     }
 }

@@ -21,30 +21,30 @@ final class EmailTable {
     }
 
     /** A column that is shown, and where it stands in the answer. */
-    private record Place(int at, ColumnLabels words, Column column) {
-        ReportEmail.Rows.Head head() {
+    private record ShownColumn(int at, ColumnLabels words, Column column) {
+        ReportEmail.RowsSection.Head head() {
             boolean number = column.kind().isNumber();
-            return new ReportEmail.Rows.Head(words.label(), number);
+            return new ReportEmail.RowsSection.Head(words.label(), number);
         }
     }
 
-    ReportEmail.Part table(String viewId, String title, ViewContent.Table shown, FetchedRows fetchedRows) {
-        List<Place> places = places(shown.columns(), fetchedRows.columns());
+    ReportEmail.Section table(String viewId, String title, ViewContent.Table shown, FetchedRows fetchedRows) {
+        List<ShownColumn> places = places(shown.columns(), fetchedRows.columns());
         List<List<String>> rows = fetchedRows.rows().stream()
                 .map(row -> places.stream()
                         .map(place -> written.cell(
                                 row[place.at()], place.column(), place.words().format()))
                         .toList())
                 .toList();
-        return new ReportEmail.Rows(
-                viewId, title, places.stream().map(Place::head).toList(), rows, below(fetchedRows));
+        return new ReportEmail.RowsSection(
+                viewId, title, places.stream().map(ShownColumn::head).toList(), rows, below(fetchedRows));
     }
 
     /** Those that viewers see, in their order; all where nothing is said of them. */
-    private static List<Place> places(List<ColumnLabels> words, List<Column> columns) {
+    private static List<ShownColumn> places(List<ColumnLabels> words, List<Column> columns) {
         if (words.isEmpty()) {
             return IntStream.range(0, columns.size())
-                    .mapToObj(i -> new Place(
+                    .mapToObj(i -> new ShownColumn(
                             i,
                             ColumnLabels.plain(
                                     columns.get(i).name(), columns.get(i).name()),
@@ -54,16 +54,16 @@ final class EmailTable {
         return words.stream()
                 .flatMap(one -> IntStream.range(0, columns.size())
                         .filter(i -> columns.get(i).name().equalsIgnoreCase(one.name()))
-                        .mapToObj(i -> new Place(i, one, columns.get(i))))
+                        .mapToObj(i -> new ShownColumn(i, one, columns.get(i))))
                 .toList();
     }
 
-    ReportEmail.Part groups(String viewId, String title, ViewContent.Groups shown, FetchedRows fetchedRows) {
+    ReportEmail.Section groups(String viewId, String title, ViewContent.Groups shown, FetchedRows fetchedRows) {
         String by = shown.groupBy().get(0);
-        Stream<ReportEmail.Rows.Head> figures =
-                shown.measures().stream().map(figure -> new ReportEmail.Rows.Head(label(figure), true));
-        List<ReportEmail.Rows.Head> heads = Stream.concat(
-                        Stream.of(new ReportEmail.Rows.Head(by.replaceFirst(":.*", ""), false)), figures)
+        Stream<ReportEmail.RowsSection.Head> figures =
+                shown.measures().stream().map(figure -> new ReportEmail.RowsSection.Head(label(figure), true));
+        List<ReportEmail.RowsSection.Head> heads = Stream.concat(
+                        Stream.of(new ReportEmail.RowsSection.Head(by.replaceFirst(":.*", ""), false)), figures)
                 .toList();
         List<List<String>> rows = fetchedRows.rows().stream()
                 .map(row -> {
@@ -75,7 +75,7 @@ final class EmailTable {
                     return List.copyOf(cells);
                 })
                 .toList();
-        return new ReportEmail.Rows(viewId, title, heads, rows, below(fetchedRows));
+        return new ReportEmail.RowsSection(viewId, title, heads, rows, below(fetchedRows));
     }
 
     private static String label(Figure figure) {

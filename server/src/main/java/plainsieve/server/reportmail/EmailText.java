@@ -30,7 +30,7 @@ public final class EmailText {
         }
     }
 
-    private void part(ReportEmail.Part part) {
+    private void part(ReportEmail.Section part) {
         line("");
         if (!part.title().isBlank()) {
             line(part.title());
@@ -42,14 +42,14 @@ public final class EmailText {
                                     one.written(), one.label(), one.change().isEmpty() ? "" : " – " + one.change())));
         } else if (part instanceof ReportEmail.Chart chart) {
             line(chart.told());
-        } else if (part instanceof ReportEmail.Rows rows) {
+        } else if (part instanceof ReportEmail.RowsSection rows) {
             rows(rows);
         } else if (part instanceof ReportEmail.Words words) {
             line(words.text());
         }
     }
 
-    private void rows(ReportEmail.Rows rows) {
+    private void rows(ReportEmail.RowsSection rows) {
         if (!rows.rows().isEmpty()) {
             int[] widths = new int[rows.heads().size()];
             for (int i = 0; i < widths.length; i++) {
@@ -63,7 +63,12 @@ public final class EmailText {
                                         .max()
                                         .orElse(0)));
             }
-            row(rows, rows.heads().stream().map(ReportEmail.Rows.Head::label).toList(), widths);
+            row(
+                    rows,
+                    rows.heads().stream()
+                            .map(ReportEmail.RowsSection.Head::label)
+                            .toList(),
+                    widths);
             rows.rows().forEach(row -> row(rows, row, widths));
         }
         if (!rows.below().isEmpty()) {
@@ -71,7 +76,7 @@ public final class EmailText {
         }
     }
 
-    private void row(ReportEmail.Rows rows, List<String> cells, int[] widths) {
+    private void row(ReportEmail.RowsSection rows, List<String> cells, int[] widths) {
         StringBuilder line = new StringBuilder();
         for (int i = 0; i < cells.size(); i++) {
             String cell = cells.get(i).replaceAll("\\s+", " ");

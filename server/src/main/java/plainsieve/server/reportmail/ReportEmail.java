@@ -12,7 +12,7 @@ import plainsieve.core.parameter.ChoiceText;
  * @param notes what the reader should know of it besides
  */
 public record ReportEmail(
-        String report, String question, List<Part> parts, Map<String, ChoiceText> choices, List<String> notes) {
+        String report, String question, List<Section> parts, Map<String, ChoiceText> choices, List<String> notes) {
     public ReportEmail {
         parts = List.copyOf(parts);
         choices = Map.copyOf(choices);
@@ -20,7 +20,7 @@ public record ReportEmail(
     }
 
     /** One view of it. */
-    public sealed interface Part {
+    public sealed interface Section {
         /** The id of the view. */
         String viewId();
 
@@ -28,22 +28,22 @@ public record ReportEmail(
     }
 
     /** Figures, each with its words. */
-    public record Figures(String viewId, String title, List<One> all) implements Part {
+    public record Figures(String viewId, String title, List<FigureText> all) implements Section {
         public Figures {
             all = List.copyOf(all);
         }
 
         /** @param value as it came; nothing for none. @param written with its unit. @param change against what; may be empty */
-        public record One(String label, Optional<Object> value, String written, String change) {}
+        public record FigureText(String label, Optional<Object> value, String written, String change) {}
     }
 
     /** A chart. @param png drawn twice as large as it is shown. @param told the same in words */
-    public record Chart(String viewId, String title, byte[] png, String told) implements Part {}
+    public record Chart(String viewId, String title, byte[] png, String told) implements Section {}
 
     /** Rows. @param below what stands under them, such as how many more there are; may be empty */
-    public record Rows(String viewId, String title, List<Head> heads, List<List<String>> rows, String below)
-            implements Part {
-        public Rows {
+    public record RowsSection(String viewId, String title, List<Head> heads, List<List<String>> rows, String below)
+            implements Section {
+        public RowsSection {
             heads = List.copyOf(heads);
             rows = List.copyOf(rows);
         }
@@ -53,5 +53,5 @@ public record ReportEmail(
     }
 
     /** A note. */
-    public record Words(String viewId, String title, String text) implements Part {}
+    public record Words(String viewId, String title, String text) implements Section {}
 }

@@ -54,7 +54,7 @@ public class ReportEmailComposer {
      * @param project in the state that all of it sees, with what its parameters open with
      * @param presence by which it is stopped
      */
-    public record Wanted(Project project, Report report, Caller asker, ClientPresence presence) {
+    public record EmailRequest(Project project, Report report, Caller asker, ClientPresence presence) {
         /** What is chosen: what the report opens with. */
         public RequestedChoices choices() {
             return ReportRunRequests.choices(project, asker, report, Map.of());
@@ -62,11 +62,11 @@ public class ReportEmailComposer {
     }
 
     /** Throws as any run: where something failed there is no letter, and none where nothing of it is for them. */
-    public ReportEmail compose(Wanted wanted) {
+    public ReportEmail compose(EmailRequest wanted) {
         QuestionRenderer.Question question =
                 questionRenderer.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         question.chosen().orRefuse();
-        List<ReportEmail.Part> parts = new ArrayList<>();
+        List<ReportEmail.Section> parts = new ArrayList<>();
         List<ProblemException> refused = new ArrayList<>();
         for (View view : wanted.report().views()) {
             parts.add(part(wanted, view, question, refused));
@@ -83,7 +83,7 @@ public class ReportEmailComposer {
     }
 
     /** How old the data are; nothing where that is not theirs to know. */
-    private Optional<String> age(Wanted wanted) {
+    private Optional<String> age(EmailRequest wanted) {
         try {
             return ages.of(wanted.project(), wanted.asker(), wanted.report())
                     .map(age -> (age.late() ? "The data are late: the newest are of %s." : "Data up to %s.")
@@ -109,8 +109,8 @@ public class ReportEmailComposer {
     }
 
     /** A view that is not for them says so, as it does on the page. @param refused takes why */
-    private ReportEmail.Part part(
-            Wanted wanted, View view, QuestionRenderer.Question question, List<ProblemException> refused) {
+    private ReportEmail.Section part(
+            EmailRequest wanted, View view, QuestionRenderer.Question question, List<ProblemException> refused) {
         Showing showing = new Showing(wanted, view, question);
         try {
             return view.shown().accept(showing);
@@ -121,13 +121,13 @@ public class ReportEmailComposer {
     }
 
     /** One view of a report, as its kind is shown in a letter. */
-    private final class Showing implements ViewContent.Visitor<ReportEmail.Part> {
-        private final Wanted wanted;
+    private final class Showing implements ViewContent.Visitor<ReportEmail.Section> {
+        private final EmailRequest wanted;
         private final View view;
         private final QuestionRenderer.Question question;
         private final String title;
 
-        Showing(Wanted wanted, View view, QuestionRenderer.Question question) {
+        Showing(EmailRequest wanted, View view, QuestionRenderer.Question question) {
             this.wanted = wanted;
             this.view = view;
             this.question = question;
@@ -137,38 +137,38 @@ public class ReportEmailComposer {
         }
 
         @Override
-        public ReportEmail.Part figures(ViewContent.Figures shown) {
+        public ReportEmail.Section figures(ViewContent.Figures shown) {
             Optional<FetchedRows> then = shown.against().flatMap(comparisonBasis -> compared(wanted, view));
             FetchedRows now = fetch(wanted, view, ViewPart.MAIN, false);
             return new EmailFigures(settings.language()).figures(view.id(), title, shown, now, then);
         }
 
         @Override
-        public ReportEmail.Part bars(ViewContent.Bars shown) {
+        public ReportEmail.Section bars(ViewContent.Bars shown) {
             FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, false);
             return new ChartRenderer(settings.language()).bars(view.id(), title, shown, fetchedRows);
         }
 
         @Override
-        public ReportEmail.Part line(ViewContent.Line shown) {
+        public ReportEmail.Section line(ViewContent.Line shown) {
             FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, false);
             return new ChartRenderer(settings.language()).lines(view.id(), title, shown, fetchedRows);
         }
 
         @Override
-        public ReportEmail.Part table(ViewContent.Table shown) {
+        public ReportEmail.Section table(ViewContent.Table shown) {
             FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, true);
             return new EmailTable(settings.language()).table(view.id(), title, shown, fetchedRows);
         }
 
         @Override
-        public ReportEmail.Part groups(ViewContent.Groups shown) {
+        public ReportEmail.Section groups(ViewContent.Groups shown) {
             FetchedRows fetchedRows = fetch(wanted, view, ViewPart.MAIN, true);
             return new EmailTable(settings.language()).groups(view.id(), title, shown, fetchedRows);
         }
 
         @Override
-        public ReportEmail.Part words(ViewContent.Words shown) {
+        public ReportEmail.Section words(ViewContent.Words shown) {
             String text = Optional.ofNullable(question.notes().get(view.id()))
                     .map(RenderedQuestion::sentence)
                     .orElse(shown.text());
@@ -177,7 +177,7 @@ public class ReportEmailComposer {
     }
 
     /** Nothing where there is nothing to compare with, such as days without an end. */
-    private Optional<FetchedRows> compared(Wanted wanted, View view) {
+    private Optional<FetchedRows> compared(EmailRequest wanted, View view) {
         try {
             return Optional.of(fetch(wanted, view, new ViewPart.Compared(), false));
         } catch (ProblemException e) {
@@ -185,10 +185,10 @@ public class ReportEmailComposer {
         }
     }
 
-    private FetchedRows fetch(Wanted wanted, View view, ViewPart part, boolean first) {
+    private FetchedRows fetch(EmailRequest wanted, View view, ViewPart part, boolean first) {
         RunRequest.Text text = RunRequest.Text.live(wanted.project().asked(view.queryId()));
-        ReportRunRequests.Asked asked =
-                ReportRunRequests.Asked.first(UUID.randomUUID().toString(), text, view, part);
+        ReportRunRequests.ViewRequest asked =
+                ReportRunRequests.ViewRequest.first(UUID.randomUUID().toString(), text, view, part);
         RunRequest request =
                 orders.view(wanted.project(), wanted.report(), Purpose.Kind.DELIVERY, wanted.choices(), asked);
         FetchedRows fetchedRows = new FetchedRows(wanted.presence());

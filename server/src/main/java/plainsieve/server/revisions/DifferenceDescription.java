@@ -72,7 +72,7 @@ public class DifferenceDescription {
 
     private List<String> clauses(Project project, ParameterDefinition definition) {
         ParameterSentence sentence = new ParameterSentence(definition, surroundings.toSay(project, definition));
-        return Stream.of(sentence.said(), sentence.more())
+        return Stream.of(sentence.render(), sentence.more())
                 .flatMap(part -> Stream.of(part.text().split(";")))
                 .map(String::strip)
                 .filter(clause -> !clause.isEmpty())

@@ -57,7 +57,7 @@ public class PublishWarnings {
      * @param movesLimitOf the query whose row limit one click moves to the tables; empty when there is no such fix
      * @param fix what the click does, as on a button; empty without one
      */
-    public record Matter(
+    public record Warning(
             String kind,
             String id,
             String name,
@@ -66,23 +66,23 @@ public class PublishWarnings {
             String advice,
             String movesLimitOf,
             String fix) {
-        Matter(String kind, String id, String name, int line, String message, String advice) {
+        Warning(String kind, String id, String name, int line, String message, String advice) {
             this(kind, id, name, line, message, advice, "", "");
         }
     }
 
     /** @param drafted the project as viewers would have it. @param changed what they would get */
-    public List<Matter> of(Project drafted, List<ProjectDifference.Changed> changed) {
+    public List<Warning> of(Project drafted, List<ProjectDifference.Changed> changed) {
         Set<String> queries = ids(changed, ProjectDifference.Kind.QUERY);
         Set<String> reports = ids(changed, ProjectDifference.Kind.REPORT);
-        Stream<Matter> ofQueries = drafted.queries().stream()
+        Stream<Warning> ofQueries = drafted.queries().stream()
                 .filter(query -> queries.contains(query.id()))
                 .flatMap(query -> Stream.concat(notices(drafted, query), slow(drafted, query)));
-        Stream<Matter> ofReports = drafted.reports().stream()
+        Stream<Warning> ofReports = drafted.reports().stream()
                 .filter(report -> reports.contains(report.id()))
                 .flatMap(report -> RowAccessWarnings.of(drafted, report).stream()
-                        .map(said -> new Matter("report", report.id(), report.name(), 0, said, "")));
-        Stream<Matter> ofLimits = drafted.reports().stream()
+                        .map(said -> new Warning("report", report.id(), report.name(), 0, said, "")));
+        Stream<Warning> ofLimits = drafted.reports().stream()
                 .filter(report -> reports.contains(report.id())
                         || report.queryIds().stream().anyMatch(queries::contains))
                 .flatMap(
@@ -92,8 +92,8 @@ public class PublishWarnings {
                 .toList();
     }
 
-    private static Matter matter(Report report, LimitRelocation.LimitedQuery limited) {
-        return new Matter(
+    private static Warning matter(Report report, LimitRelocation.LimitedQuery limited) {
+        return new Warning(
                 "report",
                 report.id(),
                 report.name(),
@@ -111,7 +111,7 @@ public class PublishWarnings {
                 .collect(Collectors.toSet());
     }
 
-    private Stream<Matter> notices(Project drafted, Query query) {
+    private Stream<Warning> notices(Project drafted, Query query) {
         Map<String, Parameter> engines = new HashMap<>();
         drafted.parameters().forEach((name, definition) -> engines.put(name, definition.toParameter()));
         try {
@@ -124,22 +124,22 @@ public class PublishWarnings {
         }
     }
 
-    private static Matter matter(Query query, Notice notice) {
+    private static Warning matter(Query query, Notice notice) {
         return matter(query, notice.place(), notice.message(), notice.advice());
     }
 
-    private static Matter matter(Query query, Optional<TextLocation> place, String message, String advice) {
+    private static Warning matter(Query query, Optional<TextLocation> place, String message, String advice) {
         int line = place.map(TextLocation::line).orElse(0);
-        return new Matter("query", query.id(), query.name(), line, message, advice);
+        return new Warning("query", query.id(), query.name(), line, message, advice);
     }
 
     /** The slowest of its statements lately. */
-    private Stream<Matter> slow(Project project, Query query) {
+    private Stream<Warning> slow(Project project, Query query) {
         Instant since = clock.instant().minus(LOOKED_BACK);
         SentFilter wanted = new SentFilter(project.id(), "", "", query.id(), "", "", "", "", "slow");
         return sent.latest(Long.MAX_VALUE, wanted, 1).stream()
                 .filter(row -> row.sentAt().isAfter(since) && row.totalMs() > SLOW.toMillis())
-                .map(row -> new Matter("query", query.id(), query.name(), 0, took(row), "Look at it in Sent."));
+                .map(row -> new Warning("query", query.id(), query.name(), 0, took(row), "Look at it in Sent."));
     }
 
     private static String took(SentRow row) {
@@ -148,7 +148,7 @@ public class PublishWarnings {
     }
 
     /** What holds for viewers and lets them see less; what opens with nothing chosen, or with all, does not. */
-    private static Stream<Matter> narrowing(Project drafted) {
+    private static Stream<Warning> narrowing(Project drafted) {
         Stage live = drafted.stage(Stage.LIVE);
         Stream<String> values = live.values().entrySet().stream()
                 .filter(value -> narrows(drafted.parameters().get(value.getKey()), value.getValue()))
@@ -156,7 +156,7 @@ public class PublishWarnings {
                         .formatted(value.getKey(), StageWords.value(drafted, value.getKey(), value.getValue())));
         Stream<String> rows = live.limits().rows().stream().mapToObj("at most %,d rows are shown"::formatted);
         return Stream.concat(values, rows)
-                .map(said -> new Matter(
+                .map(said -> new Warning(
                         "stage",
                         Stage.LIVE,
                         "live",
@@ -177,11 +177,11 @@ public class PublishWarnings {
     }
 
     /** A parameter that nothing mentions does nothing, whoever chooses it. */
-    private static Stream<Matter> idle(Project drafted) {
+    private static Stream<Warning> idle(Project drafted) {
         return drafted.parameters().values().stream()
                 .map(ParameterDefinition::name)
                 .filter(name -> drafted.uses(name).isEmpty())
-                .map(name -> new Matter(
+                .map(name -> new Warning(
                         "parameter",
                         name,
                         ":" + name,

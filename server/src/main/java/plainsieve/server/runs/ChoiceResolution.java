@@ -125,7 +125,7 @@ final class ChoiceResolution {
             }
             Optional<RestrictedChoice> theirs = lists.held(definition, scope, texts);
             theirs.ifPresent(all -> held.put(name, all));
-            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), within(theirs, definition));
+            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), restrict(theirs, definition));
             texts.put(name, text);
             if (given.containsKey(name)) {
                 ChoiceReader.refuseRepeats(name, text);
@@ -157,7 +157,7 @@ final class ChoiceResolution {
         }
     }
 
-    private ChoiceText within(Optional<RestrictedChoice> theirs, ParameterDefinition definition) {
+    private ChoiceText restrict(Optional<RestrictedChoice> theirs, ParameterDefinition definition) {
         ChoiceText text = text(definition);
         boolean said = given.containsKey(definition.name()) || fixed.containsKey(definition.name());
         return theirs.map(all -> said ? all.chosen(text) : all.opening(text)).orElse(text);
@@ -192,7 +192,7 @@ final class ChoiceResolution {
     private ChoiceText defaultText(ParameterDefinition definition) {
         return definition.start().accept(new DefaultDefinition.Visitor<>() {
             @Override
-            public ChoiceText fixed(DefaultDefinition.Fixed start) {
+            public ChoiceText fixed(DefaultDefinition.FixedChoice start) {
                 return start.choice();
             }
 

@@ -38,7 +38,7 @@ public class DataAges {
     private final QueryRunner queryRunner;
     private final Settings settings;
     private final Clock clock;
-    private final Cache<Asked, Optional<String>> newest =
+    private final Cache<AgeKey, Optional<String>> newest =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
     DataAges(QueryRunner queryRunner, Settings settings, Clock clock) {
@@ -47,7 +47,7 @@ public class DataAges {
         this.clock = clock;
     }
 
-    private record Asked(Project project, Caller asker, DataAge age) {}
+    private record AgeKey(Project project, Caller asker, DataAge age) {}
 
     /**
      * The age of a report's data.
@@ -59,11 +59,11 @@ public class DataAges {
 
     /** Nothing when the report tells none, or there are no rows. Throws as any run. */
     public Optional<Age> of(Project project, Caller caller, Report report) {
-        return report.opening().age().flatMap(age -> newest.get(new Asked(project, caller, age), this::ask)
+        return report.opening().age().flatMap(age -> newest.get(new AgeKey(project, caller, age), this::ask)
                 .map(value -> new Age(value, isLate(value, age))));
     }
 
-    private Optional<String> ask(Asked asked) {
+    private Optional<String> ask(AgeKey asked) {
         Project project = asked.project();
         Query query = project.asked(asked.age().queryId());
         Measure measure =
@@ -80,7 +80,7 @@ public class DataAges {
                         project,
                         RunRequest.Text.live(query),
                         RequestedChoices.of(asked.asker(), Set.of(), Map.of()).without(blank),
-                        new RunRequest.Shape(
+                        new RunRequest.RowSelection(
                                 "",
                                 new ResultShape.Totals(List.of(), List.of(measure), ResultShape.Order.KEYS),
                                 List.of()),

@@ -34,7 +34,7 @@ public class ListRequests {
      * @param choices what is chosen; the list's parents are among them
      * @param trial whether trial values stand in for what is not chosen
      */
-    public record Wanted(
+    public record ListRequest(
             Project project,
             Caller asker,
             ParameterDefinition definition,
@@ -46,7 +46,7 @@ public class ListRequests {
     }
 
     /** Values of a list. Throws {@link ProblemException} when a parent's choice cannot be used. */
-    public ValueLists.ValueList values(Wanted wanted, ValueLists.Part part) {
+    public ValueLists.ValueList values(ListRequest wanted, ValueLists.ListPage part) {
         Map<String, ChoiceText> parents = parents(wanted);
         return part.isWhole()
                 ? lists.of(wanted.definition(), wanted.who(), parents)
@@ -54,17 +54,17 @@ public class ListRequests {
     }
 
     /** The same, asked for anew. */
-    public ValueLists.ValueList refreshed(Wanted wanted) {
+    public ValueLists.ValueList refreshed(ListRequest wanted) {
         return lists.refreshed(wanted.definition(), wanted.who(), parents(wanted));
     }
 
     /** Those of the chosen values that are on the list, with their labels. */
-    public List<ListedValue> named(Wanted wanted) {
+    public List<ListedValue> named(ListRequest wanted) {
         ChoiceText text = wanted.choices().getOrDefault(wanted.definition().name(), ChoiceText.blank());
         return lists.named(wanted.definition(), wanted.who(), parents(wanted), text.values());
     }
 
-    private Map<String, ChoiceText> parents(Wanted wanted) {
+    private Map<String, ChoiceText> parents(ListRequest wanted) {
         Project project = wanted.project();
         Set<String> parents = project.behindValues(wanted.definition());
         if (parents.isEmpty()) {

@@ -51,14 +51,14 @@ final class PickedFilters {
         } else if (filter.values().values().isEmpty()) {
             filters.add(AddedFilter.withoutValue(key.column()));
         } else {
-            within(key.column(), key.cut().get(), filter.values().values().get(0));
+            addRange(key.column(), key.cut().get(), filter.values().values().get(0));
         }
     }
 
-    private void within(String column, ValueGrouping valueGrouping, String first) {
+    private void addRange(String column, ValueGrouping valueGrouping, String first) {
         Ends ends = valueGrouping instanceof ValueGrouping.NumericBands numericBands
                 ? band(numericBands, first)
-                : stretch(((ValueGrouping.Part) valueGrouping).part(), first);
+                : stretch(((ValueGrouping.ByDatePart) valueGrouping).part(), first);
         String from = chosen(ends.type(), false, ChoiceText.of(ends.first()));
         String before = chosen(ends.type(), false, ChoiceText.of(ends.next()));
         filters.add(AddedFilter.compared(column, AddedFilter.Comparison.GREATER_OR_EQUAL, from));

@@ -76,24 +76,24 @@ public class QueryRunner {
     }
 
     /** An order that can be sent. @param origin where it goes, and for whom */
-    public record Ready(RunRequest order, StatementOrigin origin, Statement statement) {}
+    public record PreparedRun(RunRequest order, StatementOrigin origin, Statement statement) {}
 
     /** What would be sent for an order. Throws {@link ProblemException} when a choice or the query cannot be used. */
-    public Ready ready(RunRequest request) {
-        Made made = made(request);
-        return new Ready(request, made.origin(), made.statement());
+    public PreparedRun ready(RunRequest request) {
+        RoutedStatement made = rewrite(request);
+        return new PreparedRun(request, made.origin(), made.statement());
     }
 
     /** Runs to its end what can be sent. @param runId to stop it by. Throws {@link SourceFailure} as {@link #run(RunOrder, RunListener)} */
-    public void run(Ready ready, String runId, RunListener listener) {
+    public void run(PreparedRun ready, String runId, RunListener listener) {
         try {
             statementSender.send(runId, ready.origin(), ready.statement(), listener);
         } catch (SourceFailure e) {
-            throw placed(e, ready.order(), ready.statement());
+            throw locate(e, ready.order(), ready.statement());
         }
     }
 
-    private static SourceFailure placed(SourceFailure failure, RunRequest request, Statement statement) {
+    private static SourceFailure locate(SourceFailure failure, RunRequest request, Statement statement) {
         if (failure.kind() != SourceFailure.Kind.REFUSED_STATEMENT) {
             return failure;
         }
@@ -102,7 +102,7 @@ public class QueryRunner {
                 .orElse(request.text().written());
         Optional<TextLocation> inSql =
                 ErrorLocation.of(sql, statement, failure.position(), failure.getMessage(), dialect(request));
-        return failure.in(
+        return failure.at(
                 steps.isEmpty()
                         ? inSql
                         : inSql.flatMap(
@@ -128,49 +128,49 @@ public class QueryRunner {
      * @throws SourceFailure when the database would refuse it; with the place in the author's text
      */
     public List<Verdict> plan(RunRequest request) {
-        Made made = made(request);
+        RoutedStatement made = rewrite(request);
         try {
             return evidenceCollector.explain(made.origin(), made.statement(), false).judged().stream()
-                    .map(EvidenceCollector.Judged::verdict)
+                    .map(EvidenceCollector.PlacedVerdict::verdict)
                     .toList();
         } catch (SourceFailure e) {
-            throw placed(e, request, made.statement());
+            throw locate(e, request, made.statement());
         }
     }
 
     /** What would be sent for an order. Throws {@link ProblemException} as {@link #check}. */
     public Statement statementOf(RunRequest request) {
-        return made(request).statement();
+        return rewrite(request).statement();
     }
 
     /** Looks at the answer that a request gets, as it comes. Throws as {@link #run}. */
     public ResponsePreview look(RunRequest request) {
-        Made made = made(request);
+        RoutedStatement made = rewrite(request);
         return statementSender.look(made.origin(), made.statement());
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */
     public void check(RunRequest request) {
-        made(request);
+        rewrite(request);
     }
 
     /** What is sent, and where. */
-    private record Made(StatementOrigin origin, Statement statement) {}
+    private record RoutedStatement(StatementOrigin origin, Statement statement) {}
 
-    private Made made(RunRequest request) {
+    private RoutedStatement rewrite(RunRequest request) {
         try {
             return rewritten(request);
         } catch (ProblemException e) {
             ProblemException placed = steps(request)
                     .filter(analysis -> analysis.made().isPresent())
                     .map(analysis ->
-                            new ProblemException(analysis.placed(request.text().written(), e.problems())))
+                            new ProblemException(analysis.locate(request.text().written(), e.problems())))
                     .orElse(e);
-            throw ViewerErrorMessages.told(request.asked().asker(), placed);
+            throw ViewerErrorMessages.redact(request.asked().asker(), placed);
         }
     }
 
-    private Made rewritten(RunRequest request) {
+    private RoutedStatement rewritten(RunRequest request) {
         Optional<ProcedureCall> call = request.purpose().kind() == Purpose.Kind.BENCH
                 ? ProcedureCall.of(request.text().written(), dialect(request))
                 : Optional.empty();
@@ -178,7 +178,7 @@ public class QueryRunner {
             ResolvedChoices resolved = choiceResolver
                     .choose(request.project(), with(call.get().parameterNames(), request), request.asked())
                     .orRefuse();
-            return new Made(
+            return new RoutedStatement(
                     origin(request, resolved.choices()),
                     call.get().statement(new Choices(resolved.parameters(), resolved.choices()), request.cap()));
         }
@@ -210,7 +210,7 @@ public class QueryRunner {
             PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
             return filtered.rewrite(new Choices(used, choices), wanted(request.shape(), used, choices), request.cap());
         });
-        return new Made(origin, statement);
+        return new RoutedStatement(origin, statement);
     }
 
     private static StatementOrigin origin(RunRequest request, Map<String, Choice> choices) {
@@ -245,7 +245,8 @@ public class QueryRunner {
     }
 
     /** Puts the value of the view's own limit into what is wanted; blank, or the every-row value, leaves no limit. */
-    private static ResultShape wanted(RunRequest.Shape shape, Map<String, Parameter> used, Map<String, Choice> chosen) {
+    private static ResultShape wanted(
+            RunRequest.RowSelection shape, Map<String, Parameter> used, Map<String, Choice> chosen) {
         String limit = shape.limitParameter();
         if (!(shape.wanted() instanceof ResultShape.Rows rows)
                 || !(chosen.get(limit) instanceof Choice.One one)

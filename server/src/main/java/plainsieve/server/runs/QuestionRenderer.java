@@ -47,7 +47,7 @@ public class QuestionRenderer {
             RenderedQuestion said,
             Map<String, RenderedQuestion> titles,
             Map<String, RenderedQuestion> notes,
-            List<RenderedQuestion.Part> always) {}
+            List<RenderedQuestion.Phrase> always) {}
 
     public Question ask(Project project, Report report, RequestedChoices requested, Locale locale) {
         Set<String> names = project.parametersOf(report);
@@ -63,9 +63,9 @@ public class QuestionRenderer {
         Map<String, RenderedQuestion> titles = new LinkedHashMap<>();
         Map<String, RenderedQuestion> notes = new LinkedHashMap<>();
         for (View view : report.views()) {
-            titles.put(view.id(), said(view.title()).say(words, inWords));
+            titles.put(view.id(), parse(view.title()).say(words, inWords));
             if (view.shown() instanceof ViewContent.Words note) {
-                notes.put(view.id(), said(note.text()).say(words, inWords));
+                notes.put(view.id(), parse(note.text()).say(words, inWords));
             }
         }
         return new Question(
@@ -77,7 +77,7 @@ public class QuestionRenderer {
     }
 
     /* What limits rows is said where they are counted. */
-    private static List<RenderedQuestion.Part> always(
+    private static List<RenderedQuestion.Phrase> always(
             Project project, Report report, Map<String, ChoiceText> texts, ChoiceDescription inWords) {
         Set<String> ends = project.parameters().values().stream()
                 .map(ParameterDefinition::rangeEnd)
@@ -90,13 +90,13 @@ public class QuestionRenderer {
                 .filter(names -> names.stream()
                         .anyMatch(name ->
                                 texts.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.BLANK))
-                .map(names -> new RenderedQuestion.Part(
+                .map(names -> new RenderedQuestion.Phrase(
                         project.parameter(names.get(0)).label() + " " + inWords.say(names), names))
                 .toList();
     }
 
     /** What cannot be read stands there as it is written. */
-    private static QuestionLine said(String text) {
+    private static QuestionLine parse(String text) {
         try {
             return QuestionLine.read(text);
         } catch (ProblemException e) {

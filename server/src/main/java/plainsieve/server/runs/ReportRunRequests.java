@@ -44,7 +44,7 @@ public class ReportRunRequests {
      * @param pages how many times the cap its rows may reach: who wants more rows asks for the first ones again with them,
      *     so that one statement gives them all, none twice and none left out
      */
-    public record Asked(
+    public record ViewRequest(
             String runId,
             RunRequest.Text text,
             View view,
@@ -53,8 +53,8 @@ public class ReportRunRequests {
             List<RunRequest.ColumnFilter> filters,
             int pages) {
         /** The first rows in the query's own order. */
-        public static Asked first(String runId, RunRequest.Text text, View view, ViewPart part) {
-            return new Asked(runId, text, view, part, Optional.empty(), List.of(), 1);
+        public static ViewRequest first(String runId, RunRequest.Text text, View view, ViewPart part) {
+            return new ViewRequest(runId, text, view, part, Optional.empty(), List.of(), 1);
         }
     }
 
@@ -71,7 +71,8 @@ public class ReportRunRequests {
      * @param kind what causes it
      * @throws ProblemException when the view has no such part, or there is nothing to compare it with
      */
-    public RunRequest view(Project project, Report report, Purpose.Kind kind, RequestedChoices choices, Asked asked) {
+    public RunRequest view(
+            Project project, Report report, Purpose.Kind kind, RequestedChoices choices, ViewRequest asked) {
         View view = asked.view();
         String limit = view.shown().limitParameter().orElse("");
         return new RunRequest(
@@ -79,12 +80,12 @@ public class ReportRunRequests {
                 project,
                 asked.text(),
                 counting(project, choices, asked),
-                new RunRequest.Shape(limit, wanted(asked), asked.filters()),
+                new RunRequest.RowSelection(limit, wanted(asked), asked.filters()),
                 Purpose.ofView(kind, report.id(), view.id()),
                 project.stage().limits().rows(settings.readerCap() * asked.pages()));
     }
 
-    private static ResultShape wanted(Asked asked) {
+    private static ResultShape wanted(ViewRequest asked) {
         return asked.view()
                 .shown()
                 .wanted(asked.part(), asked.sort())
@@ -96,7 +97,7 @@ public class ReportRunRequests {
     }
 
     /** The choices that count for a view: without what it sets aside, or those it is compared with. */
-    private RequestedChoices counting(Project project, RequestedChoices choices, Asked asked) {
+    private RequestedChoices counting(Project project, RequestedChoices choices, ViewRequest asked) {
         RequestedChoices counting = choices.without(asked.view().aside());
         boolean compared = asked.part() instanceof ViewPart.Compared;
         if (!compared
@@ -125,14 +126,14 @@ public class ReportRunRequests {
     }
 
     /** Every row of a table, or of what lies under a view, whatever its own limit and the cap are. */
-    public RunRequest download(Project project, Report report, RequestedChoices choices, Asked asked) {
+    public RunRequest download(Project project, Report report, RequestedChoices choices, ViewRequest asked) {
         View view = asked.view();
         return new RunRequest(
                 asked.runId(),
                 project,
                 asked.text(),
                 counting(project, choices, asked),
-                new RunRequest.Shape("", wanted(asked), asked.filters()),
+                new RunRequest.RowSelection("", wanted(asked), asked.filters()),
                 Purpose.ofView(Purpose.Kind.DOWNLOAD, report.id(), view.id()),
                 Statement.NO_CAP);
     }

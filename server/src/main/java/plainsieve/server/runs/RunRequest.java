@@ -20,7 +20,13 @@ import plainsieve.server.sent.StatementOrigin;
  * @param purpose what caused it
  */
 public record RunRequest(
-        String runId, Project project, Text text, RequestedChoices asked, Shape shape, Purpose purpose, long cap) {
+        String runId,
+        Project project,
+        Text text,
+        RequestedChoices asked,
+        RowSelection shape,
+        Purpose purpose,
+        long cap) {
     /** A query, and the text of it that is run, SQL or steps: live for readers, the draft on the bench. */
     public record Text(Query query, String written) {
         public static Text live(Query query) {
@@ -34,10 +40,10 @@ public record RunRequest(
      * @param limitParameter the parameter that limits a view by itself; empty when none does
      * @param filters filters that a reader added on output columns
      */
-    public record Shape(String limitParameter, ResultShape wanted, List<ColumnFilter> filters) {
-        public static final Shape ALL_ROWS = new Shape("", ResultShape.allRows(), List.of());
+    public record RowSelection(String limitParameter, ResultShape wanted, List<ColumnFilter> filters) {
+        public static final RowSelection ALL_ROWS = new RowSelection("", ResultShape.allRows(), List.of());
 
-        public Shape {
+        public RowSelection {
             filters = List.copyOf(filters);
         }
     }

@@ -11,7 +11,7 @@ public sealed interface Schedule {
     }
 
     /** The thing behind which it is done; nothing when it is behind none. */
-    default Optional<String> behind() {
+    default Optional<String> prerequisite() {
         return Optional.empty();
     }
 
@@ -21,7 +21,7 @@ public sealed interface Schedule {
     /** Each time that something else of its kind is done well. @param thing its id */
     record After(String thing) implements Schedule {
         @Override
-        public Optional<String> behind() {
+        public Optional<String> prerequisite() {
             return Optional.of(thing);
         }
     }

@@ -22,7 +22,7 @@ public record ScheduleEntry(String every, String zone, String missed, String aft
                 times.filter(said -> said.missed() == Schedule.Missed.LEAVE)
                         .map(said -> LEAVE)
                         .orElse(""),
-                schedule.behind().orElse(""));
+                schedule.prerequisite().orElse(""));
     }
 
     public Schedule read() {

@@ -58,12 +58,12 @@ class BodyLimit extends OncePerRequestFilter {
 
         @Override
         public ServletInputStream getInputStream() throws IOException {
-            return new Counted(super.getInputStream(), most);
+            return new CountingStream(super.getInputStream(), most);
         }
     }
 
     /** Counts what is read, and for how long: a body that is sent byte by byte would hold its connection as long as its sender likes. */
-    private static final class Counted extends ServletInputStream {
+    private static final class CountingStream extends ServletInputStream {
         private static final long FREE_NANOS = TimeUnit.SECONDS.toNanos(20);
         private static final long BYTES_PER_SECOND = 50_000;
 
@@ -72,7 +72,7 @@ class BodyLimit extends OncePerRequestFilter {
         private final long start = System.nanoTime();
         private long read;
 
-        Counted(ServletInputStream in, long most) {
+        CountingStream(ServletInputStream in, long most) {
             this.in = in;
             this.most = most;
         }

@@ -43,7 +43,7 @@ public final class SignedLinks {
     }
 
     /** The report that a link is for. @param first whether its project is the one that links without a project mean */
-    public record Target(String projectId, boolean first, String reportId) {}
+    public record LinkTarget(String projectId, boolean first, String reportId) {}
 
     /**
      * How a link holds, so that other servers with the same key know it, too.
@@ -52,28 +52,29 @@ public final class SignedLinks {
      * @param ends as ISO 8601; empty for no end, and for those that were made before their tokens said it
      * @param anyone whether it opens the report for whoever has it
      */
-    public record Terms(String id, String ends, boolean anyone) {}
+    public record LinkTerms(String id, String ends, boolean anyone) {}
 
     /** What a genuine token says. */
-    public record Read(Terms terms, Map<String, ChoiceText> choices) {}
+    public record LinkContent(LinkTerms terms, Map<String, ChoiceText> choices) {}
 
     /** What a token holds. Links made before there were several projects name none, those before they were listed have no id. */
-    private record Signed(
-            String project, String report, String id, String ends, Boolean anyone, Map<String, Written> choices) {
-        Terms terms() {
-            return new Terms(id == null ? "" : id, ends == null ? "" : ends, Boolean.TRUE.equals(anyone));
+    private record TokenPayload(
+            String project, String report, String id, String ends, Boolean anyone, Map<String, TokenChoice> choices) {
+        LinkTerms terms() {
+            return new LinkTerms(id == null ? "" : id, ends == null ? "" : ends, Boolean.TRUE.equals(anyone));
         }
 
-        boolean isFor(Target target) {
+        boolean isFor(LinkTarget target) {
             boolean sameProject = project == null ? target.first() : project.equals(target.projectId());
             return sameProject && report.equals(target.reportId());
         }
     }
 
     /** A choice as tokens write it. */
-    private record Written(String kind, List<String> values, boolean withoutValue) {
-        static Written of(ChoiceText choice) {
-            return new Written(choice.kind().name().toLowerCase(Locale.ROOT), choice.values(), choice.withoutValue());
+    private record TokenChoice(String kind, List<String> values, boolean withoutValue) {
+        static TokenChoice of(ChoiceText choice) {
+            return new TokenChoice(
+                    choice.kind().name().toLowerCase(Locale.ROOT), choice.values(), choice.withoutValue());
         }
 
         ChoiceText read() {
@@ -81,10 +82,10 @@ public final class SignedLinks {
         }
     }
 
-    public String sign(Target target, Terms terms, Map<String, ChoiceText> choices) {
-        Map<String, Written> written = new LinkedHashMap<>();
-        choices.forEach((name, choice) -> written.put(name, Written.of(choice)));
-        byte[] text = json.writeValueAsString(new Signed(
+    public String sign(LinkTarget target, LinkTerms terms, Map<String, ChoiceText> choices) {
+        Map<String, TokenChoice> written = new LinkedHashMap<>();
+        choices.forEach((name, choice) -> written.put(name, TokenChoice.of(choice)));
+        byte[] text = json.writeValueAsString(new TokenPayload(
                         target.projectId(), target.reportId(), terms.id(), terms.ends(), terms.anyone(), written))
                 .getBytes(StandardCharsets.UTF_8);
         Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
@@ -92,7 +93,7 @@ public final class SignedLinks {
     }
 
     /** What a token says. Throws {@link ProblemException} when it was changed, or made for another report. */
-    public Read read(Target target, String token) {
+    public LinkContent read(LinkTarget target, String token) {
         String[] parts = token.split("\\.", -1);
         try {
             byte[] text = Base64.getUrlDecoder().decode(parts[0]);
@@ -100,9 +101,9 @@ public final class SignedLinks {
                     && MessageDigest.isEqual(
                             signature(text), Base64.getUrlDecoder().decode(parts[1]));
             if (genuine) {
-                Signed signed = json.readValue(new String(text, StandardCharsets.UTF_8), Signed.class);
+                TokenPayload signed = json.readValue(new String(text, StandardCharsets.UTF_8), TokenPayload.class);
                 if (signed.isFor(target)) {
-                    return new Read(signed.terms(), choices(signed));
+                    return new LinkContent(signed.terms(), choices(signed));
                 }
             }
         } catch (IllegalArgumentException | JacksonException e) {
@@ -119,7 +120,7 @@ public final class SignedLinks {
                 "Ask for the link again."));
     }
 
-    private static Map<String, ChoiceText> choices(Signed signed) {
+    private static Map<String, ChoiceText> choices(TokenPayload signed) {
         Map<String, ChoiceText> choices = new LinkedHashMap<>();
         signed.choices().forEach((name, written) -> choices.put(name, written.read()));
         return choices;

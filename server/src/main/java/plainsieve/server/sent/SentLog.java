@@ -52,10 +52,10 @@ public class SentLog {
     /* Both are tidied by whoever writes into them: waking a thread for it costs more. */
 
     /** The newest statements as they were sent, so that the database can be asked for their plans. */
-    private final Cache<Long, Remembered> recent = Caffeine.newBuilder()
+    private final Cache<Long, LoggedStatement> recent = Caffeine.newBuilder()
             .executor(Runnable::run)
             .maximumWeight(MOST_REMEMBERED_VALUES)
-            .weigher((Long id, Remembered sent) -> SentValues.count(sent.statement()))
+            .weigher((Long id, LoggedStatement sent) -> SentValues.count(sent.statement()))
             .build();
 
     /* Most statements differ from others by their values alone. */
@@ -70,7 +70,7 @@ public class SentLog {
             .build();
 
     /** A statement with the names of the parameters whose values in it are private. */
-    public record Remembered(Statement statement, Set<String> hidden) {
+    public record LoggedStatement(Statement statement, Set<String> hidden) {
         public boolean hides() {
             return !hidden.isEmpty();
         }
@@ -96,7 +96,7 @@ public class SentLog {
     }
 
     /** A statement that was written down, to say later how it went. */
-    public record Begun(SentRow row, Remembered sent) {
+    public record LogEntry(SentRow row, LoggedStatement sent) {
         public long id() {
             return row.id();
         }
@@ -132,7 +132,7 @@ public class SentLog {
     }
 
     /** The statement as it was sent, with its values; nothing when it was sent long ago or before the last start. */
-    public Optional<Remembered> recent(long id) {
+    public Optional<LoggedStatement> recent(long id) {
         return Optional.ofNullable(recent.getIfPresent(id));
     }
 
@@ -143,7 +143,7 @@ public class SentLog {
 
     /** What was sent, to be sent once more; nothing when private values were, and the statement is not remembered. */
     public Optional<Statement> again(SentRow row) {
-        Optional<Statement> remembered = recent(row.id()).map(Remembered::statement);
+        Optional<Statement> remembered = recent(row.id()).map(LoggedStatement::statement);
         List<SentValue> values = values(row);
         if (remembered.isPresent() || values.stream().anyMatch(SentValue::hidesValue)) {
             return remembered;
@@ -197,7 +197,7 @@ public class SentLog {
     public void alsoFor(long sentId, String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
         also.asMap().merge(sentId, Set.of(origin.asker().id()), SentLog::both);
-        Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
+        LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
         String why = "It is the answer to statement %d, which was asked already.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
         SentRow shared = finished(row, "shared", why, new RunSummary(0, 0, 0, 0));
@@ -233,12 +233,12 @@ public class SentLog {
     }
 
     /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
-    public Begun begin(String runId, StatementOrigin origin, Statement statement) {
+    public LogEntry begin(String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
-        Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
+        LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
         boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
         if (!plan) {
-            recent.put(id, new Remembered(sharing(statement), sent.hidden()));
+            recent.put(id, new LoggedStatement(sharing(statement), sent.hidden()));
         }
         SentRow row = row(
                 id,
@@ -250,7 +250,7 @@ public class SentLog {
         if (id % PRUNE_EVERY == 0) {
             writer.later(this::prune);
         }
-        return new Begun(row, sent);
+        return new LogEntry(row, sent);
     }
 
     private Statement sharing(Statement statement) {
@@ -279,20 +279,20 @@ public class SentLog {
                 .collect(Collectors.toSet());
     }
 
-    public void done(Begun begun, RunSummary summary) {
+    public void done(LogEntry begun, RunSummary summary) {
         writer.later(now -> now.end(finished(begun.row(), "done", "", summary)));
     }
 
     /** How a statement ended that did not end well. */
-    public enum End {
+    public enum FailureKind {
         STOPPED,
         FAILED
     }
 
     /** @param problem what the database complained of, whose private values it may quote */
-    public void failed(Begun begun, End end, String problem, double millis) {
+    public void failed(LogEntry begun, FailureKind end, String problem, double millis) {
         String told = begun.sent().withoutPrivate(problem);
-        String outcome = end == End.STOPPED ? "stopped" : "failed";
+        String outcome = end == FailureKind.STOPPED ? "stopped" : "failed";
         RunSummary summary = new RunSummary(0, 0, millis, millis);
         writer.later(now -> now.end(finished(begun.row(), outcome, told, summary)));
     }

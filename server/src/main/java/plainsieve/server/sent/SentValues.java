@@ -42,7 +42,9 @@ public final class SentValues {
                 : new SentValue(
                         parameter,
                         offset,
-                        ((PlaceholderBinding.Nothing) placeholderBinding).type().word(),
+                        ((PlaceholderBinding.TypedNull) placeholderBinding)
+                                .type()
+                                .word(),
                         List.of());
     }
 
@@ -75,7 +77,7 @@ public final class SentValues {
                             .toList());
         }
         return value.values().isEmpty()
-                ? new PlaceholderBinding.Nothing(type)
+                ? new PlaceholderBinding.TypedNull(type)
                 : new PlaceholderBinding.Single(
                         ValueReader.read(type, value.values().get(0)));
     }

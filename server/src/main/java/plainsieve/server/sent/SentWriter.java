@@ -43,21 +43,21 @@ class SentWriter {
     private final ReentrantLock writing = new ReentrantLock();
     private volatile boolean closing;
 
-    private record Change(Consumer<SentRecords> how, CompletableFuture<Void> written) {}
+    private record PendingWrite(Consumer<SentRecords> how, CompletableFuture<Void> written) {}
 
     /** What waits to be written, in the order of its coming. */
     private static final class Line {
-        private final BlockingQueue<Change> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
+        private final BlockingQueue<PendingWrite> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
         private final int mostAtOnce;
         /** What is to be written next; whoever may write has it. */
-        private final List<Change> group = new ArrayList<>();
+        private final List<PendingWrite> group = new ArrayList<>();
 
         Line(int mostAtOnce) {
             this.mostAtOnce = mostAtOnce;
         }
 
         CompletableFuture<Void> add(Consumer<SentRecords> how) {
-            Change change = new Change(how, new CompletableFuture<>());
+            PendingWrite change = new PendingWrite(how, new CompletableFuture<>());
             if (!waiting.offer(change)) {
                 LOG.error("Sent has been out of reach for so long that a statement is not written down");
                 change.written().complete(null);
@@ -69,7 +69,7 @@ class SentWriter {
             return !waiting.isEmpty();
         }
 
-        List<Change> next() {
+        List<PendingWrite> next() {
             if (group.isEmpty()) {
                 waiting.drainTo(group, mostAtOnce);
             }
@@ -136,7 +136,7 @@ class SentWriter {
 
     /** Whether what waited is written: not while the records are busy. What is not written stays the next in its line. */
     private boolean writeOnce(Line line) {
-        List<Change> group = line.next();
+        List<PendingWrite> group = line.next();
         return group.isEmpty() || write(group);
     }
 
@@ -162,9 +162,9 @@ class SentWriter {
         }
     }
 
-    private boolean write(List<Change> group) {
+    private boolean write(List<PendingWrite> group) {
         try {
-            batches.write(group.stream().map(Change::how).toList());
+            batches.write(group.stream().map(PendingWrite::how).toList());
             group.forEach(change -> change.written().complete(null));
             group.clear();
             return true;
@@ -174,9 +174,9 @@ class SentWriter {
     }
 
     /* One failed write does not discard the others, and a locked database discards none. */
-    private boolean writeEach(List<Change> group) {
+    private boolean writeEach(List<PendingWrite> group) {
         while (!group.isEmpty()) {
-            Change change = group.get(0);
+            PendingWrite change = group.get(0);
             try {
                 batches.write(List.of(change.how()));
             } catch (RuntimeException e) {

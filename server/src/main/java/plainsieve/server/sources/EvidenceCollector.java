@@ -26,11 +26,11 @@ public class EvidenceCollector {
     }
 
     /** What is known of one placement. @param sourceId whose plan tells it */
-    public record Judged(String sourceId, Verdict verdict) {
-        private Judged behind(int more) {
-            return new Judged(
+    public record PlacedVerdict(String sourceId, Verdict verdict) {
+        private PlacedVerdict behind(int more) {
+            return new PlacedVerdict(
                     sourceId,
-                    new Verdict(verdict.placement().behind(more), verdict.where(), verdict.proof(), verdict.step()));
+                    new Verdict(verdict.placement().shiftedBy(more), verdict.where(), verdict.proof(), verdict.step()));
         }
     }
 
@@ -44,38 +44,40 @@ public class EvidenceCollector {
      * @param fetched of each side; nothing where all of it is of one source
      * @param millis how long it took to tell
      */
-    public record Told(List<Judged> judged, List<String> plan, List<Fetched> fetched, double millis) {}
+    public record CollectedEvidence(
+            List<PlacedVerdict> judged, List<String> plan, List<Fetched> fetched, double millis) {}
 
     /**
      * Throws {@link SourceFailure} when the statement would be refused.
      *
      * @param measured whether it shall run to its end and rows be counted, where that can be done
      */
-    public Told explain(StatementOrigin origin, Statement statement, boolean measured) {
-        StatementSender.Told told = statementSender.explain(origin, statement, measured);
+    public CollectedEvidence explain(StatementOrigin origin, Statement statement, boolean measured) {
+        StatementSender.TimedPlan told = statementSender.explain(origin, statement, measured);
         if (FederatedStatement.isOne(statement.text())) {
             return several(origin, FederatedStatement.of(statement), told, measured);
         }
         Dialect dialect = origin.project().dialect(origin.sourceId());
-        return new Told(
+        return new CollectedEvidence(
                 judged(origin, Evidence.of(statement, dialect, told.plan())),
                 told.plan().inWords(),
                 List.of(),
                 told.millis());
     }
 
-    private static List<Judged> judged(StatementOrigin origin, List<Verdict> verdicts) {
+    private static List<PlacedVerdict> judged(StatementOrigin origin, List<Verdict> verdicts) {
         return verdicts.stream()
-                .map(verdict -> new Judged(origin.sourceId(), verdict))
+                .map(verdict -> new PlacedVerdict(origin.sourceId(), verdict))
                 .toList();
     }
 
-    private Told several(StatementOrigin origin, FederatedStatement sent, StatementSender.Told here, boolean measured) {
-        List<Judged> judged = new ArrayList<>();
+    private CollectedEvidence several(
+            StatementOrigin origin, FederatedStatement sent, StatementSender.TimedPlan here, boolean measured) {
+        List<PlacedVerdict> judged = new ArrayList<>();
         List<String> plan = new ArrayList<>();
         double millis = here.millis();
-        for (FederatedStatement.One one : sent.sides()) {
-            Told told = side(origin.at(one.side().source()), one, measured);
+        for (FederatedStatement.PartStatement one : sent.sides()) {
+            CollectedEvidence told = side(origin.at(one.side().source()), one, measured);
             told.judged().forEach(found -> judged.add(found.behind(one.side().start())));
             plan.add("%s of %s:".formatted(one.side().name(), one.side().source()));
             told.plan().forEach(line -> plan.add("  " + line));
@@ -86,7 +88,7 @@ public class EvidenceCollector {
         ofHere.inWords().forEach(line -> plan.add("  " + line));
         judged(origin, FederatedEvidence.ofHere(sent, ofHere))
                 .forEach(found -> judged.add(found.behind(sent.hereStart())));
-        return new Told(judged, plan, fetched(sent, ofHere), millis);
+        return new CollectedEvidence(judged, plan, fetched(sent, ofHere), millis);
     }
 
     /** The first steps of the plan here are the sides. */
@@ -98,14 +100,14 @@ public class EvidenceCollector {
     }
 
     /** What a source does not tell is not known; the others are told all the same. */
-    private Told side(StatementOrigin origin, FederatedStatement.One one, boolean measured) {
+    private CollectedEvidence side(StatementOrigin origin, FederatedStatement.PartStatement one, boolean measured) {
         try {
             return explain(origin, one.statement(), measured);
         } catch (SourceFailure e) {
             List<Verdict> unknown = one.statement().placements().stream()
                     .map(placement -> new Verdict(placement, unknown(placement), "", PlanStep.named("")))
                     .toList();
-            return new Told(judged(origin, unknown), List.of(e.getMessage()), List.of(), 0);
+            return new CollectedEvidence(judged(origin, unknown), List.of(e.getMessage()), List.of(), 0);
         }
     }
 

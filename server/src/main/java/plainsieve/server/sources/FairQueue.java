@@ -29,7 +29,7 @@ final class FairQueue {
     private final Map<String, Integer> byReport = new HashMap<>();
 
     /** The statements that wait, by their callers; whose turn is next comes first. */
-    private final Map<String, Deque<Waiting>> waiting = new LinkedHashMap<>();
+    private final Map<String, Deque<Waiter>> waiting = new LinkedHashMap<>();
 
     /**
      * A statement that wants a place.
@@ -40,11 +40,11 @@ final class FairQueue {
      */
     record Entry(String caller, String report, boolean download) {}
 
-    private static final class Waiting {
+    private static final class Waiter {
         private final Entry entry;
         private boolean goes;
 
-        Waiting(Entry entry) {
+        Waiter(Entry entry) {
             this.entry = entry;
         }
     }
@@ -65,7 +65,7 @@ final class FairQueue {
      * @throws SourceFailure when the run is stopped, or has waited too long
      */
     void enter(Entry entry, Cancellation cancellation, Duration longest, IntConsumer told) {
-        Waiting mine = new Waiting(entry);
+        Waiter mine = new Waiter(entry);
         if (!takeOrQueue(mine)) {
             return;
         }
@@ -88,7 +88,7 @@ final class FairQueue {
     }
 
     /** Returns whether one has to wait. */
-    private synchronized boolean takeOrQueue(Waiting mine) {
+    private synchronized boolean takeOrQueue(Waiter mine) {
         if (fits(mine.entry)) {
             take(mine.entry);
             return false;
@@ -115,7 +115,7 @@ final class FairQueue {
         notifyAll();
     }
 
-    private void awaitTurn(Waiting mine, Cancellation cancellation, long until, IntConsumer told) {
+    private void awaitTurn(Waiter mine, Cancellation cancellation, long until, IntConsumer told) {
         while (!goes(mine)) {
             if (cancellation.reason().isPresent()) {
                 throw stopped();
@@ -128,7 +128,7 @@ final class FairQueue {
     }
 
     /** Waits a little; whether the turn has come. */
-    private synchronized boolean goes(Waiting mine) {
+    private synchronized boolean goes(Waiter mine) {
         try {
             if (!mine.goes) {
                 wait(TOLD_EVERY_MILLIS);
@@ -141,9 +141,9 @@ final class FairQueue {
     }
 
     /** How many go in before, as the turns stand. */
-    private synchronized int before(Waiting mine) {
+    private synchronized int before(Waiter mine) {
         int own = 0;
-        for (Waiting other : waiting.getOrDefault(mine.entry.caller(), new ArrayDeque<>())) {
+        for (Waiter other : waiting.getOrDefault(mine.entry.caller(), new ArrayDeque<>())) {
             if (other == mine) {
                 break;
             }
@@ -151,7 +151,7 @@ final class FairQueue {
         }
         int before = own;
         boolean ahead = true;
-        for (Map.Entry<String, Deque<Waiting>> one : waiting.entrySet()) {
+        for (Map.Entry<String, Deque<Waiter>> one : waiting.entrySet()) {
             if (one.getKey().equals(mine.entry.caller())) {
                 ahead = false;
             } else {
@@ -162,7 +162,7 @@ final class FairQueue {
     }
 
     /** Goes out of the line, or gives the place back that has just come. */
-    private synchronized void giveUp(Waiting mine) {
+    private synchronized void giveUp(Waiter mine) {
         if (mine.goes) {
             leave(mine.entry);
             return;
@@ -179,7 +179,7 @@ final class FairQueue {
         downloads -= entry.download() ? 1 : 0;
         byCaller.merge(entry.caller(), -1, FairQueue::sumOrNone);
         byReport.merge(entry.report(), -1, FairQueue::sumOrNone);
-        for (Optional<Waiting> next = next(); next.isPresent(); next = next()) {
+        for (Optional<Waiter> next = next(); next.isPresent(); next = next()) {
             take(next.get().entry);
             next.get().goes = true;
         }
@@ -191,14 +191,14 @@ final class FairQueue {
     }
 
     /* The first in the order of turns that fits; its caller goes to the end. */
-    private Optional<Waiting> next() {
+    private Optional<Waiter> next() {
         for (String caller : List.copyOf(waiting.keySet())) {
-            Iterator<Waiting> own = waiting.get(caller).iterator();
+            Iterator<Waiter> own = waiting.get(caller).iterator();
             while (own.hasNext()) {
-                Waiting candidate = own.next();
+                Waiter candidate = own.next();
                 if (fits(candidate.entry)) {
                     own.remove();
-                    Deque<Waiting> rest = waiting.remove(caller);
+                    Deque<Waiter> rest = waiting.remove(caller);
                     if (!rest.isEmpty()) {
                         waiting.put(caller, rest);
                     }

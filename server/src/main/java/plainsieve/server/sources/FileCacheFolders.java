@@ -78,7 +78,7 @@ class FileCacheFolders {
                 .map(SourceRow::id)
                 .map(FileCacheFolders::name)
                 .collect(Collectors.toSet());
-        for (Path one : in(folder)) {
+        for (Path one : entriesOf(folder)) {
             if (!wanted.contains(one.getFileName().toString())) {
                 Spools.remove(one);
             } else {
@@ -89,14 +89,14 @@ class FileCacheFolders {
 
     /* A server that was killed left what it was just making. */
     private static void removeHalf(Path kept) throws IOException {
-        for (Path one : in(kept)) {
+        for (Path one : entriesOf(kept)) {
             if (one.getFileName().toString().matches("views-.*|.*\\.(stage|draft)")) {
                 Spools.remove(one);
             }
         }
     }
 
-    private static List<Path> in(Path folder) throws IOException {
+    private static List<Path> entriesOf(Path folder) throws IOException {
         try (Stream<Path> all = Files.list(folder)) {
             return all.toList();
         }

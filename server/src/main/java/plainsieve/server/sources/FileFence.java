@@ -41,7 +41,7 @@ public class FileFence {
      */
     public SourceAccess inside(SourceAccess access) {
         return access.settings() instanceof SourceSettings.InFile file
-                ? access.at(file.in(allowed(file.file()).toString()))
+                ? access.at(file.resolvedAgainst(allowed(file.file()).toString()))
                 : access;
     }
 

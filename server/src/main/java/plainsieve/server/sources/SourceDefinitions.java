@@ -90,12 +90,12 @@ public class SourceDefinitions {
     }
 
     /** What a change was made from. */
-    public record Seen(SourceSettings settings, SourceLimits limits) {}
+    public record SeenState(SourceSettings settings, SourceLimits limits) {}
 
     /** Throws {@link EditConflictException} when it is another one than was seen, or becomes one at this moment. */
-    public void change(SourceAccess access, Optional<Seen> seen) {
+    public void change(SourceAccess access, Optional<SeenState> seen) {
         SourceRow before = row(access.id());
-        Seen now = new Seen(forms.settings(before), forms.limits(before));
+        SeenState now = new SeenState(forms.settings(before), forms.limits(before));
         if (!seen.orElse(now).equals(now) || records.change(rowOf(access), before) == 0) {
             throw new EditConflictException("The source");
         }

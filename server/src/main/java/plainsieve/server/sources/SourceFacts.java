@@ -45,10 +45,10 @@ public class SourceFacts implements TableCache {
         thread.setDaemon(true);
         return thread;
     });
-    private final Map<String, Asked> asked = new ConcurrentHashMap<>();
+    private final Map<String, CacheEntry> asked = new ConcurrentHashMap<>();
 
     /** @param before what it had said before */
-    private record Asked(Instant at, Future<Optional<Facts>> answer, Facts before) {}
+    private record CacheEntry(Instant at, Future<Optional<Facts>> answer, Facts before) {}
 
     /**
      * @param functions those that give rows, and procedures
@@ -97,9 +97,9 @@ public class SourceFacts implements TableCache {
     }
 
     @Override
-    public List<Known> knownTables(String sourceId) {
+    public List<CachedTable> knownTables(String sourceId) {
         return described(sourceId).stream()
-                .map(table -> new Known(
+                .map(table -> new CachedTable(
                         table.schema(),
                         table.name(),
                         CatalogSchemaContext.columns(table),
@@ -114,7 +114,7 @@ public class SourceFacts implements TableCache {
 
     /** What the source has said of its names last; nobody waits for it to say it again, but a moment for the first time. */
     public SourceNames namesSoFar(String sourceId) {
-        Asked now = asked(sourceId);
+        CacheEntry now = asked(sourceId);
         boolean first = now.before() == Facts.NONE;
         return now.answer().isDone() || first
                 ? facts(sourceId).all()
@@ -131,9 +131,9 @@ public class SourceFacts implements TableCache {
      * hangs is not waited for to its end.
      */
     public void waitUntilTold(String sourceId) {
-        Asked now = asked(sourceId);
+        CacheEntry now = asked(sourceId);
         if (now.before() == Facts.NONE) {
-            within(now, LONGEST_FIRST_WAIT_MILLIS);
+            await(now, LONGEST_FIRST_WAIT_MILLIS);
         }
     }
 
@@ -142,27 +142,27 @@ public class SourceFacts implements TableCache {
         asked.remove(sourceId);
     }
 
-    private Asked asked(String sourceId) {
+    private CacheEntry asked(String sourceId) {
         return asked.compute(
                 sourceId,
                 (id, last) -> last != null && last.at().plus(KEPT).isAfter(clock.instant())
                         ? last
-                        : new Asked(clock.instant(), asking.submit(() -> ask(id)), lastOf(last)));
+                        : new CacheEntry(clock.instant(), asking.submit(() -> ask(id)), lastOf(last)));
     }
 
-    private static Facts lastOf(Asked asked) {
+    private static Facts lastOf(CacheEntry asked) {
         if (asked == null) {
             return Facts.NONE;
         }
-        return asked.answer().isDone() ? within(asked, 0) : asked.before();
+        return asked.answer().isDone() ? await(asked, 0) : asked.before();
     }
 
     private Facts facts(String sourceId) {
-        return within(asked(sourceId), LONGEST_WAIT_MILLIS);
+        return await(asked(sourceId), LONGEST_WAIT_MILLIS);
     }
 
     /* While a source does not answer, what it said last holds: an offer that was made does not go away by itself. */
-    private static Facts within(Asked asked, long millis) {
+    private static Facts await(CacheEntry asked, long millis) {
         try {
             return asked.answer().get(millis, TimeUnit.MILLISECONDS).orElse(asked.before());
         } catch (TimeoutException | ExecutionException e) {

@@ -66,8 +66,8 @@ class SourceRegistry {
             return rejectionReported.compareAndSet(false, true);
         }
 
-        Way way(Purpose.Kind purpose) {
-            return new Way(source, limits, line(purpose));
+        SourceHandle way(Purpose.Kind purpose) {
+            return new SourceHandle(source, limits, line(purpose));
         }
 
         /** The line in front of it for what is asked for this. */
@@ -80,11 +80,11 @@ class SourceRegistry {
     }
 
     /** How something is asked. */
-    record Way(Source source, SourceLimits limits, FairQueue line) {}
+    record SourceHandle(Source source, SourceLimits limits, FairQueue line) {}
 
     /** Of a statement on several sources. @param asks asks each of them */
-    Way ofSeveral(PartSender asks) {
-        return new Way(several.asking(asks), SourceLimits.USUAL, noLine);
+    SourceHandle ofSeveral(PartSender asks) {
+        return new SourceHandle(several.asking(asks), SourceLimits.USUAL, noLine);
     }
 
     /** What the server's configuration says of sources. */
@@ -166,7 +166,7 @@ class SourceRegistry {
             return new ODataSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
         }
         if (inside.settings() instanceof SourceSettings.DuckDb database) {
-            return new JdbcSource(inside, DuckDbVendor.within(database, files.bounds(database)), clock);
+            return new JdbcSource(inside, DuckDbVendor.restrictedTo(database, files.bounds(database)), clock);
         }
         return inside.settings() instanceof SourceSettings.Folder
                 ? new FolderSource(inside, files.of(inside), files.engines(), clock)

@@ -86,7 +86,7 @@ public class StatementSender {
     }
 
     /** @param millis how long the source took to tell */
-    public record Told(Plan plan, double millis) {}
+    public record TimedPlan(Plan plan, double millis) {}
 
     /**
      * Asks for the plan of a statement.
@@ -94,7 +94,7 @@ public class StatementSender {
      * @param measured whether the source shall run the statement to its end and count rows, where it can
      * @throws SourceFailure when it would refuse the statement
      */
-    public Told explain(StatementOrigin origin, Statement statement, boolean measured) {
+    public TimedPlan explain(StatementOrigin origin, Statement statement, boolean measured) {
         long start = System.nanoTime();
         return logged(
                 UUID.randomUUID().toString(),
@@ -105,7 +105,7 @@ public class StatementSender {
                     Plan plan = source.explain(new OutgoingStatement.Sql(statement), measured, limits, cancellation);
                     double millis = millisSince(start);
                     int steps = plan.steps().size();
-                    return new Outcome<>(new Told(plan, millis), new RunSummary(steps, steps, millis, millis));
+                    return new Outcome<>(new TimedPlan(plan, millis), new RunSummary(steps, steps, millis, millis));
                 });
     }
 
@@ -210,13 +210,13 @@ public class StatementSender {
         try {
             return watched(origin.sourceId(), () -> sent(runId, origin, statement, listener, asking));
         } catch (SourceFailure e) {
-            throw ViewerErrorMessages.told(origin.asker(), e);
+            throw ViewerErrorMessages.redact(origin.asker(), e);
         }
     }
 
     private <T> T sent(
             String runId, StatementOrigin origin, Statement statement, RunListener listener, Asking<T> asking) {
-        SourceRegistry.Way way = way(origin, statement);
+        SourceRegistry.SourceHandle way = way(origin, statement);
         RunLimits limits = limits(way.limits(), longest(origin));
         FairQueue line = way.line();
         FairQueue.Entry place = place(origin);
@@ -226,7 +226,7 @@ public class StatementSender {
             listener.begun(cancellation);
             line.enter(place, cancellation, limits.longest(), listener::waiting);
             try {
-                SentLog.Begun begun = log.begin(runId, origin, statement);
+                SentLog.LogEntry begun = log.begin(runId, origin, statement);
                 return measured(
                         begun,
                         () -> logged(
@@ -248,7 +248,7 @@ public class StatementSender {
     }
 
     /** By source, by what caused it and how it ended: how many, and how long they took. */
-    private <T> T measured(SentLog.Begun begun, Supplier<T> asking) {
+    private <T> T measured(SentLog.LogEntry begun, Supplier<T> asking) {
         Timer.Sample sample = Timer.start(reporting.meters());
         String outcome = "failed";
         try {
@@ -264,13 +264,13 @@ public class StatementSender {
         }
     }
 
-    private SourceRegistry.Way way(StatementOrigin origin, Statement statement) {
+    private SourceRegistry.SourceHandle way(StatementOrigin origin, Statement statement) {
         return FederatedStatement.isOne(statement.text())
                 ? sources.ofSeveral(new FederatedSender(this, origin))
                 : sources.get(origin.sourceId()).way(origin.purpose().kind());
     }
 
-    private <T> T logged(SentLog.Begun begun, Cancellation cancellation, Supplier<Outcome<T>> asking) {
+    private <T> T logged(SentLog.LogEntry begun, Cancellation cancellation, Supplier<Outcome<T>> asking) {
         long start = System.nanoTime();
         try {
             Outcome<T> outcome = asking.get();
@@ -288,7 +288,11 @@ public class StatementSender {
                         begun.row().sourceId());
             }
             String problem = e instanceof Error ? "Internal error." : e.getMessage();
-            log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, problem, millisSince(start));
+            log.failed(
+                    begun,
+                    stopped ? SentLog.FailureKind.STOPPED : SentLog.FailureKind.FAILED,
+                    problem,
+                    millisSince(start));
             throw e;
         }
     }

@@ -48,16 +48,16 @@ public class Uploads {
             requireFree(target, name);
         }
         try {
-            take(content, target, new Wanted(name, replaces));
+            take(content, target, new UploadTarget(name, replaces));
         } catch (IOException e) {
             throw failure(e, name);
         }
         facts.forget(sourceId);
     }
 
-    private record Wanted(String name, boolean replaces) {}
+    private record UploadTarget(String name, boolean replaces) {}
 
-    private void take(InputStream content, Path target, Wanted wanted) throws IOException {
+    private void take(InputStream content, Path target, UploadTarget wanted) throws IOException {
         Path draft = target.resolveSibling("." + UUID.randomUUID() + ".part");
         try {
             Files.createDirectories(target.getParent());

@@ -14,7 +14,7 @@ public final class ViewerErrorMessages {
     private ViewerErrorMessages() {}
 
     /** What an asker is told of a failure of a source. */
-    public static SourceFailure told(Caller caller, SourceFailure failure) {
+    public static SourceFailure redact(Caller caller, SourceFailure failure) {
         return caller.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
     }
 
@@ -29,7 +29,7 @@ public final class ViewerErrorMessages {
     }
 
     /** What an asker is told of problems: of those that lie in a text, only that there are some. */
-    public static ProblemException told(Caller caller, ProblemException problems) {
+    public static ProblemException redact(Caller caller, ProblemException problems) {
         List<Problem> ofChoices = problems.problems().stream()
                 .filter(problem -> problem.place().isEmpty())
                 .toList();

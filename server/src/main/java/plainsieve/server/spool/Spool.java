@@ -41,7 +41,7 @@ public final class Spool implements AutoCloseable {
     }
 
     /** Where the bytes come from. Never waits for the reader; throws {@link IOException} when he has gone, or nothing fits any more. */
-    public OutputStream in() {
+    public OutputStream input() {
         return new OutputStream() {
             @Override
             public void write(int single) throws IOException {
@@ -55,7 +55,7 @@ public final class Spool implements AutoCloseable {
         };
     }
 
-    /** Some more, which is not changed any more. Throws as {@link #in}. */
+    /** Some more, which is not changed any more. Throws as {@link #input}. */
     public void give(ByteBuffer some) throws IOException {
         put(some, some.remaining());
     }

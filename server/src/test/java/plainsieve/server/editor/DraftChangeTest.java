@@ -99,7 +99,7 @@ class DraftChangeTest {
         assertThat(headings(List.of(where, when, under("c", "Where")), "b")).containsOnly("Where");
         assertThat(headings(List.of(where, when, under("c", "Who")), "b")).containsExactly("Where", "When", "Who");
         assertThat(headings(List.of(where, when), "b")).containsExactly("Where", "When");
-        Control unseen = where.looking(where.look().at(Control.Place.IN_SENTENCE));
+        Control unseen = where.looking(where.look().at(Control.Position.IN_SENTENCE));
         assertThat(headings(List.of(unseen, when, under("c", "Where")), "b")).containsExactly("Where", "When", "Where");
     }
 
@@ -131,7 +131,7 @@ class DraftChangeTest {
                 .with(BARS.titled("Harbours"))
                 .called("Too late", "")
                 .withQuestion(
-                        "Late from {port}", new ReportOpening(ReportOpening.Start.EMPTY, false, List.of(), false));
+                        "Late from {port}", new ReportOpening(ReportOpening.StartMode.EMPTY, false, List.of(), false));
         assertThat(told(changed))
                 .containsExactly(
                         "It is called “Too late”, was “Late”.",

@@ -48,26 +48,26 @@ class JobFaultsTest {
         }
 
         @Override
-        public List<Planned> planned() {
+        public List<ScheduledJob> scheduled() {
             return List.of();
         }
 
         @Override
-        public JobOutcome work(String projectId, String thing, long job, Cancellation stop) {
+        public JobOutcome run(String projectId, String thing, long job, Cancellation stop) {
             if (begun.incrementAndGet() <= errors) {
                 throw new OutOfMemoryError("for a test");
             }
             done.incrementAndGet();
-            return new JobOutcome.Done(1, "");
+            return new JobOutcome.Succeeded(1, "");
         }
 
         @Override
-        public List<String> behind(String projectId, String kindOfDone, String thing) {
+        public List<String> dependentsOf(String projectId, String kindOfDone, String thing) {
             return List.of();
         }
 
         @Override
-        public Set<String> before(String projectId, String thing) {
+        public Set<String> prerequisites(String projectId, String thing) {
             return Set.of();
         }
     }

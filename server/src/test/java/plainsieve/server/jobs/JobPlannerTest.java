@@ -38,8 +38,9 @@ class JobPlannerTest {
 
     private final String thing = UUID.randomUUID().toString();
 
-    private JobHandler.Planned planned(String cron, Schedule.Missed missed, String since) {
-        return new JobHandler.Planned("home", thing, new Schedule.Times(cron, LISBON, missed), Instant.parse(since));
+    private JobHandler.ScheduledJob planned(String cron, Schedule.Missed missed, String since) {
+        return new JobHandler.ScheduledJob(
+                "home", thing, new Schedule.Times(cron, LISBON, missed), Instant.parse(since));
     }
 
     private List<JobRow> jobs() {
@@ -54,7 +55,7 @@ class JobPlannerTest {
 
     @Test
     void aYearThatIsLookedAtEveryFewMinutesHasEachTimeOnce() {
-        JobHandler.Planned daily = planned("30 1 * * *", Schedule.Missed.CATCH_UP, "2026-01-01T00:00:00Z");
+        JobHandler.ScheduledJob daily = planned("30 1 * * *", Schedule.Missed.CATCH_UP, "2026-01-01T00:00:00Z");
         for (Instant now = Instant.parse("2026-01-01T00:00:00Z");
                 now.isBefore(Instant.parse("2027-01-01T00:00:00Z"));
                 now = now.plus(Duration.ofMinutes(47))) {
@@ -69,12 +70,12 @@ class JobPlannerTest {
 
     @Test
     void whatWasMissedIsDoneOnceOrLeft() {
-        JobHandler.Planned caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
+        JobHandler.ScheduledJob caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
         assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
         assertThat(jobs().get(0).state()).isEqualTo("due");
 
-        JobHandler.Planned left = planned("0 * * * *", Schedule.Missed.LEAVE, "2026-06-01T00:30:00Z");
+        JobHandler.ScheduledJob left = planned("0 * * * *", Schedule.Missed.LEAVE, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
         assertThat(jobs()).hasSize(2);
         assertThat(jobs().get(1).state()).isEqualTo("left");
@@ -93,7 +94,7 @@ class JobPlannerTest {
 
     @Test
     void aClockThatJumpsDoesNothingTwiceAndKeepsNothingWaiting() {
-        JobHandler.Planned hourly = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
+        JobHandler.ScheduledJob hourly = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:10Z"));
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T03:59:00Z"));
         jobPlanner.plan("copy", hourly, Instant.parse("2026-06-01T05:00:20Z"));

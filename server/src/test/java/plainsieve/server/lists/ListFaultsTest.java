@@ -53,7 +53,7 @@ class ListFaultsTest {
                     PreparedQuery.of("select 'list faults' as port", Dialects.of("duckdb")),
                     Map.of(),
                     Map.of());
-            CompletableFuture<ListCache.Found> waiting =
+            CompletableFuture<ListCache.CacheHit> waiting =
                     CompletableFuture.supplyAsync(() -> lists.get(list, Duration.ofMinutes(1)));
             assertThatThrownBy(() -> waiting.get(10, TimeUnit.SECONDS)).hasRootCauseInstanceOf(OutOfMemoryError.class);
             assertThat(CompletableFuture.supplyAsync(

@@ -37,7 +37,7 @@ class SpoolTest {
         ByteArrayOutputStream read = new ByteArrayOutputStream();
         try (Spool spool = new Spool(folder, MOST)) {
             CompletableFuture<Void> reading = CompletableFuture.runAsync(() -> readAll(spool, read, seed % 2 == 0));
-            try (OutputStream in = spool.in()) {
+            try (OutputStream in = spool.input()) {
                 for (int i = 0; i < 400; i++) {
                     byte[] some = bytes(random, random.nextInt(1, 20_000));
                     came.writeBytes(some);
@@ -66,7 +66,7 @@ class SpoolTest {
     @Test
     void neverWaitsForTheReaderAndLeavesNoFile() throws Exception {
         try (Spool spool = new Spool(folder, MOST)) {
-            spool.in().write(new byte[6 << 20]);
+            spool.input().write(new byte[6 << 20]);
             try (var files = Files.list(folder)) {
                 assertThat(files).isEmpty();
             }
@@ -77,7 +77,7 @@ class SpoolTest {
     @Test
     void holdsNoMoreThanItMay() throws Exception {
         try (Spool spool = new Spool(folder, MOST)) {
-            OutputStream in = spool.in();
+            OutputStream in = spool.input();
             in.write(new byte[7 << 20]);
             assertThatThrownBy(() -> in.write(new byte[2 << 20])).hasMessageContaining("8 MB wait");
             spool.writeTo(OutputStream.nullOutputStream());
@@ -88,7 +88,7 @@ class SpoolTest {
     @Test
     void saysWhenTheReaderHasGone() throws Exception {
         Spool spool = new Spool(folder, MOST);
-        OutputStream in = spool.in();
+        OutputStream in = spool.input();
         in.write(1);
         spool.close();
         assertThatThrownBy(() -> in.write(1)).hasMessage("The reader went away");

@@ -33,7 +33,7 @@ public final class CellFormatDetector {
     /** A column with the SQL of its values. */
     public record Column(DetectedColumn found, String sql) {}
 
-    private record Counted(CellFormat form, long filled, long fit) {
+    private record FormatCount(CellFormat form, long filled, long fit) {
         boolean all() {
             return fit == filled;
         }
@@ -45,7 +45,7 @@ public final class CellFormatDetector {
         for (int i = 0; i < names.size(); i++) {
             Optional<CellFormat> form = Optional.ofNullable(said.get(names.get(i)));
             boolean isSaid = form.isPresent();
-            columns.add(isSaid ? said(i, names.get(i), form.get()) : found(i, names.get(i), likely.get(i)));
+            columns.add(isSaid ? declaredColumn(i, names.get(i), form.get()) : found(i, names.get(i), likely.get(i)));
         }
         return columns;
     }
@@ -97,11 +97,11 @@ public final class CellFormatDetector {
     }
 
     private Column found(int column, String name, CellFormat likely) throws SQLException {
-        Counted first = counted(column, likely);
+        FormatCount first = counted(column, likely);
         Optional<CellFormat> wider =
                 first.all() ? Optional.empty() : CellFormatSql.of(likely).wider();
-        Counted second = wider.isPresent() ? counted(column, wider.get()) : first;
-        Counted counted = second.fit() > first.fit() ? second : first;
+        FormatCount second = wider.isPresent() ? counted(column, wider.get()) : first;
+        FormatCount counted = second.fit() > first.fit() ? second : first;
         CellFormat form = counted.form();
         if (form != CellFormat.TEXT && counted.all() && hasOneMeaning(column, form)) {
             return new Column(
@@ -119,11 +119,11 @@ public final class CellFormatDetector {
         return new Column(text, CellStaging.cell(column));
     }
 
-    private Counted counted(int column, CellFormat form) throws SQLException {
+    private FormatCount counted(int column, CellFormat form) throws SQLException {
         List<String> row = staging.ask("select count(%s), count(*) filter (where %s) from cells"
                         .formatted(filled(column), fits(form, column)))
                 .get(0);
-        return new Counted(form, Long.parseLong(row.get(0)), Long.parseLong(row.get(1)));
+        return new FormatCount(form, Long.parseLong(row.get(0)), Long.parseLong(row.get(1)));
     }
 
     /*
@@ -144,9 +144,9 @@ public final class CellFormatDetector {
                         > 0;
     }
 
-    private Column said(int column, String name, CellFormat form) throws SQLException {
+    private Column declaredColumn(int column, String name, CellFormat form) throws SQLException {
         if (form == CellFormat.TEXT) {
-            Counted counted = counted(column, form);
+            FormatCount counted = counted(column, form);
             DetectedColumn found =
                     new DetectedColumn(name, form.words(), counted.filled(), 0, List.of(), Optional.empty());
             return new Column(found, CellStaging.cell(column));

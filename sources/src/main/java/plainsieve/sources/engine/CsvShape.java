@@ -42,7 +42,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
             int score = (int) alike * (width > 1 ? Math.min(width, 1000) : 0) + 1;
             if (!lines.isEmpty() && score > most) {
                 most = score;
-                best = said.map(names -> said(names, all, delimiter, width))
+                best = said.map(names -> declared(names, all, delimiter, width))
                         .orElseGet(() -> shape(all, delimiter, width));
             }
         }
@@ -73,7 +73,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
     }
 
     /* Rows begin where the names end; where no line has names, with the first line that is as wide as most. */
-    private static CsvShape said(HeaderRow said, List<Line> all, char delimiter, int width) {
+    private static CsvShape declared(HeaderRow said, List<Line> all, char delimiter, int width) {
         List<Line> heads = all.stream().filter(line -> said.has(line.number())).toList();
         if (!heads.isEmpty()) {
             return new CsvShape(delimiter, said.last() - 1, true, said, names(heads, width), width);

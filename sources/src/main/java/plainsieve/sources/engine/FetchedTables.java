@@ -28,7 +28,7 @@ public final class FetchedTables<K, F> {
     private static final long PATIENCE_MILLIS = 20;
     private static final long GOING_SECONDS = 5;
 
-    private final Sharing<K, F> sharing;
+    private final SharedFetch<K, F> sharing;
     private final int most;
     private final ScheduledExecutorService clock;
     private final Map<K, CachedTables<F>> kept = new LinkedHashMap<>();
@@ -42,14 +42,14 @@ public final class FetchedTables<K, F> {
     });
 
     /** @param most how many are kept */
-    public FetchedTables(Sharing<K, F> sharing, int most, ScheduledExecutorService clock) {
+    public FetchedTables(SharedFetch<K, F> sharing, int most, ScheduledExecutorService clock) {
         this.sharing = sharing;
         this.most = most;
         this.clock = clock;
     }
 
     /** What can be shared. */
-    public interface Sharing<K, F> {
+    public interface SharedFetch<K, F> {
         /** Whether what is there does for what is wanted. */
         boolean serves(K there, K wanted);
 
@@ -71,7 +71,7 @@ public final class FetchedTables<K, F> {
      * @param oldest how old rows may be that were gathered for another
      * @param longest after this it is given up
      */
-    public record Wanted<K>(K what, Duration oldest, Duration longest) {}
+    public record FetchRequest<K>(K what, Duration oldest, Duration longest) {}
 
     /** What is on its way, and how many wait for it. */
     private static final class Gathering<F> {
@@ -80,8 +80,8 @@ public final class FetchedTables<K, F> {
         private int waiting;
     }
 
-    /** Throws what gathering throws, and {@link Sharing#stopped} when it was stopped. */
-    public CachedTables<F> to(Wanted<K> wanted, Fetch<F> fetch, Cancellation cancellation) {
+    /** Throws what gathering throws, and {@link SharedFetch#stopped} when it was stopped. */
+    public CachedTables<F> to(FetchRequest<K> wanted, Fetch<F> fetch, Cancellation cancellation) {
         Gathering<F> mine;
         synchronized (this) {
             forgetStale();
@@ -107,7 +107,7 @@ public final class FetchedTables<K, F> {
                 .findFirst();
     }
 
-    private Gathering<F> begun(Wanted<K> wanted, Fetch<F> fetch) {
+    private Gathering<F> begun(FetchRequest<K> wanted, Fetch<F> fetch) {
         Gathering<F> one = new Gathering<>();
         ScheduledFuture<?> alarm = clock.schedule(
                 () -> one.cancellation.stop(Cancellation.Reason.TIME_LIMIT),

@@ -17,11 +17,11 @@ public final class JsonLists {
     private JsonLists() {}
 
     /** @param at the names that lead there, with dots between; a dot alone for all of it */
-    public record Found(String at, long rows) {}
+    public record JsonList(String at, long rows) {}
 
     /** None where it cannot be read. */
-    public static List<Found> in(Path file) {
-        List<Found> found = new ArrayList<>();
+    public static List<JsonList> find(Path file) {
+        List<JsonList> found = new ArrayList<>();
         try (JsonParser at = new JsonFactory().createParser(ObjectReadContext.empty(), file)) {
             at.nextToken();
             value(at, "", 0, found);
@@ -31,14 +31,14 @@ public final class JsonLists {
         return found;
     }
 
-    private static void value(JsonParser at, String way, int depth, List<Found> found) {
+    private static void value(JsonParser at, String way, int depth, List<JsonList> found) {
         if (at.currentToken() == JsonToken.START_ARRAY && found.size() < MOST) {
             long rows = 0;
             while (at.nextToken() != JsonToken.END_ARRAY) {
                 at.skipChildren();
                 rows++;
             }
-            found.add(new Found(way.isEmpty() ? "." : way, rows));
+            found.add(new JsonList(way.isEmpty() ? "." : way, rows));
         } else if (at.currentToken() == JsonToken.START_OBJECT && depth < DEEPEST) {
             while (at.nextToken() == JsonToken.PROPERTY_NAME) {
                 String name = at.currentName();

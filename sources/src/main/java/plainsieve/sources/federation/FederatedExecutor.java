@@ -89,9 +89,10 @@ final class FederatedExecutor {
     }
 
     private void all(CellStaging staging) throws SQLException, IOException {
-        List<FederatedStatement.One> left = new ArrayList<>(sent.sides());
+        List<FederatedStatement.PartStatement> left = new ArrayList<>(sent.sides());
         while (!left.isEmpty()) {
-            FederatedStatement.One next = new PartScheduler(partPushdown, this::mayTravel, this::count).of(left);
+            FederatedStatement.PartStatement next =
+                    new PartScheduler(partPushdown, this::mayTravel, this::count).of(left);
             left.remove(next);
             side(next, staging);
         }
@@ -102,7 +103,7 @@ final class FederatedExecutor {
     }
 
     /** How many rows a side has, up to one more than can travel; nothing when its source cannot tell without giving them. */
-    private Optional<Long> count(FederatedStatement.One one) {
+    private Optional<Long> count(FederatedStatement.PartStatement one) {
         if (!asks.counts(one.side()) || !PushedFilters.can(one.statement())) {
             return Optional.empty();
         }
@@ -123,11 +124,11 @@ final class FederatedExecutor {
     private List<ColumnConstraint> tests(SourcePart part) {
         return partPushdown.tests().stream()
                 .filter(test -> test.side().equals(part.name()))
-                .map(PartPushdown.Test::within)
+                .map(PartPushdown.PartCondition::within)
                 .toList();
     }
 
-    private void side(FederatedStatement.One one, CellStaging staging) throws SQLException, IOException {
+    private void side(FederatedStatement.PartStatement one, CellStaging staging) throws SQLException, IOException {
         long start = System.nanoTime();
         SourcePart part = one.side();
         List<String> words = new ArrayList<>();
@@ -138,7 +139,7 @@ final class FederatedExecutor {
         }
         Statement statement = PushedFilters.of(one.statement(), part.dialect(), within);
         PartRows rows = new PartRows(staging, part.name());
-        RunSummary summary = placed(
+        RunSummary summary = withLocation(
                 one,
                 statement,
                 () -> asks.ask(
@@ -173,7 +174,8 @@ final class FederatedExecutor {
     }
 
     /** What a source complains of is told at its place in all that was sent, where its side was sent as it stands there. */
-    private static RunSummary placed(FederatedStatement.One one, Statement sent, Supplier<RunSummary> asking) {
+    private static RunSummary withLocation(
+            FederatedStatement.PartStatement one, Statement sent, Supplier<RunSummary> asking) {
         try {
             return asking.get();
         } catch (SourceFailure e) {
@@ -189,7 +191,7 @@ final class FederatedExecutor {
     /** The values of other sides that a row must have, as far as they are known and may travel. */
     private void keys(SourcePart part, CellStaging staging, List<ColumnConstraint> within, List<String> words)
             throws SQLException {
-        for (PartPushdown.Link link : partPushdown.links()) {
+        for (PartPushdown.KeyDependency link : partPushdown.links()) {
             boolean known = link.side().equals(part.name()) && done.containsKey(link.of());
             if (!known || !mayTravel(side(link.of()), part)) {
                 continue;
@@ -215,7 +217,7 @@ final class FederatedExecutor {
 
     private SourcePart side(String name) {
         return sent.sides().stream()
-                .map(FederatedStatement.One::side)
+                .map(FederatedStatement.PartStatement::side)
                 .filter(part -> part.name().equals(name))
                 .findFirst()
                 .orElseThrow();

@@ -61,7 +61,7 @@ public final class FederatedSource implements AutoCloseable {
     }
 
     /** What is asked of whom. */
-    private record Asked(FederatedStatement sent, PartSender asks) {}
+    private record FederatedRun(FederatedStatement sent, PartSender asks) {}
 
     /** What is fetched: the same of each side, narrowed by the same. */
     private record Sides(List<SideAsked> sides, PartPushdown narrowing) {}
@@ -76,10 +76,10 @@ public final class FederatedSource implements AutoCloseable {
         this.clock = clock;
         SourceAccess here = new SourceAccess("the engine here", new SourceSettings.DuckDb("gathered"), Secret.none());
         this.engine = new FetchedTablesEngine(here, enginePool, clock);
-        this.fetchedTables = new FetchedTables<>(new Sharing(), MOST_KEPT, clock);
+        this.fetchedTables = new FetchedTables<>(new SharedRun(), MOST_KEPT, clock);
     }
 
-    private static final class Sharing implements FetchedTables.Sharing<Sides, List<PartFacts>> {
+    private static final class SharedRun implements FetchedTables.SharedFetch<Sides, List<PartFacts>> {
         @Override
         public boolean serves(Sides there, Sides wanted) {
             return there.equals(wanted);
@@ -112,13 +112,13 @@ public final class FederatedSource implements AutoCloseable {
 
     /** The source that all of them are together. @param asks asks each of them */
     public Source asking(PartSender asks) {
-        return new Together(this, asks);
+        return new CombinedSource(this, asks);
     }
 
     /** Several sources as one. */
-    private record Together(FederatedSource several, PartSender asks) implements Source {
-        private Asked asked(OutgoingStatement what) {
-            return new Asked(FederatedStatement.of(((OutgoingStatement.Sql) what).statement()), asks);
+    private record CombinedSource(FederatedSource several, PartSender asks) implements Source {
+        private FederatedRun asked(OutgoingStatement what) {
+            return new FederatedRun(FederatedStatement.of(((OutgoingStatement.Sql) what).statement()), asks);
         }
 
         @Override
@@ -149,22 +149,22 @@ public final class FederatedSource implements AutoCloseable {
     }
 
     /** Throws {@link SourceFailure} as the sources do, with the place in all that was sent. */
-    private RunSummary run(Asked what, RunLimits run, Cancellation cancellation, RowReceiver receiver) {
+    private RunSummary run(FederatedRun what, RunLimits run, Cancellation cancellation, RowReceiver receiver) {
         long start = System.nanoTime();
         return on(what, SAME_MOMENT, run, cancellation, (here, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
             OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().here());
             long rows = facts.stream().mapToLong(PartFacts::rows).sum();
-            return placed(what, () -> here.run(sql, run, cancellation, receiver))
+            return withLocation(what, () -> here.run(sql, run, cancellation, receiver))
                     .madeOf(rows, millis);
         });
     }
 
     /** How it was answered: what was fetched of each side, and the engine's plan for the rest. */
-    private Plan explain(Asked what, boolean measured, RunLimits run, Cancellation cancellation) {
+    private Plan explain(FederatedRun what, boolean measured, RunLimits run, Cancellation cancellation) {
         return on(what, WHILE_KEPT, run, cancellation, (here, facts) -> {
             OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().here());
-            Plan plan = placed(what, () -> here.explain(sql, measured, run, cancellation));
+            Plan plan = withLocation(what, () -> here.explain(sql, measured, run, cancellation));
             List<PlanStep> steps =
                     new ArrayList<>(facts.stream().map(PartFacts::step).toList());
             steps.addAll(plan.steps());
@@ -173,7 +173,7 @@ public final class FederatedSource implements AutoCloseable {
     }
 
     private <T> T on(
-            Asked what,
+            FederatedRun what,
             Duration oldest,
             RunLimits run,
             Cancellation cancellation,
@@ -184,11 +184,11 @@ public final class FederatedSource implements AutoCloseable {
                         .map(one -> new SideAsked(one.side().name(), one.side().source(), one.statement()))
                         .toList(),
                 partPushdown);
-        FetchedTables.Wanted<Sides> wanted = new FetchedTables.Wanted<>(sides, oldest, run.longest());
+        FetchedTables.FetchRequest<Sides> wanted = new FetchedTables.FetchRequest<>(sides, oldest, run.longest());
         FetchedTables.Fetch<List<PartFacts>> fetch =
                 stop -> new FederatedExecutor(what.sent(), what.asks(), partPushdown, limits, stop)
                         .gather(enginePool.ofOneAnswer(), folder);
-        return TimeLimit.within(
+        return TimeLimit.run(
                 clock,
                 run.longest(),
                 cancellation,
@@ -196,7 +196,7 @@ public final class FederatedSource implements AutoCloseable {
     }
 
     /** What the engine complains of is told at its place in all that was sent. */
-    private static <T> T placed(Asked what, Supplier<T> asking) {
+    private static <T> T withLocation(FederatedRun what, Supplier<T> asking) {
         try {
             return asking.get();
         } catch (SourceFailure e) {

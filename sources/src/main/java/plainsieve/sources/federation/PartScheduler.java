@@ -17,29 +17,29 @@ import plainsieve.core.pushdown.PushedFilters;
 final class PartScheduler {
     private final PartPushdown partPushdown;
     private final BiPredicate<SourcePart, SourcePart> mayTravel;
-    private final Function<FederatedStatement.One, Optional<Long>> count;
+    private final Function<FederatedStatement.PartStatement, Optional<Long>> count;
 
     /** @param mayTravel whether values of the first may be sent to the second */
     PartScheduler(
             PartPushdown partPushdown,
             BiPredicate<SourcePart, SourcePart> mayTravel,
-            Function<FederatedStatement.One, Optional<Long>> count) {
+            Function<FederatedStatement.PartStatement, Optional<Long>> count) {
         this.partPushdown = partPushdown;
         this.mayTravel = mayTravel;
         this.count = count;
     }
 
-    FederatedStatement.One of(List<FederatedStatement.One> left) {
+    FederatedStatement.PartStatement of(List<FederatedStatement.PartStatement> left) {
         if (left.size() == 1) {
             return left.get(0);
         }
-        Optional<FederatedStatement.One> free = left.stream()
+        Optional<FederatedStatement.PartStatement> free = left.stream()
                 .filter(one -> left.stream().noneMatch(other -> waitsFor(one, other)))
                 .findFirst();
         return free.orElseGet(() -> fewest(left));
     }
 
-    private boolean waitsFor(FederatedStatement.One one, FederatedStatement.One other) {
+    private boolean waitsFor(FederatedStatement.PartStatement one, FederatedStatement.PartStatement other) {
         return PushedFilters.can(one.statement())
                 && mayTravel.test(other.side(), one.side())
                 && partPushdown.links().stream()
@@ -47,13 +47,13 @@ final class PartScheduler {
                                 && link.of().equals(other.side().name()));
     }
 
-    private FederatedStatement.One fewest(List<FederatedStatement.One> left) {
+    private FederatedStatement.PartStatement fewest(List<FederatedStatement.PartStatement> left) {
         return left.stream()
-                .map(one -> new Counted(one, count.apply(one).orElse(Long.MAX_VALUE)))
-                .min(Comparator.comparingLong(Counted::rows))
+                .map(one -> new CountedPart(one, count.apply(one).orElse(Long.MAX_VALUE)))
+                .min(Comparator.comparingLong(CountedPart::rows))
                 .orElseThrow()
                 .one();
     }
 
-    private record Counted(FederatedStatement.One one, long rows) {}
+    private record CountedPart(FederatedStatement.PartStatement one, long rows) {}
 }

@@ -16,7 +16,7 @@ final class RowCountProbe implements RowReceiver {
     /** The statement that counts the rows of another. */
     static Statement statement(Statement counted, long most) {
         List<BoundValue> values = counted.values().stream()
-                .map(value -> value.behind(BEFORE.length()))
+                .map(value -> value.shiftedBy(BEFORE.length()))
                 .toList();
         String text = BEFORE + counted.text() + "\n) counted\nlimit " + most + "\n) few";
         return new Statement(text, values, List.of(), 1);

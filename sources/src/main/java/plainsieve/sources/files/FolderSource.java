@@ -43,10 +43,10 @@ public final class FolderSource implements Source {
     });
 
     private Optional<FolderState> current = Optional.empty();
-    private Optional<Being> being = Optional.empty();
+    private Optional<PendingState> being = Optional.empty();
 
     /** What is just being read. */
-    private record Being(List<FileEntry> files, CompletableFuture<FolderState> state) {}
+    private record PendingState(List<FileEntry> files, CompletableFuture<FolderState> state) {}
 
     /**
      * @param access to a folder, as it really is, all links followed
@@ -109,7 +109,7 @@ public final class FolderSource implements Source {
                     return current.get();
                 }
                 if (being.filter(one -> one.files().equals(now)).isEmpty()) {
-                    being = Optional.of(new Being(now, CompletableFuture.supplyAsync(() -> read(now), reading)));
+                    being = Optional.of(new PendingState(now, CompletableFuture.supplyAsync(() -> read(now), reading)));
                 }
                 state = being.get().state();
             }

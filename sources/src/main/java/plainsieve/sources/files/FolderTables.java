@@ -17,7 +17,7 @@ import plainsieve.sources.TableOverrides;
  */
 final class FolderTables {
     /** What is said of tables, by their names. */
-    private final Map<String, TableOverrides> said;
+    private final Map<String, TableOverrides> overridesOf;
 
     private final Areas areas;
     private final List<FileTable> tables = new ArrayList<>();
@@ -29,7 +29,7 @@ final class FolderTables {
     }
 
     private FolderTables(Map<String, TableOverrides> said, Areas areas) {
-        this.said = said;
+        this.overridesOf = said;
         this.areas = areas;
     }
 
@@ -69,7 +69,7 @@ final class FolderTables {
         boolean single = all.size() == 1;
         for (WorkbookArea area : all) {
             String name = free(plain(single ? stem : stem + "_" + area.name()), file.kind());
-            FilePart part = new FilePart(file, Optional.of(area), Optional.empty(), said(name));
+            FilePart part = new FilePart(file, Optional.of(area), Optional.empty(), overridesOf(name));
             tables.add(new FileTable(name, List.of(part), false));
         }
         if (all.isEmpty()) {
@@ -84,7 +84,7 @@ final class FolderTables {
         String name = free(wanted, files.get(0).kind());
         List<FilePart> parts = files.stream()
                 .map(file -> new FilePart(
-                        file, Optional.empty(), many ? Optional.of(called(file)) : Optional.empty(), said(name)))
+                        file, Optional.empty(), many ? Optional.of(called(file)) : Optional.empty(), overridesOf(name)))
                 .toList();
         tables.add(new FileTable(name, parts, many));
     }
@@ -94,8 +94,8 @@ final class FolderTables {
         return file.name().substring(file.name().indexOf('/') + 1);
     }
 
-    private TableOverrides said(String table) {
-        return said.getOrDefault(table, TableOverrides.NOTHING);
+    private TableOverrides overridesOf(String table) {
+        return overridesOf.getOrDefault(table, TableOverrides.NOTHING);
     }
 
     private String free(String wanted, FileKind kind) {

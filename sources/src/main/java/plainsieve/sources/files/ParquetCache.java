@@ -88,14 +88,14 @@ final class ParquetCache {
             return CachedPart.unreadable(CachedPart.CLOSED);
         }
         Files.createDirectories(folder);
-        CachedPart made = made(part, cancellation);
+        CachedPart made = create(part, cancellation);
         Path draft = folder.resolve(UUID.randomUUID() + ".draft");
         Files.writeString(draft, json.writeValueAsString(made));
         Files.move(draft, about, StandardCopyOption.ATOMIC_MOVE);
         return made;
     }
 
-    private CachedPart made(FilePart part, Cancellation cancellation) throws IOException, SQLException {
+    private CachedPart create(FilePart part, Cancellation cancellation) throws IOException, SQLException {
         try (CellStaging staging =
                 new CellStaging(folder.resolve(UUID.randomUUID() + ".stage"), limits, cancellation)) {
             StagedCells cells = cells(staging, part);

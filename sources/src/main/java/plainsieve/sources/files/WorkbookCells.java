@@ -84,7 +84,7 @@ final class WorkbookCells {
     }
 
     private WorkbookHeader head(List<String[]> first, List<Integer> numbers) {
-        return said.map(line -> WorkbookHeader.said(line, first, numbers))
+        return said.map(line -> WorkbookHeader.declared(line, first, numbers))
                 .orElseGet(() -> WorkbookHeader.of(first, numbers));
     }
 

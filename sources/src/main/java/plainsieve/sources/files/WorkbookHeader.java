@@ -27,7 +27,7 @@ record WorkbookHeader(int rows, HeaderRow line, String[] names) {
      *
      * @param numbers of the rows on the sheet
      */
-    static WorkbookHeader said(HeaderRow said, List<String[]> rows, List<Integer> numbers) {
+    static WorkbookHeader declared(HeaderRow said, List<String[]> rows, List<Integer> numbers) {
         List<String[]> names = IntStream.range(0, rows.size())
                 .filter(i -> said.has(numbers.get(i)))
                 .mapToObj(rows::get)

@@ -26,7 +26,7 @@ record AnswerColumns(List<Column> columns, List<CellReader> readers) {
             return of(rows, vendor);
         }
         List<Column> asked = vendor.columns(rows);
-        EncodedTexts.Reading reading = new EncodedTexts.Reading(asked.size());
+        EncodedTexts.TextDecoder reading = new EncodedTexts.TextDecoder(asked.size());
         int first = Collections.min(texts);
         List<Column> columns = new ArrayList<>();
         List<CellReader> readers = new ArrayList<>();

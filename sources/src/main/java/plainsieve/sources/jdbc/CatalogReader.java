@@ -28,7 +28,7 @@ final class CatalogReader {
     private final Set<TableName> views = new HashSet<>();
 
     private record TableName(String schema, String name) {
-        static TableName in(ResultSet found) throws SQLException {
+        static TableName parse(ResultSet found) throws SQLException {
             return new TableName(
                     Optional.ofNullable(found.getString("TABLE_SCHEM")).orElse(""), found.getString("TABLE_NAME"));
         }
@@ -61,7 +61,7 @@ final class CatalogReader {
     private void tables(TableMetadataReader questions) throws SQLException {
         try (ResultSet found = questions.tables()) {
             while (found.next()) {
-                TableName name = TableName.in(found);
+                TableName name = TableName.parse(found);
                 if (!name.isSystem()) {
                     columns.put(name, new ArrayList<>());
                     if (found.getString("TABLE_TYPE").contains("VIEW")) {
@@ -75,7 +75,7 @@ final class CatalogReader {
     private void columns(TableMetadataReader questions) throws SQLException {
         try (ResultSet found = questions.columns()) {
             while (found.next()) {
-                TableName table = TableName.in(found);
+                TableName table = TableName.parse(found);
                 if (columns.containsKey(table)) {
                     column(table, found);
                 }

@@ -40,7 +40,7 @@ public final class DuckDbVendor implements Vendor {
     }
 
     /** @param bounds what it may use of the machine; by itself it takes most of its memory, and writes beside its file */
-    public static DuckDbVendor within(SourceSettings.DuckDb settings, Map<String, String> bounds) {
+    public static DuckDbVendor restrictedTo(SourceSettings.DuckDb settings, Map<String, String> bounds) {
         return new DuckDbVendor(settings.file(), List.of(), bounds);
     }
 

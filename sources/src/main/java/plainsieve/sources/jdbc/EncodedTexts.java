@@ -28,7 +28,7 @@ final class EncodedTexts {
         this.vendor = vendor;
     }
 
-    private record Described(String name, String type) {
+    private record TextColumn(String name, String type) {
         boolean isText() {
             return type.equals(TEXT);
         }
@@ -36,7 +36,7 @@ final class EncodedTexts {
 
     /** Prepared as it is written where it has no texts, or is nothing that others can be put around. */
     PreparedExecution prepare(Statement statement, String text) throws SQLException {
-        List<Described> columns = described(statement, text);
+        List<TextColumn> columns = described(statement, text);
         Set<Integer> texts = new TreeSet<>();
         for (int i = 0; i < columns.size(); i++) {
             if (columns.get(i).isText()) {
@@ -45,16 +45,16 @@ final class EncodedTexts {
         }
         return texts.isEmpty()
                 ? PreparedExecution.asWritten(vendor.prepared(connection, text))
-                : new PreparedExecution(vendor.prepared(connection, around(text, columns)), texts);
+                : new PreparedExecution(vendor.prepared(connection, wrap(text, columns)), texts);
     }
 
     /* With its values: the type of a column can be that of a value. What cannot be described says why when it is run. */
-    private List<Described> described(Statement statement, String text) {
-        List<Described> columns = new ArrayList<>();
+    private List<TextColumn> described(Statement statement, String text) {
+        List<TextColumn> columns = new ArrayList<>();
         try (PreparedStatement describing = connection.prepareStatement("describe (\n" + text + "\n)");
                 ResultSet rows = vendor.run(connection, describing, statement)) {
             while (rows.next()) {
-                columns.add(new Described(rows.getString(1), rows.getString(2)));
+                columns.add(new TextColumn(rows.getString(1), rows.getString(2)));
             }
             return columns;
         } catch (SQLException e) {
@@ -62,11 +62,11 @@ final class EncodedTexts {
         }
     }
 
-    private static String around(String text, List<Described> columns) {
+    private static String wrap(String text, List<TextColumn> columns) {
         List<String> asked = new ArrayList<>();
         List<String> names = new ArrayList<>();
         List<String> texts = new ArrayList<>();
-        for (Described column : columns) {
+        for (TextColumn column : columns) {
             String name = "c" + names.size();
             names.add(name);
             String value = column.isText() ? "strlen(" + name + ")::integer" : name;
@@ -86,13 +86,13 @@ final class EncodedTexts {
     }
 
     /** The texts of an answer, read row by row: each once, from the first column to the last. */
-    static final class Reading {
+    static final class TextDecoder {
         private final int bytesAt;
         private byte[] bytes = {};
         private int read;
 
         /** @param bytesAt the column that has the bytes, from 1 */
-        Reading(int bytesAt) {
+        TextDecoder(int bytesAt) {
             this.bytesAt = bytesAt;
         }
 

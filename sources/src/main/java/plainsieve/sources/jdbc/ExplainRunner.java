@@ -50,7 +50,8 @@ public final class ExplainRunner {
         for (String question : can ? form.measured() : form.planned()) {
             Lines lines = new Lines(new ArrayList<>());
             sender.send(
-                    form.valuesWritten() ? written(question, statement, dialect) : behind(question, statement), lines);
+                    form.valuesWritten() ? written(question, statement, dialect) : prefixed(question, statement),
+                    lines);
             answers.add(form.answer().isJson() ? json(lines) : lines.rows());
         }
         if (!form.indexedColumns().isEmpty()) {
@@ -70,7 +71,7 @@ public final class ExplainRunner {
         return new Statement(question + text.substring(mark), List.of(), List.of(), MOST_LINES);
     }
 
-    private static Statement behind(String question, Statement statement) {
+    private static Statement prefixed(String question, Statement statement) {
         String text = statement.text();
         int mark = text.startsWith("\uFEFF") ? 1 : 0;
         int moved = question.length() - mark;

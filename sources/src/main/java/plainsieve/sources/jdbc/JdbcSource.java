@@ -114,7 +114,7 @@ public final class JdbcSource implements Source {
             receiver.connected();
             require(statement, connection, limits, cancellation);
             String text = withoutMark(vendor.jdbcText(statement));
-            try (StatementCache.Used used = statements.use(connection, statement, text)) {
+            try (StatementCache.PooledStatement used = statements.use(connection, statement, text)) {
                 PreparedStatement prepared = used.prepared().statement();
                 statementCanceller.runs(prepared);
                 vendor.prepareForStreaming(connection, prepared);
@@ -149,12 +149,12 @@ public final class JdbcSource implements Source {
     }
 
     /** Something that is done on a connection, and how it is stopped. */
-    private interface Work<T> {
+    private interface ConnectionTask<T> {
         T on(Connection connection, StatementCanceller statementCanceller) throws SQLException;
     }
 
-    private <T> T onConnection(RunLimits limits, Cancellation cancellation, Work<T> work) {
-        return TimeLimit.within(clock, limits.longest(), cancellation, () -> {
+    private <T> T onConnection(RunLimits limits, Cancellation cancellation, ConnectionTask<T> work) {
+        return TimeLimit.run(clock, limits.longest(), cancellation, () -> {
             try (Connection connection = connection(limits, cancellation)) {
                 connections.limit(connection, limits.longest().plus(LATE));
                 StatementCanceller statementCanceller =

@@ -44,7 +44,7 @@ public final class JdbcValues {
             throws SQLException {
         if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             statement.setObject(index, of(single.value()));
-        } else if (placeholderBinding instanceof PlaceholderBinding.Nothing nothing) {
+        } else if (placeholderBinding instanceof PlaceholderBinding.TypedNull nothing) {
             statement.setNull(index, sqlType(nothing.type()));
         } else if (placeholderBinding instanceof PlaceholderBinding.JsonArray json) {
             statement.setString(index, json.text());

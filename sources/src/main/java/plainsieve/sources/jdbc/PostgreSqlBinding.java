@@ -83,13 +83,17 @@ final class PostgreSqlBinding {
         int index = 1;
         for (BoundValue value : statement.values()) {
             boolean tell = told.contains(index);
-            bind(connection, prepared, new Place(index, tell, wanted.isEmpty() ? "" : wanted.get(index - 1)), value);
+            bind(
+                    connection,
+                    prepared,
+                    new PlaceholderType(index, tell, wanted.isEmpty() ? "" : wanted.get(index - 1)),
+                    value);
             index++;
         }
     }
 
     /** @param tell whether the server is told the type @param wanted the type that it infers by itself; empty when not asked */
-    private record Place(int index, boolean tell, String wanted) {}
+    private record PlaceholderType(int index, boolean tell, String wanted) {}
 
     private static Type type(PlaceholderBinding placeholderBinding) {
         if (placeholderBinding instanceof PlaceholderBinding.Single single) {
@@ -98,11 +102,11 @@ final class PostgreSqlBinding {
         return placeholderBinding instanceof PlaceholderBinding.Array array ? array.type() : Type.INTEGER;
     }
 
-    private static void bind(Connection connection, PreparedStatement prepared, Place place, BoundValue value)
+    private static void bind(Connection connection, PreparedStatement prepared, PlaceholderType place, BoundValue value)
             throws SQLException {
         if (value.bound() instanceof PlaceholderBinding.Array array) {
             bindArray(connection, prepared, place, array);
-        } else if (value.bound() instanceof PlaceholderBinding.Nothing && !place.tell()) {
+        } else if (value.bound() instanceof PlaceholderBinding.TypedNull && !place.tell()) {
             prepared.setNull(place.index(), Types.OTHER);
         } else if (value.bound() instanceof PlaceholderBinding.Single single) {
             bindOne(prepared, place, single);
@@ -111,7 +115,7 @@ final class PostgreSqlBinding {
         }
     }
 
-    private static void bindOne(PreparedStatement prepared, Place place, PlaceholderBinding.Single single)
+    private static void bindOne(PreparedStatement prepared, PlaceholderType place, PlaceholderBinding.Single single)
             throws SQLException {
         Value value = single.value();
         if (value instanceof Value.Whole whole && whole.number() == (int) whole.number()) {
@@ -126,14 +130,14 @@ final class PostgreSqlBinding {
     }
 
     /** Whether the server reads the decimal as the type that it wants there, and loses nothing by it. */
-    private static boolean isInferred(Place place, BigDecimal number) {
+    private static boolean isInferred(PlaceholderType place, BigDecimal number) {
         boolean whole =
                 WHOLE.contains(place.wanted()) && number.stripTrailingZeros().scale() <= 0;
         return !place.tell() && (BROKEN.contains(place.wanted()) || whole && number.scale() <= 0);
     }
 
     private static void bindArray(
-            Connection connection, PreparedStatement prepared, Place place, PlaceholderBinding.Array array)
+            Connection connection, PreparedStatement prepared, PlaceholderType place, PlaceholderBinding.Array array)
             throws SQLException {
         String elementType =
                 switch (array.type()) {

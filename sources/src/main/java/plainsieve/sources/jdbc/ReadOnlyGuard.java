@@ -22,10 +22,10 @@ final class ReadOnlyGuard {
 
     private final ReadOnlyCheck check;
     private final FunctionCatalog catalog;
-    private final Map<String, Known> remembered = new ConcurrentHashMap<>();
+    private final Map<String, CachedAnswer> remembered = new ConcurrentHashMap<>();
 
     /** What a catalog said of a function, and until when that counts. */
-    private record Known(boolean reads, long until) {}
+    private record CachedAnswer(boolean reads, long until) {}
 
     ReadOnlyGuard(ReadOnlyCheck check, FunctionCatalog catalog) {
         this.check = check;
@@ -58,17 +58,17 @@ final class ReadOnlyGuard {
                 remembered.clear();
             }
             catalog.reading(toAsk, check, connection)
-                    .forEach((name, reads) -> remembered.put(name, new Known(reads, now + REMEMBERED_NANOS)));
+                    .forEach((name, reads) -> remembered.put(name, new CachedAnswer(reads, now + REMEMBERED_NANOS)));
         }
         return calls.stream()
                 .filter(call -> !Optional.ofNullable(remembered.get(call.name()))
-                        .map(Known::reads)
+                        .map(CachedAnswer::reads)
                         .orElse(false))
                 .findFirst();
     }
 
     private boolean isRemembered(String name, long now) {
-        Known known = remembered.get(name);
+        CachedAnswer known = remembered.get(name);
         return known != null && known.until() - now > 0;
     }
 

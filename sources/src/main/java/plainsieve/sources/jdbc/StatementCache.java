@@ -38,7 +38,7 @@ final class StatementCache {
             if (placeholderBinding instanceof PlaceholderBinding.Single single) {
                 return single.value().type().name();
             }
-            if (placeholderBinding instanceof PlaceholderBinding.Nothing nothing) {
+            if (placeholderBinding instanceof PlaceholderBinding.TypedNull nothing) {
                 return "no " + nothing.type();
             }
             return placeholderBinding instanceof PlaceholderBinding.Array array ? array.type() + "[]" : "";
@@ -51,7 +51,7 @@ final class StatementCache {
     }
 
     /** A statement as long as it is used; closed, it is kept if all went well. */
-    interface Used extends AutoCloseable {
+    interface PooledStatement extends AutoCloseable {
         PreparedExecution prepared();
 
         /** Nothing has failed, and its rows are let go of. */
@@ -65,16 +65,16 @@ final class StatementCache {
      * @param pooled a connection of the pool
      * @param text the statement's, as its driver wants it
      */
-    Used use(Connection pooled, Statement statement, String text) throws SQLException {
+    PooledStatement use(Connection pooled, Statement statement, String text) throws SQLException {
         // The pool would close what it has prepared itself.
         Connection connection = keeps ? pooled.unwrap(Connection.class) : pooled;
         if (!keeps || text.length() > LONGEST) {
-            return new Once(vendor.prepare(connection, statement, text));
+            return new SingleUse(vendor.prepare(connection, statement, text));
         }
         Map<Key, PreparedExecution> own = of(connection);
         Key key = Key.of(statement, text);
         PreparedExecution known = own.remove(key);
-        return new Again(own, key, known == null ? vendor.prepare(connection, statement, text) : known);
+        return new Reusable(own, key, known == null ? vendor.prepare(connection, statement, text) : known);
     }
 
     private Map<Key, PreparedExecution> of(Connection connection) {
@@ -96,7 +96,7 @@ final class StatementCache {
         }
     }
 
-    private record Once(PreparedExecution prepared) implements Used {
+    private record SingleUse(PreparedExecution prepared) implements PooledStatement {
         @Override
         public void wentWell() {
             // It is closed either way.
@@ -108,13 +108,13 @@ final class StatementCache {
         }
     }
 
-    private static final class Again implements Used {
+    private static final class Reusable implements PooledStatement {
         private final Map<Key, PreparedExecution> own;
         private final Key key;
         private final PreparedExecution preparedExecution;
         private boolean wentWell;
 
-        Again(Map<Key, PreparedExecution> own, Key key, PreparedExecution preparedExecution) {
+        Reusable(Map<Key, PreparedExecution> own, Key key, PreparedExecution preparedExecution) {
             this.own = own;
             this.key = key;
             this.preparedExecution = preparedExecution;

@@ -60,7 +60,7 @@ final class TrinoTables implements TableMetadataReader {
 
     private void other(String catalog) throws SQLException {
         try (Statement statement = connection.createStatement();
-                ResultSet rows = statement.executeQuery("select count(*) from " + in(catalog, "tables"))) {
+                ResultSet rows = statement.executeQuery("select count(*) from " + qualify(catalog, "tables"))) {
             // To its end: a statement that is closed before is stopped, and everything after it in its transaction
             // refused.
             while (rows.next()) {
@@ -94,14 +94,14 @@ final class TrinoTables implements TableMetadataReader {
         String all = catalogs.stream()
                 .map(catalog ->
                         "select '%s' || table_schema as \"TABLE_SCHEM\", table_name as \"TABLE_NAME\", %s from %s"
-                                .formatted(before(catalog), columns, in(catalog, what)))
+                                .formatted(before(catalog), columns, qualify(catalog, what)))
                 .collect(Collectors.joining(" union all "));
         Statement statement = connection.createStatement();
         statement.closeOnCompletion();
         return statement.executeQuery(all + " order by " + order);
     }
 
-    private String in(String catalog, String what) {
+    private String qualify(String catalog, String what) {
         String schemas = settings.schema().isEmpty()
                 ? "<> 'information_schema'"
                 : "= " + DIALECT.textLiteral(settings.schema().toLowerCase(Locale.ROOT));

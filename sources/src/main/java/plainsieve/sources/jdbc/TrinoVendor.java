@@ -219,9 +219,9 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public Optional<RunSummary.Read> readFor(ResultSet rows) throws SQLException {
+    public Optional<RunSummary.RowsRead> readFor(ResultSet rows) throws SQLException {
         QueryStats stats = rows.unwrap(TrinoResultSet.class).getStats();
-        return Optional.of(new RunSummary.Read(stats.getProcessedRows(), stats.getProcessedBytes()));
+        return Optional.of(new RunSummary.RowsRead(stats.getProcessedRows(), stats.getProcessedBytes()));
     }
 
     /** The place in the text as the driver sends it, counted back to where it stands in the statement. */

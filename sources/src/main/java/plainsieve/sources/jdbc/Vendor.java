@@ -117,7 +117,7 @@ public interface Vendor {
     }
 
     /** What the database has read of its tables for these rows, where it tells that with them. */
-    default Optional<RunSummary.Read> readFor(ResultSet rows) throws SQLException {
+    default Optional<RunSummary.RowsRead> readFor(ResultSet rows) throws SQLException {
         return Optional.empty();
     }
 

@@ -32,8 +32,7 @@ final class AvailabilityCheck {
     String told(String path) {
         Cancellation cancellation = new Cancellation();
         ServiceRequest request = ServiceRequest.get(path, ResponseOptions.of(List.of()));
-        return TimeLimit.within(
-                clock, LONGEST, cancellation, () -> answers.readOnce(request, cancellation, this::name));
+        return TimeLimit.run(clock, LONGEST, cancellation, () -> answers.readOnce(request, cancellation, this::name));
     }
 
     private String name(ResponsePage responsePage) {

@@ -71,8 +71,7 @@ public final class ODataSource implements Source {
 
     @Override
     public RunSummary run(OutgoingStatement what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        return TimeLimit.within(
-                clock, limits.longest(), cancellation, () -> answer(what, limits, cancellation, receiver));
+        return TimeLimit.run(clock, limits.longest(), cancellation, () -> answer(what, limits, cancellation, receiver));
     }
 
     private RunSummary answer(
@@ -121,8 +120,7 @@ public final class ODataSource implements Source {
 
     @Override
     public Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
-        return TimeLimit.within(
-                clock, limits.longest(), cancellation, () -> plan(what, measured, limits, cancellation));
+        return TimeLimit.run(clock, limits.longest(), cancellation, () -> plan(what, measured, limits, cancellation));
     }
 
     private Plan plan(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation) {
@@ -167,7 +165,7 @@ public final class ODataSource implements Source {
     @Override
     public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
         List<EntitySet> sets =
-                TimeLimit.within(clock, limits.longest(), cancellation, () -> description.sets(cancellation));
+                TimeLimit.run(clock, limits.longest(), cancellation, () -> description.sets(cancellation));
         return Catalog.of(sets.stream().map(ODataSource::table).toList());
     }
 
@@ -194,8 +192,7 @@ public final class ODataSource implements Source {
     public String health() {
         String name = life.told("/$metadata");
         Cancellation cancellation = new Cancellation();
-        int count = TimeLimit.within(
-                        clock, AvailabilityCheck.LONGEST, cancellation, () -> description.sets(cancellation))
+        int count = TimeLimit.run(clock, AvailabilityCheck.LONGEST, cancellation, () -> description.sets(cancellation))
                 .size();
         return "%s, with %,d %s,".formatted(name, count, count == 1 ? "set" : "sets");
     }

@@ -37,7 +37,7 @@ final class ResponseFetcher {
     }
 
     /** What was fetched so far. */
-    private record Sofar(int pages, long rows, long bytes) {}
+    private record FetchProgress(int pages, long rows, long bytes) {}
 
     /** Throws {@link SourceFailure} when nothing that can be read comes of one of them; then nothing of them stays. */
     CachedTables<List<ResponseFacts>> fetch(List<TableAsk> tables, Cancellation cancellation) {
@@ -89,7 +89,7 @@ final class ResponseFetcher {
         NextPageFinder nextPageFinder = new NextPageFinder(
                 table.ask().directions().paging(), asking.address(table.ask().path()), asking::resolved);
         Optional<URI> next = Optional.of(nextPageFinder.first());
-        Sofar sofar = new Sofar(0, 0, 0);
+        FetchProgress sofar = new FetchProgress(0, 0, 0);
         Set<URI> visited = new HashSet<>();
         while (next.isPresent() && !isEnough(sofar, table.needed())) {
             requireNew(next.get(), visited);
@@ -97,7 +97,7 @@ final class ResponseFetcher {
                     asking.ask(next.get(), table.ask(), staging.file("page"), within - sofar.bytes(), cancellation);
             long found = rows.add(responsePage);
             next = nextPageFinder.behind(responsePage, sofar.pages(), found);
-            sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + responsePage.bytes());
+            sofar = new FetchProgress(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + responsePage.bytes());
         }
         List<DetectedColumn> columns = rows.table("kept." + CellStaging.name(table.table()));
         long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
@@ -105,7 +105,7 @@ final class ResponseFetcher {
                 table.ask().inWords(), next.isEmpty(), sofar.pages(), sofar.rows(), sofar.bytes(), millis, columns);
     }
 
-    private static boolean isEnough(Sofar sofar, OptionalLong needed) {
+    private static boolean isEnough(FetchProgress sofar, OptionalLong needed) {
         return needed.isPresent() && sofar.rows() >= needed.getAsLong();
     }
 

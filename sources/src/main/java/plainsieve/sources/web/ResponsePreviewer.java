@@ -75,7 +75,7 @@ final class ResponsePreviewer {
                 headers,
                 asking.failures().withoutSecret(beginning(responsePage.body())),
                 responsePage.bytes() > BEGINNING,
-                JsonLists.in(responsePage.body()).stream()
+                JsonLists.find(responsePage.body()).stream()
                         .map(found -> new ResponsePreview.RowsPlace(found.at(), found.rows()))
                         .toList(),
                 columns,

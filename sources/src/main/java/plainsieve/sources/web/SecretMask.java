@@ -52,17 +52,17 @@ record SecretMask(List<String> forms) {
 
     /** A stream to which bytes of UTF-8 are written without the secret, also where it is cut into two pieces. */
     OutputStream over(OutputStream out) {
-        return forms.isEmpty() ? out : new Masking(out, forms);
+        return forms.isEmpty() ? out : new MaskingStream(out, forms);
     }
 
-    private static final class Masking extends FilterOutputStream {
+    private static final class MaskingStream extends FilterOutputStream {
         private static final byte[] MASK = HIDDEN.getBytes(StandardCharsets.UTF_8);
 
         private final List<byte[]> forms = new ArrayList<>();
         private final int longest;
         private byte[] pending = new byte[0];
 
-        Masking(OutputStream out, List<String> forms) {
+        MaskingStream(OutputStream out, List<String> forms) {
             super(out);
             forms.forEach(form -> this.forms.add(form.getBytes(StandardCharsets.UTF_8)));
             this.longest =

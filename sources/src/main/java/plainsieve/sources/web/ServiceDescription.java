@@ -21,9 +21,9 @@ final class ServiceDescription {
     private final SmallAnswers answers;
     private final HttpSource asking;
     private final ReentrantLock beingAsked = new ReentrantLock();
-    private volatile Told told = new Told(List.of(), System.nanoTime());
+    private volatile CachedDescription told = new CachedDescription(List.of(), System.nanoTime());
 
-    private record Told(List<EntitySet> sets, long until) {
+    private record CachedDescription(List<EntitySet> sets, long until) {
         boolean isBelieved() {
             return System.nanoTime() - until < 0;
         }
@@ -59,7 +59,7 @@ final class ServiceDescription {
             if (!told.isBelieved()) {
                 List<EntitySet> sets =
                         answers.read(ASK, cancellation, responsePage -> ODataMetadata.read(responsePage.body()));
-                told = new Told(sets, System.nanoTime() + BELIEVED.toNanos());
+                told = new CachedDescription(sets, System.nanoTime() + BELIEVED.toNanos());
             }
         } finally {
             beingAsked.unlock();

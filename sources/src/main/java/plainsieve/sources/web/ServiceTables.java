@@ -31,11 +31,12 @@ final class ServiceTables {
             HttpSource asking) {
         this.engine = new FetchedTablesEngine(access, enginePool, clock);
         this.fetch = fetch;
-        this.answers = new FetchedTables<>(new Sharing(asking), MOST_KEPT, clock);
+        this.answers = new FetchedTables<>(new SharedTables(asking), MOST_KEPT, clock);
     }
 
     /** As many rows as are needed of each table do for fewer of them. */
-    private record Sharing(HttpSource asking) implements FetchedTables.Sharing<List<TableAsk>, List<ResponseFacts>> {
+    private record SharedTables(HttpSource asking)
+            implements FetchedTables.SharedFetch<List<TableAsk>, List<ResponseFacts>> {
         @Override
         public boolean serves(List<TableAsk> there, List<TableAsk> wanted) {
             return there.size() == wanted.size()
@@ -62,7 +63,8 @@ final class ServiceTables {
             RunLimits limits,
             Cancellation cancellation,
             FetchedTablesEngine.Question<List<ResponseFacts>, T> question) {
-        FetchedTables.Wanted<List<TableAsk>> wanted = new FetchedTables.Wanted<>(tables, HOWEVER_OLD, limits.longest());
+        FetchedTables.FetchRequest<List<TableAsk>> wanted =
+                new FetchedTables.FetchRequest<>(tables, HOWEVER_OLD, limits.longest());
         return engine.on(
                 () -> answers.to(wanted, stop -> fetch.fetch(tables, stop), cancellation), cancellation, question);
     }

@@ -21,29 +21,29 @@ final class SmallAnswers {
     }
 
     /** What is made of an answer. */
-    interface Reading<T> {
+    interface ResponseReader<T> {
         T read(ResponsePage responsePage) throws IOException;
     }
 
-    private interface Way {
+    private interface RequestKind {
         ResponsePage to(Path target);
     }
 
     /** Asks as often as the service wants to be asked. Throws {@link plainsieve.sources.SourceFailure} when it refuses. */
-    <T> T read(ServiceRequest request, Cancellation cancellation, Reading<T> reading) {
+    <T> T read(ServiceRequest request, Cancellation cancellation, ResponseReader<T> reading) {
         return read(
                 target -> asking.ask(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
                 reading);
     }
 
     /** Asks once, and reads whatever the service says. */
-    <T> T readOnce(ServiceRequest request, Cancellation cancellation, Reading<T> reading) {
+    <T> T readOnce(ServiceRequest request, Cancellation cancellation, ResponseReader<T> reading) {
         return read(
                 target -> asking.askOnce(asking.address(request.path()), request, target, MOST_BYTES, cancellation),
                 reading);
     }
 
-    private <T> T read(Way way, Reading<T> reading) {
+    private <T> T read(RequestKind way, ResponseReader<T> reading) {
         try {
             Files.createDirectories(folder);
             Path file = Files.createTempFile(folder, "told", ".draft");

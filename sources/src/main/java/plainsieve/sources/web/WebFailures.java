@@ -88,7 +88,7 @@ final class WebFailures {
                     "Look at how it signs in on Sources.",
                     null);
         }
-        String said = said(responsePage.body());
+        String said = describe(responsePage.body());
         String words = said.isEmpty() ? "" : " It says: " + said;
         if (status >= SERVER_ERRORS) {
             return new SourceFailure(
@@ -104,7 +104,7 @@ final class WebFailures {
                         "Correct what is asked for.");
     }
 
-    private String said(Path body) {
+    private String describe(Path body) {
         try (var in = Files.newInputStream(body)) {
             String text = new String(in.readNBytes(MOST_SAID * 4), StandardCharsets.UTF_8)
                     .replaceAll("[\\p{Cntrl}\\s]+", " ")

@@ -70,7 +70,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
         return on(request, limits, cancellation, (engine, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
             OutgoingStatement sql = new OutgoingStatement.Sql(request.sql());
-            return placed(request, () -> engine.run(sql, limits, cancellation, receiver))
+            return withLocation(request, () -> engine.run(sql, limits, cancellation, receiver))
                     .madeOf(ServiceTables.rows(facts), millis);
         });
     }
@@ -80,7 +80,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
         SentRequest request = request(what);
         return on(request, limits, cancellation, (engine, facts) -> {
             OutgoingStatement sql = new OutgoingStatement.Sql(request.sql());
-            Plan here = placed(request, () -> engine.explain(sql, measured, limits, cancellation));
+            Plan here = withLocation(request, () -> engine.explain(sql, measured, limits, cancellation));
             List<PlanStep> steps = new ArrayList<>(ResponseFacts.steps(facts));
             steps.addAll(here.steps());
             return new Plan(steps, List.of(), ExecutionSite.NOT_KNOWN, "");
@@ -100,7 +100,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
                 RequestText.ANSWER,
                 request.ask(),
                 RequiredRowCount.of(request.sql(), access.settings().dialect()));
-        return TimeLimit.within(
+        return TimeLimit.run(
                 clock,
                 limits.longest(),
                 cancellation,
@@ -108,7 +108,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
     }
 
     /** What the engine complains of is told at its place in all that was sent. */
-    private static <T> T placed(SentRequest request, Supplier<T> asking) {
+    private static <T> T withLocation(SentRequest request, Supplier<T> asking) {
         try {
             return asking.get();
         } catch (SourceFailure e) {
@@ -121,7 +121,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
 
     @Override
     public ResponsePreview look(OutgoingStatement what, RunLimits limits, Cancellation cancellation) {
-        return TimeLimit.within(
+        return TimeLimit.run(
                 clock,
                 limits.longest(),
                 cancellation,

@@ -119,7 +119,8 @@ class FederatedSourceTest {
 
     private static SourcePart side(String name, String source, String sql, String... keysFrom) {
         Map<String, Type> columns = Map.of("n", Type.INTEGER, "half", Type.INTEGER, "word", Type.TEXT);
-        return SourcePart.of(name, new SourcePart.Place(source, Dialects.of(source)), columns, Set.of(keysFrom), sql);
+        return SourcePart.of(
+                name, new SourcePart.Location(source, Dialects.of(source)), columns, Set.of(keysFrom), sql);
     }
 
     private static Statement statement(String here, SourcePart... sides) {
@@ -329,7 +330,7 @@ class FederatedSourceTest {
     void whatIsToBeADayIsOneWhereTheSourceShowsATextAndElseNot() {
         SourcePart days = SourcePart.of(
                 "a",
-                new SourcePart.Place("mariadb", Dialects.of("mariadb")),
+                new SourcePart.Location("mariadb", Dialects.of("mariadb")),
                 Map.of("day", Type.DATE, "bad", Type.DATE, "whole", Type.INTEGER),
                 Set.of(),
                 "select '2026-02-28' as day, '2026-02-30' as bad, '2.5' as whole");

@@ -104,8 +104,9 @@ class StepsDifferentialTest {
 
     /** The steps with the last condition that is offered an earlier place there. */
     private static Optional<String> withAConditionEarlier(StepsAnalysis analysis) {
-        List<String> lines = new ArrayList<>(
-                analysis.steps().stream().map(StepsAnalysis.One::written).toList());
+        List<String> lines = new ArrayList<>(analysis.steps().stream()
+                .map(StepsAnalysis.AnalyzedStep::written)
+                .toList());
         List<Optional<FilterPushdownHint>> places = FilterPushdownHint.all(analysis.steps());
         for (int i = lines.size() - 1; i > 0; i--) {
             Optional<FilterPushdownHint> place = places.get(i);

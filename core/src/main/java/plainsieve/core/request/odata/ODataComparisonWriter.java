@@ -19,15 +19,15 @@ import plainsieve.core.value.Value;
 final class ODataComparisonWriter {
     private final SentStatement sent;
     private final Tokens tokens;
-    private final Columns columns;
+    private final PropertyLookup columns;
     private final StatementValues values;
 
     /** Which property the tokens of a condition name. */
-    interface Columns {
+    interface PropertyLookup {
         Optional<EntitySet.Property> of(Span path);
     }
 
-    ODataComparisonWriter(SentStatement sent, Columns columns) {
+    ODataComparisonWriter(SentStatement sent, PropertyLookup columns) {
         this.sent = sent;
         this.tokens = sent.tokens();
         this.columns = columns;

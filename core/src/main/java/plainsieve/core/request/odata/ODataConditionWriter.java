@@ -15,7 +15,7 @@ final class ODataConditionWriter implements Condition.Visitor<Optional<ODataFilt
 
     /** Of some that are joined by AND those that can be said are enough. */
     @Override
-    public Optional<ODataFilter> joined(Condition.Joined joined) {
+    public Optional<ODataFilter> joined(Condition.Compound joined) {
         List<ODataFilter> said = new ArrayList<>();
         for (Condition item : joined.items()) {
             Optional<ODataFilter> text = item.accept(this);

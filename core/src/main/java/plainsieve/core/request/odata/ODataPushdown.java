@@ -114,7 +114,8 @@ public final class ODataPushdown {
 
     private EntitySetRequest asked(EntitySet set, List<EntitySet.Property> columns, Block block, FromItem item) {
         Optional<Condition> condition = block.clause(Clause.Kind.WHERE).flatMap(Clause::condition);
-        Pushed pushed = condition.map(found -> pushed(found, set, block, item)).orElse(Pushed.NOTHING);
+        PushedConditions pushed =
+                condition.map(found -> pushed(found, set, block, item)).orElse(PushedConditions.NOTHING);
         Optional<ODataPaging> pages = pushed.exact() ? ODataPaging.of(sent, block, set) : Optional.empty();
         return new EntitySetRequest(
                 set,
@@ -127,15 +128,15 @@ public final class ODataPushdown {
     }
 
     /** @param exact whether nothing is left that only the engine here tests */
-    private record Pushed(List<ODataFilter> texts, Set<Integer> tested, boolean exact) {
-        static final Pushed NOTHING = new Pushed(List.of(), Set.of(), true);
+    private record PushedConditions(List<ODataFilter> texts, Set<Integer> tested, boolean exact) {
+        static final PushedConditions NOTHING = new PushedConditions(List.of(), Set.of(), true);
     }
 
-    private Pushed pushed(Condition condition, EntitySet set, Block block, FromItem item) {
+    private PushedConditions pushed(Condition condition, EntitySet set, Block block, FromItem item) {
         ODataConditionWriter filter =
                 new ODataConditionWriter(new ODataComparisonWriter(sent, path -> property(path, set, block, item)));
         List<Condition> parts =
-                condition instanceof Condition.Joined joined && !joined.or() ? joined.items() : List.of(condition);
+                condition instanceof Condition.Compound joined && !joined.or() ? joined.items() : List.of(condition);
         List<ODataFilter> texts = new ArrayList<>();
         Set<Integer> tested = new HashSet<>();
         boolean exact = true;
@@ -150,7 +151,7 @@ public final class ODataPushdown {
                 tested.addAll(values(part.span()));
             }
         }
-        return new Pushed(texts, tested, exact);
+        return new PushedConditions(texts, tested, exact);
     }
 
     private Set<Integer> values(Span span) {

@@ -61,7 +61,7 @@ public final class ConditionRemoval {
     private void inside(Condition condition) {
         condition.accept(new Condition.Visitor<Boolean>() {
             @Override
-            public Boolean joined(Condition.Joined joined) {
+            public Boolean joined(Condition.Compound joined) {
                 items(joined.items());
                 return true;
             }

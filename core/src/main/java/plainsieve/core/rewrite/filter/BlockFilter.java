@@ -45,18 +45,18 @@ final class BlockFilter {
         this.functions = schemaFacts.functions();
     }
 
-    public sealed interface Spot {}
+    public sealed interface Decision {}
 
     /**
      * @param expression what the column is inside the block
      * @param qualifier the table before the column's dot; empty without one, or when the expression is no plain column
      * @param columnName the column of that table; empty when the expression is no plain column
      */
-    public record Allowed(Where where, String expression, String qualifier, String columnName) implements Spot {}
+    public record Allowed(Where where, String expression, String qualifier, String columnName) implements Decision {}
 
-    public record Refused(String reason) implements Spot {}
+    public record Refused(String reason) implements Decision {}
 
-    public Spot spot(ColumnKey key) {
+    public Decision spot(ColumnKey key) {
         if (block.clause(Clause.Kind.FROM).isEmpty() && !isOneRow()) {
             return new Refused("the query reads no table");
         }
@@ -112,7 +112,7 @@ final class BlockFilter {
         return listed ? OptionalInt.of(position) : OptionalInt.empty();
     }
 
-    private Spot ofStar(SelectList list, ColumnKey key) {
+    private Decision ofStar(SelectList list, ColumnKey key) {
         List<OutputColumn> stars =
                 list.columns().stream().filter(OutputColumn::star).toList();
         Grouping grouping = new Grouping(query, dialect, block, list, functions);
@@ -131,7 +131,7 @@ final class BlockFilter {
     }
 
     /** {@code select a.*, b.*}: the only table that has the column, if its star is among them. */
-    private Spot ofOneOfStars(List<OutputColumn> stars, ColumnKey key) {
+    private Decision ofOneOfStars(List<OutputColumn> stars, ColumnKey key) {
         Optional<FromItem> owner =
                 key instanceof ColumnKey.ByName name ? columns.owner(block, name.name()) : Optional.empty();
         return owner.flatMap(item -> stars.stream()
@@ -142,7 +142,7 @@ final class BlockFilter {
                 .orElseGet(() -> new Refused("the text does not tell which table the column comes from"));
     }
 
-    private Spot throughStar(String qualifier, ColumnKey key) {
+    private Decision throughStar(String qualifier, ColumnKey key) {
         if (!(key instanceof ColumnKey.ByName name)) {
             return new Refused("a star stands for the columns, so their order is not known");
         }
@@ -162,7 +162,7 @@ final class BlockFilter {
                 Where.WHERE, qualifier.isEmpty() ? column : qualifier + "." + column, qualifier, name.name());
     }
 
-    private Spot ofColumn(SelectList list, int position) {
+    private Decision ofColumn(SelectList list, int position) {
         OutputColumn column = list.columns().get(position);
         Span expression = column.expression();
         if (!query.parametersIn(expression).isEmpty()) {
@@ -203,7 +203,7 @@ final class BlockFilter {
     }
 
     /** MariaDB knows in HAVING only what is grouped by or selected; the column's own name is always selected. */
-    private Spot inHaving(OutputColumn column, Grouping grouping) {
+    private Decision inHaving(OutputColumn column, Grouping grouping) {
         if (functions.differInHaving(column.expression())) {
             return new Refused("this database evaluates this aggregate differently in HAVING");
         }

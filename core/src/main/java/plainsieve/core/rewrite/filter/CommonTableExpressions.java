@@ -7,7 +7,7 @@ import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.QueryLevel.Named;
+import plainsieve.core.sql.QueryLevel.NamedQuery;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
@@ -30,7 +30,7 @@ final class CommonTableExpressions {
     private final Dialect dialect;
 
     /** @param around the level whose WITH names it */
-    private record Definition(QueryLevel around, Named named) {}
+    private record Definition(QueryLevel around, NamedQuery named) {}
 
     CommonTableExpressions(ParsedQuery query, Dialect dialect) {
         this.query = query;
@@ -38,18 +38,18 @@ final class CommonTableExpressions {
     }
 
     /** What may be known of the name that a FROM reads. */
-    sealed interface Found {}
+    sealed interface Lookup {}
 
     /** It is this query, and nothing else reads it. */
-    record One(Named named) implements Found {}
+    record SingleReference(NamedQuery named) implements Lookup {}
 
     /** No WITH has a query of the name. */
-    record Table() implements Found {}
+    record Table() implements Lookup {}
 
     /** @param reason why it is not told */
-    record Unknown(String reason) implements Found {}
+    record Unknown(String reason) implements Lookup {}
 
-    Found of(FromItem item) {
+    Lookup of(FromItem item) {
         if (item.kind() != FromItem.Kind.TABLE || item.name().length() != 1) {
             return new Table();
         }
@@ -69,7 +69,7 @@ final class CommonTableExpressions {
             return new Unknown("“%s” may be a table or a WITH query".formatted(Identifiers.bare(name)));
         }
         return uses(name) == 1
-                ? new One(only.named())
+                ? new SingleReference(only.named())
                 : new Unknown("“%s” is read in more than one place".formatted(Identifiers.bare(name)));
     }
 

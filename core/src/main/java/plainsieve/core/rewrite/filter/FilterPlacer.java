@@ -16,7 +16,7 @@ import plainsieve.core.sql.Identifiers;
 import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
-import plainsieve.core.sql.QueryLevel.Named;
+import plainsieve.core.sql.QueryLevel.NamedQuery;
 import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
 import plainsieve.core.sql.Span;
@@ -67,22 +67,22 @@ public final class FilterPlacer {
     public record Placed(List<TextEdit> edits, List<FilterPlacement> placements) {}
 
     /** A clause of a block that takes a condition. */
-    private record Spot(Block block, Where where) {}
+    private record FilterSite(Block block, Where where) {}
 
     /** Throws {@link ProblemException} when the query's text shows that it has no such column. */
     public static Placed place(ParsedQuery query, Dialect dialect, SourceNames names, List<AddedFilter> filters) {
-        return new FilterPlacer(query, dialect, names).placed(filters);
+        return new FilterPlacer(query, dialect, names).place(filters);
     }
 
-    private Placed placed(List<AddedFilter> filters) {
+    private Placed place(List<AddedFilter> filters) {
         OutputColumns columns = OutputColumns.of(query, query.top());
-        Map<Spot, List<String>> inside = new LinkedHashMap<>();
+        Map<FilterSite, List<String>> inside = new LinkedHashMap<>();
         List<String> around = new ArrayList<>();
         List<FilterPlacement> placements = new ArrayList<>();
         for (AddedFilter filter : filters) {
             requireOne(columns, filter);
             Attempt attempt = new OneFilter(filter).inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
-            if (attempt instanceof Attempt.Fits fits) {
+            if (attempt instanceof Attempt.Success fits) {
                 fits.conditions().forEach((spot, condition) -> inside.computeIfAbsent(spot, key -> new ArrayList<>())
                         .add(condition));
                 placements.add(new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
@@ -90,7 +90,7 @@ public final class FilterPlacer {
                 Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
                 around.add(filter.condition(columns.reference(filter.column(), dialect), type, dialect));
                 placements.add(
-                        new FilterPlacement(filter.column(), Where.AROUND, ((Attempt.Stops) attempt).reason(), 0));
+                        new FilterPlacement(filter.column(), Where.AROUND, ((Attempt.Failure) attempt).reason(), 0));
             }
         }
         List<TextEdit> edits = new ArrayList<>();
@@ -145,9 +145,9 @@ public final class FilterPlacer {
          * @param conditions what is added where
          * @param reason why not further in; empty when there is nothing further in
          */
-        record Fits(Map<Spot, String> conditions, Where where, String reason, int depth) implements Attempt {}
+        record Success(Map<FilterSite, String> conditions, Where where, String reason, int depth) implements Attempt {}
 
-        record Stops(String reason) implements Attempt {}
+        record Failure(String reason) implements Attempt {}
     }
 
     /** The search for the place of one filter. */
@@ -160,10 +160,10 @@ public final class FilterPlacer {
 
         private Attempt inLevel(QueryLevel level, ColumnKey key, int depth) {
             if (isLimited(level)) {
-                return new Attempt.Stops(LIMITED);
+                return new Attempt.Failure(LIMITED);
             }
             if (depth > DEEPEST) {
-                return new Attempt.Stops("the query is very deep");
+                return new Attempt.Failure("the query is very deep");
             }
             return level.operands().size() == 1 ? inOnly(level, key, depth) : inEveryOperand(level, key, depth);
         }
@@ -177,7 +177,7 @@ public final class FilterPlacer {
             if (totals
                     && only instanceof Operand.Plain plain
                     && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
-                return new Attempt.Stops(
+                return new Attempt.Failure(
                         "an aggregate in ORDER BY makes one row of all, and what is not known may be one");
             }
             return inOperand(only, key, depth);
@@ -193,16 +193,16 @@ public final class FilterPlacer {
         private Attempt inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
             Optional<ColumnKey> each = keyOfOperands(level, key);
             if (each.isEmpty()) {
-                return new Attempt.Stops(
+                return new Attempt.Failure(
                         "a star stands for the columns of a set operation, so their order is not known");
             }
             if (!types().areAlike(level.operands(), each.get())) {
-                return new Attempt.Stops(
+                return new Attempt.Failure(
                         dialect.comparesByColumn()
                                 ? "each side of a set operation may compare texts and numbers in its own way"
                                 : "it is not known whether all sides of the set operation give one type");
             }
-            Map<Spot, String> conditions = new LinkedHashMap<>();
+            Map<FilterSite, String> conditions = new LinkedHashMap<>();
             Where where = Where.WHERE;
             String reason = "";
             int deepest = depth;
@@ -211,7 +211,7 @@ public final class FilterPlacer {
                     continue;
                 }
                 Attempt attempt = inOperand(level.operands().get(i), each.get(), depth);
-                if (!(attempt instanceof Attempt.Fits fits)) {
+                if (!(attempt instanceof Attempt.Success fits)) {
                     return attempt;
                 }
                 conditions.putAll(fits.conditions());
@@ -219,7 +219,7 @@ public final class FilterPlacer {
                 reason = reason.isEmpty() ? fits.reason() : reason;
                 deepest = Math.max(deepest, fits.depth());
             }
-            return new Attempt.Fits(conditions, where, reason, deepest);
+            return new Attempt.Success(conditions, where, reason, deepest);
         }
 
         private Optional<ColumnKey> keyOfOperands(QueryLevel level, ColumnKey key) {
@@ -240,24 +240,25 @@ public final class FilterPlacer {
 
         private Attempt inBlock(Block block, ColumnKey key, int depth) {
             BlockFilter here = new BlockFilter(query, dialect, block, filter, schemaFacts);
-            BlockFilter.Spot spot = here.spot(key);
+            BlockFilter.Decision spot = here.spot(key);
             if (!(spot instanceof BlockFilter.Allowed allowed)) {
-                return new Attempt.Stops(((BlockFilter.Refused) spot).reason());
+                return new Attempt.Failure(((BlockFilter.Refused) spot).reason());
             }
-            Attempt further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Attempt.Stops("");
-            if (further instanceof Attempt.Fits) {
+            Attempt further =
+                    allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Attempt.Failure("");
+            if (further instanceof Attempt.Success) {
                 return further;
             }
             if (allowed.where() == Where.WHERE
                     && pushedWrong
                     && block.from().stream().anyMatch(this::takesConditions)) {
-                return new Attempt.Stops(
+                return new Attempt.Failure(
                         "this database would push the filter into HAVING and evaluate it differently there");
             }
             Optional<String> type = allowed.where() == Where.WHERE ? types().of(block, key) : Optional.empty();
-            Map<Spot, String> condition =
-                    Map.of(new Spot(block, allowed.where()), filter.condition(allowed.expression(), type, dialect));
-            return new Attempt.Fits(condition, allowed.where(), ((Attempt.Stops) further).reason(), depth);
+            Map<FilterSite, String> condition = Map.of(
+                    new FilterSite(block, allowed.where()), filter.condition(allowed.expression(), type, dialect));
+            return new Attempt.Success(condition, allowed.where(), ((Attempt.Failure) further).reason(), depth);
         }
 
         /** Whether the server may push a condition into what this is; below a limit it pushes none. */
@@ -265,7 +266,7 @@ public final class FilterPlacer {
             if (item.query().isPresent()) {
                 return !isLimited(item.query().get());
             }
-            return named.of(item) instanceof CommonTableExpressions.One one
+            return named.of(item) instanceof CommonTableExpressions.SingleReference one
                     && !isLimited(one.named().query());
         }
 
@@ -277,37 +278,37 @@ public final class FilterPlacer {
         private Attempt furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
             Optional<FromItem> from = here.itemOf(allowed);
             if (from.isEmpty()) {
-                return new Attempt.Stops("");
+                return new Attempt.Failure("");
             }
             FromItem item = from.get();
-            Optional<Named> named = Optional.empty();
+            Optional<NamedQuery> named = Optional.empty();
             if (item.query().isEmpty()) {
-                CommonTableExpressions.Found found = FilterPlacer.this.named.of(item);
+                CommonTableExpressions.Lookup found = FilterPlacer.this.named.of(item);
                 if (found instanceof CommonTableExpressions.Unknown not) {
-                    return new Attempt.Stops(not.reason());
+                    return new Attempt.Failure(not.reason());
                 }
-                if (!(found instanceof CommonTableExpressions.One one)) {
-                    return new Attempt.Stops("");
+                if (!(found instanceof CommonTableExpressions.SingleReference one)) {
+                    return new Attempt.Failure("");
                 }
                 named = Optional.of(one.named());
             }
             if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
-                return new Attempt.Stops(
+                return new Attempt.Failure(
                         "an outer join fills in missing rows of this side, so they are filtered after it");
             }
             if (item.reach() == FromItem.Reach.WHOLE) {
-                return new Attempt.Stops("what is joined depends on all rows of this side");
+                return new Attempt.Failure("what is joined depends on all rows of this side");
             }
             return inside(allowed, item, named, depth);
         }
 
-        private Attempt inside(BlockFilter.Allowed allowed, FromItem item, Optional<Named> named, int depth) {
+        private Attempt inside(BlockFilter.Allowed allowed, FromItem item, Optional<NamedQuery> named, int depth) {
             QueryLevel inner = item.query().orElseGet(() -> named.orElseThrow().query());
             List<String> renamed =
-                    item.columns().isEmpty() ? named.map(Named::columns).orElse(List.of()) : item.columns();
+                    item.columns().isEmpty() ? named.map(NamedQuery::columns).orElse(List.of()) : item.columns();
             return keyInside(allowed.columnName(), renamed)
                     .map(key -> inLevel(inner, key, depth + 1))
-                    .orElse(new Attempt.Stops(""));
+                    .orElse(new Attempt.Failure(""));
         }
 
         private static Optional<ColumnKey> keyInside(String name, List<String> renamed) {

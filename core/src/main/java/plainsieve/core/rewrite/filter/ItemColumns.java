@@ -69,8 +69,8 @@ final class ItemColumns {
     }
 
     private Optional<Set<String>> ofTable(FromItem item) {
-        CommonTableExpressions.Found found = named.of(item);
-        if (found instanceof CommonTableExpressions.One one) {
+        CommonTableExpressions.Lookup found = named.of(item);
+        if (found instanceof CommonTableExpressions.SingleReference one) {
             return one.named().columns().isEmpty()
                     ? listed(one.named().query())
                     : Optional.of(lower(one.named().columns()));
@@ -106,7 +106,7 @@ final class ItemColumns {
             return Optional.empty();
         }
         return item.query()
-                .or(() -> named.of(item) instanceof CommonTableExpressions.One one
+                .or(() -> named.of(item) instanceof CommonTableExpressions.SingleReference one
                                 && one.named().columns().isEmpty()
                         ? Optional.of(one.named().query())
                         : Optional.empty());

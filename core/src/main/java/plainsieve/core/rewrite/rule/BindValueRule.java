@@ -77,7 +77,7 @@ public final class BindValueRule {
         boolean bindsNull = parameter.blankRule() == BlankRule.ROWS_WITHOUT_VALUE
                 && (place.leaf().isEmpty() || isNullSafe(sourceText.tokens(), place.token()));
         if (bindsNull) {
-            return Fragment.bound(parameter.name(), new PlaceholderBinding.Nothing(parameter.type()));
+            return Fragment.bound(parameter.name(), new PlaceholderBinding.TypedNull(parameter.type()));
         }
         throw refused(
                 parameter,

@@ -28,7 +28,7 @@ final class CaseFilter {
     }
 
     /** The tokens of the filter inside the condition, when the condition is such a CASE over the parameter. */
-    public static Optional<Span> in(Tokens tokens, Span condition) {
+    public static Optional<Span> find(Tokens tokens, Span condition) {
         return new CaseFilter(tokens, condition).filter();
     }
 

@@ -32,7 +32,7 @@ public record ConditionSite(
     }
 
     /** Every condition that has parameters directly in it, in written order. */
-    public static List<ConditionSite> in(ParsedQuery query) {
+    public static List<ConditionSite> findAll(ParsedQuery query) {
         Map<Condition.Leaf, List<ParameterPlace>> places = new LinkedHashMap<>();
         for (ParameterPlace place : query.parameters()) {
             if (place.leaf().isPresent()) {
@@ -51,13 +51,13 @@ public record ConditionSite(
             Span operand = compared.get().operand();
             return split(leaf, leaf.span(), compared.get(), places, operand);
         }
-        Optional<Span> tested = TruthTest.in(tokens, leaf.span());
+        Optional<Span> tested = TruthTest.find(tokens, leaf.span());
         if (tested.isPresent()) {
             ConditionShape shape = ShapeReader.read(tokens, tested.get());
             boolean changes = !(shape instanceof ConditionShape.Other);
             return new ConditionSite(leaf, changes ? tested.get() : leaf.span(), true, shape, places, List.of());
         }
-        Span filter = CaseFilter.in(tokens, leaf.span()).orElse(leaf.span());
+        Span filter = CaseFilter.find(tokens, leaf.span()).orElse(leaf.span());
         return split(leaf, filter, ShapeReader.read(tokens, filter), places, filter);
     }
 

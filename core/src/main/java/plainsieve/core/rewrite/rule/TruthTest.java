@@ -9,7 +9,7 @@ final class TruthTest {
     private TruthTest() {}
 
     /** The tokens of the condition that is tested, without brackets around; nothing when the condition ends differently. */
-    static Optional<Span> in(Tokens tokens, Span condition) {
+    static Optional<Span> find(Tokens tokens, Span condition) {
         int last = condition.to() - 1;
         boolean truth = tokens.isWord(last, "true") || tokens.isWord(last, "false") || tokens.isWord(last, "unknown");
         int is = tokens.isWord(last - 1, "not") ? last - 2 : last - 1;

@@ -75,7 +75,7 @@ final class DefaultProperties {
     /** How the value is worked out. */
     ParameterProperty formula() {
         Sentence.Mark mark =
-                ParameterProperty.mark("formula", parameter.formula(), Sentence.Way.EITHER, parameter.formula());
+                ParameterProperty.mark("formula", parameter.formula(), Sentence.EditKind.EITHER, parameter.formula());
         String now = today(parameter.formula()).map(" (%s now)"::formatted).orElse("");
         return new ParameterProperty(
                 ", as ", mark, now + "; viewers do not choose it", false, this::formulaOffers, this::workedOut);
@@ -116,7 +116,7 @@ final class DefaultProperties {
                 : today(start.formulaText()).map(" (%s now)"::formatted).orElse("");
         return new ParameterProperty(
                 "; opens with ",
-                ParameterProperty.mark("start", now, Sentence.Way.EITHER, typed),
+                ParameterProperty.mark("start", now, Sentence.EditKind.EITHER, typed),
                 today,
                 false,
                 this::offers,
@@ -125,7 +125,7 @@ final class DefaultProperties {
 
     private final class InWords implements DefaultDefinition.Visitor<String> {
         @Override
-        public String fixed(DefaultDefinition.Fixed start) {
+        public String fixed(DefaultDefinition.FixedChoice start) {
             return DefaultProperties.this.inWords(start.choice());
         }
 

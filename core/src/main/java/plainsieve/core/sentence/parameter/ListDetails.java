@@ -70,7 +70,7 @@ final class ListDetails {
                         "label-column",
                         now,
                         () -> offers,
-                        taken -> placed(column -> new ColumnReference(
+                        taken -> replaceColumn(column -> new ColumnReference(
                                 column.sourceId(),
                                 column.schema(),
                                 column.table(),
@@ -83,7 +83,7 @@ final class ListDetails {
     private ParameterProperty except(ColumnReference place) {
         String lines = String.join("\n", place.except());
         String now = place.except().isEmpty() ? "none" : String.join(", ", place.except());
-        Function<String, ConvertedParameter> with = typed -> placed(column -> new ColumnReference(
+        Function<String, ConvertedParameter> with = typed -> replaceColumn(column -> new ColumnReference(
                 column.sourceId(),
                 column.schema(),
                 column.table(),
@@ -92,7 +92,7 @@ final class ListDetails {
                 typed.lines().map(String::strip).filter(line -> !line.isEmpty()).toList()));
         return new ParameterProperty(
                         "; left out of its list: ",
-                        ParameterProperty.mark("except", now, Sentence.Way.LINES, lines),
+                        ParameterProperty.mark("except", now, Sentence.EditKind.LINES, lines),
                         "",
                         false,
                         List::of,
@@ -100,7 +100,7 @@ final class ListDetails {
                 .rareWhen(place.except().isEmpty());
     }
 
-    private ConvertedParameter placed(UnaryOperator<ColumnReference> change) {
+    private ConvertedParameter replaceColumn(UnaryOperator<ColumnReference> change) {
         ListDefinition.FromColumn column = (ListDefinition.FromColumn) list;
         return to(new ListDefinition.FromColumn(change.apply(column.column()), column.counts(), column.kept()));
     }

@@ -44,7 +44,7 @@ final class ListProperties {
         values.add(new ParameterProperty(
                 lead,
                 ParameterProperty.mark(
-                        "list", list.accept(new InWords()), Sentence.Way.EITHER, list.accept(new AsTyped())),
+                        "list", list.accept(new InWords()), Sentence.EditKind.EITHER, list.accept(new AsTyped())),
                 follows(),
                 rare,
                 this::offers,
@@ -52,7 +52,7 @@ final class ListProperties {
         if (list instanceof ListDefinition.Typed typed) {
             List<ListedValue> now = typed.typedValues();
             Sentence.Mark mark =
-                    ParameterProperty.mark("values", someOf(now), Sentence.Way.LINES, TypedListText.write(now));
+                    ParameterProperty.mark("values", someOf(now), Sentence.EditKind.LINES, TypedListText.write(now));
             values.add(new ParameterProperty(
                     ": ",
                     mark,

@@ -34,18 +34,18 @@ record ParameterProperty(
             Function<String, ConvertedParameter> with) {
         Function<String, ConvertedParameter> offered =
                 taken -> with.apply(MarkOption.taken(offers.get(), taken).id());
-        return new ParameterProperty(lead, mark(id, text, Sentence.Way.TAKEN, ""), "", false, offers, offered);
+        return new ParameterProperty(lead, mark(id, text, Sentence.EditKind.TAKEN, ""), "", false, offers, offered);
     }
 
     /** A property that is typed. @param none what is read while it is empty */
     static ParameterProperty typed(
             String lead, String id, String none, String value, Function<String, ParameterDefinition> with) {
-        Sentence.Mark mark = mark(id, value.isEmpty() ? none : value, Sentence.Way.TYPED, value);
+        Sentence.Mark mark = mark(id, value.isEmpty() ? none : value, Sentence.EditKind.TYPED, value);
         return new ParameterProperty(
                 lead, mark, "", false, List::of, typed -> ConvertedParameter.without(with.apply(typed.strip())));
     }
 
-    static Sentence.Mark mark(String id, String text, Sentence.Way way, String typed) {
+    static Sentence.Mark mark(String id, String text, Sentence.EditKind way, String typed) {
         return new Sentence.Mark(id, text, way, typed);
     }
 

@@ -101,7 +101,7 @@ public final class ParameterSentence {
     }
 
     /** What it is. */
-    public Sentence said() {
+    public Sentence render() {
         return sentence(properties.stream()
                 .filter(parameterProperty -> !parameterProperty.rare())
                 .toList());

@@ -14,26 +14,26 @@ import plainsieve.core.steps.model.Step;
 public final class AvailableRows {
     private final SchemaContext schema;
     private final Dialect dialect;
-    private final List<Named> tables;
+    private final List<NamedTable> tables;
 
     /** A table as it is offered. @param note what is known of it: "1,000,000 rows" */
-    public record Named(String name, String note) {}
+    public record NamedTable(String name, String note) {}
 
-    public AvailableRows(SchemaContext schema, Dialect dialect, List<Named> tables) {
+    public AvailableRows(SchemaContext schema, Dialect dialect, List<NamedTable> tables) {
         this.schema = schema;
         this.dialect = dialect;
         this.tables = List.copyOf(tables);
     }
 
-    List<Named> tables() {
+    List<NamedTable> tables() {
         return tables;
     }
 
     /** Queries as they are offered; those of other sources last, each with its own. */
-    List<Named> queries() {
-        List<Named> queries = new ArrayList<>();
-        schema.queries().forEach(id -> queries.add(new Named(id, "")));
-        schema.queriesElsewhere().forEach((id, source) -> queries.add(new Named(id, "rows from " + source)));
+    List<NamedTable> queries() {
+        List<NamedTable> queries = new ArrayList<>();
+        schema.queries().forEach(id -> queries.add(new NamedTable(id, "")));
+        schema.queriesElsewhere().forEach((id, source) -> queries.add(new NamedTable(id, "rows from " + source)));
         return queries;
     }
 
@@ -52,7 +52,7 @@ public final class AvailableRows {
     private List<KnownColumn> columns(RowSource rowSource) {
         if (rowSource instanceof RowSource.Table table) {
             return schema.columns(table.schema(), table.name()).orElse(List.of());
-        } else if (rowSource instanceof RowSource.Typed typed) {
+        } else if (rowSource instanceof RowSource.TypedTable typed) {
             return typed.columns().stream()
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
                     .toList();

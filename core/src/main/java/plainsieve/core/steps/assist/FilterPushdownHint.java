@@ -23,7 +23,7 @@ import plainsieve.core.steps.model.StepMentions;
  */
 public record FilterPushdownHint(int step, String reason) {
     /** For each of the steps, if it is a condition that could stand earlier. */
-    public static List<Optional<FilterPushdownHint>> all(List<StepsAnalysis.One> steps) {
+    public static List<Optional<FilterPushdownHint>> all(List<StepsAnalysis.AnalyzedStep> steps) {
         List<Optional<Set<String>>> columns = steps.stream()
                 .map(step -> step.columns()
                         .map(known ->
@@ -35,8 +35,8 @@ public record FilterPushdownHint(int step, String reason) {
     }
 
     private static Optional<FilterPushdownHint> of(
-            List<StepsAnalysis.One> steps, List<Optional<Set<String>>> columns, int which) {
-        StepsAnalysis.One condition = steps.get(which);
+            List<StepsAnalysis.AnalyzedStep> steps, List<Optional<Set<String>>> columns, int which) {
+        StepsAnalysis.AnalyzedStep condition = steps.get(which);
         boolean isCondition = condition.on()
                 && condition.step().filter(Step.Where.class::isInstance).isPresent();
         return isCondition
@@ -50,10 +50,10 @@ public record FilterPushdownHint(int step, String reason) {
     }
 
     private static Optional<FilterPushdownHint> found(
-            List<StepsAnalysis.One> steps, List<Optional<Set<String>>> columns, int which, Set<String> named) {
+            List<StepsAnalysis.AnalyzedStep> steps, List<Optional<Set<String>>> columns, int which, Set<String> named) {
         Optional<FilterPushdownHint> earliest = Optional.empty();
         for (int i = which - 1; i > 0; i--) {
-            StepsAnalysis.One before = steps.get(i);
+            StepsAnalysis.AnalyzedStep before = steps.get(i);
             boolean passes = !before.on()
                     || before.step().filter(step -> passes(step, named)).isPresent()
                             && columns.get(i - 1)

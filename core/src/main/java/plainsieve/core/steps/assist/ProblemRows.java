@@ -35,7 +35,7 @@ public record ProblemRows(Kind kind, String line) {
     }
 
     /** Those of a step, where there can be some. */
-    public static Optional<ProblemRows> of(StepsAnalysis.One step) {
+    public static Optional<ProblemRows> of(StepsAnalysis.AnalyzedStep step) {
         if (step.step().isEmpty()) {
             return Optional.empty();
         }

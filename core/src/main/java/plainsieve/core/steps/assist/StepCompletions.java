@@ -38,14 +38,14 @@ public final class StepCompletions {
      * @param begun that word, as far as it is typed
      * @param valuesOf the column whose values could stand there; empty when none could
      */
-    public record Found(int from, String begun, List<MarkOption> offers, String valuesOf) {
-        public Found {
+    public record CompletionList(int from, String begun, List<MarkOption> offers, String valuesOf) {
+        public CompletionList {
             offers = List.copyOf(offers);
         }
     }
 
     /** @param behind after how many steps the line stands */
-    public Found of(String typed, int behind) {
+    public CompletionList of(String typed, int behind) {
         Matcher query = BEGUN_QUERY.matcher(typed);
         boolean inQuotes = query.find();
         int from = inQuotes ? query.start(1) : start(typed);
@@ -66,7 +66,7 @@ public final class StepCompletions {
             }
         }
         List<MarkOption> offers = new ArrayList<>(found.values()).subList(0, Math.min(found.size(), MOST));
-        return new Found(from, begun, offers, valuesOf);
+        return new CompletionList(from, begun, offers, valuesOf);
     }
 
     /** Where the word begins that is being typed. */

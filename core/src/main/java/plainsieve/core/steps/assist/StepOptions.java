@@ -33,7 +33,7 @@ public final class StepOptions {
 
     /** @param step which step, from 0 @param mark which of its marks, from 0 */
     public List<MarkOption> of(int step, int mark) {
-        StepsAnalysis.One one = analysis.steps().get(step);
+        StepsAnalysis.AnalyzedStep one = analysis.steps().get(step);
         StepMark marked = one.marks().get(mark);
         String replaced = one.written()
                 .substring(marked.replaced().start(), marked.replaced().end());
@@ -59,7 +59,7 @@ public final class StepOptions {
 
     /** What could be put behind a whole step: more conditions, more totals. Their ids are the text that comes behind it. */
     public List<MarkOption> more(int step) {
-        StepsAnalysis.One one = analysis.steps().get(step);
+        StepsAnalysis.AnalyzedStep one = analysis.steps().get(step);
         List<KnownColumn> before = before(step);
         return one.step().map(said -> more(said, before)).orElse(List.of());
     }
@@ -160,8 +160,8 @@ public final class StepOptions {
                 .forEach(parameter -> offers.add(
                         MarkOption.of(":" + parameter.name(), ":" + parameter.name(), "what viewers choose")));
         if (!column.isEmpty()
-                && parameters.stream().noneMatch(parameter -> parameter.name().equals(made(column)))) {
-            offers.add(MarkOption.of(":" + made(column), "let viewers choose it", "makes :" + made(column)));
+                && parameters.stream().noneMatch(parameter -> parameter.name().equals(newName(column)))) {
+            offers.add(MarkOption.of(":" + newName(column), "let viewers choose it", "makes :" + newName(column)));
         }
         if (type.filter(Type.DATE::equals).isPresent()
                 || type.filter(Type.DATETIME::equals).isPresent()) {
@@ -177,7 +177,7 @@ public final class StepOptions {
     }
 
     /** What a parameter for a column is called. */
-    private static String made(String column) {
+    private static String newName(String column) {
         String plain =
                 column.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]+", "_").replaceFirst("^[^a-z]+", "");
         return plain.isEmpty() ? "value" : plain;

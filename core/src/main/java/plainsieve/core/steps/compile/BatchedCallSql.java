@@ -37,7 +37,7 @@ final class BatchedCallSql {
      * @param theirs its columns; those with which it was called first
      * @param called those columns, as they are called in our rows and in theirs
      */
-    record Once(SelectBlock theirs, List<Step.ColumnAlias> called) {}
+    record BatchedRows(SelectBlock theirs, List<Step.ColumnAlias> called) {}
 
     /** The columns of our rows that the query is called with. */
     private List<String> columns() {
@@ -49,7 +49,7 @@ final class BatchedCallSql {
     }
 
     /** Nothing where it cannot be told apart within the query. */
-    Optional<Once> of(SelectBlock ours) {
+    Optional<BatchedRows> of(SelectBlock ours) {
         if (!(step.rows() instanceof RowSource.Query) || ours.open()) {
             return Optional.empty();
         }
@@ -83,7 +83,7 @@ final class BatchedCallSql {
         return JoinSql.speaksOf(SelectBlock.of(item, "", Optional.empty(), context.origin()), keys);
     }
 
-    private Once once(SelectBlock query, SelectBlock keys) {
+    private BatchedRows once(SelectBlock query, SelectBlock keys) {
         List<Step.ColumnAlias> called = new ArrayList<>();
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (SelectBlock.Out key : keys.outs()) {
@@ -96,13 +96,13 @@ final class BatchedCallSql {
             called.add(new Step.ColumnAlias(name(key.name()), name(name)));
         }
         outs.addAll(query.outs());
-        List<SelectBlock.From> from = new ArrayList<>(keys.from());
+        List<SelectBlock.FromItem> from = new ArrayList<>(keys.from());
         SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), context.origin());
         query.from()
                 .forEach(one -> from.add(
                         one.join().isPresent()
                                 ? one
-                                : new SelectBlock.From(
+                                : new SelectBlock.FromItem(
                                         one.item(), one.alias(), Optional.of(SelectBlock.Join.plain(false, always)))));
         SelectBlock all = new SelectBlock(
                 from,
@@ -114,7 +114,7 @@ final class BatchedCallSql {
                 query.order(),
                 query.limit());
         List<Step.Name> each = called.stream().map(Step.ColumnAlias::as).toList();
-        return new Once(
+        return new BatchedRows(
                 all.limit().isPresent() ? new OrderSql(context).limitOfEach(all, each) : all.ordered(List.of()),
                 called);
     }

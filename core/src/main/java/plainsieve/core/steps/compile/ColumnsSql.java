@@ -144,14 +144,14 @@ final class ColumnsSql {
         StepExpression.Column column = new StepExpression.Column(out.name(), false, span);
         List<StepExpression.Branch> branches = step.pairs().stream()
                 .map(pair -> new StepExpression.Branch(
-                        new StepCondition.Test(
+                        new StepCondition.Comparison(
                                 column,
                                 ComparisonOperator.IS,
                                 List.of(pair.what()),
                                 pair.what().at()),
                         pair.with()))
                 .toList();
-        StepExpression replaced = new StepExpression.Depending(branches, column, span);
+        StepExpression replaced = new StepExpression.Conditional(branches, column, span);
         return with(into, out.name(), within -> new ExpressionSql(context, within).of(replaced));
     }
 

@@ -13,11 +13,11 @@ import plainsieve.core.value.Value;
 /** Makes SQL of one comparison. */
 final class ComparisonSql {
     private final ExpressionSql expressions;
-    private final StepCondition.Test test;
+    private final StepCondition.Comparison test;
     private final StepOrigin origin;
     private final Dialect dialect;
 
-    ComparisonSql(ExpressionSql expressions, StepCondition.Test test, StepOrigin origin) {
+    ComparisonSql(ExpressionSql expressions, StepCondition.Comparison test, StepOrigin origin) {
         this.expressions = expressions;
         this.test = test;
         this.origin = origin;
@@ -26,10 +26,10 @@ final class ComparisonSql {
 
     List<SqlExpression> of(SqlExpression left, List<SqlExpression> others) {
         SqlExpression first = others.isEmpty() ? left : others.get(0);
-        boolean nothing = !test.others().isEmpty() && test.others().get(0) instanceof StepExpression.Nothing;
+        boolean nothing = !test.others().isEmpty() && test.others().get(0) instanceof StepExpression.NullValue;
         return switch (test.verb()) {
-            case IS -> List.of(nothing ? behind(left, " is null") : sign(left, "=", first));
-            case IS_NOT -> List.of(nothing ? behind(left, " is not null") : sign(left, "<>", first));
+            case IS -> List.of(nothing ? afterEnd(left, " is null") : sign(left, "=", first));
+            case IS_NOT -> List.of(nothing ? afterEnd(left, " is not null") : sign(left, "<>", first));
             case IS_BELOW, IS_BEFORE -> List.of(sign(left, "<", first));
             case IS_AT_MOST -> List.of(sign(left, "<=", first));
             case IS_ABOVE -> List.of(sign(left, ">", first));
@@ -41,8 +41,8 @@ final class ComparisonSql {
             case IS_BETWEEN, IS_FROM -> List.of(between(left, first, others.get(1)));
             case IS_ANY_OF -> List.of(list(left, " in (", others));
             case IS_NONE_OF -> List.of(list(left, " not in (", others));
-            case HAS_NONE -> List.of(behind(left, " is null"));
-            case HAS_ONE -> List.of(behind(left, " is not null"));
+            case HAS_NONE -> List.of(afterEnd(left, " is null"));
+            case HAS_ONE -> List.of(afterEnd(left, " is not null"));
             case CONTAINS -> List.of(like(left, " like ", "%", "%"));
             case CONTAINS_NOT -> List.of(like(left, " not like ", "%", "%"));
             case STARTS -> List.of(like(left, " like ", "", "%"));
@@ -60,7 +60,7 @@ final class ComparisonSql {
         return condition(List.of(left, right), sql);
     }
 
-    private SqlExpression behind(SqlExpression left, String words) {
+    private SqlExpression afterEnd(SqlExpression left, String words) {
         return condition(List.of(left), left.at(Binding.SINGLE, origin).and(words, origin));
     }
 
@@ -94,11 +94,11 @@ final class ComparisonSql {
         SqlFragment text = expressions.text(left, origin);
         SqlExpression sought = expressions.of(other);
         SqlFragment pattern;
-        if (other instanceof StepExpression.Fixed fixed) {
+        if (other instanceof StepExpression.Literal fixed) {
             pattern = fixedPattern(fixed.value(), before, after);
         } else {
             pattern = SqlFragment.form(
-                    p -> expressions.forms().around(before, p.get(0), after),
+                    p -> expressions.forms().wrapDerived(before, p.get(0), after),
                     origin,
                     sought.at(Binding.SINGLE, origin));
         }

@@ -65,7 +65,7 @@ record CompileContext(
 
     ProblemException wrong(String kind, LineSpan span, String message, String advice) {
         return new ProblemException(Problem.of(kind, message, advice)
-                .at(TextLocation.in(text, span.start(), Math.min(span.end(), text.length()))));
+                .at(TextLocation.of(text, span.start(), Math.min(span.end(), text.length()))));
     }
 
     /** The block as something that another is from. Its order is that of the other, as far as it can be said there. */
@@ -80,7 +80,7 @@ record CompileContext(
         SelectBlock inner = ordersForNothing ? block.ordered(List.of()) : block;
         List<SelectBlock.Out> outs = new ArrayList<>();
         block.outs().forEach(out -> outs.add(new SelectBlock.Out(out.name(), again(alias, out))));
-        SelectBlock.From from = new SelectBlock.From(new SelectBlock.Nested(inner), alias, Optional.empty());
+        SelectBlock.FromItem from = new SelectBlock.FromItem(new SelectBlock.Nested(inner), alias, Optional.empty());
         return new SelectBlock(
                 List.of(from),
                 List.of(),

@@ -28,7 +28,7 @@ final class ConditionSql {
         if (condition instanceof StepCondition.And and) {
             return and.all().stream().flatMap(one -> each(one).stream()).toList();
         }
-        return condition instanceof StepCondition.Test || condition instanceof StepCondition.Recent
+        return condition instanceof StepCondition.Comparison || condition instanceof StepCondition.Recent
                 ? single(condition)
                 : List.of(of(condition));
     }
@@ -65,7 +65,7 @@ final class ConditionSql {
         if (condition instanceof StepCondition.Recent recent) {
             return recent(recent);
         }
-        StepCondition.Test test = (StepCondition.Test) condition;
+        StepCondition.Comparison test = (StepCondition.Comparison) condition;
         SqlExpression left = expressions.of(test.left());
         List<SqlExpression> others = test.others().stream()
                 .map(other -> fitting(left, test.left(), other))
@@ -76,7 +76,7 @@ final class ConditionSql {
     /** What a value is compared with, as one of its own type. */
     private SqlExpression fitting(SqlExpression left, StepExpression compared, StepExpression other) {
         Optional<Type> wanted = left.type();
-        if (!(other instanceof StepExpression.Fixed fixed) || wanted.isEmpty() || fits(wanted.get(), fixed.value())) {
+        if (!(other instanceof StepExpression.Literal fixed) || wanted.isEmpty() || fits(wanted.get(), fixed.value())) {
             return expressions.of(other);
         }
         try {
@@ -108,15 +108,15 @@ final class ConditionSql {
         SqlExpression today = expressions.of(new StepExpression.Today(recent.at()));
         StepExpression amount = recent.amount();
         boolean countedDays = recent.unit() == TimeUnit.DAY
-                && amount instanceof StepExpression.Fixed fixed
+                && amount instanceof StepExpression.Literal fixed
                 && fixed.value() instanceof Value.Whole;
         SqlExpression from;
         if (countedDays) {
-            long days = ((Value.Whole) ((StepExpression.Fixed) amount).value()).number();
+            long days = ((Value.Whole) ((StepExpression.Literal) amount).value()).number();
             from = expressions.moved(
                     today,
                     true,
-                    new StepExpression.Fixed(new Value.Whole(days - 1), amount.at()),
+                    new StepExpression.Literal(new Value.Whole(days - 1), amount.at()),
                     TimeUnit.DAY,
                     origin);
         } else {
@@ -150,9 +150,9 @@ final class ConditionSql {
         if (condition instanceof StepCondition.Not) {
             return true;
         }
-        return condition instanceof StepCondition.Test test
+        return condition instanceof StepCondition.Comparison test
                 && (test.verb() == ComparisonOperator.HAS_NONE
                         || test.verb() == ComparisonOperator.HAS_ONE
-                        || test.others().stream().anyMatch(StepExpression.Nothing.class::isInstance));
+                        || test.others().stream().anyMatch(StepExpression.NullValue.class::isInstance));
     }
 }

@@ -45,10 +45,10 @@ final class ExpressionSql {
         if (expression instanceof StepExpression.Column column) {
             return column(column);
         }
-        if (expression instanceof StepExpression.Fixed fixed) {
+        if (expression instanceof StepExpression.Literal fixed) {
             return fixed(fixed.value(), context.origin(fixed.at()));
         }
-        if (expression instanceof StepExpression.Chosen chosen) {
+        if (expression instanceof StepExpression.ParameterValue chosen) {
             SqlExpression argument = context.arguments().get(chosen.parameter());
             if (argument != null) {
                 return argument;
@@ -61,26 +61,26 @@ final class ExpressionSql {
             return SqlExpression.single(sql, Optional.of(Type.DATE), EvaluationLevel.CONSTANT)
                     .neverEmpty();
         }
-        if (expression instanceof StepExpression.Nothing nothing) {
+        if (expression instanceof StepExpression.NullValue nothing) {
             return SqlExpression.single(
                     SqlFragment.of("null", context.origin(nothing.at())), Optional.empty(), EvaluationLevel.CONSTANT);
         }
-        if (expression instanceof StepExpression.Calculated calculated) {
+        if (expression instanceof StepExpression.BinaryOperation calculated) {
             return calculated(calculated);
         }
-        if (expression instanceof StepExpression.Moved moved) {
+        if (expression instanceof StepExpression.TimeOffset moved) {
             return moved(moved);
         }
-        if (expression instanceof StepExpression.Stretch stretch) {
+        if (expression instanceof StepExpression.PeriodBoundary stretch) {
             return stretch(stretch);
         }
-        if (expression instanceof StepExpression.Elapsed elapsed) {
+        if (expression instanceof StepExpression.TimeDifference elapsed) {
             return elapsed(elapsed);
         }
         if (expression instanceof StepExpression.Call call) {
             return new FunctionSql(this).of(call);
         }
-        return depending((StepExpression.Depending) expression);
+        return depending((StepExpression.Conditional) expression);
     }
 
     /** A fixed value. */
@@ -135,7 +135,7 @@ final class ExpressionSql {
                                 + String.join(", ", names.stream().limit(12).toList()) + "."));
     }
 
-    private SqlExpression calculated(StepExpression.Calculated calculated) {
+    private SqlExpression calculated(StepExpression.BinaryOperation calculated) {
         SqlExpression left = of(calculated.left());
         SqlExpression right = of(calculated.right());
         StepOrigin origin = context.origin(calculated.at());
@@ -159,8 +159,8 @@ final class ExpressionSql {
 
     /** Always with a fraction. By nought there is no value; only of a number that stands there it is known that it is none. */
     private SqlExpression divided(
-            StepExpression.Calculated calculated, SqlExpression left, SqlExpression right, StepOrigin origin) {
-        boolean never = calculated.right() instanceof StepExpression.Fixed fixed
+            StepExpression.BinaryOperation calculated, SqlExpression left, SqlExpression right, StepOrigin origin) {
+        boolean never = calculated.right() instanceof StepExpression.Literal fixed
                 && !fixed.value().written().matches("-?0+(\\.0*)?");
         SqlFragment by = never
                 ? right.at(Binding.SINGLE, origin)
@@ -197,7 +197,7 @@ final class ExpressionSql {
         return new SqlExpression(sql, type, evaluationLevel, mayBeEmpty, binding, chosen);
     }
 
-    private SqlExpression moved(StepExpression.Moved moved) {
+    private SqlExpression moved(StepExpression.TimeOffset moved) {
         StepOrigin origin = context.origin(moved.at());
         return moved(of(moved.from()), moved.back(), moved.amount(), moved.unit(), origin);
     }
@@ -205,8 +205,8 @@ final class ExpressionSql {
     SqlExpression moved(SqlExpression from, boolean back, StepExpression amount, TimeUnit unit, StepOrigin origin) {
         SqlExpression by = of(amount);
         boolean days = unit.isOfDays() && !from.type().equals(Optional.of(Type.DATETIME));
-        boolean fixed = amount instanceof StepExpression.Fixed number && number.value() instanceof Value.Whole;
-        String written = fixed ? ((StepExpression.Fixed) amount).value().written() : "";
+        boolean fixed = amount instanceof StepExpression.Literal number && number.value() instanceof Value.Whole;
+        String written = fixed ? ((StepExpression.Literal) amount).value().written() : "";
         boolean turned = written.startsWith("-");
         SqlFragment sql = SqlFragment.form(
                 p -> forms().moved(
@@ -224,7 +224,7 @@ final class ExpressionSql {
         return together(List.of(from, by), sql, Optional.of(type), Binding.SINGLE);
     }
 
-    private SqlExpression stretch(StepExpression.Stretch stretch) {
+    private SqlExpression stretch(StepExpression.PeriodBoundary stretch) {
         SqlExpression of = of(stretch.of());
         StepOrigin origin = context.origin(stretch.at());
         DatePart part = stretch.part();
@@ -241,7 +241,7 @@ final class ExpressionSql {
         return together(List.of(of), sql, Optional.of(Type.DATE), Binding.SINGLE);
     }
 
-    private SqlExpression elapsed(StepExpression.Elapsed elapsed) {
+    private SqlExpression elapsed(StepExpression.TimeDifference elapsed) {
         SqlExpression from = of(elapsed.from());
         SqlExpression to = of(elapsed.to());
         StepOrigin origin = context.origin(elapsed.at());
@@ -255,7 +255,7 @@ final class ExpressionSql {
         return together(List.of(from, to), sql, Optional.of(Type.INTEGER), Binding.SINGLE);
     }
 
-    private SqlExpression depending(StepExpression.Depending depending) {
+    private SqlExpression depending(StepExpression.Conditional depending) {
         StepOrigin origin = context.origin(depending.at());
         SqlFragment sql = SqlFragment.of("case", origin);
         List<SqlExpression> parts = new ArrayList<>();
@@ -272,7 +272,7 @@ final class ExpressionSql {
                     .and(" then ", origin)
                     .plus(written.get(at));
         }
-        if (!(depending.otherwise() instanceof StepExpression.Nothing)) {
+        if (!(depending.otherwise() instanceof StepExpression.NullValue)) {
             sql = sql.and(" else ", origin).plus(written.get(parts.size()));
         }
         parts.addAll(values);

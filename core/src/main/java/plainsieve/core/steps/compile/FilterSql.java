@@ -38,7 +38,7 @@ final class FilterSql {
             conditions = conditions(into, condition);
         }
         for (SqlExpression one : conditions) {
-            into = placed(into, one);
+            into = place(into, one);
         }
         return into;
     }
@@ -68,7 +68,7 @@ final class FilterSql {
     }
 
     /** On what is grouped by, before the groups are made; on totals, after. */
-    private SelectBlock placed(SelectBlock block, SqlExpression condition) {
+    private SelectBlock place(SelectBlock block, SqlExpression condition) {
         if (block.grouping().isEmpty()) {
             return block.where(conjunct(condition));
         }
@@ -88,14 +88,14 @@ final class FilterSql {
         return present(block, into -> {
             SelectBlock other = rows.of(step.rows(), context.taken(into));
             SelectBlock matched = new JoinSql(context, rows).matched(into, other, step.match());
-            return new Presence(matched, step.with() ? "exists " : "not exists ");
+            return new ExistenceTest(matched, step.with() ? "exists " : "not exists ");
         });
     }
 
     /** Rows whose value is, or is not, among those elsewhere; that there is none without a value tells nothing of others. */
     SelectBlock amongThose(SelectBlock block, Step.MembershipFilter step) {
         if (step.among()
-                && step.rows() instanceof RowSource.Typed typed
+                && step.rows() instanceof RowSource.TypedTable typed
                 && typed.columns().size() == 1) {
             StepExpression column = new StepExpression.Column(
                     step.column().name(), false, step.column().at());
@@ -103,7 +103,7 @@ final class FilterSql {
                     typed.rows().stream().map(row -> row.get(0)).toList();
             return where(
                     block,
-                    new StepCondition.Test(
+                    new StepCondition.Comparison(
                             column,
                             ComparisonOperator.IS_ANY_OF,
                             values,
@@ -115,10 +115,10 @@ final class FilterSql {
             StepExpression.Column inner = new StepExpression.Column(theirs.name(), true, theirs.at());
             StepExpression.Column outer = new StepExpression.Column(
                     step.column().name(), false, step.column().at());
-            StepCondition same = new StepCondition.Test(
+            StepCondition same = new StepCondition.Comparison(
                     outer, ComparisonOperator.IS, List.of(inner), step.column().at());
             SelectBlock matched = new JoinSql(context, rows).matched(into, other, new Step.Matching(same, theirs.at()));
-            return new Presence(matched, step.among() ? "exists " : "not exists ");
+            return new ExistenceTest(matched, step.among() ? "exists " : "not exists ");
         });
     }
 
@@ -128,11 +128,11 @@ final class FilterSql {
         return one ? Optional.of(new Step.Name(other.outs().get(0).name(), new LineSpan(0, 0))) : Optional.empty();
     }
 
-    private record Presence(SelectBlock matched, String word) {}
+    private record ExistenceTest(SelectBlock matched, String word) {}
 
-    private SelectBlock present(SelectBlock block, Function<SelectBlock, Presence> presence) {
+    private SelectBlock present(SelectBlock block, Function<SelectBlock, ExistenceTest> presence) {
         SelectBlock into = block.isPlain() ? block : context.wrapped(block);
-        Presence found = presence.apply(into);
+        ExistenceTest found = presence.apply(into);
         SqlFragment sql = SqlFragment.of(found.word() + "(", context.origin())
                 .plus(SqlFragment.of(new SqlFragment.Within(found.matched())))
                 .and(")", context.origin());

@@ -86,7 +86,7 @@ final class FunctionSql {
 
     private String band(StepExpression.Call call, String of) {
         StepExpression width = call.arguments().get(1);
-        if (width instanceof StepExpression.Fixed fixed
+        if (width instanceof StepExpression.Literal fixed
                 && !fixed.value().written().matches("-.*|0|0\\.0*")) {
             Value value = fixed.value();
             if (value.type() == Type.INTEGER || value.type() == Type.DECIMAL) {

@@ -25,7 +25,7 @@ final class GroupSql {
     /** Of its keys together, without the levels above. */
     SelectBlock grouped(SelectBlock block, Step.Group step) {
         SelectBlock plain = block.isPlain() ? block : context.wrapped(block);
-        Named named = named(plain.ordered(List.of()), step.keys());
+        NamedKeys named = named(plain.ordered(List.of()), step.keys());
         SelectBlock from = named.block();
         List<SqlFragment> keys = new ArrayList<>();
         List<SelectBlock.Out> outs = new ArrayList<>();
@@ -56,14 +56,14 @@ final class GroupSql {
     }
 
     /** What is totalled, with the keys as they are called in it. */
-    private record Named(SelectBlock block, List<Step.Key> keys) {}
+    private record NamedKeys(SelectBlock block, List<Step.Key> keys) {}
 
     /*
      * A parameter in what is grouped by would be another one in the SELECT list to a database, a constant means the number of
      * a column to some, and two keys that are written alike are one where there are levels: they get a name one level further
      * in, which no other column has.
      */
-    private Named named(SelectBlock block, List<Step.Key> keys) {
+    private NamedKeys named(SelectBlock block, List<Step.Key> keys) {
         SelectBlock with = block;
         List<Step.Key> called = new ArrayList<>();
         List<SqlExpression> before = new ArrayList<>();
@@ -80,7 +80,7 @@ final class GroupSql {
                 called.add(key);
             }
         }
-        return new Named(called.equals(keys) ? block : context.wrapped(with), called);
+        return new NamedKeys(called.equals(keys) ? block : context.wrapped(with), called);
     }
 
     private static String free(SelectBlock block, String wanted) {

@@ -21,7 +21,7 @@ final class JoinElimination {
     private JoinElimination() {}
 
     static SelectBlock leftOut(SelectBlock block) {
-        List<SelectBlock.From> kept = new ArrayList<>(block.from());
+        List<SelectBlock.FromItem> kept = new ArrayList<>(block.from());
         boolean changed = false;
         // From the last one on: what only an unused one uses is not used either.
         for (int i = kept.size() - 1; i > 0; i--) {
@@ -33,7 +33,7 @@ final class JoinElimination {
         return changed ? with(block, kept) : block;
     }
 
-    private static SelectBlock with(SelectBlock block, List<SelectBlock.From> from) {
+    private static SelectBlock with(SelectBlock block, List<SelectBlock.FromItem> from) {
         return new SelectBlock(
                 from,
                 block.where(),
@@ -45,9 +45,9 @@ final class JoinElimination {
                 block.limit());
     }
 
-    private static boolean isSafe(SelectBlock.From from) {
+    private static boolean isSafe(SelectBlock.FromItem from) {
         boolean kept = from.join().filter(SelectBlock.Join::kept).isPresent();
-        if (!kept || !(from.item() instanceof SelectBlock.Written written)) {
+        if (!kept || !(from.item() instanceof SelectBlock.TableItem written)) {
             return false;
         }
         Set<String> matched = from.join().orElseThrow().matched().stream()
@@ -60,7 +60,7 @@ final class JoinElimination {
     private static boolean isUsed(String alias, SelectBlock block) {
         Set<String> named = new HashSet<>();
         block.outs().forEach(out -> out.value().sql().refs(ref -> named.add(ref.alias())));
-        List<SelectBlock.From> others =
+        List<SelectBlock.FromItem> others =
                 block.from().stream().filter(one -> !one.alias().equals(alias)).toList();
         with(block, others).refs(ref -> named.add(ref.alias()));
         return named.contains(alias);

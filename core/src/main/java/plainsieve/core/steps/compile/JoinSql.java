@@ -31,7 +31,7 @@ final class JoinSql {
     SelectBlock beside(SelectBlock block, Step.Join step) {
         SelectBlock ours = apart(block.isPlain() ? block : context.wrapped(block), step.rows());
         SelectBlock other = rows.of(step.rows(), context.taken(ours), ours);
-        Joined joined = joined(ours, other, step.kept());
+        JoinedRows joined = joined(ours, other, step.kept());
         if (joined.lateral() && !context.dialect().forms().isSureOfLateral()) {
             Optional<SelectBlock> without = new LateralFallbackSql(context, rows, this, step).beside(ours);
             if (without.isPresent()) {
@@ -46,7 +46,7 @@ final class JoinSql {
                 : SqlFragment.joined(all, " and ", context.origin());
         SelectBlock.Join join =
                 new SelectBlock.Join(step.kept(), condition, matched(step.match(), joined.theirs()), joined.lateral());
-        SelectBlock.From from = new SelectBlock.From(joined.item(), joined.alias(), Optional.of(join));
+        SelectBlock.FromItem from = new SelectBlock.FromItem(joined.item(), joined.alias(), Optional.of(join));
         return taken(ours, joined.theirs(), step).from(from);
     }
 
@@ -87,7 +87,7 @@ final class JoinSql {
         }
         SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), origin);
         return ours.outs(outs)
-                .from(new SelectBlock.From(
+                .from(new SelectBlock.FromItem(
                         SelectBlock.Union.of(names), alias, Optional.of(SelectBlock.Join.plain(false, always))));
     }
 
@@ -129,7 +129,7 @@ final class JoinSql {
         List<StepCondition> all =
                 condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));
         for (StepCondition one : all) {
-            if (one instanceof StepCondition.Test test && test.verb() == ComparisonOperator.IS) {
+            if (one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.IS) {
                 theirs(test.left(), test.others().get(0)).ifPresent(names::add);
                 theirs(test.others().get(0), test.left()).ifPresent(names::add);
             }
@@ -148,14 +148,15 @@ final class JoinSql {
      * @param theirs the columns of what is joined, as they are called around it
      * @param lateral whether it speaks of our rows within
      */
-    record Joined(SelectBlock.Item item, String alias, SelectBlock theirs, List<SqlFragment> where, boolean lateral) {}
+    record JoinedRows(
+            SelectBlock.Item item, String alias, SelectBlock theirs, List<SqlFragment> where, boolean lateral) {}
 
     /**
      * A block that only filters one table is joined as that table, with its conditions beside the match: they are asked of the
      * same rows. Where rows without a partner stay, only plain columns may be taken so: anything reckoned would be reckoned
      * of the missing ones, too.
      */
-    Joined joined(SelectBlock ours, SelectBlock other, boolean kept) {
+    JoinedRows joined(SelectBlock ours, SelectBlock other, boolean kept) {
         boolean plainColumns = other.outs().stream()
                 .allMatch(out -> out.value().sql().pieces().size() == 1
                         && out.value().sql().pieces().get(0) instanceof SqlFragment.Ref);
@@ -164,16 +165,16 @@ final class JoinSql {
                 && other.isPlain()
                 && (!kept || plainColumns);
         if (one) {
-            SelectBlock.From only = other.from().get(0);
+            SelectBlock.FromItem only = other.from().get(0);
             boolean lateral = speaksOf(other.onlyFrom(), ours);
-            return new Joined(only.item(), only.alias(), mayBeMissing(other, kept), other.where(), lateral);
+            return new JoinedRows(only.item(), only.alias(), mayBeMissing(other, kept), other.where(), lateral);
         }
         Set<String> taken = context.taken(ours);
         taken.addAll(other.aliases());
         SelectBlock inner = other.limit().isPresent() ? other : other.ordered(List.of());
         SelectBlock around = context.wrapped(inner, taken);
-        SelectBlock.From only = around.from().get(0);
-        return new Joined(only.item(), only.alias(), mayBeMissing(around, kept), List.of(), speaksOf(inner, ours));
+        SelectBlock.FromItem only = around.from().get(0);
+        return new JoinedRows(only.item(), only.alias(), mayBeMissing(around, kept), List.of(), speaksOf(inner, ours));
     }
 
     /** Whether a block names something of another that it is not from itself. */
@@ -208,7 +209,7 @@ final class JoinSql {
             LineSpan span = name.at();
             StepExpression theirs = new StepExpression.Column(name.name(), true, span);
             StepExpression own = new StepExpression.Column(name.name(), false, span);
-            all.add(new StepCondition.Test(theirs, ComparisonOperator.IS, List.of(own), span));
+            all.add(new StepCondition.Comparison(theirs, ComparisonOperator.IS, List.of(own), span));
         }
         return new StepCondition.And(all);
     }
@@ -222,9 +223,10 @@ final class JoinSql {
             within = within.where(conjunct(one));
         }
         boolean loses = !context.dialect().forms().isSureOfPresence()
-                && ours.from().stream().anyMatch(from -> !(from.item() instanceof SelectBlock.Written));
+                && ours.from().stream().anyMatch(from -> !(from.item() instanceof SelectBlock.TableItem));
         for (StepExpression sought : loses ? sought(match) : List.<StepExpression>of()) {
-            StepCondition has = new StepCondition.Test(sought, ComparisonOperator.HAS_ONE, List.of(), sought.at());
+            StepCondition has =
+                    new StepCondition.Comparison(sought, ComparisonOperator.HAS_ONE, List.of(), sought.at());
             ExpressionSql expressions = new ExpressionSql(context, ours, Optional.of(within));
             within = within.where(conjunct(new ConditionSql(expressions).of(has)));
         }
@@ -239,7 +241,7 @@ final class JoinSql {
                 condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));
         List<StepExpression> sought = new ArrayList<>();
         for (StepCondition one : all) {
-            if (one instanceof StepCondition.Test test && test.verb() == ComparisonOperator.IS) {
+            if (one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.IS) {
                 StepExpression left = test.left();
                 StepExpression right = test.others().get(0);
                 boolean theirs = left instanceof StepExpression.Column column && column.theirs();

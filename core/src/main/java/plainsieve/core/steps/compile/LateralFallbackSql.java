@@ -46,7 +46,7 @@ final class LateralFallbackSql {
         return beside;
     }
 
-    private SelectBlock joined(SelectBlock ours, BatchedCallSql.Once once) {
+    private SelectBlock joined(SelectBlock ours, BatchedCallSql.BatchedRows once) {
         Set<String> aliases = context.taken(ours);
         aliases.addAll(once.theirs().aliases());
         SelectBlock around = context.wrapped(once.theirs(), aliases);
@@ -55,10 +55,10 @@ final class LateralFallbackSql {
         joins.conditions(ours, JoinSql.mayBeMissing(around, step.kept()), step.match()).stream()
                 .map(joins::conjunct)
                 .forEach(on::add);
-        SelectBlock.From only = around.from().get(0);
+        SelectBlock.FromItem only = around.from().get(0);
         SelectBlock.Join join = SelectBlock.Join.plain(step.kept(), SqlFragment.joined(on, " and ", context.origin()));
         return joins.taken(ours, JoinSql.mayBeMissing(around, step.kept()), step)
-                .from(new SelectBlock.From(only.item(), only.alias(), Optional.of(join)));
+                .from(new SelectBlock.FromItem(only.item(), only.alias(), Optional.of(join)));
     }
 
     /** A value with which a query was called is that of our row, also where both have none. */
@@ -120,14 +120,14 @@ final class LateralFallbackSql {
                 .map(out -> new SelectBlock.Out(out.name(), ofOneRow(out.value(), alias, row)))
                 .toList());
         SelectBlock other = rows.of(step.rows(), context.taken(one), literal);
-        JoinSql.Joined joined = joins.joined(one, other, step.kept());
+        JoinSql.JoinedRows joined = joins.joined(one, other, step.kept());
         SqlFragment always = SqlFragment.of(context.dialect().trueLiteral(), context.origin());
         List<SqlFragment> on = new ArrayList<>(joined.where());
         joins.conditions(one, joined.theirs(), step.match()).stream()
                 .map(joins::conjunct)
                 .forEach(on::add);
         SqlFragment condition = on.isEmpty() ? always : SqlFragment.joined(on, " and ", context.origin());
-        SelectBlock.From from = new SelectBlock.From(
+        SelectBlock.FromItem from = new SelectBlock.FromItem(
                 joined.item(), joined.alias(), Optional.of(SelectBlock.Join.plain(step.kept(), condition)));
         return joins.taken(one, joined.theirs(), step).from(from);
     }

@@ -89,7 +89,7 @@ final class NumericPrecision {
         if (item instanceof SelectBlock.CommonTable table) {
             return isStored(table.rows(), column);
         }
-        return item instanceof SelectBlock.Written
+        return item instanceof SelectBlock.TableItem
                 || item instanceof SelectBlock.Union union
                         && union.blocks().stream().allMatch(block -> isStored(block, column));
     }

@@ -48,8 +48,8 @@ final class OrderSql {
     }
 
     private void refuseOddCount(StepExpression count) {
-        boolean fits = count instanceof StepExpression.Chosen
-                || count instanceof StepExpression.Fixed fixed
+        boolean fits = count instanceof StepExpression.ParameterValue
+                || count instanceof StepExpression.Literal fixed
                         && fixed.value() instanceof Value.Whole whole
                         && whole.number() >= 0;
         if (!fits) {

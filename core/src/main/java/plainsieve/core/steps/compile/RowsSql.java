@@ -33,17 +33,17 @@ final class RowsSql {
             Optional<List<KnownColumn>> columns = columns(table);
             String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
             List<Set<String>> keys = context.around().keys(table.schema(), table.name());
-            SelectBlock.Written written =
-                    new SelectBlock.Written(schema + name(asKept(table.name())), columns, keys, origin);
+            SelectBlock.TableItem written =
+                    new SelectBlock.TableItem(schema + name(asKept(table.name())), columns, keys, origin);
             return SelectBlock.of(written, context.alias(table.name(), taken), columns, origin);
         }
         if (rowSource instanceof RowSource.Query query) {
             return queryResolver.block(query, context, taken, ours);
         }
-        if (rowSource instanceof RowSource.Typed typed) {
+        if (rowSource instanceof RowSource.TypedTable typed) {
             return typed(typed, taken);
         }
-        if (rowSource instanceof RowSource.Called called) {
+        if (rowSource instanceof RowSource.FunctionCall called) {
             return called(called, taken, ours);
         }
         return series((RowSource.Series) rowSource, taken);
@@ -90,7 +90,7 @@ final class RowsSql {
     }
 
     /** One SELECT a row, so that every database takes it, with parameters too. */
-    private SelectBlock typed(RowSource.Typed typed, Set<String> taken) {
+    private SelectBlock typed(RowSource.TypedTable typed, Set<String> taken) {
         StepOrigin origin = context.origin(typed.at());
         ExpressionSql expressions = new ExpressionSql(context, nothing());
         List<SelectBlock> rows = new ArrayList<>();
@@ -114,7 +114,7 @@ final class RowsSql {
         return SelectBlock.of(SelectBlock.Union.of(rows), context.alias("typed", taken), Optional.of(columns), origin);
     }
 
-    private SelectBlock called(RowSource.Called called, Set<String> taken, SelectBlock ours) {
+    private SelectBlock called(RowSource.FunctionCall called, Set<String> taken, SelectBlock ours) {
         if (!context.dialect().forms().takesFunctionsForRows()) {
             throw context.wrong(
                     "not-in-this-database",
@@ -132,7 +132,7 @@ final class RowsSql {
                 .plus(SqlFragment.joined(arguments, ", ", origin))
                 .and(")", origin);
         return SelectBlock.of(
-                new SelectBlock.Called(call), context.alias(called.name(), taken), Optional.empty(), origin);
+                new SelectBlock.FunctionItem(call), context.alias(called.name(), taken), Optional.empty(), origin);
     }
 
     /** A row from nowhere. */
@@ -160,7 +160,7 @@ final class RowsSql {
         Type type = series.days() ? Type.DATE : Type.INTEGER;
         KnownColumn n = new KnownColumn("n", Optional.of(type), false);
         String alias = context.alias("numbers", taken);
-        SelectBlock block = SelectBlock.of(new SelectBlock.Asked(query), alias, Optional.of(List.of(n)), origin);
+        SelectBlock block = SelectBlock.of(new SelectBlock.SubqueryItem(query), alias, Optional.of(List.of(n)), origin);
         return block.outs(
                 List.of(new SelectBlock.Out(series.column(), block.outs().get(0).value())));
     }

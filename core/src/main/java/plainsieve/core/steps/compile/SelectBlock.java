@@ -15,7 +15,7 @@ import plainsieve.core.steps.model.KnownColumn;
  * @param where conditions on rows, all of which have to be true
  */
 record SelectBlock(
-        List<From> from,
+        List<FromItem> from,
         List<SqlFragment> where,
         Optional<Grouping> grouping,
         List<Out> outs,
@@ -52,7 +52,7 @@ record SelectBlock(
     }
 
     /** One of the things that a block is from. @param join how it is joined; nothing for the first */
-    record From(Item item, String alias, Optional<Join> join) {}
+    record FromItem(Item item, String alias, Optional<Join> join) {}
 
     /**
      * @param kept whether rows without a partner stay
@@ -73,18 +73,18 @@ record SelectBlock(
     sealed interface Item {}
 
     /** A table, or another text that gives rows. @param keys columns that together are different in every row */
-    record Written(String text, Optional<List<KnownColumn>> columns, List<Set<String>> keys, StepOrigin origin)
+    record TableItem(String text, Optional<List<KnownColumn>> columns, List<Set<String>> keys, StepOrigin origin)
             implements Item {
-        Written {
+        TableItem {
             keys = List.copyOf(keys);
         }
     }
 
     /** A function of the database with its arguments. */
-    record Called(SqlFragment call) implements Item {}
+    record FunctionItem(SqlFragment call) implements Item {}
 
     /** A query that is written out, in brackets. */
-    record Asked(SqlFragment query) implements Item {}
+    record SubqueryItem(SqlFragment query) implements Item {}
 
     record Nested(SelectBlock block) implements Item {}
 
@@ -118,7 +118,7 @@ record SelectBlock(
         List<Out> outs = columns.orElse(List.of()).stream()
                 .map(column -> new Out(column.name(), ref(alias, column, origin)))
                 .toList();
-        From from = new From(item, alias, Optional.empty());
+        FromItem from = new FromItem(item, alias, Optional.empty());
         return new SelectBlock(
                 List.of(from),
                 List.of(),
@@ -216,9 +216,9 @@ record SelectBlock(
             } else if (one.item() instanceof Union union) {
                 union.declared().ifPresent(declared -> declared.rows().refs(each));
                 union.blocks().forEach(block -> block.refs(each));
-            } else if (one.item() instanceof Asked asked) {
+            } else if (one.item() instanceof SubqueryItem asked) {
                 asked.query().refs(each);
-            } else if (one.item() instanceof Called called) {
+            } else if (one.item() instanceof FunctionItem called) {
                 called.call().refs(each);
             }
         });
@@ -229,7 +229,7 @@ record SelectBlock(
         Set<String> all = new LinkedHashSet<>();
         Consumer<SqlFragment> within = sql -> sql.queries(query -> all.addAll(query.sources()));
         clauses(within);
-        for (From one : from) {
+        for (FromItem one : from) {
             all.add(one.alias());
             one.join().ifPresent(join -> within.accept(join.on()));
             if (one.item() instanceof Nested nested) {
@@ -238,7 +238,7 @@ record SelectBlock(
                 union.declared()
                         .ifPresent(declared -> all.addAll(declared.rows().sources()));
                 union.blocks().forEach(block -> all.addAll(block.sources()));
-            } else if (one.item() instanceof Asked asked) {
+            } else if (one.item() instanceof SubqueryItem asked) {
                 within.accept(asked.query());
             }
         }
@@ -255,7 +255,7 @@ record SelectBlock(
     private void collectAliases(Set<String> all) {
         Consumer<SqlFragment.Ref> referenced = ref -> all.add(ref.alias());
         ownRefs(referenced);
-        for (From one : from) {
+        for (FromItem one : from) {
             all.add(one.alias());
             one.join().ifPresent(join -> join.on().refs(referenced));
             if (one.item() instanceof Nested nested) {
@@ -266,9 +266,9 @@ record SelectBlock(
                     declared.rows().collectAliases(all);
                 });
                 union.blocks().forEach(block -> block.collectAliases(all));
-            } else if (one.item() instanceof Asked asked) {
+            } else if (one.item() instanceof SubqueryItem asked) {
                 asked.query().refs(referenced);
-            } else if (one.item() instanceof Called called) {
+            } else if (one.item() instanceof FunctionItem called) {
                 called.call().refs(referenced);
             }
         }
@@ -278,7 +278,7 @@ record SelectBlock(
         return new SelectBlock(from, where, grouping, others, open, distinct, order, limit);
     }
 
-    SelectBlock from(From more) {
+    SelectBlock from(FromItem more) {
         return new SelectBlock(with(from, more), where, grouping, outs, open, distinct, order, limit);
     }
 

@@ -27,13 +27,13 @@ final class StatementWriter {
     }
 
     CompiledSteps write(SelectBlock block) {
-        block(Shape.ALL, block, "\n", false);
+        block(NeededColumns.ALL, block, "\n", false);
         return new CompiledSteps(text.toString(), stretches);
     }
 
     /** What of a block is asked: all of it, or these columns alone. */
-    private record Shape(boolean all, Set<String> names) {
-        static final Shape ALL = new Shape(true, Set.of());
+    private record NeededColumns(boolean all, Set<String> names) {
+        static final NeededColumns ALL = new NeededColumns(true, Set.of());
 
         boolean wants(String name) {
             return all || names.contains(name);
@@ -71,7 +71,7 @@ final class StatementWriter {
     }
 
     /** @param line what begins a new clause: a line with its indent, or a blank where all stands in one line */
-    private void block(Shape shape, SelectBlock whole, String line, boolean within) {
+    private void block(NeededColumns shape, SelectBlock whole, String line, boolean within) {
         Optional<SelectBlock.Union> bare = UnionBlocks.bare(whole);
         if (bare.isPresent()) {
             stack(shape, bare.get(), line);
@@ -89,7 +89,7 @@ final class StatementWriter {
             conditions("having", grouping.having(), line, qualified);
         });
         List<SqlFragment> order = block.order().stream()
-                .map(one -> new OrderSql(context).term(one, said(block, one)))
+                .map(one -> new OrderSql(context).term(one, orderTerm(block, one)))
                 .toList();
         list("order by ", order, line, qualified);
         block.limit().ifPresent(limit -> {
@@ -99,7 +99,7 @@ final class StatementWriter {
     }
 
     /** What is ordered by its name in the SELECT list, where it has one and is more than a column. */
-    private SqlFragment said(SelectBlock block, SelectBlock.Ordering one) {
+    private SqlFragment orderTerm(SelectBlock block, SelectBlock.Ordering one) {
         Optional<SelectBlock.Out> out =
                 block.out(one.by()).filter(found -> found.value().isAs(one.value()));
         return out.isEmpty() || isPlain(out.get())
@@ -108,7 +108,7 @@ final class StatementWriter {
     }
 
     /** The block with only what is asked of it. */
-    private SelectBlock asked(Shape shape, SelectBlock block) {
+    private SelectBlock asked(NeededColumns shape, SelectBlock block) {
         if (shape.all() || block.distinct()) {
             return block;
         }
@@ -168,7 +168,7 @@ final class StatementWriter {
         int skipped = block.open() ? block.inStar().size() : starred(block);
         boolean star = block.open() || skipped > 0;
         if (star) {
-            SelectBlock.From first = block.from().get(0);
+            SelectBlock.FromItem first = block.from().get(0);
             words(block.from().size() == 1 ? "*" : first.alias() + ".*");
         }
         for (int i = skipped; i < outs.size(); i++) {
@@ -190,7 +190,7 @@ final class StatementWriter {
             return 0;
         }
         List<SelectBlock.Out> outs = block.outs();
-        SelectBlock.From first = block.from().get(0);
+        SelectBlock.FromItem first = block.from().get(0);
         List<String> all = names(first.item());
         boolean same = !all.isEmpty() && outs.size() >= all.size();
         for (int i = 0; same && i < all.size(); i++) {
@@ -205,7 +205,7 @@ final class StatementWriter {
     }
 
     private static List<String> names(SelectBlock.Item item) {
-        if (item instanceof SelectBlock.Written written) {
+        if (item instanceof SelectBlock.TableItem written) {
             return written.columns().orElse(List.of()).stream()
                     .map(KnownColumn::name)
                     .toList();
@@ -224,7 +224,7 @@ final class StatementWriter {
     }
 
     private void from(SelectBlock block, String line, boolean qualified) {
-        for (SelectBlock.From one : block.from()) {
+        for (SelectBlock.FromItem one : block.from()) {
             words(line
                     + one.join()
                             .map(join -> join.kept() ? "left join " : "join ")
@@ -237,10 +237,10 @@ final class StatementWriter {
         }
     }
 
-    private void item(SelectBlock block, SelectBlock.From one, String line, boolean qualified) {
+    private void item(SelectBlock block, SelectBlock.FromItem one, String line, boolean qualified) {
         boolean inOneLine = line.equals(" ");
         String deeper = inOneLine ? line : line + "  ";
-        if (one.item() instanceof SelectBlock.Written written) {
+        if (one.item() instanceof SelectBlock.TableItem written) {
             words(written.text(), written.origin());
             words(qualified ? " " + one.alias() : "");
             return;
@@ -249,30 +249,30 @@ final class StatementWriter {
             words(table.name() + (qualified ? " " + one.alias() : ""));
             return;
         }
-        if (one.item() instanceof SelectBlock.Called called) {
+        if (one.item() instanceof SelectBlock.FunctionItem called) {
             sql(called.call(), true);
             words(" " + one.alias());
             return;
         }
         one.join().filter(SelectBlock.Join::lateral).ifPresent(join -> words("lateral "));
         words(inOneLine ? "(" : "(" + deeper);
-        Shape shape = needed(block, one);
+        NeededColumns shape = needed(block, one);
         if (one.item() instanceof SelectBlock.Nested nested) {
             block(shape, nested.block(), deeper, false);
         } else if (one.item() instanceof SelectBlock.Union union) {
             stack(shape, union, deeper);
         } else {
-            sql(((SelectBlock.Asked) one.item()).query(), true);
+            sql(((SelectBlock.SubqueryItem) one.item()).query(), true);
         }
         words(inOneLine ? ") " : line + ") ");
         words(one.alias());
     }
 
     /** What of a thing is used in a block. */
-    private static Shape needed(SelectBlock block, SelectBlock.From one) {
+    private static NeededColumns needed(SelectBlock block, SelectBlock.FromItem one) {
         boolean first = block.from().get(0).equals(one);
         if (first && block.open()) {
-            return Shape.ALL;
+            return NeededColumns.ALL;
         }
         Set<String> names = new LinkedHashSet<>();
         block.refs(ref -> {
@@ -281,11 +281,12 @@ final class StatementWriter {
             }
         });
         List<String> all = names(one.item());
-        return !all.isEmpty() && names.containsAll(all) ? Shape.ALL : new Shape(false, names);
+        return !all.isEmpty() && names.containsAll(all) ? NeededColumns.ALL : new NeededColumns(false, names);
     }
 
-    private void stack(Shape asked, SelectBlock.Union union, String line) {
-        Shape shape = asked.all() ? asked : new Shape(false, UnionBlocks.withTotals(asked.names(), union));
+    private void stack(NeededColumns asked, SelectBlock.Union union, String line) {
+        NeededColumns shape =
+                asked.all() ? asked : new NeededColumns(false, UnionBlocks.withTotals(asked.names(), union));
         union.declared().ifPresent(declared -> declaration(declared, union.blocks(), line));
         boolean first = true;
         for (SelectBlock block : union.blocks()) {
@@ -297,14 +298,15 @@ final class StatementWriter {
     }
 
     private void declaration(SelectBlock.CommonTable table, List<SelectBlock> blocks, String line) {
-        List<Shape> needed = blocks.stream()
+        List<NeededColumns> needed = blocks.stream()
                 .flatMap(block -> block.from().stream()
                         .filter(one -> one.item().equals(table))
                         .map(one -> needed(block, one)))
                 .toList();
         Set<String> names = new LinkedHashSet<>();
         needed.forEach(one -> names.addAll(one.names()));
-        Shape shape = new Shape(needed.stream().anyMatch(Shape::all) || names.containsAll(names(table)), names);
+        NeededColumns shape = new NeededColumns(
+                needed.stream().anyMatch(NeededColumns::all) || names.containsAll(names(table)), names);
         boolean inOneLine = line.equals(" ");
         words("with " + table.name() + " as (" + (inOneLine ? "" : line + "  "));
         block(shape, table.rows(), inOneLine ? line : line + "  ", false);
@@ -333,7 +335,7 @@ final class StatementWriter {
             } else if (piece instanceof SqlFragment.Ref ref) {
                 words((qualified ? ref.alias() + "." : "") + name(ref.column()), ref.origin());
             } else {
-                block(Shape.ALL, ((SqlFragment.Within) piece).block(), " ", true);
+                block(NeededColumns.ALL, ((SqlFragment.Within) piece).block(), " ", true);
             }
         }
     }

@@ -83,6 +83,6 @@ final class StepQueryResolver implements QueryResolver {
         String bare = text.strip().replaceFirst(";\\s*$", "");
         SqlFragment sql = ParameterizedQuery.filledIn(bare, context).and("\n", context.origin());
         String alias = context.alias(query.id(), context.reserved());
-        return SelectBlock.of(new SelectBlock.Asked(sql), alias, Optional.empty(), context.origin());
+        return SelectBlock.of(new SelectBlock.SubqueryItem(sql), alias, Optional.empty(), context.origin());
     }
 }

@@ -34,7 +34,8 @@ import plainsieve.core.value.TextLocation;
  * @param made nothing while something is wrong
  * @param order what the rows are sorted by at last, as far as it is columns that there are
  */
-public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<Sorted> order, List<Problem> problems) {
+public record StepsAnalysis(
+        List<AnalyzedStep> steps, Optional<CompiledSteps> made, List<SortColumn> order, List<Problem> problems) {
     /**
      * A step.
      *
@@ -45,7 +46,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
      * @param fresh those of them that the step brought
      * @param problem what is wrong with it; its place is in the whole text
      */
-    public record One(
+    public record AnalyzedStep(
             int line,
             boolean on,
             String written,
@@ -56,7 +57,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
             Optional<Step> step) {}
 
     /** A column that rows are sorted by. */
-    public record Sorted(String column, boolean largestFirst) {}
+    public record SortColumn(String column, boolean largestFirst) {}
 
     private static final int MOST_STEPS = 500;
 
@@ -96,7 +97,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
     }
 
     /** Problems of the statement as problems of the steps. */
-    public List<Problem> placed(String text, List<Problem> ofStatement) {
+    public List<Problem> locate(String text, List<Problem> ofStatement) {
         return ofStatement.stream()
                 .map(problem -> new Problem(
                         problem.kind(),
@@ -120,7 +121,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
         private final String text;
         private final Dialect dialect;
         private final SchemaContext schema;
-        private final List<One> steps = new ArrayList<>();
+        private final List<AnalyzedStep> steps = new ArrayList<>();
         private final List<Problem> problems = new ArrayList<>();
         private Optional<SelectBlock> block = Optional.empty();
         private CompileContext last;
@@ -148,7 +149,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
             }
             if (block.isEmpty() && problems.isEmpty()) {
                 problems.add(Problem.of("no-steps", "There is no step yet.", "Begin with “rows of” and a table.")
-                        .at(TextLocation.in(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
+                        .at(TextLocation.of(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
             }
             if (problems.isEmpty() && !block.orElseThrow().keepsStar()) {
                 problems.add(Problem.of(
@@ -162,15 +163,15 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
             return new StepsAnalysis(steps, made, block.map(Reader::order).orElse(List.of()), problems);
         }
 
-        private static List<Sorted> order(SelectBlock block) {
-            List<Sorted> order = new ArrayList<>();
+        private static List<SortColumn> order(SelectBlock block) {
+            List<SortColumn> order = new ArrayList<>();
             for (SelectBlock.Ordering one : block.order()) {
                 Optional<SelectBlock.Out> out =
                         block.out(one.by()).filter(found -> found.value().isAs(one.value()));
                 if (out.isEmpty()) {
                     break;
                 }
-                order.add(new Sorted(out.get().name(), one.largestFirst()));
+                order.add(new SortColumn(out.get().name(), one.largestFirst()));
             }
             return order;
         }
@@ -226,7 +227,7 @@ public record StepsAnalysis(List<One> steps, Optional<CompiledSteps> made, List<
         }
 
         private void add(StepLines.Line line, Optional<ParsedStep> read, Set<String> fresh, Optional<Problem> problem) {
-            steps.add(new One(
+            steps.add(new AnalyzedStep(
                     line.number(),
                     line.on(),
                     read.map(ParsedStep::written).orElse(line.text()),

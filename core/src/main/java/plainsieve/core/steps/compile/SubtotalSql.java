@@ -81,7 +81,7 @@ final class SubtotalSql {
      */
     private Optional<SelectBlock.CommonTable> declared(SelectBlock rows) {
         boolean isTable = rows.from().size() == 1
-                && rows.from().get(0).item() instanceof SelectBlock.Written
+                && rows.from().get(0).item() instanceof SelectBlock.TableItem
                 && rows.where().isEmpty()
                 && rows.limit().isEmpty()
                 && !rows.distinct()

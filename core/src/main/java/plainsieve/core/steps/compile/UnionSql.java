@@ -63,21 +63,21 @@ final class UnionSql {
                 .filter(union -> union.declared().isEmpty()
                         && union.blocks().stream().noneMatch(one -> one.from().isEmpty()))
                 .map(SelectBlock.Union::blocks)
-                .orElseGet(() -> List.of(within(unordered)));
+                .orElseGet(() -> List.of(nested(unordered)));
     }
 
     /*
      * An order and a limit of one part would be taken for those of all of them; of different rows no column can be left out,
      * while all parts have to have the same ones.
      */
-    private SelectBlock within(SelectBlock block) {
+    private SelectBlock nested(SelectBlock block) {
         return block.limit().isPresent() || block.distinct()
                 ? context.wrapped(block).ordered(List.of())
                 : block;
     }
 
     private SelectBlock filled(SelectBlock block, List<KnownColumn> columns) {
-        SelectBlock plain = within(block);
+        SelectBlock plain = nested(block);
         List<SelectBlock.Out> outs = new ArrayList<>();
         for (KnownColumn column : columns) {
             Optional<SelectBlock.Out> out = plain.out(column.name());

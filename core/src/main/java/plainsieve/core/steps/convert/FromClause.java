@@ -117,7 +117,7 @@ final class FromClause {
         List<StepCondition> each = on instanceof StepCondition.And and ? and.all() : List.of(on);
         List<String> names = new ArrayList<>();
         for (StepCondition one : each) {
-            Optional<String> name = one instanceof StepCondition.Test test && test.verb() == ComparisonOperator.IS
+            Optional<String> name = one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.IS
                     ? same(test)
                     : Optional.empty();
             if (name.isEmpty()) {
@@ -128,7 +128,7 @@ final class FromClause {
         return names;
     }
 
-    private static Optional<String> same(StepCondition.Test test) {
+    private static Optional<String> same(StepCondition.Comparison test) {
         boolean columns = test.left() instanceof StepExpression.Column left
                 && test.others().get(0) instanceof StepExpression.Column right
                 && left.name().equals(right.name())

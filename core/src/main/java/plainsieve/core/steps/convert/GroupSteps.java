@@ -99,17 +99,17 @@ final class GroupSteps {
         if (name != null) {
             return new StepExpression.Column(name, false, SqlTables.NOWHERE);
         }
-        if (value instanceof StepExpression.Calculated calculated) {
-            return new StepExpression.Calculated(
+        if (value instanceof StepExpression.BinaryOperation calculated) {
+            return new StepExpression.BinaryOperation(
                     calculated.sign(), mapped(calculated.left()), mapped(calculated.right()));
         } else if (value instanceof StepExpression.Call call) {
             return new StepExpression.Call(
                     call.function(), call.arguments().stream().map(this::mapped).toList(), call.at());
-        } else if (value instanceof StepExpression.Depending depending) {
+        } else if (value instanceof StepExpression.Conditional depending) {
             List<StepExpression.Branch> branches = depending.branches().stream()
                     .map(branch -> new StepExpression.Branch(mapped(branch.when()), mapped(branch.then())))
                     .toList();
-            return new StepExpression.Depending(branches, mapped(depending.otherwise()), depending.at());
+            return new StepExpression.Conditional(branches, mapped(depending.otherwise()), depending.at());
         } else if (value instanceof StepExpression.Column) {
             throw reader.words().refused("A column that is not grouped by has no one value in a group.");
         }
@@ -124,8 +124,8 @@ final class GroupSteps {
         } else if (condition instanceof StepCondition.Not not) {
             return new StepCondition.Not(mapped(not.condition()));
         }
-        StepCondition.Test test = (StepCondition.Test) condition;
-        return new StepCondition.Test(
+        StepCondition.Comparison test = (StepCondition.Comparison) condition;
+        return new StepCondition.Comparison(
                 mapped(test.left()),
                 test.verb(),
                 test.others().stream().map(this::mapped).toList(),

@@ -116,7 +116,7 @@ final class SelectReader {
                 for (String name : names) {
                     items.add(new SimpleSelect.Item(
                             name.isEmpty()
-                                    ? new StepExpression.Nothing(SqlTables.NOWHERE)
+                                    ? new StepExpression.NullValue(SqlTables.NOWHERE)
                                     : tables.column(table.alias(), name, -1),
                             name));
                 }
@@ -143,7 +143,7 @@ final class SelectReader {
     }
 
     private StepExpression refused(StepExpression value) {
-        if (value instanceof StepExpression.Moved) {
+        if (value instanceof StepExpression.TimeOffset) {
             throw words.refused("Steps may give another type to what is moved in time.");
         }
         return value;

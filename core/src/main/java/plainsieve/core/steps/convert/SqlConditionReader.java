@@ -104,7 +104,7 @@ final class SqlConditionReader {
                 .orElseThrow(words::notHere);
         words.take();
         StepExpression right = expressions.read();
-        if (right instanceof StepExpression.Moved dayAfter
+        if (right instanceof StepExpression.TimeOffset dayAfter
                 && (comparisonOperator == ComparisonOperator.IS_BELOW
                         || comparisonOperator == ComparisonOperator.IS_AT_LEAST)) {
             return test(
@@ -123,7 +123,7 @@ final class SqlConditionReader {
 
     /** Nothing is compared with nothing in SQL, while steps ask whether there is a value. */
     private StepExpression refusedNothing(StepExpression value) {
-        if (value instanceof StepExpression.Nothing) {
+        if (value instanceof StepExpression.NullValue) {
             throw words.refused("A comparison with NULL is never true.");
         }
         return value;
@@ -144,7 +144,7 @@ final class SqlConditionReader {
         if (!words.is(TokenKind.STRING)) {
             throw words.refused("Steps ask for a text at the beginning, at the end, or anywhere.");
         }
-        StepExpression.Fixed pattern = (StepExpression.Fixed) expressions.read();
+        StepExpression.Literal pattern = (StepExpression.Literal) expressions.read();
         String text = pattern.value().written();
         boolean before = text.startsWith("%");
         boolean after = text.endsWith("%") && text.length() > 1;
@@ -156,7 +156,7 @@ final class SqlConditionReader {
         ComparisonOperator comparisonOperator = before && after
                 ? ComparisonOperator.CONTAINS
                 : before ? ComparisonOperator.ENDS : ComparisonOperator.STARTS;
-        StepExpression sought = new StepExpression.Fixed(new Value.Text(bare), SqlTables.NOWHERE);
+        StepExpression sought = new StepExpression.Literal(new Value.Text(bare), SqlTables.NOWHERE);
         if (not && comparisonOperator == ComparisonOperator.CONTAINS) {
             return test(left, ComparisonOperator.CONTAINS_NOT, List.of(sought));
         }
@@ -166,9 +166,10 @@ final class SqlConditionReader {
 
     private StepCondition test(
             StepExpression left, ComparisonOperator comparisonOperator, List<StepExpression> others) {
-        if (left instanceof StepExpression.Moved || others.stream().anyMatch(StepExpression.Moved.class::isInstance)) {
+        if (left instanceof StepExpression.TimeOffset
+                || others.stream().anyMatch(StepExpression.TimeOffset.class::isInstance)) {
             throw words.refused("Steps may give another type to what is moved in time.");
         }
-        return new StepCondition.Test(left, comparisonOperator, others, SqlTables.NOWHERE);
+        return new StepCondition.Comparison(left, comparisonOperator, others, SqlTables.NOWHERE);
     }
 }

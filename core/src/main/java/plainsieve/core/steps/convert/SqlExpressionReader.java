@@ -64,11 +64,11 @@ final class SqlExpressionReader {
             if (words.takesSymbol("+")) {
                 left = words.isWord("interval")
                         ? dayAfter(left)
-                        : new StepExpression.Calculated(Sign.PLUS, left, product());
+                        : new StepExpression.BinaryOperation(Sign.PLUS, left, product());
             } else if (words.takesSymbol("-")) {
-                left = new StepExpression.Calculated(Sign.MINUS, left, product());
+                left = new StepExpression.BinaryOperation(Sign.MINUS, left, product());
             } else if (joinsTexts && words.takesSymbol("||")) {
-                left = new StepExpression.Calculated(Sign.JOINED, left, product());
+                left = new StepExpression.BinaryOperation(Sign.JOINED, left, product());
             } else {
                 return left;
             }
@@ -87,14 +87,14 @@ final class SqlExpressionReader {
     }
 
     private static StepExpression dayAfterOf(StepExpression day) {
-        return new StepExpression.Moved(
-                day, false, new StepExpression.Fixed(new Value.Whole(1), NOWHERE), TimeUnit.DAY, NOWHERE);
+        return new StepExpression.TimeOffset(
+                day, false, new StepExpression.Literal(new Value.Whole(1), NOWHERE), TimeUnit.DAY, NOWHERE);
     }
 
     private StepExpression product() {
         StepExpression left = single();
         while (words.takesSymbol("*")) {
-            left = new StepExpression.Calculated(Sign.TIMES, left, single());
+            left = new StepExpression.BinaryOperation(Sign.TIMES, left, single());
         }
         if (words.isSymbol(0, "/") || words.isSymbol(0, "%")) {
             throw words.refused("Steps divide with a fraction always, and give nothing by nought.");
@@ -109,7 +109,7 @@ final class SqlExpressionReader {
             return within;
         }
         if (words.is(TokenKind.PARAMETER)) {
-            return new StepExpression.Chosen(words.parameter(), NOWHERE);
+            return new StepExpression.ParameterValue(words.parameter(), NOWHERE);
         }
         if (words.is(TokenKind.NUMBER)) {
             return number("");
@@ -119,7 +119,7 @@ final class SqlExpressionReader {
             return number("-");
         }
         if (words.is(TokenKind.STRING)) {
-            return new StepExpression.Fixed(new Value.Text(text()), NOWHERE);
+            return new StepExpression.Literal(new Value.Text(text()), NOWHERE);
         }
         return named();
     }
@@ -133,7 +133,7 @@ final class SqlExpressionReader {
             throw words.refused("Steps write numbers plainly.");
         }
         Type type = written.contains(".") ? Type.DECIMAL : Type.INTEGER;
-        return new StepExpression.Fixed(ValueReader.read(type, sign + written), NOWHERE);
+        return new StepExpression.Literal(ValueReader.read(type, sign + written), NOWHERE);
     }
 
     /** A text between its quotes. */
@@ -147,9 +147,9 @@ final class SqlExpressionReader {
 
     private StepExpression named() {
         if (words.takes("null")) {
-            return new StepExpression.Nothing(NOWHERE);
+            return new StepExpression.NullValue(NOWHERE);
         } else if (words.isWord("true") || words.isWord("false")) {
-            return new StepExpression.Fixed(new Value.Truth(words.take().equalsIgnoreCase("true")), NOWHERE);
+            return new StepExpression.Literal(new Value.Truth(words.take().equalsIgnoreCase("true")), NOWHERE);
         } else if (words.takes("current_date")) {
             words.takesBracket('(');
             words.takesBracket(')');
@@ -175,7 +175,7 @@ final class SqlExpressionReader {
 
     private StepExpression fixed(Type type) {
         try {
-            return new StepExpression.Fixed(ValueReader.read(type, text().replace(' ', 'T')), NOWHERE);
+            return new StepExpression.Literal(ValueReader.read(type, text().replace(' ', 'T')), NOWHERE);
         } catch (ProblemException e) {
             throw words.refused("Steps write days as 2026-03-31.");
         }
@@ -232,11 +232,11 @@ final class SqlExpressionReader {
             words.must("then");
             branches.add(new StepExpression.Branch(when, read()));
         }
-        StepExpression otherwise = words.takes("else") ? read() : new StepExpression.Nothing(NOWHERE);
+        StepExpression otherwise = words.takes("else") ? read() : new StepExpression.NullValue(NOWHERE);
         words.must("end");
         if (branches.isEmpty()) {
             throw words.refused("Steps ask a whole condition in each “if”.");
         }
-        return new StepExpression.Depending(branches, otherwise, NOWHERE);
+        return new StepExpression.Conditional(branches, otherwise, NOWHERE);
     }
 }

@@ -71,7 +71,7 @@ final class SqlFigures {
         within = true;
         StepExpression of = expressions.read();
         within = false;
-        boolean ofRows = function == Measure.Function.COUNT && !different && of instanceof StepExpression.Fixed;
+        boolean ofRows = function == Measure.Function.COUNT && !different && of instanceof StepExpression.Literal;
         return new Figure(
                 different ? Measure.Function.COUNT_DISTINCT : function, ofRows ? Optional.empty() : Optional.of(of));
     }

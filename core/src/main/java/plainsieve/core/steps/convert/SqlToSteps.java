@@ -56,7 +56,7 @@ public final class SqlToSteps {
                 .map(columns -> columns.stream().map(KnownColumn::name).toList());
     }
 
-    private static StepsAnalysis.One last(StepsAnalysis analysis) {
+    private static StepsAnalysis.AnalyzedStep last(StepsAnalysis analysis) {
         return analysis.steps().get(analysis.steps().size() - 1);
     }
 

@@ -16,19 +16,20 @@ final class StepText {
     static String of(StepExpression expression) {
         if (expression instanceof StepExpression.Column column) {
             return (column.theirs() ? "their " : "") + StepQuoting.name(column.name());
-        } else if (expression instanceof StepExpression.Fixed fixed) {
+        } else if (expression instanceof StepExpression.Literal fixed) {
             return fixed(fixed.value());
-        } else if (expression instanceof StepExpression.Chosen chosen) {
+        } else if (expression instanceof StepExpression.ParameterValue chosen) {
             return ":" + chosen.parameter();
         } else if (expression instanceof StepExpression.Today) {
             return "today";
-        } else if (expression instanceof StepExpression.Nothing) {
+        } else if (expression instanceof StepExpression.NullValue) {
             return "nothing";
-        } else if (expression instanceof StepExpression.Calculated calculated) {
-            return within(calculated.left()) + " " + calculated.sign().written() + " " + within(calculated.right());
+        } else if (expression instanceof StepExpression.BinaryOperation calculated) {
+            return parenthesized(calculated.left()) + " " + calculated.sign().written() + " "
+                    + parenthesized(calculated.right());
         } else if (expression instanceof StepExpression.Call call) {
             return call(call);
-        } else if (expression instanceof StepExpression.Depending depending) {
+        } else if (expression instanceof StepExpression.Conditional depending) {
             return depending(depending);
         }
         throw new IllegalStateException("nothing that SQL is read as");
@@ -43,10 +44,10 @@ final class StepText {
     }
 
     /** As a part of something else. */
-    private static String within(StepExpression expression) {
-        boolean loose = expression instanceof StepExpression.Calculated
-                || expression instanceof StepExpression.Depending
-                || expression instanceof StepExpression.Fixed fixed
+    private static String parenthesized(StepExpression expression) {
+        boolean loose = expression instanceof StepExpression.BinaryOperation
+                || expression instanceof StepExpression.Conditional
+                || expression instanceof StepExpression.Literal fixed
                         && fixed.value().written().startsWith("-");
         return loose ? "(" + of(expression) + ")" : of(expression);
     }
@@ -56,16 +57,16 @@ final class StepText {
             return "first value of ("
                     + call.arguments().stream().map(StepText::of).collect(Collectors.joining(", ")) + ")";
         }
-        return call.function().words() + " of " + within(call.arguments().get(0));
+        return call.function().words() + " of " + parenthesized(call.arguments().get(0));
     }
 
-    private static String depending(StepExpression.Depending depending) {
+    private static String depending(StepExpression.Conditional depending) {
         String branches = depending.branches().stream()
-                .map(branch -> "if " + of(branch.when()) + " then " + within(branch.then()))
+                .map(branch -> "if " + of(branch.when()) + " then " + parenthesized(branch.then()))
                 .collect(Collectors.joining(" else "));
-        return depending.otherwise() instanceof StepExpression.Nothing
+        return depending.otherwise() instanceof StepExpression.NullValue
                 ? branches
-                : branches + " else " + within(depending.otherwise());
+                : branches + " else " + parenthesized(depending.otherwise());
     }
 
     static String of(StepCondition condition) {
@@ -78,18 +79,18 @@ final class StepText {
         } else if (condition instanceof StepCondition.Not not) {
             return "not (" + of(not.condition()) + ")";
         }
-        return test((StepCondition.Test) condition);
+        return test((StepCondition.Comparison) condition);
     }
 
     private static String bracketed(StepCondition condition, boolean needed) {
         return needed ? "(" + of(condition) + ")" : of(condition);
     }
 
-    private static String test(StepCondition.Test test) {
+    private static String test(StepCondition.Comparison test) {
         List<String> others = test.others().stream()
-                .map(other -> other instanceof StepExpression.Fixed ? of(other) : within(other))
+                .map(other -> other instanceof StepExpression.Literal ? of(other) : parenthesized(other))
                 .toList();
-        String lead = within(test.left()) + " " + test.verb().words();
+        String lead = parenthesized(test.left()) + " " + test.verb().words();
         return switch (test.verb().wants()) {
             case NOTHING -> lead;
             case TWO -> lead + " " + others.get(0) + " " + test.verb().between() + " " + others.get(1);

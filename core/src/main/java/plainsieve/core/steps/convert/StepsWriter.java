@@ -112,12 +112,12 @@ final class StepsWriter {
             inner.add(column.name());
             return;
         }
-        String name = made(item.name());
+        String name = newColumn(item.name());
         lines.add("new column " + StepQuoting.name(name) + ": " + StepText.of(value));
         inner.add(name);
     }
 
-    private String made(String wanted) {
+    private String newColumn(String wanted) {
         String name = wanted;
         for (int i = 2; !isFree(name); i++) {
             name = wanted + "_" + i;

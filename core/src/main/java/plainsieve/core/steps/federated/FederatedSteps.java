@@ -87,7 +87,7 @@ public final class FederatedSteps {
         }
     }
 
-    private static List<StepReferences.Taken> taken(StepLines.Line line) {
+    private static List<StepReferences.QueryReference> taken(StepLines.Line line) {
         return StepReferences.queries(StepLines.HEADER + "\n" + line.text());
     }
 
@@ -99,17 +99,17 @@ public final class FederatedSteps {
         LocalSchemaContext localSchemaContext =
                 new LocalSchemaContext(dialect, schema, atSource.map(StepsAnalysis::columns));
         StepsAnalysis here =
-                StepsAnalysis.of(behind(own, atSource, localSchemaContext), Dialects.HERE, localSchemaContext);
+                StepsAnalysis.of(stepsAfter(own, atSource, localSchemaContext), Dialects.HERE, localSchemaContext);
         List<Problem> problems = new ArrayList<>(called());
         atSource.ifPresent(analysis -> problems.addAll(analysis.problems()));
         // What is wrong at the source would be told again of all that stands on it.
         if (problems.isEmpty()) {
-            problems.addAll(placed(here.problems()));
+            problems.addAll(locate(here.problems()));
         }
         Optional<CompiledSteps> made = Optional.empty();
         if (problems.isEmpty()) {
             try {
-                made = Optional.of(made(before, atSource, here, localSchemaContext));
+                made = Optional.of(compile(before, atSource, here, localSchemaContext));
             } catch (ProblemException e) {
                 problems.addAll(e.problems());
             }
@@ -118,13 +118,13 @@ public final class FederatedSteps {
     }
 
     /** The steps that are done here, each in its own line; in front of them those rows that the source gives, in their order. */
-    private String behind(
+    private String stepsAfter(
             List<StepLines.Line> own, Optional<StepsAnalysis> atSource, LocalSchemaContext localSchemaContext) {
         List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
         if (atSource.isPresent()) {
             lines.subList(1, first.number()).replaceAll(line -> "");
             lines.set(own.get(0).number(), "rows of " + name(localSchemaContext.rowsName()));
-            List<StepsAnalysis.Sorted> order = atSource.get().order();
+            List<StepsAnalysis.SortColumn> order = atSource.get().order();
             if (!order.isEmpty()) {
                 lines.set(
                         own.get(own.size() - 1).number(),
@@ -156,7 +156,7 @@ public final class FederatedSteps {
     }
 
     /** Its lines are those of the whole text, at the same number. */
-    private List<Problem> placed(List<Problem> ofHere) {
+    private List<Problem> locate(List<Problem> ofHere) {
         LineIndex lineIndex = LineIndex.of(text);
         return ofHere.stream()
                 .map(problem -> problem.place().isEmpty()
@@ -169,7 +169,7 @@ public final class FederatedSteps {
                 .toList();
     }
 
-    private CompiledSteps made(
+    private CompiledSteps compile(
             String before,
             Optional<StepsAnalysis> atSource,
             StepsAnalysis here,
@@ -195,10 +195,10 @@ public final class FederatedSteps {
     }
 
     /** Each as it was read where it is done. */
-    private List<StepsAnalysis.One> steps(
+    private List<StepsAnalysis.AnalyzedStep> steps(
             List<StepLines.Line> own, Optional<StepsAnalysis> atSource, StepsAnalysis here) {
-        List<StepsAnalysis.One> steps = new ArrayList<>();
-        Collection<StepsAnalysis.One> before =
+        List<StepsAnalysis.AnalyzedStep> steps = new ArrayList<>();
+        Collection<StepsAnalysis.AnalyzedStep> before =
                 atSource.map(StepsAnalysis::steps).orElse(List.of());
         steps.addAll(before);
         here.steps().stream()

@@ -30,26 +30,26 @@ final class PartTexts {
     private final SchemaContext schema;
     private final LocalSchemaContext here;
     private final UsedColumns used;
-    private final SourcePart.Place own;
+    private final SourcePart.Location own;
 
     /** @param sql what is asked here */
     PartTexts(Dialect dialect, SchemaContext schema, LocalSchemaContext here, String sql) {
         this.dialect = dialect;
         this.schema = schema;
         this.here = here;
-        this.own = new SourcePart.Place(schema.source(), dialect);
+        this.own = new SourcePart.Location(schema.source(), dialect);
         this.used = new UsedColumns(ParsedQuery.parse(sql, Dialects.HERE));
     }
 
     /** A side before it is known whose values it may be sent. */
-    private record Asked(String name, SourcePart.Place place, List<KnownColumn> columns, String text) {}
+    private record PartRequest(String name, SourcePart.Location place, List<KnownColumn> columns, String text) {}
 
     /** What each is asked for, in the order in which it first stands in the SQL. @param soFar the SQL of the steps in front */
     List<SourcePart> all(Optional<String> soFar) {
-        Map<String, Asked> asked = new LinkedHashMap<>();
+        Map<String, PartRequest> asked = new LinkedHashMap<>();
         for (UsedColumns.Table table : used.tables()) {
-            Asked one = asked(table, soFar);
-            Asked other = asked.putIfAbsent(one.name().toLowerCase(Locale.ROOT), one);
+            PartRequest one = asked(table, soFar);
+            PartRequest other = asked.putIfAbsent(one.name().toLowerCase(Locale.ROOT), one);
             if (other != null && !other.equals(one)) {
                 throw new ProblemException(Problem.of(
                         "same-name",
@@ -81,12 +81,12 @@ final class PartTexts {
         return types;
     }
 
-    private Asked asked(UsedColumns.Table table, Optional<String> soFar) {
+    private PartRequest asked(UsedColumns.Table table, Optional<String> soFar) {
         List<KnownColumn> columns = here.columns(table.schema(), table.name()).orElse(List.of());
         List<KnownColumn> needed = used.of(table, columns);
         boolean unqualified = table.schema().isEmpty();
         if (unqualified && soFar.isPresent() && table.name().equals(here.rowsName())) {
-            return new Asked(table.name(), own, needed, soFar.get());
+            return new PartRequest(table.name(), own, needed, soFar.get());
         }
         Optional<String> query = unqualified ? here.queryCalled(table.name()) : Optional.empty();
         if (query.isPresent()) {
@@ -96,27 +96,27 @@ final class PartTexts {
         for (KnownColumn column : needed.size() < columns.size() ? needed : List.<KnownColumn>of()) {
             select = select.select(dialect.quoteName(column.name()));
         }
-        return new Asked(table.name(), own, needed, select.text());
+        return new PartRequest(table.name(), own, needed, select.text());
     }
 
-    private Asked ofQuery(String name, String id, List<KnownColumn> columns, List<KnownColumn> needed) {
+    private PartRequest ofQuery(String name, String id, List<KnownColumn> columns, List<KnownColumn> needed) {
         String steps = rowsOf(id) + (needed.size() < columns.size() ? "\n" + columns(needed) : "");
         Optional<RemoteQuery> elsewhere = schema.elsewhere(id);
         if (elsewhere.isEmpty()) {
             String sql = read(id, StepsAnalysis.of(steps, dialect, schema));
-            return new Asked(name, own, needed, sql);
+            return new PartRequest(name, own, needed, sql);
         }
         RemoteQuery other = elsewhere.get();
-        SourcePart.Place place = new SourcePart.Place(other.source(), other.dialect());
+        SourcePart.Location place = new SourcePart.Location(other.source(), other.dialect());
         boolean whole = RequestText.isRequest(other.text()) || FederatedSteps.isOne(other.text(), other.around());
         if (!whole) {
             String sql = read(id, StepsAnalysis.of(steps, other.dialect(), other.around()));
-            return new Asked(name, place, needed, sql);
+            return new PartRequest(name, place, needed, sql);
         }
         String text = StepLines.isSteps(other.text())
                 ? read(id, FederatedSteps.of(other.text(), other.dialect(), other.around()))
                 : other.text();
-        return new Asked(name, place, columns, text);
+        return new PartRequest(name, place, columns, text);
     }
 
     private static String read(String id, StepsAnalysis analysis) {

@@ -15,8 +15,8 @@ public sealed interface RowSource {
     }
 
     /** What a function of the database gives. */
-    record Called(String schema, String name, List<StepExpression> arguments, LineSpan at) implements RowSource {
-        public Called {
+    record FunctionCall(String schema, String name, List<StepExpression> arguments, LineSpan at) implements RowSource {
+        public FunctionCall {
             arguments = List.copyOf(arguments);
         }
     }
@@ -36,8 +36,8 @@ public sealed interface RowSource {
     record Argument(String parameter, StepExpression value, LineSpan at) {}
 
     /** Rows typed by hand. @param rows each as long as there are columns */
-    record Typed(List<String> columns, List<List<StepExpression>> rows, LineSpan at) implements RowSource {
-        public Typed {
+    record TypedTable(List<String> columns, List<List<StepExpression>> rows, LineSpan at) implements RowSource {
+        public TypedTable {
             columns = List.copyOf(columns);
             rows = rows.stream().map(List::copyOf).toList();
         }

@@ -19,9 +19,9 @@ public sealed interface StepCondition {
     record Not(StepCondition condition) implements StepCondition {}
 
     /** One comparison. @param others what it is compared with: none, one, two or several, as the verb wants */
-    record Test(StepExpression left, ComparisonOperator verb, List<StepExpression> others, LineSpan at)
+    record Comparison(StepExpression left, ComparisonOperator verb, List<StepExpression> others, LineSpan at)
             implements StepCondition {
-        public Test {
+        public Comparison {
             others = List.copyOf(others);
         }
     }

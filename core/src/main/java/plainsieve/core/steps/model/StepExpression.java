@@ -13,19 +13,19 @@ public sealed interface StepExpression {
     record Column(String name, boolean theirs, LineSpan at) implements StepExpression {}
 
     /** A fixed value. */
-    record Fixed(Value value, LineSpan at) implements StepExpression {}
+    record Literal(Value value, LineSpan at) implements StepExpression {}
 
     /** What is chosen for a parameter. */
-    record Chosen(String parameter, LineSpan at) implements StepExpression {}
+    record ParameterValue(String parameter, LineSpan at) implements StepExpression {}
 
     /** The day on which the query runs, by the clock of the database. */
     record Today(LineSpan at) implements StepExpression {}
 
     /** No value. */
-    record Nothing(LineSpan at) implements StepExpression {}
+    record NullValue(LineSpan at) implements StepExpression {}
 
     /** {@code a + b}, {@code a & b}. */
-    record Calculated(Sign sign, StepExpression left, StepExpression right) implements StepExpression {
+    record BinaryOperation(Sign sign, StepExpression left, StepExpression right) implements StepExpression {
         @Override
         public LineSpan at() {
             return left.at().to(right.at());
@@ -54,14 +54,15 @@ public sealed interface StepExpression {
     }
 
     /** {@code departed_at - 7 days}. @param back whether it goes towards the past */
-    record Moved(StepExpression from, boolean back, StepExpression amount, TimeUnit unit, LineSpan at)
+    record TimeOffset(StepExpression from, boolean back, StepExpression amount, TimeUnit unit, LineSpan at)
             implements StepExpression {}
 
     /** {@code start of month of departed_at}. @param last whether its last day is meant */
-    record Stretch(DatePart part, boolean last, StepExpression of, LineSpan at) implements StepExpression {}
+    record PeriodBoundary(DatePart part, boolean last, StepExpression of, LineSpan at) implements StepExpression {}
 
     /** {@code days from a to b}: whole ones, less than nothing when b comes before a. */
-    record Elapsed(TimeUnit unit, StepExpression from, StepExpression to, LineSpan at) implements StepExpression {}
+    record TimeDifference(TimeUnit unit, StepExpression from, StepExpression to, LineSpan at)
+            implements StepExpression {}
 
     /** A named function of one or more expressions. */
     record Call(StepFunction function, List<StepExpression> arguments, LineSpan at) implements StepExpression {
@@ -71,8 +72,8 @@ public sealed interface StepExpression {
     }
 
     /** {@code if … then … else …}. */
-    record Depending(List<Branch> branches, StepExpression otherwise, LineSpan at) implements StepExpression {
-        public Depending {
+    record Conditional(List<Branch> branches, StepExpression otherwise, LineSpan at) implements StepExpression {
+        public Conditional {
             branches = List.copyOf(branches);
         }
     }

@@ -14,7 +14,7 @@ public final class StepMentions {
     /** The columns that a condition names, but for those of other rows. */
     public static Set<String> columns(StepCondition condition) {
         StepMentions stepMentions = new StepMentions();
-        stepMentions.in(condition);
+        stepMentions.collect(condition);
         Set<String> names = new LinkedHashSet<>();
         stepMentions.all.forEach(one -> {
             if (one instanceof StepExpression.Column column && !column.theirs()) {
@@ -26,56 +26,57 @@ public final class StepMentions {
 
     /** The columns that an expression names, but for those of other rows. */
     public static Set<String> columns(StepExpression expression) {
-        return columns(new StepCondition.Test(expression, ComparisonOperator.HAS_ONE, List.of(), expression.at()));
+        return columns(
+                new StepCondition.Comparison(expression, ComparisonOperator.HAS_ONE, List.of(), expression.at()));
     }
 
     /** Every function that an expression calls, outermost first. */
     public static List<StepExpression.Call> calls(StepExpression expression) {
         StepMentions stepMentions = new StepMentions();
-        stepMentions.in(expression);
+        stepMentions.collect(expression);
         return stepMentions.all.stream()
                 .filter(StepExpression.Call.class::isInstance)
                 .map(StepExpression.Call.class::cast)
                 .toList();
     }
 
-    private void in(StepCondition condition) {
+    private void collect(StepCondition condition) {
         if (condition instanceof StepCondition.And and) {
-            and.all().forEach(this::in);
+            and.all().forEach(this::collect);
         } else if (condition instanceof StepCondition.Or or) {
-            or.any().forEach(this::in);
+            or.any().forEach(this::collect);
         } else if (condition instanceof StepCondition.Not not) {
-            in(not.condition());
-        } else if (condition instanceof StepCondition.Test test) {
-            in(test.left());
-            test.others().forEach(this::in);
+            collect(not.condition());
+        } else if (condition instanceof StepCondition.Comparison test) {
+            collect(test.left());
+            test.others().forEach(this::collect);
         } else if (condition instanceof StepCondition.Recent recent) {
-            in(recent.left());
-            in(recent.amount());
+            collect(recent.left());
+            collect(recent.amount());
         }
     }
 
-    private void in(StepExpression expression) {
+    private void collect(StepExpression expression) {
         all.add(expression);
-        if (expression instanceof StepExpression.Calculated calculated) {
-            in(calculated.left());
-            in(calculated.right());
-        } else if (expression instanceof StepExpression.Moved moved) {
-            in(moved.from());
-            in(moved.amount());
-        } else if (expression instanceof StepExpression.Stretch stretch) {
-            in(stretch.of());
-        } else if (expression instanceof StepExpression.Elapsed elapsed) {
-            in(elapsed.from());
-            in(elapsed.to());
+        if (expression instanceof StepExpression.BinaryOperation calculated) {
+            collect(calculated.left());
+            collect(calculated.right());
+        } else if (expression instanceof StepExpression.TimeOffset moved) {
+            collect(moved.from());
+            collect(moved.amount());
+        } else if (expression instanceof StepExpression.PeriodBoundary stretch) {
+            collect(stretch.of());
+        } else if (expression instanceof StepExpression.TimeDifference elapsed) {
+            collect(elapsed.from());
+            collect(elapsed.to());
         } else if (expression instanceof StepExpression.Call call) {
-            call.arguments().forEach(this::in);
-        } else if (expression instanceof StepExpression.Depending depending) {
+            call.arguments().forEach(this::collect);
+        } else if (expression instanceof StepExpression.Conditional depending) {
             depending.branches().forEach(branch -> {
-                in(branch.when());
-                in(branch.then());
+                collect(branch.when());
+                collect(branch.then());
             });
-            in(depending.otherwise());
+            collect(depending.otherwise());
         }
     }
 }

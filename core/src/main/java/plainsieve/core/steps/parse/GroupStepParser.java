@@ -54,7 +54,7 @@ final class GroupStepParser {
     }
 
     private Step.Name level() {
-        return cursor.takes("as") ? made() : new Step.Name("level", cursor.last());
+        return cursor.takes("as") ? newName() : new Step.Name("level", cursor.last());
     }
 
     /**
@@ -69,7 +69,7 @@ final class GroupStepParser {
         do {
             values.add(expressions.compared(column.name()));
             cursor.must("as");
-            names.add(made());
+            names.add(newName());
         } while (cursor.takes(","));
         cursor.must(":");
         Step.Figure figure = figure();
@@ -88,7 +88,7 @@ final class GroupStepParser {
 
     private static Step.Figure spread(Step.Figure figure, Step.Name column, StepExpression value, Step.Name name) {
         StepExpression of = new StepExpression.Column(column.name(), false, column.at());
-        StepCondition is = new StepCondition.Test(of, ComparisonOperator.IS, List.of(value), value.at());
+        StepCondition is = new StepCondition.Comparison(of, ComparisonOperator.IS, List.of(value), value.at());
         StepCondition where = figure.where()
                 .<StepCondition>map(before -> new StepCondition.And(List.of(before, is)))
                 .orElse(is);
@@ -104,7 +104,7 @@ final class GroupStepParser {
             cursor.mark(StepMark.of(StepMark.Kind.FORMULA, value.at()));
         }
         if (cursor.takes("as")) {
-            return new Step.Key(value, made());
+            return new Step.Key(value, newName());
         }
         if (value instanceof StepExpression.Column column) {
             return new Step.Key(value, new Step.Name(column.name(), column.at()));
@@ -112,7 +112,7 @@ final class GroupStepParser {
         throw cursor.wrong("What this is called is missing here.", "Write “as” and a name.");
     }
 
-    private Step.Name made() {
+    private Step.Name newName() {
         Step.Name name = cursor.name("A name");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
         return name;
@@ -140,7 +140,7 @@ final class GroupStepParser {
     /** What a total is called that has no name of its own: its words, as far as a name can have them. */
     private Step.Name name(Measure.Function function, Optional<StepExpression> of, LineSpan span) {
         if (cursor.takes("as")) {
-            return made();
+            return newName();
         }
         String column = of.filter(StepExpression.Column.class::isInstance)
                 .map(expression -> ((StepExpression.Column) expression).name())

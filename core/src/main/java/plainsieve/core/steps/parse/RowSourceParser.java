@@ -80,7 +80,7 @@ final class RowSourceParser {
         LineSpan span = from(start);
         cursor.mark(StepMark.of(StepMark.Kind.TABLE, span));
         return cursor.takes("(")
-                ? new RowSource.Called(schema, name.name(), arguments(), from(start))
+                ? new RowSource.FunctionCall(schema, name.name(), arguments(), from(start))
                 : new RowSource.Table(schema, name.name(), span);
     }
 
@@ -121,7 +121,7 @@ final class RowSourceParser {
         } while (cursor.takes(","));
         LineSpan span = from(start);
         cursor.mark(StepMark.of(StepMark.Kind.TYPED, span));
-        return new RowSource.Typed(columns, rows, span);
+        return new RowSource.TypedTable(columns, rows, span);
     }
 
     private List<StepExpression> row(int width) {

@@ -110,7 +110,7 @@ final class StepConditionParser {
         others.forEach(other -> written.add(cursor.text(other.at())));
         LineSpan whole = new LineSpan(verbAt, cursor.last().end());
         cursor.marks().add(mark, new StepMark(StepMark.Kind.VERB, words, whole, written));
-        return new StepCondition.Test(left, comparisonOperator, others, new LineSpan(start, whole.end()));
+        return new StepCondition.Comparison(left, comparisonOperator, others, new LineSpan(start, whole.end()));
     }
 
     private StepCondition recent(StepExpression left, int start) {

@@ -150,6 +150,6 @@ final class StepCursor {
 
     ProblemException wrong(LineSpan span, String message, String advice) {
         return new ProblemException(Problem.of("bad-step", message, advice)
-                .at(TextLocation.in(line, span.start(), Math.max(span.end(), span.start()))));
+                .at(TextLocation.of(line, span.start(), Math.max(span.end(), span.start()))));
     }
 }

@@ -51,7 +51,7 @@ final class StepExpressionParser {
 
     private StepExpression calculated(Sign sign, StepExpression left, StepExpression right) {
         countOperator();
-        return new StepExpression.Calculated(sign, left, right);
+        return new StepExpression.BinaryOperation(sign, left, right);
     }
 
     private void countOperator() {
@@ -80,7 +80,7 @@ final class StepExpressionParser {
             cursor.take();
             countOperator();
             LineSpan span = from.at().to(cursor.last());
-            return new StepExpression.Moved(from, sign == Sign.MINUS, amount, found, span);
+            return new StepExpression.TimeOffset(from, sign == Sign.MINUS, amount, found, span);
         });
     }
 
@@ -116,7 +116,8 @@ final class StepExpressionParser {
         StepExpression single =
                 switch (token.kind()) {
                     case NUMBER, TIME, TEXT -> fixed(cursor.take(), false);
-                    case PARAMETER -> new StepExpression.Chosen(cursor.take().text(), token.at());
+                    case PARAMETER ->
+                        new StepExpression.ParameterValue(cursor.take().text(), token.at());
                     case SIGN -> signed();
                     case WORD, NAME -> named();
                     case END -> throw missing();
@@ -139,8 +140,8 @@ final class StepExpressionParser {
             if (cursor.peek().kind() == StepToken.Kind.NUMBER) {
                 return fixed(cursor.take(), true);
             }
-            StepExpression.Fixed nought = new StepExpression.Fixed(new Value.Whole(0), cursor.last());
-            return new StepExpression.Calculated(Sign.MINUS, nought, single());
+            StepExpression.Literal nought = new StepExpression.Literal(new Value.Whole(0), cursor.last());
+            return new StepExpression.BinaryOperation(Sign.MINUS, nought, single());
         }
         if (cursor.takes("(")) {
             StepExpression within = read();
@@ -160,7 +161,7 @@ final class StepExpressionParser {
                     case TIME -> written.contains("T") ? Type.DATETIME : Type.DATE;
                     default -> written.contains(".") || written.length() > 18 ? Type.DECIMAL : Type.INTEGER;
                 };
-        return new StepExpression.Fixed(ValueReader.read(type, written), span);
+        return new StepExpression.Literal(ValueReader.read(type, written), span);
     }
 
     private StepExpression named() {
@@ -175,12 +176,12 @@ final class StepExpressionParser {
             return new StepExpression.Today(cursor.last());
         }
         if (cursor.takes("nothing")) {
-            return new StepExpression.Nothing(cursor.last());
+            return new StepExpression.NullValue(cursor.last());
         }
         if (cursor.peek().kind() == StepToken.Kind.WORD) {
             Value truth = TRUTHS.get(cursor.peek().text());
             if (truth != null) {
-                return new StepExpression.Fixed(truth, cursor.take().at());
+                return new StepExpression.Literal(truth, cursor.take().at());
             }
         }
         boolean theirs = cursor.sees("their") && cursor.peek(1).isName() && cursor.takes("their");
@@ -233,7 +234,7 @@ final class StepExpressionParser {
         LineSpan span = words.get(0).at().to(cursor.last());
         String text = cursor.text(span);
         cursor.mend(span, "'" + text.replace("'", "''") + "'");
-        return new StepExpression.Fixed(new Value.Text(text), span);
+        return new StepExpression.Literal(new Value.Text(text), span);
     }
 
     private static boolean endsText(StepToken token) {

@@ -43,7 +43,7 @@ final class StepFunctionParser {
             if (part.isPresent()) {
                 cursor.takes(end + OF + " " + part.get().word() + OF);
                 StepExpression of = expressions.single();
-                return Optional.of(new StepExpression.Stretch(part.get(), end.equals("end"), of, from(start)));
+                return Optional.of(new StepExpression.PeriodBoundary(part.get(), end.equals("end"), of, from(start)));
             }
         }
         Optional<TimeUnit> unit = elapsed();
@@ -51,7 +51,7 @@ final class StepFunctionParser {
             cursor.takes(unit.get().word() + "s from");
             StepExpression from = expressions.single();
             cursor.must("to");
-            return Optional.of(new StepExpression.Elapsed(unit.get(), from, expressions.single(), from(start)));
+            return Optional.of(new StepExpression.TimeDifference(unit.get(), from, expressions.single(), from(start)));
         }
         if (isOfLetters("first")) {
             return Optional.of(letters(StepFunction.FIRST_LETTERS));
@@ -122,10 +122,10 @@ final class StepFunctionParser {
         List<StepExpression> arguments = new ArrayList<>();
         arguments.add(expressions.single());
         switch (function) {
-            case ROUNDED -> arguments.add(behind("to", new StepExpression.Fixed(new Value.Whole(0), cursor.last())));
-            case BAND -> arguments.add(behind("by", new StepExpression.Fixed(new Value.Whole(10), cursor.last())));
+            case ROUNDED -> arguments.add(operand("to", new StepExpression.Literal(new Value.Whole(0), cursor.last())));
+            case BAND -> arguments.add(operand("by", new StepExpression.Literal(new Value.Whole(10), cursor.last())));
             case FISCAL_YEAR ->
-                arguments.add(behind("from month", new StepExpression.Fixed(new Value.Whole(4), cursor.last())));
+                arguments.add(operand("from month", new StepExpression.Literal(new Value.Whole(4), cursor.last())));
             case AS_WHOLE, AS_NUMBER, AS_DAY -> {
                 if (cursor.takes("or else")) {
                     arguments.add(expressions.compared(""));
@@ -136,7 +136,7 @@ final class StepFunctionParser {
         return new StepExpression.Call(function, arguments, from(start));
     }
 
-    private StepExpression behind(String words, StepExpression otherwise) {
+    private StepExpression operand(String words, StepExpression otherwise) {
         return cursor.takes(words) ? expressions.single() : otherwise;
     }
 
@@ -152,7 +152,7 @@ final class StepFunctionParser {
             branches.add(new StepExpression.Branch(when, expressions.compared("")));
         } while (cursor.takes("else") && cursor.sees("if"));
         boolean ended = cursor.text(cursor.last()).equalsIgnoreCase("else");
-        StepExpression otherwise = ended ? expressions.compared("") : new StepExpression.Nothing(cursor.last());
-        return new StepExpression.Depending(branches, otherwise, from(start));
+        StepExpression otherwise = ended ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
+        return new StepExpression.Conditional(branches, otherwise, from(start));
     }
 }

@@ -99,6 +99,6 @@ final class StepLexer {
                         open
                                 ? "Write another %s at its end; one within it is written twice.".formatted(sign)
                                 : "Put texts between '…' and odd names between \"…\".")
-                .at(TextLocation.in(line, at, line.length())));
+                .at(TextLocation.of(line, at, line.length())));
     }
 }

@@ -21,7 +21,7 @@ final class StepParser {
     private final RowSourceParser rows;
     private final GroupStepParser totals;
 
-    private record Beginning(String words, Supplier<Step> rest) {}
+    private record StepKeyword(String words, Supplier<Step> rest) {}
 
     StepParser(StepCursor cursor) {
         this.cursor = cursor;
@@ -32,40 +32,40 @@ final class StepParser {
     }
 
     /** The words that steps begin with, longer ones before those that begin them. */
-    private List<Beginning> beginnings() {
+    private List<StepKeyword> beginnings() {
         return List.of(
-                new Beginning("rows of", () -> new Step.From(rows.read())),
-                new Beginning("where", () -> new Step.Where(conditions.read())),
-                new Beginning("beside each, its row of", this::beside),
-                new Beginning("only those with a row of", () -> onlyThose(true)),
-                new Beginning("only those without a row of", () -> onlyThose(false)),
-                new Beginning("only those whose", this::amongThose),
-                new Beginning("under it, the rows of", () -> new Step.Union(rows.read())),
-                new Beginning("columns to rows", this::toRows),
-                new Beginning("rows to columns of", totals::spread),
-                new Beginning("columns", () -> new Step.Columns(taken(StepMark.Kind.COLUMNS))),
-                new Beginning("without columns", this::without),
-                new Beginning("rename", this::rename),
-                new Beginning("new column", this::newColumn),
-                new Beginning("split", this::split),
-                new Beginning("fill blanks of", this::fill),
-                new Beginning("replace in", this::replace),
-                new Beginning("distinct rows", Step.Distinct::new),
-                new Beginning("total of everything", () -> totals.read(false)),
-                new Beginning("total by", () -> totals.read(true)),
-                new Beginning("sort by", () -> new Step.Sort(totals.by())),
-                new Beginning("first", this::first),
-                new Beginning("running total of", () -> running(Step.WindowColumn.Kind.SUM)),
-                new Beginning("rank as", () -> running(Step.WindowColumn.Kind.RANK)),
-                new Beginning("row number as", () -> running(Step.WindowColumn.Kind.NUMBER)));
+                new StepKeyword("rows of", () -> new Step.From(rows.read())),
+                new StepKeyword("where", () -> new Step.Where(conditions.read())),
+                new StepKeyword("beside each, its row of", this::beside),
+                new StepKeyword("only those with a row of", () -> onlyThose(true)),
+                new StepKeyword("only those without a row of", () -> onlyThose(false)),
+                new StepKeyword("only those whose", this::amongThose),
+                new StepKeyword("under it, the rows of", () -> new Step.Union(rows.read())),
+                new StepKeyword("columns to rows", this::toRows),
+                new StepKeyword("rows to columns of", totals::spread),
+                new StepKeyword("columns", () -> new Step.Columns(taken(StepMark.Kind.COLUMNS))),
+                new StepKeyword("without columns", this::without),
+                new StepKeyword("rename", this::rename),
+                new StepKeyword("new column", this::newColumn),
+                new StepKeyword("split", this::split),
+                new StepKeyword("fill blanks of", this::fill),
+                new StepKeyword("replace in", this::replace),
+                new StepKeyword("distinct rows", Step.Distinct::new),
+                new StepKeyword("total of everything", () -> totals.read(false)),
+                new StepKeyword("total by", () -> totals.read(true)),
+                new StepKeyword("sort by", () -> new Step.Sort(totals.by())),
+                new StepKeyword("first", this::first),
+                new StepKeyword("running total of", () -> running(Step.WindowColumn.Kind.SUM)),
+                new StepKeyword("rank as", () -> running(Step.WindowColumn.Kind.RANK)),
+                new StepKeyword("row number as", () -> running(Step.WindowColumn.Kind.NUMBER)));
     }
 
     /** The step of a whole line. */
     Step read() {
-        Optional<Beginning> found = beginnings().stream()
+        Optional<StepKeyword> found = beginnings().stream()
                 .filter(beginning -> sees(beginning.words()))
                 .findFirst();
-        Beginning beginning = found.orElseThrow(
+        StepKeyword beginning = found.orElseThrow(
                 () -> cursor.wrong(
                         "No step begins like this.",
                         "Begin with “where”, “beside each, its row of”, “total by”, “new column”, “sort by”, “first” or another of the offered words."));
@@ -94,7 +94,7 @@ final class StepParser {
         RowSource other = rows.read();
         boolean called =
                 other instanceof RowSource.Query query && !query.arguments().isEmpty()
-                        || other instanceof RowSource.Called;
+                        || other instanceof RowSource.FunctionCall;
         boolean unmatched = called && !cursor.sees("with the same") && !cursor.sees("where");
         Step.Match match = unmatched ? new Step.SameColumns(List.of()) : match();
         List<Step.ColumnAlias> columns = cursor.takes(":") ? taken(StepMark.Kind.THEIR_COLUMNS) : List.of();
@@ -217,12 +217,12 @@ final class StepParser {
         cursor.take();
         cursor.mark(StepMark.of(StepMark.Kind.FORMULA, sign.at()));
         cursor.must("into");
-        Step.Name before = made();
+        Step.Name before = newName();
         cursor.must("and");
-        return new Step.Split(column, sign.text(), before, made());
+        return new Step.Split(column, sign.text(), before, newName());
     }
 
-    private Step.Name made() {
+    private Step.Name newName() {
         Step.Name name = cursor.name("A name");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
         return name;
@@ -233,9 +233,9 @@ final class StepParser {
         cursor.must(":");
         List<Step.Name> columns = each();
         cursor.must("as");
-        Step.Name name = made();
+        Step.Name name = newName();
         cursor.must("and");
-        return new Step.ToRows(columns, name, made());
+        return new Step.ToRows(columns, name, newName());
     }
 
     private Step fill() {

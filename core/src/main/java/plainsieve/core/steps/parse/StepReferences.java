@@ -31,15 +31,15 @@ public final class StepReferences {
      *
      * @param arguments its parameters for which something else stands
      */
-    public record Taken(String id, Set<String> arguments) {
-        public Taken {
+    public record QueryReference(String id, Set<String> arguments) {
+        public QueryReference {
             arguments = Set.copyOf(arguments);
         }
     }
 
     /** The queries whose rows are taken by the steps that are on. */
-    public static List<Taken> queries(String text) {
-        List<Taken> taken = new ArrayList<>();
+    public static List<QueryReference> queries(String text) {
+        List<QueryReference> taken = new ArrayList<>();
         for (StepLines.Line line : StepLines.of(text).steps()) {
             List<StepToken> tokens = tokens(line);
             Set<String> arguments = new LinkedHashSet<>();
@@ -47,7 +47,7 @@ public final class StepReferences {
             for (int i = 1; i < tokens.size(); i++) {
                 if (tokens.get(i).kind() == StepToken.Kind.TEXT
                         && tokens.get(i - 1).isWord("query")) {
-                    taken.add(new Taken(tokens.get(i).text(), arguments));
+                    taken.add(new QueryReference(tokens.get(i).text(), arguments));
                 }
             }
         }

@@ -74,7 +74,7 @@ class BindValueRuleTest {
     void bindsNothingOnlyWhereNullFindsRowsWithoutAValue(String text, boolean binds) {
         if (binds) {
             assertThat(bound(with(BlankRule.ROWS_WITHOUT_VALUE), text, "blank"))
-                    .isEqualTo(Fragment.bound("p", new PlaceholderBinding.Nothing(Type.TEXT)));
+                    .isEqualTo(Fragment.bound("p", new PlaceholderBinding.TypedNull(Type.TEXT)));
         } else {
             assertThatThrownBy(() -> bound(with(BlankRule.ROWS_WITHOUT_VALUE), text, "blank"))
                     .isInstanceOf(ProblemException.class);

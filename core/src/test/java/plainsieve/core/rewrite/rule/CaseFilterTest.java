@@ -10,13 +10,13 @@ import plainsieve.core.sql.ParsedQuery;
 
 class CaseFilterTest {
     private static ConditionSite site(String condition) {
-        return ConditionSite.in(ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql")))
+        return ConditionSite.findAll(ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql")))
                 .get(0);
     }
 
     private static String filter(String condition) {
         ParsedQuery query = ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql"));
-        ConditionSite conditionSite = ConditionSite.in(query).get(0);
+        ConditionSite conditionSite = ConditionSite.findAll(query).get(0);
         return query.text()
                 .substring(
                         query.tokens().start(conditionSite.span().from()),

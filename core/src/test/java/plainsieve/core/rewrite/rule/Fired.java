@@ -80,7 +80,7 @@ final class Fired {
         ParsedQuery query = ParsedQuery.parse(HEAD + condition, dialectOfText);
         SourceText sourceText = new SourceText(query.tokens(), dialectOfText);
         Optional<ConditionChange> change =
-                rule.apply(ConditionSite.in(query).get(0), chosen(query.parameterNames(), choices), sourceText);
+                rule.apply(ConditionSite.findAll(query).get(0), chosen(query.parameterNames(), choices), sourceText);
         if (change.isEmpty()) {
             return NOT;
         }

@@ -15,7 +15,7 @@ class ShapeReaderTest {
     private static String shape(String condition) {
         ParsedQuery query = ParsedQuery.parse("select 1 from t where " + condition, Dialects.of("postgresql"));
         Tokens tokens = query.tokens();
-        ConditionShape shape = ConditionSite.in(query).get(0).shape();
+        ConditionShape shape = ConditionSite.findAll(query).get(0).shape();
         if (shape instanceof ConditionShape.Membership one) {
             return "%s %s %s%s%s"
                     .formatted(

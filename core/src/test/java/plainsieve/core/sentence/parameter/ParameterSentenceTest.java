@@ -76,7 +76,7 @@ class ParameterSentenceTest {
     void saysWhatAParameterIs() {
         ParameterDefinition listed = many("ship_class", Type.TEXT)
                 .withList(new ListDefinition.FromColumn(VESSEL_CLASS, true, ListDefinition.USUALLY_KEPT));
-        assertThat(marked(say(listed).said()))
+        assertThat(marked(say(listed).render()))
                 .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
                         + " [no filter] and reads [any class]; opens with [nothing chosen]");
         assertThat(marked(say(listed).name())).isEqualTo("[Class] · [+ hint]");
@@ -90,7 +90,7 @@ class ParameterSentenceTest {
                         "its value is [any date]; viewers choose [freely]; a value means [itself]; it lies between [any] and [any]; its unit is [none]; viewers find it"
                                 + " under [no heading]; its values are [kept in Sent]");
         ParameterDefinition months = with(with(date, "covers", "month"), "least", "2026-01-01");
-        assertThat(say(months).said().text())
+        assertThat(say(months).render().text())
                 .contains("; a value means its whole month", "it lies between 2026-01-01 and any");
         assertThat(say(months).more().text()).doesNotContain("month", "lies");
     }
@@ -98,7 +98,7 @@ class ParameterSentenceTest {
     @Test
     void saysAmongWhatViewersChoose() {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
-        assertThat(say(held).said().text())
+        assertThat(say(held).render().text())
                 .endsWith("; viewers choose among what their group says; shown to all without it: nothing");
         assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(RowAccessRule.byClaim("island"));
         assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(RowAccessRule.byQuery("q2"));
@@ -111,7 +111,7 @@ class ParameterSentenceTest {
     void aWorkedOutOneSaysHowAndWhatItGivesToday() {
         ParameterDefinition year = with(of("fiscal_year", Type.INTEGER), "takes", "worked");
         ParameterDefinition fiscal = with(year, "formula", "fiscal year of today from April");
-        assertThat(marked(say(fiscal).said()))
+        assertThat(marked(say(fiscal).render()))
                 .isEqualTo("is [a whole number], [worked out], as [fiscal year of today from April] (2027 now);"
                         + " viewers do not choose it");
         assertThat(with(fiscal, "takes", "one").isComputed()).isFalse();
@@ -125,7 +125,7 @@ class ParameterSentenceTest {
         for (Type type : Type.values()) {
             for (ParameterDefinition parameter : List.of(of("x", type), many("x", type))) {
                 ParameterSentence sentence = say(parameter);
-                List.of(sentence.name(), sentence.said(), sentence.more()).forEach(said -> said.pieces().stream()
+                List.of(sentence.name(), sentence.render(), sentence.more()).forEach(said -> said.pieces().stream()
                         .filter(Sentence.Mark.class::isInstance)
                         .map(Sentence.Mark.class::cast)
                         .forEach(mark -> assertThat(again(sentence, mark))
@@ -185,7 +185,7 @@ class ParameterSentenceTest {
         assertThat(say(range).with("type", "text").lost()).contains("It begins no range with :to any more.");
         ParameterContext ending = new ParameterContext(
                 Map.of("from", range), List.of(), List.of(), List.of(), List.of(), LocalDate.EPOCH);
-        assertThat(new ParameterSentence(of("to", Type.DATE), ending).said().text())
+        assertThat(new ParameterSentence(of("to", Type.DATE), ending).render().text())
                 .contains("takes one value, which ends the range of :from");
     }
 
@@ -207,7 +207,7 @@ class ParameterSentenceTest {
                         ProblemException.class,
                         e -> assertThat(e.first().advice()).isEqualTo("Did you mean vessels.name?"));
         assertThatThrownBy(() -> say(text).with("list", "/query/gone")).isInstanceOf(ProblemException.class);
-        assertThat(marked(say(with(text, "list", "/query/q2")).said()))
+        assertThat(marked(say(with(text, "list", "/query/q2")).render()))
                 .contains("from [the query Vessels], which follows :route :island; blank");
     }
 
@@ -218,7 +218,7 @@ class ParameterSentenceTest {
         assertThat(filled.list().typedValues())
                 .containsExactly(
                         new ListedValue("a", "Isle"), new ListedValue("b", "Skiff"), new ListedValue("c", "d = e"));
-        assertThat(marked(say(filled).said())).contains("from [values typed here]: [Isle, Skiff, d = e];");
+        assertThat(marked(say(filled).render())).contains("from [values typed here]: [Isle, Skiff, d = e];");
         assertThat(with(filled, "start", "isle, b").start().choice().values()).containsExactly("a", "b");
         assertThat(say(filled).with("list", "/any").lost())
                 .containsExactly("The 3 typed values go; Undo brings them back.");
@@ -230,7 +230,7 @@ class ParameterSentenceTest {
         ParameterDefinition changed =
                 with(with(with(listed, "except", "Isle\n Skiff \n"), "label-column", "name"), "kept", "3600");
         assertThat(changed.list().column().except()).containsExactly("Isle", "Skiff");
-        assertThat(say(with(changed, "gone", "DROP")).said().text())
+        assertThat(say(with(changed, "gone", "DROP")).render().text())
                 .contains(
                         "viewers read name",
                         "left out of its list: Isle, Skiff",
@@ -281,7 +281,7 @@ class ParameterSentenceTest {
                 ":ship_class is text, many values from vessels.vessel_class with counts, blank means no filter and reads"
                         + " any class; opens with Isle, Skiff, called Class of vessel",
                 AROUND);
-        assertThat(marked(say(island).said()))
+        assertThat(marked(say(island).render()))
                 .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
                         + " [no filter] and reads [any class]; opens with [Isle, Skiff]");
         assertThat(island.label()).isEqualTo("Class of vessel");

@@ -31,7 +31,9 @@ class StepOptionsTest {
 
     private static AvailableRows rows() {
         return new AvailableRows(
-                FerryTables.all(), Dialects.of("postgresql"), List.of(new AvailableRows.Named("ports", "14 rows")));
+                FerryTables.all(),
+                Dialects.of("postgresql"),
+                List.of(new AvailableRows.NamedTable("ports", "14 rows")));
     }
 
     private static List<MarkOption> offers(StepMark.Kind kind, String... lines) {
@@ -139,13 +141,13 @@ class StepOptionsTest {
     void completeTheWordThatIsTyped() {
         StepsAnalysis analysis = read("rows of ports");
         StepCompletions completions = new StepCompletions(analysis, PARAMETERS, rows());
-        StepCompletions.Found found = completions.of("where is", 1);
+        StepCompletions.CompletionList found = completions.of("where is", 1);
         assertThat(found.from()).isEqualTo(6);
         assertThat(ids(found.offers())).containsExactly("island");
         assertThat(completions.of("where island is ", 1).valuesOf()).isEqualTo("island");
         assertThat(ids(completions.of("where island is :", 1).offers())).contains(":island");
         assertThat(ids(completions.of("beside each, its row of p", 1).offers())).contains("ports");
-        StepCompletions.Found begun = completions.of("under it, the rows of query 'la", 1);
+        StepCompletions.CompletionList begun = completions.of("under it, the rows of query 'la", 1);
         assertThat(begun.from()).isEqualTo(28);
         assertThat(ids(begun.offers())).containsExactly("'late'");
     }

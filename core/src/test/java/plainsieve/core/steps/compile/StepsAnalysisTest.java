@@ -115,7 +115,7 @@ class StepsAnalysisTest {
                 .extracting(column -> column.type().map(Enum::name).orElse(""))
                 .containsExactly("TEXT", "DATE", "DECIMAL");
         assertThat(analysis.steps())
-                .extracting(StepsAnalysis.One::fresh)
+                .extracting(StepsAnalysis.AnalyzedStep::fresh)
                 .extracting(fresh -> String.join(",", fresh))
                 .containsExactly("", "", "port", "month", "delay", "harbour");
     }
@@ -126,11 +126,11 @@ class StepsAnalysisTest {
         StepsAnalysis analysis = StepsAnalysis.of(text, Dialects.of("mariadb"), FerryTables.all());
         String sql = analysis.statement().sql();
         for (String word : List.of("delay_min", ":min", "state", "crossings")) {
-            TextLocation inSql = TextLocation.in(sql, sql.indexOf(word), sql.indexOf(word) + word.length());
+            TextLocation inSql = TextLocation.of(sql, sql.indexOf(word), sql.indexOf(word) + word.length());
             TextLocation location = analysis.place(text, inSql).orElseThrow();
             assertThat(text.substring(location.start(), location.end())).contains(word);
         }
-        TextLocation select = TextLocation.in(sql, 0, "select".length());
+        TextLocation select = TextLocation.of(sql, 0, "select".length());
         assertThat(analysis.place(text, select)).isEmpty();
     }
 

@@ -153,8 +153,12 @@ class FederatedStepsTest {
                 "off: where state is 'SAILED'",
                 "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
                 "where note is :note");
-        assertThat(analysis.steps()).extracting(StepsAnalysis.One::line).containsExactly(1, 2, 3, 4);
-        assertThat(analysis.steps()).extracting(StepsAnalysis.One::on).containsExactly(true, false, true, true);
+        assertThat(analysis.steps())
+                .extracting(StepsAnalysis.AnalyzedStep::line)
+                .containsExactly(1, 2, 3, 4);
+        assertThat(analysis.steps())
+                .extracting(StepsAnalysis.AnalyzedStep::on)
+                .containsExactly(true, false, true, true);
         String sql = analysis.statement().sql();
         int note = sql.indexOf("p.note = :note");
         assertThat(analysis.statement().at(note).orElseThrow().line()).isEqualTo(4);

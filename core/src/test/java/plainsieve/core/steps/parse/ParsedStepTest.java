@@ -69,14 +69,14 @@ class ParsedStepTest {
         Step.Where where = (Step.Where)
                 read("where delay_min is 1 or delay_min is 2 and state is 'a'").step();
         StepCondition.Or or = (StepCondition.Or) where.condition();
-        assertThat(or.any().get(0)).isInstanceOf(StepCondition.Test.class);
+        assertThat(or.any().get(0)).isInstanceOf(StepCondition.Comparison.class);
         assertThat(or.any().get(1)).isInstanceOf(StepCondition.And.class);
     }
 
     @Test
     void tellsBracketsAroundConditionsFromThoseAroundSums() {
         assertThat(((Step.Where) read("where (delay_min + 1) * 2 is 4").step()).condition())
-                .isInstanceOf(StepCondition.Test.class);
+                .isInstanceOf(StepCondition.Comparison.class);
         assertThat(((Step.Where) read("where (delay_min is 4 or year is 1) and state is 'a'")
                                 .step())
                         .condition())
@@ -95,16 +95,16 @@ class ParsedStepTest {
     void readsVerbs(String words, ComparisonOperator comparisonOperator) {
         StepCondition condition =
                 ((Step.Where) read("where departed_at " + words).step()).condition();
-        assertThat(((StepCondition.Test) condition).verb()).isEqualTo(comparisonOperator);
+        assertThat(((StepCondition.Comparison) condition).verb()).isEqualTo(comparisonOperator);
     }
 
     @Test
     void readsAColumnThatIsCalledLikeAFunction() {
         Step.NewColumn plain = (Step.NewColumn) read("new column x: year + 1").step();
-        assertThat(((StepExpression.Calculated) plain.value()).left()).isInstanceOf(StepExpression.Column.class);
+        assertThat(((StepExpression.BinaryOperation) plain.value()).left()).isInstanceOf(StepExpression.Column.class);
         Step.NewColumn called =
                 (Step.NewColumn) read("new column x: year of departed_at + 1").step();
-        assertThat(((StepExpression.Calculated) called.value()).left()).isInstanceOf(StepExpression.Call.class);
+        assertThat(((StepExpression.BinaryOperation) called.value()).left()).isInstanceOf(StepExpression.Call.class);
     }
 
     @ParameterizedTest

@@ -28,7 +28,7 @@ class StepReferencesTest {
     @Test
     void areTheQueriesWhoseRowsAreTaken() {
         assertThat(StepReferences.queries(TEXT))
-                .extracting(StepReferences.Taken::id)
+                .extracting(StepReferences.QueryReference::id)
                 .containsExactly("late", "two \"words\"");
     }
 
@@ -39,7 +39,7 @@ class StepReferencesTest {
                 + "first :rows rows";
         assertThat(StepReferences.parameters(text)).containsExactly("delay", "rows");
         assertThat(StepReferences.queries(text))
-                .containsExactly(new StepReferences.Taken("late", Set.of("port", "least")));
+                .containsExactly(new StepReferences.QueryReference("late", Set.of("port", "least")));
         assertThat(StepReferences.parameters(
                         "steps 1\nrows of numbers from 1, :no as n\nrows of days from :a to :b as n"))
                 .containsExactly("no", "a", "b");

@@ -68,7 +68,7 @@ class OpenIdApi {
         Cookie kept = WebUtils.getCookie(request, COOKIE);
         try {
             OpenId.Come come = service.meet(kept == null ? "" : kept.getValue(), answer);
-            SignInService.Begun begun = signInService.byService(
+            SignInService.StartedSession begun = signInService.byService(
                     come.identity(), externalIdentities.of(come.identity()), CallerResolver.from(request));
             Cookie before = WebUtils.getCookie(request, SessionCookie.NAME);
             if (before != null) {

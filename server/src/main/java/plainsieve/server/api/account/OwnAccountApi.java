@@ -148,8 +148,8 @@ class OwnAccountApi {
         if (!project.isEmpty() && !callerResolver.sees(request, project)) {
             throw new NotFoundException("project", project, List.of());
         }
-        ApiKeys.Made made = apiKeys.make(
-                inPerson(), new ApiKeys.Wanted(Absent.orEmpty(body.name()), project, body.role(), body.days()));
+        ApiKeys.CreatedKey made = apiKeys.make(
+                inPerson(), new ApiKeys.KeyRequest(Absent.orEmpty(body.name()), project, body.role(), body.days()));
         auditRecorder.note(request, "made a key", project, made.row().name());
         return new MadeKey(Key.of(made.row()), made.secret());
     }

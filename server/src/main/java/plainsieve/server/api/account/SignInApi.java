@@ -98,18 +98,18 @@ class SignInApi {
     }
 
     /** @param choosesPassword whether the link is gone now, so that they need a password to come back */
-    record LinkTaken(boolean choosesPassword) {}
+    record LinkResult(boolean choosesPassword) {}
 
     /** Signs in by a link that an operator made. */
     @PostMapping("/sign-in/link")
-    LinkTaken byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
-        SignInService.Begun begun = signInService.byLink(body.secret(), CallerResolver.from(request));
+    LinkResult byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
+        SignInService.StartedSession begun = signInService.byLink(body.secret(), CallerResolver.from(request));
         begin(begun, request, response, "signed in by a link");
-        return new LinkTaken(begun.choosesPassword());
+        return new LinkResult(begun.choosesPassword());
     }
 
     private void begin(
-            SignInService.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {
+            SignInService.StartedSession begun, HttpServletRequest request, HttpServletResponse response, String how) {
         // Whoever was signed in here before is not any more: a session never changes hands.
         end(request);
         auditRecorder.noteOf(begun.person().name(), request, how, "", "");

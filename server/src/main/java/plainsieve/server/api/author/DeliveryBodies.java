@@ -18,7 +18,7 @@ final class DeliveryBodies {
     private DeliveryBodies() {}
 
     /** What a parameter opens with in its mails. @param words as people would say it */
-    record Chosen(String parameter, DefaultBody value, String words) {}
+    record FixedDefault(String parameter, DefaultBody value, String words) {}
 
     /**
      * Who gets it.
@@ -39,7 +39,7 @@ final class DeliveryBodies {
         static RecipientsBody of(Delivery.Recipients to) {
             return to instanceof Delivery.EachRow each
                     ? new RecipientsBody(List.of(), each.queryId(), each.column(), each.choices())
-                    : new RecipientsBody(((Delivery.Named) to).who(), "", "", Map.of());
+                    : new RecipientsBody(((Delivery.NamedRecipients) to).who(), "", "", Map.of());
         }
 
         Delivery.Recipients toRecipients() {
@@ -48,7 +48,9 @@ final class DeliveryBodies {
                     .filter(one -> !one.isEmpty())
                     .distinct()
                     .toList();
-            return queryId.isEmpty() ? new Delivery.Named(said) : new Delivery.EachRow(queryId, column, choices);
+            return queryId.isEmpty()
+                    ? new Delivery.NamedRecipients(said)
+                    : new Delivery.EachRow(queryId, column, choices);
         }
     }
 
@@ -68,11 +70,11 @@ final class DeliveryBodies {
             value = Absent.orEmpty(value);
         }
 
-        static OnlyBody of(Delivery.Only only) {
-            if (only instanceof Delivery.AnyRows any) {
+        static OnlyBody of(Delivery.SendCondition only) {
+            if (only instanceof Delivery.HasRows any) {
                 return new OnlyBody(any.viewId(), "", "", "");
             }
-            return only instanceof Delivery.Passes passes
+            return only instanceof Delivery.FigureThreshold passes
                     ? new OnlyBody(
                             passes.viewId(),
                             passes.label(),
@@ -81,13 +83,13 @@ final class DeliveryBodies {
                     : new OnlyBody("", "", "", "");
         }
 
-        Delivery.Only toOnly() {
+        Delivery.SendCondition toOnly() {
             if (viewId.isEmpty()) {
-                return new Delivery.Always();
+                return new Delivery.Unconditional();
             }
             return figure.isEmpty()
-                    ? new Delivery.AnyRows(viewId)
-                    : new Delivery.Passes(viewId, figure, !passes.equals("below"), number());
+                    ? new Delivery.HasRows(viewId)
+                    : new Delivery.FigureThreshold(viewId, figure, !passes.equals("below"), number());
         }
 
         private BigDecimal number() {
@@ -145,7 +147,7 @@ final class DeliveryBodies {
             String id,
             String name,
             String reportId,
-            List<Chosen> choices,
+            List<FixedDefault> choices,
             RecipientsBody to,
             OnlyBody only,
             List<AttachedBody> attached,

@@ -38,21 +38,21 @@ class DeliveryEmailsApi {
     }
 
     /** @param to where the test goes; one's own address where there are accounts */
-    record Trial(String to) {
-        Trial {
+    record TestRequest(String to) {
+        TestRequest {
             to = Absent.orEmpty(to);
         }
     }
 
     /** @param to where it went. @param nothing why there was nothing to send; empty when it was sent */
-    record Tried(String to, String nothing) {}
+    record TestResult(String to, String nothing) {}
 
     /** Sends what the first who gets it would get to whoever asks, and to nobody else. */
     @PostMapping("/test")
-    Tried test(Project project, Caller caller, @PathVariable String id, @RequestBody Trial body) {
+    TestResult test(Project project, Caller caller, @PathVariable String id, @RequestBody TestRequest body) {
         String address = testing.of(caller, body.to());
         Optional<String> nothing = deliveries.trial(project, id, address);
-        return new Tried(address, nothing.orElse(""));
+        return new TestResult(address, nothing.orElse(""));
     }
 
     /** What was sent to whom, the newest first. @param before the number of a mail; 0 for the newest */

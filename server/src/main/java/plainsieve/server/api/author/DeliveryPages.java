@@ -7,9 +7,9 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.view.View;
 import plainsieve.server.api.author.DeliveryBodies.AttachedBody;
-import plainsieve.server.api.author.DeliveryBodies.Chosen;
 import plainsieve.server.api.author.DeliveryBodies.DeliveryBody;
 import plainsieve.server.api.author.DeliveryBodies.FigureOf;
+import plainsieve.server.api.author.DeliveryBodies.FixedDefault;
 import plainsieve.server.api.author.DeliveryBodies.Offers;
 import plainsieve.server.api.author.DeliveryBodies.OnlyBody;
 import plainsieve.server.api.author.DeliveryBodies.RecipientsBody;
@@ -41,11 +41,11 @@ class DeliveryPages {
     }
 
     DeliveryBody body(Project project, Delivery delivery) {
-        List<Chosen> choices = new ArrayList<>();
+        List<FixedDefault> choices = new ArrayList<>();
         delivery.content()
                 .choices()
-                .forEach((name, value) ->
-                        choices.add(new Chosen(name, DefaultBody.of(value), StageWords.value(project, name, value))));
+                .forEach((name, value) -> choices.add(
+                        new FixedDefault(name, DefaultBody.of(value), StageWords.value(project, name, value))));
         return new DeliveryBody(
                 delivery.id(),
                 delivery.name(),

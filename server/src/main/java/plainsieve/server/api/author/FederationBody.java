@@ -29,12 +29,12 @@ record FederationBody(int step, List<SideBody> sides, List<TravelRead> travels) 
     record TravelRead(String from, String to, List<String> columns, String decision) {}
 
     static FederationBody of(Project project, String sourceId, String text, StepsAnalysis analysis) {
-        Optional<Integer> line = FederatedSteps.lineHere(text, project.around(sourceId));
+        Optional<Integer> line = FederatedSteps.lineHere(text, project.schemaContext(sourceId));
         if (line.isEmpty()) {
             return NONE;
         }
         List<Integer> lines =
-                analysis.steps().stream().map(StepsAnalysis.One::line).toList();
+                analysis.steps().stream().map(StepsAnalysis.AnalyzedStep::line).toList();
         Optional<String> whole = analysis.made().map(CompiledSteps::sql).filter(FederatedQueryText::isOne);
         return new FederationBody(
                 lines.indexOf(line.get()),

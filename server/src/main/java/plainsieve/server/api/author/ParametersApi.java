@@ -100,7 +100,7 @@ class ParametersApi {
         static SaidParameter of(ParameterSentence sentence) {
             return new SaidParameter(
                     SentenceBodies.pieces(sentence.name()),
-                    SentenceBodies.pieces(sentence.said()),
+                    SentenceBodies.pieces(sentence.render()),
                     SentenceBodies.pieces(sentence.more()));
         }
     }

@@ -48,14 +48,14 @@ class ProjectFilesApi {
     ResponseEntity<byte[]> out(Project project) {
         return ResponseEntity.ok()
                 .header("Content-Disposition", "attachment; filename=\"" + project.id() + ".plain-sieve.zip\"")
-                .body(transfer.out(project).zip());
+                .body(transfer.exportFiles(project).zip());
     }
 
     /** Imports a project. Sources that the server does not have are added for an operator only, as on Sources. */
     @PutMapping(consumes = ZIP)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void in(Project project, @RequestBody byte[] body, HttpServletRequest request) {
-        List<String> added = transfer.in(project.id(), ZippedProject.read(body), missing(project, request));
+        List<String> added = transfer.importFiles(project.id(), ZippedProject.read(body), missing(project, request));
         auditRecorder.note(request, "imported a project", project.id(), project.id());
         added.forEach(source -> auditRecorder.note(request, "added a source by import", project.id(), source));
     }

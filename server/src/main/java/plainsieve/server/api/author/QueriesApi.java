@@ -163,7 +163,7 @@ class QueriesApi {
                 project,
                 new RunRequest.Text(project.query(id), body.text()),
                 requested,
-                RunRequest.Shape.ALL_ROWS,
+                RunRequest.RowSelection.ALL_ROWS,
                 Purpose.BENCH,
                 project.stage().limits().rows(settings.benchCap()));
         runStreaming.run(request, true, response);

@@ -107,12 +107,12 @@ class QueryAnalysisApi {
         List<Problem> unknown = prepared.places().stream()
                 .filter(place -> !known.contains(place.name()))
                 .map(place -> unknown(place.name(), known)
-                        .at(TextLocation.in(prepared.query().text(), place.start(), place.end())))
+                        .at(TextLocation.of(prepared.query().text(), place.start(), place.end())))
                 .toList();
         return new QueryBodies.QueryCheck(
                 named(query, prepared.parameterNames()),
                 List.of(),
-                analysis.placed(text, unknown).stream().map(ProblemBody::of).toList(),
+                analysis.locate(text, unknown).stream().map(ProblemBody::of).toList(),
                 found(project, query, prepared)
                         .limit(MOST_NOTICES)
                         .map(notice ->
@@ -128,7 +128,7 @@ class QueryAnalysisApi {
         prepared.places().forEach(place -> {
             marks.add(new QueryBodies.ParameterMark(place.name(), place.start(), place.end()));
             if (!known.contains(place.name())) {
-                TextLocation where = TextLocation.in(text, place.start(), place.end());
+                TextLocation where = TextLocation.of(text, place.start(), place.end());
                 problems.add(ProblemBody.of(unknown(place.name(), known).at(where)));
             }
         });
@@ -178,7 +178,7 @@ class QueryAnalysisApi {
                     Notices.of(prepared.query(), prepared.dialect(), engines, ColumnFacts.none()).stream();
             Stream<Notice> ofSides = sides.get().sides().stream()
                     .flatMap(one -> found(one.side().source(), one.query(), engines)
-                            .map(notice -> notice.within(
+                            .map(notice -> notice.shiftedInto(
                                     prepared.query().text(), one.side().start())));
             return Stream.concat(ofSides, here);
         }

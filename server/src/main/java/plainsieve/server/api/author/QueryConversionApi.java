@@ -43,7 +43,8 @@ class QueryConversionApi {
         String source = project.query(id).sourceId();
         facts.waitUntilTold(source);
         return new StepsBodies.StepsText(analysis.run(
-                caller.id(), () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.around(source))));
+                caller.id(),
+                () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.schemaContext(source))));
     }
 
     /** Runs both to the last row. */

@@ -185,7 +185,10 @@ class ReportEditorApi {
     @PostMapping("/give")
     @Audited("gave a report to viewers")
     MakingBody give(
-            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody ReportEditorBodies.Seen body) {
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.SeenVersion body) {
         reportEditor.give(project, caller, seen(project, id, body.version()));
         return pages.now(project, caller, id);
     }

@@ -206,5 +206,5 @@ final class ReportEditorBodies {
     }
 
     /** @param version the one that was seen */
-    record Seen(int version) {}
+    record SeenVersion(int version) {}
 }

@@ -41,7 +41,7 @@ class ReportEditorPages {
     MakingBody of(Project project, Caller caller, String id) {
         ReportDraft draft = project.draft(id);
         Report report = draft.report();
-        Project drafted = project.drafted(id).in(Stage.DRAFT).opening(report);
+        Project drafted = project.drafted(id).inStage(Stage.DRAFT).opening(report);
         return new MakingBody(
                 answers.page(drafted, caller, report),
                 draft.given(),

@@ -49,7 +49,7 @@ class ReportEditsApi {
             ReportSettings seen) {
         ReportSettings {
             question = Absent.orEmpty(question);
-            start = start == null || start.isEmpty() ? ReportOpening.Start.DEFAULTS.word() : start;
+            start = start == null || start.isEmpty() ? ReportOpening.StartMode.DEFAULTS.word() : start;
             signed = Absent.orEmpty(signed);
         }
 

@@ -111,8 +111,8 @@ class RevisionsApi {
     }
 
     /** What to go back to. @param kind parameter, query or report; empty for all of it */
-    record Back(String kind, String id) {
-        Back {
+    record RollbackTarget(String kind, String id) {
+        RollbackTarget {
             kind = Absent.orEmpty(kind);
             id = Absent.orEmpty(id);
         }
@@ -122,7 +122,7 @@ class RevisionsApi {
     @PostMapping("/revisions/{number}/back")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("went back to a revision")
-    void goBack(Project project, @PathVariable int number, @RequestBody Back body) {
+    void goBack(Project project, @PathVariable int number, @RequestBody RollbackTarget body) {
         if (body.kind().isEmpty()) {
             revisions.goBack(project, number);
         } else {
@@ -139,29 +139,30 @@ class RevisionsApi {
     }
 
     /** A report that shows something of what was changed. */
-    record Touched(String id, String name) {}
+    record AffectedReport(String id, String name) {}
 
     /**
      * @param matters what to look at first; nothing of it is in the way
      * @param touched the reports that are otherwise, by themselves or by their queries: what there is to rehearse
      */
-    record WouldGet(List<ChangedThing> changes, List<PublishWarnings.Matter> matters, List<Touched> touched) {}
+    record PendingChanges(
+            List<ChangedThing> changes, List<PublishWarnings.Warning> matters, List<AffectedReport> touched) {}
 
     /** What viewers would get of what its authors have changed. */
     @GetMapping("/live/changes")
-    WouldGet changes(Project project) {
+    PendingChanges changes(Project project) {
         Project drafted = giving.drafted(project);
         List<ProjectDifference.Changed> changed = revisions.notGiven(project, drafted);
-        return new WouldGet(
+        return new PendingChanges(
                 things(Optional.of(project), drafted, changed), before.of(drafted, changed), touched(drafted, changed));
     }
 
-    private static List<Touched> touched(Project drafted, List<ProjectDifference.Changed> changed) {
+    private static List<AffectedReport> touched(Project drafted, List<ProjectDifference.Changed> changed) {
         Set<String> ids = changed.stream().map(ProjectDifference.Changed::id).collect(Collectors.toSet());
         return drafted.reports().stream()
                 .filter(report ->
                         ids.contains(report.id()) || report.queryIds().stream().anyMatch(ids::contains))
-                .map(report -> new Touched(report.id(), report.name()))
+                .map(report -> new AffectedReport(report.id(), report.name()))
                 .toList();
     }
 

@@ -36,7 +36,7 @@ final class ScheduleBodies {
         private static final String LEAVE = "leave";
 
         static ScheduleBody of(Schedule schedule) {
-            String after = schedule.behind().orElse("");
+            String after = schedule.prerequisite().orElse("");
             return schedule.times()
                     .map(times -> new ScheduleBody(
                             ScheduleDescription.say(times.cron()),

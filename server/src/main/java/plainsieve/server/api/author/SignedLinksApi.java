@@ -73,11 +73,11 @@ class SignedLinksApi {
             String lastDay,
             boolean anyone,
             Map<String, ChoiceBody> choices,
-            Standing standing,
+            LinkStatus standing,
             Uses uses) {}
 
     /** Whether a link still opens anything. */
-    enum Standing {
+    enum LinkStatus {
         HOLDS,
         ENDED,
         TAKEN_BACK
@@ -105,9 +105,9 @@ class SignedLinksApi {
                 new Uses(row.uses(), row.usedAt()));
     }
 
-    private Standing standing(SignedLinkRow row) {
+    private LinkStatus standing(SignedLinkRow row) {
         boolean ended = row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent();
-        return row.isTakenBack() ? Standing.TAKEN_BACK : ended ? Standing.ENDED : Standing.HOLDS;
+        return row.isTakenBack() ? LinkStatus.TAKEN_BACK : ended ? LinkStatus.ENDED : LinkStatus.HOLDS;
     }
 
     private String lastDay(Instant end) {
@@ -145,10 +145,10 @@ class SignedLinksApi {
         if (body.anyone()) {
             refuseUnsaid(project, report, choices);
         }
-        ReportLinks.Made made = reportLinks.make(
+        ReportLinks.CreatedLink made = reportLinks.make(
                 project,
                 report.id(),
-                new ReportLinks.Wanted(choices, ends(body.lastDay()), body.anyone(), caller.id()));
+                new ReportLinks.LinkRequest(choices, ends(body.lastDay()), body.anyone(), caller.id()));
         String what = body.anyone() ? "made a link for whoever has it" : "made a signed link";
         auditRecorder.note(request, what, project.id(), report.id());
         return new MadeSignedLink(body(made.row()), made.token());

@@ -167,28 +167,29 @@ class SourceContentsApi {
 
     /** The first rows of a table, as the database gives them. */
     @GetMapping("/{id}/rows")
-    TablePreview.Look rows(
+    TablePreview.PreviewRows rows(
             Project project,
             Caller caller,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String table) {
-        return tablePreview.of(project, caller, new TablePreview.Place(id, schema, table));
+        return tablePreview.of(project, caller, new TablePreview.TableReference(id, schema, table));
     }
 
     /** How a query begins. @param parameters what its arguments are in the text */
-    record Start(String text, List<ParameterBody> parameters) {}
+    record QueryStart(String text, List<ParameterBody> parameters) {}
 
     /** The text of a query that reads a table or calls a function, for its author to go on with. */
     @GetMapping("/{id}/start")
-    Start start(
+    QueryStart start(
             Project project,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String schema,
             @RequestParam String name,
             @RequestParam String kind) {
-        TablePreview.Start start = tablePreview.start(project, new TablePreview.Place(id, schema, name), kind(kind));
-        return new Start(
+        TablePreview.QueryStart start =
+                tablePreview.start(project, new TablePreview.TableReference(id, schema, name), kind(kind));
+        return new QueryStart(
                 start.text(), start.parameters().stream().map(ParameterBody::of).toList());
     }
 

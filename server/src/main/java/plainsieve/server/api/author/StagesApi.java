@@ -94,7 +94,7 @@ class StagesApi {
     private StageBody body(Project project, Caller caller, Stage stage) {
         List<StageValue> values = new ArrayList<>();
         // What is said of a parameter that is gone stays, in case it comes back, and is not shown.
-        project.in(stage.name()).stage().values().forEach((name, value) -> {
+        project.inStage(stage.name()).stage().values().forEach((name, value) -> {
             if (project.parameters().containsKey(name)) {
                 values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
             }

@@ -69,7 +69,7 @@ class StepsApi {
         Query query = project.query(id);
         StepsAnalysis analysis = this.analysis.run(caller.id(), () -> project.steps(query.sourceId(), body.text()));
         StepOptions offers = new StepOptions(analysis, project.parameters().values(), rows(project, query));
-        StepsAnalysis.One step = step(analysis, body.step());
+        StepsAnalysis.AnalyzedStep step = step(analysis, body.step());
         if (body.mark().equals("+")) {
             return bodies(offers.more(body.step()));
         }
@@ -84,7 +84,7 @@ class StepsApi {
                     project,
                     query,
                     requested,
-                    new StepValues.Where(before, mark.about().get(0))));
+                    new StepValues.ValuePosition(before, mark.about().get(0))));
         }
         all.addAll(offers.of(body.step(), number));
         return bodies(all);
@@ -92,8 +92,8 @@ class StepsApi {
 
     private static List<String> before(StepsAnalysis analysis, int step) {
         return analysis.steps().subList(0, step).stream()
-                .filter(StepsAnalysis.One::on)
-                .map(StepsAnalysis.One::written)
+                .filter(StepsAnalysis.AnalyzedStep::on)
+                .map(StepsAnalysis.AnalyzedStep::written)
                 .toList();
     }
 
@@ -101,7 +101,7 @@ class StepsApi {
         return offers.stream().map(SentenceBodies.OfferBody::of).toList();
     }
 
-    private static StepsAnalysis.One step(StepsAnalysis analysis, int step) {
+    private static StepsAnalysis.AnalyzedStep step(StepsAnalysis analysis, int step) {
         return Optional.of(step)
                 .filter(number -> number >= 0 && number < analysis.steps().size())
                 .map(analysis.steps()::get)
@@ -121,11 +121,11 @@ class StepsApi {
     }
 
     private AvailableRows rows(Project project, Query query) {
-        List<AvailableRows.Named> tables = facts.described(query.sourceId()).stream()
-                .map(table -> new AvailableRows.Named(
+        List<AvailableRows.NamedTable> tables = facts.described(query.sourceId()).stream()
+                .map(table -> new AvailableRows.NamedTable(
                         table.name(), table.rows() < 0 ? "" : "about %,d rows".formatted(table.rows())))
                 .toList();
-        return new AvailableRows(project.around(query.sourceId()), project.dialect(query.sourceId()), tables);
+        return new AvailableRows(project.schemaContext(query.sourceId()), project.dialect(query.sourceId()), tables);
     }
 
     /** What could come next in a line that is being typed. */
@@ -140,10 +140,10 @@ class StepsApi {
         int behind = Math.min(Math.max(body.behind(), 0), analysis.steps().size());
         StepCompletions completions =
                 new StepCompletions(analysis, project.parameters().values(), rows(project, query));
-        StepCompletions.Found found = completions.of(body.typed(), behind);
+        StepCompletions.CompletionList found = completions.of(body.typed(), behind);
         RequestedChoices requested =
                 RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        StepValues.Where where = new StepValues.Where(before(analysis, behind), found.valuesOf());
+        StepValues.ValuePosition where = new StepValues.ValuePosition(before(analysis, behind), found.valuesOf());
         Stream<MarkOption> fitting = values.of(project, query, requested, where).stream()
                 .filter(value -> value.words().toLowerCase(Locale.ROOT).startsWith(found.begun()));
         return Stream.concat(fitting, found.offers().stream())

@@ -63,8 +63,9 @@ final class StepsBodies {
         }
 
         private static List<StretchBody> stretches(StepsAnalysis analysis, CompiledSteps compiledSteps) {
-            List<Integer> lines =
-                    analysis.steps().stream().map(StepsAnalysis.One::line).toList();
+            List<Integer> lines = analysis.steps().stream()
+                    .map(StepsAnalysis.AnalyzedStep::line)
+                    .toList();
             return compiledSteps.stretches().stream()
                     .map(mappedRange -> new StretchBody(
                             mappedRange.start(),
@@ -97,7 +98,7 @@ final class StepsBodies {
             boolean known,
             HintsBody hints,
             String problem) {
-        static StepBody of(StepsAnalysis.One step, Optional<FilterPushdownHint> earlier) {
+        static StepBody of(StepsAnalysis.AnalyzedStep step, Optional<FilterPushdownHint> earlier) {
             return new StepBody(
                     step.line(),
                     step.on(),
@@ -114,7 +115,7 @@ final class StepsBodies {
                             .orElse(""));
         }
 
-        private static List<SentenceBodies.PieceBody> pieces(StepsAnalysis.One step) {
+        private static List<SentenceBodies.PieceBody> pieces(StepsAnalysis.AnalyzedStep step) {
             List<SentenceBodies.PieceBody> pieces = new ArrayList<>();
             int at = 0;
             for (int i = 0; i < step.marks().size(); i++) {
@@ -135,7 +136,7 @@ final class StepsBodies {
             return new SentenceBodies.PieceBody(text, "", false, false, false, "");
         }
 
-        private static SentenceBodies.PieceBody piece(StepsAnalysis.One step, StepMark mark, int number) {
+        private static SentenceBodies.PieceBody piece(StepsAnalysis.AnalyzedStep step, StepMark mark, int number) {
             return new SentenceBodies.PieceBody(
                     step.written().substring(mark.at().start(), mark.at().end()),
                     Integer.toString(number),
@@ -166,7 +167,7 @@ final class StepsBodies {
      * @param reason what would be saved there
      */
     record HintsBody(List<String> fresh, String odd, String oddKind, int earlier, String reason) {
-        static HintsBody of(StepsAnalysis.One step, Optional<FilterPushdownHint> earlier) {
+        static HintsBody of(StepsAnalysis.AnalyzedStep step, Optional<FilterPushdownHint> earlier) {
             Optional<ProblemRows> odd = ProblemRows.of(step);
             return new HintsBody(
                     List.copyOf(step.fresh()),
@@ -210,7 +211,7 @@ final class StepsBodies {
 
     /** @param first how many rows the first has @param same whether all rows are the same */
     record SameBody(long first, long second, boolean same) {
-        static SameBody of(RowEquality.Found found) {
+        static SameBody of(RowEquality.RowCounts found) {
             return new SameBody(found.first(), found.second(), found.same());
         }
     }

@@ -156,7 +156,7 @@ class WebRequestsApi {
                 project,
                 new RunRequest.Text(project.query(id), body.text()),
                 RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices())),
-                RunRequest.Shape.ALL_ROWS,
+                RunRequest.RowSelection.ALL_ROWS,
                 Purpose.LOOK,
                 1);
     }

@@ -33,7 +33,7 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
     private static String kind(DefaultDefinition start) {
         return start.accept(new DefaultDefinition.Visitor<>() {
             @Override
-            public String fixed(DefaultDefinition.Fixed fixed) {
+            public String fixed(DefaultDefinition.FixedChoice fixed) {
                 return "choice";
             }
 
@@ -51,10 +51,10 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
 
     public DefaultDefinition toDefinition() {
         return switch (kind) {
-            case "choice" -> new DefaultDefinition.Fixed(choice.toText());
+            case "choice" -> new DefaultDefinition.FixedChoice(choice.toText());
             case "formula" ->
                 formula.isEmpty()
-                        ? new DefaultDefinition.Fixed(ChoiceText.blank())
+                        ? new DefaultDefinition.FixedChoice(ChoiceText.blank())
                         : new DefaultDefinition.Formula(formula);
             case "query" -> new DefaultDefinition.FromQuery(ListBody.named(queryId, "query"));
             default ->

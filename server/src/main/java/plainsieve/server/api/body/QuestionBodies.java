@@ -59,7 +59,7 @@ public final class QuestionBodies {
         return parts(renderedQuestion.parts());
     }
 
-    private static List<ReportBodies.SaidPart> parts(List<RenderedQuestion.Part> said) {
+    private static List<ReportBodies.SaidPart> parts(List<RenderedQuestion.Phrase> said) {
         return said.stream()
                 .map(part -> new ReportBodies.SaidPart(part.text(), part.parameters()))
                 .toList();

@@ -81,7 +81,7 @@ public final class SentBodies {
             double actual,
             double read,
             String advice) {
-        static RanBody of(EvidenceService.Ran ran) {
+        static RanBody of(EvidenceService.PlacementEvidence ran) {
             return new RanBody(
                     ran.parameter(),
                     ran.outcome(),

@@ -22,10 +22,10 @@ public final class SentenceBodies {
             if (!(piece instanceof Sentence.Mark mark)) {
                 return new PieceBody(piece.text(), "", false, false, false, "");
             }
-            boolean lines = mark.way() == Sentence.Way.LINES;
-            boolean offered = mark.way() == Sentence.Way.TAKEN || mark.way() == Sentence.Way.EITHER;
+            boolean lines = mark.way() == Sentence.EditKind.LINES;
+            boolean offered = mark.way() == Sentence.EditKind.TAKEN || mark.way() == Sentence.EditKind.EITHER;
             return new PieceBody(
-                    mark.text(), mark.id(), mark.way() != Sentence.Way.TAKEN, offered, lines, mark.typed());
+                    mark.text(), mark.id(), mark.way() != Sentence.EditKind.TAKEN, offered, lines, mark.typed());
         }
     }
 

@@ -95,7 +95,7 @@ class GroupsApi {
                         says(row.id()),
                         groups.claimed().stream()
                                 .filter(claimed -> claimed.groupId().equals(row.id()))
-                                .map(IdentityRecords.Claimed::value)
+                                .map(IdentityRecords.GroupClaim::value)
                                 .toList()))
                 .toList();
     }
@@ -117,7 +117,7 @@ class GroupsApi {
 
     private List<SaysBody> says(String groupId) {
         Map<List<String>, ChoiceText> said = new HashMap<>();
-        groups.said().stream()
+        groups.choicesOf().stream()
                 .filter(one -> one.groupId().equals(groupId))
                 .forEach(one -> said.put(List.of(one.projectId(), one.parameter()), one.choice()));
         return projects.all().stream()
@@ -140,7 +140,7 @@ class GroupsApi {
         ParameterDefinition definition = project.parameter(body.parameter());
         ChoiceText choice = body.choice().toText();
         choice.values().forEach(value -> ValueReader.read(definition.type(), value));
-        groups.say(new Groups.Said(id, project.id(), definition.name(), choice));
+        groups.say(new Groups.GroupChoice(id, project.id(), definition.name(), choice));
         auditRecorder.note(
                 request,
                 "said what a group may see",

@@ -119,8 +119,8 @@ class SourcesApi {
         }
 
         /** What a change was made from, whatever that was. */
-        SourceDefinitions.Seen asSeen() {
-            return new SourceDefinitions.Seen(known().kept(fields()), limits());
+        SourceDefinitions.SeenState asSeen() {
+            return new SourceDefinitions.SeenState(known().kept(fields()), limits());
         }
 
         private SourceKind known() {

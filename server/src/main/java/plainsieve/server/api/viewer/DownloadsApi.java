@@ -85,7 +85,7 @@ class DownloadsApi {
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());
         List<RunRequest.ColumnFilter> picked = RunBodies.filters(body.filters());
-        ReportRunRequests.Asked asked = new ReportRunRequests.Asked(
+        ReportRunRequests.ViewRequest asked = new ReportRunRequests.ViewRequest(
                 body.runId(),
                 RunRequest.Text.live(project.asked(view.queryId())),
                 view,

@@ -51,10 +51,10 @@ class ListsApi {
             Caller caller,
             @PathVariable String name,
             @Valid @RequestBody ListAsked body) {
-        ListRequests.Wanted wanted = wanted(project, caller, name, body);
+        ListRequests.ListRequest wanted = wanted(project, caller, name, body);
         return body.refresh()
                 ? lists.refreshed(wanted)
-                : lists.values(wanted, new ValueLists.Part(body.search(), body.start()));
+                : lists.values(wanted, new ValueLists.ListPage(body.search(), body.start()));
     }
 
     /** Those of the chosen values that are on the list, with their labels. */
@@ -67,10 +67,10 @@ class ListsApi {
         return lists.named(wanted(project, caller, name, body));
     }
 
-    private ListRequests.Wanted wanted(Project project, Caller caller, String name, ListAsked body) {
+    private ListRequests.ListRequest wanted(Project project, Caller caller, String name, ListAsked body) {
         requireOnReport(project, caller, name, body.reportId());
         Caller linked = body.reportId().isEmpty() ? caller : askers.of(project, body.reportId(), caller, body.signed());
-        return new ListRequests.Wanted(
+        return new ListRequests.ListRequest(
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
 

@@ -64,7 +64,7 @@ public class ReportContent {
                 needs,
                 settings.readerCap(),
                 report.version(),
-                StageRestrictions.said(project, report, caller));
+                StageRestrictions.describe(project, report, caller));
     }
 
     /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */

@@ -69,10 +69,10 @@ class ReportHtmlPages {
             HttpServletRequest request,
             Locale locale)
             throws IOException {
-        String page = FrontEndPage.placed(index(), request);
+        String page = FrontEndPage.withBasePath(index(), request);
         String title = callerResolver.sees(request, projectId)
                 ? title(
-                        projects.get(projectId).in(Stage.LIVE),
+                        projects.get(projectId).inStage(Stage.LIVE),
                         callerResolver.asker(request, projectId),
                         id,
                         query,

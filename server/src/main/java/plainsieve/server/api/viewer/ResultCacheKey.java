@@ -12,7 +12,7 @@ import plainsieve.server.runs.QueryRunner;
  * @param inside whether the answer says what was sent, too
  */
 record ResultCacheKey(Project project, String sourceId, Statement statement, boolean inside) {
-    static ResultCacheKey of(QueryRunner.Ready ready) {
+    static ResultCacheKey of(QueryRunner.PreparedRun ready) {
         Caller caller = ready.order().asked().asker();
         return new ResultCacheKey(
                 ready.order().project(), ready.origin().sourceId(), ready.statement(), caller.seesInside());

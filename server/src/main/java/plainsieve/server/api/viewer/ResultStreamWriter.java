@@ -105,8 +105,8 @@ final class ResultStreamWriter implements RunListener {
         lines.writeBytes(line(new RunEvent.Done(
                 "done",
                 summary.gathered().orElse(-1),
-                summary.read().map(RunSummary.Read::rows).orElse(-1L),
-                summary.read().map(RunSummary.Read::bytes).orElse(-1L),
+                summary.read().map(RunSummary.RowsRead::rows).orElse(-1L),
+                summary.read().map(RunSummary.RowsRead::bytes).orElse(-1L),
                 summary.fetched(),
                 summary.shown(),
                 summary.more(),

@@ -130,7 +130,7 @@ public class RunStreaming {
     /** Asks, and has the answer read, to its end unless others read it, too. */
     void ask(Supplier<RunRequest> order, ResultSubscriber reader) {
         try {
-            QueryRunner.Ready ready = queryRunner.ready(order.get());
+            QueryRunner.PreparedRun ready = queryRunner.ready(order.get());
             shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
         } catch (RuntimeException | Error e) {
             // Whoever reads hears of everything: else they would wait for ever.
@@ -138,7 +138,7 @@ public class RunStreaming {
         }
     }
 
-    private void run(QueryRunner.Ready ready, SharedExecutions.Begun begun) {
+    private void run(QueryRunner.PreparedRun ready, SharedExecutions.Begun begun) {
         try {
             queryRunner.run(ready, UUID.randomUUID().toString(), begun.run().stream());
             shared.ends(begun);
@@ -201,7 +201,7 @@ public class RunStreaming {
 
     /** The last line of what failed. */
     byte[] failed(Throwable why) {
-        FailureBody failure = told(why);
+        FailureBody failure = failureBody(why);
         return line(new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
     }
 
@@ -209,7 +209,7 @@ public class RunStreaming {
         return ResultStreamWriter.line(json, event);
     }
 
-    private FailureBody told(Throwable failure) {
+    private FailureBody failureBody(Throwable failure) {
         return failure instanceof RuntimeException known
                 ? FailureBody.of(known).orElseGet(() -> internal(failure))
                 : internal(failure);

@@ -49,7 +49,7 @@ class SharedExecutions {
      * A reader reads the run that asks this already, or the answer that is kept, or one that is to be begun. What authors try is
      * always run anew.
      */
-    Optional<Begun> join(QueryRunner.Ready ready, ResultSubscriber reader) {
+    Optional<Begun> join(QueryRunner.PreparedRun ready, ResultSubscriber reader) {
         String runId = ready.order().runId();
         Cancellations.RunKey key =
                 new Cancellations.RunKey(ready.order().asked().asker().owner(), runId);
@@ -57,7 +57,7 @@ class SharedExecutions {
         reader.end().whenComplete((done, failure) -> cancellations.end(key, stop));
         reader.asks(
                 stop,
-                ViewerErrorMessages.told(ready.order().asked().asker(), stopped()),
+                ViewerErrorMessages.redact(ready.order().asked().asker(), stopped()),
                 id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
         ResultCacheKey question = ResultCacheKey.of(ready);
         if (ready.order().purpose().kind() != Purpose.Kind.REPORT) {

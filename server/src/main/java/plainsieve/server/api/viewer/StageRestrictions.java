@@ -16,7 +16,7 @@ final class StageRestrictions {
     private StageRestrictions() {}
 
     /** @param caller who is told; where statements go is told to those who see inside */
-    static StageSaid said(Project project, Report report, Caller caller) {
+    static StageSaid describe(Project project, Report report, Caller caller) {
         Stage stage = project.stage();
         List<String> narrows = new ArrayList<>();
         if (caller.seesInside()) {

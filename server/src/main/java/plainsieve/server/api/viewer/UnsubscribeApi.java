@@ -44,7 +44,7 @@ class UnsubscribeApi {
     }
 
     private Subscription wanting(String token, boolean none) {
-        Unsubscriptions.Of of = unsubscriptions.read(token);
+        Unsubscriptions.Subscription of = unsubscriptions.read(token);
         if (deliveries.find(of.projectId(), of.deliveryId()).isPresent()) {
             unsubscriptions.want(of, none);
         }
@@ -52,7 +52,7 @@ class UnsubscribeApi {
     }
 
     /** Of what is not sent any more nobody gets anything. */
-    private Subscription body(Unsubscriptions.Of of) {
+    private Subscription body(Unsubscriptions.Subscription of) {
         return deliveries
                 .find(of.projectId(), of.deliveryId())
                 .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscriptions.wantsNone(of)))

@@ -40,7 +40,7 @@ public class ViewOrders {
                 whom.kind(),
                 ReportRunRequests.choices(
                         whom.project(), whom.asker(), whom.report(), ChoiceBody.texts(body.choices())),
-                new ReportRunRequests.Asked(
+                new ReportRunRequests.ViewRequest(
                         body.runId(),
                         RunRequest.Text.live(whom.project().asked(view.queryId())),
                         view,

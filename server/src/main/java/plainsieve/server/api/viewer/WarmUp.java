@@ -85,7 +85,7 @@ class WarmUp {
     private void makeSourcesReady() {
         Map<String, SourceSettings> sources = new LinkedHashMap<>();
         for (Project project : projects.all()) {
-            Project live = project.in(Stage.LIVE);
+            Project live = project.inStage(Stage.LIVE);
             queries(live).forEach(query -> {
                 read(live, query);
                 sources.put(query.sourceId(), live.sources().get(query.sourceId()));

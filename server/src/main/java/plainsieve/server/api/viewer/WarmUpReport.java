@@ -77,7 +77,7 @@ class WarmUpReport {
                 .with(opening(Parameter.of("to", Type.DATE), "2026-03-31"))
                 .with(opening(Parameter.of("min_delay", Type.INTEGER), "15"))
                 .giving(report())
-                .in(Stage.LIVE);
+                .inStage(Stage.LIVE);
     }
 
     private static Report report() {
