@@ -10,11 +10,11 @@ const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateSt
 
 <template>
   <p v-if="state.status === 'ready' && state.data.files" class="serving" role="status">
-    What is here is served from files and changed there<template v-if="state.data.since"
+    This server serves projects from files; change them there<template v-if="state.data.since"
       >; taken {{ clock(state.data.since) }}</template
     >.
     <span v-for="sentence in state.data.wrong" :key="sentence" class="wrong">
-      The files as they are now cannot be served: {{ sentence }}</span
+      The current files cannot be served: {{ sentence }}</span
     >
   </p>
 </template>

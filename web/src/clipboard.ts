@@ -13,5 +13,5 @@ export async function copyText(text: string): Promise<void> {
   /* The only way on an origin that is not secure. */
   const copied = document.execCommand('copy')
   field.remove()
-  if (!copied) throw new Error('the browser does not let it')
+  if (!copied) throw new Error('the browser does not allow it')
 }

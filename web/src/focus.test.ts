@@ -55,7 +55,7 @@ test('an editor that stood before does not get it, where the next Tab would writ
   expect(focused()).toBe('turn')
 })
 
-test('a button that is switched off while something runs has the focus again afterwards', async () => {
+test('a button that is disabled while something runs has the focus again afterwards', async () => {
   show('<main><button id="try">Try</button><button id="other">Other</button></main>', 'try')
   of('try').blur()
   of('try').setAttribute('disabled', '')

@@ -23,7 +23,7 @@ export const router = createRouter({
       path: '/reports/:id/making',
       component: () => import('./screens/making/MakingScreen.vue'),
       props: true,
-      meta: { title: 'Making a report', draft: true },
+      meta: { title: 'Report editor', draft: true },
     },
     {
       path: '/reports/:id/rehearsal',

@@ -54,7 +54,7 @@ export class Collecting {
 
   /** Throws when something of it has not come. */
   whole(): Answer {
-    if (!this.begun || !this.done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')
+    if (!this.begun || !this.done) throw new Failure(0, 'The response ended early.', 'Run it again.')
     return { begun: this.begun, rows: this.rows, done: this.done, kept: this.kept }
   }
 }

@@ -24,7 +24,7 @@ export class Failure extends Error {
 /** The server does not answer at all. */
 export class Away extends Failure {
   constructor() {
-    super(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
+    super(0, 'The Plain Sieve server does not respond.', 'Check that it is running. Your work here is kept.')
   }
 }
 

@@ -161,6 +161,6 @@ describe('what a page asks for in the same moment', () => {
     request.end()
     await expect(table).rejects.toThrow('No such port.')
     await expect(bars).resolves.toMatchObject({ rows: [] })
-    await expect(line).rejects.toThrow('broke off')
+    await expect(line).rejects.toThrow('ended early')
   })
 })

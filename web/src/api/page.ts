@@ -80,7 +80,7 @@ class Moment {
           if (event.event === 'said') resolve(event.question)
           else if (event.event === 'failed') reject(new Failure(0, event.message, event.advice, event.problems))
         },
-        over: () => reject(new Failure(0, 'The answer broke off before its end.', 'Choose again.')),
+        over: () => reject(new Failure(0, 'The response ended early.', 'Choose again.')),
         fails: reject,
       }
     })

@@ -112,7 +112,7 @@ describe('a run', () => {
     await run
     expect(state.value).toMatchObject({
       status: 'failed',
-      failure: { message: 'The answer broke off before its end.' },
+      failure: { message: 'The response ended early.' },
     })
     scope.stop()
   })

@@ -86,7 +86,7 @@ const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords
       @click="emit('update:modelValue', parameter.default.choice)">
       Default
     </button>
-    <div v-if="state.list.refreshing" class="small soft" role="status">{{ age }}, a newer one is on its way</div>
+    <div v-if="state.list.refreshing" class="small soft" role="status">{{ age }}, being refreshed</div>
   </div>
 </template>
 

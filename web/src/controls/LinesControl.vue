@@ -60,7 +60,7 @@ function choose(): void {
         class="as-link small"
         type="button"
         @click="emit('update:modelValue', blank())">
-        None
+        Clear
       </button>
     </div>
   </div>

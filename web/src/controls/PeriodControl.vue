@@ -39,7 +39,7 @@ function choose(): void {
       <button
         class="as-link icon-button step"
         type="button"
-        :aria-label="`${parameter.label}: the one before`"
+        :aria-label="`${parameter.label}: previous`"
         @click="step(-1)">
         ‹
       </button>
@@ -55,7 +55,7 @@ function choose(): void {
       <button
         class="as-link icon-button step"
         type="button"
-        :aria-label="`${parameter.label}: the one after`"
+        :aria-label="`${parameter.label}: next`"
         @click="step(1)">
         ›
       </button>

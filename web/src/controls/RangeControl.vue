@@ -84,7 +84,7 @@ const whole = (from: string, to: string): Choices => ({
     <div class="row-line gap-2">
       <span class="small soft grow">{{ words }}</span>
       <FoldedMenu v-if="isDates && !whyFixed(from) && !whyFixed(to)" size="sm" toggle-class="as-link small p-0" caret>
-        <template #words>Spans</template>
+        <template #words>Quick ranges</template>
         <li v-for="span in spans" :key="span.name" role="presentation">
           <button
             type="button"

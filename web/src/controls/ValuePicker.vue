@@ -138,7 +138,7 @@ defineExpose({ focus })
       @keydown="keys($event, true)" />
     <div v-if="loading && list.length === 0" class="soft" role="status">Loading the list …</div>
     <div v-else-if="options.length === 0" class="soft" role="status">
-      {{ searching ? 'Searching …' : search ? 'No value like that.' : 'The list is empty.' }}
+      {{ searching ? 'Searching …' : search ? 'No matching values.' : 'The list is empty.' }}
     </div>
     <div
       :id="`${id}-list`"
@@ -170,7 +170,7 @@ defineExpose({ focus })
         </div>
       </div>
     </div>
-    <div v-if="isAllOfLong" class="small soft" role="status">Every value is chosen. Click one to have only that.</div>
+    <div v-if="isAllOfLong" class="small soft" role="status">All values are selected. Click one to select only that.</div>
     <ValueShortcuts
       :parameter="parameter"
       :model-value="modelValue"

@@ -65,9 +65,9 @@ function keys(event: KeyboardEvent): void {
           ><span class="soft small note-of">{{ one.note }}</span>
         </li>
       </ul>
-      <p v-if="found.length === 0" class="soft m-0 p-2" role="status">Nothing is called like that.</p>
+      <p v-if="found.length === 0" class="soft m-0 p-2" role="status">No matches.</p>
       <p v-if="silent.length" class="soft small m-0 p-2" role="status">
-        Tables of {{ silent.join(', ') }} are not among these: it does not answer.
+        Tables of {{ silent.join(', ') }} are missing: no response.
       </p>
     </div>
   </dialog>

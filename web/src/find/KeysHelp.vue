@@ -14,10 +14,10 @@ onBeforeUnmount(() => box.value?.close())
 </script>
 
 <template>
-  <dialog ref="box" class="keys" aria-label="Keys of this screen" @cancel="emit('close')" @click.self="emit('close')">
+  <dialog ref="box" class="keys" aria-label="Keyboard shortcuts" @cancel="emit('close')" @click.self="emit('close')">
     <div class="inside">
       <div class="row-line">
-        <h2>Keys of this screen</h2>
+        <h2>Keyboard shortcuts</h2>
         <span class="grow"></span>
         <button type="button" class="as-link" @click="emit('close')">Close</button>
       </div>

@@ -5,42 +5,42 @@ export interface KeyTold {
 }
 
 const EVERYWHERE: KeyTold[] = [
-  { keys: 'Ctrl K', what: 'find anything and go there' },
-  { keys: 'Ctrl Z', what: 'take back the last edit; with Shift, do it again' },
-  { keys: '?', what: 'show these keys' },
+  { keys: 'Ctrl K', what: 'find anything' },
+  { keys: 'Ctrl Z', what: 'undo the last edit; with Shift, redo' },
+  { keys: '?', what: 'show these shortcuts' },
 ]
 const MARKS: KeyTold[] = [
   { keys: 'Tab', what: 'go to the next marked word' },
-  { keys: 'Enter', what: 'open it; take what is offered' },
-  { keys: '↑ ↓', what: 'go through what is offered; typing narrows it' },
-  { keys: 'Esc', what: 'leave it as it was' },
+  { keys: 'Enter', what: 'open it; accept the suggestion' },
+  { keys: '↑ ↓', what: 'move through the options; type to filter' },
+  { keys: 'Esc', what: 'cancel' },
 ]
 const BY_SCREEN: [RegExp, KeyTold[]][] = [
   [
     /^\/reports\/[^/]+\/making/,
     [
       ...MARKS,
-      { keys: 'Alt ↑ ↓', what: 'move the thing that has the focus' },
+      { keys: 'Alt ↑ ↓', what: 'move the focused item' },
       { keys: 'Alt ← →', what: 'make a view narrower or wider' },
-      { keys: 'Alt Shift ↑ ↓', what: 'make a view lower or higher' },
+      { keys: 'Alt Shift ↑ ↓', what: 'make a view shorter or taller' },
       { keys: 'Del', what: 'remove it' },
     ],
   ],
-  [/^\/reports\/[^/]+$/, [...MARKS, { keys: 'Esc', what: 'let go of what was picked last' }]],
+  [/^\/reports\/[^/]+$/, [...MARKS, { keys: 'Esc', what: 'clear the last pick' }]],
   [/^\/reports$/, [{ keys: '/', what: 'search' }]],
   [
     /^\/queries\/./,
     [
       { keys: 'Ctrl Enter', what: 'run' },
       { keys: 'Esc', what: 'stop' },
-      { keys: 'Ctrl S', what: 'save now; a pause in typing saves, too' },
+      { keys: 'Ctrl S', what: 'save now; also saved when you stop typing' },
       { keys: 'Alt 1 … 4', what: 'go to choices, query, rows, sent' },
-      { keys: '/', what: 'search the list that is open' },
-      { keys: 'Esc, then Tab', what: 'leave the text; Tab alone indents' },
-      { keys: 'Ctrl Space', what: 'offer names and parameters' },
+      { keys: '/', what: 'search the open list' },
+      { keys: 'Esc, then Tab', what: 'leave the editor; Tab alone indents' },
+      { keys: 'Ctrl Space', what: 'suggest names and parameters' },
     ],
   ],
-  [/^\/parameters/, [{ keys: 'Enter', what: 'open the parameter that has the focus' }]],
+  [/^\/parameters/, [{ keys: 'Enter', what: 'open the focused parameter' }]],
 ]
 
 /** @param path of the screen, within the project */

@@ -6,11 +6,11 @@ import type { Findable } from './found'
 
 const ACTIONS: Findable[] = [
   { kind: 'action', name: 'All reports', note: 'go there', path: '/reports' },
-  { kind: 'action', name: 'Make a report', note: 'of a query', path: '/reports?new=report' },
+  { kind: 'action', name: 'New report', note: 'from a query', path: '/reports?new=report' },
   { kind: 'action', name: 'All queries, and a new one', note: 'go there', path: '/queries' },
   { kind: 'action', name: 'All parameters', note: 'go there', path: '/parameters' },
   { kind: 'action', name: 'All sources, and a new one', note: 'go there', path: '/sources' },
-  { kind: 'action', name: 'What was sent', note: 'go there', path: '/sent' },
+  { kind: 'action', name: 'Sent statements', note: 'go there', path: '/sent' },
 ]
 
 /** Everything of the project that can be found. What a reader may not see is left out. */

@@ -11,8 +11,8 @@ defineProps<{ name: string; parameters: UsedParameters }>()
     Someone else changed {{ parameters.conflicts[name]?.fields.join(', ') }} of <code>:{{ name }}</code> at the same
     time. Nothing was overwritten.
     <div class="row-line pt-1">
-      <BButton size="sm" variant="outline-primary" @click="parameters.resolve(name, true)">Mine holds</BButton>
-      <BButton size="sm" variant="outline-primary" @click="parameters.resolve(name, false)">Theirs holds</BButton>
+      <BButton size="sm" variant="outline-primary" @click="parameters.resolve(name, true)">Keep mine</BButton>
+      <BButton size="sm" variant="outline-primary" @click="parameters.resolve(name, false)">Use theirs</BButton>
     </div>
   </section>
   <div v-else-if="parameters.failures[name]" class="note bad mb-2 small" role="alert">

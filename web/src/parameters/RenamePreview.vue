@@ -17,9 +17,9 @@ onMounted(() => box.value?.querySelector<HTMLElement>('.row-line button')?.focus
       >{{
         preview.length
           ? `: ${preview.length} ${preview.length === 1 ? 'place changes' : 'places change'}.`
-          : '. Nothing else mentions it.'
+          : '. Nothing else refers to it.'
       }}
-      Links with the old name keep working.
+      Links with the old name still work.
     </p>
     <ul class="lines small">
       <li v-for="change in preview" :key="change.id + change.where + change.line">

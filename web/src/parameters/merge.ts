@@ -28,16 +28,16 @@ export function merge(
 
 const WORDS: Partial<Record<Field, string>> = {
   label: 'words',
-  blankRule: 'what blank means',
-  blankWords: 'how blank reads',
-  allRule: 'what all means',
-  everyRow: 'the value for every row',
+  blankRule: 'meaning of blank',
+  blankWords: 'label of blank',
+  allRule: 'meaning of all',
+  everyRow: 'value for all rows',
   rangeEnd: 'range',
-  held: 'among what viewers choose',
+  held: 'row access',
   default: 'default',
   trialChoice: 'trial value',
   many: 'one or many',
-  covers: 'what a value stands for',
-  whenGone: 'what becomes of values that are gone',
+  covers: 'what a value covers',
+  whenGone: 'handling of missing values',
 }
 export const fieldInWords = (field: Field): string => WORDS[field] ?? field

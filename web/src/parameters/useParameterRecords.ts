@@ -71,12 +71,12 @@ export function useParameterRecords(): ParameterRecords {
     const both = merge(base, after, theirs)
     if (both.conflicts.length > 0) {
       conflicts[name] = { mine: after, theirs, fields: both.conflicts.map(fieldInWords) }
-      throw new Failure(409, `:${name} was changed by someone else meanwhile.`, 'Say below which of the two holds.')
+      throw new Failure(409, `:${name} was changed by someone else.`, 'Choose below which one to keep.')
     }
     await put(pathOf(name), both.merged)
     conflicts[name] = undefined
     const others = both.theirFields.map(fieldInWords).join(', ')
-    merged[name] = others ? `Someone else changed ${others} meanwhile; both changes hold.` : undefined
+    merged[name] = others ? `Someone else changed ${others} at the same time; both changes are kept.` : undefined
   }
 
   return { uses, failures, conflicts, merged, find, reload, inTurn, read, send }

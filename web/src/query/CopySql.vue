@@ -20,7 +20,7 @@ async function copy(): Promise<void> {
 </script>
 
 <template>
-  <button class="as-link small" title="With its values in place, to run it in any client" @click="copy">
+  <button class="as-link small" title="With its values inserted, to run in any client" @click="copy">
     {{ said }}
   </button>
 </template>

@@ -33,7 +33,7 @@ const read = computed(() => {
 
 <template>
   <div data-test="where-ran">
-    <p v-if="proof?.status === 'loading'" class="soft m-0" role="status">Asking the database for its plan …</p>
+    <p v-if="proof?.status === 'loading'" class="soft m-0" role="status">Running at the database for its plan …</p>
     <FailureNote v-else-if="proof?.status === 'failed'" :failure="proof.failure" />
     <p v-else-if="told?.reason" class="soft m-0">{{ told.reason }}</p>
     <template v-else-if="told">
@@ -73,7 +73,7 @@ const read = computed(() => {
       {{ done.shown === 1 ? 'is' : 'are' }} shown.
       {{
         done.fetched > done.shown
-          ? 'The one more only tells that there are more.'
+          ? 'The extra row only shows that there are more.'
           : 'Nothing was filtered after the fetch.'
       }}
     </p>

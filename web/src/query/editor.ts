@@ -126,7 +126,7 @@ const offerTooltip = (onChoose: (at: number) => void) =>
         dom.className = 'cm-offer'
         const button = document.createElement('button')
         button.className = 'as-link'
-        button.textContent = 'Let viewers choose it'
+        button.textContent = 'Make it a parameter'
         button.title = 'Alt Enter'
         button.addEventListener('mousedown', event => {
           event.preventDefault()
@@ -192,7 +192,7 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({
           'aria-label': 'Query text',
-          'aria-description': 'Tab indents; Esc, then Tab, goes on',
+          'aria-description': 'Tab indents; Esc, then Tab, leaves',
           spellcheck: 'false',
         }),
         EditorView.updateListener.of(update => update.docChanged && callbacks.onChange(update.state.doc.toString())),

@@ -31,22 +31,22 @@ const parser: StreamParser<{ sql: boolean }> = {
 
 const LINES: [string, string][] = [
   ['get /', 'the path below the address of the source'],
-  ['ask  = ', 'a name and a value behind the question mark'],
+  ['ask  = ', 'a name and a value in the query string'],
   ['header  = ', 'a header and its value'],
   ['rows at ', 'the names that lead to the rows'],
-  ['read as json', 'or csv; else as the answer says itself'],
+  ['read as json', 'or csv; by default from the content type'],
   ['pages by link at ', 'the names that lead to the address of the next page'],
-  ['pages by header', 'the next page stands in the header Link'],
+  ['pages by header', 'the next page is in the Link header'],
   ['pages by number page', 'pages are numbered from 1'],
-  ['pages by offset from of 100 rows', 'so many rows are passed over'],
-  ['column  is ', 'what a column is taken for'],
-  ['kept for 10 minutes', 'how long the answer is shown again'],
-  ['then', 'SQL over the rows, which are called answer'],
+  ['pages by offset from of 100 rows', 'number of rows to skip'],
+  ['column  is ', 'type of a column'],
+  ['kept for 10 minutes', 'how long the response is cached'],
+  ['then', 'SQL over the rows, named answer'],
 ]
 const BEHIND: [string, string][] = [
   [`joined by ','`, 'several values in one part'],
   [`written 'dd.MM.yyyy'`, 'how days are written'],
-  ['last day', 'of a month or week that is chosen, its last day'],
+  ['last day', 'the last day of the selected month or week'],
 ]
 const options = (all: [string, string][]) => all.map(([label, detail]) => ({ label, detail, type: 'keyword' }))
 

@@ -11,7 +11,7 @@ export const isSentToSeveral = (sent: string): boolean => sent.startsWith('sides
 
 /** What stands where something sent is shown. */
 export function sentInWords(sent: string): string {
-  if (isSentToSeveral(sent)) return 'what each source received, and what was asked here of their rows'
+  if (isSentToSeveral(sent)) return 'what each source received, and what ran here on their rows'
   return isSentRequest(sent) ? 'the request as the service received it' : 'the statement the database received'
 }
 
@@ -23,9 +23,9 @@ const WORDS: Record<string, string> = { allowed: 'may be sent', refused: 'are ne
 
 /** What can be decided of values that could travel. */
 export const offersOf = (): MarkOffer[] => [
-  { id: 'allowed', words: 'may be sent', note: 'so that only what belongs to them is fetched', reason: '' },
-  { id: 'refused', words: 'are never sent', note: 'whatever a query could save by it', reason: '' },
-  { id: '', words: 'stay here', note: 'until somebody decides', reason: '' },
+  { id: 'allowed', words: 'may be sent', note: 'so that only matching rows are fetched', reason: '' },
+  { id: 'refused', words: 'are never sent', note: 'even if a query could be faster', reason: '' },
+  { id: '', words: 'stay here', note: 'until someone decides', reason: '' },
 ]
 
 const plain = (text: string): SentencePiece => ({

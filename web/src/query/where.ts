@@ -47,9 +47,9 @@ export function whereAtLength(ran: Ran): string {
     case 'BY_INDEX':
       return `at the database, ${ran.index ? `index ${ran.index}` : 'by an index'}${read}`
     case 'BY_PART':
-      return `at the database, which opens only files that can have such rows${read}`
+      return `at the database, opens only files that can match${read}`
     case 'PUSHED_DOWN':
-      return `at the store beneath the engine${of}, which gives no other rows${read}`
+      return `at the underlying store${of}, returns only matching rows${read}`
     case 'WHILE_SCANNING':
       return `at the database, tested on each row${of}${read}`
     case 'AFTER_JOIN':
@@ -57,11 +57,11 @@ export function whereAtLength(ran: Ran): string {
     case 'AFTER_GROUP':
       return 'at the database, tested on groups'
     case 'ON_INNER_RESULT':
-      return 'at the database, tested on what an inner query gave'
+      return 'at the database, on the result of an inner query'
     case 'STOPS_EARLY':
-      return 'at the database, which stops reading when it has enough'
+      return 'at the database, stops after enough rows'
     case 'AFTER_SORTING':
-      return 'at the database, after all rows that match were read and sorted or grouped'
+      return 'at the database, after reading and sorting or grouping all matching rows'
     case 'AT_SOURCE':
       return 'at the database, as an argument or a name'
     case 'AT_SERVICE':

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router'
 
 <template>
   <main class="page">
-    <h1>There is nothing at this address.</h1>
-    <p>The link may be broken. <RouterLink to="/reports">All reports</RouterLink></p>
+    <h1>Page not found.</h1>
+    <p>The link may be wrong or outdated. <RouterLink to="/reports">All reports</RouterLink></p>
   </main>
 </template>

@@ -92,7 +92,7 @@ function keys(event: KeyboardEvent): void {
       aria-haspopup="true"
       aria-expanded="false"
       @click="wanted = true">
-      {{ text }}<span class="visually-hidden">, {{ about }}: take something else</span>
+      {{ text }}<span class="visually-hidden">, {{ about }}: Change</span>
     </button></span
   >
   <FoldedMenu
@@ -105,7 +105,7 @@ function keys(event: KeyboardEvent): void {
     stays
     @show="look">
     <template #words
-      >{{ text }}<span class="visually-hidden">, {{ about }}: take something else</span></template
+      >{{ text }}<span class="visually-hidden">, {{ about }}: Change</span></template
     >
     <div class="menu" @keydown="keys">
       <input
@@ -113,16 +113,16 @@ function keys(event: KeyboardEvent): void {
         v-model="sought"
         type="search"
         class="form-control form-control-sm"
-        :placeholder="typed ? `${text}, or type other words` : 'Type to narrow'"
-        :aria-label="typed ? 'Type other words' : 'Type to narrow'"
+        :placeholder="typed ? `${text}, or type your own` : 'Type to narrow'"
+        :aria-label="typed ? 'Type your own' : 'Type to narrow'"
         @input="((active = 0), (moved = false), (touched = true))" />
       <button v-if="own" type="button" class="offer active" @click="keep">
-        <span>“{{ own }}”</span><span class="soft small known">as you typed it</span>
+        <span>“{{ own }}”</span><span class="soft small known">as typed</span>
       </button>
       <p v-if="offered.status === 'loading'" class="soft small m-0 p-2" role="status">Looking …</p>
       <p v-else-if="offered.status === 'failed'" class="small m-0 p-2" role="alert">{{ offered.failure.message }}</p>
-      <p v-else-if="shown.length === 0 && !own" class="soft small m-0 p-2" role="status">Nothing like that.</p>
-      <ul v-else class="offers" aria-label="What could stand here">
+      <p v-else-if="shown.length === 0 && !own" class="soft small m-0 p-2" role="status">No options match.</p>
+      <ul v-else class="offers" aria-label="Options">
         <li v-for="(offer, i) in shown" :key="offer.id">
           <button
             type="button"

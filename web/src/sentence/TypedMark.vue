@@ -64,7 +64,7 @@ function keep(): void {
     type="button"
     class="marked"
     :class="text.length < 4 && `short short-${text.length}`"
-    :aria-label="`${text}, type other words`"
+    :aria-label="`${text}, type your own`"
     @click="begin">
     {{ text || 'nothing' }}
   </button>

@@ -30,8 +30,8 @@ async function back(thing: RemovedThing): Promise<void> {
     <h2>Removed</h2>
     <div v-for="thing in state.data" :key="thing.id" class="row-line pt-1">
       <span>{{ thing.name }}</span><span class="soft small">{{ timeInWords(thing.at) }}</span>
-      <button class="as-link small" type="button" :aria-label="`Bring back ${thing.name}`" @click="back(thing)">
-        Bring it back
+      <button class="as-link small" type="button" :aria-label="`Restore ${thing.name}`" @click="back(thing)">
+        Restore
       </button>
     </div>
     <FailureNote v-if="failure" :failure="failure" class="mt-1" />

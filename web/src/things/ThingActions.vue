@@ -55,18 +55,18 @@ watch(
       @submit.prevent="rename(name)"
       @keydown.esc="begin('renaming')">
       <BFormInput ref="field" v-model="name" class="name" :aria-label="`New name of ${thing.name}`" />
-      <BButton type="submit" size="sm" variant="outline-primary" :disabled="!name.trim()">Call it that</BButton>
-      <span class="soft small">Links to it stay.</span>
+      <BButton type="submit" size="sm" variant="outline-primary" :disabled="!name.trim()">Rename</BButton>
+      <span class="soft small">Links to it still work.</span>
     </form>
     <div v-if="doing.what === 'removing'" class="note mt-1" role="status">
       <template v-if="doing.uses.length">
-        “{{ thing.name }}” cannot go yet; without it these would break:
+        “{{ thing.name }}” cannot be removed; these depend on it:
         <ul class="m-0">
           <li v-for="use in doing.uses" :key="use.kind + use.id">the {{ use.kind }} {{ use.name }}</li>
         </ul>
       </template>
       <template v-else>
-        {{ thing.kind === 'report' ? 'Links to it will say that it is gone.' : 'Nothing uses it.' }} It can be brought
+        {{ thing.kind === 'report' ? 'Links to it will stop working.' : 'Nothing uses it.' }} It can be brought
         back.
         <BButton size="sm" variant="outline-primary" class="ms-1" @click="drop">Remove “{{ thing.name }}”</BButton>
       </template>

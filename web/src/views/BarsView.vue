@@ -71,13 +71,13 @@ useChart(
 
 <template>
   <ViewCard :view="view" :asked="asked" :about="figure?.label" :state="state" @stop="stop" @again="rerun">
-    <p v-if="state.status === 'done' && bars.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
+    <p v-if="state.status === 'done' && bars.length === 0" class="soft m-0 pt-2">No data.</p>
     <div
       v-else
       ref="box"
       class="drawing"
       role="img"
-      :aria-label="asText || 'Nothing drawn yet'"
+      :aria-label="asText || 'No chart yet'"
       :data-bars="asText"
       :style="{ height: `${height}px` }"></div>
     <QuietTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
@@ -105,8 +105,8 @@ useChart(
         }}
       </button>
     </div>
-    <div v-if="all.leftOut" class="small soft">{{ all.leftOut }} more parts have no room here.</div>
-    <div v-if="answer?.done.more" class="small soft">There are more of them than a page can ask for.</div>
+    <div v-if="all.leftOut" class="small soft">{{ all.leftOut }} more parts are not shown.</div>
+    <div v-if="answer?.done.more" class="small soft">Too many to load on one page.</div>
   </ViewCard>
 </template>
 

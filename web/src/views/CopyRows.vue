@@ -7,7 +7,7 @@ import { rowsInWords } from '../formats'
 import { asCells } from './asCells'
 
 const props = defineProps<{ columns: Column[]; rows: Cell[][]; labels: Record<string, string> }>()
-const USUAL = 'Copy as cells'
+const USUAL = 'Copy table'
 const said = ref(USUAL)
 
 async function copy(): Promise<void> {
@@ -23,7 +23,7 @@ async function copy(): Promise<void> {
 </script>
 
 <template>
-  <button type="button" class="as-link small" title="The rows that are here, for a spreadsheet" @click="copy">
+  <button type="button" class="as-link small" title="The loaded rows, for a spreadsheet" @click="copy">
     {{ said }}
   </button>
 </template>

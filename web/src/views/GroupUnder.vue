@@ -24,7 +24,7 @@ const width = props.view.measures.length + 1
   <tr v-if="answer && isRows">
     <td :colspan="width" class="rows">
       <RowTable class="inner" :columns="answer.begun.columns" :rows="answer.rows" />
-      <div v-if="answer.done.more" class="soft small">There are more rows than a page shows.</div>
+      <div v-if="answer.done.more" class="soft small">More rows exist than one page shows.</div>
     </td>
   </tr>
   <GroupRows

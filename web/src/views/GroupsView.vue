@@ -52,7 +52,7 @@ const levels = props.view.groupBy.map(columnInWords).join(' › ')
       v-if="state.status === 'done' && totals.state.value.status === 'failed'"
       :state="totals.state.value"
       @again="totals.rerun" />
-    <p v-if="answer?.done.more" class="soft small m-0 pt-1">There are more groups than a page can ask for.</p>
+    <p v-if="answer?.done.more" class="soft small m-0 pt-1">Too many groups to load on one page.</p>
   </ViewCard>
 </template>
 

@@ -70,14 +70,14 @@ useChart(
 
 <template>
   <ViewCard :view="view" :asked="asked" :about="figure?.label" :state="state" @stop="stop" @again="rerun">
-    <p v-if="state.status === 'done' && drawn.days.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
-    <div v-else ref="box" class="line" role="img" :aria-label="asText || 'Nothing drawn yet'" :data-line="asText"></div>
+    <p v-if="state.status === 'done' && drawn.days.length === 0" class="soft m-0 pt-2">No data.</p>
+    <div v-else ref="box" class="line" role="img" :aria-label="asText || 'No chart yet'" :data-line="asText"></div>
     <QuietTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
-    <div v-if="drawn.leftOut" class="small soft">{{ drawn.leftOut }} more lines have no room here.</div>
+    <div v-if="drawn.leftOut" class="small soft">{{ drawn.leftOut }} more lines are not shown.</div>
     <div v-if="drawn.withoutDay > 0" class="small soft">
-      {{ figure?.function === 'count' ? rowsInWords(drawn.withoutDay) : 'Rows' }} without a day are not on the line.
+      {{ figure?.function === 'count' ? rowsInWords(drawn.withoutDay) : 'Rows' }} without a date are not shown.
     </div>
-    <div v-if="answer?.done.more" class="small soft">There are more points than a page can ask for.</div>
+    <div v-if="answer?.done.more" class="small soft">Too many points to load on one page.</div>
   </ViewCard>
 </template>
 

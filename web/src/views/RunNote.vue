@@ -26,14 +26,14 @@ const untold = computed(() => ofChoices.value.filter(problem => told && !(proble
     <RunningWords :state="state" /> <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
   <div v-else-if="late" class="note row-line" role="status">
-    Waiting until other views of this page have their rows. <button class="as-link" @click="emit('stop')">Stop</button>
+    Waiting for other views of this page. <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
   <div v-else-if="state.status === 'stopped'" class="note row-line">
     Stopped. <button class="as-link" @click="emit('again')">Run again</button>
   </div>
   <div v-else-if="ofChoices.length" class="note bad">
     <template v-if="untold[0]">Not run: {{ untold[0].message }} {{ untold[0].advice }}</template>
-    <template v-else>Not run: a choice above cannot be used.</template>
+    <template v-else>Not updated: correct the marked filter.</template>
   </div>
   <div v-else-if="state.status === 'failed'" class="note bad" role="alert">
     {{ state.failure.message }} {{ state.failure.advice }}

@@ -14,6 +14,6 @@ const seconds = computed(() => (Math.max(0, now.value - props.state.since) / 100
 <template>
   <span>
     <template v-if="state.behind > 0">Waiting for the source, {{ state.behind }} before you</template>
-    <template v-else>Asking the database</template>, {{ seconds }} s</span
+    <template v-else>Running at the database</template>, {{ seconds }} s</span
   >
 </template>

@@ -87,8 +87,7 @@ function sort(column: string): void {
       :signed="asked.signed.value"
       @close="emit('download', false)" />
     <p v-if="state.status === 'done' && answer?.rows.length === 0" class="py-3 m-0">
-      <b>No rows match these choices.</b> Loosen one of them in the sentence above: a wider range of dates or one more
-      value.
+      <b>No rows match these choices.</b> Relax one of them above: a wider date range or one more value.
     </p>
     <RowTable
       v-else-if="chosen"
@@ -110,7 +109,7 @@ function sort(column: string): void {
     <div v-if="answer && (answer.done.more || (total ?? 0) > answer.done.shown)" class="note row-line">
       {{
         answer.done.more
-          ? `There are more rows than the ${countInWords(asked.report.cap * pages)} that are here.`
+          ? `More rows exist than the ${countInWords(asked.report.cap * pages)} loaded.`
           : `${countInWords((total ?? 0) - answer.done.shown)} more match these choices.`
       }}
       <button v-if="answer.done.more && pages < MOST_PAGES" class="as-link" @click="pages++">

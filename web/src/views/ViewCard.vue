@@ -47,7 +47,7 @@ const limited = computed(() => {
     <p v-if="limited" class="small m-0 pb-1 limited" data-test="limited">
       Of {{ limited }} only: the query has a row limit.
     </p>
-    <p v-if="aside" class="soft small m-0">Not filtered by {{ aside }}, on purpose.</p>
+    <p v-if="aside" class="soft small m-0">Ignores {{ aside }} by design.</p>
     <p v-if="lead?.parameter" class="soft small m-0">A click opens {{ lead.name }} with the same choices.</p>
     <RunNote v-if="state" :state="state" class="my-1" @stop="emit('stop')" @again="emit('again')" />
     <slot />

@@ -7,11 +7,11 @@ const average = { ...count, function: 'avg', unit: 'min', adds: false }
 
 describe('a figure beside another', () => {
   it('says how much more or less it is', () => {
-    expect(changeInWords('before', count, '1284', '1147')).toBe('▲ 11.9 % more than the span before (1,147)')
-    expect(changeInWords('year', average, 40, 50)).toBe('▼ 20 % less than a year before (50 min)')
+    expect(changeInWords('before', count, '1284', '1147')).toBe('▲ 11.9 % vs previous period (1,147)')
+    expect(changeInWords('year', average, 40, 50)).toBe('▼ 20 % vs previous year (50 min)')
     expect(changeInWords('before', average, 33.4, 22.6812345)).toContain('(22.7 min)')
-    expect(changeInWords('before', count, 5, 5)).toBe('the same as the span before')
-    expect(changeInWords('before', count, 5, 0)).toBe('▲ from 0, the span before')
+    expect(changeInWords('before', count, 5, 5)).toBe('same as previous period')
+    expect(changeInWords('before', count, 5, 0)).toBe('▲ vs previous period (0)')
   })
   it('says its share of all, where shares add up', () => {
     expect(changeInWords('all', count, 1284, 3443)).toBe('37.3 % of 3,443')

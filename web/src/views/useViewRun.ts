@@ -69,7 +69,7 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
       .map(one => one.filter),
     ...(wanted.under ?? []),
   ])
-  /* What is asked for, without how much of it. */
+  /* Request without its row count. */
   const question = computed(() =>
     JSON.stringify({
       choices: relevant.value,

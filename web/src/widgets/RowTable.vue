@@ -157,7 +157,7 @@ const direction = (column: Column) =>
       <tfoot v-if="totals">
         <tr>
           <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }">
-            {{ totals[column.name] ?? (c === 0 ? 'all together' : '') }}
+            {{ totals[column.name] ?? (c === 0 ? 'total' : '') }}
           </td>
         </tr>
       </tfoot>

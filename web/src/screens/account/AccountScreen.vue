@@ -45,8 +45,8 @@ async function keep(): Promise<void> {
           class="form-control w-auto"
           type="password"
           autocomplete="current-password"
-          placeholder="as it is"
-          aria-label="Your password as it is" />
+          placeholder="current password"
+          aria-label="Your password current password" />
         <span v-if="me?.hasPassword">becomes</span>
         <input
           v-model="password"
@@ -55,10 +55,10 @@ async function keep(): Promise<void> {
           autocomplete="new-password"
           placeholder="ten characters or more"
           aria-label="Your new password" />
-        <button class="btn btn-outline-primary" :disabled="!password">Keep it</button>
-        <span class="soft">signs you out in other browsers, and ends your keys</span>
+        <button class="btn btn-outline-primary" :disabled="!password">Save password</button>
+        <span class="soft">signs you out in other browsers and revokes your API keys</span>
       </form>
-      <p v-if="done" role="status" class="m-0 pt-1">It is kept.</p>
+      <p v-if="done" role="status" class="m-0 pt-1">Password saved.</p>
       <FailureNote v-if="failure" :failure="failure" />
     </section>
     <KeyList v-if="me" :projects="me.projects" />

@@ -18,7 +18,7 @@ const keys = computed(() => (state.value.status === 'ready' ? state.value.data :
 const wanted = ref({ name: '', projectId: '', role: 'VIEWER', days: 90 })
 const made = shallowRef<MadeKey>()
 const copied = ref(false)
-const project = (id: string): string => props.projects.find(one => one.id === id)?.name ?? 'every project of yours'
+const project = (id: string): string => props.projects.find(one => one.id === id)?.name ?? 'all your projects'
 
 async function make(): Promise<void> {
   made.value = await change<MadeKey>('/api/me/keys', 'POST', wanted.value)
@@ -32,9 +32,9 @@ async function copy(): Promise<void> {
 </script>
 
 <template>
-  <section aria-label="Keys of programs">
-    <h2 class="pb-1">Keys of programs</h2>
-    <p class="soft m-0">A program that sends one as <code>Authorization: Bearer …</code> asks in your name.</p>
+  <section aria-label="API keys">
+    <h2 class="pb-1">API keys</h2>
+    <p class="soft m-0">A program that sends one as <code>Authorization: Bearer …</code> acts on your behalf.</p>
     <ul class="keys">
       <li v-for="key in keys" :key="key.id">
         <b>{{ key.name }}</b> may do what a {{ key.role }} may in {{ project(key.projectId) }}, until
@@ -43,7 +43,7 @@ async function copy(): Promise<void> {
         <button class="as-link" @click="change(`/api/me/keys/${key.id}`, 'DELETE')">Remove</button>
       </li>
     </ul>
-    <form class="row-line" aria-label="Another key" @submit.prevent="make">
+    <form class="row-line" aria-label="New API key" @submit.prevent="make">
       <input
         v-model="wanted.name"
         class="form-control w-auto"
@@ -55,7 +55,7 @@ async function copy(): Promise<void> {
       </select>
       may in
       <select v-model="wanted.projectId" class="form-select w-auto" aria-label="The project of the key">
-        <option value="">every project of yours</option>
+        <option value="">all your projects</option>
         <option v-for="one in projects" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       for
@@ -67,10 +67,10 @@ async function copy(): Promise<void> {
         max="366"
         aria-label="For how many days" />
       days
-      <button class="btn btn-outline-primary" :disabled="!wanted.name.trim()">Make it</button>
+      <button class="btn btn-outline-primary" :disabled="!wanted.name.trim()">Create key</button>
     </form>
     <div v-if="made" class="note my-1" role="status">
-      This is the key. It is not shown again.
+      Copy the key now; it is not shown again.
       <div class="row-line">
         <code class="secret" data-test="secret">{{ made.secret }}</code><button class="as-link" @click="copy">
           {{ copied ? 'Copied' : 'Copy' }}

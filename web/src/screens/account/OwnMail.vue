@@ -16,14 +16,14 @@ const mail = computed(() => (state.value.status === 'ready' ? state.value.data.m
   <section aria-label="Mail" class="pb-4">
     <h2 class="pb-1">Mail</h2>
     <p class="m-0">
-      You get mail at
+      Your email address is
       <TypedMark
-        :text="mail || 'no address'"
+        :text="mail || 'not set'"
         :begins="mail"
         about="Where you get mail"
         data-mark="mail"
         @take="change('/api/me/mail', 'PUT', { mail: $event })" />.
-      <span class="soft">Reports that are delivered to you go there, with what you may see of them.</span>
+      <span class="soft">Reports delivered to you are sent there, with the rows you may see.</span>
     </p>
     <FailureNote v-if="failure" :failure="failure" />
   </section>

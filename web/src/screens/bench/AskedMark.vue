@@ -27,9 +27,9 @@ const words = computed(() => {
 })
 const hint = computed(() => {
   if (often.value)
-    return 'Who asks the same as somebody before them has the same answer, with its age; the bench asks the source.'
-  if (fromCopy.value) return `Viewers’ reports ask the stored copy “${source.value.copy}”; the bench asks the source.`
-  return source.value.copy ? `Its copy is not asked: it asks for ${inTheWay.value}, and a copy has one answer.` : ''
+    return 'Identical requests share one cached result, shown with its age. The bench always queries the source.'
+  if (fromCopy.value) return `Reports read the stored copy “${source.value.copy}”; the bench always queries the source.`
+  return source.value.copy ? `The copy is not used: the query has ${inTheWay.value}, and a copy holds one result.` : ''
 })
 
 const making = ref(false)
@@ -47,21 +47,21 @@ async function offers(): Promise<MarkOffer[]> {
     ...spans.map(span => ({
       id: `${OFTEN}${span}`,
       words: OFTEN + spanInWords(span),
-      note: 'at the source, then its answer again',
+      note: 'at the source, then from the cache',
       reason: '',
     })),
   ]
   if (inTheWay.value) {
-    const reason = `It asks for ${inTheWay.value}, and a copy has one answer: keep a query without it, and ask that copy.`
+    const reason = `The query has ${inTheWay.value}, and a copy holds one result. Copy a query without it, and read that copy.`
     return [...atTheSource, { id: ANEW, words: 'stored copy', note: '', reason }]
   }
   const copies = (await here()).map(copy => ({
     id: copy.id,
     words: `stored copy ${copy.name}`,
     note: copy.content.asOf ? 'choices run in it' : '',
-    reason: copy.content.asOf ? '' : 'It was not made yet.',
+    reason: copy.content.asOf ? '' : 'Not created yet.',
   }))
-  const anew = { id: ANEW, words: 'a new stored copy', note: 'made now, and by its times under Live', reason: '' }
+  const anew = { id: ANEW, words: 'a new stored copy', note: 'created now and refreshed on its schedule under Live', reason: '' }
   return [...atTheSource, ...copies, ...(copies.length ? [] : [anew])]
 }
 
@@ -92,7 +92,7 @@ async function made(): Promise<string> {
 
 <template>
   <span class="pill" data-test="asked-from" :title="hint"
-    >reports ask <span v-if="making" role="status">a copy that is being made …</span
+    >reports ask <span v-if="making" role="status">a copy being created …</span
     ><OfferedMark
       v-else
       :text="words"

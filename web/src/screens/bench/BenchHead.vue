@@ -38,12 +38,12 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
     <span class="grow"></span>
     <BButton
       variant="outline-primary"
-      :title="query.changed ? 'It was changed since it was given to them.' : undefined"
+      :title="query.changed ? 'It was changed after it was published.' : undefined"
       :disabled="busy || !query.changed"
       @click="emit('give')"
-      >{{ query.changed ? 'Give it to the reports' : 'In use by reports' }}</BButton
+      >{{ query.changed ? 'Publish query' : 'Published' }}</BButton
     >
-    <BButton variant="outline-primary" :disabled="busy" @click="emit('make')">Make a report of it</BButton>
+    <BButton variant="outline-primary" :disabled="busy" @click="emit('make')">New report from this query</BButton>
     <BButton v-if="running" variant="outline-primary" title="Esc" @click="emit('stop')">Stop</BButton>
     <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="emit('run')">Run</BButton>
   </div>

@@ -18,7 +18,7 @@ const to = (name: string | undefined) => ({ path: route.path, query: { ...route.
 
 <template>
   <AboveNote v-if="!drafting || narrows" data-test="stage"
-    >{{ drafting ? 'While it is drafted' : `In the stage ${stage}` }}: {{ words || 'it runs as it is written' }}.
+    >{{ drafting ? 'In draft' : `In the stage ${stage}` }}: {{ words || 'no stage values' }}.
     <RouterLink :to="to(drafting ? 'live' : undefined)">{{
       drafting ? 'Run it as live' : 'Run it as draft'
     }}</RouterLink>

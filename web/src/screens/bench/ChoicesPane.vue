@@ -96,7 +96,7 @@ defineExpose({ makeMissing })
   <section class="pane" aria-label="Choices">
     <div class="head">
       <h2 id="choices-pane">Choices</h2>
-      <span class="soft small">what the viewer can change</span>
+      <span class="soft small">what viewers can change</span>
     </div>
     <div class="body">
       <template v-for="{ use, end } in cards" :key="use.definition.name">
@@ -120,7 +120,7 @@ defineExpose({ makeMissing })
           @close="proposal = undefined" />
       </template>
       <div v-for="wanted in missing" :key="wanted" class="note bad m-2">
-        <b class="mono">:{{ wanted }}</b> is in the query but not made yet.
+        <b class="mono">:{{ wanted }}</b> is in the query but not defined yet.
         <button class="as-link" @click="make(wanted)">Make it</button>
         <div v-if="parameters.failures[wanted]" role="alert">{{ parameters.failures[wanted]?.message }}</div>
       </div>
@@ -136,15 +136,15 @@ defineExpose({ makeMissing })
         {{ parameters.failures[name]?.message }}
       </div>
       <p v-if="others.length > 0" class="soft small px-3">
-        Others of the project:
+        Other parameters of the project:
         <template v-for="other in others" :key="other"
           ><button class="as-link mono other" :title="`Show :${other}`" @click="made = other">:{{ other }}</button
           >{{ ' ' }}</template
         >
       </p>
       <p v-if="extra.length > 0" class="soft small px-3">
-        Write <code>:{{ made }}</code> where its value belongs.
-        <button v-if="cursor" class="as-link" @click="emit('insert', made)">Put it in at the cursor</button>
+        Write <code>:{{ made }}</code> where its value goes.
+        <button v-if="cursor" class="as-link" @click="emit('insert', made)">Insert at the cursor</button>
       </p>
     </div>
   </section>

@@ -62,7 +62,7 @@ const otherTotals = computed(() => {
 </script>
 
 <template>
-  <div v-if="lines.length || made || failed" class="fixed" aria-label="Fixed values" role="region">
+  <div v-if="lines.length || made || failed" class="fixed" aria-label="Hard-coded values" role="region">
     <FailureNote v-if="failed" :failure="failed" class="mb-1" />
     <p
       v-if="made"
@@ -79,15 +79,14 @@ const otherTotals = computed(() => {
         >
         Before and after: {{ made.same === 'ROWS' ? 'the same ' : '' }}{{ rowsOf(made.after)
         }}{{ totals ? `, the same totals (${totals})` : '' }}.
-        <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template>
+        <template v-if="made.namedAfter"> The query name still mentions “{{ made.namedAfter }}”.</template>
         <OpensDifferently v-for="one in made.differing" :key="one.parameter" :differing="one"
       /></template>
       <template v-else-if="made.same === 'UNKNOWN'"
-        >Viewers can choose {{ named(names) }} now. Whether the rows are the same cannot be told: asked twice without
-        any change, the query gave others, too. Sorted by what names each row, it can.</template
+        >Viewers can choose {{ named(names) }} now. Equality cannot be verified: the unchanged query returned different rows when run twice. Sort by a unique column to verify it.</template
       >
       <template v-else
-        >The rows are not the same: {{ rowsOf(made.before) }} before, {{ rowsOf(made.after) }} after{{ otherTotals }}.
+        >The rows differ: {{ rowsOf(made.before) }} before, {{ rowsOf(made.after) }} after{{ otherTotals }}.
         Undo it above, or compare the two in Sent.</template
       >
     </p>
@@ -97,7 +96,7 @@ const otherTotals = computed(() => {
       </button>
       <span class="soft small">that viewers cannot change</span><span class="grow"></span>
       <button class="as-link" :disabled="busy" @click="emit('make', [], false)">
-        {{ busy ? 'Running before and after …' : 'Let viewers choose all' }}
+        {{ busy ? 'Running before and after …' : 'Make all of them parameters' }}
       </button>
     </div>
     <ul v-if="open" class="list">
@@ -120,7 +119,7 @@ const otherTotals = computed(() => {
           ><span class="soft small words">{{ line.offer.words }}</span
           ><span class="grow"></span
           ><button class="as-link" :disabled="busy" @click="emit('make', [line.at], true)">
-            Let viewers choose it
+            Make it a parameter
           </button></template
         >
       </li>

@@ -28,7 +28,7 @@ watch(
 <template>
   <div v-if="forms.length" class="forms small" data-test="forms">
     <p v-if="wrong.length === 0" class="soft m-0">
-      The source takes all {{ forms.length }} statements that reports make of it, capped and totalled.
+      The source accepts all {{ forms.length }} statements that reports send for this query.
       <RouterLink v-for="[id, name] in reports" :key="id" :to="`/reports/${id}/rehearsal`"
         >Rehearse {{ name }}</RouterLink
       >

@@ -26,7 +26,7 @@ const together = computed(() => putTogether(props.notices))
       <button
         v-if="all.length > 1"
         class="as-link"
-        title="Go to the next one"
+        title="Go to the next"
         @click="emit('goTo', nextPlace({ first: notice, all }, cursor()))">
         And {{ countInWords(all.length - 1) }} more places like it.
       </button>

@@ -26,7 +26,7 @@ async function openWith(report: string): Promise<void> {
 
 <template>
   <span class="d-block" data-test="differing">
-    Reports open with {{ differing.opensWith }} for :{{ differing.parameter }}, not with {{ differing.stood }}, so their
+    Reports default to {{ differing.opensWith }} for :{{ differing.parameter }}, not with {{ differing.stood }}, so their
     rows differ.
     <template v-for="report in differing.reports" :key="report.id">
       <span v-if="set.has(report.id)">“{{ report.name }}” opens with {{ differing.stood }} now. </span>
@@ -36,7 +36,7 @@ async function openWith(report: string): Promise<void> {
       {{ ' ' }}
     </template>
     <template v-if="differing.reports.length === 0"
-      >A report of this query can open with it: change the words “with its defaults” in its editor.</template
+      >To open a report with it, change “with its defaults” in the report editor.</template
     >
     <span v-if="failure" class="bad-news" role="alert"> {{ failure.message }}</span>
   </span>

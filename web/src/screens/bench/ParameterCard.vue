@@ -59,7 +59,7 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
           :problem="problems[parameter.name]"
           @update:model-value="emit('choose', parameter.name, $event)" />
         <div v-else-if="problems[parameter.name]" class="note bad small">{{ problems[parameter.name] }}</div>
-        <p v-if="neededOnly" class="soft small m-0">Needed by others here.</p>
+        <p v-if="neededOnly" class="soft small m-0">Used by other parameters here.</p>
       </template>
     </SaidParameter>
   </div>

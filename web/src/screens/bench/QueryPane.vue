@@ -119,11 +119,11 @@ onBeforeUnmount(() => view?.destroy())
   <section class="pane" aria-label="Query">
     <div class="head">
       <h2>Query</h2>
-      <span class="soft small while-read">point at a choice to light its clauses</span
-      ><span class="soft small while-typed">Tab indents; Esc, then Tab, goes on</span>
+      <span class="soft small while-read">hover a choice to highlight its clauses</span
+      ><span class="soft small while-typed">Tab indents; Esc, then Tab, leaves</span>
       <span class="grow"></span>
       <button v-if="text.trim() && !asRequest" type="button" class="as-link small" @click="emit('turn')">
-        Read as steps
+        Convert to steps
       </button>
     </div>
     <slot></slot>

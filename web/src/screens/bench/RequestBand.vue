@@ -71,7 +71,7 @@ async function take(text: string): Promise<void> {
           :lit="lit"
           @light="emit('light', $event)"
       /></template>
-      <span v-else class="soft">{{ address?.problem || 'The address comes here.' }}</span>
+      <span v-else class="soft">{{ address?.problem || 'The address appears here.' }}</span>
     </div>
     <div class="row-line small">
       <span v-if="leftOut.length && address && !address.problem" class="soft"
@@ -81,7 +81,7 @@ async function take(text: string): Promise<void> {
         ></span
       ><span class="grow"></span>
       <button class="as-link small" type="button" :disabled="asking || !!address?.problem" @click="ask">
-        {{ asking ? 'Asking …' : look ? 'Ask again' : 'See what it answers' }}
+        {{ asking ? 'Requesting …' : look ? 'Request again' : 'Preview response' }}
       </button>
       <button v-if="look" class="as-link small" type="button" @click="look = undefined">Close</button>
     </div>

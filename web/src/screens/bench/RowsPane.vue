@@ -51,7 +51,7 @@ const count = computed(() => {
       <span v-else-if="answer" class="soft small">as of {{ timeInWords(answer.done.at) }}</span>
     </div>
     <div v-if="state.status === 'idle'" class="p-3 soft">
-      Not run yet. <b>Ctrl Enter</b> runs the query with the trial values.
+      Not run yet. <b>Ctrl Enter</b> runs the query with its trial values.
     </div>
     <FailureNote v-else-if="state.status === 'failed'" :failure="state.failure" class="m-2" />
     <div v-else-if="state.status === 'running' && !answer" class="p-3 soft" role="status">

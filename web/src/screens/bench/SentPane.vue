@@ -43,10 +43,10 @@ const words = computed(() => {
         :lit="lit"
         @light="emit('light', $event)" />
       <template v-else-if="preview">
-        <p class="soft small m-0">Nothing was sent yet. This is what the steps come to:</p>
+        <p class="soft small m-0">Nothing sent yet. The steps compile to:</p>
         <pre class="preview">{{ preview }}</pre>
       </template>
-      <p v-else class="soft">Nothing was sent yet.</p>
+      <p v-else class="soft">Nothing sent yet.</p>
     </div>
     <div class="right">
       <h2 class="pb-1">Where each choice ran</h2>

@@ -8,17 +8,17 @@ const props = defineProps<{ query: Query }>()
 const emit = defineEmits<{ take: [parameter: string] }>()
 
 const source = computed(() => props.query.source)
-const words = computed(() => (source.value.by ? `the source that :${source.value.by} says` : props.query.sourceId))
+const words = computed(() => (source.value.by ? `the source chosen by :${source.value.by}` : props.query.sourceId))
 
 const NONE: MarkOffer = {
   id: 'none',
-  words: 'the source that a parameter says',
+  words: 'the source chosen by a parameter',
   note: '',
-  reason: 'That needs a parameter for one name, with a list of sources.',
+  reason: 'Needs a single-value name parameter with a list of sources.',
 }
 function offers(): Promise<MarkOffer[]> {
   const note = `one of ${source.value.sources.join(', ')}`
-  const said = source.value.offered.map(by => ({ id: by, words: `the source that :${by} says`, note, reason: '' }))
+  const said = source.value.offered.map(by => ({ id: by, words: `the source chosen by :${by}`, note, reason: '' }))
   const always = { id: '', words: `always ${props.query.sourceId}`, note: '', reason: '' }
   return Promise.resolve([always, ...(said.length ? said : [NONE])])
 }

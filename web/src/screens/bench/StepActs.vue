@@ -7,14 +7,14 @@ const props = defineProps<{ first: boolean; on: boolean }>()
 const emit = defineEmits<{ act: [act: StepAct] }>()
 
 const acts: { act: StepAct; words: string; key: string }[] = [
-  { act: 'below', words: 'a step below it', key: '' },
+  { act: 'below', words: 'Insert step below', key: '' },
   ...(props.first
     ? []
     : [
-        { act: 'toggle' as const, words: props.on ? 'switch it off' : 'switch it on', key: '' },
-        { act: 'double' as const, words: 'double it', key: '' },
-        { act: 'up' as const, words: 'further up', key: 'Alt ↑' },
-        { act: 'down' as const, words: 'further down', key: 'Alt ↓' },
+        { act: 'toggle' as const, words: props.on ? 'Disable' : 'Enable', key: '' },
+        { act: 'double' as const, words: 'Duplicate', key: '' },
+        { act: 'up' as const, words: 'Move up', key: 'Alt ↑' },
+        { act: 'down' as const, words: 'Move down', key: 'Alt ↓' },
         { act: 'remove' as const, words: 'remove it', key: 'Del' },
       ]),
 ]

@@ -70,7 +70,7 @@ function keys(event: KeyboardEvent): void {
     :class="{ off: !step.on, looked, lit: isLit, bad: step.problem }"
     :style="{ '--k': edge }"
     tabindex="0"
-    :aria-label="`Step ${number}${step.on ? '' : ', switched off'}`"
+    :aria-label="`Step ${number}${step.on ? '' : ', disabled'}`"
     :data-step="number"
     @keydown="keys"
     @click.self="emit('look')">
@@ -83,10 +83,10 @@ function keys(event: KeyboardEvent): void {
         :offers="offers"
         :about="`step ${number}`"
         :colours="colours"
-        @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.on" class="soft"> switched off</small>
+        @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.on" class="soft"> disabled</small>
       <div v-if="step.problem" class="note small" :class="{ bad: step.on }" role="alert">{{ step.problem }}</div>
       <div v-else-if="step.hints.earlier >= 0" class="hint small" data-test="earlier">
-        It could stand before step {{ step.hints.earlier + 1 }}: {{ step.hints.reason }}.
+        It could run before step {{ step.hints.earlier + 1 }}: {{ step.hints.reason }}.
         <button type="button" class="as-link" @click="emit('act', 'earlier')">Move it there</button>
       </div>
     </div>
@@ -95,7 +95,7 @@ function keys(event: KeyboardEvent): void {
         type="button"
         class="as-link more"
         :aria-expanded="acting"
-        :aria-label="`What can be done with step ${number}`"
+        :aria-label="`Actions for step ${number}`"
         @click="acting = !acting">
         ⋯
       </button>
@@ -104,17 +104,17 @@ function keys(event: KeyboardEvent): void {
       <template v-if="step.on">
         <div v-if="counting" class="soft" role="status">counting …</div>
         <button v-else-if="!count" type="button" class="as-link count" @click="emit('count')">how many rows?</button>
-        <div v-else-if="count.failed" class="soft">could not be counted</div>
+        <div v-else-if="count.failed" class="soft">count failed</div>
         <template v-else>
           <div data-test="step-rows">{{ rowsInWords(count.rows ?? 0) }}</div>
           <button v-if="count.odd" type="button" class="as-link attention" @click="emit('odd')">
             {{ countInWords(count.odd) }}
-            {{ foundNone ? 'found none' : count.odd === 1 ? 'does not fit' : 'do not fit' }}
+            {{ foundNone ? 'without a match' : count.odd === 1 ? 'does not fit' : 'do not fit' }}
           </button>
           <div v-else-if="count.odd === 0" class="soft">
-            {{ foundNone ? 'all found one' : 'all of them fit' }}
+            {{ foundNone ? 'one match each' : 'all fit' }}
           </div>
-          <div v-if="repeats" class="attention">{{ countInWords(repeats) }} more: some found several</div>
+          <div v-if="repeats" class="attention">{{ countInWords(repeats) }} more: several matches for some</div>
         </template>
       </template>
     </div>

@@ -118,7 +118,7 @@ function drop(step: number): void {
   <section class="pane" aria-label="Query">
     <div class="head">
       <h2>Query</h2>
-      <span class="soft small">one sentence a step; its number shows the rows after it</span>
+      <span class="soft small">one sentence per step; its number shows the rows after it</span>
       <span class="grow"></span>
       <button v-if="text === HEADER" type="button" class="as-link small" @click="steps.edit('')">
         Write plain SQL instead
@@ -129,7 +129,7 @@ function drop(step: number): void {
         class="as-link small"
         :disabled="!reading.sql || reading.several.step >= 0"
         @click="emit('turn')">
-        Turn into plain SQL
+        Convert to SQL
       </button>
     </div>
     <div class="body">

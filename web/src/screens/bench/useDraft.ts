@@ -10,7 +10,7 @@ const RETRY_AFTER = 4000
 const byAColleague = (): Failure =>
   new Failure(
     409,
-    'The query was changed by someone else while your text waited in this browser.',
+    'The query was changed by someone else while your text was kept in this browser.',
     'Your text is here; nothing was overwritten.',
   )
 

@@ -50,20 +50,20 @@ export function useTurning(
   async function intoSql(before: string): Promise<void> {
     const sql = steps.reading.value.sql
     if (!sql) return
-    await change('turning into plain SQL', before, sql)
+    await change('converting to SQL', before, sql)
     const { first, second, same } = await compared(before, sql)
-    const after = same ? 'before and after, the same ones' : `before and ${countInWords(second)} after`
+    const after = same ? 'before and after, identical' : `before and ${countInWords(second)} after`
     tell(`Plain SQL now: ${rowsInWords(first)} ${after}.`, !same)
   }
   async function intoSteps(before: string): Promise<void> {
     const found = await post<{ text: string }>(`/queries/${queryId}/steps/of-sql`, { text: before })
-    tell('Both are run to the last row …', false)
+    tell('Running both to the last row …', false)
     const { first, second, same } = await compared(before, found.text)
     if (before !== text.value) return tell('', false)
     if (!same)
-      return tell(`It stays SQL: as steps it has other rows, ${countInWords(second)} for ${rowsInWords(first)}.`, true)
-    await change('reading as steps', before, found.text)
-    tell(`Steps now: ${rowsInWords(first)} before and after, the same ones.`, false)
+      return tell(`It stays SQL: as steps the rows differ, ${countInWords(second)} for ${rowsInWords(first)}.`, true)
+    await change('converting to steps', before, found.text)
+    tell(`Steps now: ${rowsInWords(first)} before and after, identical.`, false)
   }
 
   async function turn(): Promise<void> {

@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 import type { ChangedThing } from '../../api/types'
 
 const props = defineProps<{ thing: ChangedThing }>()
-const HOW: Record<string, string> = { new: 'is new', changed: 'is otherwise', gone: 'is gone' }
+const HOW: Record<string, string> = { new: 'added', changed: 'changed', gone: 'removed' }
 /* What words say needs no lines, until somebody wants them. */
 const open = ref(props.thing.words.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {

@@ -33,13 +33,13 @@ const sure = ref(false)
 <template>
   <li class="copy" :data-copy="copy.id">
     <span class="soft rows" :class="{ wrong: kept || wrong }">{{
-      kept ? 'kept back' : copy.content.asOf ? shortRows(copy.content.rows) : 'not made yet'
+      kept ? 'held for review' : copy.content.asOf ? shortRows(copy.content.rows) : 'not created yet'
     }}</span>
     <div class="what">
       <TypedMark :text="copy.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
-      keeps the answer of <RouterLink :to="`/queries/${encodeURIComponent(copy.queryId)}`">{{ query }}</RouterLink>
+      stores the result of <RouterLink :to="`/queries/${encodeURIComponent(copy.queryId)}`">{{ query }}</RouterLink>
       <template v-if="copy.opensWith.length"
-        >, with <code>{{ copy.opensWith.map(name => `:${name}`).join(', ') }}</code> as viewers’ reports open,</template
+        >, with <code>{{ copy.opensWith.map(name => `:${name}`).join(', ') }}</code> with report defaults,</template
       >
       {{ ' ' }}
       <OfferedMark
@@ -49,39 +49,39 @@ const sure = ref(false)
         :offers="async () => partsOffers(copy.content.days)"
         @take="emit('keep', { by: $event, again: $event ? copy.again || 3 : 0 })" />
       <template v-if="copy.by"
-        >, asks again the last
+        >, refreshes the last
         <TypedMark
           :text="String(copy.again)"
           about="how many parts"
           data-mark="again"
           @take="emit('keep', { again: Number($event) || 0 })" />
-        of them and what is otherwise</template
-      >; made anew
+        partitions and those that changed</template
+      >; refreshed
       <ScheduleMarks
         :schedule="schedule"
         :behind="copies.filter(other => other.id !== copy.id)"
         @take="emit('keep', { schedule: $event })" />.
       <span v-if="copy.content.asOf" class="soft">
         Good since {{ dayOf(copy.content.asOf)
-        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} parts` : '' }}; asked as
+        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} parts` : '' }}; queried as
         <code>{{ copy.table }}</code> of {{ copy.source }}.</span
       >
       <div v-if="kept" class="wrong">
-        {{ copy.last.note }} Viewers still get the one before.
-        <button class="as-link" @click="emit('decide', true)">Use the new one</button>
-        <button class="as-link ms-2" @click="emit('decide', false)">Throw it away</button>
+        {{ copy.last.note }} Viewers still get the previous one.
+        <button class="as-link" @click="emit('decide', true)">Use the new copy</button>
+        <button class="as-link ms-2" @click="emit('decide', false)">Discard it</button>
       </div>
       <div v-if="wrong" class="wrong">{{ wrong }}</div>
       <div class="doing">
-        <span v-if="running" class="soft" role="status">It is being made anew …</span>
-        <button v-else class="as-link" @click="emit('refresh')">Make it anew now</button>
+        <span v-if="running" class="soft" role="status">Refreshing …</span>
+        <button v-else class="as-link" @click="emit('refresh')">Refresh now</button>
         <button class="as-link" @click="emit('keep', { paused: !copy.paused })">
-          {{ copy.paused ? 'Go on by its times' : 'Pause' }}
+          {{ copy.paused ? 'Resume schedule' : 'Pause' }}
         </button>
         <button v-if="!sure" class="as-link soft" @click="sure = true">Remove</button>
         <span v-else
-          >Queries that ask it find no table then.
-          <button class="as-link" @click="emit('remove')">Remove it</button>
+          >Queries that read it will fail.
+          <button class="as-link" @click="emit('remove')">Remove copy</button>
           <button class="as-link soft ms-2" @click="sure = false">No</button></span
         >
       </div>

@@ -50,7 +50,7 @@ const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> 
   <section class="card-box" aria-label="Stored copies">
     <div class="row-line">
       <h2 class="fs-6 m-0">Stored copies</h2>
-      <span class="soft">answers that are kept here; choices run in them</span>
+      <span class="soft">results stored here; choices run on them</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -67,7 +67,7 @@ const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> 
         @decide="change(`${at(copy.id)}/kept-back`, 'POST', { use: $event })"
         @remove="change(at(copy.id), 'DELETE')" />
     </ul>
-    <OfferedMark text="+ keep the answer of …" about="a query" data-mark="add" :offers="offers" @take="add" />
+    <OfferedMark text="+ New copy of …" about="a query" data-mark="add" :offers="offers" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
   </section>
 </template>

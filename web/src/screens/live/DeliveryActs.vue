@@ -34,7 +34,7 @@ async function test(): Promise<void> {
   }
   asking.value = false
   const tried = await change<{ to: string; nothing: string }>(at('/test'), 'POST', { to: to.value })
-  if (tried) tested.value = tried.nothing ? `Nothing would be sent: ${tried.nothing}` : `A test went to ${tried.to}.`
+  if (tried) tested.value = tried.nothing ? `Nothing to send: ${tried.nothing}` : `Test sent to ${tried.to}.`
 }
 
 const mails = shallowRef<SentMail[]>()
@@ -56,21 +56,21 @@ watch(
 <template>
   <div>
     <div class="doing">
-      <span v-if="running" class="soft" role="status">It is being sent …</span>
+      <span v-if="running" class="soft" role="status">Sending …</span>
       <template v-else-if="sure !== 'send'">
-        <button class="as-link" @click="test">Send me a test</button>
-        <button class="as-link" @click="sure = 'send'">Send it now</button>
+        <button class="as-link" @click="test">Send test to me</button>
+        <button class="as-link" @click="sure = 'send'">Send now</button>
       </template>
       <span v-else
-        >To everybody who gets it, now?
-        <button class="as-link" @click="act('send')">Send it</button>
+        >Send to all recipients now?
+        <button class="as-link" @click="act('send')">Send</button>
         <button class="as-link soft ms-2" @click="sure = ''">No</button></span
       >
       <button class="as-link" :aria-expanded="!!mails" @click="show">What was sent</button>
-      <button class="as-link" @click="emit('pause')">{{ delivery.paused ? 'Go on by its times' : 'Pause' }}</button>
+      <button class="as-link" @click="emit('pause')">{{ delivery.paused ? 'Resume schedule' : 'Pause' }}</button>
       <button v-if="sure !== 'remove'" class="as-link soft" @click="sure = 'remove'">Remove</button>
       <span v-else
-        >Nobody gets it any more.
+        >No recipients left.
         <button class="as-link" @click="act('remove')">Remove it</button>
         <button class="as-link soft ms-2" @click="sure = ''">No</button></span
       >
@@ -81,13 +81,13 @@ watch(
         type="email"
         class="form-control w-auto"
         placeholder="you@…"
-        aria-label="Where the test goes" />
+        aria-label="Address for the test" />
       <button class="btn btn-outline-primary btn-sm" :disabled="!to">Send the test</button>
     </form>
     <p v-if="tested" role="status" class="m-0 soft">{{ tested }}</p>
     <FailureNote v-if="failure" :failure="failure" />
-    <div v-if="mails" class="mails" role="region" :aria-label="`What was sent of ${delivery.name}`" tabindex="0">
-      <p v-if="mails.length === 0" class="soft m-0">Nothing was sent yet.</p>
+    <div v-if="mails" class="mails" role="region" :aria-label="`Emails sent by ${delivery.name}`" tabindex="0">
+      <p v-if="mails.length === 0" class="soft m-0">Nothing sent yet.</p>
       <ol v-else>
         <li v-for="mail in mails" :key="mail.id">
           <span class="soft when">{{ dayOf(mail.at) }}</span>
@@ -96,7 +96,7 @@ watch(
         </li>
       </ol>
       <p v-if="delivery.unsubscribed.length" class="soft m-0">
-        Want no more of it: {{ delivery.unsubscribed.join(', ') }}.
+        Unsubscribed: {{ delivery.unsubscribed.join(', ') }}.
       </p>
     </div>
   </div>

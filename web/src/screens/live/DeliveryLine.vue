@@ -33,7 +33,7 @@ const choices = computed(() => props.delivery.choices)
 
 async function valueOffers(name: string): Promise<MarkOffer[]> {
   const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
-  const ever = { id: AS_EVER, words: 'what the report opens with', note: 'nothing is said of it', reason: '' }
+  const ever = { id: AS_EVER, words: 'the report default', note: 'default', reason: '' }
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }
 function takeValue(name: string, taken: string): void {

@@ -95,7 +95,7 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
   <section class="card-box" aria-label="Deliveries">
     <div class="row-line">
       <h2 class="fs-6 m-0">Deliveries</h2>
-      <span class="soft">reports by mail; everybody gets what they may see</span>
+      <span class="soft">reports by email; recipients get the rows they may see</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -112,7 +112,7 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
         @value="(parameter, taken) => inTurn(delivery.id, now => value(now, parameter, taken))"
         @done="reloaded" />
     </ul>
-    <OfferedMark text="+ send …" about="a report" data-mark="add" :offers="offers" @take="add" />
+    <OfferedMark text="+ New delivery of …" about="a report" data-mark="add" :offers="offers" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What viewers had, the newest first: told apart, looked at, gone back to. */
+/* What viewers had, newest first: told apart, looked at, gone back to. */
 import { computed, ref, shallowRef } from 'vue'
 import { get } from '../../api/client'
 import { inApi } from '../../api/project'
@@ -37,7 +37,7 @@ const open = ref(0)
 const sure = ref(0)
 async function goBack(number: number, kind = '', id = ''): Promise<void> {
   sure.value = 0
-  const why = `back to the ${ordinal(number)}`
+  const why = `restoring version ${number}`
   await change(`${inApi(`/revisions/${number}/back`)}?why=${encodeURIComponent(why)}`, 'POST', { kind, id })
 }
 defineExpose({ reload })
@@ -47,7 +47,7 @@ defineExpose({ reload })
   <section class="card-box" aria-label="Given">
     <div class="row-line">
       <h2 class="fs-6 m-0">Given</h2>
-      <span class="soft">the newest first</span>
+      <span class="soft">newest first</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -70,10 +70,10 @@ defineExpose({ reload })
                 {{ open === revision.number ? 'Close' : 'What it changed' }}
               </button>
               <template v-if="i > 0">
-                <button v-if="sure !== revision.number" class="as-link" @click="sure = revision.number">Go back</button>
+                <button v-if="sure !== revision.number" class="as-link" @click="sure = revision.number">Restore</button>
                 <span v-else
-                  >Viewers will have this again; drafts stay.
-                  <button class="as-link" @click="goBack(revision.number)">Go back to it</button>
+                  >Viewers get this version again; drafts are kept.
+                  <button class="as-link" @click="goBack(revision.number)">Restore it</button>
                   <button class="as-link soft" @click="sure = 0">No</button></span
                 >
               </template>
@@ -87,7 +87,7 @@ defineExpose({ reload })
           @back="(kind, id) => goBack(revision.number, kind, id)" />
       </li>
     </ol>
-    <button v-if="more && first.length === PAGE" class="as-link" @click="next">Older ones</button>
+    <button v-if="more && first.length === PAGE" class="as-link" @click="next">Show older</button>
   </section>
 </template>
 

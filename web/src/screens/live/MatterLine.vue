@@ -17,7 +17,7 @@ const link = computed(() => {
 
 <template>
   <li class="line matter">
-    <span class="kind bad-news">{{ first ? 'before you do' : '' }}</span>
+    <span class="kind bad-news">{{ first ? 'before publishing' : '' }}</span>
     <span
       ><RouterLink :to="link">{{ matter.name }}</RouterLink
       >{{ matter.line ? `, line ${matter.line}` : '' }}: {{ matter.message }}

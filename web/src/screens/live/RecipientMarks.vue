@@ -19,7 +19,7 @@ const columnsOf = async (queryId: string): Promise<string[]> =>
 
 const queryOffers = (): Promise<MarkOffer[]> =>
   Promise.resolve([
-    { id: NAMED, words: 'those who are named here', note: '', reason: '' },
+    { id: NAMED, words: 'named recipients', note: '', reason: '' },
     ...props.queries.map(query => ({
       id: query.id,
       words: `each row of ${query.name}`,

@@ -16,7 +16,7 @@ const changed = computed(() => (state.value.status === 'ready' ? state.value.dat
 
 <template>
   <p v-if="state.status === 'failed'" class="note bad my-1">{{ state.failure.message }}</p>
-  <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0">Its name, or the order of things.</p>
+  <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0">Its name or the order.</p>
   <ul v-else class="changes">
     <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing">
       <template v-if="thing.how !== 'gone'">
@@ -24,10 +24,10 @@ const changed = computed(() => (state.value.status === 'ready' ? state.value.dat
           v-if="thing.kind === 'report'"
           class="ms-2"
           :to="{ path: `/reports/${thing.id}`, query: { [AS_OF]: number } }"
-          >Look at it</RouterLink
+          >View it</RouterLink
         >
         <button v-if="!newest" class="as-link ms-2" @click="emit('back', thing.kind, thing.id)">
-          Go back to this alone
+          Restore only this
         </button>
       </template>
     </ChangedLine>

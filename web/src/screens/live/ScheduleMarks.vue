@@ -5,7 +5,7 @@ import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { scheduleOf, timesInWords, timesOffers } from './copyWords'
 
-const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
+const MISSED: Record<string, string> = { 'catch-up': 'run once', leave: 'are skipped' }
 /** @property behind the copies behind which it may be */
 defineProps<{ schedule: CopySchedule; behind: StoredCopy[] }>()
 const emit = defineEmits<{ take: [schedule: CopySchedule] }>()
@@ -26,7 +26,7 @@ const emit = defineEmits<{ take: [schedule: CopySchedule] }>()
       :text="schedule.zone"
       about="time zone"
       data-mark="zone"
-      @take="emit('take', { ...schedule, zone: $event })" />, times that were missed
+      @take="emit('take', { ...schedule, zone: $event })" />, missed runs
     <button
       class="marked"
       data-mark="missed"

@@ -21,7 +21,7 @@ const keep = (changed: Partial<Said>): Promise<void> =>
 async function valueOffers(name: string): Promise<MarkOffer[]> {
   const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
   const values = offers.filter(offer => !offer.id.startsWith('/query/'))
-  return [...values, { id: AS_WRITTEN, words: 'what it opens with anyway', note: 'nothing is said of it', reason: '' }]
+  return [...values, { id: AS_WRITTEN, words: 'its default', note: 'nothing is said of it', reason: '' }]
 }
 function takeValue(name: string, taken: string): void {
   if (taken === AS_WRITTEN) void keep({ values: without(saidOf(props.stage).values, name) })
@@ -64,11 +64,11 @@ const last = computed(() => props.stage.lastChange)
         instead of {{ from }};
       </template>
       <template v-for="one in stage.values" :key="one.parameter"
-        ><code class="parameter">:{{ one.parameter }}</code> opens with
+        ><code class="parameter">:{{ one.parameter }}</code> defaults to
         <OfferedMark
           :data-mark="`value ${one.parameter}`"
           :text="one.words"
-          :about="`what :${one.parameter} opens with`"
+          :about="`what :${one.parameter} defaults to`"
           typed
           :begins="one.value.formula || one.value.choice.values.join(', ')"
           :offers="() => valueOffers(one.parameter)"
@@ -92,12 +92,12 @@ const last = computed(() => props.stage.lastChange)
           about="seconds"
           @take="keep({ seconds: number($event) })" />;
       </template>
-      <span v-if="stage.clauses.length === 0" class="soft">as it is written </span>
+      <span v-if="stage.clauses.length === 0" class="soft">no stage values </span>
       <OfferedMark data-mark="more" text="+ …" about="say more of it" :offers="async () => more" @take="take" />
       <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove it</button>
     </span>
     <span v-else
-      >{{ stage.clauses.join('; ') || 'as it is written' }} <span class="soft">· for operators to say</span></span
+      >{{ stage.clauses.join('; ') || 'no stage values' }} <span class="soft">· set by operators</span></span
     >
     <span v-if="last.at" class="soft last">
       {{ last.what }} · {{ last.who ? `${last.who}, ` : '' }}{{ dayOf(last.at) }}

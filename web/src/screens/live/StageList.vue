@@ -15,7 +15,7 @@ const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toL
   <section id="stages" class="card-box" aria-label="Stages">
     <div class="row-line">
       <h2 class="fs-6 m-0">Stages</h2>
-      <span class="soft">the same reports, small while drafted and full for viewers; changed without a revision</span>
+      <span class="soft">the same reports: small in draft, full for viewers; changed without a new version</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote

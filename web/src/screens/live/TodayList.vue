@@ -50,7 +50,7 @@ defineExpose({ reload })
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
-    <p v-if="shown && entries.length === 0" class="soft m-0 pt-1">Nothing is done by itself on this day.</p>
+    <p v-if="shown && entries.length === 0" class="soft m-0 pt-1">No scheduled jobs on this day.</p>
     <ol class="entries">
       <template v-for="(entry, i) in entries" :key="entry.at + entry.thing">
         <li v-if="i === first && i > 0" class="now" aria-hidden="true">now {{ time(shown?.now ?? '') }}</li>

@@ -34,13 +34,13 @@ defineExpose({ reload })
 </script>
 
 <template>
-  <section class="card-box" aria-label="What viewers would get">
-    <h1 class="fs-6">What viewers would get</h1>
+  <section class="card-box" aria-label="Unpublished changes">
+    <h1 class="fs-6">Unpublished changes</h1>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
     <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0 pt-1">
-      Viewers have all of it: no query and no report was changed since it was given.
+      No unpublished changes.
     </p>
     <ul v-else class="changes">
       <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing" />
@@ -52,9 +52,9 @@ defineExpose({ reload })
         v-model="why"
         class="form-control why"
         maxlength="500"
-        placeholder="Why, in a line for colleagues"
+        placeholder="Reason, for colleagues"
         aria-label="Why" />
-      <BButton type="submit" variant="primary" :disabled="busy">Give it to viewers</BButton>
+      <BButton type="submit" variant="primary" :disabled="busy">Publish</BButton>
     </form>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
   </section>

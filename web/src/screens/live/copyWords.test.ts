@@ -7,7 +7,7 @@ const copies = [{ id: 'a', name: 'Crossings' } as StoredCopy, { id: 'b', name: '
 
 describe('a stored copy in words', () => {
   it('says when it is made anew', () => {
-    expect(timesInWords(none, copies)).toBe('only when asked')
+    expect(timesInWords(none, copies)).toBe('manually')
     expect(timesInWords({ ...none, every: 'every hour at :10' }, copies)).toBe('every hour at :10')
     expect(timesInWords({ ...none, after: 'b' }, copies)).toBe('after Ports')
   })
@@ -15,14 +15,14 @@ describe('a stored copy in words', () => {
   it('takes times, another copy, or nothing, and keeps the rest', () => {
     expect(scheduleOf('every day at 06:00', { ...none, after: 'b' })).toEqual({ ...none, every: 'every day at 06:00' })
     expect(scheduleOf('/after/b', { ...none, every: 'every hour' })).toEqual({ ...none, after: 'b' })
-    expect(scheduleOf('only when asked', { ...none, every: 'every hour' })).toEqual(none)
+    expect(scheduleOf('manually', { ...none, every: 'every hour' })).toEqual(none)
   })
 
   it('is offered after others, and by hand', () => {
     const words = timesOffers(copies.slice(1)).map(one => one.words)
     expect(words).toContain('after Ports')
     expect(words).not.toContain('after Crossings')
-    expect(words.at(-1)).toBe('only when asked')
+    expect(words.at(-1)).toBe('manually')
   })
 
   it('says how it is cut', () => {
@@ -38,7 +38,7 @@ describe('a stored copy in words', () => {
 
   it('says what became of a time', () => {
     const entry = { at: '', kind: 'copy', thing: 'a', name: 'A', state: 'done', rows: 1200, seconds: 3, note: '' }
-    expect(entryInWords(entry)).toMatch(/^made anew · 1.200 rows, 3 s$/)
+    expect(entryInWords(entry)).toMatch(/^refreshed · 1.200 rows, 3 s$/)
     const mails = { ...entry, kind: 'delivery', rows: 1, note: '2 had nothing to get' }
     expect(entryInWords(mails)).toBe('sent · 1 mail, 2 had nothing to get, 3 s')
     expect(entryInWords({ ...entry, state: 'failed', note: 'No such table.' })).toBe('failed: No such table.')

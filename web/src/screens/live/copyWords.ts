@@ -1,7 +1,7 @@
 import type { CalendarEntry, CopySchedule, MarkOffer, StoredCopy } from '../../api/types'
 import { LOCALE } from '../../locale'
 
-const BY_HAND = 'only when asked'
+const BY_HAND = 'manually'
 const AFTER = '/after/'
 const STRETCHES = ['day', 'week', 'month', 'quarter', 'year']
 const USUAL_TIMES = [
@@ -46,7 +46,7 @@ export function partsInWords(by: string): string {
 }
 
 export const partsOffers = (days: string[]): MarkOffer[] => [
-  offer('', 'as a whole', 'all of it is asked again each time'),
+  offer('', 'as a whole', 'refreshed in full each time'),
   ...days.flatMap(day => STRETCHES.map(stretch => offer(`${day}:${stretch}`, partsInWords(`${day}:${stretch}`)))),
 ]
 
@@ -58,9 +58,9 @@ export function entryInWords(entry: CalendarEntry): string {
   return (
     {
       planned: '',
-      due: entry.note ? `is tried again: ${entry.note}` : 'waits',
-      running: mail ? 'is being sent' : 'is being made anew',
-      done: `${mail ? 'sent' : 'made anew'} · ${many}${also}, ${entry.seconds} s`,
+      due: entry.note ? `retrying: ${entry.note}` : 'waits',
+      running: mail ? 'is being sent' : 'refreshing',
+      done: `${mail ? 'sent' : 'refreshed'} · ${many}${also}, ${entry.seconds} s`,
       'kept-back': `kept back: ${entry.note}`,
       failed: `failed: ${entry.note}`,
       left: entry.note || 'left out',

@@ -39,7 +39,7 @@ describe('A delivery', () => {
       'group:Office of Ardlow',
     ])
     expect(readWho('tam, and oran')).toEqual(['tam', 'oran'])
-    expect(whoInWords({ who: [], queryId: '', column: '', choices: {} })).toBe('nobody yet')
+    expect(whoInWords({ who: [], queryId: '', column: '', choices: {} })).toBe('no recipients yet')
   })
 
   it('takes from the names of columns what they say', () => {
@@ -71,7 +71,7 @@ describe('A delivery', () => {
     const attached = readAttached('xlsx/crossings', delivery)
     const now = { ...delivery, attached }
     expect(attachedInWords(now)).toBe('Crossings as xlsx')
-    expect(attachedOffers(now).find(one => one.id === 'xlsx/crossings')?.note).toBe('takes it out')
+    expect(attachedOffers(now).find(one => one.id === 'xlsx/crossings')?.note).toBe('remove')
     expect(readAttached('xlsx/crossings', now)).toEqual([])
   })
 

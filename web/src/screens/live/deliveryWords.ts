@@ -14,7 +14,7 @@ type Attached = Delivery['attached']
 export const NOBODY: Recipients = { who: [], queryId: '', column: '', choices: {} }
 
 /** Who gets it, where it is said: addresses, names and groups, as they are typed. */
-export const whoInWords = (to: Recipients): string => (to.who.length ? listInWords(to.who) : 'nobody yet')
+export const whoInWords = (to: Recipients): string => (to.who.length ? listInWords(to.who) : 'no recipients yet')
 export const readWho = (typed: string): string[] =>
   typed
     .split(/[,;\n]+/)
@@ -68,7 +68,7 @@ export const attachedOffers = (delivery: Delivery): MarkOffer[] =>
         offer(
           `${format}/${view.id}`,
           `${view.title} as ${format}`,
-          isAttached(delivery, format, view.id) ? 'takes it out' : '',
+          isAttached(delivery, format, view.id) ? 'remove' : '',
         ),
       ),
     )
@@ -96,11 +96,11 @@ export function guessed(queryId: string, columns: string[], delivery: Delivery):
 
 const STATES: Record<string, string> = {
   waiting: 'waits',
-  'handing-over': 'is being handed over',
+  'handing-over': 'being sent',
   sent: 'sent',
   refused: 'not sent',
   left: 'left out',
-  unsure: 'it is not known whether it came',
+  unsure: 'delivery unconfirmed',
 }
 export const mailInWords = (mail: SentMail): string =>
   [STATES[mail.state] ?? mail.state, mail.note].filter(words => words !== '').join(': ')

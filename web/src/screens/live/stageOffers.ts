@@ -11,7 +11,7 @@ export function without<T>(all: Record<string, T>, name: string): Record<string,
   return Object.fromEntries(Object.entries(all).filter(([key]) => key !== name))
 }
 
-/** What is not said of a stage yet. What is asked instead of another is not meant itself by a third. */
+/** Stage values that are not set yet. A source that replaces another is not itself replaced. */
 export function moreOffers(
   stage: Stage,
   around: { parameters: ParameterUse['definition'][]; sources: Source[] },

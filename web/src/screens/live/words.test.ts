@@ -29,9 +29,9 @@ it('says how a rehearsal went, what failed first', () => {
   expect(rehearsedInWords(undefined)).toBe('not rehearsed yet')
   expect(rehearsedInWords({ ...state, status: 'RUNNING', done: 1, lines: [] })).toBe('1 of 3 tried …')
   expect(rehearsedInWords({ ...state, lines: [line('well', 5), line('refused', 1), line('well', 212)] })).toBe(
-    '3 of 3 well, slowest 212 ms',
+    '3 of 3 passed, slowest 212 ms',
   )
   expect(rehearsedInWords({ ...state, lines: [line('failed', 0), line('slow', 1500), line('well', 212)] })).toMatch(
-    /^1 of 3 well, 1 failed, 1 slow, slowest /,
+    /^1 of 3 passed, 1 failed, 1 slow, slowest /,
   )
 })

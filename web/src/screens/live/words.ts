@@ -34,5 +34,5 @@ export function rehearsedInWords(state: RehearsalState | undefined): string {
     state.findings.length ? `${state.findings.length} to look at` : '',
   ].filter(Boolean)
   const well = state.lines.length - of('failed') - of('slow')
-  return [`${well} of ${state.lines.length} well`, ...wrong, `slowest ${millisInWords(slowest)}`].join(', ')
+  return [`${well} of ${state.lines.length} passed`, ...wrong, `slowest ${millisInWords(slowest)}`].join(', ')
 }

@@ -12,6 +12,6 @@ const emit = defineEmits<{ move: [query: string] }>()
     <button v-if="limit.fix" class="as-link" :disabled="busy" @click="emit('move', limit.queryId)">
       {{ limit.fix }}
     </button>
-    <template v-else>Change the query so that a table has the limit.</template>
+    <template v-else>Move the limit from the query to a table.</template>
   </p>
 </template>

@@ -65,8 +65,8 @@ function keys(event: KeyboardEvent): void {
         <button class="as-link soft" title="Alt ↓" :aria-label="`Move down: ${about}`" @click="emit('step', 'down')">
           ↓
         </button>
-        <button v-if="copies" class="as-link soft" :aria-label="`Double: ${about}`" @click="emit('step', 'copy')">
-          Double
+        <button v-if="copies" class="as-link soft" :aria-label="`Duplicate: ${about}`" @click="emit('step', 'copy')">
+          Duplicate
         </button>
         <button class="as-link soft" title="Del" :aria-label="`Remove: ${about}`" @click="emit('step', 'remove')">
           Remove

@@ -22,9 +22,9 @@ const told = ref(false)
 const why = ref('')
 const count = computed(() => props.made.changes.length)
 const standing = computed(() => {
-  if (!props.made.given) return 'Kept as you go · viewers do not have it yet'
-  if (count.value === 0) return 'Viewers have all of it'
-  return `Kept as you go · ${count.value} ${count.value === 1 ? 'change' : 'changes'} since viewers got it`
+  if (!props.made.given) return 'Saved · not published yet'
+  if (count.value === 0) return 'Published, no changes since'
+  return `Saved · ${count.value} ${count.value === 1 ? 'change' : 'changes'} since publishing`
 })
 </script>
 
@@ -45,25 +45,25 @@ const standing = computed(() => {
     </button>
     <span v-else class="soft" data-test="standing">{{ standing }}</span>
     <BButton variant="outline-primary" :aria-pressed="asViewer" @click="emit('asViewer', !asViewer)">{{
-      asViewer ? 'Go on making it' : 'As a viewer sees it'
+      asViewer ? 'Edit' : 'View as a viewer'
     }}</BButton>
     <input
       v-if="made.given && count"
       v-model="why"
       class="form-control why"
       maxlength="500"
-      placeholder="Why, in a line"
-      aria-label="Why, for colleagues" />
+      placeholder="Reason"
+      aria-label="Reason, for colleagues" />
     <BButton variant="primary" :disabled="busy || (made.given && count === 0)" @click="emit('give', why)"
-      >Give it to viewers</BButton
+      >Publish</BButton
     >
     <RouterLink v-if="made.given" :to="`/reports/${made.report.id}`">Open it</RouterLink>
   </div>
-  <div v-if="told && count" class="note mx-4 mb-2" aria-label="What viewers do not have yet">
+  <div v-if="told && count" class="note mx-4 mb-2" aria-label="Unpublished changes">
     <ul class="m-0">
       <li v-for="line in made.changes" :key="line">{{ line }}</li>
     </ul>
-    <button class="as-link" @click="((told = false), emit('drop'))">Go back to what viewers have</button>
+    <button class="as-link" @click="((told = false), emit('drop'))">Discard changes</button>
   </div>
 </template>
 

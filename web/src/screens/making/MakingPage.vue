@@ -123,12 +123,12 @@ const named = (view: View): string => view.title || view.kind
     @drop="drop" />
   <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2"
     ><template v-if="conflict"
-      ><button class="as-link" @click="conflict()">Mine holds</button>
-      <button class="as-link" @click="((failure = undefined), (conflict = undefined))">Theirs holds</button></template
+      ><button class="as-link" @click="conflict()">Keep mine</button>
+      <button class="as-link" @click="((failure = undefined), (conflict = undefined))">Use theirs</button></template
     ></FailureNote
   >
   <p v-else-if="merged" class="note mx-4 mb-2 small" role="status">
-    Someone else changed the report meanwhile; both changes hold.
+    Someone else changed the report at the same time; both changes are kept.
   </p>
   <LimitNotes :limits="made.limits" :busy="busy" @move="moveLimit" />
   <main class="report-scroll">
@@ -164,7 +164,7 @@ const named = (view: View): string => view.title || view.kind
         @place="place"
         @offer="addControl" />
       <div ref="grid" class="view-grid">
-        <p v-if="report.definition.views.length === 0" class="soft">Nothing is shown yet. Take what suits below.</p>
+        <p v-if="report.definition.views.length === 0" class="soft">The report is empty. Add one of the suggestions below.</p>
         <template v-for="(view, i) in report.definition.views" :key="view.id">
           <component
             :is="partFor(view)"

@@ -44,8 +44,8 @@ useSorting(useTemplateRef('rail'), '[data-thing^="control:"]', (thing, at) =>
       </p></MadeCard
     >
     <div v-for="name in made.notOffered" :key="name" class="card-box left-out soft">
-      <b class="mono">:{{ name }}</b> is not offered: every run uses its default.
-      <button class="as-link" @click="emit('offer', name)">Let viewers choose it</button>
+      <b class="mono">:{{ name }}</b> has no control: every run uses its default.
+      <button class="as-link" @click="emit('offer', name)">Make it a parameter</button>
     </div>
     <SentenceLine
       v-if="opening"

@@ -39,19 +39,19 @@ const askedOf = (proposal: ViewProposal): Asked => ({
 </script>
 
 <template>
-  <section class="could" aria-label="What could also be shown">
+  <section class="could" aria-label="Suggested views">
     <div class="row-line pb-1">
-      <h2 id="could">Could also be shown, of</h2>
+      <h2 id="could">Suggestions from</h2>
       <select
         class="form-select form-select-sm query"
         :value="chosen"
-        aria-label="Query of the proposals"
+        aria-label="Query of the suggestions"
         @change="look(($event.target as HTMLSelectElement).value)">
         <option v-if="!chosen" value="">which query?</option>
         <option v-for="query in all" :key="query.id" :value="query.id">{{ query.name }}</option>
       </select>
     </div>
-    <p v-if="state.status === 'loading'" class="soft m-0" role="status">Looking at its columns …</p>
+    <p v-if="state.status === 'loading'" class="soft m-0" role="status">Reading its columns …</p>
     <FailureNote v-else-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >

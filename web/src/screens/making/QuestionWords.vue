@@ -60,7 +60,7 @@ function keys(event: KeyboardEvent): void {
 <template>
   <div class="mx-4 px-1 mb-2 soft small">
     <button v-if="!writing" class="as-link" @click="begin">
-      {{ question ? 'Write this sentence otherwise' : 'The sentence writes itself. Write your own' }}
+      {{ question ? 'Edit this sentence' : 'This sentence is generated. Write your own' }}
     </button>
     <template v-else>
       <textarea
@@ -81,7 +81,7 @@ function keys(event: KeyboardEvent): void {
           </button>
         </li>
       </ul>
-      A name in braces is a choice, [words in brackets] go when it is blank. Enter keeps it, Esc leaves it.
+      {name} shows a choice; [text in brackets] is hidden when the choice is blank. Enter saves, Esc cancels.
     </template>
   </div>
 </template>

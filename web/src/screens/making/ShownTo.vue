@@ -20,7 +20,7 @@ const words = computed(() => {
   if (audience.value.everyone) return EVERYONE
   const named = audience.value.offered.filter(group => audience.value.groups.includes(group.id))
   if (named.length) return listInWords(named.map(group => group.name))
-  return audience.value.groups.length ? 'a group that is gone' : EVERY_VIEWER
+  return audience.value.groups.length ? 'a deleted group' : EVERY_VIEWER
 })
 const offers = (): Promise<MarkOffer[]> =>
   Promise.resolve([
@@ -29,7 +29,7 @@ const offers = (): Promise<MarkOffer[]> =>
     ...audience.value.offered.map(group => ({
       id: group.id,
       words: group.name,
-      note: audience.value.groups.includes(group.id) ? 'no longer for them' : 'for them alone, or them, too',
+      note: audience.value.groups.includes(group.id) ? 'remove' : 'add this group',
       reason: '',
     })),
   ])

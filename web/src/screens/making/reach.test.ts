@@ -15,6 +15,6 @@ const report = {
 
 it.each([
   ['from', ''],
-  ['port', 'counts for 1 of 2 views'],
-  ['vessel', 'does nothing: no view depends on it'],
+  ['port', 'affects 1 of 2 views'],
+  ['vessel', 'unused: no view depends on it'],
 ])('%s %s', (parameter, words) => expect(reachInWords(report, parameter)).toBe(words))

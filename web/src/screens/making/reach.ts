@@ -5,5 +5,5 @@ export function reachInWords(report: Report, parameter: string): string {
   const asking = report.definition.views.filter(view => view.kind !== 'words')
   const reached = asking.filter(view => report.viewParameters[view.id]?.includes(parameter)).length
   if (reached === asking.length) return ''
-  return reached === 0 ? 'does nothing: no view depends on it' : `counts for ${reached} of ${asking.length} views`
+  return reached === 0 ? 'unused: no view depends on it' : `affects ${reached} of ${asking.length} views`
 }

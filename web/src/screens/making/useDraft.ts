@@ -6,8 +6,8 @@ import { historyKey } from '../../composables/useHistory'
 const changedMeanwhile = (): Failure =>
   new Failure(
     409,
-    'The report was changed by someone else since, so this cannot be taken back.',
-    'Change it where it stands.',
+    'The report was changed by someone else, so this cannot be undone.',
+    'Change it in place.',
   )
 
 export interface Draft {

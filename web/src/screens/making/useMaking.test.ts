@@ -81,6 +81,6 @@ describe('a report that is being made', () => {
     await history.undo()
     await nextTick()
     expect(server.form).toEqual(['mine', 'theirs'])
-    expect(making.failure.value?.message).toContain('cannot be taken back')
+    expect(making.failure.value?.message).toContain('cannot be undone')
   })
 })

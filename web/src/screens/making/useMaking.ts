@@ -67,7 +67,7 @@ export function useMaking(loaded: Making): UsedMaking {
   const give = (why: string) =>
     attempt(() => post<Making>(`${path}/give?why=${encodeURIComponent(why)}`, { version: version() }))
   const drop = () =>
-    change('the way back', () => ask<Making>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
+    change('discarding changes', () => ask<Making>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
 
   return {
     made,

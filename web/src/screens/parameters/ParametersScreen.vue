@@ -95,11 +95,10 @@ watch(opened, scrollTo)
       </div>
     </template>
     <p v-if="shown === 0" class="soft pt-3">
-      {{ search ? 'No parameter like that.' : 'No parameters yet. Name one above, or write :name in a query.' }}
+      {{ search ? 'No matching parameters.' : 'No parameters yet. Name one above, or write :name in a query.' }}
     </p>
     <p class="soft small foot">
-      Each control at the right is the one that viewers get: try it here. Tab goes from word to word, Enter opens,
-      typing narrows, Esc leaves; Alt ↑ ↓ moves a parameter.
+      The control on the right is what viewers get; try it here. Tab moves between words, Enter opens, typing filters, Esc cancels; Alt ↑ ↓ moves a parameter.
     </p>
   </main>
 </template>

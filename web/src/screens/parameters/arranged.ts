@@ -12,7 +12,7 @@ export interface Group {
 }
 
 export const ORDERS = [
-  { value: 'viewers', text: 'as viewers find them' },
+  { value: 'viewers', text: 'in viewer order' },
   { value: 'name', text: 'by name' },
   { value: 'type', text: 'by type' },
   { value: 'uses', text: 'most used first' },
@@ -67,7 +67,7 @@ const COMPARED: Record<Exclude<Order, 'viewers'>, (a: Row, b: Row) => number> = 
 
 export const noticesOf = (row: Row): string[] => usesOf(row).flatMap(use => use.notices)
 
-/** The rows under their headings, as viewers find them; in any other order without headings. */
+/** The rows under their headings, in viewer order; in any other order without headings. */
 export function arranged(rows: Row[], order: Order): Group[] {
   if (order !== 'viewers') return [{ heading: '', rows: [...rows].sort(COMPARED[order]) }]
   const groups = new Map<string, Row[]>()

@@ -23,26 +23,26 @@ const about = (deed: Deed): string =>
 </script>
 
 <template>
-  <section aria-label="What was done">
+  <section aria-label="Audit log">
     <div class="row-line pb-1">
-      <h2>What was done</h2>
+      <h2>Audit log</h2>
       <span class="grow"></span>
       <BFormInput
         v-model="search"
         type="search"
         class="w-auto"
         placeholder="Search"
-        aria-label="Search what was done" />
+        aria-label="Search audit log" />
       <a :href="`/api/deeds/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
-    <p v-else-if="deeds.length === 0" class="soft">{{ search ? 'Nothing like that.' : 'Nothing yet.' }}</p>
+    <p v-else-if="deeds.length === 0" class="soft">{{ search ? 'No matches.' : 'Nothing yet.' }}</p>
     <table v-else class="plain">
       <tbody>
         <tr v-for="deed in deeds" :key="deed.id">
           <td class="soft when">{{ momentInWords(toSeconds(deed.at)) }}</td>
           <td>
-            <b>{{ deed.person || 'Nobody known' }}</b> {{ deed.what
+            <b>{{ deed.person || 'Unknown' }}</b> {{ deed.what
             }}<template v-if="about(deed)">: {{ about(deed) }}</template>
           </td>
           <td class="soft mono">{{ deed.address }}</td>

@@ -16,8 +16,7 @@ async function copy(): Promise<void> {
 
 <template>
   <div class="note my-1" role="status">
-    Give this link to {{ label }}. It signs them in once, within a week, and lets them choose a password; it is not
-    shown again.
+    Send this link to {{ label }}. It works once within a week and lets them set a password. It is not shown again.
     <div class="row-line">
       <code class="link" data-test="sign-in-link">{{ whole }}</code><button class="as-link" @click="copy">
         {{ copied ? 'Copied' : 'Copy' }}

@@ -33,7 +33,7 @@ async function rename(): Promise<void> {
 <template>
   <li class="card-box group" :aria-label="group.name">
     <p class="m-0">
-      <b>{{ group.name }}</b>: {{ members || 'nobody yet' }}; everyone in it is
+      <b>{{ group.name }}</b>: {{ members || 'no recipients yet' }}; role:
       <RoleMarks
         :who="group.name"
         :roles="group.roles"
@@ -46,7 +46,7 @@ async function rename(): Promise<void> {
         :says="says"
         :projects="projects"
         @say="change(`${at}/says`, 'PUT', $event)" /><template v-if="me?.service"
-        >; with whoever {{ me.service }} says is in
+        >; members also by {{ me.service }} group
         <TypedMark
           :text="group.claimed.join(', ') || 'nothing yet'"
           :begins="group.claimed.join(', ')"

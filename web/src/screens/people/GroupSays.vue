@@ -35,11 +35,11 @@ async function offers(): Promise<MarkOffer[]> {
     ...list.values.slice(0, MOST_OFFERED).map(item => ({
       id: item.value,
       words: item.label,
-      note: theirs.has(item.value) ? 'theirs now; takes it away' : '',
+      note: theirs.has(item.value) ? 'assigned; remove' : '',
       reason: '',
     })),
-    { id: ALL, words: 'everything', note: 'they choose freely', reason: '' },
-    { id: NOTHING, words: 'nothing', note: 'nothing is theirs by this group', reason: '' },
+    { id: ALL, words: 'everything', note: 'unrestricted', reason: '' },
+    { id: NOTHING, words: 'nothing', note: 'none by this group', reason: '' },
   ]
 }
 

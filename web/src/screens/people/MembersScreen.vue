@@ -20,7 +20,7 @@ const groups = computed(() => (state.value.status === 'ready' ? state.value.data
 const offers = (now: string): Promise<MarkOffer[]> =>
   Promise.resolve([
     ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
-    { id: NOTHING, words: NOTHING, note: 'takes it back', reason: '' },
+    { id: NOTHING, words: NOTHING, note: 'remove', reason: '' },
   ])
 const give = (kind: string, name: string, role: string): Promise<unknown> =>
   change(at, 'PUT', { kind, name, role: role.toUpperCase() })
@@ -42,7 +42,7 @@ const groupOffers = (): Promise<MarkOffer[]> =>
   <main class="page">
     <div class="row-line pb-1">
       <h1>People</h1>
-      <span class="soft">what each may do in this project</span>
+      <span class="soft">roles in this project</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -63,10 +63,10 @@ const groupOffers = (): Promise<MarkOffer[]> =>
         v-model="name"
         class="form-control w-auto"
         placeholder="name"
-        aria-label="What they sign in with"
+        aria-label="Sign-in name"
         autocapitalize="none"
         spellcheck="false" />
-      <BButton type="submit" variant="outline-primary" :disabled="!name.trim()">Let them view</BButton>
+      <BButton type="submit" variant="outline-primary" :disabled="!name.trim()">Add as viewer</BButton>
       <template v-if="groups.length"
         >or everyone in
         <OfferedMark
@@ -78,7 +78,7 @@ const groupOffers = (): Promise<MarkOffer[]> =>
       /></template>
     </form>
     <FailureNote v-if="failure" :failure="failure" />
-    <p class="soft pt-3">Accounts and groups are made by those who look after the whole server.</p>
+    <p class="soft pt-3">Accounts and groups are managed by the server's operators.</p>
   </main>
 </template>
 

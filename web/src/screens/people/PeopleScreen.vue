@@ -51,7 +51,7 @@ async function addGroup(): Promise<void> {
   <main class="page people">
     <div class="row-line pb-1">
       <h1>People</h1>
-      <span class="soft">who may sign in, and what each may do</span>
+      <span class="soft">accounts and roles</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -66,13 +66,13 @@ async function addGroup(): Promise<void> {
         :changed="again" />
     </ul>
     <form class="row-line pt-1" aria-label="Another person" @submit.prevent="addPerson">
-      <input v-model="label" class="form-control w-auto" placeholder="Somebody new" aria-label="How others see them" />
+      <input v-model="label" class="form-control w-auto" placeholder="New person" aria-label="Display name" />
       signs in as
       <input
         v-model="name"
         class="form-control w-auto"
         placeholder="name"
-        aria-label="What they sign in with"
+        aria-label="Sign-in name"
         autocapitalize="none"
         spellcheck="false" />
       <BButton type="submit" variant="outline-primary" :disabled="!name.trim()">Add</BButton>
@@ -82,7 +82,7 @@ async function addGroup(): Promise<void> {
 
     <div class="row-line pt-4 pb-1">
       <h2>Groups</h2>
-      <span class="soft">reports and rows can be for some of them alone</span>
+      <span class="soft">reports and rows can be limited to groups</span>
     </div>
     <ul class="card-list" aria-label="Groups">
       <GroupLine

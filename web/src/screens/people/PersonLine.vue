@@ -23,12 +23,12 @@ const at = computed(() => `/api/people/${encodeURIComponent(props.person.id)}`)
 const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
 const state = computed(() =>
   props.person.blocked
-    ? 'Shut out'
+    ? 'Suspend'
     : props.person.seen
-      ? `Last here ${agoInWords(props.person.seen, Date.now())}`
+      ? `Last active ${agoInWords(props.person.seen, Date.now())}`
       : props.person.hasPassword
         ? 'Signed out'
-        : 'Not here yet',
+        : 'Never signed in',
 )
 
 /* A group is joined and left at the same words. */
@@ -37,7 +37,7 @@ const groupOffers = (): Promise<MarkOffer[]> =>
     props.groups.map(group => ({
       id: group.id,
       words: group.name,
-      note: props.person.groups.includes(group.id) ? 'takes them out of it' : '',
+      note: props.person.groups.includes(group.id) ? 'remove from group' : '',
       reason: '',
     })),
   )
@@ -69,7 +69,7 @@ async function newLink(): Promise<void> {
           data-mark="groups"
           :offers="groupOffers"
           @take="inGroup" /></template
-      >; gets mail at
+      >; email
       <TypedMark
         :text="person.mail || 'no address'"
         :begins="person.mail"
@@ -85,7 +85,7 @@ async function newLink(): Promise<void> {
         New sign-in link
       </button>
       <button class="as-link soft" @click="change(`${at}/blocked`, 'PUT', { blocked: !person.blocked })">
-        {{ person.blocked ? 'Let in again' : 'Shut out' }}
+        {{ person.blocked ? 'Reactivate' : 'Suspend' }}
       </button>
       <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
     </div>

@@ -15,7 +15,7 @@ const given = computed(() =>
 const roleOffers = (now: string): Promise<MarkOffer[]> =>
   Promise.resolve([
     ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
-    { id: NOTHING, words: NOTHING, note: 'takes it back', reason: '' },
+    { id: NOTHING, words: NOTHING, note: 'remove', reason: '' },
   ])
 
 /* The role for one more project: what there is a role for already is changed at its own words. */

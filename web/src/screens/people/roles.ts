@@ -9,8 +9,8 @@ export const NOTHING = 'nothing'
 /** The roles, and what each may do besides what those before it may. */
 export const ROLES = [
   { id: 'viewer', may: 'opens reports' },
-  { id: 'author', may: 'makes them, too' },
-  { id: 'operator', may: 'looks after sources and people, too' },
+  { id: 'author', may: 'also edits reports and queries' },
+  { id: 'operator', may: 'also manages sources and people' },
 ]
 
 export const projectInWords = (id: string, projects: ProjectCard[]): string =>

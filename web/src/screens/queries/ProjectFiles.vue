@@ -17,7 +17,7 @@ async function bringIn(event: Event): Promise<void> {
   done.value = ''
   try {
     await send('/project.zip', { method: 'PUT', body: file, headers: { 'Content-Type': 'application/zip' } })
-    done.value = `${file.name} is in. What was here and is not in it was left alone.`
+    done.value = `${file.name} imported. Objects not in it were left unchanged.`
     emit('changed')
   } catch (error) {
     failed.value = asFailure(error)
@@ -29,14 +29,14 @@ async function bringIn(event: Event): Promise<void> {
 
 <template>
   <section class="pt-4">
-    <h2>The project as files</h2>
+    <h2>Project files</h2>
     <p class="soft mb-1">
       Queries, parameters, reports and sources as YAML, SQL, steps and requests, for version control. Passwords stay
       here.
     </p>
     <div class="row-line">
       <a :href="inServer(inApi('/project.zip'))" download>Download</a>
-      <button class="as-link" @click="input?.click()">Bring in …</button>
+      <button class="as-link" @click="input?.click()">Import …</button>
       <input
         ref="input"
         type="file"

@@ -68,7 +68,7 @@ async function add(): Promise<void> {
           <tr>
             <th>Query</th>
             <th>Source</th>
-            <th><span class="visually-hidden">What can be done with it</span></th>
+            <th><span class="visually-hidden">Actions</span></th>
           </tr>
         </thead>
         <tbody>
@@ -96,7 +96,7 @@ async function add(): Promise<void> {
         <span v-if="onService" class="soft">as a web request</span>
         <BFormSelect v-else v-model="kind" class="w-auto" :options="KINDS" aria-label="How it is written" />
         <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0"
-          >Open it on the bench</BButton
+          >Open on the bench</BButton
         >
       </form>
       <FailureNote v-if="failed" :failure="failed" class="mt-2" />

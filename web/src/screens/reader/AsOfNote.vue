@@ -12,8 +12,8 @@ const words = computed(() => ordinal(Number(asOf.value)))
 
 <template>
   <AboveNote data-test="as-of">
-    This is the report as viewers had it with the {{ words }} revision, on the rows of today.
-    <RouterLink :to="{ path: route.path, query: {} }">What they have now</RouterLink>
+    This is version {{ words }} of the report, on current rows.
+    <RouterLink :to="{ path: route.path, query: {} }">Published version</RouterLink>
     <RouterLink to="/live">All revisions</RouterLink>
   </AboveNote>
 </template>

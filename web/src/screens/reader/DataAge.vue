@@ -24,16 +24,16 @@ const newest = computed(() => {
 <template>
   <template v-if="state.status === 'failed'"
     ><span class="dot">·</span
-    ><span class="late" :title="state.failure.message">how old the data are could not be asked</span></template
+    ><span class="late" :title="state.failure.message">data age unknown</span></template
   >
   <template v-if="age?.newest"
     ><span class="dot">·</span
     ><span :class="{ late: age.late }" data-test="data-age"
-      >data as of {{ newest }}{{ age.late ? ', later than they should be' : '' }}</span
+      >data as of {{ newest }}{{ age.late ? ', overdue' : '' }}</span
     ></template
   >
   <template v-if="age?.kept"
-    ><span class="dot">·</span><span data-test="kept">kept here since {{ dayOf(age.kept) }}</span></template
+    ><span class="dot">·</span><span data-test="kept">stored here since {{ dayOf(age.kept) }}</span></template
   >
 </template>
 

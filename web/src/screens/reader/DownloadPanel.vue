@@ -79,7 +79,7 @@ onScopeDispose(() => clearTimeout(timer))
   <section class="card-box panel" aria-label="Download">
     <div class="row-line">
       <h2>Download every row</h2>
-      <span class="soft">of “{{ view.title }}”, with these choices, whatever the page shows</span
+      <span class="soft">of “{{ view.title }}”, with these choices</span
       ><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <div class="row-line pt-2">
@@ -92,21 +92,21 @@ onScopeDispose(() => clearTimeout(timer))
         role="radiogroup"
         aria-label="Format" />
       <BFormCheckbox v-if="format === 'csv'" v-model="above"
-        >question and choices on top, in lines that begin with #</BFormCheckbox
+        >question and choices in # lines at the top</BFormCheckbox
       >
       <BFormCheckbox
         v-if="format === 'csv'"
         v-model="exact"
-        title="Else an apostrophe stands before texts that begin with = + - or @, so that no workbook runs them as formulas"
-        >every text exactly as it is</BFormCheckbox
+        title="Otherwise an apostrophe precedes texts that begin with = + - or @, so that no workbook runs them as formulas"
+        >texts unchanged</BFormCheckbox
       >
-      <span v-else class="soft">with the question and the choices inside</span>
+      <span v-else class="soft">with question and choices</span>
       <BButton variant="primary" @click="fetchFile">Download</BButton>
     </div>
     <div v-if="progress" class="pt-2" role="status" data-test="download">
       <template v-if="progress.state === 'done'">Done: {{ rowsInWords(progress.rows) }}.</template>
       <template v-else-if="progress.state === 'failed'"
-        ><span class="bad">Broken off after {{ rowsInWords(progress.rows) }}: {{ progress.problem }}</span></template
+        ><span class="bad">Aborted after {{ rowsInWords(progress.rows) }}: {{ progress.problem }}</span></template
       >
       <template v-else
         >{{

@@ -18,8 +18,7 @@ const name = computed(() =>
 
 <template>
   <AboveNote data-test="looking-as">
-    You look as <SeenAs :name="name ?? 'somebody else'" />: this is what they would see, and nothing that they would
-    not.
-    <RouterLink :to="{ path: route.path, query: {} }">Look as yourself</RouterLink>
+    Viewing as <SeenAs :name="name ?? 'somebody else'" />: you see exactly what they see.
+    <RouterLink :to="{ path: route.path, query: {} }">View as yourself</RouterLink>
   </AboveNote>
 </template>

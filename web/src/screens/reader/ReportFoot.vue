@@ -49,10 +49,10 @@ const change = computed(() =>
         >{{
           answer.done.gathered < 0
             ? 'the database answered'
-            : `made here of ${rowsInWords(answer.done.gathered)} that were fetched,`
+            : `computed here from ${rowsInWords(answer.done.gathered)},`
         }}
         in {{ millisInWords(answer.done.databaseMs) }}</span
-      ><span class="dot">·</span><span>asked {{ timeInWords(answer.done.at) }}</span>
+      ><span class="dot">·</span><span>run at {{ timeInWords(answer.done.at) }}</span>
       <KeptAge v-if="kept.since.value" :since="kept.since.value" :some="!answer.kept" @again="kept.askAgain" />
       <DataAge :report-id="reportId" :signed="signed" />
     </template>

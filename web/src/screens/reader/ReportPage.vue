@@ -126,12 +126,11 @@ watchEffect(() => {
       @close="open = 'nothing'" />
     <div v-for="stranger in strangers" :key="stranger.message" class="note bad mx-4 mb-2" role="alert">
       {{ stranger.message }} {{ stranger.advice }}
-      <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
+      <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Remove it</button>
     </div>
     <div v-if="strange.length" class="note bad mx-4 mb-2" role="alert">
-      The link has a pick of a view that is not here any more: {{ strange.join(', ') }}. Its rows are not narrowed by
-      it.
-      <button class="as-link" @click="forgetStrange">Leave it out</button>
+      The link picks from a view that no longer exists: {{ strange.join(', ') }}. Its rows are not filtered by it.
+      <button class="as-link" @click="forgetStrange">Remove it</button>
     </div>
     <DroppedNote :report="report" :dropped="dropped" />
     <div v-if="picked.length" class="picked mx-4 mb-2" role="group" aria-label="Picked">

@@ -54,7 +54,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
     <div class="px-3 py-1 menu">
       <div v-for="selection in kept" :key="selection.id" class="row-line kept">
         <button class="as-link grow text-start" @click="emit('open', selection.choices)">{{ selection.name }}</button>
-        <button class="as-link icon-button soft" :aria-label="`Forget ${selection.name}`" @click="forget(selection.id)">
+        <button class="as-link icon-button soft" :aria-label="`Delete ${selection.name}`" @click="forget(selection.id)">
           ×
         </button>
       </div>

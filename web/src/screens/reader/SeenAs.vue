@@ -14,7 +14,7 @@ const router = useRouter()
 async function offers(): Promise<MarkOffer[]> {
   const others = await get<LookAs[]>('/look-as')
   return [
-    { id: YOU, words: YOU, note: 'choosing freely', reason: '' },
+    { id: YOU, words: YOU, note: 'unrestricted', reason: '' },
     ...others.map(one => ({
       id: one.as,
       words: one.name,

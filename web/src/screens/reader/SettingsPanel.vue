@@ -18,7 +18,7 @@ defineEmits<{ close: [] }>()
 
 const STARTS = [
   { value: 'defaults', text: 'runs with its defaults' },
-  { value: 'empty', text: 'is empty until rows are asked for' },
+  { value: 'empty', text: 'is empty until rows are requested' },
   { value: 'question', text: 'asks what to show first' },
 ]
 const settings = {
@@ -70,8 +70,8 @@ async function save(): Promise<void> {
       >Question <BFormTextarea v-model="form.question" rows="2" placeholder="composed from the labels"
     /></label>
     <div class="small soft hint">
-      A parameter in braces is a mark: <code>{port}</code>, a range <code>{from..to}</code>; what stands in
-      <code>[brackets]</code> goes while nothing is chosen for it.
+      A parameter in braces is a mark: <code>{port}</code>, a range <code>{from..to}</code>; text in
+      <code>[brackets]</code> is hidden while its choice is blank.
     </div>
     <label class="line">Opening it <BFormSelect v-model="form.start" class="w-auto" :options="STARTS" /></label>
     <div class="line">
@@ -79,7 +79,7 @@ async function save(): Promise<void> {
     </div>
     <div class="line">
       <span>Viewers see</span
-      ><BFormCheckbox v-model="form.showsWhere">where their choices ran, too; never what was sent</BFormCheckbox>
+      ><BFormCheckbox v-model="form.showsWhere">where their choices ran; never the statement</BFormCheckbox>
     </div>
     <fieldset class="line">
       <legend>Only by signed link</legend>
@@ -89,7 +89,7 @@ async function save(): Promise<void> {
         }}</BFormCheckbox>
       </div>
     </fieldset>
-    <BButton variant="primary" @click="save">Keep these settings</BButton>
+    <BButton variant="primary" @click="save">Save settings</BButton>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
     <SignedLinkList :report="report" :choices="choices" />
   </section>

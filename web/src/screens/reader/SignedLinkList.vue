@@ -11,8 +11,8 @@ import FailureNote from '../../widgets/FailureNote.vue'
 
 const props = defineProps<{ report: Report; choices: Choices }>()
 const path = `/reports/${encodeURIComponent(props.report.id)}/signed-links`
-const SIGNED_IN = 'those who are signed in and may see it'
-const ANYONE = 'whoever has it'
+const SIGNED_IN = 'signed-in viewers with access'
+const ANYONE = 'anyone with the link'
 
 const { state, reload } = useLoaded(signal => get<SignedLink[]>(path, signal))
 const links = computed(() => (state.value.status === 'ready' ? state.value.data : []))
@@ -30,14 +30,14 @@ const toFix = (): Promise<MarkOffer[]> =>
     chooseable.map(({ name, label }) => ({
       id: name,
       words: label,
-      note: fixing.value.includes(name) ? 'fixed now; lets it go' : 'as it is chosen now',
+      note: fixing.value.includes(name) ? 'fixed; release it' : 'as currently chosen',
       reason: '',
     })),
   )
 const whom = (): Promise<MarkOffer[]> =>
   Promise.resolve([
     { id: SIGNED_IN, words: SIGNED_IN, note: '', reason: '' },
-    { id: ANYONE, words: ANYONE, note: 'without signing in, until a day', reason: '' },
+    { id: ANYONE, words: ANYONE, note: 'without sign-in, until an expiry date', reason: '' },
   ])
 const fix = (name: string): unknown =>
   (fixing.value = fixing.value.includes(name) ? fixing.value.filter(other => other !== name) : [...fixing.value, name])
@@ -66,8 +66,8 @@ const chosenInWords = (link: SignedLink): string =>
     .map(([name, { kind, values }]) => `${labelOf(name)} ${kind === 'values' ? values.join(', ') : kind}`)
     .join('; ') || 'nothing'
 function standing(link: SignedLink): string {
-  if (link.standing === 'TAKEN_BACK') return 'taken back'
-  if (!link.lastDay) return 'without an end'
+  if (link.standing === 'TAKEN_BACK') return 'revoked'
+  if (!link.lastDay) return 'no expiry'
   return `${link.standing === 'ENDED' ? 'ended' : 'until'} ${dateInWords(link.lastDay)}`
 }
 const usesInWords = ({ uses }: SignedLink): string =>
@@ -77,10 +77,10 @@ const usesInWords = ({ uses }: SignedLink): string =>
 </script>
 
 <template>
-  <section aria-label="Links that fix choices">
-    <h2 class="pt-3">Links that fix choices</h2>
+  <section aria-label="Signed links">
+    <h2 class="pt-3">Signed links</h2>
     <p class="m-0 lead-line">
-      A link that fixes
+      A link with
       <OfferedMark :text="fixed" about="what the link fixes" data-mark="fixes" :offers="toFix" @take="fix" />, opens the
       report for
       <OfferedMark
@@ -89,25 +89,25 @@ const usesInWords = ({ uses }: SignedLink): string =>
         data-mark="whom"
         :offers="whom"
         @take="anyone = $event === ANYONE" />
-      and holds until
+      and expires on
       <BFormInput
         v-model="lastDay"
         type="date"
         class="d-inline-block w-auto"
         size="sm"
-        aria-label="The last day on which it holds" />
+        aria-label="Expiry date" />
       <BButton
         size="sm"
         variant="outline-primary"
         :disabled="fixing.length === 0 || (anyone && !lastDay)"
         class="ms-2"
         @click="make"
-        >Make the link</BButton
+        >Create link</BButton
       >
     </p>
-    <p v-if="anyone && !lastDay" class="small soft m-0">A link for whoever has it needs a last day.</p>
+    <p v-if="anyone && !lastDay" class="small soft m-0">A link without sign-in needs an expiry date.</p>
     <BFormInput v-if="made" :model-value="made" readonly aria-label="Signed link" class="mono mt-1" />
-    <p v-if="made" class="small soft m-0">It is shown here and nowhere again.</p>
+    <p v-if="made" class="small soft m-0">Copy it now; it is not shown again.</p>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
     <table v-if="links.length" class="plain mt-2">
       <tbody>
@@ -118,7 +118,7 @@ const usesInWords = ({ uses }: SignedLink): string =>
           <td class="soft">by {{ link.madeBy }}</td>
           <td class="soft">{{ usesInWords(link) }}</td>
           <td>
-            <button v-if="link.standing === 'HOLDS'" class="as-link" @click="takeBack(link.id)">Take it back</button>
+            <button v-if="link.standing === 'HOLDS'" class="as-link" @click="takeBack(link.id)">Revoke</button>
           </td>
         </tr>
       </tbody>

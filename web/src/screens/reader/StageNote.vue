@@ -19,10 +19,10 @@ const live = computed(() => ({ path: route.path, query: { ...route.query, [IN_ST
 <template>
   <AboveNote v-if="shown" data-test="stage">
     <template v-if="other"
-      >Seen in the stage <b>{{ said.name }}</b>{{ narrows ? ': ' : '. ' }}</template
+      >Viewing stage <b>{{ said.name }}</b>{{ narrows ? ': ' : '. ' }}</template
     >
-    <template v-else>What is seen here is narrowed: </template>
+    <template v-else>Rows are limited here: </template>
     <template v-if="narrows">{{ narrows }}.</template>
-    <RouterLink v-if="other && route.meta.reader" :to="live">As viewers see it</RouterLink>
+    <RouterLink v-if="other && route.meta.reader" :to="live">View published</RouterLink>
   </AboveNote>
 </template>

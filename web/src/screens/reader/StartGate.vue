@@ -48,7 +48,7 @@ const asked = computed(() =>
         </div>
       </div>
     </template>
-    <p v-else class="m-0">Nothing was asked yet. Look over the choices, then show the rows.</p>
+    <p v-else class="m-0">Not run yet. Check the choices, then show the rows.</p>
     <BButton variant="primary" class="mt-3" :disabled="missing.length > 0" @click="emit('show')">Show rows</BButton>
   </section>
 </template>

@@ -35,7 +35,7 @@ export type Fixed = Record<string, string>
 
 function fixedBy(question: Question | undefined): Fixed {
   const words = (names: string[] = [], why: string): Fixed => Object.fromEntries(names.map(name => [name, why]))
-  return { ...words(question?.fixed, 'fixed by this link'), ...words(question?.settled, 'the one that is for you') }
+  return { ...words(question?.fixed, 'fixed by this link'), ...words(question?.settled, 'assigned to you') }
 }
 
 const without = (all: Choices, names: string[]): Choices =>

@@ -16,7 +16,7 @@ const { state, failed, asked, start, stop, resume } = useRehearsal(props.id)
 
 const VERDICTS: Record<string, string> = {
   well: 'well',
-  refused: 'refused, as it should be',
+  refused: 'refused, as expected',
   failed: 'failed',
   slow: 'slow',
 }
@@ -34,7 +34,7 @@ const lines = computed(() => {
   <main class="page rehearsal">
     <div class="row-line pb-1">
       <h1>Rehearsal of {{ name }}</h1>
-      <span class="soft">awkward choices, tried on the draft as readers would send it</span><span class="grow"></span>
+      <span class="soft">edge cases, run on the draft as viewers would send them</span><span class="grow"></span>
       <RouterLink :to="`/reports/${id}`">Open the report</RouterLink>
       <BButton v-if="state?.status === 'RUNNING'" variant="outline-primary" @click="stop">Stop</BButton>
       <template v-else
@@ -47,19 +47,19 @@ const lines = computed(() => {
     <FailureNote v-if="failed" :failure="failed" />
     <p v-if="asked && !state && !failed" class="soft">
       Not rehearsed yet. Every parameter is tried blank, with one, several and all values, the smallest and the largest,
-      one that is not listed, quotes, wildcards, other scripts, 10,000 values, open and reversed ranges, and pairs of
+      one that is unlisted, quotes, wildcards, other scripts, 10,000 values, open and reversed ranges, and pairs of
       blanks.
     </p>
     <template v-if="state">
       <div class="row-line pb-1" role="status">
-        <progress :value="state.done" :max="state.total" aria-label="Cases tried"></progress>
+        <progress :value="state.done" :max="state.total" aria-label="Cases run"></progress>
         <span data-test="progress"
           >{{ countInWords(state.done) }} of {{ countInWords(state.total) }} cases{{
             state.status === 'STOPPED' ? ', stopped' : ''
           }}</span
         >
         <span :class="{ attention: bad.length }" data-test="bad">{{
-          bad.length ? `${countInWords(bad.length)} to look at` : state.status === 'DONE' ? 'all well' : ''
+          bad.length ? `${countInWords(bad.length)} to look at` : state.status === 'DONE' ? 'passed' : ''
         }}</span>
         <label v-if="bad.length" class="soft"
           ><input v-model="onlyBad" type="checkbox" class="form-check-input" /> only these</label

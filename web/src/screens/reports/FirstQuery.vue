@@ -59,11 +59,10 @@ function begin(): void {
       @change="look(($event.target as HTMLSelectElement).value)">
       <option v-for="source in sources" :key="source.id" :value="source.id">{{ source.id }}</option>
     </select>
-    <BButton type="submit" variant="primary" size="sm" :disabled="!table">Open them on the bench</BButton>
+    <BButton type="submit" variant="primary" size="sm" :disabled="!table">Open on the bench</BButton>
   </form>
   <p class="soft small m-0 pt-1">
-    There a click on a cell filters its column, and a fixed value becomes something that viewers choose. SQL that you
-    have already is pasted among the <RouterLink to="/queries">queries</RouterLink>.
+    There, click a cell to filter its column, and turn hard-coded values into parameters. Paste existing SQL under <RouterLink to="/queries">queries</RouterLink>.
   </p>
   <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
     ><button class="as-link" @click="reload">Try again</button></FailureNote

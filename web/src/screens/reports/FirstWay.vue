@@ -33,18 +33,18 @@ async function connected(): Promise<void> {
   >
   <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
   <div v-else class="way">
-    <p>There are no reports yet. A report is made of a query, and a query asks a database. This is the way:</p>
-    <section class="card-box" aria-label="Where the rows are">
-      <h2><span aria-hidden="true">1</span> Where the rows are</h2>
+    <p>No reports yet. A report shows a query, and a query reads a source:</p>
+    <section class="card-box" aria-label="Source">
+      <h2><span aria-hidden="true">1</span> Source</h2>
       <p v-if="sources.length" class="m-0">
         Rows come from <b>{{ named }}</b>.
         <button v-if="!connecting" class="as-link" @click="connecting = true">Another database</button>
       </p>
-      <p v-else class="m-0 pb-1">Name the database; nothing is ever written into it.</p>
+      <p v-else class="m-0 pb-1">Connections are read-only.</p>
       <SourceForm v-if="connecting || sources.length === 0" @done="connected" @cancel="connecting = false" />
     </section>
-    <section class="card-box" aria-label="What is asked" :class="{ later: sources.length === 0 }">
-      <h2><span aria-hidden="true">2</span> What is asked</h2>
+    <section class="card-box" aria-label="Query" :class="{ later: sources.length === 0 }">
+      <h2><span aria-hidden="true">2</span> Query</h2>
       <p v-if="queries.length" class="m-0">
         {{ queries.length === 1 ? 'There is the query' : `There are ${queries.length} queries, such as` }}
         <RouterLink :to="`/queries/${queries[0]?.id}`">{{ queries[0]?.name }}</RouterLink>.
@@ -52,10 +52,10 @@ async function connected(): Promise<void> {
       </p>
       <FirstQuery v-if="asking && sources.length" :sources="sources" />
     </section>
-    <section class="card-box" aria-label="What is shown" :class="{ later: queries.length === 0 }">
-      <h2><span aria-hidden="true">3</span> What is shown</h2>
+    <section class="card-box" aria-label="Report" :class="{ later: queries.length === 0 }">
+      <h2><span aria-hidden="true">3</span> Report</h2>
       <NewReport v-if="queries.length" />
-      <p v-else class="m-0">On the bench, <i>Make a report of it</i> opens a page with proposals and live rows.</p>
+      <p v-else class="m-0">On the bench, <i>New report from this query</i> opens the editor with suggestions and live rows.</p>
     </section>
   </div>
 </template>

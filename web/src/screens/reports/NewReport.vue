@@ -35,11 +35,11 @@ async function make(): Promise<void> {
   <form class="new row-line" aria-label="A new report" @submit.prevent="make" @keydown.esc="emit('close')">
     <FailureNote v-if="failed" :failure="failed" />
     <p v-if="state.status === 'ready' && queries.length === 0" class="m-0">
-      A report is made of a query, and there is none yet: begin with a <RouterLink to="/queries">query</RouterLink> or a
+      A report needs a query. Create a <RouterLink to="/queries">query</RouterLink> or a
       <RouterLink to="/sources">source</RouterLink>.
     </p>
     <template v-else>
-      <label for="of">A report of the query</label>
+      <label for="of">New report from query</label>
       <select
         id="of"
         class="form-select form-select-sm w-auto"
@@ -48,10 +48,10 @@ async function make(): Promise<void> {
         <option v-for="query in queries" :key="query.id" :value="query.id">{{ query.name }}</option>
       </select>
       <BButton type="submit" variant="primary" size="sm" :disabled="busy || !of">Make it</BButton>
-      <span class="soft small">It begins with what is worth showing of its columns, as a draft.</span>
+      <span class="soft small">It starts as a draft with suggested views.</span>
     </template>
     <span class="grow"></span>
-    <button v-if="canClose" type="button" class="as-link soft" @click="emit('close')">Leave it</button>
+    <button v-if="canClose" type="button" class="as-link soft" @click="emit('close')">Cancel</button>
   </form>
 </template>
 

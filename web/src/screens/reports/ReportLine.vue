@@ -11,12 +11,12 @@ const props = defineProps<{ report: ReportCard; marked: boolean; changed: () => 
 const emit = defineEmits<{ mark: [] }>()
 
 const { isAuthor } = useMe()
-const STANDING = { DRAFT: 'not given to viewers yet', CHANGED: 'changed since viewers got it', GIVEN: '' }
+const STANDING = { DRAFT: 'not published yet', CHANGED: 'changed since publishing', GIVEN: '' }
 const OUTCOME: Record<string, string> = { failed: ', and it failed', stopped: ', and was stopped' }
 const lastRun = computed(() =>
   props.report.lastRun
     ? `last run ${agoInWords(props.report.lastRun, Date.now())}${OUTCOME[props.report.lastOutcome] ?? ''}`
-    : 'never run by a viewer',
+    : 'Not opened yet',
 )
 </script>
 
@@ -26,8 +26,8 @@ const lastRun = computed(() =>
       type="button"
       class="as-link mark"
       :aria-pressed="marked"
-      :aria-label="`Mark ${report.name} for yourself`"
-      :title="marked ? 'Marked by you' : 'Mark it for yourself'"
+      :aria-label="`Add ${report.name} to favorites`"
+      :title="marked ? 'Favorite' : 'Add to favorites'"
       @click="emit('mark')">
       {{ marked ? '★' : '☆' }}
     </button>

@@ -65,8 +65,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     >
     <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
     <FirstWay v-else-if="all.length === 0 && isAuthor" />
-    <p v-else-if="all.length === 0" role="status">There is no report for you yet. Authors give them to viewers.</p>
-    <p v-else-if="groups.length === 0" role="status">No report says “{{ search }}”.</p>
+    <p v-else-if="all.length === 0" role="status">No reports yet. Authors publish reports for you.</p>
+    <p v-else-if="groups.length === 0" role="status">No reports match “{{ search }}”.</p>
     <section v-for="group in groups" :key="group.name" :aria-label="group.name">
       <div class="soft small fw-bold group">{{ group.name }}</div>
       <ReportLine

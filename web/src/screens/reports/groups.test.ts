@@ -17,7 +17,7 @@ describe('reports in groups', () => {
     ])
   })
   it('that are marked stand first, once', () => {
-    expect(names('', 'Diary', 'gone')[0]).toEqual(['Marked by you', ['Diary']])
+    expect(names('', 'Diary', 'gone')[0]).toEqual(['Favorite', ['Diary']])
     expect(names('', 'Diary')).toHaveLength(3)
   })
   it('are found by name, by audience and by their question', () => {

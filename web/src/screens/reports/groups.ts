@@ -22,10 +22,10 @@ export function groupsOf(all: ReportCard[], sought: string, marked: Set<string>)
   )
   const groups = new Map<string, ReportCard[]>()
   for (const report of found) {
-    const name = marked.has(report.id) ? 'Marked by you' : capital(report.audience) || EVERYONE
+    const name = marked.has(report.id) ? 'Favorite' : capital(report.audience) || EVERYONE
     groups.set(name, [...(groups.get(name) ?? []), report])
   }
-  const place = (name: string): number => (name === 'Marked by you' ? 0 : name === EVERYONE ? 2 : 1)
+  const place = (name: string): number => (name === 'Favorite' ? 0 : name === EVERYONE ? 2 : 1)
   return [...groups]
     .map(([name, reports]) => ({ name, reports }))
     .sort((a, b) => place(a.name) - place(b.name) || a.name.localeCompare(b.name))

@@ -39,7 +39,7 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
   <section class="card-box mb-2" aria-label="Two statements compared">
     <div class="row-line">
       <h2>Compared</h2>
-      <span class="soft">both were run once more just now</span><span class="grow"></span
+      <span class="soft">both rerun just now</span><span class="grow"></span
       ><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <p v-if="state.status === 'loading'" class="soft m-0" role="status">Running both …</p>
@@ -61,7 +61,7 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
           </tr>
           <tr>
             <th scope="row">Text</th>
-            <td colspan="2">{{ found.compared.sameText ? 'the same; only values differ' : 'differs' }}</td>
+            <td colspan="2">{{ found.compared.sameText ? 'identical; only values differ' : 'differs' }}</td>
           </tr>
           <tr v-if="!found.compared.sameText">
             <th scope="row"></th>
@@ -80,8 +80,7 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
           <tr v-if="more">
             <th scope="row"></th>
             <td colspan="2" class="soft">
-              The first {{ countInWords(more.rows) }} of them are compared and summed. Without ORDER BY a database may
-              begin with others each time.
+              The first {{ countInWords(more.rows) }} of them are compared and summed. Without ORDER BY, a database may return different first rows each time.
             </td>
           </tr>
           <tr v-for="total in totals" :key="total.name">
@@ -109,7 +108,7 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
                 <div v-for="(row, r) in side" :key="r" class="mono">
                   {{ row.map(cell => cell ?? 'no value').join(' · ') }}
                 </div>
-                <div v-if="side.length === 0" class="soft">it has no more rows</div>
+                <div v-if="side.length === 0" class="soft">no more rows</div>
               </td></template
             >
           </tr>

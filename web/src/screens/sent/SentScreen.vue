@@ -66,10 +66,10 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
     <div class="row-line pb-1">
       <h1>Sent</h1>
       <span class="soft">{{
-        isOperator ? 'everything that was sent to a source' : 'what you sent to a source'
+        isOperator ? 'all statements sent to sources' : 'statements you sent'
       }}</span><span class="grow"></span>
       <button class="as-link" :disabled="picked.length < 2" @click="comparing = true">
-        {{ picked.length < 2 ? 'Tick two to compare them' : 'Compare the two' }}
+        {{ picked.length < 2 ? 'Select two to compare' : 'Compare the two' }}
       </button>
       <BFormCheckbox v-model="follow.on">Follow</BFormCheckbox>
     </div>
@@ -99,7 +99,7 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
       :second="pair.second"
       @close="comparing = false" />
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
-    <p v-else-if="state.status === 'ready' && lines.length === 0" class="soft">Nothing like that was sent.</p>
+    <p v-else-if="state.status === 'ready' && lines.length === 0" class="soft">No matching statements.</p>
     <div v-else class="scroll">
       <table class="plain">
         <thead>

@@ -6,8 +6,8 @@ const MOST_VALUES = 3
 export function causeInWords(line: SentLine): string {
   if (line.cause === 'report') return `report ${line.reportId}, ${line.viewId}`
   if (line.cause === 'making') return `making ${line.reportId}, ${line.viewId}`
-  if (line.cause === 'evidence') return 'a look at the plan'
-  if (line.cause === 'look') return 'a first look'
+  if (line.cause === 'evidence') return 'plan'
+  if (line.cause === 'look') return 'preview'
   return line.cause === 'list' ? 'value list' : line.cause
 }
 
@@ -36,7 +36,7 @@ export const OUTCOMES = [
   { value: 'failed', text: 'failed' },
   { value: 'stopped', text: 'stopped' },
   { value: 'running', text: 'running' },
-  { value: 'shared', text: 'answered with another' },
+  { value: 'shared', text: 'shared' },
 ]
 export const CAUSES = [
   { value: '', text: 'any cause' },
@@ -44,11 +44,11 @@ export const CAUSES = [
   { value: 'bench', text: 'the bench' },
   { value: 'list', text: 'value lists' },
   { value: 'download', text: 'downloads' },
-  { value: 'making', text: 'reports being made' },
+  { value: 'making', text: 'report editor' },
   { value: 'rehearsal', text: 'rehearsals' },
   { value: 'copy', text: 'stored copies' },
   { value: 'delivery', text: 'deliveries' },
-  { value: 'evidence', text: 'looks at plans' },
+  { value: 'evidence', text: 'plans' },
 ]
 export const ORDERS = [
   { value: 'new', text: 'newest first' },

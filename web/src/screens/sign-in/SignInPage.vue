@@ -18,7 +18,7 @@ const chooses = ref('')
 const label = ref('')
 const words = computed(() =>
   chooses.value
-    ? { title: `Welcome, ${label.value}`, action: 'Keep it', field: 'A password to come back with' }
+    ? { title: `Welcome, ${label.value}`, action: 'Save password', field: 'New password' }
     : { title: 'Sign in', action: 'Sign in', field: 'Password' },
 )
 
@@ -96,7 +96,7 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
           autofocus
       /></label>
       <p v-else class="soft m-0">
-        The link has done its work. You sign in as <b>{{ chooses }}</b> from now on.
+        The link is used up. You sign in as <b>{{ chooses }}</b> from now on.
       </p>
       <label
         >{{ words.field
@@ -107,7 +107,7 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
           :autocomplete="chooses ? 'new-password' : 'current-password'"
           required
       /></label>
-      <p v-if="chooses" class="soft small m-0">Ten characters or more; some words of your own are best.</p>
+      <p v-if="chooses" class="soft small m-0">At least ten characters; a few words of your own are best.</p>
       <FailureNote v-if="failure" :failure="failure" />
       <div class="row-line">
         <button class="btn" :class="service && !chooses ? 'btn-outline-primary' : 'btn-primary'" :disabled="busy">
@@ -117,7 +117,7 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
       </div>
     </form>
     <p v-if="!chooses" class="soft small">
-      No password yet, or forgotten? Whoever looks after this server gives you a link.
+      No password yet, or forgotten? Ask your administrator for a sign-in link.
     </p>
   </main>
 </template>

@@ -50,7 +50,7 @@ function chosen(): void {
 
 <template>
   <div class="drop" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
-    <span v-if="sending" class="soft" role="status">Taking {{ sending }} …</span>
+    <span v-if="sending" class="soft" role="status">Uploading {{ sending }} …</span>
     <template v-else>
       <span class="soft">Drop CSV, JSON, Parquet or XLSX files here, or </span
       ><button type="button" class="as-link" @click="chooser?.click()">choose some</button
@@ -73,7 +73,7 @@ function chosen(): void {
         @click="take(failed.files, 1)">
         Replace it</button
       ><button v-if="failed.files.length > 1" type="button" class="as-link ms-2" @click="take(failed.files.slice(1))">
-        Go on without it
+        Skip it
       </button></FailureNote
     >
   </div>

@@ -21,7 +21,7 @@ const lines = () =>
 
 <template>
   <template v-if="line"
-    >The names of its columns are in
+    >Column names are in
     <span class="together"
       ><OfferedMark
         :text="line"

@@ -30,7 +30,7 @@ async function write(): Promise<void> {
 <template>
   <p class="m-0">
     <template v-if="requests.length"
-      >It is asked by
+      >Query it with
       <template v-for="(query, i) in requests" :key="query.id"
         >{{ i ? ', ' : '' }}<RouterLink :to="`/queries/${query.id}`">{{ query.name }}</RouterLink></template
       >.

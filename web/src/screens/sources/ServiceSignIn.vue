@@ -8,17 +8,17 @@ const name = defineModel<string>('name', { required: true })
 const secret = defineModel<string>('secret', { required: true })
 
 const WAYS = [
-  { value: 'nothing', text: 'by nothing: it is open to all' },
-  { value: 'basic', text: 'by a user and a password' },
-  { value: 'bearer', text: 'by a token (bearer)' },
-  { value: 'header', text: 'by a key in a header' },
-  { value: 'asked', text: 'by a key in the address' },
+  { value: 'nothing', text: 'none' },
+  { value: 'basic', text: 'user and password' },
+  { value: 'bearer', text: 'bearer token' },
+  { value: 'header', text: 'key in a header' },
+  { value: 'asked', text: 'key in the address' },
 ]
 const NAMES: Record<string, string> = { basic: 'User', header: 'Name of the header', asked: 'Name of the key' }
 </script>
 
 <template>
-  <label>It lets in <BFormSelect v-model="way" :options="WAYS" /></label>
+  <label>Sign-in: <BFormSelect v-model="way" :options="WAYS" /></label>
   <label v-if="NAMES[way]">{{ NAMES[way] }} <BFormInput v-model="name" autocomplete="off" required /></label>
   <label v-if="way !== 'nothing'"
     >{{ way === 'basic' ? 'Password' : 'Secret' }}
@@ -29,8 +29,7 @@ const NAMES: Record<string, string> = { basic: 'User', header: 'Name of the head
       :placeholder="kept ? 'as before, at the same address' : ''"
   /></label>
   <div class="wide soft">
-    Requests ask for paths below this address, and for nothing else: the secret goes there alone, is kept encrypted and
-    never sent back. Which hosts may be asked is for the operator of the server to say.
+    Requests are limited to paths below this address. The secret is sent only there, is stored encrypted and never shown again. Operators set the allowed hosts.
   </div>
 </template>
 

@@ -77,7 +77,7 @@ async function said(): Promise<void> {
 /** What of the files of a table could not be read. */
 const attention = (table: Table): string =>
   table.files && (table.files.lost > 0 || table.files.columns.some(column => column.misfits > 0))
-    ? 'Not everything in its files could be read'
+    ? 'Some cells could not be read'
     : ''
 
 async function changed(): Promise<void> {
@@ -101,7 +101,7 @@ async function changed(): Promise<void> {
         placeholder="Search tables and columns"
         :aria-label="`Search in ${source.id}`" />
     </div>
-    <p v-if="health.status === 'loading'" class="soft my-1">Asking it …</p>
+    <p v-if="health.status === 'loading'" class="soft my-1">Connecting …</p>
     <p v-else-if="health.status === 'ready' && health.data.answers" class="my-1">
       <span class="ok" aria-hidden="true">●</span> {{ health.data.message }}{{ source.forms.length ? '' : ' answers' }},
       {{ health.data.millis }} ms
@@ -154,7 +154,7 @@ async function changed(): Promise<void> {
       {{ countInWords(matching.length - MOST_SHOWN) }} more; search for them.
     </p>
     <p v-else-if="search && matching.length + matchingFunctions.length === 0" class="soft m-0">
-      Nothing here is called that.
+      No matches.
     </p>
   </section>
 </template>

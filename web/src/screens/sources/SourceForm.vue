@@ -77,13 +77,13 @@ const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */
 type Tried =
-  | { status: 'not tried' }
+  | { status: 'not tested' }
   | { status: 'trying' }
   | { status: 'answers'; version: string }
   | { status: 'failed'; failure: Failure }
-const tried = shallowRef<Tried>({ status: 'not tried' })
+const tried = shallowRef<Tried>({ status: 'not tested' })
 watch(fields, () => {
-  tried.value = { status: 'not tried' }
+  tried.value = { status: 'not tested' }
 })
 watch(
   () => fields.kind,
@@ -174,12 +174,12 @@ async function keep(): Promise<void> {
     </p>
     <FailureNote v-else-if="tried.status === 'failed'" :failure="tried.failure" class="wide"
       ><button v-if="mayBeDown" type="button" class="as-link ms-1" @click="keep">
-        {{ source ? 'Keep it all the same' : 'Add it all the same' }}
+        {{ source ? 'Save anyway' : 'Add anyway' }}
       </button></FailureNote
     >
     <div class="wide row-line">
       <BButton type="submit" variant="primary" :disabled="tried.status === 'trying'">{{
-        source ? 'Keep the change' : 'Add source'
+        source ? 'Save changes' : 'Add source'
       }}</BButton>
       <BButton variant="outline-primary" :disabled="tried.status === 'trying'" @click="attempt">{{
         tried.status === 'trying' ? 'Trying …' : 'Try it first'

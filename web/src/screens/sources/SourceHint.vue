@@ -13,7 +13,7 @@ const FILES = new Set(['duckdb', 'sqlite'])
     to the cluster over TLS alone.
   </div>
   <div v-else-if="SERVERS.has(kind)" class="soft">
-    Connections are read-only. The password is kept encrypted and never sent back. Best give a user that may only read.
+    Connections are read-only. The password is kept encrypted and never sent back. Use a read-only database user.
   </div>
   <div v-else-if="kind === 'folder'" class="soft">
     Every CSV, JSON or Parquet file and every sheet of a workbook (XLSX) in it is a table; a folder in it is one table

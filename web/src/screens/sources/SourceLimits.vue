@@ -12,11 +12,11 @@ const functions = defineModel<string>('functions', { required: true })
   <div class="row-line">
     Run at most
     <BFormInput v-model="places" class="number" inputmode="numeric" aria-label="Concurrent statements" required />
-    statements at once, each for at most
+    concurrent statements, each for at most
     <BFormInput v-model="seconds" class="number" type="number" min="0" placeholder="usual" aria-label="Seconds" />
     seconds.
     <label v-if="onServer" class="functions"
-      >Allow these functions although the database does not prove that they only read
+      >Also allow these functions, which are not proven to be read-only
       <BFormInput v-model="functions" placeholder="none, or names such as harbour.tide, nextval" autocomplete="off"
     /></label>
   </div>

@@ -24,7 +24,7 @@ const words = computed(() => (named.value.length ? listInWords(named.value.map(n
 const offer = (id: string, words: string, note: string): MarkOffer => ({ id, words, note, reason: '' })
 const offers = (): Promise<MarkOffer[]> =>
   Promise.resolve([
-    offer('', EVERY, named.value.length ? 'those to come, too' : 'as it is'),
+    offer('', EVERY, named.value.length ? 'also future projects' : 'as it is'),
     ...projects.value
       .filter(project => !named.value.includes(project.id))
       .map(project =>
@@ -33,7 +33,7 @@ const offers = (): Promise<MarkOffer[]> =>
           : offer(`+${project.id}`, `${project.name} alone`, ''),
       ),
     ...(named.value.length > 1
-      ? named.value.map(id => offer(`-${id}`, `not ${nameOf(id)}`, 'unless it asks this source'))
+      ? named.value.map(id => offer(`-${id}`, `not ${nameOf(id)}`, 'not used by this project'))
       : []),
   ])
 

@@ -12,7 +12,7 @@ describe('looking for a table', () => {
 
   it('says sizes as what they are', () => {
     expect([-1, 0, 1, 1067383].map(rows => sizeInWords(rows))).toEqual([
-      'size not known',
+      'size unknown',
       'no rows',
       'about 1 row',
       'about 1,067,383 rows',

@@ -8,6 +8,6 @@ export function found(search: string, name: string, parts: string[]): boolean {
 
 /** How many rows a database thinks there are; it may be behind, unless they were counted. */
 export function sizeInWords(rows: number, counted = false): string {
-  if (rows < 0) return 'size not known'
+  if (rows < 0) return 'size unknown'
   return rows === 0 ? 'no rows' : `${counted ? '' : 'about '}${countInWords(rows)} ${rows === 1 ? 'row' : 'rows'}`
 }

@@ -33,7 +33,7 @@ export function useSaying(
 
   function offers(column: string, all: string[], note: (words: string) => string): Promise<MarkOffer[]> {
     const forms = all.map(words => ({ id: words, words, note: note(words), reason: '' }))
-    const back = { id: NOT_SAID, words: 'what is found by itself', note: 'take your word back', reason: '' }
+    const back = { id: NOT_SAID, words: 'automatic', note: 'reset to automatic', reason: '' }
     return Promise.resolve(source().said[table]?.[column] === undefined ? forms : [back, ...forms])
   }
 

@@ -28,12 +28,12 @@ onMounted(() => say('GET'))
     <template v-if="known">
       <h1>{{ known.delivery }}</h1>
       <template v-if="known.none">
-        <p role="status">{{ known.address }} gets no more of it.</p>
-        <button class="as-link" @click="say('DELETE')">Get it again</button>
+        <p role="status">{{ known.address }} is unsubscribed.</p>
+        <button class="as-link" @click="say('DELETE')">Subscribe again</button>
       </template>
       <template v-else>
         <p>It is sent to {{ known.address }}.</p>
-        <button class="btn btn-primary" @click="say('POST')">No more of it</button>
+        <button class="btn btn-primary" @click="say('POST')">Unsubscribe</button>
       </template>
     </template>
     <FailureNote v-if="failure" :failure="failure" />

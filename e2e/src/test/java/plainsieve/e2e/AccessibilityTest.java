@@ -81,7 +81,7 @@ class AccessibilityTest extends InBrowser {
         browser.open("/queries/late-crossings");
         browser.click("main button", "Run");
         browser.see("[data-test=where-ran] td");
-        browser.click("[aria-label='Fixed values'] button[aria-expanded]");
+        browser.click("[aria-label='Hard-coded values'] button[aria-expanded]");
         assertThat(seriousViolations()).isEmpty();
         browser.open("/sent");
         browser.click("tr.line button");

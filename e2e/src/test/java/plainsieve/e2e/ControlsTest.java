@@ -219,12 +219,12 @@ class ControlsTest extends InBrowser {
         question("Sailed crossings from Ardlow, Skerrin");
         browser.click("header button", "Settings");
         browser.type("[aria-label='Settings of the report'] textarea", "Late from {port}[ on {vessel}] {oops");
-        browser.click("button", "Keep these settings");
+        browser.click("button", "Save settings");
         browser.untilText(
                 "[aria-label='Settings of the report']",
                 text -> text.contains("A bracket of the question line does not close."));
         browser.type("[aria-label='Settings of the report'] textarea", "Late from {port}[ on {vessel}]");
-        browser.click("button", "Keep these settings");
+        browser.click("button", "Save settings");
         assertThat(question("Late from Ardlow, Skerrin"))
                 .doesNotContain("Sailed")
                 .contains("also:")

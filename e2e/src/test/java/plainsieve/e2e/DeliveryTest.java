@@ -61,7 +61,7 @@ class DeliveryTest {
     private static void say(Browser browser) {
         browser.open("/projects/home/live");
         browser.take(DELIVERIES, "add", "Late crossings");
-        browser.untilSaid(DELIVERIES, "Late crossings sends Late crossings to nobody yet");
+        browser.untilSaid(DELIVERIES, "Late crossings sends Late crossings to no recipients yet");
         browser.say(DELIVERIES, "name", "For your harbour");
         browser.take(DELIVERIES, "rows", "each row of Offices");
         browser.untilSaid(DELIVERIES, "at its mail, :port is its port");
@@ -99,6 +99,6 @@ class DeliveryTest {
         browser.untilText("main", text -> text.contains("office@harbours.example gets no more of it."));
         browser.open("/projects/home/live");
         browser.click(DELIVERIES + " button", "What was sent");
-        browser.untilText(DELIVERIES, text -> text.contains("Want no more of it: office@harbours.example."));
+        browser.untilText(DELIVERIES, text -> text.contains("Unsubscribed: office@harbours.example."));
     }
 }

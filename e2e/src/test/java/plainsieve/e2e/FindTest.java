@@ -59,11 +59,11 @@ class FindTest extends InBrowser {
         browser.open("/reports");
         browser.untilText("main", text -> text.contains("Vessel diary"));
         browser.click("[aria-label='Mark Vessel diary for yourself']");
-        browser.untilText("section", text -> text.startsWith("Marked by you"));
+        browser.untilText("section", text -> text.startsWith("Favorite"));
         browser.open("/reports");
-        browser.untilText("section", text -> text.startsWith("Marked by you"));
+        browser.untilText("section", text -> text.startsWith("Favorite"));
         browser.click("[aria-label='Mark Vessel diary for yourself']");
-        browser.untilText("section", text -> !text.startsWith("Marked by you"));
+        browser.untilText("section", text -> !text.startsWith("Favorite"));
         browser.see("main input[type=search]").sendKeys("by weather");
         browser.until(() -> browser.all("a.report").size() == 1 ? true : null);
         browser.click("main button", "New report");
@@ -74,7 +74,7 @@ class FindTest extends InBrowser {
         browser.open("/reports");
         browser.click("[aria-label='Remove Vessel names']");
         browser.click(".note button", "Remove “Vessel names”");
-        browser.until(() -> browser.text("main").contains("not given to viewers yet") ? null : true);
+        browser.until(() -> browser.text("main").contains("not published yet") ? null : true);
     }
 
     @Test

@@ -14,7 +14,7 @@ import plainsieve.server.project.Query;
 /** Giving to viewers all that was changed, looking at what it was, and going back, as an author does it. */
 class LiveTest {
     private static final String GIVEN = "section[aria-label=Given]";
-    private static final String WOULD = "section[aria-label='What viewers would get']";
+    private static final String WOULD = "section[aria-label='Unpublished changes']";
 
     private static final String LIVE = ".stage[data-stage=live]";
 
@@ -46,7 +46,7 @@ class LiveTest {
             browser.untilText(WOULD, text -> text.contains(" well, ") && text.contains("slowest"));
             browser.type("[aria-label=Why]", "the harbour asked");
             browser.untilText(GIVEN, text -> text.contains("2nd") && text.contains("“the harbour asked”"));
-            browser.untilText(WOULD, text -> text.contains("Viewers have all of it"));
+            browser.untilText(WOULD, text -> text.contains("Published, no changes since"));
             assertThat(query(server).liveText()).endsWith("-- as the harbour asked");
 
             browser.click(GIVEN + " button", "What it changed");

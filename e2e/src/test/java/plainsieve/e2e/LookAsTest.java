@@ -64,10 +64,10 @@ class LookAsTest {
             operator.open(REPORT);
             operator.untilText("footer", text -> text.contains("See what was sent"));
             operator.take("header", "seen-as", "Ardlow office");
-            operator.untilText("[data-test=looking-as]", text -> text.contains("You look as Ardlow office"));
+            operator.untilText("[data-test=looking-as]", text -> text.contains("Viewing as Ardlow office"));
             seesArdlowAlone(operator);
             assertThat(operator.address()).contains("look-as=group");
-            operator.click("[data-test=looking-as] a", "Look as yourself");
+            operator.click("[data-test=looking-as] a", "View as yourself");
             operator.untilText(".say", text -> text.contains("Ardlow, Skerrin"));
             assertThat(operator.all("[data-test=looking-as]")).isEmpty();
         }
@@ -79,14 +79,14 @@ class LookAsTest {
                 Browser stranger = new Browser(server.address())) {
             author.open("/projects/home/reports/late-crossings");
             author.click("header button", "Settings");
-            String links = "[aria-label='Links that fix choices']";
+            String links = "[aria-label='Signed links']";
             author.take(links, "fixes", "Port");
             author.take(links, "whom", "whoever has it");
             author.press(Keys.ESCAPE);
             author.setDate(
                     "[aria-label='The last day on which it holds']",
                     LocalDate.now().plusDays(2).toString());
-            author.click(links + " button", "Make the link");
+            author.click(links + " button", "Create link");
             String link = author.see("[aria-label='Signed link']").getDomProperty("value");
             author.untilText(links + " tbody", text -> text.contains("never opened"));
 

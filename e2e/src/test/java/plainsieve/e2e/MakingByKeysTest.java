@@ -50,18 +50,18 @@ class MakingByKeysTest extends InBrowser {
                 "select p.name as port, c.departed_at, c.delay_min, c.passengers from crossings c"
                         + " join ports p on p.port_id = c.port_id where p.name = 'Ardlow' and c.delay_min >= 15"
                         + " and c.state = 'SAILED'");
-        browser.see("[aria-label='Fixed values']");
+        browser.see("[aria-label='Hard-coded values']");
         browser.press(Keys.ESCAPE);
-        enter("Let viewers choose all");
+        enter("Make all of them parameters");
         browser.untilText("[data-test=made]", text -> text.contains("Before and after"));
-        browser.until(() -> browser.all("[aria-label='Fixed values'] button").isEmpty() ? true : null);
+        browser.until(() -> browser.all("[aria-label='Hard-coded values'] button").isEmpty() ? true : null);
         assertThat(browser.script("return document.activeElement.dataset.test")).isEqualTo("made");
-        enter("Make a report of it");
+        enter("New report from this query");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
         browser.script("document.body.focus()");
-        enter("Give it to viewers");
-        browser.untilText("[data-test=standing]", "Viewers have all of it"::equals);
+        enter("Publish");
+        browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
         enter("Open it");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
@@ -80,11 +80,11 @@ class MakingByKeysTest extends InBrowser {
         browser.open("/queries/" + query);
         browser.writeQuery(text);
         browser.see(".cm-tooltip-autocomplete");
-        browser.see("[aria-label='Fixed values']");
+        browser.see("[aria-label='Hard-coded values']");
         browser.press(Keys.ESCAPE);
         browser.until(() -> browser.all(".cm-tooltip-autocomplete").isEmpty() ? true : null);
         Thread.sleep(LONGER_THAN_THE_EDITOR_WAITS);
-        browser.tabTo("Let viewers choose all");
+        browser.tabTo("Make all of them parameters");
         assertThat(browser.text(".cm-content")).isEqualTo(text);
     }
 
@@ -116,10 +116,10 @@ class MakingByKeysTest extends InBrowser {
         browser.untilText("[data-thing='control:ship_class'] .heading", "Fleet"::equals);
         browser.take(ship, "place", "only in the question line");
         browser.untilSaid(ship, "only in the question line");
-        browser.click("button", "As a viewer sees it");
+        browser.click("button", "View as a viewer");
         browser.see("[data-control=note]");
         assertThat(browser.all("[data-control=ship_class]")).isEmpty();
-        browser.click("button", "Go on making it");
+        browser.click("button", "Edit");
         browser.click("header button", "Undo the change of a sentence");
         browser.untilSaid(ship, "beside the rows under Fleet");
         browser.click(ship + " [data-mark=kind] button");

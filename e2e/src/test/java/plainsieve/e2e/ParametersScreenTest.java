@@ -167,7 +167,7 @@ class ParametersScreenTest extends InBrowser {
                 "[data-test=conflict]",
                 text -> text.contains("changed hint of :tried_out at the same time. Nothing was overwritten."));
         assertThat(kept().get("hint").asString()).isEqualTo("theirs");
-        browser.click("[data-test=conflict] button", "Mine holds");
+        browser.click("[data-test=conflict] button", "Keep mine");
         browser.until(() -> kept().get("hint").asString().equals("mine") ? true : null);
     }
 
@@ -188,7 +188,7 @@ class ParametersScreenTest extends InBrowser {
         browser.say(row("tried_out"), "name", "tried_again");
         browser.untilText(
                 "[aria-label=Rename]",
-                text -> text.contains("Nothing else mentions it. Links with the old name keep working."));
+                text -> text.contains("Nothing else refers to it. Links with the old name still work."));
         browser.click("[aria-label=Rename] button", "Rename everywhere");
         browser.see(row("tried_again"));
         browser.click("header button", "Undo the name :tried_again");

@@ -36,8 +36,8 @@ class PeopleTest {
         try (Browser operator = signedIn("ona", "", Role.OPERATOR);
                 Browser other = new Browser(server.address())) {
             operator.click("nav a", "People");
-            operator.type("[aria-label='How others see them']", "Finn Marsh");
-            operator.type("[aria-label='What they sign in with']", "finn");
+            operator.type("[aria-label='Display name']", "Finn Marsh");
+            operator.type("[aria-label='Sign-in name']", "finn");
             String link = operator.text("[data-test=sign-in-link]");
             operator.take(FINN, "more", "viewer of Home");
             operator.untilText(FINN, text -> text.contains("viewer"));
@@ -55,9 +55,9 @@ class PeopleTest {
             assertThat(other.text("#app")).doesNotContain("Change it");
 
             operator.reload();
-            operator.untilText("[aria-label='What was done']", text -> text.contains("finn set their password"));
-            operator.click(FINN + " button", "Shut out");
-            operator.untilText(FINN, text -> text.contains("Let in again"));
+            operator.untilText("[aria-label='Audit log']", text -> text.contains("finn set their password"));
+            operator.click(FINN + " button", "Suspend");
+            operator.untilText(FINN, text -> text.contains("Reactivate"));
             other.open("/projects/home/reports");
             other.untilText("main h1", "Sign in"::equals);
         }

@@ -46,8 +46,8 @@ class ProofTest extends InBrowser {
     void fromPastedTextToProof(String source, String from, String least, String proof) {
         String query = newQuery("June crossings on " + source, source, PASTED);
         browser.open("/queries/" + query);
-        browser.see("[aria-label='Fixed values'] button", "3 fixed values");
-        browser.click("[aria-label='Fixed values'] button", "Let viewers choose all");
+        browser.see("[aria-label='Hard-coded values'] button", "3 fixed values");
+        browser.click("[aria-label='Hard-coded values'] button", "Make all of them parameters");
         browser.untilText("[data-test=made]", text -> text.contains("Before and after: the same"));
         assertThat(browser.text("[data-test=made]"))
                 .contains(
@@ -91,7 +91,7 @@ class ProofTest extends InBrowser {
     void oneFixedValueIsOfferedWhereItStands() {
         browser.open("/queries/" + newQuery("One value", "harbour", "select name from ports where island = 'Tarn'"));
         browser.see(".cm-fixed", "'Tarn'").click();
-        browser.click(".cm-offer button", "Let viewers choose it");
+        browser.click(".cm-offer button", "Make it a parameter");
         browser.untilText(".cm-content", text -> text.matches("(?s).*:\\w*island.*"));
         browser.untilText("[data-test=made]", text -> text.contains("the same 2 rows"));
         browser.click(".top button[title$='(Ctrl Z)']");
@@ -116,7 +116,7 @@ class ProofTest extends InBrowser {
         assertThat(browser.text("[aria-label='Two statements compared']"))
                 .contains("tens, total")
                 .contains("from row 4")
-                .contains("it has no more rows");
+                .contains("no more rows");
     }
 
     @Test
@@ -159,7 +159,7 @@ class ProofTest extends InBrowser {
     void theReaderSeesWhereEachChoiceRan() {
         browser.open("/reports/late-crossings");
         browser.click("button", "See what was sent");
-        browser.untilText("[aria-label='What was sent']", text -> text.contains("at the database"));
-        assertThat(browser.text("[aria-label='What was sent']")).contains("left the database");
+        browser.untilText("[aria-label='Sent statements']", text -> text.contains("at the database"));
+        assertThat(browser.text("[aria-label='Sent statements']")).contains("left the database");
     }
 }

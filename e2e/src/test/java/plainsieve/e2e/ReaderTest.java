@@ -229,7 +229,7 @@ class ReaderTest extends InBrowser {
         browser.open("/reports/late-crosings");
         browser.untilText("main", text -> text.contains("Did you mean “late-crossings”?"));
         browser.open("/nowhere");
-        browser.untilText("main", text -> text.contains("There is nothing at this address."));
+        browser.untilText("main", text -> text.contains("Page not found."));
     }
 
     @Test
@@ -308,7 +308,7 @@ class ReaderTest extends InBrowser {
                             && sent(report, "running").size() == 4
                     ? true
                     : null);
-            browser.untilText(".kind-table", text -> text.contains("Asking the database"));
+            browser.untilText(".kind-table", text -> text.contains("Running at the database"));
             browser.untilText("main", text -> text.contains("Waiting until other views of this page"));
             browser.click(".kind-table button", "Stop");
             browser.until(() -> sent(report, "stopped").size() == 5 ? true : null);

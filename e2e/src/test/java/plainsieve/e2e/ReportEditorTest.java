@@ -60,7 +60,7 @@ class ReportEditorTest extends InBrowser {
         browser.see("[aria-label='Name of a new query']").sendKeys(name);
         browser.see("select[aria-label='Source']").sendKeys(source);
         actions += 2;
-        click("main button", "Open it on the bench");
+        click("main button", "Open on the bench");
         click("section[aria-label=Query] button", "Write plain SQL instead");
     }
 
@@ -79,9 +79,9 @@ class ReportEditorTest extends InBrowser {
                 "select p.name as port, v.name as vessel, c.departed_at, c.delay_min, c.passengers from crossings c"
                         + " join ports p on p.port_id = c.port_id left join vessels v on v.vessel_id = c.vessel_id"
                         + " where p.name = 'Ardlow' and c.delay_min >= 15 and c.state = 'SAILED'");
-        click("button", "Let viewers choose all");
+        click("button", "Make all of them parameters");
         browser.untilText("[data-test=made]", text -> text.contains("the same") && !text.contains("other queries"));
-        click("main button", "Make a report of it");
+        click("main button", "New report from this query");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
         assertThat(browser.all("[data-thing^='view:']").size()).isGreaterThanOrEqualTo(3);
@@ -94,8 +94,8 @@ class ReportEditorTest extends InBrowser {
         actions++;
         browser.press("Which ship", Keys.ENTER);
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Which ship"));
-        click("main button, .head button", "Give it to viewers");
-        browser.untilText("[data-test=standing]", "Viewers have all of it"::equals);
+        click("main button, .head button", "Publish");
+        browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
         click(".head a", "Open it");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         click("header button", "Copy link");
@@ -111,14 +111,14 @@ class ReportEditorTest extends InBrowser {
         browser.see("select[aria-label=Database]").sendKeys("harbour");
         browser.untilText("select[aria-label=Table]", text -> text.contains("vessels"));
         browser.see("select[aria-label=Table]").sendKeys("vessels");
-        browser.click("main button", "Open them on the bench");
+        browser.click("main button", "Open on the bench");
         browser.untilText(".cm-content", text -> text.contains("from vessels"));
         browser.open(project + "/reports");
         browser.untilText("main", text -> text.contains("There is the query Vessels"));
         browser.click("main button", "Make it");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         browser.open(project + "/reports");
-        browser.untilText("main", text -> text.contains("not given to viewers yet"));
+        browser.untilText("main", text -> text.contains("not published yet"));
         assertThat(browser.text("main")).doesNotContain("This is the way");
     }
 
@@ -199,7 +199,7 @@ class ReportEditorTest extends InBrowser {
     @Test
     void theQuestionLineOffersItsParameters() {
         String id = begin("late-crossings");
-        browser.click("main button", "The sentence writes itself. Write your own");
+        browser.click("main button", "This sentence is generated. Write your own");
         browser.see("[aria-label='Question line']").sendKeys("Late from {po");
         browser.untilText("[aria-label=Parameters] .active", text -> text.startsWith("port"));
         browser.press(Keys.ENTER);
@@ -251,7 +251,7 @@ class ReportEditorTest extends InBrowser {
         browser.click("[data-proposal=by-port]");
         browser.untilText(view("by-port"), text -> text.contains("Ardlow"));
         browser.click("[aria-label='Remove: Control of vessel']");
-        browser.click("aside button", "Let viewers choose it");
+        browser.click("aside button", "Make it a parameter");
         browser.see("[data-thing='control:vessel']");
         api.send("DELETE", "/api/reports/" + id, "");
     }
@@ -274,7 +274,7 @@ class ReportEditorTest extends InBrowser {
         browser.say(view("by-port"), "title", "Mine");
         browser.untilText("body", text -> text.contains("was changed by someone else"));
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Again"));
-        browser.click("button", "Mine holds");
+        browser.click("button", "Keep mine");
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Mine"));
         api.send("DELETE", "/api/reports/" + id, "");
     }
@@ -282,13 +282,13 @@ class ReportEditorTest extends InBrowser {
     @Test
     void viewersKeepWhatTheyHaveUntilTheyAreGivenMore() {
         String id = begin("late-crossings");
-        browser.click(".head button", "Give it to viewers");
-        browser.untilText("[data-test=standing]", "Viewers have all of it"::equals);
+        browser.click(".head button", "Publish");
+        browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
         browser.click("[aria-label='Remove: By port']");
         browser.untilText("[data-test=standing]", text -> text.endsWith("1 change since viewers got it"));
         browser.click("[data-test=standing]");
         browser.untilText(".note", text -> text.contains("Gone: “Bars of the number of rows by port"));
-        browser.click(".head button", "As a viewer sees it");
+        browser.click(".head button", "View as a viewer");
         browser.see("[data-control=port]");
         browser.open("/reports/" + id);
         browser.untilText("main", text -> text.contains("By port"));

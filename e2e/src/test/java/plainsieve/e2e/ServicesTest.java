@@ -57,7 +57,7 @@ class ServicesTest extends InBrowser {
                 .doesNotContain(TideService.KEY);
 
         browser.open("/sources");
-        browser.untilText("[aria-label='gauges']", text -> text.contains("It is asked by High waters."));
+        browser.untilText("[aria-label='gauges']", text -> text.contains("Query it with High waters."));
         browser.click("[aria-label='gauges'] button", "Write a request");
         browser.untilText(".sub", text -> text.contains("Request to gauges") && text.contains("web request"));
     }
@@ -66,7 +66,7 @@ class ServicesTest extends InBrowser {
         browser.open("/queries");
         browser.see("[aria-label='Name of a new query']").sendKeys("High waters");
         pick("[aria-label='Source']", "gauges");
-        browser.click("button", "Open it on the bench");
+        browser.click("button", "Open on the bench");
         browser.untilText(".sub", text -> text.contains("web request"));
         browser.see(".cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END));
         browser.see(".cm-content").sendKeys("ports/Ardlow/tides?kind=high");

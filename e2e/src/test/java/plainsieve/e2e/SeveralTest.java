@@ -29,11 +29,11 @@ class SeveralTest extends InBrowser {
         browser.press("her' with the same port, day: wind; only rows that have one", Keys.ENTER);
         browser.untilText(
                 "[data-test='here']",
-                said -> said.contains("From here on it is done in this server") && said.contains("harbour and office"));
+                said -> said.contains("From here on, steps run in this server") && said.contains("harbour and office"));
         String travel = "[data-travel='office harbour']";
         browser.untilSaid(travel, "Values of day and port from office stay here and are not sent to harbour.");
         assertThat(browser.see("[aria-label='Query'] button[disabled]").getText())
-                .isEqualTo("Turn into plain SQL");
+                .isEqualTo("Convert to SQL");
 
         browser.click("button", "Run");
         browser.untilText(

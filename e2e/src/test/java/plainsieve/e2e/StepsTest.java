@@ -88,7 +88,7 @@ class StepsTest extends InBrowser {
         run("13");
 
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
-        browser.click("main button", "Make a report of it");
+        browser.click("main button", "New report from this query");
         browser.until(() -> browser.address().contains("/making") ? true : null);
         browser.untilText("main", text -> text.contains("sailed"));
     }
@@ -102,13 +102,13 @@ class StepsTest extends InBrowser {
                 .get("id")
                 .asString();
         browser.open("/queries/" + id);
-        browser.click("button", "Read as steps");
-        browser.untilText("[data-test=turned]", "Steps now: 2 rows before and after, the same ones. Close"::equals);
+        browser.click("button", "Convert to steps");
+        browser.untilText("[data-test=turned]", "Steps now: 2 rows before and after, identical. Close"::equals);
         browser.untilSaid(step(4), "total by name as harbour: number of rows as n");
-        browser.click("button", "Turn into plain SQL");
+        browser.click("button", "Convert to SQL");
         browser.untilText("[data-test=turned]", text -> text.startsWith("Plain SQL now: 2 rows before and after"));
-        browser.click("button", "Undo turning into plain SQL");
-        browser.click("button", "Undo reading as steps");
+        browser.click("button", "Undo converting to SQL");
+        browser.click("button", "Undo converting to steps");
         browser.untilText("[aria-label=Query]", text -> text.contains("select p.name as harbour, count(*) as n"));
     }
 
@@ -187,7 +187,7 @@ class StepsTest extends InBrowser {
                 "total by vessel: number of rows as crossings");
         run("19");
         browser.click(step(2) + " .count");
-        browser.untilText(step(2) + " .known", text -> text.contains("found none"));
+        browser.untilText(step(2) + " .known", text -> text.contains("without a match"));
         int lonely =
                 Integer.parseInt(browser.text(step(2) + " .known .attention").replaceAll("\\D", ""));
         browser.click(step(2) + " .known .attention");
@@ -220,10 +220,10 @@ class StepsTest extends InBrowser {
     void turnIntoPlainSqlAndBack() {
         open("Turned", "ferries", "rows of ports", "where island is 'Tarn'");
         run("2");
-        browser.click("section[aria-label=Query] button", "Turn into plain SQL");
+        browser.click("section[aria-label=Query] button", "Convert to SQL");
         browser.untilText("section[aria-label=Query] .cm-content", text -> text.contains("where island = 'Tarn'"));
         browser.untilText("[data-test=row-count]", "2"::equals);
-        browser.click("button", "Undo turning into plain SQL");
+        browser.click("button", "Undo converting to SQL");
         browser.untilSaid(step(2), "where island is 'Tarn'");
     }
 

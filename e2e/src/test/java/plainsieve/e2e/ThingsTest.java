@@ -29,7 +29,7 @@ class ThingsTest extends InBrowser {
         browser.see("main a", "Second thought copy");
 
         browser.click("[aria-label='Remove Second thought']");
-        browser.untilText(".note", text -> text.contains("Nothing uses it. It can be brought back."));
+        browser.untilText(".note", text -> text.contains("Nothing uses it. It can be restored."));
         browser.click(".note button", "Remove “Second thought”");
         browser.click("[aria-label='Bring back Second thought']");
         browser.see("main a", "Second thought");

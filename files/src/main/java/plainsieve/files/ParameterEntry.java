@@ -26,12 +26,12 @@ import tools.jackson.databind.JsonNode;
  * @param blank no-filter, rows-without-value or not-allowed
  * @param list where its values come from; nothing when any value will do
  * @param all what choosing all means: leave-out or send-each
- * @param covers what a value stands for: itself, week, month, quarter, year, containing, starting or ending
+ * @param covers what a value covers: itself, week, month, quarter, year, containing, starting or ending
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param unlogged whether its values are private: never written into Sent
  * @param everyRow in a row limit, the value that means every row
  * @param rangeEnd the parameter that is the upper end of the range that begins here
- * @param held whose word it is among which values viewers choose; nothing where they choose freely
+ * @param held whose word it is among which values viewers choose; nothing where unrestricted
  * @param formula how the value is worked out, when nobody chooses it
  * @param defaultChoice a choice, or {@code {formula: …}}, or {@code {query: …}}
  */
@@ -202,7 +202,7 @@ public record ParameterEntry(
         RowAccessRule.By by = RowAccessRule.By.ofWord(held.by())
                 .filter(found -> found != RowAccessRule.By.VIEWER)
                 .orElseThrow(() -> refused(
-                        "“%s” cannot say among what viewers choose".formatted(held.by()),
+                        "“%s” cannot say row access".formatted(held.by()),
                         List.of(
                                 RowAccessRule.By.GROUP.word(),
                                 RowAccessRule.By.CLAIM.word(),

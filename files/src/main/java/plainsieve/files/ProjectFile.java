@@ -16,7 +16,7 @@ import tools.jackson.databind.JsonNode;
  *
  * @param name what the project is called; a part of one may have none
  * @param reports as viewers get them
- * @param drafts reports as their authors make them, where that differs: not given to viewers yet, or changed since
+ * @param drafts reports as their authors make them, where that differs: not published yet, or changed since
  * @param travels what was decided of values that travel between sources
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)

@@ -51,7 +51,7 @@ create table report_group (
   primary key (project_id, report_id, group_id)
 ) strict;
 
--- A report for a group that is gone is for nobody but its authors, not for everyone.
+-- A report for a deleted group is for nobody but its authors, not for everyone.
 create trigger reports_of_removed after delete on people_group begin
   update report_group set group_id = '-' || old.id where group_id = old.id;
 end;

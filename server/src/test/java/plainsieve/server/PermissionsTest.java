@@ -116,7 +116,7 @@ class PermissionsTest {
         assertThat(outside.api().get("/api/reports/late-crossings/selections").status())
                 .isEqualTo(404);
         groups.remove(office);
-        assertThat(inside.opens()).as("of a group that is gone").isEqualTo(404);
+        assertThat(inside.opens()).as("of a deleted group").isEqualTo(404);
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of()));
         assertThat(outside.opens()).isEqualTo(200);
     }

@@ -34,7 +34,7 @@ class QueryConversionApiTest {
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void simpleSqlIsReadAsStepsWithTheSameRows(String source) {
-        String id = newQuery("Read as steps on " + source, source);
+        String id = newQuery("Convert to steps on " + source, source);
         String steps = api.post("/api/queries/" + id + "/steps/of-sql", Map.of("text", SQL))
                 .json()
                 .get("text")

@@ -216,7 +216,7 @@ public sealed interface SourceSettings
                                     Collectors.toMap(Map.Entry::getKey, entry -> TableOverrides.of(entry.getValue()))));
         }
 
-        /** With something else said of one column, or of {@link TableOverrides#NAMES}. @param form empty for what is found by itself */
+        /** With something else said of one column, or of {@link TableOverrides#NAMES}. @param form empty for automatic */
         public Folder saying(String table, String column, String form) {
             Map<String, Map<String, String>> words = words();
             Map<String, String> columns = words.computeIfAbsent(table, key -> new TreeMap<>());

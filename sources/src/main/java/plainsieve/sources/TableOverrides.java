@@ -14,7 +14,7 @@ import plainsieve.core.value.ProblemException;
 /**
  * What an author has said of a table of files.
  *
- * @param names where the names of its columns stand; empty for what is found by itself
+ * @param names where the names of its columns stand; empty for automatic
  * @param columns what the columns are taken for, by their names
  */
 public record TableOverrides(Optional<HeaderRow> names, Map<String, CellFormat> columns) {

@@ -31,7 +31,7 @@ final class LeftoverLiteral implements NoticeRule {
                 .map(clause -> Notice.of(
                                 "leftover-value",
                                 "This fixed row limit looks left over from drafting: it goes live as it stands.",
-                                "Let viewers choose it, or leave it out: every run has a cap of its own.")
+                                "Make it a parameter, or leave it out: every run has a cap of its own.")
                         .at(context.place(clause.span())));
     }
 
@@ -48,7 +48,7 @@ final class LeftoverLiteral implements NoticeRule {
                 .map(leaf -> Notice.of(
                                 "leftover-value",
                                 "This fixed value looks left over from drafting.",
-                                "Let viewers choose it, or leave the condition out.")
+                                "Make it a parameter, or leave the condition out.")
                         .at(context.place(leaf.span())));
     }
 

@@ -17,7 +17,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 class QuestionLineTest {
-    /** Name, label, type, what a value covers, blank words, unit, the value for every row, the range's end. */
+    /** Name, label, type, what a value covers, blank words, unit, value for all rows, the range's end. */
     private static final Map<String, ParameterLabels> WORDS = words("""
             port        | Port        | TEXT    | ITSELF     | any port    |      |   |
             code        | Code        | INTEGER | ITSELF     |             |      |   |

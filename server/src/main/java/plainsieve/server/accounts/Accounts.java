@@ -55,7 +55,7 @@ public class Accounts {
                 .orElseThrow(() -> new NotFoundException("person", name, List.of()));
     }
 
-    /** Somebody new, who has no password and no role yet. */
+    /** New person, who has no password and no role yet. */
     @Transactional
     public Person add(String name, String label) {
         String own = checkedName(name);

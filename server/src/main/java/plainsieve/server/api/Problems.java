@@ -79,7 +79,7 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> stillUsed(StillUsedException e) {
-        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Take it out there first."));
+        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Remove it there first."));
     }
 
     @ExceptionHandler
@@ -230,7 +230,7 @@ class Problems extends ResponseEntityExceptionHandler {
         HttpStatus known = HttpStatus.valueOf(status.value());
         String what =
                 switch (known) {
-                    case NOT_FOUND -> "There is nothing at this address.";
+                    case NOT_FOUND -> "Page not found.";
                     case METHOD_NOT_ALLOWED -> "This cannot be done at this address.";
                     case UNSUPPORTED_MEDIA_TYPE -> "The request's body must be application/json.";
                     case NOT_ACCEPTABLE -> "What is here cannot be given in the form that is asked for.";

@@ -22,7 +22,7 @@ public class DataTransferEdits {
         records.decide(row(project, policy));
     }
 
-    /** Leaves it open again: until somebody decides, they do not travel. */
+    /** Leaves it open again: until someone decides, they do not travel. */
     public void forget(Project project, String from, String to) {
         records.forget(row(project, new DataTransferPolicy(from, to, false)));
     }

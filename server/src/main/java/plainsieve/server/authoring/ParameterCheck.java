@@ -87,7 +87,7 @@ final class ParameterCheck {
         boolean needsOne = definition.hold().by() == RowAccessRule.By.QUERY
                 || definition.hold().by() == RowAccessRule.By.CLAIM;
         if (needsOne && definition.hold().of().isEmpty()) {
-            throw definition.refused("Nothing says among what viewers choose.", "Name the query, or the claim.");
+            throw definition.refused("Nothing says row access.", "Name the query, or the claim.");
         }
     }
 

@@ -36,7 +36,7 @@ class RowsBeforeAndAfter {
 
     /** How far two answers are known to be the same. */
     enum Equality {
-        /** Every row, or every one of the first where they could not be counted. */
+        /** Every row, or every one of the first where they count failed. */
         ROWS,
         /** The number of rows, and the totals of their numbers. */
         TOTALS,

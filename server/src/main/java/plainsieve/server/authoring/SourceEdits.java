@@ -103,7 +103,7 @@ public class SourceEdits {
      * Takes a column of files for something from now on, or a line for the one with the names of columns.
      *
      * @param column or {@link plainsieve.sources.TableOverrides#NAMES}
-     * @param form in the words of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for what is found by itself
+     * @param form in the words of {@link plainsieve.core.catalog.CellFormat}, or of {@link plainsieve.core.catalog.HeaderRow}; empty for automatic
      */
     public void say(String id, String table, String column, String form) {
         SourceAccess access = kept.access(kept.row(id));

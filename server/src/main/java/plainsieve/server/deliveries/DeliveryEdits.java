@@ -29,7 +29,7 @@ public class DeliveryEdits {
         this.clock = clock;
     }
 
-    /** A delivery of a report to nobody yet, by hand. Nothing is sent before somebody says to whom. */
+    /** A delivery of a report to no recipients yet, by hand. Nothing is sent before somebody says to whom. */
     public Delivery add(Project project, String reportId, String wanted) {
         project.report(reportId);
         String name = Ids.name("A delivery", wanted);

@@ -90,7 +90,7 @@ class PublishCheck {
                 .filter(names -> names.stream().noneMatch(used::contains))
                 .map(names -> Problem.of(
                                 "idle-control",
-                                "Choosing :%s does nothing: no view depends on it.".formatted(names.get(0)),
+                                "Choosing :%s unused: no view depends on it.".formatted(names.get(0)),
                                 "Remove its control, or show something that it filters.")
                         .about(names.get(0)))
                 .toList();

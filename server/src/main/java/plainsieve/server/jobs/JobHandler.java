@@ -22,7 +22,7 @@ public interface JobHandler {
     List<ScheduledJob> scheduled();
 
     /**
-     * Does it. What was done already under this number is not done again.
+     * Does it. Audit log already under this number is not done again.
      *
      * @param job the number of the job
      * @param stop says when it shall stop

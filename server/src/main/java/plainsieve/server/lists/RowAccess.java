@@ -40,7 +40,7 @@ public class RowAccess {
     }
 
     /**
-     * What is theirs of a parameter; nothing when they choose freely. For whoever comes by a link it is what the link fixes.
+     * What is theirs of a parameter; nothing when unrestricted. For whoever comes by a link it is what the link fixes.
      *
      * @param chosen what is chosen for the parameters that the query needs which says it
      * @throws ProblemException when nothing is theirs

@@ -70,7 +70,7 @@ public class ValueLists {
         return body(found.list(), found.refreshing());
     }
 
-    /** What is theirs of a parameter; nothing when they choose freely. Throws {@link ProblemException} when nothing is. */
+    /** What is theirs of a parameter; nothing when unrestricted. Throws {@link ProblemException} when nothing is. */
     public Optional<RestrictedChoice> held(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         return rowAccess.of(definition, scope, chosen);

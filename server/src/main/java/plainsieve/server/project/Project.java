@@ -157,7 +157,7 @@ public final class Project {
     }
 
     /**
-     * The project as files have it, on the sources of today; nothing is kept. Throws {@link ProblemException} naming what of it
+     * Project files have it, on the sources of today; nothing is kept. Throws {@link ProblemException} naming what of it
      * cannot be any more.
      */
     public Project asIn(ProjectFolder files) {

@@ -9,7 +9,7 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Keys of programs. */
+/** API keys. */
 @Mapper
 public interface ApiKeyRecords {
     @Select("select * from program_key where person_id = #{personId} order by name")

@@ -13,7 +13,7 @@ import org.apache.ibatis.type.ByteArrayTypeHandler;
 /** What viewers had, each time it became something else. */
 @Mapper
 public interface RevisionRecords {
-    /** The project as files, packed. */
+    /** Project files, packed. */
     record Packed(byte[] content) {}
 
     @Select("""

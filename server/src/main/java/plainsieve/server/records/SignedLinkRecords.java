@@ -8,7 +8,7 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Links that fix choices. */
+/** Signed links. */
 @Mapper
 public interface SignedLinkRecords {
     @Select("""

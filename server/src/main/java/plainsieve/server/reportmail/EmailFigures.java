@@ -60,21 +60,16 @@ final class EmailFigures {
         if (comparisonBasis.kind() == ComparisonBasis.Kind.ALL) {
             return there + " of all rows";
         }
-        String than = comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? "a year before" : "the span before";
+        String than = comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? "previous year" : "previous period";
         int sign = now.get().compareTo(then.get());
         String mark = sign > 0 ? "▲" : "▼";
         if (sign == 0) {
-            return "the same as " + than;
+            return "same as " + than;
         }
         return then.get().signum() == 0
-                ? "%s from 0, %s".formatted(mark, than)
-                : "%s %s %% %s than %s (%s)"
-                        .formatted(
-                                mark,
-                                written.figure(percent(now.get(), then.get())),
-                                sign > 0 ? "more" : "less",
-                                than,
-                                there);
+                ? "%s vs %s (0)".formatted(mark, than)
+                : "%s %s %% vs %s (%s)"
+                        .formatted(mark, written.figure(percent(now.get(), then.get())), than, there);
     }
 
     private static BigDecimal percent(BigDecimal now, BigDecimal then) {

@@ -68,7 +68,7 @@ public class PublishAll {
                 project.queries().stream().filter(Query::isChanged).toList();
         if (drafts.isEmpty() && changed.isEmpty()) {
             throw new ProblemException(Problem.of(
-                    "nothing-to-give", "Viewers have all of it already.", "Change something, then give it to them."));
+                    "nothing-to-give", "Published, no changes since already.", "Change something, then give it to them."));
         }
         Project after = drafted(project);
         // Sources may be asked for lists: that is done before anything is changed.

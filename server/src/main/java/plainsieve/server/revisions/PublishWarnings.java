@@ -99,7 +99,7 @@ public class PublishWarnings {
                 report.name(),
                 0,
                 limited.message(),
-                limited.movable() ? "" : "Change the query so that a table has the limit.",
+                limited.movable() ? "" : "Move the limit from the query to a table.",
                 limited.movable() ? limited.query().id() : "",
                 limited.movable() ? limited.fix() : "");
     }

@@ -102,7 +102,7 @@ public final class SecretBox {
         }
     }
 
-    /** Another key for another purpose, which does not betray this one. */
+    /** New API key for another purpose, which does not betray this one. */
     public byte[] derivedKey(String purpose) {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");

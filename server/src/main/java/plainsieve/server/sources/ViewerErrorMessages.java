@@ -38,7 +38,7 @@ public final class ViewerErrorMessages {
         }
         return ofChoices.isEmpty()
                 ? new ProblemException(Problem.of(
-                        "cannot-be-asked", "What is shown here cannot be asked for as it is written.", ADVICE))
+                        "cannot-be-asked", "Report here cannot be asked for as it is written.", ADVICE))
                 : new ProblemException(ofChoices);
     }
 }

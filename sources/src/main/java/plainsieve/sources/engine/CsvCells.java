@@ -20,7 +20,7 @@ public final class CsvCells {
     private final CellStaging staging;
     private final Optional<HeaderRow> said;
 
-    /** @param said where the names of the columns stand; empty for what is found by itself */
+    /** @param said where the names of the columns stand; empty for automatic */
     public CsvCells(CellStaging staging, Optional<HeaderRow> said) {
         this.staging = staging;
         this.said = said;

@@ -28,7 +28,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
 
     /**
      * @param whole whether this is all of the text, so that its last line has an end
-     * @param said where the names of the columns stand; empty for what is found by itself
+     * @param said where the names of the columns stand; empty for automatic
      */
     static CsvShape of(String beginning, boolean whole, Optional<HeaderRow> said) {
         CsvShape best = new CsvShape(',', 0, false, HeaderRow.NONE, List.of(), 0);

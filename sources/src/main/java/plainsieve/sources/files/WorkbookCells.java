@@ -39,7 +39,7 @@ final class WorkbookCells {
     private final List<String> errors = new ArrayList<>();
     private long wrong;
 
-    /** @param said where the names of the columns stand; empty for what is found by itself */
+    /** @param said where the names of the columns stand; empty for automatic */
     WorkbookCells(CellStaging staging, WorkbookArea area, Optional<HeaderRow> said) {
         this.staging = staging;
         this.area = area;

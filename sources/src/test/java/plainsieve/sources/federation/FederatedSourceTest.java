@@ -296,7 +296,7 @@ class FederatedSourceTest {
         assertThat(asked).hasSize(before);
     }
 
-    /** What is shown there is what it is here: none becomes another by the way. */
+    /** Report there is what it is here: none becomes another by the way. */
     @Test
     void valuesStayWhatTheyAre() {
         String all =

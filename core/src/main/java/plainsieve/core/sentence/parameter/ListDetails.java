@@ -18,7 +18,7 @@ import plainsieve.core.parameter.ParameterDefinition.MissingValuePolicy;
 import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
-/** What is usually not said of a list: labels, what is left out, what becomes of values that are gone, how fresh it is. */
+/** What is usually not said of a list: labels, what is left out, handling of missing values, how fresh it is. */
 final class ListDetails {
     private static final String NONE = "/none";
     private static final Map<Long, String> AGES =

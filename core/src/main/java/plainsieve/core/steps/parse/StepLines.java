@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * The text of steps: a line that says so, then one step a line; one that begins with {@code off:} is switched off. Described
+ * The text of steps: a line that says so, then one step a line; one that begins with {@code off:} is disabled. Described
  * in docs/steps.md.
  *
  * @param lines every line behind the first one that has words

@@ -69,7 +69,7 @@ class DeliveriesApi {
             @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {}
 
-    /** A delivery to nobody yet. */
+    /** A delivery to no recipients yet. */
     @PostMapping
     @Audited("added a delivery")
     DeliveryBody add(Project project, @Valid @RequestBody NewDelivery body) {

@@ -24,7 +24,7 @@ import plainsieve.server.authoring.ZippedProject;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
-/** The project as files, packed as a ZIP: the same files that {@code ./sieve check} reads. */
+/** Project files, packed as a ZIP: the same files that {@code ./sieve check} reads. */
 @RestController
 @RequestMapping("/api/projects/{project}/project.zip")
 @RequiredRole(Role.AUTHOR)

@@ -256,7 +256,7 @@ final class QueryBodies {
     }
 
     /**
-     * Fixed values that viewers shall choose.
+     * Hard-coded values that viewers shall choose.
      *
      * @param starts where they begin in the text; all of them when there are none
      * @param anew whether each becomes a new parameter, even where the project has one for it

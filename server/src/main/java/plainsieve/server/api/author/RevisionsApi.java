@@ -148,7 +148,7 @@ class RevisionsApi {
     record PendingChanges(
             List<ChangedThing> changes, List<PublishWarnings.Warning> matters, List<AffectedReport> touched) {}
 
-    /** What viewers would get of what its authors have changed. */
+    /** Unpublished changes of what its authors have changed. */
     @GetMapping("/live/changes")
     PendingChanges changes(Project project) {
         Project drafted = giving.drafted(project);

@@ -153,7 +153,7 @@ class SourceContentsApi {
      * What a column of files is taken for.
      *
      * @param column empty for the line that has the names of all columns
-     * @param form empty for what is found by itself
+     * @param form empty for automatic
      */
     record Saying(String table, String column, String form) {}
 

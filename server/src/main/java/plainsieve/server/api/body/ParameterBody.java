@@ -30,7 +30,7 @@ import plainsieve.core.value.Type;
  * @param least the smallest value that may be chosen; else empty
  * @param most the largest value that may be chosen; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
- * @param held among what viewers choose; never said to them; a change that omits it keeps it
+ * @param held row access; never said to them; a change that omits it keeps it
  * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
@@ -209,7 +209,7 @@ public record ParameterBody(
         private RowAccessRule toHold(ParameterBody whole) {
             RowAccessRule.By found = RowAccessRule.By.ofWord(by)
                     .orElseThrow(() -> whole.refused(
-                            "way to say among what viewers choose", by, "Use viewer, group, claim, query."));
+                            "way to say row access", by, "Use viewer, group, claim, query."));
             return new RowAccessRule(found, of, Set.copyOf(open));
         }
     }

@@ -113,7 +113,7 @@ class PeopleApi {
      */
     record SignInLink(String id, String path) {}
 
-    /** Somebody new, with a link by which they set their password. */
+    /** New person, with a link by which they set their password. */
     @PostMapping
     SignInLink add(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
