@@ -90,7 +90,7 @@ export function stepsOf(column: string, type: string, cell?: string | number | b
     ['largest first', `sort by ${name} largest first`],
     ['total by it', `total by ${name}: number of rows as number`],
     ['its different values', `columns ${name}`],
-    ['leave it out', `without columns ${name}`],
+    ['remove', `without columns ${name}`],
     ['call it otherwise', `rename ${name} to ${nameOf(`${column}_2`)}`],
   ]
 }

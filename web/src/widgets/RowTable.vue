@@ -12,7 +12,7 @@ const props = defineProps<{
   labels?: Record<string, string>
   /** How the values of a column are written, by its name. */
   formats?: Record<string, string>
-  /** How wide a column is, in characters, by its name; where there is none, as wide as its values need. */
+  /** How wide a column is, in characters, by its name; where there is none, automatic width. */
   widths?: Record<string, number>
   /** What stands below a column, by its name. */
   totals?: Record<string, string>

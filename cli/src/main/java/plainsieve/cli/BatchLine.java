@@ -29,7 +29,7 @@ final class BatchLine {
             answer.setAll(JsonOutput.errors(e.problems()));
         } catch (JacksonException e) {
             answer.setAll(JsonOutput.errors(List.of(Problem.of(
-                    "bad-request", "The line is no JSON object: " + e.getOriginalMessage(), "Correct it."))));
+                    "bad-request", "The line is not a JSON object: " + e.getOriginalMessage(), "Correct it."))));
         }
         return JsonOutput.JSON.writeValueAsString(answer);
     }

@@ -19,10 +19,10 @@ import plainsieve.files.ProjectFolder;
         mixinStandardHelpOptions = true,
         footer = {
             "",
-            "Reads project.yaml and the SQL files that it names. Errors: a query that cannot be read, a parameter that",
-            "does not exist or cannot be used where it stands, a default that is not on its list, a use of something that",
-            "is not there. Notices are printed, too; with --strict they count as errors.",
-            "The exit code is 0 when all is well, 1 when there are errors, 2 when the folder cannot be read."
+            "Reads project.yaml and the SQL files that it names. Errors: a query that cannot be parsed, a parameter that",
+            "does not exist or cannot be used in its place, a default that is not on its list, a reference to something that",
+            "does not exist. Notices are printed, too; with --strict they count as errors.",
+            "Exit codes: 0 no errors, 1 errors, 2 the folder cannot be read."
         })
 final class CheckCommand implements Callable<Integer> {
     @Parameters(paramLabel = "FOLDER", description = "The folder with project.yaml.")

@@ -64,7 +64,7 @@ final class FilterRequest {
                 return filter(column, test, comparison, entry.getValue());
             }
         }
-        throw refused("says nothing of its column");
+        throw refused("has no condition on its column");
     }
 
     private FilterExpression filter(

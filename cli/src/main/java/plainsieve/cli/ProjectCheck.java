@@ -127,7 +127,7 @@ final class ProjectCheck {
             add(
                     true,
                     ProjectFolder.NAME,
-                    "There is no %s “%s”, which %s uses.".formatted(what, id, user),
+                    "%s “%s”, used by %s, does not exist.".formatted(what, id, user),
                     NearestName.to(id, ids)
                             .map("Did you mean “%s”?"::formatted)
                             .orElse("Add it, or correct the name."));
@@ -152,8 +152,8 @@ final class ProjectCheck {
                 add(
                         false,
                         ProjectFolder.NAME,
-                        "“%s” asks a stored copy, so that no answer of its source is kept.".formatted(query.id()),
-                        "Say one of the two, copy or kept-seconds.");
+                        "“%s” reads a stored copy, so its results cannot also be cached.".formatted(query.id()),
+                        "Use either copy or kept-seconds.");
             }
         }
         file.sources().stream()

@@ -17,12 +17,12 @@ import tools.jackson.databind.JsonNode;
 /** {@code sieve give}. */
 @Command(
         name = "give",
-        description = "Gives a project to a running server, as a pipeline does; what differs is printed first.",
+        description = "Publishes a project to a running server from a pipeline; prints the differences first.",
         mixinStandardHelpOptions = true,
         footer = {
             "",
-            "The server works out what would differ, all of it or nothing, and refuses what it could not take. What it has and",
-            "the folder has not stays. The exit code is 0 when it is given, or nothing differs; 2 when it is refused or cannot",
+            "The server compares, validates and applies all changes or none. Objects that it has and",
+            "the folder lacks are kept. Exit codes: 0 published or no differences; 2 refused or cannot",
             "be reached."
         })
 final class PublishCommand implements Callable<Integer> {
@@ -34,7 +34,7 @@ final class PublishCommand implements Callable<Integer> {
     @Mixin
     private ServerOptions server = new ServerOptions();
 
-    @Option(names = "--look", description = "Only prints what would differ.")
+    @Option(names = "--look", description = "Only prints the differences.")
     private boolean look;
 
     private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
@@ -50,7 +50,7 @@ final class PublishCommand implements Callable<Integer> {
                 output.println("Nothing differs.");
             } else if (!look) {
                 server.send("PUT", server.inProject("/project.zip"), ZIP, zip);
-                output.println("Given to %s: %d %s."
+                output.println("Published to %s: %d %s."
                         .formatted(server.server(), changed.size(), changed.size() == 1 ? "change" : "changes"));
             }
             return Sieve.WELL;
@@ -58,7 +58,7 @@ final class PublishCommand implements Callable<Integer> {
             e.problems().forEach(problem -> output.println("error: " + problem.inWords()));
             return Sieve.REFUSED;
         } catch (IOException e) {
-            output.println("error: " + server.server() + " does not take it. " + e.getMessage());
+            output.println("error: " + server.server() + " refused it. " + e.getMessage());
             return Sieve.REFUSED;
         } finally {
             output.flush();

@@ -18,9 +18,9 @@ import tools.jackson.databind.JsonNode;
         mixinStandardHelpOptions = true,
         footer = {
             "",
-            "Tries every parameter of a report with awkward choices against the draft, and prints a line for each case.",
-            "The exit code is 0 when all is well, 1 when a case failed (with --strict also when one is slow or something",
-            "stands beside it), 2 when the server or the report cannot be reached."
+            "Runs every parameter of a report with edge cases against the draft, and prints a line for each case.",
+            "Exit codes: 0 all passed, 1 a case failed (with --strict also when one is slow or something",
+            "else needs attention), 2 the server or the report cannot be reached."
         })
 final class RehearseCommand implements Callable<Integer> {
     private static final long ASK_EVERY_MILLIS = 300;
@@ -31,7 +31,7 @@ final class RehearseCommand implements Callable<Integer> {
     @Mixin
     private ServerOptions server = new ServerOptions();
 
-    @Option(names = "--strict", description = "Slow cases and what stands beside them count as failures.")
+    @Option(names = "--strict", description = "Slow cases and other findings count as failures.")
     private boolean strict;
 
     private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
@@ -55,7 +55,7 @@ final class RehearseCommand implements Callable<Integer> {
         long failed = count(state, "failed");
         long slow = count(state, "slow");
         long beside = state.path("findings").size();
-        output.println("%s: %d cases, %d failed, %d slow, %d beside it."
+        output.println("%s: %d cases, %d failed, %d slow, %d other findings."
                 .formatted(report, state.path("done").asInt(0), failed, slow, beside));
         return failed == 0 && (!strict || slow + beside == 0);
     }

@@ -40,8 +40,8 @@ import plainsieve.files.ProjectYaml;
             "                --group-by port --aggregate 'count(*)'",
             "  sieve rewrite --batch requests.jsonl",
             "",
-            "A parameter that no file defines is guessed from its place and its values; blank, it filters nothing.",
-            "Errors are printed as JSON, too, with line and column; then the exit code is 2.",
+            "The type of an undefined parameter is inferred from its place and values; blank, it filters nothing.",
+            "Errors are printed as JSON with line and column; the exit code is then 2.",
             "With --batch every line gets an answer or its errors under its own id, and the exit code is 0."
         })
 final class RewriteCommand implements Callable<Integer> {
@@ -147,8 +147,8 @@ final class RewriteCommand implements Callable<Integer> {
             }
             answer(requests);
         } catch (java.nio.file.NoSuchFileException e) {
-            throw new ProblemException(
-                    Problem.of("file-missing", "There is no file %s.".formatted(batch), "Check its name and folder."));
+            throw new ProblemException(Problem.of(
+                    "file-missing", "File not found: %s.".formatted(batch), "Check the name and the folder."));
         }
     }
 
@@ -186,7 +186,7 @@ final class RewriteCommand implements Callable<Integer> {
     static long capOrRefuse(long rows) {
         if (rows < 0) {
             throw new ProblemException(
-                    Problem.of("bad-cap", "A cap of %d rows makes no sense.".formatted(rows), "Give 0 or more."));
+                    Problem.of("bad-cap", "Invalid cap: %d rows.".formatted(rows), "Give 0 or more."));
         }
         return rows;
     }
@@ -197,7 +197,7 @@ final class RewriteCommand implements Callable<Integer> {
             int equals = assignment.indexOf('=');
             if (equals < 1) {
                 throw new ProblemException(Problem.of(
-                        "bad-choice", "“%s” chooses nothing.".formatted(assignment), "Write --set name=value."));
+                        "bad-choice", "“%s” sets no value.".formatted(assignment), "Write --set name=value."));
             }
             values.computeIfAbsent(assignment.substring(0, equals), name -> new ArrayList<>())
                     .add(assignment.substring(equals + 1));

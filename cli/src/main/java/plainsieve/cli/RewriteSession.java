@@ -46,7 +46,7 @@ final class RewriteSession {
         return Dialects.named(name)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "unknown-dialect",
-                        "There is no dialect “%s” here.".formatted(name),
+                        "Unknown dialect “%s”.".formatted(name),
                         NearestName.to(name, known)
                                 .map("Did you mean %s?"::formatted)
                                 .orElse("There are: " + String.join(", ", known) + "."))));

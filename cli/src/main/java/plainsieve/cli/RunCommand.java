@@ -15,12 +15,11 @@ import tools.jackson.databind.JsonNode;
 /** {@code sieve run}. */
 @Command(
         name = "run",
-        description =
-                "Makes stored copies of a running server anew, or sends deliveries, now, and waits until that is done.",
+        description = "Refreshes stored copies or sends deliveries of a running server now, and waits for the result.",
         mixinStandardHelpOptions = true,
         footer = {
             "",
-            "The exit code is 0 when each was done, 1 when one was not or is kept back, 2 when the server or what is named",
+            "Exit codes: 0 all succeeded, 1 one failed or is held for review, 2 the server or a named object",
             "cannot be reached."
         })
 final class RunCommand implements Callable<Integer> {
@@ -81,13 +80,13 @@ final class RunCommand implements Callable<Integer> {
                 return kind;
             }
         }
-        throw new IOException("There is no copy and no delivery “%s”.".formatted(name));
+        throw new IOException("No stored copy or delivery is named “%s”.".formatted(name));
     }
 
     private JsonNode last(Kind kind, String name) throws IOException, InterruptedException {
         return find(kind, name)
                 .map(one -> one.path("last"))
-                .orElseThrow(() -> new IOException("There is no “%s” any more.".formatted(name)));
+                .orElseThrow(() -> new IOException("“%s” no longer exists.".formatted(name)));
     }
 
     private Optional<JsonNode> find(Kind kind, String name) throws IOException, InterruptedException {

@@ -36,7 +36,7 @@ final class ServerOptions {
             names = "--key",
             paramLabel = "KEY",
             defaultValue = "${env:PLAINSIEVE_KEY:-}",
-            description = "The key of a program, of an author; better in the environment variable PLAINSIEVE_KEY.")
+            description = "The API key of an author; preferably in the environment variable PLAINSIEVE_KEY.")
     private String key;
 
     private final HttpClient client =
@@ -57,7 +57,7 @@ final class ServerOptions {
             }
             return well ? Sieve.WELL : Sieve.WRONG;
         } catch (IOException e) {
-            output.println("error: " + server + " does not answer as expected. " + e.getMessage());
+            output.println("error: " + server + " sent an unexpected response. " + e.getMessage());
             return Sieve.REFUSED;
         } finally {
             output.flush();

@@ -20,8 +20,7 @@ import picocli.CommandLine.Command;
         },
         mixinStandardHelpOptions = true,
         version = "Plain Sieve 0.1.0",
-        footer = {"", "Exit codes: 0 all is well, 1 something is wrong with a project, 2 bad input or a refused choice."
-        })
+        footer = {"", "Exit codes: 0 success, 1 errors in a project, 2 invalid input or a refused choice."})
 public final class Sieve {
     static final int WELL = 0;
     static final int WRONG = 1;

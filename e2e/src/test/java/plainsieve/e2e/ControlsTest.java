@@ -222,7 +222,7 @@ class ControlsTest extends InBrowser {
         browser.click("button", "Save settings");
         browser.untilText(
                 "[aria-label='Settings of the report']",
-                text -> text.contains("A bracket of the question line does not close."));
+                text -> text.contains("A bracket in the question line is not closed."));
         browser.type("[aria-label='Settings of the report'] textarea", "Late from {port}[ on {vessel}]");
         browser.click("button", "Save settings");
         assertThat(question("Late from Ardlow, Skerrin"))

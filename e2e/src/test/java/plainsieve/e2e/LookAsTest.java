@@ -40,8 +40,8 @@ class LookAsTest {
                 Browser viewer = signedIn("tam", "home", Role.VIEWER)) {
             operator.open("/projects/home/parameters");
             operator.click(PORT + " button", "more");
-            operator.take(PORT, "held", "among what their group says");
-            operator.untilSaid(PORT, "viewers choose among what their group says");
+            operator.take(PORT, "held", "values of their group");
+            operator.untilSaid(PORT, "viewers choose values of their group");
 
             operator.open("/projects/home/people");
             operator.type("[aria-label='Name of a new group']", "Ardlow office");

@@ -216,7 +216,7 @@ class ParametersScreenTest extends InBrowser {
         browser.click(row("tried_out") + " [data-mark=list] button");
         browser.untilText(
                 ".menu .offers li:nth-child(3)",
-                now -> now.contains("vessels.vessel_class") && now.contains("what queries compare it with"));
+                now -> now.contains("vessels.vessel_class") && now.contains("the columns that queries compare it with"));
         browser.press("vessel_cl", Keys.ARROW_DOWN, Keys.ENTER);
         browser.untilSaid(row("tried_out"), "many values from vessels.vessel_class");
         assertThat(api.listValues("tried_out", Map.of()).json().get("values").findValuesAsString("value"))

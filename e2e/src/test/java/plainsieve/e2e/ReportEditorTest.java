@@ -175,7 +175,7 @@ class ReportEditorTest extends InBrowser {
         add("figures", "compared with the year before");
         browser.untilText(view("figures") + " [data-test=compared]", text -> text.contains("a year before"));
         add("by-port", "in parts by vessel");
-        browser.untilText(view("by-port") + " .sentence", text -> text.contains("on top of each other"));
+        browser.untilText(view("by-port") + " .sentence", text -> text.contains("stacked"));
         String caption = "return document.querySelector(\"" + view("by-port") + " table caption\")?.textContent";
         browser.until(() -> String.valueOf(browser.script(caption)).contains("By port") ? true : null);
         add("by-vessel", "not filtered by :port");

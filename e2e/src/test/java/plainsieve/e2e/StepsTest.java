@@ -234,7 +234,7 @@ class StepsTest extends InBrowser {
         assertThat(browser.all(step(3) + " .note")).isEmpty();
         browser.click(NEW_STEP);
         browser.press("totally by name", Keys.ENTER);
-        browser.untilText(".new-step .note", text -> text.contains("No step begins like this."));
+        browser.untilText(".new-step .note", text -> text.contains("Unknown step."));
         assertThat(browser.see(NEW_STEP).getDomProperty("value")).isEqualTo("totally by name");
     }
 }

@@ -28,11 +28,11 @@ import tools.jackson.databind.JsonNode;
  * @param all what choosing all means: leave-out or send-each
  * @param covers what a value covers: itself, week, month, quarter, year, containing, starting or ending
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
- * @param unlogged whether its values are private: never written into Sent
- * @param everyRow in a row limit, the value that means every row
+ * @param unlogged whether its values are private: never written to Sent
+ * @param everyRow in a row limit, the value that means all rows
  * @param rangeEnd the parameter that is the upper end of the range that begins here
  * @param held whose word it is among which values viewers choose; nothing where unrestricted
- * @param formula how the value is worked out, when nobody chooses it
+ * @param formula how the value is worked out, when it is not a choice
  * @param defaultChoice a choice, or {@code {formula: …}}, or {@code {query: …}}
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -161,11 +161,11 @@ public record ParameterEntry(
                         type));
         BlankRule rule = BlankRule.ofWord(blank)
                 .orElseThrow(() -> refused(
-                        "“%s” is no blank rule".formatted(blank),
+                        "Unknown blank rule “%s”".formatted(blank),
                         Arrays.stream(BlankRule.values()).map(BlankRule::word).toList(),
                         blank));
         if (!all.isEmpty() && !all.equals(SEND_EACH) && !all.equals("leave-out")) {
-            throw refused("“%s” is nothing that all can mean".formatted(all), List.of("leave-out", SEND_EACH), all);
+            throw refused("Unknown meaning of all: “%s”".formatted(all), List.of("leave-out", SEND_EACH), all);
         }
         Optional<AllowedValues> allowed = list == null || list.values().isEmpty()
                 ? Optional.empty()
@@ -179,7 +179,7 @@ public record ParameterEntry(
                 ? ValueCoverage.ITSELF
                 : ValueCoverage.ofWord(covers)
                         .orElseThrow(() -> refused(
-                                "“%s” is nothing a value can stand for".formatted(covers),
+                                "Unknown value coverage “%s”".formatted(covers),
                                 Arrays.stream(ValueCoverage.values())
                                         .map(ValueCoverage::word)
                                         .toList(),
@@ -202,7 +202,7 @@ public record ParameterEntry(
         RowAccessRule.By by = RowAccessRule.By.ofWord(held.by())
                 .filter(found -> found != RowAccessRule.By.VIEWER)
                 .orElseThrow(() -> refused(
-                        "“%s” cannot say row access".formatted(held.by()),
+                        "Unknown row access rule “%s”".formatted(held.by()),
                         List.of(
                                 RowAccessRule.By.GROUP.word(),
                                 RowAccessRule.By.CLAIM.word(),

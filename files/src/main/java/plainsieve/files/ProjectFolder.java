@@ -46,9 +46,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         String yaml = text(folder, NAME);
         if (yaml.isBlank()) {
             throw new ProblemException(Problem.of(
-                    "file-empty",
-                    "%s is empty.".formatted(NAME),
-                    "Put the whole file there; it may not have arrived."));
+                    "file-empty", "%s is empty.".formatted(NAME), "Copy the whole file; it may be incomplete."));
         }
         ProjectFile file = ProjectYaml.read(yaml, NAME);
         Map<String, String> texts = new HashMap<>();
@@ -70,7 +68,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         if (name.isEmpty() || !path.startsWith(folder.normalize())) {
             throw new ProblemException(Problem.of(
                     "bad-path",
-                    "“%s” is no file inside the project.".formatted(name),
+                    "“%s” is not a file inside the project.".formatted(name),
                     "Write a path such as queries/late.sql."));
         }
         requireInside(folder, path, name);
@@ -105,11 +103,11 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
                     .decode(java.nio.ByteBuffer.wrap(Files.readAllBytes(path)))
                     .toString();
         } catch (NoSuchFileException e) {
-            throw new ProblemException(
-                    Problem.of("file-missing", "There is no file %s.".formatted(name), "Check its name and folder."));
-        } catch (CharacterCodingException e) {
             throw new ProblemException(Problem.of(
-                    "not-utf-8", "%s is not written in UTF-8.".formatted(name), "Save it with that encoding."));
+                    "file-missing", "File not found: %s.".formatted(name), "Check the name and the folder."));
+        } catch (CharacterCodingException e) {
+            throw new ProblemException(
+                    Problem.of("not-utf-8", "%s is not UTF-8.".formatted(name), "Save it with that encoding."));
         } catch (IOException e) {
             throw new UncheckedIOException(name + " cannot be read", e);
         }

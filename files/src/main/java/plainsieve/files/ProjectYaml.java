@@ -51,7 +51,7 @@ public final class ProjectYaml {
             if (!ProjectFile.FORMATS.contains(file.format())) {
                 throw new ProblemException(Problem.of(
                         "unknown-format",
-                        "%s says it is of the format “%s”.".formatted(name, file.format()),
+                        "%s declares the format “%s”.".formatted(name, file.format()),
                         "This program reads %s.".formatted(String.join(" and ", ProjectFile.FORMATS))));
             }
             return file;
@@ -139,7 +139,7 @@ public final class ProjectYaml {
                                     .toList())
                     .map(" Did you mean “%s”?"::formatted)
                     .orElse("");
-            return "“" + unknown.getPropertyName() + "” is no word of the format." + near;
+            return "“" + unknown.getPropertyName() + "” is not a known key." + near;
         }
         if (e instanceof MismatchedInputException other) {
             String where = other.getPath().stream()
@@ -152,7 +152,7 @@ public final class ProjectYaml {
         }
         // What else it says is of this program's parts.
         return e instanceof DatabindException
-                ? "something in it has not the form it should have."
+                ? "a value has the wrong form."
                 : e.getOriginalMessage().lines().findFirst().orElse("it is no YAML") + ".";
     }
 
@@ -168,6 +168,6 @@ public final class ProjectYaml {
         }
         boolean truth = type == boolean.class || type == Boolean.class;
         boolean number = Number.class.isAssignableFrom(type) || type.isPrimitive();
-        return truth ? "true or false" : number ? "a number" : "words with their values";
+        return truth ? "true or false" : number ? "a number" : "a mapping";
     }
 }

@@ -110,7 +110,7 @@ class ProjectFilesTest {
             parameters: [{name: port, type: txt}]        | Did you mean “text”?
             parameters: [{name: port, blank: no_filter}] | Did you mean “no-filter”?
             parameters: [{name: port, all: each}]        | leave-out, send-each
-            parameters: [{name: 1x}]                     | cannot be the name of a parameter
+            parameters: [{name: 1x}]                     | Invalid parameter name
             parameters: {name: port}                     | cannot be read
             parameters: [                                | cannot be read
             format: other/2                              | This program reads plain-sieve/1 and plain-sieve/2
@@ -136,6 +136,6 @@ class ProjectFilesTest {
     void staysInsideItsFolder(@TempDir Path folder) throws Exception {
         Files.writeString(
                 folder.resolve(ProjectFolder.NAME), "queries: [{id: a, source: b, file: ../../etc/hostname}]");
-        assertThatThrownBy(() -> ProjectFolder.read(folder)).hasMessageContaining("no file inside the project");
+        assertThatThrownBy(() -> ProjectFolder.read(folder)).hasMessageContaining("not a file inside the project");
     }
 }

@@ -277,7 +277,7 @@ class BenchApiTest {
         assertThat(check.get("problems")).isEmpty();
         JsonNode notice = check.get("notices").get(0);
         assertThat(notice.get("start").asInt()).isEqualTo(7);
-        assertThat(notice.get("fixes").get(0).get("label").asString()).isEqualTo("Take the quotes off");
+        assertThat(notice.get("fixes").get(0).get("label").asString()).isEqualTo("Remove the quotes");
         assertThat(notice.get("fixes")
                         .get(0)
                         .get("edits")

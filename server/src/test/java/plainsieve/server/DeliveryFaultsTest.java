@@ -63,7 +63,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         assertThat(mailbox.mails()).isEmpty();
         assertThat(mails(id))
                 .containsExactly(
-                        "office@harbours.example unsure The server ended while it was handed over: it may have come, or not.");
+                        "office@harbours.example unsure The server stopped during sending: delivery is unconfirmed.");
         assertThat(one(id).get("last").get("note").asString()).isEqualTo("of 1 it is not known whether they came");
     }
 
@@ -90,7 +90,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         Thread.sleep(1100);
         changed(id, Map.of("to", Map.of("who", List.of("tam"))));
         sent(id);
-        assertThat(mails(id).get(0)).isEqualTo("tam@ferries.example left The report is not for them.");
+        assertThat(mails(id).get(0)).isEqualTo("tam@ferries.example left The recipient has no access to the report.");
         assertThat(mailbox.mails()).isEmpty();
         server.part(Accounts.class).remove(tam.id());
     }

@@ -44,7 +44,7 @@ class ProjectOperatorsTest {
         String other = project("Members");
         String at = "/api/projects/" + other + "/members";
         Somebody looksAfter = called("looks-after").with(other, Role.OPERATOR);
-        New personcomer = called("newcomer");
+        Somebody newcomer = called("newcomer");
         String group = server.part(Groups.class).add("Of members").id();
         Somebody inGroup = called("in-group");
         server.part(Groups.class).join(group, inGroup.id());

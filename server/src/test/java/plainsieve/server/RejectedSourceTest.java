@@ -78,7 +78,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
 
         for (int i = 0; i < 3; i++) {
             assertThat(api.get(SOURCES + "/locked/health").json().get("message").asString())
-                    .contains("does not let this user in");
+                    .contains("rejects the user");
         }
         await(2);
         assertThat(told()).containsExactly("mira@ferries.example", "oran@ferries.example");

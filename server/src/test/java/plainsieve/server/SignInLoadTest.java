@@ -89,7 +89,7 @@ class SignInLoadTest {
         for (int i = 0; i < 8; i++) {
             signIn(guessing, "owner", "wrong words " + i);
         }
-        assertThat(signIn(guessing, "owner", PASSWORD).failure()).startsWith("Too many passwords were wrong.");
+        assertThat(signIn(guessing, "owner", PASSWORD).failure()).startsWith("Too many failed sign-ins.");
         assertThat(signIn(known, "owner", PASSWORD).status()).isEqualTo(204);
     }
 
@@ -103,12 +103,12 @@ class SignInLoadTest {
         for (int i = 0; i < 6; i++) {
             signIn(known, "one", "wrong words " + i);
         }
-        assertThat(signIn(known, "one", PASSWORD).failure()).startsWith("Too many passwords were wrong.");
+        assertThat(signIn(known, "one", PASSWORD).failure()).startsWith("Too many failed sign-ins.");
         Api guessing = server.api();
         for (int i = 0; i < 6; i++) {
             signIn(guessing, "another", "wrong words " + i);
         }
-        assertThat(signIn(known, "another", PASSWORD).failure()).startsWith("Too many passwords were wrong.");
+        assertThat(signIn(known, "another", PASSWORD).failure()).startsWith("Too many failed sign-ins.");
     }
 
     @Test
@@ -121,6 +121,6 @@ class SignInLoadTest {
         }
         assertThat(api.send("PUT", "/api/me/password", Map.of("before", PASSWORD, "password", "other words here"))
                         .failure())
-                .startsWith("Too many passwords were wrong.");
+                .startsWith("Too many failed sign-ins.");
     }
 }

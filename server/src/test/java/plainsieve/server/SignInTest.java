@@ -126,7 +126,7 @@ class SignInTest {
             assertThat(byPassword(api, "guessed", "wrong words " + i).failure()).isEqualTo(unknown);
         }
         Api.Answer waits = byPassword(api, "guessed", PASSWORD);
-        assertThat(waits.failure()).startsWith("Too many passwords were wrong.");
+        assertThat(waits.failure()).startsWith("Too many failed sign-ins.");
         assertThat(waits.json().get("advice").asString()).containsPattern("[0-9]+ seconds");
     }
 

@@ -66,7 +66,7 @@ public sealed interface ServiceSettings extends SourceSettings {
     static ServiceSettings of(SourceKind kind, SourceFields fields) {
         SignIn way = SignIn.ofWord(fields.signIn())
                 .orElseThrow(() -> bad(
-                        "“%s” is no way to tell a service the secret.".formatted(fields.signIn()),
+                        "Unknown authentication method “%s”.".formatted(fields.signIn()),
                         "Use one of: " + String.join(", ", SignIn.words()) + "."));
         String name = way.isNamed() ? fields.user() : "";
         return kind == SourceKind.ODATA
@@ -77,13 +77,12 @@ public sealed interface ServiceSettings extends SourceSettings {
     private static String checked(String base, SignIn signIn, String name) {
         String address = base.replaceAll("/+$", "");
         if (!isAddress(address)) {
-            throw bad(
-                    "“%s” is no address of a service.".formatted(base), "Write one such as https://tides.example/v1.");
+            throw bad("Invalid service address “%s”.".formatted(base), "Write one such as https://tides.example/v1.");
         }
         if (signIn.isNamed() && !name.matches("[\\x21-\\x7e&&[^:\\s]]{1,200}")) {
             throw bad(
-                    "How the service is told the secret needs a name.",
-                    "Write who signs in, or the name of the header or of what is asked for.");
+                    "The authentication method needs a name.",
+                    "Enter the user, or the name of the header or query parameter.");
         }
         return address;
     }

@@ -29,12 +29,12 @@ public record SourceLimits(int places, int seconds, Set<String> functions) {
     public SourceLimits {
         require(
                 places >= 1 && places <= MOST_PLACES,
-                "A source cannot take %,d statements at once.",
+                "A source cannot have %,d concurrent statements.",
                 places,
                 MOST_PLACES);
         require(
                 seconds >= 0 && seconds <= MOST_SECONDS,
-                "A statement cannot be given %,d seconds.",
+                "A statement timeout cannot be %,d seconds.",
                 seconds,
                 MOST_SECONDS);
         functions = functions.stream()

@@ -122,7 +122,7 @@ public sealed interface SourceSettings
     record Trino(String host, int port, String database, String user) implements OnServer {
         public Trino {
             checkServer(host, port, database);
-            require(!user.isBlank(), "The source needs a user.", "Write the name that the cluster shall know it by.");
+            require(!user.isBlank(), "The source needs a user.", "Enter the user name for the cluster.");
         }
 
         /** The catalog. */
@@ -283,7 +283,7 @@ public sealed interface SourceSettings
                 "Write one such as localhost, or an address.");
         require(
                 database.matches("[^/?#&]+"),
-                "The database name has a character that no name has.",
+                "The database name has an invalid character.",
                 "Write it without / ? # and &.");
         require(port > 0 && port < 65_536, "Port %d is not between 1 and 65535.".formatted(port), "Correct it.");
     }
@@ -293,7 +293,7 @@ public sealed interface SourceSettings
         // In a driver's address, settings stand behind these characters.
         require(
                 file.chars().noneMatch(c -> c == ';' || c == '?' || c < ' ' || c == 127),
-                "The path of the file has a character that is not taken.",
+                "The file path has an invalid character.",
                 "Rename the file, without ; and ?.");
     }
 

@@ -40,15 +40,14 @@ public record TableOverrides(Optional<HeaderRow> names, Map<String, CellFormat> 
 
     private static CellFormat form(String column, String words) {
         return CellFormat.ofWords(words)
-                .orElseThrow(() -> bad(
-                        "“%s” is nothing that the column “%s” can be taken for.".formatted(words, column),
-                        CellFormat.allWords()));
+                .orElseThrow(() ->
+                        bad("Unknown type “%s” of the column “%s”.".formatted(words, column), CellFormat.allWords()));
     }
 
     private static HeaderRow names(String words) {
         return HeaderRow.ofWords(words)
                 .orElseThrow(() ->
-                        bad("“%s” is no place for the names of columns.".formatted(words), HeaderRow.offeredWords()));
+                        bad("Invalid position of column names: “%s”.".formatted(words), HeaderRow.offeredWords()));
     }
 
     private static ProblemException bad(String message, List<String> possible) {

@@ -56,7 +56,7 @@ class ConnectingTest {
         SourceSettings.OnServer to = server(kind);
         SourceFailure failure = failure(with(to, to.host(), to.database(), "nobody_here"), "wrong");
         assertThat(failure.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
-        assertThat(failure).hasMessageContaining("does not let this user in");
+        assertThat(failure).hasMessageContaining("rejects the user");
         assertThat(failure.advice()).contains("password");
     }
 
@@ -69,17 +69,17 @@ class ConnectingTest {
         try (JdbcSource source = new JdbcSource(new SourceAccess("locked", wrong, new Secret("wrong")), CLOCK)) {
             OutgoingStatement question = new OutgoingStatement.Sql(new Statement("select 1", List.of(), List.of(), 10));
             for (int i = 0; i < 5; i++) {
-                assertThatThrownBy(source::health).hasMessageContaining("does not let this user in");
+                assertThatThrownBy(source::health).hasMessageContaining("rejects the user");
                 assertThatThrownBy(() -> source.run(
                                 question, new RunLimits(Duration.ofSeconds(10)), new Cancellation(), new Collected()))
-                        .hasMessageContaining("does not let this user in");
+                        .hasMessageContaining("rejects the user");
             }
             TimeUnit.SECONDS.sleep(4);
         }
         assertThat(rejections() - before).isEqualTo(1);
         // The same settings, saved again, are tried again.
         try (JdbcSource source = new JdbcSource(new SourceAccess("locked", wrong, new Secret("wrong")), CLOCK)) {
-            assertThatThrownBy(source::health).hasMessageContaining("does not let this user in");
+            assertThatThrownBy(source::health).hasMessageContaining("rejects the user");
         }
         assertThat(rejections() - before).isEqualTo(2);
     }
@@ -109,7 +109,7 @@ class ConnectingTest {
         SourceSettings.OnServer to = server(kind);
         SourceFailure failure = failure(with(to, to.host(), "no_such_database", to.user()), "");
         assertThat(failure).hasMessageContaining("has no such database");
-        assertThat(failure.advice()).contains("name of the database");
+        assertThat(failure.advice()).contains("database name");
     }
 
     @ParameterizedTest
@@ -127,7 +127,7 @@ class ConnectingTest {
                 new SourceSettings.DuckDb("/nowhere/gone.duckdb"), new SourceSettings.Sqlite("/nowhere/gone.sqlite"))) {
             SourceFailure failure = failure(file, "");
             assertThat(failure).hasMessageContaining("cannot be opened");
-            assertThat(failure.advice()).contains("Put the file back");
+            assertThat(failure.advice()).contains("Restore the file");
         }
     }
 }

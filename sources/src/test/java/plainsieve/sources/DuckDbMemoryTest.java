@@ -108,9 +108,9 @@ class DuckDbMemoryTest {
                 .isInstanceOfSatisfying(SourceFailure.class, failure -> {
                     assertThat(failure.kind()).isEqualTo(SourceFailure.Kind.BUSY);
                     assertThat(failure.getMessage())
-                            .contains("needs more memory", "Out of Memory Error")
+                            .contains("Out of memory", "Out of Memory Error")
                             .doesNotContain("SET memory_limit");
-                    assertThat(failure.advice()).contains("Choose less", "plainsieve.engine-memory");
+                    assertThat(failure.advice()).contains("Narrow the choices", "plainsieve.engine-memory");
                 });
         assertThat(TestDatabases.answer(
                                 source,

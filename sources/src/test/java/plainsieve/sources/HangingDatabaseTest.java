@@ -116,7 +116,7 @@ class HangingDatabaseTest {
 
             Failed marked = Failed.of(hanging, SHORT, 20);
             assertThat(marked.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
-            assertThat(marked.message()).contains("over a wire", "has not answered");
+            assertThat(marked.message()).contains("over a wire", "has not responded");
             assertThat(marked.seconds()).isLessThan(1);
 
             wire.goOn();

@@ -26,7 +26,7 @@ public final class Dialects {
     /** The dialect of a name that is known to be one. */
     public static Dialect of(String name) {
         return named(name)
-                .orElseThrow(() -> new IllegalArgumentException("“%s” is none of %s"
+                .orElseThrow(() -> new IllegalArgumentException("“%s” is not one of %s"
                         .formatted(name, ALL.stream().map(Dialect::name).collect(Collectors.joining(", ")))));
     }
 }

@@ -119,7 +119,7 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
         String line() {
             int end = text.indexOf('\n', at);
             if (end < 0) {
-                throw new IllegalArgumentException("The text of several sources ends too early.");
+                throw new IllegalArgumentException("The federated query text ends early.");
             }
             String line = text.substring(at, end);
             at = end + 1;
@@ -129,7 +129,7 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
         SourcePart side() {
             Matcher head = SIDE.matcher(line());
             if (!head.matches()) {
-                throw new IllegalArgumentException("The text of several sources has no side where one begins.");
+                throw new IllegalArgumentException("The federated query text lacks a part where one begins.");
             }
             Map<String, Type> columns = sees(COLUMNS) ? columns(line()) : Map.of();
             Set<String> keys = sees(KEYS) ? sources(line()) : Set.of();

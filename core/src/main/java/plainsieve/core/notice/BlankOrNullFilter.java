@@ -14,7 +14,7 @@ import plainsieve.core.sql.TextEdit;
 
 /**
  * An OR of a filter and a test for rows without a value. With nothing chosen the filter is left out, and the test stays:
- * only rows without a value come, although nothing chosen means every row elsewhere.
+ * only rows without a value come, although nothing chosen means all rows elsewhere.
  *
  * <pre>
  * vessel in (:vessel) or vessel is null   :vessel is null or vessel in (:vessel) or vessel is null
@@ -70,7 +70,7 @@ final class BlankOrNullFilter implements NoticeRule {
         return Notice.of(
                         "blank-or-without-value",
                         "With nothing chosen for %s, only rows in which %s has no value come.".formatted(name, column),
-                        "Say which rows should come then.")
+                        "Choose which rows to return in this case.")
                 .at(context.place(joined.span()))
                 .about(parameter.name())
                 .fixedBy("Every row", TextEdit.insert(start, name + " is null or "))

@@ -49,15 +49,14 @@ final class DateComparedWithTimestamp implements NoticeRule {
         String column = context.text(comparison.left());
         Notice notice = Notice.of(
                         "day-against-times",
-                        "%s holds times, so :%s means only the first moment of that day."
-                                .formatted(column, parameter.name()),
-                        "Compare with the day after: then the whole day counts.")
+                        "%s holds times, so :%s means only midnight of that day.".formatted(column, parameter.name()),
+                        "Compare with the next day to include the whole day.")
                 .at(context.place(leaf.span()))
                 .about(parameter.name());
         boolean simple = !parameter.many() && !comparison.negatedWord();
         return simple
                 ? notice.fixedBy(
-                        "Count the whole day",
+                        "Include the whole day",
                         new TextEdit(
                                 context.start(leaf.span()),
                                 context.end(leaf.span()),

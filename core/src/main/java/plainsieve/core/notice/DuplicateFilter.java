@@ -53,11 +53,11 @@ final class DuplicateFilter implements NoticeRule {
         String column = context.text(surplus.column());
         return Notice.of(
                         "filtered-twice",
-                        "%s is filtered here and by a parameter beside it: only rows that pass both come."
+                        "%s is filtered here and by a parameter: only rows that pass both are returned."
                                 .formatted(column),
                         surplus.byParameter()
                                 ? "Keep one of the two."
-                                : "Is this value left over from drafting? Then leave it out.")
+                                : "Remove this value if it is left over from drafting.")
                 .at(context.place(surplus.leaf()));
     }
 

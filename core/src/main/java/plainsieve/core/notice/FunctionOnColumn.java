@@ -44,9 +44,9 @@ final class FunctionOnColumn implements NoticeRule {
         }
         Notice notice = Notice.of(
                         "function-on-column",
-                        "%s is worked out for every row, so an index on the column is of no use."
+                        "%s is computed for every row, so an index on the column cannot be used."
                                 .formatted(context.text(left)),
-                        "Compare the column itself, and work on the parameter's side.")
+                        "Compare the column itself, and move the function to the parameter.")
                 .at(context.place(leaf.span()));
         return Stream.of(day(context.tokens(), left)
                 .flatMap(column -> range(context, leaf, comparison, context.text(column)))

@@ -18,7 +18,7 @@ final class LeadingWildcard implements NoticeRule {
                         .isPresent())
                 .map(leaf -> Notice.of(
                                 "leading-wildcard",
-                                "The pattern starts with a wildcard, so every row has to be looked at.",
+                                "The pattern starts with a wildcard, so every row must be scanned.",
                                 "Where the beginning is known, leave the first wildcard out.")
                         .at(context.place(leaf.span())));
     }

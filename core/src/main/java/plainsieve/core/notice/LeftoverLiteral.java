@@ -30,8 +30,8 @@ final class LeftoverLiteral implements NoticeRule {
                         && isSmall(tokens.written(clause.body().from())))
                 .map(clause -> Notice.of(
                                 "leftover-value",
-                                "This fixed row limit looks left over from drafting: it goes live as it stands.",
-                                "Make it a parameter, or leave it out: every run has a cap of its own.")
+                                "This hard-coded row limit looks left over from drafting.",
+                                "Make it a parameter, or remove it: every run has its own cap.")
                         .at(context.place(clause.span())));
     }
 
@@ -47,8 +47,8 @@ final class LeftoverLiteral implements NoticeRule {
                         .isPresent())
                 .map(leaf -> Notice.of(
                                 "leftover-value",
-                                "This fixed value looks left over from drafting.",
-                                "Make it a parameter, or leave the condition out.")
+                                "This hard-coded value looks left over from drafting.",
+                                "Make it a parameter, or remove the condition.")
                         .at(context.place(leaf.span())));
     }
 

@@ -15,7 +15,7 @@ final class LimitWithoutOrder implements NoticeRule {
                 .flatMap(level -> limit(level).stream())
                 .map(clause -> Notice.of(
                                 "limit-without-order",
-                                "There is a row limit but no order, so any rows may come, and others the next time.",
+                                "Row limit without an order: each run may return different rows.",
                                 "Add an ORDER BY that names a unique column.")
                         .at(context.place(clause.span())));
     }

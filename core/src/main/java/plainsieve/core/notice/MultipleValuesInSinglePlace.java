@@ -18,7 +18,7 @@ final class MultipleValuesInSinglePlace implements NoticeRule {
                 .filter(place -> many(context, place).isPresent() && !roomy.contains(place.token()))
                 .map(place -> Notice.of(
                                 "many-in-single-place",
-                                ":%s takes many values, but this place has room for one.".formatted(place.name()),
+                                ":%s takes many values, but this place accepts one.".formatted(place.name()),
                                 "Compare with =, <> or IN, or let the parameter take one value.")
                         .at(context.place(new Span(place.token(), place.token() + 1)))
                         .about(place.name()));

@@ -39,7 +39,7 @@ final class NotInNullable implements NoticeRule {
         Notice notice = Notice.of(
                         "not-in-nullable",
                         "Rows in which %s has no value are excluded, too.".formatted(column),
-                        "Say “or %s is null” if they belong to the answer.".formatted(column))
+                        "Add “or %s is null” to include them.".formatted(column))
                 .at(context.place(leaf.span()));
         return context.isNegated(leaf.span()) || saysSo(context, leaf, comparison)
                 ? notice

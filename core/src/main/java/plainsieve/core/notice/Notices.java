@@ -51,7 +51,7 @@ public final class Notices {
                 .filter(name -> !used.contains(name))
                 .map(name -> Notice.of(
                                 "unused-parameter",
-                                ":%s is used nowhere.".formatted(name),
+                                ":%s is not used.".formatted(name),
                                 "Use it in a query, or delete it.")
                         .about(name))
                 .toList();

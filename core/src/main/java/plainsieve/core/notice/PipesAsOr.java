@@ -59,11 +59,11 @@ final class PipesAsOr implements NoticeRule {
         }
         return Notice.of(
                         "pipes-mean-or",
-                        "In this database || means OR, so this joins conditions, not texts.",
-                        "Join texts with concat(…).")
+                        "In this database || means OR, so this combines conditions instead of concatenating texts.",
+                        "Concatenate texts with concat(…).")
                 .at(context.place(chain))
                 .fixedBy(
-                        "Join the texts",
+                        "Concatenate the texts",
                         new TextEdit(
                                 context.start(chain), context.end(chain), "concat(" + String.join(", ", parts) + ")"));
     }

@@ -17,10 +17,10 @@ final class QuotedParameter implements NoticeRule {
             return Notice.of(
                             "quoted-parameter",
                             "Inside quotes this is text, not a parameter.",
-                            "Take the quotes off: values are bound, they need none.")
+                            "Remove the quotes: bound values need none.")
                     .at(location)
                     .about(name.substring(1))
-                    .fixedBy("Take the quotes off", new TextEdit(location.start(), location.end(), name));
+                    .fixedBy("Remove the quotes", new TextEdit(location.start(), location.end(), name));
         });
     }
 }

@@ -15,8 +15,8 @@ final class RowVariableCounter implements NoticeRule {
     private static Notice notice(String variable) {
         return Notice.of(
                 "counted-by-variable",
-                "%s is set from row to row, in whatever order they are read; filters, sorts and totals stay around the query."
+                "%s is set row by row in read order; filters, sorts and totals are placed around the query."
                         .formatted(variable),
-                "row_number() over (order by …) says the order, and lets filters in where they can be.");
+                "Use row_number() over (order by …), which defines the order and lets filters be pushed down.");
     }
 }

@@ -63,7 +63,7 @@ public final class UnknownNames {
         if (named && !own.contains(table) && !tables.containsKey(table)) {
             add(
                     "unknown-table",
-                    "There is no table “%s” in this source.".formatted(table),
+                    "Table “%s” does not exist in this source.".formatted(table),
                     item.name(),
                     table,
                     tables.keySet());
@@ -82,7 +82,7 @@ public final class UnknownNames {
             if (columns.isPresent() && !columns.get().contains(column)) {
                 add(
                         "unknown-column",
-                        "There is no column “%s” in %s.".formatted(column, qualifiers.get(qualifier)),
+                        "Column “%s” does not exist in %s.".formatted(column, qualifiers.get(qualifier)),
                         new Span(i + 2, i + 3),
                         column,
                         columns.get());

@@ -30,7 +30,7 @@ public final class UnreadableCells {
                         .forEach(what -> notices.add(Notice.of(
                                         "unread-in-files",
                                         what,
-                                        "Correct the files, or say under Sources what the column is; or leave it, knowing that.")
+                                        "Correct the files, or set the column's type under Sources.")
                                 .at(tokens.place(item.name().from()))));
             }
         }

@@ -70,8 +70,8 @@ public final class ChoiceReader {
                     .orElse("no value");
             throw new ProblemException(Problem.of(
                     "contradictory-choice",
-                    "For :%s, both %s and %s are chosen.".formatted(parameter.name(), said, other),
-                    "Take one of them out."));
+                    "Both %2$s and %3$s are chosen for :%1$s.".formatted(parameter.name(), said, other),
+                    "Remove one of them."));
         }
     }
 
@@ -87,7 +87,7 @@ public final class ChoiceReader {
                 throw new ProblemException(Problem.of(
                         "repeated-value",
                         "“%s” is chosen twice for :%s.".formatted(shortened(value), parameter),
-                        "Take one of them out."));
+                        "Remove one of them."));
             }
         }
     }
@@ -183,9 +183,9 @@ public final class ChoiceReader {
                 .map("Did you mean “%s”?"::formatted)
                 .orElse(
                         parameters.isEmpty()
-                                ? "There are no parameters here."
+                                ? "No parameters are defined here."
                                 : "There are: " + String.join(", ", parameters.keySet()) + ".");
-        return Problem.of("unknown-parameter", "There is no parameter “%s” here.".formatted(shortened(name)), advice)
+        return Problem.of("unknown-parameter", "Unknown parameter “%s”.".formatted(shortened(name)), advice)
                 .about(name);
     }
 

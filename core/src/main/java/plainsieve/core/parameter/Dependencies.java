@@ -96,8 +96,8 @@ public record Dependencies(Map<String, Set<String>> needs) {
         shown.append(':').append(name);
         return Problem.of(
                         "circle-of-parameters",
-                        "The parameters need each other in a circle: %s.".formatted(shown),
-                        "Take one of them out of its list or formula.")
+                        "Circular dependency of parameters: %s.".formatted(shown),
+                        "Remove one of them from its list or formula.")
                 .about(name);
     }
 }

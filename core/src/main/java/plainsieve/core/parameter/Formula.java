@@ -142,7 +142,7 @@ public sealed interface Formula {
         return FormulaArithmetic.as(type, value)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "formula-type",
-                        "The formula gives a %s, but a %s is wanted."
+                        "The formula returns a %s, but a %s is required."
                                 .formatted(value.type().inWords(), type.inWords()),
                         "Change the type of the parameter, or the formula.")));
     }

@@ -23,13 +23,12 @@ final class FormulaArithmetic {
         if (choice instanceof Choice.Blank) {
             return Optional.empty();
         }
-        throw refused(
-                ":%s has several values, and a formula works with one.".formatted(name), "Choose one value of it.");
+        throw refused(":%s has several values; a formula needs one.".formatted(name), "Choose one value.");
     }
 
     static Value asker(String name) {
         if (name.isEmpty()) {
-            throw refused("Nobody asks by name here.", "Ask as a person, not as a group or by a link.");
+            throw refused("The caller has no name here.", "Run it as a person, not as a group or by a link.");
         }
         return new Value.Text(name);
     }
@@ -41,7 +40,7 @@ final class FormulaArithmetic {
         if (value instanceof Value.Moment moment) {
             return moment.dateTime().toLocalDate();
         }
-        throw refused("“%s” is no day.".formatted(value.written()), "Work out days from a date.");
+        throw refused("“%s” is no day.".formatted(value.written()), "Compute days from a date.");
     }
 
     static Value plus(Formula.Plus plus, Value left, Value amount) {
@@ -55,7 +54,7 @@ final class FormulaArithmetic {
             }
             return number(left, more);
         } catch (ArithmeticException | DateTimeException e) {
-            throw refused("The formula leaves the calendar.", "Add or take away less.");
+            throw refused("The result is outside the calendar.", "Add or subtract less.");
         }
     }
 
@@ -67,8 +66,8 @@ final class FormulaArithmetic {
             return new Value.Decimal(decimal.number().add(BigDecimal.valueOf(more)));
         }
         throw refused(
-                "Nothing says of what %d is to be added to “%s”.".formatted(more, left.written()),
-                "Write days, weeks, months, quarters or years behind the number.");
+                "The unit of %d is missing in “%s”.".formatted(more, left.written()),
+                "Write days, weeks, months, quarters or years after the number.");
     }
 
     static Optional<Value> as(Type type, Value value) {

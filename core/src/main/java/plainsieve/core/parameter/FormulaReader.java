@@ -236,9 +236,7 @@ final class FormulaReader {
     private ProblemException expected(String what) {
         String found = next.isEmpty() ? "the end" : "“" + next + "”";
         return new ProblemException(Problem.of(
-                        "formula",
-                        "The formula cannot be read at %s.".formatted(found),
-                        "There should be %s.".formatted(what))
+                        "formula", "The formula cannot be read at %s.".formatted(found), "Expected %s.".formatted(what))
                 .at(TextLocation.of(text, nextStart, nextEnd)));
     }
 }

@@ -40,19 +40,17 @@ public record Parameter(
         if (!NAME.matcher(name).matches()) {
             throw new ProblemException(Problem.of(
                     "bad-parameter-name",
-                    "“%s” cannot be the name of a parameter.".formatted(name),
-                    "Begin with a letter; go on with letters, digits and _; at most 63 of them."));
+                    "Invalid parameter name “%s”.".formatted(name),
+                    "Use letters, digits and _, beginning with a letter; at most 63 characters."));
         }
         if (RESERVED.contains(name)) {
             throw new ProblemException(Problem.of(
-                    "bad-parameter-name",
-                    "“%s” has a meaning of its own in links.".formatted(name),
-                    "Choose another name."));
+                    "bad-parameter-name", "“%s” is reserved in links.".formatted(name), "Choose another name."));
         }
         if (!covers.fits(type)) {
             throw new ProblemException(Problem.of(
                             "bad-covers",
-                            "A %s cannot stand for “%s”.".formatted(type.inWords(), covers.word()),
+                            "A %s cannot cover “%s”.".formatted(type.inWords(), covers.word()),
                             covers.period().isPresent()
                                     ? "Make :%s a date.".formatted(name)
                                     : "Make :%s a text.".formatted(name))

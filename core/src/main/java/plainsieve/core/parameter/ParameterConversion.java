@@ -27,11 +27,11 @@ public final class ParameterConversion {
         ParameterDefinition.Meaning meaning = parameter.meaning();
         ValueCoverage coverage = meaning.covers();
         if (!coverage.fits(type)) {
-            lost.add("A %s stands for itself, not for “%s”.".formatted(type.inWords(), coverage.word()));
+            lost.add("A %s covers only itself, not “%s”.".formatted(type.inWords(), coverage.word()));
         }
         boolean limits = type == Type.INTEGER || meaning.everyRow().isEmpty();
         if (!limits) {
-            lost.add("Only a whole number can mean every row.");
+            lost.add("Only an integer can mean all rows.");
         }
         ParameterDefinition.Meaning read = new ParameterDefinition.Meaning(
                 type,
@@ -55,7 +55,7 @@ public final class ParameterConversion {
         String least = readAs(type, bounds.least()).orElse("");
         String most = readAs(type, bounds.most()).orElse("");
         if (!bounds.rangeEnd().isEmpty()) {
-            lost.add("It begins no range with :%s any more.".formatted(bounds.rangeEnd()));
+            lost.add("It no longer forms a range with :%s.".formatted(bounds.rangeEnd()));
         }
         List<String> gone = new ArrayList<>();
         if (least.isEmpty() && !bounds.least().isEmpty()) {
@@ -119,10 +119,10 @@ public final class ParameterConversion {
     /** The parameter taking many values. */
     public ConvertedParameter toMany() {
         if (!parameter.rangeEnd().isEmpty()) {
-            lost.add("It begins no range with :%s any more.".formatted(parameter.rangeEnd()));
+            lost.add("It no longer forms a range with :%s.".formatted(parameter.rangeEnd()));
         }
         if (parameter.isRowLimit()) {
-            lost.add("Only one number can mean every row.");
+            lost.add("Only a single number can mean all rows.");
         }
         return new ConvertedParameter(
                 taking(true, OptionalLong.empty()).withBounds(parameter.bounds().endingAt("")), lost);
@@ -147,7 +147,7 @@ public final class ParameterConversion {
 
     private ChoiceText one(ChoiceText choice, String what) {
         if (choice.kind() == ChoiceText.Kind.ALL) {
-            lost.add("The %s was all of them, and one value cannot be all.".formatted(what));
+            lost.add("The %s was “all”, which a single value cannot be.".formatted(what));
             return ChoiceText.blank();
         }
         int chosen = choice.values().size() + (choice.withoutValue() ? 1 : 0);
@@ -163,7 +163,7 @@ public final class ParameterConversion {
     public ConvertedParameter toList(ListDefinition list) {
         int typed = parameter.list().typedValues().size();
         if (typed > 0 && !(list instanceof ListDefinition.Typed)) {
-            lost.add("The %d typed values go; Undo brings them back.".formatted(typed));
+            lost.add("The %d typed values are removed; Undo restores them.".formatted(typed));
         }
         return new ConvertedParameter(parameter.withList(list), lost);
     }

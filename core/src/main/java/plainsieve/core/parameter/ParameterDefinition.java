@@ -39,7 +39,7 @@ public record ParameterDefinition(
      * What a choice means to the engine.
      *
      * @param sendEach whether all means each listed value, instead of no filter
-     * @param everyRow in a row limit, the value that means every row
+     * @param everyRow in a row limit, the value that means all rows
      */
     public record Meaning(
             Type type,
@@ -84,7 +84,7 @@ public record ParameterDefinition(
     /**
      * How it is kept.
      *
-     * @param unlogged whether its values are private: never written into Sent
+     * @param unlogged whether its values are private: never written to Sent
      * @param formerNames names it had before, which links may still use
      * @param version the version that a change was made from
      */
@@ -164,7 +164,7 @@ public record ParameterDefinition(
         return bounds.hold();
     }
 
-    /** Whether its value is worked out, so that nobody chooses it. */
+    /** Whether its value is worked out, so that it is not a choice. */
     public boolean isComputed() {
         return !formula.isEmpty();
     }

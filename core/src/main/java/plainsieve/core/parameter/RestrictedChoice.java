@@ -26,16 +26,16 @@ public final class RestrictedChoice {
         this.parameter = definition.toParameter();
         this.held = held;
         if (held.kind() == ChoiceText.Kind.BLANK) {
-            throw nothing("Nobody has said which %s is for you.");
+            throw nothing("You have no %s assigned.");
         }
         this.allowed =
                 new LinkedHashSet<>(ChoiceReader.asWritten(parameter, held).values());
     }
 
     private ProblemException nothing(String message) {
-        return new ProblemException(Problem.of(
-                        "nothing-for-you", message.formatted(inWords()), "Ask those who look after this server for it.")
-                .about(definition.name()));
+        return new ProblemException(
+                Problem.of("nothing-for-you", message.formatted(inWords()), "Ask your administrator.")
+                        .about(definition.name()));
     }
 
     /** The values that are theirs; none when all of them are. */
@@ -58,12 +58,12 @@ public final class RestrictedChoice {
                 text.values().stream().filter(value -> !isTheirs(value)).toList();
         if (!beyond.isEmpty() || text.withoutValue() && !held.withoutValue()) {
             String named = beyond.isEmpty()
-                    ? "What is without a value"
+                    ? "Rows without a value"
                     : beyond.stream().limit(MOST_NAMED).map("“%s”"::formatted).collect(Collectors.joining(", "));
             throw new ProblemException(Problem.of(
                             "not-for-you",
-                            "%s is not among what is for you of %s.".formatted(named, inWords()),
-                            "Choose among what the list has.")
+                            "You may not see %s of %s.".formatted(named, inWords()),
+                            "Choose a value from the list.")
                     .about(definition.name()));
         }
         return orAllOfTheirs(text);
@@ -93,7 +93,7 @@ public final class RestrictedChoice {
                 .filter(value -> list.isEmpty() || list.get().allow(value))
                 .toList();
         if (values.isEmpty() && !held.withoutValue()) {
-            throw nothing("Nothing of %s that is for you is on its list now.");
+            throw nothing("None of the %s values you may see is on the list now.");
         }
         return all(values);
     }
@@ -108,7 +108,7 @@ public final class RestrictedChoice {
                                 : !many.values().isEmpty())
                         && many.values().stream().allMatch(value -> isTheirs(value.written()));
         if (!within) {
-            throw nothing("What would be asked for is more than what is for you of %s.");
+            throw nothing("The request includes %s values that you may not see.");
         }
         return choice;
     }

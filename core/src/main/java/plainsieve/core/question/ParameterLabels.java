@@ -9,7 +9,7 @@ import plainsieve.core.value.Type;
  *
  * @param blankWords what is read when nothing is chosen: "any vessel"
  * @param unit what is read behind a value: "min"
- * @param everyRow in a row limit, the value that means every row; else empty
+ * @param everyRow in a row limit, the value that means all rows; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
  * @param labels the label of each listed value that has one of its own
  */

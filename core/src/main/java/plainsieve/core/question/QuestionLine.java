@@ -45,7 +45,7 @@ public record QuestionLine(List<Element> parts) {
         return new QuestionLine(List.of(new Text(text)));
     }
 
-    /** The parameters that a sentence marks; none when it cannot be read. */
+    /** The parameters that a sentence marks; none when unreadable. */
     public static Set<String> mentionedIn(String text) {
         try {
             return read(text).parameters();
@@ -138,8 +138,8 @@ public record QuestionLine(List<Element> parts) {
     static ProblemException open(String text, int at, String closing) {
         return new ProblemException(Problem.of(
                         "question-line",
-                        "A bracket of the question line does not close.",
-                        "Write “%s”, or the bracket twice where it is just a bracket.".formatted(closing))
+                        "A bracket in the question line is not closed.",
+                        "Write “%s”, or double the bracket to show it.".formatted(closing))
                 .at(TextLocation.of(text, at, at + 1)));
     }
 }

@@ -91,8 +91,8 @@ final class QuestionLineReader {
     private ProblemException stray() {
         return new ProblemException(Problem.of(
                         "question-line",
-                        "There is a closing bracket too many in the question line.",
-                        "Take it out, or write it twice where it is just a bracket.")
+                        "The question line has an extra closing bracket.",
+                        "Remove it, or double it to show it.")
                 .at(TextLocation.of(text, at, at + 1)));
     }
 }

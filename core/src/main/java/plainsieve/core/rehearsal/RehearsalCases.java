@@ -76,7 +76,7 @@ public final class RehearsalCases {
         } else if (parameter.type() == Type.TEXT) {
             add(rehearsalParameter, "a quote", ChoiceText.of(QUOTE), false);
             add(rehearsalParameter, "a wildcard", ChoiceText.of(WILDCARD), false);
-            add(rehearsalParameter, "letters of other scripts", ChoiceText.of(FOREIGN), false);
+            add(rehearsalParameter, "other scripts", ChoiceText.of(FOREIGN), false);
         }
     }
 
@@ -117,7 +117,7 @@ public final class RehearsalCases {
         awkward(values, "'").ifPresent(value -> add(rehearsalParameter, "a quote", ChoiceText.of(value), false));
         awkward(values, "[%_]").ifPresent(value -> add(rehearsalParameter, "a wildcard", ChoiceText.of(value), false));
         awkward(values, "[^\\p{ASCII}]")
-                .ifPresent(value -> add(rehearsalParameter, "letters of other scripts", ChoiceText.of(value), false));
+                .ifPresent(value -> add(rehearsalParameter, "other scripts", ChoiceText.of(value), false));
     }
 
     private static Optional<String> awkward(List<String> values, String pattern) {

@@ -45,7 +45,7 @@ final class RequestReader {
             }
         }
         if (method == null && problems.isEmpty()) {
-            problems.add(bad("The request has no address yet.", "Begin with “get” and the path, such as get /ports.")
+            problems.add(bad("The request has no path yet.", "Begin with “get” and the path, such as get /ports.")
                     .at(TextLocation.of(text, 0, Math.min(RequestText.HEADER.length(), text.length()))));
         }
         if (!problems.isEmpty()) {
@@ -71,15 +71,15 @@ final class RequestReader {
         } else {
             throw new ProblemException(
                     bad(
-                            "“%s” is no part of a request.".formatted(line.text()),
-                            "A line begins with get, post, ask, header, body, rows at, read as, pages by, column or kept for."));
+                            "Unknown request line “%s”.".formatted(line.text()),
+                            "Lines begin with get, post, query, header, body, rows at, read as, pages by, column or cached for."));
         }
         return sofar;
     }
 
     private void address(RequestText.Line line, Matcher verb) {
         if (method != null) {
-            throw new ProblemException(bad("The request has two addresses.", "Leave one of them out."));
+            throw new ProblemException(bad("The request has two paths.", "Leave one of them out."));
         }
         ValueEncoding.ParsedLine read = ValueEncoding.parseSuffix(verb.group(2));
         Matcher reading = READING.matcher(read.rest());
@@ -88,13 +88,13 @@ final class RequestReader {
         method = verb.group(1).equals("post") ? WebRequest.Method.POST : WebRequest.Method.GET;
         if (method == WebRequest.Method.POST && !reads) {
             throw new ProblemException(bad(
-                    "A post may change something at the service.",
-                    "Write “only reads” behind the path if this one does not."));
+                    "A POST may change data at the service.",
+                    "Write “only reads” after the path if this one does not."));
         }
         if (!address.startsWith("/") || address.matches(".*\\s.*|.*#.*")) {
             throw new ProblemException(bad(
-                    "“%s” is no path below the source's address.".formatted(address),
-                    "Begin with /, and write a blank within it as %20."));
+                    "“%s” is not a path below the source's address.".formatted(address),
+                    "Begin with /, and write a space as %20."));
         }
         int start = line.start() + verb.start(2);
         int question = address.indexOf('?');
@@ -120,7 +120,7 @@ final class RequestReader {
         for (String one : query.split("&", -1)) {
             int equals = one.indexOf('=');
             if (equals < 1) {
-                throw new ProblemException(bad("“%s” asks for nothing.".formatted(one), "Write a name, = and a value.")
+                throw new ProblemException(bad("“%s” has no value.".formatted(one), "Write a name, = and a value.")
                         .at(TextLocation.of(text, from, from + one.length())));
             }
             RequestTemplate value = RequestTemplate.of(one.substring(equals + 1), from + equals + 1);
@@ -140,8 +140,7 @@ final class RequestReader {
         if (kind == RequestPart.Kind.HEADER
                 && (OWN_HEADERS.matcher(name).matches() || !name.matches("[A-Za-z0-9!#$%&'*+.^_`|~-]+"))) {
             throw new ProblemException(bad(
-                    "The header “%s” is not for a query to say.".formatted(name),
-                    "How the source signs in is said on Sources."));
+                    "A query cannot set the header “%s”.".formatted(name), "Authentication is configured on Sources."));
         }
         add(kind, name, new RequestText.Line(named.group(3), line.start() + named.start(3)), line);
     }

@@ -23,8 +23,8 @@ final class RequestValues {
                 throw refused(
                         parameter,
                         "no-value-in-request",
-                        "A request cannot ask for the rows without a value of :%s.",
-                        "Choose values alone.");
+                        "A request cannot select rows without a value of :%s.",
+                        "Choose values only.");
             }
             return many.values();
         }
@@ -37,7 +37,7 @@ final class RequestValues {
         throw refused(
                 parameter,
                 "blank-not-possible",
-                ":%s is blank, and a request can only leave its part out.",
+                ":%s is blank, and a request can only omit its part.",
                 "Choose a value, or let blank mean no filter.");
     }
 
@@ -54,8 +54,8 @@ final class RequestValues {
             throw refused(
                     parameter,
                     "many-in-single-place",
-                    "Several values are chosen for :%s, and its place in the request has room for one.",
-                    "Write “joined by ','” behind the line, or let the parameter take one value.");
+                    "Several values are chosen for :%s, but its place in the request accepts one.",
+                    "Write “joined by ','” after the line, or let the parameter take one value.");
         }
         for (Value value : values) {
             check(parameter, value, part);
@@ -79,14 +79,14 @@ final class RequestValues {
                     parameter,
                     "bad-in-path",
                     "“" + text.replace("%", "%%") + "” of :%s is not allowed in a path.",
-                    "Choose another value, or ask for it behind the question mark.");
+                    "Choose another value, or send it in the query string.");
         }
         if (part.kind() == RequestPart.Kind.HEADER && !text.chars().allMatch(c -> c >= ' ' && c < 127)) {
             throw refused(
                     parameter,
                     "bad-in-header",
-                    "What is chosen for :%s has a character that no header takes.",
-                    "Choose another value, or ask for it behind the question mark.");
+                    "The value of :%s has a character that is invalid in a header.",
+                    "Choose another value, or send it in the query string.");
         }
     }
 

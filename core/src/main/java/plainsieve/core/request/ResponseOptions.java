@@ -115,11 +115,11 @@ public record ResponseOptions(
     private ResponseOptions with(String name, String words) {
         CellFormat form = CellFormat.ofWords(words)
                 .orElseThrow(() -> bad(
-                        "“%s” is nothing that a column can be.".formatted(words),
+                        "Unknown column type “%s”.".formatted(words),
                         "Use one of: " + String.join(", ", CellFormat.allWords()) + "."));
         Map<String, CellFormat> more = new LinkedHashMap<>(columns);
         if (more.put(name, form) != null) {
-            throw bad("The column “%s” is named twice.".formatted(name), "Leave one of the lines out.");
+            throw bad("The column “%s” is named twice.".formatted(name), "Remove one of the lines.");
         }
         return new ResponseOptions(rowsAt, format, paging, more, kept);
     }
@@ -141,7 +141,7 @@ public record ResponseOptions(
             return new Paging.Number(number.group(1), number.group(2) == null ? 1 : Long.parseLong(number.group(2)));
         }
         throw bad(
-                "“%s” is nothing that can be said of an answer.".formatted(line),
+                "Unknown response option “%s”.".formatted(line),
                 "Write “rows at”, “read as”, “pages by link at”, “pages by header”, “pages by number”, “pages by offset … of … rows”, “column … is” or “kept for”.");
     }
 

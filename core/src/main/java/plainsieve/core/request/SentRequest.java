@@ -36,7 +36,7 @@ public record SentRequest(ServiceRequest ask, Statement sql, int sqlStart, Strin
         if (!isOne(text)) {
             throw new ProblemException(Problem.of(
                     "no-request",
-                    "A web service is asked by requests, not by SQL.",
+                    "A web service takes requests, not SQL.",
                     "Begin the query with “%s” and “get /…”.".formatted(RequestText.HEADER)));
         }
         int start = text.indexOf(BEHIND) + BEHIND.length();

@@ -53,7 +53,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
         } catch (IllegalArgumentException | DateTimeException e) {
             throw new ProblemException(Problem.of(
                     "bad-request",
-                    "No day can be written as “%s”.".formatted(days),
+                    "Invalid date pattern “%s”.".formatted(days),
                     "Use d, M, y, H, m and s, as in dd.MM.yyyy."));
         }
     }

@@ -315,12 +315,12 @@ public final class PreparedQuery {
                 .filter(place -> !choices.parameters().containsKey(place.name()))
                 .map(place -> Problem.of(
                                 "unknown-parameter",
-                                "There is no parameter :%s.".formatted(place.name()),
+                                "Unknown parameter :%s.".formatted(place.name()),
                                 NearestName.to(
                                                 place.name(),
                                                 choices.parameters().keySet())
                                         .map("Did you mean :%s?"::formatted)
-                                        .orElse("Make it, or correct the name."))
+                                        .orElse("Create it, or correct the name."))
                         .at(TextLocation.of(query.text(), place.start(), place.end()))
                         .about(place.name()))
                 .toList());

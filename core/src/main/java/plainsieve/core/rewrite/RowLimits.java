@@ -208,7 +208,7 @@ final class RowLimits {
         return placesByClause.getOrDefault(clause.keyword(), List.of());
     }
 
-    /** Whether the choice means every row: blank, or the parameter's own value for it. */
+    /** Whether the choice means all rows: blank, or the parameter's own value for it. */
     private static boolean meansEvery(ParameterPlace place, Choices choices) {
         Parameter parameter = choices.parameter(place.name());
         Choice choice = choices.of(place.name());
@@ -240,8 +240,8 @@ final class RowLimits {
         }
         throw new ProblemException(Problem.of(
                         "bad-row-limit",
-                        ":%s stands in a row limit and must be one whole number, 0 or more.".formatted(place.name()),
-                        "Make its type integer and choose such a number.")
+                        ":%s is used as a row limit and must be a non-negative integer.".formatted(place.name()),
+                        "Change its type to integer and choose such a number.")
                 .at(tokens.place(place.token()))
                 .about(place.name()));
     }

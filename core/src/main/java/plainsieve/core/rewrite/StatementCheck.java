@@ -94,8 +94,8 @@ final class StatementCheck {
     private static ProblemException unsound(TextLocation location) {
         return new ProblemException(Problem.of(
                         "unsound-statement",
-                        "The rewritten statement did not pass its own check, so nothing was sent.",
-                        "Write the query in another way near this place, and tell who looks after Plain Sieve.")
+                        "The rewritten statement failed verification, so it was not sent.",
+                        "Rephrase the query near this place, and report this to your administrator.")
                 .at(location));
     }
 }

@@ -261,7 +261,7 @@ final class StatementComparison {
                 .orElse(0);
     }
 
-    /** The token behind a limit that means every row, or behind an order that means nothing under a view; else 0. */
+    /** The token behind a limit that means all rows, or behind an order that means nothing under a view; else 0. */
     private int leftOutClause(int a, int aEnd, int b, int bEnd) {
         if (a >= aEnd || (b < bEnd && sameToken(a, b))) {
             return 0;

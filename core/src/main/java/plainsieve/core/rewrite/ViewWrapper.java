@@ -223,8 +223,8 @@ final class ViewWrapper {
     private ProblemException hasNoMedian() {
         return new ProblemException(Problem.of(
                 "no-median",
-                "%s has no middle of values.".formatted(sourceText.dialect().name()),
-                "Take the average, or work it out in the query."));
+                "%s has no median function.".formatted(sourceText.dialect().name()),
+                "Use the average, or compute it in the query."));
     }
 
     /** {@code count}, {@code sum_passengers}; with a line behind it where a column that is grouped by is called so. */

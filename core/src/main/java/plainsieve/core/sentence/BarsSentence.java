@@ -9,7 +9,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.ViewContent;
 
-/** "Bars of the [number of rows] by [port], [the 7 largest], in parts by [vessel class], [on top of each other]". */
+/** "Bars of the [number of rows] by [port], [the 7 largest], in parts by [vessel class], [stacked]". */
 final class BarsSentence implements ViewContentSentence {
     private static final String RANK = "rank";
     private static final String PARTS = "parts";
@@ -40,14 +40,14 @@ final class BarsSentence implements ViewContentSentence {
     }
 
     private static String standing(boolean stacked) {
-        return stacked ? "on top of each other" : "side by side";
+        return stacked ? "stacked" : "side by side";
     }
 
     private static String inWords(ViewContent.Rank rank) {
         String all = rank.first() == 0 ? "all" : "the " + rank.first();
         return switch (rank.order()) {
-            case LARGEST -> rank.first() == 0 ? "all, the largest first" : all + " largest";
-            case SMALLEST -> rank.first() == 0 ? "all, the smallest first" : all + " smallest";
+            case LARGEST -> rank.first() == 0 ? "all, largest first" : all + " largest";
+            case SMALLEST -> rank.first() == 0 ? "all, smallest first" : all + " smallest";
             case KEYS -> rank.first() == 0 ? "all in their order" : "the first " + rank.first() + " in their order";
         };
     }
@@ -74,7 +74,7 @@ final class BarsSentence implements ViewContentSentence {
                         .toList();
             case PARTS -> {
                 List<MarkOption> offers = new ArrayList<>(GroupingOptions.parts(sentenceContext));
-                offers.add(MarkOption.of(ONE_PIECE, "nothing: bars in one piece", ""));
+                offers.add(MarkOption.of(ONE_PIECE, "no parts", ""));
                 yield offers;
             }
             case MarkIds.MORE ->
@@ -137,8 +137,8 @@ final class BarsSentence implements ViewContentSentence {
         if (!taken.matches("\\d{1,3}") || Integer.parseInt(taken) < 1 || Integer.parseInt(taken) > MOST_AT_ONCE) {
             throw new ProblemException(Problem.of(
                     "bad-offer",
-                    "“%s” is no number of bars.".formatted(taken),
-                    "Type a number from 1 to %d, or take one that is offered.".formatted(MOST_AT_ONCE)));
+                    "Invalid number of bars: “%s”.".formatted(taken),
+                    "Type a number from 1 to %d, or choose an option.".formatted(MOST_AT_ONCE)));
         }
         return new ViewContent.Rank(shown.rank().order(), Integer.parseInt(taken));
     }

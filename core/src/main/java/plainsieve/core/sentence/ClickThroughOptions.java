@@ -44,7 +44,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
                 .filter(parameter -> known.mentioned().contains(parameter.name()))
                 .count();
         return carried == 0
-                ? MarkOption.misfit(id, words, "it knows none of the choices")
+                ? MarkOption.misfit(id, words, "it has none of the parameters")
                 : MarkOption.of(id, words, "with %d of the choices".formatted(carried));
     }
 
@@ -52,7 +52,9 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
     MarkOption nowhere() {
         return MarkOption.of(
                 NOWHERE,
-                shown instanceof ViewContent.Table ? "downloaded: every row" : "nothing: it filters the other views",
+                shown instanceof ViewContent.Table
+                        ? "download of every row"
+                        : "nothing else: it filters the other views",
                 "");
     }
 

@@ -61,7 +61,7 @@ public final class ControlSentence {
         return List.of(
                 MarkOption.of(Control.Position.BESIDE_ROWS.word(), inWords(Control.Position.BESIDE_ROWS), ""),
                 inQuestion
-                        ? MarkOption.of(sentence, words, "behind its word")
+                        ? MarkOption.of(sentence, words, "after its word")
                         : MarkOption.misfit(sentence, words, "the question line does not mention it"));
     }
 
@@ -106,7 +106,7 @@ public final class ControlSentence {
 
     private static String inWords(Control.Kind kind) {
         return switch (kind) {
-            case SUITABLE -> "what suits it";
+            case SUITABLE -> "automatic";
             case DATES -> "a date range";
             case NUMBERS -> "a number range";
             case SEARCH -> "a search list";

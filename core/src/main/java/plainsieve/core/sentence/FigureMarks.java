@@ -46,7 +46,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
             offers.add(MarkOption.of(WITH_UNIT, "with a unit", ""));
         }
         if (figures.size() > 1) {
-            offers.add(MarkOption.of(LEAVE_OUT, "leave it out", ""));
+            offers.add(MarkOption.of(LEAVE_OUT, "remove", ""));
         }
         offers.addAll(more());
         Figure figure = figures.get(MarkIds.at(mark, figures.size()));
@@ -61,7 +61,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
                 .filter(format -> !format.equals(figure.format()))
                 .map(format -> MarkOption.of(
                         FORMAT + format.written(),
-                        format.equals(ValueFormat.PLAIN) ? "rounded for people" : "written " + FormatWords.of(format),
+                        format.equals(ValueFormat.PLAIN) ? "rounded" : "written " + FormatWords.of(format),
                         ""))
                 .toList();
     }

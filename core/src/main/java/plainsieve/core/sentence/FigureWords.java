@@ -38,7 +38,7 @@ final class FigureWords {
             case AVG -> column + " on average";
             case MIN -> "smallest " + column;
             case MAX -> "largest " + column;
-            case MEDIAN -> column + " in the middle";
+            case MEDIAN -> column + " median";
             case SHARE -> of(measure);
         };
     }
@@ -69,7 +69,7 @@ final class FigureWords {
                     offers.add(offer(new Measure(Function.SHARE, name), ""));
                 }
             } else if (column.isNumber()) {
-                offers.add(misfit(new Measure(Function.SUM, name), "it names something and is not added up"));
+                offers.add(misfit(new Measure(Function.SUM, name), "identifiers are not added up"));
             }
             if (column.isNumber() || column.isTime()) {
                 offers.add(offer(new Measure(Function.MIN, name), ""));
@@ -85,7 +85,7 @@ final class FigureWords {
     private static MarkOption median(Optional<String> name, SentenceContext sentenceContext) {
         Measure median = new Measure(Function.MEDIAN, name);
         return sentenceContext.missing().contains(Function.MEDIAN)
-                ? misfit(median, "this database has no middle of values")
+                ? misfit(median, "this database has no median function")
                 : offer(median, "");
     }
 
@@ -119,6 +119,6 @@ final class FigureWords {
                 .filter(function -> column.isPresent() || function == Function.COUNT || function == Function.SHARE)
                 .map(function -> new Measure(function, column))
                 .orElseThrow(() -> new ProblemException(
-                        Problem.of("bad-offer", "“%s” is no figure.".formatted(offerId), "Take one that is offered.")));
+                        Problem.of("bad-offer", "“%s” is no figure.".formatted(offerId), "Choose an option.")));
     }
 }

@@ -32,9 +32,9 @@ final class FiguresSentence implements ViewContentSentence {
 
     private static String inWords(ComparisonBasis comparisonBasis) {
         return switch (comparisonBasis.kind()) {
-            case ALL -> "the same with nothing chosen";
-            case BEFORE -> "the span before that of :" + comparisonBasis.parameter();
-            case YEAR -> "the year before that of :" + comparisonBasis.parameter();
+            case ALL -> "all rows";
+            case BEFORE -> "the previous period of :" + comparisonBasis.parameter();
+            case YEAR -> "the previous year of :" + comparisonBasis.parameter();
         };
     }
 
@@ -52,7 +52,7 @@ final class FiguresSentence implements ViewContentSentence {
         if (mark.equals(AGAINST)) {
             List<MarkOption> offers = new ArrayList<>();
             comparisons().forEach(other -> offers.add(MarkOption.of(idOf(other), inWords(other), "")));
-            offers.add(MarkOption.of(ALONE, "nothing: they stand alone", ""));
+            offers.add(MarkOption.of(ALONE, "nothing", ""));
             return offers;
         }
         return figures.offers(mark);

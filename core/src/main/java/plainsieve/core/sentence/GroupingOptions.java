@@ -78,7 +78,7 @@ final class GroupingOptions {
         String id = ResultShape.Key.of(column.name()).text();
         String words = column.inWords();
         return column.different().orElse(0) > most
-                ? MarkOption.misfit(id, words, "%s are too many %s".formatted(column.differentInWords(), what))
+                ? MarkOption.misfit(id, words, "too many %2$s (%1$s)".formatted(column.differentInWords(), what))
                 : MarkOption.of(id, words, column.differentInWords());
     }
 

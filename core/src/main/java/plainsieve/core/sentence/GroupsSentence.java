@@ -48,10 +48,10 @@ final class GroupsSentence implements ViewContentSentence {
         }
         List<MarkOption> offers = new ArrayList<>(free());
         if (MarkIds.at(mark, shown.groupBy().size()) > 0) {
-            offers.add(0, MarkOption.of(UP, "one level further up", ""));
+            offers.add(0, MarkOption.of(UP, "one level up", ""));
         }
         if (shown.groupBy().size() > 1) {
-            offers.add(0, MarkOption.of(LEAVE_OUT, "leave this level out", ""));
+            offers.add(0, MarkOption.of(LEAVE_OUT, "remove this level", ""));
         }
         return offers;
     }

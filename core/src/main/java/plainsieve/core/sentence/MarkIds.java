@@ -16,9 +16,7 @@ final class MarkIds {
         String number = mark.substring(mark.indexOf('/') + 1);
         if (!number.matches("\\d{1,4}") || Integer.parseInt(number) >= size) {
             throw new ProblemException(Problem.of(
-                    "bad-mark",
-                    "This view has no “%s” any more.".formatted(mark),
-                    "Look at it again: it was changed."));
+                    "bad-mark", "This view no longer has “%s”.".formatted(mark), "Reload it: it was changed."));
         }
         return Integer.parseInt(number);
     }
@@ -26,6 +24,6 @@ final class MarkIds {
     /** For a mark that no sentence has. */
     static ProblemException unknown(String mark) {
         return new ProblemException(
-                Problem.of("bad-mark", "No sentence has a “%s”.".formatted(mark), "Look at it again: it was changed."));
+                Problem.of("bad-mark", "Unknown mark “%s”.".formatted(mark), "Reload it: it was changed."));
     }
 }

@@ -29,12 +29,12 @@ public record MarkOption(String id, String words, String note, String reason) {
         MarkOption option = offers.stream()
                 .filter(candidate -> candidate.id().equals(id))
                 .findFirst()
-                .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-offer", "“%s” cannot stand there.".formatted(id), "Take one that is offered.")));
+                .orElseThrow(() -> new ProblemException(
+                        Problem.of("bad-offer", "“%s” is not possible here.".formatted(id), "Choose an option.")));
         if (!option.fits()) {
             throw new ProblemException(Problem.of(
                     "bad-offer",
-                    "“%s” cannot stand there: %s.".formatted(option.words(), option.reason()),
+                    "“%s” is not possible here: %s.".formatted(option.words(), option.reason()),
                     "Take another."));
         }
         return option;

@@ -15,7 +15,7 @@ import plainsieve.core.view.ReportOpening;
 
 /**
  * How a report opens and runs, as a sentence: "Opens [with its defaults] but :port [Ardlow], runs [at every choice], shows viewers
- * [rows alone], tells them of the data's age [nothing]."
+ * [rows alone], shows the data's age [nothing]."
  */
 public final class OpeningSentence {
     private static final String START = "start";
@@ -72,7 +72,7 @@ public final class OpeningSentence {
                 .mark(RUN, runsInWords(opening.onDemand()))
                 .words(", shows viewers ")
                 .mark(SHOWS, showsInWords(opening.showsWhere()))
-                .words(", tells them of the data's age ")
+                .words(", shows the data's age ")
                 .mark(AGE, opening.age().map(this::inWords).orElse(NOTHING));
         opening.age().ifPresent(age -> {
             String hours = Integer.toString(age.lateHours());
@@ -107,7 +107,7 @@ public final class OpeningSentence {
     private static String inWords(ReportOpening.StartMode start) {
         return switch (start) {
             case DEFAULTS -> "with its defaults";
-            case EMPTY -> "empty, until rows are asked for";
+            case EMPTY -> "empty until rows are requested";
             case QUESTION -> "with a question first";
         };
     }
@@ -143,7 +143,7 @@ public final class OpeningSentence {
             case SHOWS ->
                 List.of(
                         MarkOption.of(ROWS, showsInWords(false), ""),
-                        MarkOption.of(WHERE, showsInWords(true), "in words; never what was sent"));
+                        MarkOption.of(WHERE, showsInWords(true), "in words; never the statement"));
             case AGE ->
                 Stream.concat(
                                 Stream.of(MarkOption.of(NOTHING, NOTHING, "")),
@@ -218,7 +218,7 @@ public final class OpeningSentence {
         if (!digits.matches("\\d{1,4}")) {
             throw new ProblemException(Problem.of(
                     "bad-age",
-                    "“%s” is no number of hours.".formatted(typed),
+                    "Invalid number of hours: “%s”.".formatted(typed),
                     "Type a whole number up to %,d, or 0 for never.".formatted(LONGEST_HOURS)));
         }
         return Integer.parseInt(digits);

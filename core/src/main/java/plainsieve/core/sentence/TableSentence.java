@@ -87,29 +87,28 @@ final class TableSentence implements ViewContentSentence {
         ColumnLabels column = shown.columns().get(at);
         List<MarkOption> offers = new ArrayList<>();
         if (at > 0) {
-            offers.add(MarkOption.of(EARLIER, "further to the front", ""));
+            offers.add(MarkOption.of(EARLIER, "move left", ""));
         }
         if (at < shown.columns().size() - 1) {
-            offers.add(MarkOption.of(LATER, "further to the back", ""));
+            offers.add(MarkOption.of(LATER, "move right", ""));
         }
         if (shown.columns().size() > 1) {
-            offers.add(MarkOption.of(LEAVE_OUT, "leave it out", ""));
+            offers.add(MarkOption.of(LEAVE_OUT, "remove", ""));
         }
         offers.add(MarkOption.of(WIDER, "wider", ""));
         offers.add(MarkOption.of(NARROWER, "narrower", ""));
         if (column.width() > 0) {
-            offers.add(MarkOption.of(
-                    AS_NEEDED, "as wide as its values need", "now %d characters".formatted(column.width())));
+            offers.add(MarkOption.of(AS_NEEDED, "automatic width", "now %d characters".formatted(column.width())));
         }
         Optional<ProfiledColumn> output = sentenceContext.column(column.name());
         if (output.filter(ProfiledColumn::isMeasure).isPresent()) {
-            offers.add(MarkOption.of(TOTALLED, column.totalled() ? "without its total" : "added up below", ""));
+            offers.add(MarkOption.of(TOTALLED, column.totalled() ? "no total" : "added up below", ""));
         }
         FormatWords.offered(output).stream()
                 .filter(format -> !format.equals(column.format()))
                 .forEach(format -> offers.add(MarkOption.of(
                         FORMAT + format.written(),
-                        format.equals(ValueFormat.PLAIN) ? "as the source gives it" : "as " + FormatWords.of(format),
+                        format.equals(ValueFormat.PLAIN) ? "as returned by the source" : "as " + FormatWords.of(format),
                         "")));
         return offers;
     }
@@ -123,7 +122,7 @@ final class TableSentence implements ViewContentSentence {
             offers.add(
                     fits
                             ? MarkOption.of(id, limited(definition.name()), "")
-                            : MarkOption.misfit(id, limited(definition.name()), "not one whole number"));
+                            : MarkOption.misfit(id, limited(definition.name()), "not a single integer"));
         }
         return offers;
     }

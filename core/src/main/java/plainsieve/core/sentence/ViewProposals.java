@@ -107,7 +107,7 @@ public final class ViewProposals {
     }
 
     private Proposal words() {
-        String text = "What viewers should know of these rows.";
+        String text = "Explains these rows to viewers.";
         return new Proposal(
                 "words",
                 queryId,
@@ -119,7 +119,7 @@ public final class ViewProposals {
     private Proposal figures() {
         List<Figure> figures = new ArrayList<>(sums());
         String why = figures.size() == 1
-                ? "No column is a measure, so rows are counted."
+                ? "There is no measure, so rows are counted."
                 : "Measures of the query; ids, years and months are never added up.";
         sentenceContext.columns().stream()
                 .filter(ProfiledColumn::isTime)
@@ -181,7 +181,7 @@ public final class ViewProposals {
             List<Figure> count = List.of(FigureWords.figure("count"));
             View line = View.of(
                     id, GroupingOptions.titleBy(List.of(by)), queryId, new ViewContent.Line(count, List.of(by)));
-            lines.add(new Proposal(id, queryId, line, "It says when.", lines.isEmpty()));
+            lines.add(new Proposal(id, queryId, line, "It is a date.", lines.isEmpty()));
         });
         return lines;
     }
@@ -221,7 +221,7 @@ public final class ViewProposals {
                 "rows",
                 queryId,
                 View.of("rows", "Rows", queryId, new ViewContent.Table("", columns)),
-                "The rows themselves, all columns.",
+                "All rows and columns.",
                 true);
     }
 

@@ -81,7 +81,7 @@ public final class ViewSentence {
     /** What could stand at a mark, what does not fit with its reason among it; nothing where words are typed. */
     public List<MarkOption> offers(String mark) {
         if (mark.startsWith(ASIDE)) {
-            return List.of(MarkOption.of(FILTERED, "filtered by it again", ""));
+            return List.of(MarkOption.of(FILTERED, "filter by it again", ""));
         }
         if (mark.equals(LEAD)) {
             List<MarkOption> offers = new ArrayList<>(clickThroughOptions.offers());
@@ -114,10 +114,10 @@ public final class ViewSentence {
         String id = SET_ASIDE + parameter.name();
         String words = "not filtered by :" + parameter.name();
         if (parameter.isComputed()) {
-            return MarkOption.misfit(id, words, "nobody chooses it");
+            return MarkOption.misfit(id, words, "it is not a choice");
         }
         return parameter.meaning().blankRule() == BlankRule.NOT_ALLOWED
-                ? MarkOption.misfit(id, words, "something has to be chosen for it")
+                ? MarkOption.misfit(id, words, "it requires a choice")
                 : MarkOption.of(id, words, "on purpose");
     }
 

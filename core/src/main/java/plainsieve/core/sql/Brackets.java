@@ -24,7 +24,7 @@ public final class Brackets {
                             tokens,
                             i,
                             "too-deep",
-                            "Brackets are nested deeper than " + DEEPEST + ".",
+                            "Brackets are nested more deeply than " + DEEPEST + ".",
                             "Split the query with WITH.");
                 }
                 open[depth++] = i;
@@ -34,8 +34,8 @@ public final class Brackets {
                             tokens,
                             i,
                             "unbalanced",
-                            "“" + tokens.written(i) + "” closes nothing.",
-                            "Remove it, or open it before.");
+                            "“" + tokens.written(i) + "” has no opening bracket.",
+                            "Remove it, or add the opening bracket.");
                 }
                 partner[open[--depth]] = i;
             }

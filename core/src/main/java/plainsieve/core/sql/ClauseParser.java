@@ -53,7 +53,7 @@ final class ClauseParser {
                         tokens,
                         span.from(),
                         "unexpected-word",
-                        "“%s” cannot stand behind a query in brackets.",
+                        "“%s” cannot follow a query in brackets.",
                         "Put ORDER BY, LIMIT or a set operator here."));
         keyword = span.from();
         bodyFrom = span.from() + length(kind);
@@ -163,8 +163,8 @@ final class ClauseParser {
                     tokens,
                     i,
                     "not-reading",
-                    into ? "“%s” writes the rows somewhere." : "“%s” locks the rows it reads.",
-                    "Only one reading statement runs here: remove this part.");
+                    into ? "“%s” writes rows." : "“%s” locks the rows it reads.",
+                    "Only a single read-only statement is allowed: remove this part.");
         }
     }
 

@@ -53,9 +53,9 @@ final class ConditionParser {
     private Condition operand(Span span, boolean or) {
         if (span.isEmpty()) {
             int near = Math.min(span.from(), tokens.size() - 1);
-            throw new ProblemException(Problem.of(
-                            "condition-missing", "A condition is missing here.", "Write one, or remove the AND or OR.")
-                    .at(tokens.place(near)));
+            throw new ProblemException(
+                    Problem.of("condition-missing", "A condition is missing here.", "Add one, or remove the AND or OR.")
+                            .at(tokens.place(near)));
         }
         // XOR binds between OR and AND. Its sides mean nothing alone, so both are one condition.
         return or ? (hasXor(span) ? leaf(span) : joined(span, false)) : negated(span);
@@ -78,9 +78,8 @@ final class ConditionParser {
             nots++;
         }
         if (nots > MOST_NOTS) {
-            throw new ProblemException(
-                    Problem.of("too-deep", "More than 20 NOTs follow each other.", "Take out pairs of them.")
-                            .at(tokens.place(span.from())));
+            throw new ProblemException(Problem.of("too-deep", "More than 20 consecutive NOTs.", "Remove pairs of them.")
+                    .at(tokens.place(span.from())));
         }
         Condition condition = bracketed(new Span(span.from() + nots, span.to()));
         for (int i = nots - 1; i >= 0; i--) {

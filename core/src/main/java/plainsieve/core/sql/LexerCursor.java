@@ -50,7 +50,7 @@ final class LexerCursor {
     ProblemException unclosed(int start, String what, String closing) {
         return new ProblemException(Problem.of(
                         "unclosed-" + what.replace(' ', '-'),
-                        "A %s opens here and never closes.".formatted(what),
+                        "Unclosed %s.".formatted(what),
                         "Close it with %s.".formatted(closing))
                 .at(TextLocation.of(text, start, Math.min(text.length(), start + 1))));
     }

@@ -129,7 +129,7 @@ final class QueryParser implements FromReader.Inner {
                 tokens,
                 span.from(),
                 "not-reading",
-                "No query follows this “%s”.",
+                "A query must follow “%s”.",
                 "Write WITH name AS (SELECT …) SELECT …");
     }
 
@@ -246,7 +246,7 @@ final class QueryParser implements FromReader.Inner {
                     found.keyword(),
                     "condition-missing",
                     "“%s” has no condition.",
-                    "Write one, or remove the word.");
+                    "Add one, or remove the word.");
         }
         Condition condition = conditions.parse(found.body());
         Clause read = new Clause(found.kind(), found.keyword(), found.body(), Optional.of(condition));

@@ -164,7 +164,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
             if (name && functionEffects.is(Kind.RESTRICTED_VIEW, Identifiers.bare(tokens.written(i)))) {
                 return Optional.of(new Refusal(
                         tokens.start(i),
-                        "“%s” shows the engine itself, not data.".formatted(tokens.written(i)),
+                        "“%s” exposes the engine, not data.".formatted(tokens.written(i)),
                         "Query the tables and views of the source."));
             }
         }

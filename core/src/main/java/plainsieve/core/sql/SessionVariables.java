@@ -83,12 +83,16 @@ public final class SessionVariables {
         int variable = assignment - 2;
         if (!isVariable(tokens, variable)) {
             throw StatementGate.refused(
-                    tokens, assignment, "not-reading", "“%s” sets what is not a variable of its own.", ADVICE);
+                    tokens,
+                    assignment,
+                    "not-reading",
+                    "“%s” sets a variable that the statement does not define.",
+                    ADVICE);
         }
         NavigableMap<Integer, Integer> blocks = begun.getOrDefault(name(variable), new TreeMap<>());
         Map.Entry<Integer, Integer> block = blocks.floorEntry(assignment);
         if (block == null || block.getValue() <= assignment) {
-            String message = "“@%s” goes on from what the session had before, so that two runs could give two answers.";
+            String message = "“@%s” depends on the session, so two runs could return different results.";
             throw StatementGate.refused(tokens, variable + 1, "session-variable", message, ADVICE);
         }
     }

@@ -10,7 +10,7 @@ import plainsieve.core.value.TextLocation;
 final class StatementGate {
     private static final Set<String> WRITING = Set.of("insert", "update", "delete", "merge", "replace");
     private static final String ADVICE =
-            "Only one reading statement runs here: SELECT, WITH … SELECT, VALUES or TABLE.";
+            "Only a single read-only statement is allowed: SELECT, WITH … SELECT, VALUES or TABLE.";
 
     private static final Set<String> CALLING = Set.of("call", "exec", "execute");
 
@@ -25,7 +25,7 @@ final class StatementGate {
                         tokens,
                         i,
                         "foreign-placeholder",
-                        "“%s” is a placeholder of another notation.",
+                        "“%s” is not a supported placeholder.",
                         "Write a parameter as :name.");
             }
             if (tokens.is(i, TokenKind.SEMICOLON)) {
@@ -36,7 +36,7 @@ final class StatementGate {
         }
         if (end == 0) {
             throw new ProblemException(
-                    Problem.of("empty-query", "There is no query yet.", "Write one, such as: select * from crossings")
+                    Problem.of("empty-query", "The query is empty.", "Write one, such as: select * from crossings")
                             .at(TextLocation.of(tokens.text(), 0, 0)));
         }
         return end;
@@ -49,10 +49,10 @@ final class StatementGate {
                     tokens,
                     token,
                     "procedure-call",
-                    "“%s” calls a procedure. It can be tried here on its own, but no report can be made of it: nothing says that it only reads, and no filter, total or row limit can be put around it.",
-                    "Let the database's owner make a function of it that returns a table, and select from that; or keep its answer in a table.");
+                    "“%s” calls a procedure. It can be run here, but not used in a report: it is not proven to be read-only and cannot be filtered, totalled or limited.",
+                    "Ask the database owner for a function that returns a table, or store the result in a table.");
         }
-        String message = WRITING.contains(word) ? "“%s” writes." : "“%s” does not begin a query.";
+        String message = WRITING.contains(word) ? "“%s” writes." : "A query cannot begin with “%s”.";
         return refused(tokens, token, "not-reading", message, ADVICE);
     }
 

@@ -70,7 +70,7 @@ public final class ComparisonChoices {
 
     private static ProblemException nothingToMove(String from) {
         return new ProblemException(
-                Problem.of("no-span", "There is no span before this one.", "Choose both of its ends to compare.")
+                Problem.of("no-span", "There is no previous period.", "Choose both ends to compare.")
                         .about(from));
     }
 

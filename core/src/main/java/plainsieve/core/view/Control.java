@@ -44,9 +44,9 @@ public sealed interface Control {
 
     /** Where viewers find a control. */
     enum Position {
-        /** Beside the rows, and behind its word in the question line. */
+        /** Beside the rows, and after its word in the question line. */
         BESIDE_ROWS,
-        /** Only behind its word in the question line. */
+        /** Only after its word in the question line. */
         IN_SENTENCE;
 
         public String word() {

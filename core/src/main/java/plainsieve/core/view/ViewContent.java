@@ -102,7 +102,7 @@ public sealed interface ViewContent {
      *
      * @param groupBy an output column of the query, as {@link ResultShape.Key#read} reads it; a second one makes the bars' parts
      * @param rank which of them stand there
-     * @param stacked whether parts stand on top of each other, not side by side
+     * @param stacked whether parts stand stacked, not side by side
      */
     record Bars(List<Figure> measures, List<String> groupBy, Rank rank, boolean stacked) implements ViewContent {
         public Bars {

@@ -81,7 +81,7 @@ class NoticesTest {
     void namesParametersThatNoQueryUses() {
         assertThat(Notices.unused(List.of("a", "b"), List.of("b")))
                 .extracting(Notice::message)
-                .containsExactly(":a is used nowhere.");
+                .containsExactly(":a is not used.");
     }
 
     @Test

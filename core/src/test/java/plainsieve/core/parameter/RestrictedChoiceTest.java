@@ -43,7 +43,7 @@ class RestrictedChoiceTest {
     void whatIsNotTheirsIsRefusedAndNothingElseIsNamed() {
         assertThatThrownBy(() -> held(true, TWO).chosen(ChoiceText.of("Ardlow", "Corrie")))
                 .isInstanceOf(ProblemException.class)
-                .hasMessageContaining("“Corrie” is not among what is for you")
+                .hasMessageContaining("You may not see “Corrie”")
                 .hasMessageNotContaining("Brenna");
         assertThatThrownBy(
                         () -> held(true, TWO).chosen(new ChoiceText(ChoiceText.Kind.VALUES, List.of("Ardlow"), true)))
@@ -84,14 +84,14 @@ class RestrictedChoiceTest {
                 new Choice.Many(List.of(new Value.Text("Ardlow"), new Value.Text("Corrie")), false))) {
             assertThatThrownBy(() -> two.sent(more))
                     .as(more.toString())
-                    .hasMessageContaining("more than what is for you");
+                    .hasMessageContaining("values that you may not see");
         }
         assertThat(held(true, ChoiceText.all()).sent(new Choice.Blank())).isEqualTo(new Choice.Blank());
     }
 
     @Test
     void nothingSaidIsNothingSeen() {
-        assertThatThrownBy(() -> held(true, ChoiceText.blank())).hasMessageContaining("Nobody has said which “Island”");
+        assertThatThrownBy(() -> held(true, ChoiceText.blank())).hasMessageContaining("You have no “Island” assigned");
     }
 
     @Test
@@ -101,7 +101,7 @@ class RestrictedChoiceTest {
         assertThat(held(true, TWO).listed(ChoiceText.blank(), list)).isEqualTo(ChoiceText.of("Brenna"));
         assertThat(held(false, TWO).listed(ChoiceText.of("Ardlow"), list)).isEqualTo(ChoiceText.of("Brenna"));
         Optional<AllowedValues> others = Optional.of(AllowedValues.of(List.of("Corrie")));
-        assertThatThrownBy(() -> held(true, TWO).listed(TWO, others)).hasMessageContaining("on its list now");
+        assertThatThrownBy(() -> held(true, TWO).listed(TWO, others)).hasMessageContaining("is on the list now");
     }
 
     @Test

@@ -123,11 +123,11 @@ class QuestionLineTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            From {port           | does not close
-            From [x {port}       | does not close
-            From {2x}            | does not close
-            From x]              | too many
-            From x}              | too many
+            From {port           | is not closed
+            From [x {port}       | is not closed
+            From {2x}            | is not closed
+            From x]              | extra closing bracket
+            From x}              | extra closing bracket
             """)
     void tellsABracketThatIsWrongAndWhere(String line, String message) {
         assertThatThrownBy(() -> QuestionLine.read(line))

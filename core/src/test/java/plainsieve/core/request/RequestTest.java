@@ -130,7 +130,7 @@ class RequestTest {
             text("port", "x");
             assertThatThrownBy(() -> sent(get(line)))
                     .isInstanceOf(ProblemException.class)
-                    .hasMessageContaining("room for one");
+                    .hasMessageContaining("accepts one");
         }
     }
 
@@ -187,7 +187,8 @@ class RequestTest {
     @Test
     void noHeaderTakesTheEndOfALine() {
         text("datum", "mean\r\nX-Key: stolen");
-        assertThatThrownBy(() -> sent(get("get /t\nheader X-Datum = :datum"))).hasMessageContaining("no header takes");
+        assertThatThrownBy(() -> sent(get("get /t\nheader X-Datum = :datum")))
+                .hasMessageContaining("invalid in a header");
     }
 
     @Test
@@ -201,7 +202,7 @@ class RequestTest {
 
     @Test
     void nothingIsPostedThatIsNotSaidToRead() {
-        assertThatThrownBy(() -> sent(get("post /orders"))).hasMessageContaining("may change something");
+        assertThatThrownBy(() -> sent(get("post /orders"))).hasMessageContaining("may change data");
     }
 
     @Test
@@ -262,25 +263,25 @@ class RequestTest {
     @Test
     void aChoiceThatNoRequestCanSayIsRefused() {
         with(Parameter.of("port", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE), new Choice.Blank());
-        assertThatThrownBy(() -> sent(get("get /t?p=:port"))).hasMessageContaining("can only leave its part out");
+        assertThatThrownBy(() -> sent(get("get /t?p=:port"))).hasMessageContaining("can only omit its part");
         with(Parameter.of("port", Type.TEXT).takingMany(), new Choice.Many(List.of(), true));
         assertThatThrownBy(() -> sent(get("get /t?p=:port"))).hasMessageContaining("without a value");
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            get ports                          | no path below
-            get /a b                           | no path below
-            get /a#b                           | no path below
-            get /t,get /u                      | two addresses
-            fetch /t                           | no part of a request
-            get /t,rows in data                | nothing that can be said
-            get /t,column a is colour          | nothing that a column can be
-            get /t,header Authorization = x    | not for a query to say
-            get /t,header Host = x             | not for a query to say
-            get /t,ask day = :day written 'rr' | No day can be written
-            get /t?=3                          | asks for nothing
-            rows at data                       | no address yet
+            get ports                          | not a path below
+            get /a b                           | not a path below
+            get /a#b                           | not a path below
+            get /t,get /u                      | two paths
+            fetch /t                           | Unknown request line
+            get /t,rows in data                | Unknown response option
+            get /t,column a is colour          | Unknown column type
+            get /t,header Authorization = x    | cannot set the header
+            get /t,header Host = x             | cannot set the header
+            get /t,ask day = :day written 'rr' | Invalid date pattern
+            get /t?=3                          | has no value
+            rows at data                       | no path yet
             """)
     void whatIsWrongIsToldAtItsLine(String lines, String message) {
         String text = "request 1\n" + lines.replace(",", "\n");
@@ -293,7 +294,7 @@ class RequestTest {
 
     @Test
     void onlyARequestIsReadAsOne() {
-        assertThatThrownBy(() -> request("select 1 as \"get /\"")).hasMessageContaining("by requests, not by SQL");
-        assertThatThrownBy(() -> request("select '\nget /x\nthen\n'")).hasMessageContaining("by requests, not by SQL");
+        assertThatThrownBy(() -> request("select 1 as \"get /\"")).hasMessageContaining("takes requests, not SQL");
+        assertThatThrownBy(() -> request("select '\nget /x\nthen\n'")).hasMessageContaining("takes requests, not SQL");
     }
 }

@@ -119,8 +119,8 @@ class AddedFilterTest {
             select distinct on (y) x from t                       ; DISTINCT ON
             select row_number() over (order by y) as x from t     ; window
             select x, sum(y) over () from t                       ; window
-            select unnest(xs) as x from t                         ; many rows
-            select random() as x from t                           ; computed anew
+            select unnest(xs) as x from t                         ; several rows
+            select random() as x from t                           ; volatile function
             values (1), (2)                                       ; reads no table
             select x, count(*) from t group by rollup(x)          ; grouping sets
             select x, y from t group by grouping sets ((x), (y))  ; grouping sets
@@ -172,7 +172,7 @@ class AddedFilterTest {
     @Test
     void namesTheNearestColumn() {
         assertThatThrownBy(() -> text("select port, vessel from t", "prot"))
-                .hasMessage("The query gives no column “prot”. Did you mean “port”?");
+                .hasMessage("The query returns no column “prot”. Did you mean “port”?");
     }
 
     @Test

@@ -232,9 +232,9 @@ class BindingTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
-            select 1 where x > :port          | room for one
-            select f(:port)                   | room for one
-            select 1 where x - :port = y     | room for one
+            select 1 where x > :port          | accepts one
+            select f(:port)                   | accepts one
+            select 1 where x - :port = y     | accepts one
             """)
     void refusesManyValuesWhereThereIsRoomForOne(String query, String message) {
         assertThatThrownBy(() -> given(query).choose("port", "A", "B").text())
@@ -253,7 +253,7 @@ class BindingTest {
     @Test
     void refusesAParameterThatIsNotDefinedAndNamesTheNearest() {
         assertThatThrownBy(() -> given("select 1\nwhere x = :vesel").text())
-                .hasMessage("Line 2, column 11: There is no parameter :vesel. Did you mean :vessel?");
+                .hasMessage("Line 2, column 11: Unknown parameter :vesel. Did you mean :vessel?");
     }
 
     @Test

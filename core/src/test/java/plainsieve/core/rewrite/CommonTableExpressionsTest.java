@@ -60,7 +60,7 @@ class CommonTableExpressionsTest {
             chain.append(", q%d as (select x from q%d)".formatted(i, i - 1));
         }
         PreparedQuery filtered = filtered("postgresql", chain + " select x from q1000", "x");
-        assertThat(filtered.filterPlacements().get(0).reason()).contains("very deep");
+        assertThat(filtered.filterPlacements().get(0).reason()).contains("nested deeply");
         assertThat(filtered.query().text()).contains(" from q940 where x in (:f)");
     }
 

@@ -115,7 +115,7 @@ class CoveringTest {
         assertThatThrownBy(() -> covering("x in ('2020-01-01', :months)")
                         .choose("months", "2026-01", "2026-02")
                         .text())
-                .hasMessageContaining("stands for more than itself");
+                .hasMessageContaining("covers several values");
     }
 
     @Test

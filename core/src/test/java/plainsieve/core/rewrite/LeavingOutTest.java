@@ -176,7 +176,7 @@ class LeavingOutTest {
         assertThatThrownBy(() -> given("select 1 from t where " + condition + " or c")
                         .in("mariadb")
                         .text())
-                .hasMessageContaining("cannot be left out of an XOR");
+                .hasMessageContaining("of an XOR cannot be omitted");
     }
 
     @ParameterizedTest

@@ -112,7 +112,7 @@ class ViewWrapperTest {
         ResultShape shape = by("port", ResultShape.Order.KEYS, of(Function.MEDIAN));
         assertThatThrownBy(() -> sent(dialect, shape)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
                         e.first().inWords())
-                .contains("no middle", "average"));
+                .contains("no median", "average"));
     }
 
     private static String around(String dialect, String query, ResultShape shape) {

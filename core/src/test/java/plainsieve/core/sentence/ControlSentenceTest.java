@@ -27,7 +27,7 @@ class ControlSentenceTest {
     @Test
     void saysParametersKindAndName() {
         assertThat(single(Type.TEXT).sentence().text())
-                .isEqualTo(":port as what suits it, called Port, beside the rows under no heading");
+                .isEqualTo(":port as automatic, called Port, beside the rows under no heading");
         assertThat(RANGE.sentence().text())
                 .isEqualTo(":from :to as a date range, called Sailed, beside the rows under no heading");
     }
@@ -69,7 +69,7 @@ class ControlSentenceTest {
         assertThat(new ControlSentence(only, definition("port", Type.TEXT), true)
                         .sentence()
                         .text())
-                .isEqualTo(":port as what suits it, called Port, only in the question line");
+                .isEqualTo(":port as automatic, called Port, only in the question line");
         assertThatThrownBy(() -> RANGE.with("place", "in-sentence"))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("the question line does not mention it");

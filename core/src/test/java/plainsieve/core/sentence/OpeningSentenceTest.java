@@ -29,7 +29,7 @@ class OpeningSentenceTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             start | defaults  | Opens with its defaults, runs at every choice, shows viewers rows alone
-            start | empty     | Opens empty, until rows are asked for, runs at every choice, shows viewers rows alone
+            start | empty     | Opens empty until rows are requested, runs at every choice, shows viewers rows alone
             start | question  | Opens with a question first, runs at every choice, shows viewers rows alone
             run   | on-demand | Opens with its defaults, runs when Show rows is pressed, shows viewers rows alone
             run   | at-once   | Opens with its defaults, runs at every choice, shows viewers rows alone
@@ -39,7 +39,7 @@ class OpeningSentenceTest {
         assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of(), List.of(PORT))
                         .sentence()
                         .text())
-                .isEqualTo(sentence + ", tells them of the data's age nothing");
+                .isEqualTo(sentence + ", shows the data's age nothing");
     }
 
     @ParameterizedTest
@@ -64,7 +64,7 @@ class OpeningSentenceTest {
         assertThat(told.age()).contains(new DataAge("late", "departed_at", 0));
         ReportOpening late = new OpeningSentence(told, dated, List.of()).with("late", "26 hours");
         assertThat(new OpeningSentence(late, dated, List.of()).sentence().text())
-                .endsWith("tells them of the data's age the newest departed_at of Late crossings, late after 26 hours");
+                .endsWith("shows the data's age the newest departed_at of Late crossings, late after 26 hours");
         assertThat(new OpeningSentence(late, dated, List.of())
                         .with("run", "on-demand")
                         .age())

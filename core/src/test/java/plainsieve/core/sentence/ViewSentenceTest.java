@@ -136,8 +136,8 @@ class ViewSentenceTest {
             figures | figure/0  | /format number 1 | Figures: number of rows as late crossings, written 1,234.5
             figures | figure/0  | /format money €  | Figures: number of rows as late crossings, written € 1,234.50
             figures | figure/0  | /unit            | Figures: number of rows as late crossings, in unit
-            figures | +         | /against before sailed_from | Figures: number of rows as late crossings, compared with the span before that of :sailed_from
-            figures | +         | /against all     | Figures: number of rows as late crossings, compared with the same with nothing chosen
+            figures | +         | /against before sailed_from | Figures: number of rows as late crossings, compared with the previous period of :sailed_from
+            figures | +         | /against all     | Figures: number of rows as late crossings, compared with all rows
             figures | +         | /title           | Figures: number of rows as late crossings, called Title
             figures | +         | /aside port      | Figures: number of rows as late crossings, not filtered by :port
             bars    |           |                  | Bars of the number of rows by port, the 7 largest, called By port
@@ -149,7 +149,7 @@ class ViewSentenceTest {
             bars    | title     | Harbours         | Bars of the number of rows by port, the 7 largest, called Harbours
             bars    | rank      | smallest 5       | Bars of the number of rows by port, the 5 smallest, called By port
             bars    | rank      | 12               | Bars of the number of rows by port, the 12 largest, called By port
-            bars    | +         | /second vessel   | Bars of the number of rows by port, the 7 largest, in parts by vessel, on top of each other, called By port
+            bars    | +         | /second vessel   | Bars of the number of rows by port, the 7 largest, in parts by vessel, stacked, called By port
             bars    | +         | /lead diary port | Bars of the number of rows by port, the 7 largest, called By port, a click opens diary with it as :port
             line    |           |                  | Line of the number of rows by month of departed at, called Over time
             line    | by        | departed_at:week | Line of the number of rows by week of departed at, called Over time
@@ -225,10 +225,10 @@ class ViewSentenceTest {
     void whatDoesNotFitIsOfferedWithItsReason() {
         assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
                 .extracting(MarkOption::id, MarkOption::reason)
-                .contains(tuple("port", ""), tuple("ticket", "90,000 values are too many bars"));
+                .contains(tuple("port", ""), tuple("ticket", "too many bars (90,000 values)"));
         assertThat(new ViewSentence(FIGURES, KNOWN).offers("+"))
                 .extracting(MarkOption::id, MarkOption::reason)
-                .contains(tuple("/aside island", "something has to be chosen for it"));
+                .contains(tuple("/aside island", "it requires a choice"));
     }
 
     @Test
@@ -239,7 +239,7 @@ class ViewSentenceTest {
                 .filteredOn(option -> option.id().equals("median delay_min"))
                 .singleElement()
                 .extracting(MarkOption::reason)
-                .isEqualTo("this database has no middle of values");
+                .isEqualTo("this database has no median function");
     }
 
     @Test
@@ -283,12 +283,12 @@ class ViewSentenceTest {
         assertThat(ViewSentence.of(leading, id -> "Vessel diary").text()).contains(", more rows are in Vessel diary");
         assertThat(new ViewSentence(leading, KNOWN).offers("lead"))
                 .extracting(MarkOption::words)
-                .containsExactly("more rows are in Vessel diary", "downloaded: every row");
+                .containsExactly("more rows are in Vessel diary", "download of every row");
         assertThat(new ViewSentence(leading, KNOWN).with("lead", "/lead")).isEqualTo(TABLE);
         SentenceContext knowsNone =
                 new SentenceContext(COLUMNS, KNOWN.parameters(), Set.of("island"), Set.of(), KNOWN.reports());
         assertThatThrownBy(() -> new ViewSentence(TABLE, knowsNone).with("+", "/lead diary"))
-                .hasMessageContaining("it knows none of the choices");
+                .hasMessageContaining("it has none of the parameters");
     }
 
     @Test
@@ -327,7 +327,7 @@ class ViewSentenceTest {
         View formatted = new ViewSentence(FIGURES, KNOWN).with("figure/0", "/format number 1");
         assertThat(new ViewSentence(formatted, KNOWN).offers("format/0"))
                 .extracting(MarkOption::words)
-                .startsWith("rounded for people", "written 1,234")
+                .startsWith("rounded", "written 1,234")
                 .doesNotContain("written 1,234.5");
         View plain = new ViewSentence(formatted, KNOWN).with("format/0", "/format ");
         assertThat(plain).isEqualTo(FIGURES);

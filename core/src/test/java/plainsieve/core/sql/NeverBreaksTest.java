@@ -177,7 +177,7 @@ class NeverBreaksTest {
         for (Dialect dialect : Dialects.ALL) {
             assertThatThrownBy(() -> ParsedQuery.parse(text, dialect))
                     .isInstanceOf(ProblemException.class)
-                    .hasMessageContaining("nested deeper");
+                    .hasMessageContaining("nested more deeply");
         }
     }
 

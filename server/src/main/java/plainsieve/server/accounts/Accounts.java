@@ -74,7 +74,7 @@ public class Accounts {
         if (!NAME.matcher(own).matches()) {
             throw new ProblemException(Problem.of(
                     "bad-name",
-                    "“%s” is no name to sign in with.".formatted(own),
+                    "Invalid sign-in name “%s”.".formatted(own),
                     "Use letters, digits and . _ @ + -, beginning with a letter or digit."));
         }
         return own;
@@ -103,14 +103,14 @@ public class Accounts {
         if (!own.isEmpty() && MailAddress.read(own).isEmpty()) {
             throw new ProblemException(Problem.of(
                     "bad-address",
-                    "“%s” is no address for mail.".formatted(own),
+                    "Invalid email address “%s”.".formatted(own),
                     "Write one such as tam@ferries.example."));
         }
         boolean another = all().stream()
                 .anyMatch(row -> !row.id().equals(id) && row.mail().equalsIgnoreCase(own));
         if (!own.isEmpty() && another) {
             throw new ProblemException(
-                    Problem.of("address-taken", "“%s” is another's address.".formatted(own), "Take your own."));
+                    Problem.of("address-taken", "“%s” is another's address.".formatted(own), "Choose your own."));
         }
         people.setMail(id, own);
     }
@@ -168,8 +168,8 @@ public class Accounts {
         if (!someone) {
             throw new ProblemException(Problem.of(
                     "last-operator",
-                    "Nobody would be left who looks after this server.",
-                    "Make somebody else operator of every project first."));
+                    "The server would have no operator left.",
+                    "Make another person operator of every project first."));
         }
     }
 }

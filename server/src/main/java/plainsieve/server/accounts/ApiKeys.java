@@ -51,13 +51,11 @@ public class ApiKeys {
         String name = SingleLine.of(wanted.name());
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
-                    "bad-name",
-                    "A key has a name of 1 to %d characters.".formatted(LONGEST_NAME),
-                    "Say what it is for."));
+                    "bad-name", "A key has a name of 1 to %d characters.".formatted(LONGEST_NAME), "Enter a name."));
         }
         if (wanted.days() < 1 || wanted.days() > MOST_DAYS) {
             throw new ProblemException(Problem.of(
-                    "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Make another when it has ended."));
+                    "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Create another when it expires."));
         }
         ApiKeyGrants grants = permissions.grants(authenticatedPerson);
         refuseHigher(authenticatedPerson, wanted, grants);
@@ -84,7 +82,7 @@ public class ApiKeys {
         if (!own.mayActAs(wanted.role())) {
             throw new ProblemException(Problem.of(
                     "bad-key",
-                    "You are %s here, so a key of yours cannot be for %s."
+                    "Your role is %s, so your key cannot have the role %s."
                             .formatted(own.withArticle(), wanted.role().withArticle()),
                     "Create the key for %s.".formatted(own.withArticle())));
         }

@@ -44,7 +44,7 @@ class FirstSignInLink {
         }
         String link = SignInService.path(signInService.link(first(), LASTS, false));
         LOG.info(
-                "Nobody can sign in yet. The first operator does by http://127.0.0.1:{}{}{}, once, within a day.",
+                "No one can sign in yet. The first operator signs in at http://127.0.0.1:{}{}{}, once, within a day.",
                 ((WebServerApplicationContext) ready.getApplicationContext())
                         .getWebServer()
                         .getPort(),

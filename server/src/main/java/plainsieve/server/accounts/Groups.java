@@ -106,7 +106,7 @@ public class Groups {
         }
         if (records.all().stream().anyMatch(row -> row.name().equalsIgnoreCase(said))) {
             throw new ProblemException(
-                    Problem.of("name-taken", "There is a group “%s” already.".formatted(said), "Take another name."));
+                    Problem.of("name-taken", "Group “%s” already exists.".formatted(said), "Choose another name."));
         }
         return said;
     }

@@ -78,7 +78,7 @@ class PasswordHasher {
             Thread.currentThread().interrupt();
         }
         if (!entered) {
-            throw new OverloadException("Too many people sign in at this moment.", Duration.ofSeconds(3));
+            throw new OverloadException("Too many sign-ins at this moment.", Duration.ofSeconds(3));
         }
     }
 }

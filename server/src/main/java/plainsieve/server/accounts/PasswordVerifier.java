@@ -27,7 +27,7 @@ class PasswordVerifier {
         if (!wait.isZero()) {
             throw new ProblemException(Problem.of(
                     "wait-to-sign-in",
-                    "Too many passwords were wrong.",
+                    "Too many failed sign-ins.",
                     "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
         }
         // Counted before it is looked at: many at once are many tries.

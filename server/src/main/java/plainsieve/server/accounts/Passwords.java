@@ -39,7 +39,7 @@ class Passwords {
         String same = same(password);
         if (same.codePointCount(0, same.length()) < SHORTEST) {
             throw weak(
-                    "The password has fewer than %d characters.".formatted(SHORTEST), "Take some words of your own.");
+                    "The password has fewer than %d characters.".formatted(SHORTEST), "Use a few words of your own.");
         }
         if (same.length() > LONGEST) {
             throw weak("The password has more than %d characters.".formatted(LONGEST), "Shorten it.");
@@ -48,7 +48,7 @@ class Passwords {
         if (GUESSED_FIRST.contains(small)
                 || small.contains(name.toLowerCase(Locale.ROOT))
                 || small.chars().distinct().count() < 4) {
-            throw weak("The password is one of the first that would be guessed.", "Take some words of your own.");
+            throw weak("The password is too common.", "Use a few words of your own.");
         }
         return hasher.hash(same);
     }

@@ -77,7 +77,7 @@ public class ReportLinks {
         if (past || tooFar) {
             throw new ProblemException(Problem.of(
                     "bad-end",
-                    past ? "That day is over." : "A link for whoever has it ends within a year.",
+                    past ? "That date is in the past." : "A link without sign-in must expire within a year.",
                     "Choose a day from tomorrow on, at most a year ahead."));
         }
         SignedLinkRow row = new SignedLinkRow(
@@ -142,9 +142,9 @@ public class ReportLinks {
         SignedLinkRow row = records.find(read.terms().id())
                 .or(() -> fromElsewhere(project, reportId, read))
                 .filter(link -> !link.isTakenBack())
-                .orElseThrow(() -> over("This link was taken back."));
+                .orElseThrow(() -> over("This link was revoked."));
         if (row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent()) {
-            throw over("This link has ended.");
+            throw over("This link has expired.");
         }
         return new ValidLink(Optional.of(row), read.choices());
     }
@@ -171,7 +171,7 @@ public class ReportLinks {
     }
 
     private static ProblemException over(String what) {
-        return new ProblemException(Problem.of("link-over", what, "Ask whoever gave it to you for another."));
+        return new ProblemException(Problem.of("link-over", what, "Ask the sender for a new one."));
     }
 
     private SignedLinks.LinkTarget target(Project project, String reportId) {

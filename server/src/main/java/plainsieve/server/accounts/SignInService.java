@@ -71,8 +71,8 @@ public class SignInService {
         if (!right || known.get().blocked()) {
             throw new ProblemException(Problem.of(
                     "not-signed-in",
-                    "Name and password do not belong together.",
-                    "Type them again, or ask an operator for a new link."));
+                    "Wrong name or password.",
+                    "Try again, or ask your administrator for a sign-in link."));
         }
         return begin(known.get(), from, false);
     }
@@ -87,11 +87,11 @@ public class SignInService {
                 .filter(row -> !row.again() || from.local())
                 .filter(row -> row.again() || tables.sessions().takeLink(digest) == 1)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "link-has-ended", "This link has been used, or has ended.", "Ask an operator for a new one.")));
+                        "link-has-ended", "This link was used or has expired.", "Ask an operator for a new one.")));
         PersonRow person = tables.people().find(link.personId()).orElseThrow();
         if (person.blocked()) {
             throw new ProblemException(
-                    Problem.of("not-signed-in", "This account is shut.", "Ask an operator to open it."));
+                    Problem.of("not-signed-in", "This account is suspended.", "Ask an operator to reactivate it."));
         }
         return begin(person, from, !link.again() && person.password().isEmpty());
     }

@@ -50,8 +50,8 @@ class ContainerErrorReports {
         private static String body(int status) {
             HttpStatus known = HttpStatus.resolve(status);
             return """
-                    {"title":"%s","status":%d,"detail":"The request could not be understood.",\
-                    "advice":"See /api/openapi for what is understood.","problems":[]}""".formatted(known == null ? "Error" : known.getReasonPhrase(), status);
+                    {"title":"%s","status":%d,"detail":"Invalid request.",\
+                    "advice":"See /api/openapi.","problems":[]}""".formatted(known == null ? "Error" : known.getReasonPhrase(), status);
         }
     }
 }

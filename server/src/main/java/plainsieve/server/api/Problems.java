@@ -99,7 +99,7 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> forbidden(ForbiddenException e) {
-        return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask whoever looks after this server."));
+        return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask your administrator."));
     }
 
     @ExceptionHandler
@@ -109,20 +109,20 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> noRoom(DiskFullException e) {
-        LOG.warn("A file was not taken: {}", e.getCause().getMessage());
-        return answer(detail(HttpStatus.INSUFFICIENT_STORAGE, e.getMessage(), "Make room on it, then do it again."));
+        LOG.warn("Upload failed: {}", e.getCause().getMessage());
+        return answer(detail(HttpStatus.INSUFFICIENT_STORAGE, e.getMessage(), "Free some space, then try again."));
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> copy(CopyFailure e) {
         LOG.warn("A stored copy: {}", e.getMessage(), e);
-        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Look at the copy again."));
+        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Check the copy again."));
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> mail(MailFailure e) {
         LOG.warn("Mail: {}", e.getMessage());
-        return answer(detail(HttpStatus.BAD_GATEWAY, e.getMessage(), "Look at how mail is sent, then do it again."));
+        return answer(detail(HttpStatus.BAD_GATEWAY, e.getMessage(), "Check the mail settings, then try again."));
     }
 
     private static ResponseEntity<ProblemDetail> records(RecordsFailure e) {
@@ -142,8 +142,8 @@ class Problems extends ResponseEntityExceptionHandler {
         LOG.debug("Unreadable address", e);
         return answer(detail(
                 HttpStatus.BAD_REQUEST,
-                "What stands behind the “?” of the address cannot be read: a “%” there is not followed by two digits.",
-                "The link was probably cut off. Ask for it again."));
+                "The query string is invalid: a “%” is not followed by two hexadecimal digits.",
+                "The link may have been cut off. Request it again."));
     }
 
     /** Nobody is left to answer to. */
@@ -155,7 +155,7 @@ class Problems extends ResponseEntityExceptionHandler {
     /** Whoever asked has gone, as browsers do when another page is opened: there is nobody to tell. Takes the answer, so that nothing else is. */
     @ExceptionHandler
     void gone(ClientAbortException e, HttpServletRequest request, HttpServletResponse response) {
-        LOG.debug("{} {}: whoever asked has gone", request.getMethod(), request.getRequestURI());
+        LOG.debug("{} {}: client disconnected", request.getMethod(), request.getRequestURI());
     }
 
     @ExceptionHandler
@@ -216,7 +216,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 .map(error -> Problem.of(
                         "bad-field",
                         "“%s” %s.".formatted(error.getField(), error.getDefaultMessage()),
-                        "See /api/openapi for what may stand there."))
+                        "See /api/openapi for the allowed values."))
                 .toList();
         return new ResponseEntity<>(
                 problem(new ProblemException(problems)).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
@@ -231,15 +231,12 @@ class Problems extends ResponseEntityExceptionHandler {
         String what =
                 switch (known) {
                     case NOT_FOUND -> "Page not found.";
-                    case METHOD_NOT_ALLOWED -> "This cannot be done at this address.";
+                    case METHOD_NOT_ALLOWED -> "This method is not allowed here.";
                     case UNSUPPORTED_MEDIA_TYPE -> "The request's body must be application/json.";
-                    case NOT_ACCEPTABLE -> "What is here cannot be given in the form that is asked for.";
-                    default ->
-                        known.is4xxClientError()
-                                ? "The request could not be understood."
-                                : FailureBody.INTERNAL.message();
+                    case NOT_ACCEPTABLE -> "The requested media type is not available.";
+                    default -> known.is4xxClientError() ? "Invalid request." : FailureBody.INTERNAL.message();
                 };
-        ProblemDetail detail = detail(known, what, "See /api/openapi for what is there and what it takes.");
+        ProblemDetail detail = detail(known, what, "See /api/openapi for routes and parameters.");
         return new ResponseEntity<>(detail, headers, known);
     }
 

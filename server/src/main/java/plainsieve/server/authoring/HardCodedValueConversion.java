@@ -123,7 +123,7 @@ public class HardCodedValueConversion {
                 .filter(column -> column.type().filter(first.type()::equals).isPresent())
                 .map(column -> ", as " + column.expression() + " is")
                 .orElse("");
-        String places = value.places().size() > value.holes().size() ? ", at every place it stands" : "";
+        String places = value.places().size() > value.holes().size() ? ", everywhere" : "";
         return names + ", " + type + like + places;
     }
 
@@ -155,8 +155,8 @@ public class HardCodedValueConversion {
         if (StepLines.isSteps(draft.text())) {
             throw new ProblemException(Problem.of(
                     "steps-not-sql",
-                    "The query is steps, in which each value is a word of its own.",
-                    "Take “let viewers choose it” at the value."));
+                    "The query is steps, in which each value is edited by itself.",
+                    "Choose “let viewers choose it” at the value."));
         }
         List<MatchingParameters.MatchedValue> replaced = replaced(project, draft, wanted);
         boolean usesSome = replaced.stream().anyMatch(one -> one.by().isPresent());

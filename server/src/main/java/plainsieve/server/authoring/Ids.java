@@ -46,7 +46,7 @@ public final class Ids {
         if (!id.matches("[a-z0-9][a-z0-9-]{0,80}")) {
             throw new ProblemException(Problem.of(
                     "bad-id",
-                    "“%s” cannot be the id of a %s.".formatted(id, what),
+                    "Invalid ID “%s” of a %s.".formatted(id, what),
                     "Use small letters, digits and hyphens."));
         }
     }

@@ -74,7 +74,7 @@ final class ParameterCheck {
             project.source(list.column().sourceId());
         }
         if (definition.list().kept().isNegative()) {
-            throw definition.refused("A list cannot be kept for less than no time.", "Write 0 to ask each time.");
+            throw definition.refused("A cache time cannot be negative.", "Write 0 to disable caching.");
         }
     }
 
@@ -82,12 +82,13 @@ final class ParameterCheck {
         query(definition.hold().queryId());
         if (definition.hold().holds() && definition.isComputed()) {
             throw definition.refused(
-                    "What is worked out is not chosen, so it cannot be held.", "Hold what it is worked out from.");
+                    "A computed parameter cannot have a row access rule.",
+                    "Set the rule on the parameters that it is computed from.");
         }
         boolean needsOne = definition.hold().by() == RowAccessRule.By.QUERY
                 || definition.hold().by() == RowAccessRule.By.CLAIM;
         if (needsOne && definition.hold().of().isEmpty()) {
-            throw definition.refused("Nothing says row access.", "Name the query, or the claim.");
+            throw definition.refused("The row access rule is incomplete.", "Name the query, or the claim.");
         }
     }
 
@@ -103,7 +104,7 @@ final class ParameterCheck {
             ParameterDefinition end = project.parameters().get(name);
             if (end == null) {
                 throw definition.refused(
-                        "There is no parameter :%s to end the range.".formatted(name),
+                        "Unknown parameter :%s for the end of the range.".formatted(name),
                         "Choose one of the project's parameters, or none.");
             }
             refuseUnlike(definition, end);
@@ -117,7 +118,7 @@ final class ParameterCheck {
         boolean fits = end.type() == start.type() && !end.many() && !start.many();
         if (!fits || end.name().equals(start.name()) || end.isComputed() != start.isComputed()) {
             throw definition.refused(
-                    ":%s and :%s cannot be the ends of one range.".formatted(start.name(), end.name()),
+                    ":%s and :%s cannot form a range.".formatted(start.name(), end.name()),
                     "Both must take one value of the same type.");
         }
     }
@@ -133,10 +134,10 @@ final class ParameterCheck {
                 .ifPresent(name -> {
                     String advice = NearestName.to(name, known)
                             .map("Did you mean :%s?"::formatted)
-                            .orElse("Make it first.");
+                            .orElse("Create it first.");
                     throw new ProblemException(Problem.of(
                                     "unknown-parameter",
-                                    "The formula mentions :%s, which is no parameter.".formatted(name),
+                                    "The formula references the unknown parameter :%s.".formatted(name),
                                     advice)
                             .about(definition.name()));
                 });

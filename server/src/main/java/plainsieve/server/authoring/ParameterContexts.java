@@ -76,7 +76,7 @@ public class ParameterContexts {
                         candidate -> candidate.type().equals(Optional.of(parameter.type())) ? 0 : 1))
                 .map(Candidate::column);
         Stream<ListColumn> first =
-                compared.stream().map(place -> new ListColumn(place, "what queries compare it with"));
+                compared.stream().map(place -> new ListColumn(place, "the columns that queries compare it with"));
         return Stream.concat(first, others).toList();
     }
 

@@ -95,7 +95,7 @@ public class ParameterEdits {
         if (project.parameters().containsKey(name)) {
             throw new ProblemException(Problem.of(
                             "name-taken",
-                            "There is already a parameter “%s”.".formatted(name),
+                            "Parameter “%s” already exists.".formatted(name),
                             "Use it, or choose another name.")
                     .about(name));
         }

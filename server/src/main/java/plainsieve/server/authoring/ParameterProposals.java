@@ -47,7 +47,7 @@ public class ParameterProposals {
                     .orElseGet(() -> of(new QueryPart(query.sourceId(), prepared), name));
         } catch (ProblemException e) {
             return new Proposal(
-                    definition(Parameter.of(name, Type.TEXT)), "The text cannot be read yet.", ColumnReference.NONE);
+                    definition(Parameter.of(name, Type.TEXT)), "The text cannot be parsed yet.", ColumnReference.NONE);
         }
     }
 
@@ -76,7 +76,7 @@ public class ParameterProposals {
         Parameter parameter = many ? Parameter.of(name, type).takingMany() : Parameter.of(name, type);
         String why = type == column.type().orElseThrow()
                 ? "A %s, as %s is.".formatted(type.inWords(), column.expression())
-                : "A day, because %s is compared by its order; it holds times.".formatted(column.expression());
+                : "A date, because %s is a timestamp compared by order.".formatted(column.expression());
         return new Proposal(
                 definition(parameter),
                 why,
@@ -89,9 +89,9 @@ public class ParameterProposals {
         return new Proposal(
                 definition(limit ? guessed.withEveryRowValue(0) : guessed),
                 columns.isEmpty()
-                        ? "A %s, by the place where it stands."
+                        ? "A %s, inferred from its place."
                                 .formatted(guessed.type().inWords())
-                        : "Nothing is known of %s, so it is taken for a %s."
+                        : "%s is unknown; a %s is assumed."
                                 .formatted(
                                         columns.get(0).expression(),
                                         guessed.type().inWords()),

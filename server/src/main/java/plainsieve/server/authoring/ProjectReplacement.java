@@ -64,7 +64,7 @@ public class ProjectReplacement {
     public void requireNoneOfItsOwn() {
         if (serving.hasOwn()) {
             throw new IncompatibleDatabaseException(
-                    "The records have projects that were made on this server, and plainsieve.project would put others in their place. Give it a data folder of its own.");
+                    "The database has projects created on this server, and plainsieve.project would replace them. Use a separate data folder.");
         }
     }
 
@@ -104,7 +104,7 @@ public class ProjectReplacement {
                     throw new ProblemException(
                                     Problem.of(
                                             "file-cut-off",
-                                            "%s no longer has %s, and has no marker at its end: it may have been cut off."
+                                            "%s no longer has %s and has no end marker: it may be truncated."
                                                     .formatted(ProjectFolder.NAME, String.join(", ", gone)),
                                             "Deliver the whole file. If they were removed on purpose, end the file with a line “...”."))
                             .shiftedInto(id);
@@ -166,8 +166,8 @@ public class ProjectReplacement {
             if (before != null && !before.equals(entry)) {
                 throw new ProblemException(Problem.of(
                         "two-sources",
-                        "%s: another project has a source “%s” that is another one.".formatted(id, entry.id()),
-                        "Give one of them another name."));
+                        "%s: another project has a different source named “%s”.".formatted(id, entry.id()),
+                        "Rename one of them."));
             }
             users.computeIfAbsent(entry.id(), key -> new TreeSet<>()).add(id);
         }));
@@ -194,7 +194,7 @@ public class ProjectReplacement {
         if (!said.matches("\\d{1,5}")) {
             throw new ProblemException(Problem.of(
                     "bad-source",
-                    "plainsieve.reach.%s.port is no port: “%s”.".formatted(entry.id(), said),
+                    "plainsieve.reach.%s.port is not a valid port: “%s”.".formatted(entry.id(), said),
                     "Write a number."));
         }
         return Integer.parseInt(said);

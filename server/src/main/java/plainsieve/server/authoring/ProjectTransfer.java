@@ -232,7 +232,7 @@ public class ProjectTransfer {
         return SourceKind.ofWord(entry.kind())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-source",
-                        "“%s” is no kind of source.".formatted(entry.kind()),
+                        "Unknown kind of source “%s”.".formatted(entry.kind()),
                         NearestName.to(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));

@@ -71,8 +71,8 @@ public class QueryEdits {
         if (!parameter.isEmpty() && !SourceChoice.canBeSaidBy(project.parameter(parameter))) {
             throw new ProblemException(Problem.of(
                             "bad-source-choice",
-                            ":%s cannot say which source is asked.".formatted(parameter),
-                            "It must be the name of one thing, with a list of sources: then nothing else can be chosen.")
+                            ":%s cannot choose the source.".formatted(parameter),
+                            "It must be a single name with a list of sources.")
                     .about(parameter));
         }
         Query changed = query.askingBy(parameter);
@@ -93,7 +93,7 @@ public class QueryEdits {
                 .findFirst()
                 .ifPresent(name -> {
                     throw new ProblemException(Problem.of(
-                            "unknown-parameter", "There is no parameter :%s.".formatted(name), "Make it first."));
+                            "unknown-parameter", "Unknown parameter :%s.".formatted(name), "Create it first."));
                 });
         Query live = query.saying(query.draftText(), query.draftText());
         Project after = project.with(live);

@@ -154,9 +154,7 @@ public class RemovedObjects {
     private static void refuseTaken(boolean taken, String what, String name) {
         if (taken) {
             throw new ProblemException(Problem.of(
-                    "name-taken",
-                    "By now there is another %s “%s”.".formatted(what, name),
-                    "Rename or remove that one first."));
+                    "name-taken", "Another %s “%s” exists now.".formatted(what, name), "Rename or remove it first."));
         }
     }
 }

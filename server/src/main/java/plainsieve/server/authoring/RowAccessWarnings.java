@@ -51,7 +51,7 @@ public final class RowAccessWarnings {
                 case UNSAID -> unsaid.add("“%s”".formatted(query.name()));
                 case UNSURE ->
                     notices.add(
-                            "“%s” mentions :%s, but its text does not show that no row comes past it: look whether viewers see rows that are not theirs."
+                            "“%s” uses :%s, but not in a condition that every row must pass: check whether viewers see rows of others."
                                     .formatted(query.name(), definition.name()));
                 case SURE -> {}
             }
@@ -63,8 +63,7 @@ public final class RowAccessWarnings {
                 .forEach(other -> unsaid.add("the list of :" + other.name()));
         if (!unsaid.isEmpty()) {
             notices.add(
-                    0,
-                    "Viewers are not shown what says nothing of :%s: %s.".formatted(definition.name(), listed(unsaid)));
+                    0, "Hidden from viewers because :%s is not used: %s.".formatted(definition.name(), listed(unsaid)));
         }
         return notices;
     }

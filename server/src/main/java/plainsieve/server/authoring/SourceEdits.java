@@ -60,7 +60,7 @@ public class SourceEdits {
         if (!id.matches(ID)) {
             throw new ProblemException(Problem.of(
                     "bad-source",
-                    "“%s” cannot be the name of a source.".formatted(id),
+                    "Invalid source name “%s”.".formatted(id),
                     "Use letters, digits, spaces, hyphens, dots and underscores."));
         }
     }
@@ -70,7 +70,7 @@ public class SourceEdits {
         if (kept.has(id) && !project.sources().containsKey(id)) {
             throw new ProblemException(Problem.of(
                     "source-not-allowed",
-                    "The source “%s” is not for this project.".formatted(id),
+                    "The source “%s” is not available to this project.".formatted(id),
                     "Ask an operator to let this project use it, on Sources, or name another one."));
         }
     }
@@ -83,7 +83,7 @@ public class SourceEdits {
     private void refuseTaken(String id) {
         if (kept.has(id)) {
             throw new ProblemException(
-                    Problem.of("name-taken", "There is already a source “%s”.".formatted(id), "Choose another name."));
+                    Problem.of("name-taken", "Source “%s” already exists.".formatted(id), "Choose another name."));
         }
     }
 
@@ -110,7 +110,7 @@ public class SourceEdits {
         if (!(access.settings() instanceof SourceSettings.Folder folder)) {
             throw new ProblemException(Problem.of(
                     "bad-source",
-                    "“%s” has types of its own.".formatted(id),
+                    "“%s” has declared types.".formatted(id),
                     "Change the type of a column with a step, or in the query."));
         }
         SourceSettings said = folder.saying(table, column, form);

@@ -51,9 +51,7 @@ public class StageEdits {
 
     private static void check(Project project, Stage stage) {
         if (!stage.name().matches(Stage.NAMES)) {
-            throw refused(
-                    "“%s” cannot be the name of a stage, which stands in addresses.".formatted(stage.name()),
-                    "Use small letters, digits and hyphens.");
+            throw refused("Invalid stage name “%s”.".formatted(stage.name()), "Use small letters, digits and hyphens.");
         }
         stage.values().forEach((name, value) -> check(project, project.parameter(name), value));
         stage.sources().forEach((from, to) -> check(project, stage, from, to));
@@ -62,20 +60,20 @@ public class StageEdits {
         }
         Duration longest = stage.limits().longest().orElse(Duration.ofSeconds(1));
         if (longest.toSeconds() < 1 || longest.compareTo(LONGEST) > 0) {
-            throw refused("Statements cannot be stopped after that time.", "Choose 1 to 3600 seconds.");
+            throw refused("Invalid statement timeout.", "Choose 1 to 3600 seconds.");
         }
     }
 
     private static void check(Project project, ParameterDefinition definition, DefaultDefinition value) {
         if (definition.isComputed()) {
             throw refused(
-                    ":%s is worked out and has no value of its own.".formatted(definition.name()),
-                    "Say something of what it is worked out from.");
+                    ":%s is computed and has no value of its own.".formatted(definition.name()),
+                    "Set the parameters that it is computed from.");
         }
         if (!value.queryId().isEmpty()) {
             throw refused(
-                    "What :%s opens with in a stage is a value or a formula, not a query.".formatted(definition.name()),
-                    "Let the query give its default.");
+                    "The default of :%s in a stage must be a value or a formula.".formatted(definition.name()),
+                    "Set the query as its regular default.");
         }
         if (!value.formulaText().isEmpty()) {
             Formula.read(value.formulaText()).parameters().forEach(project::parameter);
@@ -89,13 +87,13 @@ public class StageEdits {
     private static void check(Project project, Stage stage, String from, String to) {
         if (project.source(from).kind() != project.source(to).kind()) {
             throw refused(
-                    "“%s” cannot be asked instead of “%s”: it is of another kind.".formatted(to, from),
+                    "“%s” cannot replace “%s”: it is of another kind.".formatted(to, from),
                     "Choose one of the same kind, with the same tables.");
         }
         if (stage.sources().containsKey(to)) {
             throw refused(
-                    "“%s” is asked instead of “%s”, and something else instead of it.".formatted(to, from),
-                    "Say directly which source is asked.");
+                    "“%s” replaces “%s” and is itself replaced.".formatted(to, from),
+                    "Name the final source directly.");
         }
     }
 

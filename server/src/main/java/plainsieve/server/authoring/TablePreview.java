@@ -106,9 +106,9 @@ public class TablePreview {
                 throw new ProblemException(
                         Problem.of(
                                 "procedure-call",
-                                "The procedure “%s” cannot be part of a query: nothing says that it only reads, and neither filters nor row limits can be put around it."
+                                "The procedure “%s” cannot be part of a query: it is not proven to be read-only and cannot be filtered or limited."
                                         .formatted(place.name()),
-                                "Let the database's owner make a function of it that returns a table, or keep its answer in a table and query that."));
+                                "Ask the database owner for a function that returns a table, or query a table with its result."));
         };
     }
 

@@ -47,20 +47,20 @@ public final class ZippedProject {
                 byte[] content = zip.readNBytes((int) (MOST_BYTES - bytes + 1));
                 bytes += content.length;
                 if (bytes > MOST_BYTES || files.size() > MOST_FILES) {
-                    throw refused("The file is larger than any project.");
+                    throw refused("The file is too large.");
                 }
                 if (!entry.isDirectory()) {
                     files.put(entry.getName(), new String(content, StandardCharsets.UTF_8));
                 }
             }
         } catch (IOException e) {
-            throw refused("The file is no ZIP, or is cut off.");
+            throw refused("The file is not a valid ZIP archive.");
         }
         return files;
     }
 
     private static ProblemException refused(String message) {
         return new ProblemException(
-                Problem.of("bad-project-file", message, "Choose a ZIP file that Plain Sieve has written."));
+                Problem.of("bad-project-file", message, "Choose a ZIP file exported by Plain Sieve."));
     }
 }

@@ -136,7 +136,7 @@ public class CopyEdits {
         project.query(copy.queryId());
         copy.parts().ifPresent(parts -> {
             if (!parts.stretch().isStretch() || parts.again() < 0 || parts.again() > MOST_AGAIN) {
-                throw refused("A copy cannot be cut like that.", "Cut it by day, week, month, quarter or year.");
+                throw refused("Invalid partitioning.", "Partition by day, week, month, quarter or year.");
             }
         });
         copy.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
@@ -148,7 +148,7 @@ public class CopyEdits {
         Optional<String> behind = copy.schedule().prerequisite();
         while (behind.isPresent()) {
             if (!seen.add(behind.get())) {
-                throw refused("A copy cannot be refreshed after itself.", "Give one of them times of its own.");
+                throw refused("A copy cannot be refreshed after itself.", "Give one of them its own schedule.");
             }
             behind = storedCopies.get(projectId, behind.get()).schedule().prerequisite();
         }
@@ -191,7 +191,7 @@ public class CopyEdits {
                 Spools.remove(folder);
             }
         } catch (IOException e) {
-            throw new CopyFailure("The copy is gone, but not all of its files could be removed.", e);
+            throw new CopyFailure("The copy was removed, but not all of its files.", e);
         }
     }
 }

@@ -70,7 +70,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
         try {
             return Files.exists(file) ? Optional.of(of(Files.readAllLines(file))) : Optional.empty();
         } catch (IOException e) {
-            throw new CopyFailure("What the stored copy is made of cannot be read.", e);
+            throw new CopyFailure("The manifest of the stored copy cannot be read.", e);
         }
     }
 

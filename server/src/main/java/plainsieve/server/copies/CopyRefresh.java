@@ -91,7 +91,7 @@ class CopyRefresh {
         boolean full = String.valueOf(e.getMessage()).contains("No space left");
         return new CopyFailure(
                 full
-                        ? "The disk of the server is full. What viewers ask is as it was."
+                        ? "The server's disk is full. The previous copy is still in use."
                         : "The stored copy could not be written: %s".formatted(e.getMessage()),
                 e);
     }
@@ -189,7 +189,7 @@ class CopyRefresh {
             long fewer = Math.round(100.0 * (before - now.rows()) / before);
             return new JobOutcome.HeldForReview(
                     now.rows(),
-                    "It has %d %% fewer rows than the one before, %,d instead of %,d."
+                    "It has %d %% fewer rows than the previous copy: %,d instead of %,d."
                             .formatted(fewer, now.rows(), before));
         }
         now.put(work.folder(), PartManifest.NAME);

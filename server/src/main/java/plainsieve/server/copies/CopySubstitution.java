@@ -36,17 +36,16 @@ public class CopySubstitution {
 
     private void check(Project project, Query query, StoredCopy copy) {
         if (!copy.queryId().equals(query.id())) {
-            throw refused(
-                    "“%s” keeps the answer of another query.".formatted(copy.name()), "Keep the answer of this one.");
+            throw refused("“%s” is a copy of another query.".formatted(copy.name()), "Create a copy of this one.");
         }
         List<String> chosen = project.askedFor(query);
         if (!chosen.isEmpty()) {
             throw refused(
-                    "“%s” asks for :%s, and a copy has one answer.".formatted(query.name(), String.join(", :", chosen)),
-                    "Keep a query without it, and let this one ask that copy.");
+                    "“%s” uses :%s, and a copy holds one result.".formatted(query.name(), String.join(", :", chosen)),
+                    "Copy a query without it, and read that copy in this one.");
         }
         if (storedCopies.state(project.id(), copy).isEmpty()) {
-            throw refused("“%s” was not made yet.".formatted(copy.name()), "Wait until it is, under Live.");
+            throw refused("“%s” is not created yet.".formatted(copy.name()), "Wait for it under Live.");
         }
     }
 

@@ -54,7 +54,7 @@ class CopyTransfer implements ProjectExtension {
         if (!entry.id().matches(IDS)) {
             throw new ProblemException(Problem.of(
                     "bad-id",
-                    "“%s” cannot be the id of a copy, which is the name of a table.".formatted(entry.id()),
+                    "Invalid copy ID “%s”.".formatted(entry.id()),
                     "Use small letters, digits and hyphens, a letter first."));
         }
         int version = storedCopies

@@ -143,7 +143,7 @@ public class StoredCopies implements JobHandler {
                     folder.resolve(PartManifest.NAME),
                     StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
-            throw new CopyFailure("Nothing is kept back any more, or the disk refused it.", e);
+            throw new CopyFailure("No copy is held for review, or the disk refused the change.", e);
         }
     }
 
@@ -152,7 +152,7 @@ public class StoredCopies implements JobHandler {
         try {
             Files.deleteIfExists(folder(projectId, copy).resolve(CopyPartitions.KEPT_BACK));
         } catch (IOException e) {
-            throw new CopyFailure("What was kept back could not be removed.", e);
+            throw new CopyFailure("The held copy could not be removed.", e);
         }
     }
 
@@ -179,7 +179,7 @@ public class StoredCopies implements JobHandler {
     public JobOutcome run(String projectId, String thing, long job, Cancellation stop) {
         Optional<StoredCopy> copy = find(projectId, thing);
         if (copy.isEmpty()) {
-            return new JobOutcome.Skipped("There is no such copy any more.");
+            return new JobOutcome.Skipped("The copy no longer exists.");
         }
         return copyRefresh.refresh(projects.get(projectId), copy.get(), folder(projectId, copy.get()), job, stop);
     }

@@ -55,7 +55,7 @@ class AttachmentBuilder {
         for (Delivery.Attachment attachment : attachments) {
             Optional<EmailMessage.Attachment> file = file(wanted, attachment, left);
             if (file.isEmpty()) {
-                notes.add("“%s” as %s is larger than the %s that mails take: download it from the report."
+                notes.add("“%s” as %s exceeds the limit of %s for attachments: download it from the report."
                         .formatted(
                                 wanted.report().view(attachment.viewId()).titleOrKind(),
                                 attachment.format().extension(),

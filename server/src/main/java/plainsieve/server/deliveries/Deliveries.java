@@ -89,7 +89,7 @@ public class Deliveries implements JobHandler {
     public JobOutcome run(String projectId, String thing, long job, Cancellation stop) {
         Optional<Delivery> delivery = find(projectId, thing);
         return delivery.isEmpty()
-                ? new JobOutcome.Skipped("There is no such delivery any more.")
+                ? new JobOutcome.Skipped("The delivery no longer exists.")
                 : deliverySender.post(projects.get(projectId), delivery.get(), job, stop);
     }
 

@@ -39,14 +39,12 @@ class DeliveryCheck {
         delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
         only(report, delivery.content().only());
         if (delivery.content().attached().size() > MOST_ATTACHED) {
-            throw refused("A mail takes %d files.".formatted(MOST_ATTACHED), "Leave some out.");
+            throw refused("An email can have %d files.".formatted(MOST_ATTACHED), "Remove some.");
         }
         delivery.content().attached().forEach(one -> {
             View view = report.view(one.viewId());
             if (!view.asks()) {
-                throw refused(
-                        "“%s” has no rows that a file could have.".formatted(view.titleOrKind()),
-                        "Attach another view.");
+                throw refused("“%s” has no rows to attach.".formatted(view.titleOrKind()), "Attach another view.");
             }
         });
         if (delivery.to() instanceof Delivery.EachRow each) {
@@ -54,7 +52,7 @@ class DeliveryCheck {
             each.choices().keySet().forEach(name -> requireOf(project, report, name));
         } else if (delivery.to() instanceof Delivery.NamedRecipients named
                 && named.who().size() > MOST_NAMED) {
-            throw refused("More than %d are named.".formatted(MOST_NAMED), "Take them from the rows of a query.");
+            throw refused("More than %d are named.".formatted(MOST_NAMED), "Use a query for the recipients.");
         }
     }
 
@@ -62,8 +60,7 @@ class DeliveryCheck {
         if (!project.parametersOf(report).contains(name)
                 || project.parameter(name).isComputed()) {
             throw refused(
-                    "Nothing can be chosen for :%s in “%s”.".formatted(name, report.name()),
-                    "Choose for a parameter of the report.");
+                    "“%2$s” has no choice :%1$s.".formatted(name, report.name()), "Use a parameter of the report.");
         }
     }
 
@@ -93,8 +90,7 @@ class DeliveryCheck {
                     .anyMatch(figure -> figure.label().equalsIgnoreCase(passes.label()));
             if (!has) {
                 throw refused(
-                        "“%s” has no figure “%s”.".formatted(report.name(), passes.label()),
-                        "Take one of its figures.");
+                        "“%s” has no figure “%s”.".formatted(report.name(), passes.label()), "Use one of its figures.");
             }
         }
     }

@@ -120,7 +120,7 @@ class DeliveryDefinitions {
         }
         throw new ProblemException(Problem.of(
                 "bad-delivery",
-                "“%s %s” says nothing of a figure.".formatted(entry.passes(), entry.value()),
+                "Invalid threshold “%s %s”.".formatted(entry.passes(), entry.value()),
                 "Write above or below and a number, such as above 10."));
     }
 
@@ -128,7 +128,7 @@ class DeliveryDefinitions {
         DownloadFormat format = DownloadFormat.ofWord(entry.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-delivery",
-                        "“%s” is no format of a file.".formatted(entry.format()),
+                        "Unknown file format “%s”.".formatted(entry.format()),
                         "Use csv, csv-exact, xlsx, parquet or json.")));
         return new Delivery.Attachment(entry.view(), format);
     }

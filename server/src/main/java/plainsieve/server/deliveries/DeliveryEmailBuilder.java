@@ -87,17 +87,17 @@ class DeliveryEmailBuilder {
     BuildResult write(Round round, Recipient to, String mailId) {
         Delivery delivery = round.delivery;
         if (round.testFor.isEmpty() && links.wantsNone(round.project, delivery, to.address())) {
-            return new NothingToSend("They want no more of these.");
+            return new NothingToSend("The recipient unsubscribed.");
         }
         Project live = round.project.inStage(Stage.LIVE, opening(delivery, to));
         Optional<Report> report = given(live, delivery);
         if (report.isEmpty()) {
-            return new NothingToSend("Viewers do not have the report.");
+            return new NothingToSend("The report is not published.");
         }
         Project opened = live.opening(report.get());
         Caller caller = asker(opened, delivery, to);
         if (!permissions.isFor(caller, opened.id(), report.get().id())) {
-            return new NothingToSend("The report is not for them.");
+            return new NothingToSend("The recipient has no access to the report.");
         }
         ReportEmailComposer.EmailRequest wanted =
                 new ReportEmailComposer.EmailRequest(opened, report.get(), caller, round.clientPresence);
@@ -169,7 +169,7 @@ class DeliveryEmailBuilder {
                     .orElseThrow(() -> new ProblemException(Problem.of(
                             "bad-delivery",
                             "The report has no figure “%s” any more.".formatted(passes.label()),
-                            "Say again when it is sent.")));
+                            "Set the send condition again.")));
             Optional<BigDecimal> value = figure.value().flatMap(DeliveryEmailBuilder::number);
             boolean met = value.filter(
                             is -> passes.above() ? is.compareTo(passes.value()) > 0 : is.compareTo(passes.value()) < 0)

@@ -58,7 +58,7 @@ class DeliverySender {
         try (Round round = new Round(project, delivery, job, clientPresence)) {
             for (Recipient to : recipientResolver.of(project.inStage(Stage.LIVE), delivery, clientPresence)) {
                 if (stop.reason().isPresent()) {
-                    throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before everybody had it.", null);
+                    throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before all emails were sent.", null);
                 }
                 round.one(to);
             }
@@ -123,7 +123,7 @@ class DeliverySender {
                         row,
                         MailRow.State.UNSURE,
                         row.subject(),
-                        "The server ended while it was handed over: it may have come, or not.");
+                        "The server stopped during sending: delivery is unconfirmed.");
                 unsure++;
             } else if (state.isOver()) {
                 count(state);
@@ -236,9 +236,9 @@ class DeliverySender {
                 throw new MailFailure(MailFailure.Kind.LATER, "%d of %d wait: %s".formatted(waiting, all(), why), null);
             }
             StringBuilder note = new StringBuilder();
-            say(note, left, "%d had nothing to get");
-            say(note, refused, "%d did not get it");
-            say(note, unsure, "of %d it is not known whether they came");
+            say(note, left, "%d had nothing to receive");
+            say(note, refused, "%d failed");
+            say(note, unsure, "%d unconfirmed");
             return new JobOutcome.Succeeded(sent, note.toString());
         }
 

@@ -37,7 +37,7 @@ class FailureNotifier implements JobListener {
 
     @Override
     public void onProblem(String projectId, String kind, String thing, String word, String note) {
-        String what = word.equals("failed") ? "failed" : "was kept back";
+        String what = word.equals("failed") ? "failed" : "was held for review";
         String subject = "The %s “%s” %s".formatted(kind, thing, what);
         send(addresses(permissions.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
     }
@@ -48,8 +48,8 @@ class FailureNotifier implements JobListener {
             return;
         }
         String link = settings.address() + path;
-        String text = "%s.%n%n%s%n%nLook at it: %s%n".formatted(subject, note, link);
-        String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">Look at it</a></p>"
+        String text = "%s.%n%n%s%n%nView it: %s%n".formatted(subject, note, link);
+        String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">View it</a></p>"
                 .formatted(describe(subject), describe(note), describe(link));
         try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
             for (String address : addresses) {
@@ -66,7 +66,7 @@ class FailureNotifier implements JobListener {
         try {
             smtpSession.hand(email, () -> {});
         } catch (MailFailure e) {
-            LOG.warn("{} could not be told that “{}”: {}", email.to(), email.subject(), e.getMessage());
+            LOG.warn("{} could not be notified of “{}”: {}", email.to(), email.subject(), e.getMessage());
         }
     }
 

@@ -57,8 +57,7 @@ class MailLinks {
     /** What somebody who has no account here should know of the link to the report; nothing where it opens for them. */
     Optional<String> aboutOpening(Recipient to) {
         return accounts && to.person().isEmpty()
-                ? Optional.of(
-                        "The report itself opens for those who can sign in there. What it shows you is in this mail.")
+                ? Optional.of("The report requires sign-in. This email contains what it shows you.")
                 : Optional.empty();
     }
 

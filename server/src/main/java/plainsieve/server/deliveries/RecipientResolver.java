@@ -80,8 +80,8 @@ class RecipientResolver {
         all.forEach(one -> once.putIfAbsent(one.address().toLowerCase(Locale.ROOT) + "\n" + one.part(), one));
         if (once.size() > settings.mostMails()) {
             throw refused(
-                    "It would be more than %,d mails, and none was sent.".formatted(settings.mostMails()),
-                    "Narrow who gets it, or let the operator allow more.");
+                    "More than %,d emails would be sent, so none was sent.".formatted(settings.mostMails()),
+                    "Reduce the recipients, or ask the operator for a higher limit.");
         }
         return List.copyOf(once.values());
     }
@@ -95,7 +95,7 @@ class RecipientResolver {
                 .filter(row -> row.name().equalsIgnoreCase(name))
                 .findFirst();
         if (group.isEmpty()) {
-            return List.of(nobody(who, Map.of(), "There is no group “%s”.".formatted(name)));
+            return List.of(nobody(who, Map.of(), "Unknown group “%s”.".formatted(name)));
         }
         Set<String> members = new LinkedHashSet<>();
         groups.members().stream()
@@ -120,25 +120,23 @@ class RecipientResolver {
         return MailAddress.read(who)
                 .map(address -> mailTransport.mayGoTo(address)
                         ? new Recipient(address, Optional.empty(), choices, Optional.empty())
-                        : nobody(address, choices, "The operator lets no mail go to that domain."))
-                .orElseGet(() -> nobody(
-                        who.isBlank() ? "(empty)" : who,
-                        choices,
-                        "That is neither an address nor the name of somebody with an account."));
+                        : nobody(address, choices, "The operator does not allow emails to that domain."))
+                .orElseGet(() ->
+                        nobody(who.isBlank() ? "(empty)" : who, choices, "Not an email address or account name."));
     }
 
     private Recipient of(PersonRow row, Map<String, ChoiceText> choices) {
         String address = row.mail().isEmpty() ? MailAddress.read(row.name()).orElse("") : row.mail();
         if (row.blocked()) {
-            return nobody(address.isEmpty() ? row.name() : address, choices, "The account is shut.");
+            return nobody(address.isEmpty() ? row.name() : address, choices, "The account is suspended.");
         }
         if (address.isEmpty()) {
-            return nobody(row.name(), choices, "%s has no address for mail.".formatted(row.label()));
+            return nobody(row.name(), choices, "%s has no email address.".formatted(row.label()));
         }
         return mailTransport.mayGoTo(address)
                 ? new Recipient(
                         address, Optional.of(new Person(row.id(), row.name(), row.label())), choices, Optional.empty())
-                : nobody(address, choices, "The operator lets no mail go to that domain.");
+                : nobody(address, choices, "The operator does not allow emails to that domain.");
     }
 
     private static Recipient nobody(String who, Map<String, ChoiceText> choices, String why) {

@@ -54,7 +54,7 @@ class RejectedSourceNotice {
         telling.send(
                 telling.addresses(people),
                 "The source “%s” rejects the user or the password".formatted(sourceId),
-                "It is not asked again until it is saved, so that its account is not locked. Correct the user or the password under Sources.",
+                "It is not used until it is saved again, so that its database account is not locked. Correct the user or the password under Sources.",
                 "/sources");
     }
 }

@@ -29,10 +29,10 @@ public class TestAddress {
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-address",
                         address.isEmpty()
-                                ? "It is not known where you get mail."
-                                : "“%s” is no address that mail may go to.".formatted(address),
+                                ? "You have no email address."
+                                : "Emails to “%s” are not allowed.".formatted(address),
                         caller.viewer().known()
-                                ? "Say it at your account, top right."
+                                ? "Set it in your account, top right."
                                 : "Write one such as tam@ferries.example.")));
     }
 

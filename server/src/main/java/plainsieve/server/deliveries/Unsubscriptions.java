@@ -67,7 +67,9 @@ public class Unsubscriptions {
             // Not even the shape of one: refused below.
         }
         throw new ProblemException(Problem.of(
-                "bad-unsubscribe-link", "This link is not whole.", "Open it from the mail again, or copy all of it."));
+                "bad-unsubscribe-link",
+                "This link is incomplete.",
+                "Open it from the email again, or copy all of it."));
     }
 
     public boolean wantsNone(Subscription of) {

@@ -74,7 +74,7 @@ class DemoSetup implements ApplicationRunner {
         project.addTogether();
         services.mailbox().ifPresent(mailbox -> {
             project.addDeliveries();
-            System.out.printf("Mails come to %s%n", mailbox.address());
+            System.out.printf("Emails arrive at %s%n", mailbox.address());
         });
         if (ports.postgres() > 0) {
             postgres();

@@ -108,8 +108,8 @@ final class DraftChange {
                 .filter(control -> element instanceof EditedElement.OfControl wanted
                         && control.parameters().get(0).equals(wanted.parameter()))
                 .findFirst()
-                .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-thing", "That does not stand on the report any more.", "Look at the page again.")));
+                .orElseThrow(() -> new ProblemException(
+                        Problem.of("bad-thing", "That is no longer on the report.", "Reload the page.")));
     }
 
     private static boolean isTable(View view) {

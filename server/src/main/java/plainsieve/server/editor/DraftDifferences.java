@@ -28,11 +28,11 @@ final class DraftDifferences {
         views();
         controls();
         if (!draft.opening().equals(live.opening())) {
-            lines.add("It opens or runs otherwise.");
+            lines.add("Its opening or running mode changed.");
         }
         if (lines.isEmpty()
                 && !(draft.views().equals(live.views()) && draft.controls().equals(live.controls()))) {
-            lines.add("Things stand in another order.");
+            lines.add("The order changed.");
         }
         return lines;
     }
@@ -42,7 +42,7 @@ final class DraftDifferences {
             lines.add("It is called “%s”, was “%s”.".formatted(draft.name(), live.name()));
         }
         if (!draft.audience().equals(live.audience()) || !draft.question().equals(live.question())) {
-            lines.add("Its question line or its audience reads otherwise.");
+            lines.add("Its question line or audience changed.");
         }
     }
 
@@ -70,11 +70,11 @@ final class DraftDifferences {
     private void controls() {
         draft.controls().stream()
                 .filter(control -> !live.controls().contains(control))
-                .forEach(control -> lines.add("The control of %s is new or changed.".formatted(names(control))));
+                .forEach(control -> lines.add("The control of %s was added or changed.".formatted(names(control))));
         live.controls().stream()
                 .filter(control -> draft.controls().stream()
                         .noneMatch(other -> other.parameters().equals(control.parameters())))
-                .forEach(control -> lines.add("%s is not offered any more.".formatted(names(control))));
+                .forEach(control -> lines.add("The control of %s was removed.".formatted(names(control))));
     }
 
     private static String names(Control control) {

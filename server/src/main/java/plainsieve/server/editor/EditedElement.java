@@ -25,6 +25,6 @@ public sealed interface EditedElement {
             return new OfControl(word.substring("control:".length()));
         }
         throw new ProblemException(
-                Problem.of("bad-thing", "There is no “%s” on a report.".formatted(word), "Look at the page again."));
+                Problem.of("bad-thing", "Unknown element “%s”.".formatted(word), "Reload the page."));
     }
 }

@@ -44,8 +44,8 @@ class PublishCheck {
      */
     void of(Project drafted, Caller caller, Report draft) {
         if (draft.views().isEmpty()) {
-            throw new ProblemException(Problem.of(
-                    "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
+            throw new ProblemException(
+                    Problem.of("nothing-to-show", "The report is empty.", "Add a suggestion, then publish."));
         }
         List<Problem> problems = new ArrayList<>();
         draft.asking().forEach(view -> problems.addAll(problems(drafted, caller, draft, view)));
@@ -90,7 +90,7 @@ class PublishCheck {
                 .filter(names -> names.stream().noneMatch(used::contains))
                 .map(names -> Problem.of(
                                 "idle-control",
-                                "Choosing :%s unused: no view depends on it.".formatted(names.get(0)),
+                                ":%s has no effect: no view depends on it.".formatted(names.get(0)),
                                 "Remove its control, or show something that it filters.")
                         .about(names.get(0)))
                 .toList();
@@ -103,9 +103,9 @@ class PublishCheck {
                 .map(clickThrough -> Problem.of(
                         "dead-lead",
                         clickThrough.isForFurtherRows()
-                                ? "“%s” has more rows in the report %s, which viewers do not have."
+                                ? "“%s” links to the report %s, which is not published."
                                         .formatted(view.titleOrKind(), clickThrough.reportId())
-                                : "A click in “%s” opens the report %s with :%s, which viewers do not have."
+                                : "A click in “%s” opens the report %s with :%s, which is not published."
                                         .formatted(
                                                 view.titleOrKind(), clickThrough.reportId(), clickThrough.parameter()),
                         "Let it open another, or filter the other views."))
@@ -129,8 +129,8 @@ class PublishCheck {
                 .filter(name -> !drafted.parameters().containsKey(name))
                 .map(name -> Problem.of(
                                 "unknown-parameter",
-                                "There is no parameter :%s, which a sentence of the report names.".formatted(name),
-                                "Write the sentence otherwise.")
+                                "A sentence of the report references the unknown parameter :%s.".formatted(name),
+                                "Change the sentence.")
                         .about(name))
                 .toList();
     }

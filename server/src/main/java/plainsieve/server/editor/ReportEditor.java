@@ -72,10 +72,8 @@ public class ReportEditor {
                         .filter(proposal -> proposal.id().equals(proposalId))
                         .findFirst()
                         .map(ViewProposals.Proposal::view)
-                        .orElseThrow(() -> new ProblemException(Problem.of(
-                                "bad-proposal",
-                                "The query shows nothing like that any more.",
-                                "Look at the page again.")));
+                        .orElseThrow(() -> new ProblemException(
+                                Problem.of("bad-proposal", "This suggestion no longer applies.", "Reload the page.")));
     }
 
     private static boolean showsSame(View one, View other) {
@@ -158,9 +156,7 @@ public class ReportEditor {
                     .filter(step -> step.name().toLowerCase(Locale.ROOT).equals(word))
                     .findFirst()
                     .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-step",
-                            "“%s” cannot be done with it.".formatted(word),
-                            "Use remove, copy, up or down.")));
+                            "bad-step", "Unknown action “%s”.".formatted(word), "Use remove, copy, up or down.")));
         }
     }
 

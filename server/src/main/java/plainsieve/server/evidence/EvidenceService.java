@@ -146,7 +146,7 @@ public class EvidenceService {
         }
         Optional<SentLog.LoggedStatement> sent = log.recent(sentId);
         if (sent.isEmpty()) {
-            return Proof.none("It was sent too long ago to ask the database for its plan. Run it again.");
+            return Proof.none("The statement is too old for its plan. Run it again.");
         }
         StatementOrigin origin = new StatementOrigin(project, caller, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
         Proof proof = ask(origin, sent.get(), measured);
@@ -168,7 +168,7 @@ public class EvidenceService {
                     .toList();
             return new Proof("", counts, told.millis(), verdicts, told.plan(), told.fetched());
         } catch (SourceFailure | ProblemException e) {
-            return Proof.none("The database did not tell its plan: " + sent.withoutPrivate(e.getMessage()));
+            return Proof.none("The plan could not be read: " + sent.withoutPrivate(e.getMessage()));
         }
     }
 
@@ -204,7 +204,7 @@ public class EvidenceService {
                 facts.leadingIndexes(sourceId, verdict.step().table());
         return indexes.entrySet().stream()
                 .flatMap(index -> UnusedIndex.of(statement, verdict.placement(), dialect, index.getKey())
-                        .map(why -> "Index %s begins with %s but was not entered: %s"
+                        .map(why -> "Index %s begins with %s but was not used: %s"
                                 .formatted(index.getValue(), index.getKey(), inWords(why)))
                         .stream())
                 .findFirst()
@@ -213,9 +213,9 @@ public class EvidenceService {
 
     private static String inWords(UnusedIndex why) {
         return switch (why) {
-            case EXPRESSION -> "a function stands around the column. Compare the column itself with a range.";
-            case PATTERN -> "a pattern that begins with a wildcard cannot use it. Search by how the text starts.";
-            case COST -> "the database expects too many rows for it to pay. Choose less, or leave it to the database.";
+            case EXPRESSION -> "the column is inside a function. Compare the column itself with a range.";
+            case PATTERN -> "a pattern that begins with a wildcard cannot use it. Search for the start of the text.";
+            case COST -> "the optimizer expects too many rows. Narrow the choice, or leave it to the database.";
         };
     }
 }

@@ -82,7 +82,7 @@ public class StatementReplay {
         Statement sent = log.again(row)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "private-values",
-                        "Statement %d had private values, which were not kept.".formatted(row.id()),
+                        "Statement %d had private values, which are not stored.".formatted(row.id()),
                         "Run it again, then compare.")));
         Statement limited =
                 new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), AnswerDigest.MOST_ROWS));

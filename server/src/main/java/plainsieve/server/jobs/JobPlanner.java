@@ -37,7 +37,7 @@ public class JobPlanner {
             boolean missed = moment.isBefore(now.minus(ON_TIME));
             boolean left = missed && planned.times().missed() == Schedule.Missed.LEAVE;
             JobRow job = JobRow.due(planned.projectId(), kind, planned.thing(), JobTimestamps.of(moment), "schedule");
-            records.add(left ? job.left("The server did not run then.") : job);
+            records.add(left ? job.left("The server was not running.") : job);
         });
     }
 

@@ -99,7 +99,7 @@ public class JobRunner implements DisposableBean {
         try {
             jobPlanner.plan(kind.kind(), planned, now);
         } catch (RuntimeException e) {
-            LOG.warn("When {} of {} is due could not be found", planned.thing(), planned.projectId(), e);
+            LOG.warn("Due time of {} {} could not be determined", planned.thing(), planned.projectId(), e);
         }
     }
 
@@ -161,16 +161,19 @@ public class JobRunner implements DisposableBean {
         JobHandler kind = kinds.get(job.kind());
         if (job.tries() >= MOST_TRIES) {
             // It may be what ends the server each time.
-            failed(job, "It was begun %d times, and the server was gone before its end.".formatted(job.tries()));
+            failed(
+                    job,
+                    "It was started %d times, and the server stopped each time before it ended."
+                            .formatted(job.tries()));
             return;
         }
         try {
             end(job, kind.run(job.projectId(), job.thing(), job.id(), stop));
         } catch (RuntimeException e) {
-            LOG.info("{} {} of {} was not done: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
+            LOG.info("{} {} of {} failed: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
             failed(job, shortened(e.getMessage()));
         } catch (Error e) {
-            LOG.error("{} {} of {} was not done", job.kind(), job.thing(), job.projectId(), e);
+            LOG.error("{} {} of {} failed", job.kind(), job.thing(), job.projectId(), e);
             failed(job, "Internal error. The server's log has the details.");
         }
     }
@@ -217,13 +220,13 @@ public class JobRunner implements DisposableBean {
             try {
                 one.onProblem(job.projectId(), job.kind(), job.thing(), word, note);
             } catch (RuntimeException e) {
-                LOG.warn("Nobody could be told of {} {}: {}", job.kind(), job.thing(), e.getMessage());
+                LOG.warn("Notification about {} {} failed: {}", job.kind(), job.thing(), e.getMessage());
             }
         }
     }
 
     private static String shortened(String note) {
-        String said = Optional.ofNullable(note).orElse("It could not be done; the server's log says more.");
+        String said = Optional.ofNullable(note).orElse("It failed; the server log has details.");
         return said.substring(0, Math.min(LONGEST_NOTE, said.length()));
     }
 

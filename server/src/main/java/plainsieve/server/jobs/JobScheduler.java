@@ -45,7 +45,7 @@ class JobScheduler implements DisposableBean {
         try {
             jobRunner.look(clock.instant());
         } catch (RuntimeException e) {
-            LOG.warn("What is due could not be looked at: {}", e.getMessage());
+            LOG.warn("Due jobs could not be read: {}", e.getMessage());
         } catch (Error e) {
             // Rethrowing would end the schedule: no job would start until the server restarts.
             LOG.error("Due jobs could not be determined", e);

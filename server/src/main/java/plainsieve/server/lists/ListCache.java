@@ -115,7 +115,7 @@ class ListCache {
         if (known == null || isOld(known, fresh)) {
             ask(id, list).whenComplete((newer, problem) -> {
                 if (problem != null) {
-                    LOG.warn("A list could not be refreshed; the last one is shown: {}", problem.getMessage());
+                    LOG.warn("A value list could not be refreshed; the cached one is shown: {}", problem.getMessage());
                 }
             });
         }
@@ -128,7 +128,7 @@ class ListCache {
                 try {
                     records.used(id, clock.instant());
                 } catch (RuntimeException e) {
-                    LOG.error("It could not be written down that a list was used", e);
+                    LOG.error("Use of a value list could not be recorded", e);
                 }
             });
         }
@@ -141,7 +141,7 @@ class ListCache {
                 .orElseGet(() -> refreshed(list));
     }
 
-    /** The list as the source gives it now. */
+    /** The list as returned by the source now. */
     CachedList refreshed(ListQueries.Prepared list) {
         return join(ask(id(list), list));
     }
@@ -188,7 +188,7 @@ class ListCache {
     }
 
     private static SourceFailure notInTime(SourceFailure.Kind kind, Exception e) {
-        return new SourceFailure(kind, "The list of values did not come in time.", "Try again in a while.", e);
+        return new SourceFailure(kind, "Loading the value list timed out.", "Try again later.", e);
     }
 
     /** Reads those that were used last. */
@@ -221,7 +221,7 @@ class ListCache {
             }
         } catch (RuntimeException e) {
             // A full disk must not keep a list from those who are waiting for it.
-            LOG.error("A list could not be kept on disk", e);
+            LOG.error("A value list could not be cached on disk", e);
         }
     }
 

@@ -106,9 +106,9 @@ public class RowAccess {
         if (!list.complete()) {
             throw new ProblemException(Problem.of(
                             "too-much-for-you",
-                            "More than %,d values of “%s” are for you."
+                            "You have more than %,d values of “%s”."
                                     .formatted(ListQueries.MOST_VALUES, definition.label()),
-                            "Ask those who make this report to hold something coarser.")
+                            "Ask the report's author for a coarser row access rule.")
                     .about(definition.name()));
         }
         return ChoiceText.of(list.values().stream().map(ListedValue::value).toList());
@@ -126,9 +126,9 @@ public class RowAccess {
             List<ParameterDefinition> missing = missing(scope.project(), things, mentioned);
             throw new ProblemException(Problem.of(
                     "not-for-you",
-                    "%s does not ask for “%s”, and you see only what is for you of it."
+                    "%s does not use “%s”, by which your rows are restricted."
                             .formatted(inWords, missing.get(0).label()),
-                    "Ask the author of this report to let it say so, or to open it to all."));
+                    "Ask the report's author to add it, or to open it to all."));
         }
     }
 

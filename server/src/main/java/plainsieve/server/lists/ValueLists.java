@@ -254,7 +254,7 @@ public class ValueLists {
         rowAccess.require(
                 scope,
                 Set.of(RowAccessRule.listOf(definition.name()), query.id()),
-                "What “%s” opens with".formatted(definition.label()),
+                "The default of “%s”".formatted(definition.label()),
                 said);
         List<String> values = kept.get(prepared, definition.list().kept()).list().values().stream()
                 .map(ListedValue::value)

@@ -98,9 +98,7 @@ public class MailTransport {
     public SmtpSession open() {
         if (!settings.isSetUp()) {
             throw new MailFailure(
-                    MailFailure.Kind.LATER,
-                    "No mail server is set: whoever looks after this server says it by plainsieve.mail.host.",
-                    null);
+                    MailFailure.Kind.LATER, "No mail server is configured: set plainsieve.mail.host.", null);
         }
         try {
             Session session = Session.getInstance(properties());
@@ -171,13 +169,13 @@ public class MailTransport {
             return given
                     ? new MailFailure(
                             MailFailure.Kind.UNSURE,
-                            "The mail server went away before it said that it has it: it may have come, or not.",
+                            "The mail server disconnected before confirming: delivery is unconfirmed.",
                             e)
-                    : new MailFailure(MailFailure.Kind.LATER, "The mail server went away: " + describe(e), e);
+                    : new MailFailure(MailFailure.Kind.LATER, "The mail server disconnected: " + describe(e), e);
         }
         return code.get() == '5'
-                ? new MailFailure(MailFailure.Kind.REFUSED, "The mail server does not take it: " + describe(e), e)
-                : new MailFailure(MailFailure.Kind.LATER, "The mail server does not take it now: " + describe(e), e);
+                ? new MailFailure(MailFailure.Kind.REFUSED, "The mail server rejected it: " + describe(e), e)
+                : new MailFailure(MailFailure.Kind.LATER, "The mail server rejected it temporarily: " + describe(e), e);
     }
 
     /** The first digit of what the server answered: 4 for not now, 5 for never; nothing when it did not. */
@@ -199,6 +197,6 @@ public class MailTransport {
             last = messaging.getNextException();
         }
         String message = last.getMessage() == null ? failure.getMessage() : last.getMessage();
-        return message == null ? "it said nothing." : message.strip().replaceAll("\\s+", " ");
+        return message == null ? "no reason given." : message.strip().replaceAll("\\s+", " ");
     }
 }

@@ -58,7 +58,7 @@ public class OpenId {
                 described = Optional.of(OpenIdProvider.of(settings));
             } catch (RuntimeException e) {
                 throw new OpenIdException(
-                        OpenIdException.Why.UNREACHABLE, "The issuer does not describe itself: " + e.getMessage(), e);
+                        OpenIdException.Why.UNREACHABLE, "OpenID discovery failed: " + e.getMessage(), e);
             }
         }
         return described.get();
@@ -105,7 +105,7 @@ public class OpenId {
         AuthorizationState authorizationState = flow(kept);
         boolean theirs = equal(authorizationState.state(), answer.getOrDefault(OAuth2ParameterNames.STATE, ""));
         if (!theirs || authorizationState.begun().plus(LONGEST_WAY).isBefore(clock.instant())) {
-            throw new OpenIdException(OpenIdException.Why.EXPIRED, "The state is another, or too old.");
+            throw new OpenIdException(OpenIdException.Why.EXPIRED, "The state is invalid or expired.");
         }
         if (!answer.containsKey(OAuth2ParameterNames.CODE)) {
             throw new OpenIdException(
@@ -124,7 +124,7 @@ public class OpenId {
 
     private AuthorizationState flow(String kept) {
         if (kept.isEmpty() || !secrets.opens(kept)) {
-            throw new OpenIdException(OpenIdException.Why.EXPIRED, "The browser kept nothing of it.");
+            throw new OpenIdException(OpenIdException.Why.EXPIRED, "The browser sent no state cookie.");
         }
         return forms.readRecord(secrets.unlock(kept).reveal(), AuthorizationState.class);
     }

@@ -16,7 +16,7 @@ public final class OpenIdException extends RuntimeException {
         UNREACHABLE,
         /** Somebody else here has that name. */
         TAKEN,
-        /** The account is shut. */
+        /** The account is suspended. */
         SHUT
     }
 

@@ -141,7 +141,7 @@ public class AnalysisLimit implements DisposableBean {
     private ProblemException tooLong(RuntimeException cause) {
         ProblemException problem = new ProblemException(Problem.of(
                 "analysis-too-long",
-                "To analyze this text takes longer than %d seconds.".formatted(Math.max(1, deadline.toSeconds())),
+                "Analyzing this text took longer than %d seconds.".formatted(Math.max(1, deadline.toSeconds())),
                 "Shorten it: send long lists of values as a parameter, and repeated conditions once."));
         problem.addSuppressed(cause);
         return problem;

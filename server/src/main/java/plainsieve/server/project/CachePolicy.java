@@ -31,8 +31,8 @@ public sealed interface CachePolicy {
         if (keptSeconds < 0 || keptSeconds > MOST_KEPT_SECONDS) {
             throw new ProblemException(Problem.of(
                     "bad-kept-seconds",
-                    "Answers cannot be kept for %d seconds.".formatted(keptSeconds),
-                    "Keep them for 0 to %d seconds; what may be older is a stored copy.".formatted(MOST_KEPT_SECONDS)));
+                    "Results cannot be cached for %d seconds.".formatted(keptSeconds),
+                    "Use 0 to %d seconds, or a stored copy for older results.".formatted(MOST_KEPT_SECONDS)));
         }
         return keptSeconds > 0 ? new AtMostEvery(Duration.ofSeconds(keptSeconds)) : new EachTime();
     }

@@ -8,7 +8,7 @@ public final class NotFoundException extends RuntimeException {
     private final String advice;
 
     public NotFoundException(String what, String name, Collection<String> known) {
-        super("There is no %s “%s”.".formatted(what, name.length() > 60 ? name.substring(0, 60) + "…" : name));
+        super("%s “%s” does not exist.".formatted(what, name.length() > 60 ? name.substring(0, 60) + "…" : name));
         this.advice = NearestName.to(name, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Check the link, or start from the list.");

@@ -172,7 +172,7 @@ public final class ParameterEntries {
             default ->
                 throw new ProblemException(Problem.of(
                                 "bad-parameter",
-                                "“%s” is no rule for values that are gone.".formatted(entry.whenGone()),
+                                "“%s” is no rule for missing values.".formatted(entry.whenGone()),
                                 "Use keep or drop.")
                         .about(entry.name()));
         };

@@ -252,12 +252,12 @@ public final class Project {
         return parts.formerNames();
     }
 
-    /** A text read by the rules of the query's source. Throws {@link ProblemException} when it cannot be read. */
+    /** A text read by the rules of the query's source. Throws {@link ProblemException} when unreadable. */
     public PreparedQuery prepare(Query query, String text) {
         return prepare(query.sourceId(), text);
     }
 
-    /** A text read by the rules of a source. Throws {@link ProblemException} when it cannot be read. */
+    /** A text read by the rules of a source. Throws {@link ProblemException} when unreadable. */
     public PreparedQuery prepare(String sourceId, String text) {
         boolean request = RequestText.isRequest(text);
         if (request != (source(sourceId).kind() == SourceKind.WEB)) {
@@ -325,11 +325,10 @@ public final class Project {
 
     private static Problem notAsked(boolean request) {
         return request
-                ? Problem.of(
-                        "no-request", "This source is asked by SQL or steps, not by requests.", "Write SQL or steps.")
+                ? Problem.of("no-request", "This source takes SQL or steps, not web requests.", "Write SQL or steps.")
                 : Problem.of(
                         "no-request",
-                        "A web service is asked by requests, not by SQL.",
+                        "A web service takes requests, not SQL.",
                         "Begin with “%s”, and “get /” and a path in the next line.".formatted(RequestText.HEADER));
     }
 

@@ -61,8 +61,8 @@ final class ProjectSchemaContext implements SchemaContext {
         if (query.choosesSource() && !query.sourceId().equals(sourceId)) {
             throw new ProblemException(Problem.of(
                     "source-is-chosen",
-                    "Which source query “%s” asks is chosen, so that its rows cannot be taken from here.".formatted(id),
-                    "Take the rows of a query that asks always the same source."));
+                    "The source of query “%s” is chosen by a parameter, so its rows cannot be used here.".formatted(id),
+                    "Use a query with a fixed source."));
         }
         Set<String> deeper = new HashSet<>(path);
         deeper.add(id);

@@ -48,7 +48,7 @@ public final class QueryTextCache {
         return new ProjectSchemaContext(project.parts(), known, sourceId);
     }
 
-    /** A text read by the rules of a dialect. Throws {@link ProblemException} when it cannot be read. */
+    /** A text read by the rules of a dialect. Throws {@link ProblemException} when unreadable. */
     public PreparedQuery prepare(String text, Dialect dialect, SchemaContext schema) {
         boolean steps = StepLines.isSteps(text);
         return prepare(
@@ -64,7 +64,7 @@ public final class QueryTextCache {
     }
 
     /**
-     * The parameters that a text mentions, those of the queries whose rows it takes among them; none when it cannot be read, for
+     * The parameters that a text mentions, those of the queries whose rows it takes among them; none when unreadable, for
      * then nobody can tell.
      */
     Set<String> mentioned(String text, Dialect dialect, SchemaContext schema) {

@@ -88,9 +88,7 @@ public final class ReportEntries {
     public static ReportOpening.StartMode start(String word) {
         return ReportOpening.StartMode.ofWord(word)
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-start",
-                        "A report cannot start with “%s”.".formatted(word),
-                        "Use defaults, empty or question.")));
+                        "bad-start", "Unknown start mode “%s”.".formatted(word), "Use defaults, empty or question.")));
     }
 
     /** A kind that is not known shows what suits the parameter, as files of other versions may ask for. */

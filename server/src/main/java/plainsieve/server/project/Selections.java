@@ -86,11 +86,11 @@ public class Selections {
         if (instead.isEmpty()) {
             throw new ProblemException(Problem.of(
                     "name-taken",
-                    "Other choices are saved as “%s” already.".formatted(row.name()),
+                    "Choices are already saved as “%s”.".formatted(row.name()),
                     "Replace them, or choose another name."));
         }
         if (!there.equals(instead.get())) {
-            throw new EditConflictException("What is saved as “%s”".formatted(row.name()));
+            throw new EditConflictException("The selection “%s”".formatted(row.name()));
         }
     }
 

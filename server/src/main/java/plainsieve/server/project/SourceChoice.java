@@ -32,15 +32,15 @@ public final class SourceChoice {
         if (!canBeSaidBy(project.parameter(query.sourceBy()))) {
             throw new ProblemException(Problem.of(
                             "bad-source-choice",
-                            ":%s cannot say which source “%s” asks.".formatted(query.sourceBy(), query.name()),
-                            "It must be the name of one thing, with a list of sources: then nothing else can be chosen.")
+                            ":%s cannot choose the source of “%s”.".formatted(query.sourceBy(), query.name()),
+                            "It must be a single name with a list of sources.")
                     .about(query.sourceBy()));
         }
         String id = choice instanceof Choice.One one ? one.value().written() : "";
         if (id.isEmpty()) {
             throw new ProblemException(Problem.of(
                             "source-not-chosen",
-                            "Which source “%s” asks is chosen by :%s, for which nothing is chosen."
+                            "The source of “%s” is chosen by :%s, which is blank."
                                     .formatted(query.name(), query.sourceBy()),
                             "Choose one, or give the parameter a default.")
                     .about(query.sourceBy()));
@@ -48,7 +48,7 @@ public final class SourceChoice {
         if (!possible(project, query).contains(id)) {
             throw new ProblemException(Problem.of(
                             "no-such-source",
-                            "“%s” is no source that “%s” can ask.".formatted(id, query.name()),
+                            "“%s” is not a source of “%s”.".formatted(id, query.name()),
                             "Choose another, or correct the list of :%s.".formatted(query.sourceBy()))
                     .about(query.sourceBy()));
         }

@@ -90,7 +90,7 @@ public final class StoredForms {
     public SourceSettings settings(SourceRow row) {
         JsonNode kept = numbered(row.settings());
         SourceKind kind = SourceKind.ofWord(row.kind())
-                .orElseThrow(() -> new IllegalStateException("The records have a source of the kind " + row.kind()));
+                .orElseThrow(() -> new IllegalStateException("The database has a source of the kind " + row.kind()));
         String place = kind.isFile() ? "file" : kind.isService() ? "base" : "database";
         String name = kind.isService() ? "name" : "user";
         return kind.kept(new SourceFields(
@@ -179,7 +179,7 @@ public final class StoredForms {
         int format = form.path(FORMAT_FIELD).asInt(0);
         if (format != FORMAT) {
             throw new IllegalStateException(
-                    "The records hold a form of the number %d, this program knows %d".formatted(format, FORMAT));
+                    "The database uses format %d; this program supports %d".formatted(format, FORMAT));
         }
         return form;
     }

@@ -137,7 +137,7 @@ final class ViewEntries {
             return Optional.of(ClickThrough.toFurtherRows(parts[0]));
         }
         if (parts.length != 2) {
-            throw incomplete(entry, "does not say what a click opens", "Name a report, and a parameter of it.");
+            throw incomplete(entry, "does not define what a click opens", "Name a report, and a parameter of it.");
         }
         return Optional.of(new ClickThrough(parts[0], parts[1]));
     }
@@ -166,7 +166,7 @@ final class ViewEntries {
 
     private static <T> List<T> needed(ViewEntry entry, List<T> figures) {
         if (figures.isEmpty()) {
-            throw incomplete(entry, "works nothing out", "Give it measures.");
+            throw incomplete(entry, "has no measures", "Give it measures.");
         }
         return figures;
     }
@@ -189,7 +189,7 @@ final class ViewEntries {
         return Optional.of(ComparisonBasis.read(entry.against())
                 .orElseThrow(() -> incomplete(
                         entry,
-                        "is compared with “%s”, which is nothing".formatted(entry.against()),
+                        "has an unknown comparison “%s”".formatted(entry.against()),
                         "Use all, or before or year and the lower end of a range of days.")));
     }
 
@@ -210,7 +210,7 @@ final class ViewEntries {
         ValueFormat format = ValueFormat.read(entry.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-format",
-                        "“%s” is no way to write the column “%s”.".formatted(entry.format(), entry.name()),
+                        "Unknown format “%s” of the column “%s”.".formatted(entry.format(), entry.name()),
                         "Use number 1, money and a sign, percent 1, unit and its words, day, month or moment.")));
         return new ColumnLabels(entry.name(), entry.label(), format, entry.total(), entry.width());
     }
@@ -237,8 +237,7 @@ final class ViewEntries {
         if (column.isEmpty() && !ofRows) {
             throw new ProblemException(Problem.of(
                     "bad-figure",
-                    "The figure “%s” does not say of which column it is the %s."
-                            .formatted(entry.label(), function.word()),
+                    "The figure “%s” needs a column for its %s.".formatted(entry.label(), function.word()),
                     "Name a column of the query."));
         }
         return new Figure(new Measure(function, column), entry.label(), entry.unit(), format(entry));
@@ -248,6 +247,7 @@ final class ViewEntries {
         String advice = NearestName.to(word, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Use " + String.join(", ", known) + ".");
-        return new ProblemException(Problem.of("bad-" + what, "“%s” is no kind of %s.".formatted(word, what), advice));
+        return new ProblemException(
+                Problem.of("bad-" + what, "Unknown kind of %2$s “%1$s”.".formatted(word, what), advice));
     }
 }

@@ -92,7 +92,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
             }
         } catch (Throwable e) {
             // An exception would end the schedule: files that are mended later would never be read.
-            LOG.error("The folder that is served could not be read", e);
+            LOG.error("The served folder could not be read", e);
         }
     }
 
@@ -109,17 +109,17 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
             taken = "";
             wrong(List.of(RecordsFailure.of(e)
                     .map(RecordsFailure::getMessage)
-                    .orElse("The projects could not be taken; the log says why.")));
-            LOG.error("The projects could not be taken", e);
+                    .orElse("The projects could not be loaded; the server log has details.")));
+            LOG.error("The projects could not be loaded", e);
         }
     }
 
     private void wrong(List<String> sentences) {
         state = new State(true, state.since(), sentences);
         LOG.warn(
-                "The projects in {} cannot be served as they are now{}: {}",
+                "The projects in {} cannot be served{}: {}",
                 settings.project(),
-                state.since().isPresent() ? "; those of before go on" : "",
+                state.since().isPresent() ? "; the previous ones stay in use" : "",
                 String.join(" ", sentences));
     }
 

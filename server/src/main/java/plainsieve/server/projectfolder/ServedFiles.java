@@ -76,8 +76,8 @@ final class ServedFiles {
         if (projects.isEmpty()) {
             throw new ProblemException(Problem.of(
                     "no-project",
-                    "There is no project in the folder that is served.",
-                    "Put %s into it, or into a folder of it for each project.".formatted(ProjectFolder.NAME)));
+                    "The served folder has no project.",
+                    "Add %s to it, or to one subfolder per project.".formatted(ProjectFolder.NAME)));
         }
         return new Content(projects, people());
     }
@@ -89,7 +89,7 @@ final class ServedFiles {
                     .toList());
         } catch (IOException e) {
             throw new ProblemException(
-                    Problem.of("no-project", "The folder that is served cannot be read.", "Check plainsieve.project."));
+                    Problem.of("no-project", "The served folder cannot be read.", "Check plainsieve.project."));
         }
     }
 
@@ -98,7 +98,7 @@ final class ServedFiles {
         if (!id.matches("[a-z0-9][a-z0-9-]{0,80}")) {
             throw new ProblemException(Problem.of(
                     "bad-id",
-                    "“%s” cannot be the id of a project, which stands in addresses.".formatted(id),
+                    "Invalid project ID “%s”.".formatted(id),
                     "Name its folder with small letters, digits and hyphens."));
         }
         try {

@@ -79,8 +79,8 @@ class ServedProjects {
             if (group.name().isBlank() || ids.put(group.name(), id(group.name())) != null) {
                 throw new ProblemException(Problem.of(
                         "bad-people",
-                        "people.yaml: “%s” cannot be the name of a group, or is that of two.".formatted(group.name()),
-                        "Give each a name of its own."));
+                        "people.yaml: the group name “%s” is invalid or used twice.".formatted(group.name()),
+                        "Give each a unique name."));
             }
         });
         Set<String> known = records.all().stream().map(GroupRow::id).collect(Collectors.toSet());
@@ -114,7 +114,7 @@ class ServedProjects {
                 .ifPresent(report -> {
                     throw new ProblemException(Problem.of(
                             "bad-people",
-                            "people.yaml: the group “%s” is to see a report “%s”, which there is not."
+                            "people.yaml: the group “%s” references the unknown report “%s”."
                                     .formatted(group.name(), report),
                             "Check its id."));
                 }));

@@ -62,7 +62,7 @@ public final class DataFolder implements AutoCloseable {
         String holder = Files.readString(file).strip();
         channel.close();
         throw new IncompatibleDatabaseException(
-                "%s is the folder of a server that runs already%s. Use that one, stop it, or choose another folder with plainsieve.data-folder."
+                "%s is in use by a running server%s. Use that server, stop it, or choose another folder with plainsieve.data-folder."
                         .formatted(folder, holder.isEmpty() ? "" : ": " + holder));
     }
 

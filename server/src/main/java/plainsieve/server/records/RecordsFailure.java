@@ -12,14 +12,14 @@ public final class RecordsFailure extends RuntimeException {
 
     /** What is in the way. */
     public enum Kind {
-        BUSY("Another program writes into the records of this server. Nothing was changed.", "Try again in a moment."),
-        FULL("The disk of this server is full. Nothing was changed.", "Make room on it, then do it again."),
+        BUSY("Another program is writing to this server's database. Nothing was changed.", "Try again in a moment."),
+        FULL("The disk of this server is full. Nothing was changed.", "Free some space, then try again."),
         TAKEN(
-                "Somebody else made the same thing at the same moment. Nothing was changed.",
-                "Look at theirs, or choose another name."),
+                "Someone else created the same object at the same moment. Nothing was changed.",
+                "Use theirs, or choose another name."),
         SERVED(
-                "The projects of this server are those of files: nothing is changed here.",
-                "Change the files; this server follows by itself.");
+                "This server's projects are served from files and are read-only here.",
+                "Change the files; the server reloads them.");
 
         private final String message;
         private final String advice;

@@ -71,7 +71,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         } catch (SQLException | RuntimeException e) {
             DataSourceUtils.releaseConnection(connection, records);
             gate.leave();
-            throw new CannotCreateTransactionException("A change of the records could not begin", e);
+            throw new CannotCreateTransactionException("A transaction could not begin", e);
         }
     }
 
@@ -80,7 +80,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         try {
             say(connection(status), "commit");
         } catch (SQLException e) {
-            throw new TransactionSystemException("A change of the records could not be kept", e);
+            throw new TransactionSystemException("A transaction could not be committed", e);
         } finally {
             gate.changed();
         }
@@ -92,7 +92,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         try {
             say(connection(status), "rollback");
         } catch (SQLException e) {
-            LOG.debug("Nothing to take back, or the connection is broken", e);
+            LOG.debug("Rollback failed", e);
             records.evictConnection(connection(status));
         }
     }

@@ -82,8 +82,8 @@ class RehearsalRunner {
                     .map(performed -> line(on, one, performed))
                     .orElseGet(() -> line(one));
         } catch (RuntimeException e) {
-            LOG.error("A case of the rehearsal of {} broke off", on.report().id(), e);
-            return line(one, Ending.FAILED, "It broke off here. The server's log says more.");
+            LOG.error("A case of the rehearsal of {} was aborted", on.report().id(), e);
+            return line(one, Ending.FAILED, "It was aborted here. The server log has details.");
         }
     }
 
@@ -134,10 +134,10 @@ class RehearsalRunner {
                     problem.get().place().map(TextLocation::line).orElse(0));
         }
         if (one.refusal()) {
-            return new ViewResult(view, heard, Ending.FAILED, "This should have been refused, but rows came.", 0);
+            return new ViewResult(view, heard, Ending.FAILED, "This should have been refused, but returned rows.", 0);
         }
         boolean slow = heard.summary.totalMillis() > SLOW_MILLIS;
-        return new ViewResult(view, heard, slow ? Ending.SLOW : Ending.WELL, slow ? "It took long." : "", 0);
+        return new ViewResult(view, heard, slow ? Ending.SLOW : Ending.WELL, slow ? "It was slow." : "", 0);
     }
 
     private static Rehearsal.Line line(RehearsalCase one) {

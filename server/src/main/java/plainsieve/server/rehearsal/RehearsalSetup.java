@@ -54,7 +54,7 @@ class RehearsalSetup {
                         .map(ListedValue::value)
                         .forEach(listed::add);
             } catch (SourceFailure | ProblemException e) {
-                LOG.debug("The list of :{} did not come", definition.name(), e);
+                LOG.debug("The value list of :{} could not be loaded", definition.name(), e);
             }
             listMillis.put(definition.name(), (System.nanoTime() - start) / NANOS_PER_MILLI);
         }

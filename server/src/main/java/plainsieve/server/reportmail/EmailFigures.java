@@ -68,8 +68,7 @@ final class EmailFigures {
         }
         return then.get().signum() == 0
                 ? "%s vs %s (0)".formatted(mark, than)
-                : "%s %s %% vs %s (%s)"
-                        .formatted(mark, written.figure(percent(now.get(), then.get())), than, there);
+                : "%s %s %% vs %s (%s)".formatted(mark, written.figure(percent(now.get(), then.get())), than, there);
     }
 
     private static BigDecimal percent(BigDecimal now, BigDecimal then) {

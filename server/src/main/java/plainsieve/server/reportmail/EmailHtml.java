@@ -55,7 +55,7 @@ public final class EmailHtml {
                 .formatted(SOFT, describe(foot.why())));
         foot.unsubscribe()
                 .ifPresent(address -> html.append(
-                        " <a href=\"%s\" style=\"color:#175a6b\">No more of these</a>.".formatted(describe(address))));
+                        " <a href=\"%s\" style=\"color:#175a6b\">Unsubscribe</a>.".formatted(describe(address))));
         html.append("</p>\n");
     }
 

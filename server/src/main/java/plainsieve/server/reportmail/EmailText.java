@@ -19,7 +19,7 @@ public final class EmailText {
         paragraph(foot.notes());
         line("");
         line(foot.why());
-        foot.unsubscribe().ifPresent(address -> line("No more of these: " + address));
+        foot.unsubscribe().ifPresent(address -> line("Unsubscribe: " + address));
         return text.toString();
     }
 

@@ -86,7 +86,7 @@ public class ReportEmailComposer {
     private Optional<String> age(EmailRequest wanted) {
         try {
             return ages.of(wanted.project(), wanted.asker(), wanted.report())
-                    .map(age -> (age.late() ? "The data are late: the newest are of %s." : "Data up to %s.")
+                    .map(age -> (age.late() ? "The data is overdue: the newest is from %s." : "Data up to %s.")
                             .formatted(new EmailValueFormat(settings.language()).figure(age.newest())));
         } catch (ProblemException e) {
             return Optional.empty();

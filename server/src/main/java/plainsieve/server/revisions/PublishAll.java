@@ -67,8 +67,8 @@ public class PublishAll {
         List<Query> changed =
                 project.queries().stream().filter(Query::isChanged).toList();
         if (drafts.isEmpty() && changed.isEmpty()) {
-            throw new ProblemException(Problem.of(
-                    "nothing-to-give", "Published, no changes since already.", "Change something, then give it to them."));
+            throw new ProblemException(
+                    Problem.of("nothing-to-give", "Nothing to publish.", "Change something, then publish."));
         }
         Project after = drafted(project);
         // Sources may be asked for lists: that is done before anything is changed.

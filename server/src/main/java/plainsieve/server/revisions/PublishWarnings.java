@@ -139,7 +139,7 @@ public class PublishWarnings {
         SentFilter wanted = new SentFilter(project.id(), "", "", query.id(), "", "", "", "", "slow");
         return sent.latest(Long.MAX_VALUE, wanted, 1).stream()
                 .filter(row -> row.sentAt().isAfter(since) && row.totalMs() > SLOW.toMillis())
-                .map(row -> new Warning("query", query.id(), query.name(), 0, took(row), "Look at it in Sent."));
+                .map(row -> new Warning("query", query.id(), query.name(), 0, took(row), "See it in Sent."));
     }
 
     private static String took(SentRow row) {
@@ -162,7 +162,7 @@ public class PublishWarnings {
                         "live",
                         0,
                         "In this stage %s.".formatted(said),
-                        "Say otherwise under Stages if viewers should see all."));
+                        "Change it under Stages if viewers should see all."));
     }
 
     private static boolean narrows(ParameterDefinition definition, DefaultDefinition value) {
@@ -181,12 +181,6 @@ public class PublishWarnings {
         return drafted.parameters().values().stream()
                 .map(ParameterDefinition::name)
                 .filter(name -> drafted.uses(name).isEmpty())
-                .map(name -> new Warning(
-                        "parameter",
-                        name,
-                        ":" + name,
-                        0,
-                        "Nothing mentions it: it does nothing.",
-                        "Use it, or remove it."));
+                .map(name -> new Warning("parameter", name, ":" + name, 0, "It is not used.", "Use it, or remove it."));
     }
 }

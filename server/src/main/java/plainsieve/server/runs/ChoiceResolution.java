@@ -62,8 +62,8 @@ final class ChoiceResolution {
             if (given.putIfAbsent(now, text) != null) {
                 problems.add(Problem.of(
                                 "twice-named",
-                                ":%s is chosen twice, also by a name that it had before.".formatted(now),
-                                "Take one of them out of the link.")
+                                ":%s is chosen twice, once by a former name.".formatted(now),
+                                "Remove one of them from the link.")
                         .about(now));
             }
         });
@@ -100,8 +100,8 @@ final class ChoiceResolution {
             if (computed) {
                 problems.add(Problem.of(
                                 "computed",
-                                ":%s is worked out and cannot be chosen.".formatted(name),
-                                "Choose what it is worked out from.")
+                                ":%s is computed and cannot be chosen.".formatted(name),
+                                "Choose the parameters that it is computed from.")
                         .about(name));
             } else if (!choosable.containsKey(name)) {
                 problems.add(ChoiceReader.unknown(name, choosable));
@@ -109,8 +109,8 @@ final class ChoiceResolution {
                 String by = requested.asker().fixedBy();
                 problems.add(Problem.of(
                                 "fixed-by-link",
-                                "%s fixes what is chosen for :%s.".formatted(by, name),
-                                "Take the other choice out of the link.")
+                                "%s fixes :%s.".formatted(by, name),
+                                "Remove the other choice from the link.")
                         .about(name));
             }
         }
@@ -133,8 +133,8 @@ final class ChoiceResolution {
             if (requested.signedOnly().contains(name) && !fixed.containsKey(name)) {
                 throw new ProblemException(Problem.of(
                         "signed-link-needed",
-                        "What is chosen for “%s” comes from a signed link.".formatted(definition.label()),
-                        "Open the link that you were given, or ask the report's author for one."));
+                        "“%s” is set by a signed link.".formatted(definition.label()),
+                        "Open the link that you received, or ask the report's author for one."));
             }
             Parameter parameter = definition.toParameter(allowed(definition, text));
             text = droppingWhatIsGone(definition, parameter, text);
@@ -151,7 +151,7 @@ final class ChoiceResolution {
             parameters.putIfAbsent(name, definition.toParameter());
             problems.add(Problem.of(
                             "list-not-there",
-                            "What :%s may be could not be asked: %s".formatted(name, e.getMessage()),
+                            "Could not load the values of :%s: %s".formatted(name, e.getMessage()),
                             e.advice())
                     .about(name));
         }

@@ -188,9 +188,9 @@ public class QueryRunner {
         if (prepared.sides().isPresent() && request.text().query().choosesSource()) {
             throw new ProblemException(Problem.of(
                     "source-is-chosen",
-                    "“%s” takes rows of other sources, so that which source it asks cannot be chosen."
+                    "“%s” reads several sources, so its source cannot be chosen by a parameter."
                             .formatted(request.text().query().name()),
-                    "Let it always ask the same one, or take only rows of its own source."));
+                    "Give it a fixed source, or read only its own source."));
         }
         rowAccess.require(
                 new ListScope(request.project(), request.asked().asker()),

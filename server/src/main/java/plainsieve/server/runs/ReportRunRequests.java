@@ -91,8 +91,7 @@ public class ReportRunRequests {
                 .wanted(asked.part(), asked.sort())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-part",
-                        "The view “%s” has nothing like that."
-                                .formatted(asked.view().titleOrKind()),
+                        "The view “%s” has no such part.".formatted(asked.view().titleOrKind()),
                         "Open it again.")));
     }
 
@@ -118,7 +117,7 @@ public class ReportRunRequests {
         if (moves && fixed) {
             throw new ProblemException(Problem.of(
                     "not-compared",
-                    "%s fixes what it would be compared by."
+                    "%s fixes the parameter of the comparison."
                             .formatted(choices.asker().fixedBy()),
                     "The figures themselves are right."));
         }

@@ -37,12 +37,12 @@ public final class Timetable {
         try {
             this.times = CronExpression.parse("0 " + String.join(" ", fields));
         } catch (IllegalArgumentException e) {
-            throw refused(cron, "One of its fields cannot be.");
+            throw refused(cron, "One of its fields is invalid.");
         }
         this.rules = zone.getRules();
         this.byTheHour = fields[HOUR].startsWith("*");
         if (times.next(LocalDateTime.of(2000, 1, 1, 0, 0)) == null) {
-            throw refused(cron, "Such a time never comes.");
+            throw refused(cron, "This time never occurs.");
         }
     }
 

@@ -43,12 +43,12 @@ class BrowserGuard extends OncePerRequestFilter {
             SafeHeaders.on(response, request.isSecure());
         }
         if (!knownHost) {
+            refuse(response, "Host not allowed.", "To allow it, add the host name to plainsieve.hosts.");
+        } else if (refused) {
             refuse(
                     response,
-                    "This address is not answered.",
-                    "Add the host name to plainsieve.hosts if browsers shall reach this server by it.");
-        } else if (refused) {
-            refuse(response, "Another web page asked for this.", "Open Plain Sieve itself, and do it there.");
+                    "Blocked: the page's origin is not this server.",
+                    "Behind a proxy, pass the host with its port.");
         } else {
             chain.doFilter(request, response);
         }

@@ -66,7 +66,7 @@ public final class SecretBox {
     private static byte[] whole(Path file, byte[] key) {
         if (key.length != KEY_BYTES) {
             throw new IncompatibleDatabaseException(
-                    "%s is no key: it has %d bytes, and a key has %d. It was left as it is. Put back the key file that belongs to the records."
+                    "%s is not a key: it has %d bytes instead of %d. It was left unchanged. Restore the key file that belongs to the database."
                             .formatted(file, key.length, KEY_BYTES));
         }
         return key;
@@ -120,7 +120,7 @@ public final class SecretBox {
             return cipher.doFinal(input);
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException(
-                    "A password in the records does not fit secret.key. Put back the key file that belongs to them.",
+                    "A password in the database cannot be decrypted with secret.key. Restore the key file that belongs to the database.",
                     e);
         }
     }

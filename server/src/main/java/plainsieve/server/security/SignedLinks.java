@@ -116,7 +116,7 @@ public final class SignedLinks {
     public static ProblemException notOurs() {
         return new ProblemException(Problem.of(
                 "bad-signed-link",
-                "The signed part of this link is not ours for this report: it was changed or cut off.",
+                "The signature of this link is invalid: it was changed or cut off.",
                 "Ask for the link again."));
     }
 

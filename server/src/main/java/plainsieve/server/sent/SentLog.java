@@ -198,7 +198,7 @@ public class SentLog {
         long id = lastId.incrementAndGet();
         also.asMap().merge(sentId, Set.of(origin.asker().id()), SentLog::both);
         LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
-        String why = "It is the answer to statement %d, which was asked already.".formatted(sentId);
+        String why = "Shared with statement %d, which was already running.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
         SentRow shared = finished(row, "shared", why, new RunSummary(0, 0, 0, 0));
         writer.later(now -> now.put(shared));

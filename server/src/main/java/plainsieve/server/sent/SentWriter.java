@@ -59,7 +59,7 @@ class SentWriter {
         CompletableFuture<Void> add(Consumer<SentRecords> how) {
             PendingWrite change = new PendingWrite(how, new CompletableFuture<>());
             if (!waiting.offer(change)) {
-                LOG.error("Sent has been out of reach for so long that a statement is not written down");
+                LOG.error("Sent was unavailable for too long; a statement is not recorded");
                 change.written().complete(null);
             }
             return change.written();
@@ -104,7 +104,7 @@ class SentWriter {
             writeWaiting(lines);
         }
         if (!written.isDone()) {
-            LOG.warn("Sent is behind: its records are busy");
+            LOG.warn("Sent is lagging: the database is busy");
         }
     }
 
@@ -145,7 +145,7 @@ class SentWriter {
         while (!closing || all.stream().anyMatch(Line::waits)) {
             LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(SOON_MILLIS));
             if (Thread.interrupted()) {
-                LOG.warn("Sent was not written to its end");
+                LOG.warn("Sent was not fully written");
                 return;
             }
             writeOrLater(all);
@@ -158,7 +158,7 @@ class SentWriter {
         try {
             writeWaiting(all);
         } catch (RuntimeException | Error e) {
-            LOG.error("Sent could not be written; it is tried again", e);
+            LOG.error("Sent could not be written; retrying", e);
         }
     }
 

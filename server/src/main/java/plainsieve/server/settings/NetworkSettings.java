@@ -32,6 +32,6 @@ public record NetworkSettings(@DefaultValue List<String> proxies) {
             // As little an address as any name.
         }
         throw new IllegalArgumentException(
-                "plainsieve.network.proxies takes addresses such as 10.1.2.3 or ::1, and not “%s”".formatted(proxy));
+                "plainsieve.network.proxies takes addresses such as 10.1.2.3 or ::1, not “%s”".formatted(proxy));
     }
 }

@@ -66,7 +66,7 @@ public record Settings(
         require(sentMost > 0, "plainsieve.sent-most must be at least 1, is " + sentMost);
         require(
                 timeZone.equals("system") || ZoneId.getAvailableZoneIds().contains(timeZone),
-                "plainsieve.time-zone is no time zone: " + timeZone);
+                "plainsieve.time-zone is not a time zone: " + timeZone);
         hosts = List.copyOf(hosts);
         fileFolders = List.copyOf(fileFolders);
     }

@@ -229,8 +229,8 @@ final class FairQueue {
     private SourceFailure tooLong(int before) {
         return new SourceFailure(
                 SourceFailure.Kind.BUSY,
-                "All places at “%s” were taken the whole time; %d runs were before this one.".formatted(source, before),
-                "Run it again when fewer people ask, or ask whoever looks after this server for more places.",
+                "“%s” was busy; %d runs were queued before this one.".formatted(source, before),
+                "Try again later, or ask your administrator for more concurrent statements.",
                 null);
     }
 }

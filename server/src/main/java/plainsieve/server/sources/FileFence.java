@@ -48,7 +48,7 @@ public class FileFence {
     private Path allowed(String written) {
         Path file = followed(path(written));
         if (folders.stream().map(FileFence::followed).noneMatch(file::startsWith)) {
-            throw refused("“%s” lies in no folder that this server may read.".formatted(written));
+            throw refused("“%s” is outside the folders that this server may read.".formatted(written));
         }
         if (own.has(file)) {
             throw refused("“%s” belongs to the server itself.".formatted(written));
@@ -60,7 +60,7 @@ public class FileFence {
         try {
             return folders.get(0).resolve(written).normalize();
         } catch (InvalidPathException e) {
-            throw refused("“%s” is no path of a file here.".formatted(written));
+            throw refused("“%s” is not a valid path.".formatted(written));
         }
     }
 
@@ -73,7 +73,7 @@ public class FileFence {
         try {
             return there.toRealPath().resolve(there.relativize(path));
         } catch (IOException e) {
-            throw refused("“%s” leads nowhere.".formatted(there.getFileName()));
+            throw refused("“%s” does not exist.".formatted(there.getFileName()));
         }
     }
 
@@ -89,10 +89,9 @@ public class FileFence {
 
     /* Readers may be told this, too: no folder of the machine is named. */
     private static ProblemException refused(String message) {
-        return new ProblemException(
-                Problem.of(
-                        "bad-source",
-                        message,
-                        "Put the file into the server's folder for files, or have its folder added to plainsieve.file-folders."));
+        return new ProblemException(Problem.of(
+                "bad-source",
+                message,
+                "Move the file to the server's file folder, or add its folder to plainsieve.file-folders."));
     }
 }

@@ -46,7 +46,7 @@ public class SourceDefinitions {
         // Those of files are put here anew with what this start knows of them.
         if (!served && !rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
             throw new IncompatibleDatabaseException(
-                    "secret.key does not open the passwords of the %d sources in the records. Put back the key file that belongs to them, or the records that belong to the key."
+                    "secret.key cannot decrypt the passwords of %d sources in the database. Restore the matching key file or database."
                             .formatted(rows.size()));
         }
     }

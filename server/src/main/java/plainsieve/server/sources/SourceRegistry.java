@@ -125,8 +125,8 @@ class SourceRegistry {
             forget(id);
             throw new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
-                    "The server is being stopped.",
-                    "Ask again when it runs.",
+                    "The server is shutting down.",
+                    "Try again when it is running.",
                     new IllegalStateException("closed"));
         }
         return opened;
@@ -146,7 +146,7 @@ class SourceRegistry {
             Problem why = e.first();
             throw new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
-                    "“%s” cannot be asked: %s".formatted(row.id(), why.message()),
+                    "“%s” is unavailable: %s".formatted(row.id(), why.message()),
                     why.advice(),
                     e);
         }

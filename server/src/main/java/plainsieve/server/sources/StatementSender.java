@@ -118,8 +118,8 @@ public class StatementSender {
         return logged(
                 UUID.randomUUID().toString(), origin, statement, NOBODY, (source, limits, cancellation, sentId) -> {
                     if (!(source instanceof ResponsePreviewSource shows)) {
-                        throw new ProblemException(Problem.of(
-                                "no-request", "This source is asked by SQL, not by requests.", "Run the query."));
+                        throw new ProblemException(
+                                Problem.of("no-request", "This source takes SQL, not web requests.", "Run the query."));
                     }
                     ResponsePreview look = shows.look(new OutgoingStatement.Sql(statement), limits, cancellation);
                     return new Outcome<>(look, new RunSummary(0, 0, 0, 0));
@@ -154,7 +154,7 @@ public class StatementSender {
                     && sources.current(sourceId)
                             .filter(SourceRegistry.Opened::reportsRejection)
                             .isPresent()) {
-                LOG.warn("{} rejects the user or the password; it is not asked again until it is saved", sourceId);
+                LOG.warn("{} rejects the user or the password; it is not used until it is saved", sourceId);
                 reporting.events().publishEvent(new RejectedCredentials(sourceId));
             }
             throw e;
@@ -283,7 +283,7 @@ public class StatementSender {
                     .isPresent();
             if (!stopped) {
                 LOG.info(
-                        "Statement {} on {} failed; Sent says why",
+                        "Statement {} on {} failed; see Sent",
                         begun.id(),
                         begun.row().sourceId());
             }

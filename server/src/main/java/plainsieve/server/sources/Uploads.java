@@ -77,9 +77,7 @@ public class Uploads {
     private static void requireFree(Path target, String name) {
         if (Files.exists(target)) {
             throw new ProblemException(Problem.of(
-                    "file-there",
-                    "There is already a file “%s”.".formatted(name),
-                    "Replace it, or give it another name."));
+                    "file-there", "File “%s” already exists.".formatted(name), "Replace it, or give it another name."));
         }
     }
 
@@ -90,23 +88,23 @@ public class Uploads {
         return e instanceof FileSystemException
                 ? new ProblemException(Problem.of(
                         "bad-file",
-                        "The server may not write “%s” into this folder.".formatted(name),
-                        "Let the operator give it the right to, or put the file there another way."))
+                        "The server has no permission to write “%s” to this folder.".formatted(name),
+                        "Ask the operator for the permission, or copy the file there directly."))
                 : new ProblemException(Problem.of(
                         "bad-file",
-                        "“%s” did not arrive whole. Nothing was changed.".formatted(name),
+                        "The upload of “%s” was incomplete. Nothing was changed.".formatted(name),
                         "Send it again."));
     }
 
     private Path target(String sourceId, String name) {
         SourceAccess access = fence.inside(kept.access(kept.row(sourceId)));
         if (!(access.settings() instanceof SourceSettings.Folder folder)) {
-            throw refused("“%s” is no folder of files.".formatted(sourceId));
+            throw refused("“%s” is not a folder of files.".formatted(sourceId));
         }
         if (!name.matches(CALLED + "(/" + CALLED + "){0,3}")
                 || isTooLong(name)
                 || FileKind.of(name).isEmpty()) {
-            throw refused("“%s” is not the name of a table of values, a workbook, JSON or Parquet.".formatted(name));
+            throw refused("“%s” is not a CSV, workbook, JSON or Parquet file.".formatted(name));
         }
         Path root = Path.of(folder.file());
         try {
@@ -114,11 +112,11 @@ public class Uploads {
             requireWithin(root, target);
             if (fence.isOfStoredCopies(target)) {
                 throw refused(
-                        "“%s” lies in the folder of stored copies, which the server alone writes.".formatted(name));
+                        "“%s” is in the folder of stored copies, which is reserved for the server.".formatted(name));
             }
             return target;
         } catch (InvalidPathException | IOException e) {
-            throw refused("“%s” is no name of a file here.".formatted(name));
+            throw refused("Invalid file name “%s”.".formatted(name));
         }
     }
 

@@ -8,8 +8,7 @@ import plainsieve.sources.SourceFailure;
 
 /** Failures as viewers are told them: without hosts, statements, and what a database says of its tables. Authors read all of it in Sent. */
 public final class ViewerErrorMessages {
-    private static final String ADVICE =
-            "Try again in a while. Those who make this report see in Sent what went wrong.";
+    private static final String ADVICE = "Try again later. Those who make this report see in Sent what went wrong.";
 
     private ViewerErrorMessages() {}
 
@@ -20,11 +19,11 @@ public final class ViewerErrorMessages {
 
     private static String words(SourceFailure failure) {
         return switch (failure.kind()) {
-            case UNREACHABLE -> "The source of these rows does not answer.";
-            case TIMED_OUT -> "The source of these rows took longer than it may.";
+            case UNREACHABLE -> "The source of these rows does not respond.";
+            case TIMED_OUT -> "The source of these rows timed out.";
             case STOPPED -> "It was stopped.";
-            case REFUSED_STATEMENT -> "The source of these rows refused what it was asked.";
-            case BUSY -> "The source of these rows has too much to do right now.";
+            case REFUSED_STATEMENT -> "The source of these rows refused the request.";
+            case BUSY -> "The source of these rows is overloaded.";
         };
     }
 
@@ -37,8 +36,7 @@ public final class ViewerErrorMessages {
             return problems;
         }
         return ofChoices.isEmpty()
-                ? new ProblemException(Problem.of(
-                        "cannot-be-asked", "Report here cannot be asked for as it is written.", ADVICE))
+                ? new ProblemException(Problem.of("cannot-be-asked", "This view has an invalid query.", ADVICE))
                 : new ProblemException(ofChoices);
     }
 }

@@ -62,7 +62,7 @@ public final class Spool implements AutoCloseable {
 
     private synchronized void put(ByteBuffer bytes, int length) throws IOException {
         if (left) {
-            throw new IOException("The reader went away");
+            throw new IOException("The reader disconnected");
         }
         // Ignored after the end: a progress line that is still on its way would follow the last line.
         if (length == 0 || ended) {
@@ -85,7 +85,7 @@ public final class Spool implements AutoCloseable {
             Files.delete(path);
         }
         if (written - read + length > most) {
-            throw new IOException("The reader is too slow: %d MB wait for him".formatted(most >> 20));
+            throw new IOException("The reader is too slow: %d MB are pending".formatted(most >> 20));
         }
         while (bytes.hasRemaining()) {
             written += file.get().write(bytes, written);

@@ -40,7 +40,7 @@ public class Spools {
             }
         }
         if (bytes > most) {
-            throw new IOException("More than %d MB would have to wait on the disk".formatted(most >> 20));
+            throw new IOException("More than %d MB would have to be spooled to disk".formatted(most >> 20));
         }
     }
 

@@ -61,7 +61,7 @@ class DraftChangeTest {
         assertThat(ids(new DraftChange(REPORT).moving(figures, false))).isEqualTo(ids(REPORT));
         Report moved = new DraftChange(REPORT).moving(figures, true);
         assertThat(ids(moved)).containsExactly("by-port", "figures", "rows");
-        assertThat(told(moved)).containsExactly("Things stand in another order.");
+        assertThat(told(moved)).containsExactly("The order changed.");
     }
 
     @Test
@@ -135,8 +135,8 @@ class DraftChangeTest {
         assertThat(told(changed))
                 .containsExactly(
                         "It is called “Too late”, was “Late”.",
-                        "Its question line or its audience reads otherwise.",
+                        "Its question line or audience changed.",
                         "“Bars of the number of rows by port, the 7 largest, called Harbours”, was “Bars of the number of rows by port, the 7 largest, called By port”.",
-                        "It opens or runs otherwise.");
+                        "Its opening or running mode changed.");
     }
 }

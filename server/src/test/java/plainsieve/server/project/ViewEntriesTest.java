@@ -69,13 +69,13 @@ class ViewEntriesTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             {kind: bar, query: q}                                                        | Did you mean “bars”?
-            {kind: bars, query: q, group-by: port}                                       | works nothing out
+            {kind: bars, query: q, group-by: port}                                       | has no measures
             {kind: line, query: q, measures: [{function: count}]}                        | groups by nothing
             {kind: figures, query: q, measures: [{function: sum}]}                       | of which column
             {kind: figures, query: q, measures: [{function: midle, column: x}]}          | is no kind of figure
             {kind: figures, query: q, measures: [{function: count}], against: sometimes} | is compared with “sometimes”
             {kind: table, query: q, columns: [{name: x, format: money}]}                 | no way to write the column
-            {kind: bars, query: q, measures: [{function: count}], group-by: x, opens: diary}          | does not say what a click opens
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, opens: diary}          | does not define what a click opens
             {kind: bars, query: q, measures: [{function: count}], group-by: x, look: {order: bigest}} | is no kind of order
             """)
     void whatIsWrongIsTold(String entry, String message) {

@@ -91,7 +91,7 @@ class SpoolTest {
         OutputStream in = spool.input();
         in.write(1);
         spool.close();
-        assertThatThrownBy(() -> in.write(1)).hasMessage("The reader went away");
+        assertThatThrownBy(() -> in.write(1)).hasMessage("The reader disconnected");
     }
 
     @Test

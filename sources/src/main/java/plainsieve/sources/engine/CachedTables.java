@@ -70,7 +70,7 @@ public final class CachedTables<F> {
             Files.deleteIfExists(database);
             Files.deleteIfExists(database.resolveSibling(database.getFileName() + ".wal"));
         } catch (IOException e) {
-            LOG.log(System.Logger.Level.WARNING, "Gathered tables could not be removed: " + database, e);
+            LOG.log(System.Logger.Level.WARNING, "Temporary tables could not be removed: " + database, e);
         }
     }
 }

@@ -13,7 +13,7 @@ import plainsieve.core.catalog.CellFormat;
  *
  * @param type of the values; empty for numbers, whose type is as wide as they are
  * @param looking whether a text is written so
- * @param reading its value; no value when it cannot be read so
+ * @param reading its value; no value when unreadable so
  */
 record CellFormatSql(CellFormat form, String type, String looking, String reading) {
     private static final Map<CellFormat, CellFormatSql> ALL = new EnumMap<>(CellFormat.class);
@@ -98,7 +98,7 @@ record CellFormatSql(CellFormat form, String type, String looking, String readin
         return looking.formatted(text);
     }
 
-    /** SQL of the value of a text; no value when it cannot be read in this form. */
+    /** SQL of the value of a text; no value when unreadable in this form. */
     String read(String text) {
         return reading.formatted(text);
     }

@@ -31,7 +31,7 @@ public final class CsvCells {
         CsvText text = CsvText.of(file, staging);
         String beginning = text.beginning(BEGINNING);
         if (beginning.length() == BEGINNING && beginning.indexOf('\n') < 0 && beginning.indexOf('\r') < 0) {
-            throw new UnreadableFileException("has no end of a line in its first million characters");
+            throw new UnreadableFileException("has no line end in its first million characters");
         }
         CsvShape shape = CsvShape.of(beginning, beginning.length() < BEGINNING, said);
         if (shape.width() > StagedCells.MOST_COLUMNS) {
@@ -59,7 +59,7 @@ public final class CsvCells {
             if (String.valueOf(e.getMessage()).matches("(?s).*(INTERRUPT|No space left|Out of Memory).*")) {
                 throw e;
             }
-            throw new UnreadableFileException("cannot be read as a table of values", e);
+            throw new UnreadableFileException("is not valid CSV", e);
         }
     }
 
@@ -90,7 +90,7 @@ public final class CsvCells {
                                 case "UNQUOTED VALUE" ->
                                     "a quotation mark within a value, or one without an end, so that more may be lost";
                                 case "LINE SIZE OVER MAXIMUM" -> "longer than 2 MB";
-                                default -> "it cannot be read";
+                                default -> "unreadable";
                             }));
         }
         return Long.parseLong(staging.ask("select count(distinct line) from reject_errors")

@@ -53,7 +53,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
     }
 
     private static UnreadableFileException noNames(HeaderRow said) {
-        return new UnreadableFileException("has no names of columns in " + said.words());
+        return new UnreadableFileException("has no column names in " + said.words());
     }
 
     /** The lines that tell how many columns there are: those below the names, or the names where nothing is below. */

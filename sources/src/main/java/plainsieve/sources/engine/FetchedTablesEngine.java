@@ -64,8 +64,8 @@ public final class FetchedTablesEngine {
             source.close();
             throw new SourceFailure(
                     SourceFailure.Kind.BUSY,
-                    "Too many answers and files are asked at this moment.",
-                    "Try again in a while.",
+                    "Too many files and responses are being queried at this moment.",
+                    "Try again later.",
                     null);
         }
         return engine;

@@ -52,7 +52,7 @@ public final class JsonCells {
             rows(file, lines, this::row);
             staging.end();
         } catch (JacksonException e) {
-            throw new UnreadableFileException("is no JSON that can be read: " + reason(e));
+            throw new UnreadableFileException("is not valid JSON: " + reason(e));
         }
         List<String> heads = columns.isEmpty() ? List.of("value") : new ArrayList<>(columns.keySet());
         return new StagedCells(StagedCells.names(heads), Optional.empty(), 0, List.of());
@@ -63,7 +63,7 @@ public final class JsonCells {
                 e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
         return e.getOriginalMessage().contains("depth")
                 ? "it is nested too deeply" + place
-                : "it breaks off or has a wrong sign" + place;
+                : "it is truncated or has an unexpected character" + place;
     }
 
     private boolean hasMany(Path file) {

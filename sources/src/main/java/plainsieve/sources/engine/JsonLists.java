@@ -19,7 +19,7 @@ public final class JsonLists {
     /** @param at the names that lead there, with dots between; a dot alone for all of it */
     public record JsonList(String at, long rows) {}
 
-    /** None where it cannot be read. */
+    /** None where unreadable. */
     public static List<JsonList> find(Path file) {
         List<JsonList> found = new ArrayList<>();
         try (JsonParser at = new JsonFactory().createParser(ObjectReadContext.empty(), file)) {

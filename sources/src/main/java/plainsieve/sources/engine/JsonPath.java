@@ -51,7 +51,7 @@ public final class JsonPath {
             boolean says = there.isScalarValue() && there != JsonToken.VALUE_NULL;
             return says ? Optional.of(at.getString()).filter(text -> !text.isBlank()) : Optional.empty();
         } catch (JacksonException e) {
-            throw new UnreadableFileException("is no JSON that can be read", e);
+            throw new UnreadableFileException("is not valid JSON", e);
         }
     }
 }

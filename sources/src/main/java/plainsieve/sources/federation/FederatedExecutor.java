@@ -83,8 +83,8 @@ final class FederatedExecutor {
                 ? FederatedSource.stopped(cancellation)
                 : new SourceFailure(
                         SourceFailure.Kind.UNREACHABLE,
-                        "There is no room here for the rows that were fetched.",
-                        "Ask who runs this server, or narrow what is asked of the sources.",
+                        "There is no disk space for the fetched rows.",
+                        "Ask your administrator, or add conditions.",
                         e);
     }
 
@@ -152,9 +152,9 @@ final class FederatedExecutor {
         if (summary.more()) {
             throw new SourceFailure(
                     SourceFailure.Kind.REFUSED_STATEMENT,
-                    "“%s” of %s gives more than %,d rows, which are too many to be fetched."
+                    "“%s” of %s returns more than %,d rows, which is too many to fetch."
                             .formatted(part.name(), part.source(), limits.mostRows()),
-                    "Put a condition or a total in front of the step that takes rows from elsewhere.",
+                    "Add a condition or a total before the step that joins another source.",
                     null);
         }
         staging.execute("create table kept.%s as select %s from cells"

@@ -105,7 +105,7 @@ public final class FederatedSource implements AutoCloseable {
                 ? new SourceFailure(
                         SourceFailure.Kind.TIMED_OUT,
                         "Fetching the rows of all sources took too long.",
-                        "Choose less, or put a condition in front of the step that takes rows from elsewhere.",
+                        "Narrow the choices, or add a condition before the step that joins another source.",
                         null)
                 : new SourceFailure(SourceFailure.Kind.STOPPED, "The run was stopped.", "Run it again.", null);
     }

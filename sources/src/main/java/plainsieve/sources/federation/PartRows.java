@@ -50,8 +50,8 @@ final class PartRows implements RowReceiver {
             if (!names.add(column.name().toLowerCase(Locale.ROOT))) {
                 throw new SourceFailure(
                         SourceFailure.Kind.REFUSED_STATEMENT,
-                        "“%s” gives two columns that are called “%s”.".formatted(name, column.name()),
-                        "Give each of them a name of its own.",
+                        "“%s” returns two columns named “%s”.".formatted(name, column.name()),
+                        "Give each a unique name.",
                         null);
             }
         }

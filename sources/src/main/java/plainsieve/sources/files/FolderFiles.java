@@ -39,13 +39,14 @@ final class FolderFiles {
     /** In the order of their names. Throws {@link SourceFailure} when the folder cannot be read. */
     List<FileEntry> now() {
         if (!Files.isDirectory(folder)) {
-            throw unreadable("There is no folder “%s”.".formatted(called), null);
+            throw unreadable("Folder “%s” does not exist.".formatted(called), null);
         }
         List<FileEntry> found = new ArrayList<>();
         try {
             Files.walkFileTree(folder, Set.of(), DEEPEST, new Visitor(found));
         } catch (IOException e) {
-            throw unreadable("“%s” cannot be read: the server may not read all of it.".formatted(called), e);
+            throw unreadable(
+                    "“%s” cannot be read: the server lacks permission for some of its files.".formatted(called), e);
         }
         found.sort(Comparator.comparing(FileEntry::name));
         return found;
@@ -126,9 +127,6 @@ final class FolderFiles {
 
     private static SourceFailure unreadable(String message, Throwable cause) {
         return new SourceFailure(
-                SourceFailure.Kind.UNREACHABLE,
-                message,
-                "Put it right on the server, or let the source read another folder.",
-                cause);
+                SourceFailure.Kind.UNREACHABLE, message, "Correct it on the server, or use another folder.", cause);
     }
 }

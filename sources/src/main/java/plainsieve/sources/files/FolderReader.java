@@ -121,7 +121,7 @@ final class FolderReader {
         try {
             Files.deleteIfExists(views);
         } catch (IOException e) {
-            LOG.log(System.Logger.Level.WARNING, "What is no longer asked could not be removed: " + views, e);
+            LOG.log(System.Logger.Level.WARNING, "Outdated cache files could not be removed: " + views, e);
         }
     }
 
@@ -137,7 +137,7 @@ final class FolderReader {
         try {
             return WorkbookAreas.of(workbook.path());
         } catch (IOException | RuntimeException e) {
-            // Why it cannot be read is said when its cells are.
+            // Why unreadable is said when its cells are.
             LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + workbook.name(), e);
             return List.of();
         }
@@ -234,11 +234,11 @@ final class FolderReader {
         boolean full = String.valueOf(e.getMessage()).contains("No space left");
         String why = full
                 ? "the disk of the server is full"
-                : e instanceof FileSystemException ? "the server may not read or write there" : "it could not be kept";
+                : e instanceof FileSystemException ? "the server has no permission there" : "it could not be cached";
         return new SourceFailure(
                 SourceFailure.Kind.UNREACHABLE,
                 "The files of “%s” could not be read: %s.".formatted(access.id(), why),
-                "Ask who looks after the server; its log says more.",
+                "Ask your administrator; the server log has details.",
                 e);
     }
 }

@@ -164,7 +164,7 @@ public final class FolderSource implements Source {
                 late
                         ? "The files of “%s” have changed and are still being read.".formatted(access.id())
                         : "Stopped while the files of “%s” were read.".formatted(access.id()),
-                "Try again in a while: what was read is kept.",
+                "Try again later: progress is kept.",
                 null);
     }
 

@@ -23,7 +23,7 @@ final class FolderTables {
     private final List<FileTable> tables = new ArrayList<>();
     private final Set<String> taken = new HashSet<>();
 
-    /** The tables in a workbook; none when it cannot be read. */
+    /** The tables in a workbook; none when unreadable. */
     interface Areas {
         List<WorkbookArea> of(FileEntry workbook);
     }

@@ -128,7 +128,7 @@ final class ParquetCache {
                 new WorkbookCells(
                                 staging, part.area().orElseThrow(), part.said().names())
                         .read(part.file());
-            case PARQUET -> throw new IllegalStateException("is read where it lies");
+            case PARQUET -> throw new IllegalStateException("is read in place");
         };
     }
 

@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 
 /** A Parquet file begins and ends with the same four letters; one that is still being written has no end. */
 final class ParquetMagic {
-    static final String WHY = "is no Parquet file that can be read";
+    static final String WHY = "is not a valid Parquet file";
 
     private static final ByteBuffer MARK =
             ByteBuffer.wrap("PAR1".getBytes(StandardCharsets.US_ASCII)).asReadOnlyBuffer();

@@ -49,7 +49,7 @@ final class WorkbookAreas {
         try (ZipFile archive = new ZipFile(file.toFile())) {
             return new WorkbookAreas(archive).areas();
         } catch (XMLStreamException e) {
-            throw new UnreadableFileException("is no workbook that can be read");
+            throw new UnreadableFileException("is not a valid workbook");
         }
     }
 
@@ -64,7 +64,7 @@ final class WorkbookAreas {
                 all += size(archive, entry, most);
             }
         } catch (ZipException e) {
-            throw new UnreadableFileException("is no workbook that can be read");
+            throw new UnreadableFileException("is not a valid workbook");
         }
     }
 
@@ -75,8 +75,7 @@ final class WorkbookAreas {
             for (int read = in.read(piece); read >= 0; read = in.read(piece)) {
                 size += read;
                 if (size > most) {
-                    throw new UnreadableFileException(
-                            "becomes larger than %,d MB when it is unpacked".formatted(most >> 20));
+                    throw new UnreadableFileException("is larger than %,d MB uncompressed".formatted(most >> 20));
                 }
             }
         }
@@ -154,7 +153,7 @@ final class WorkbookAreas {
     private XMLStreamReader reader(String part) throws IOException, XMLStreamException {
         ZipEntry entry = archive.getEntry(part);
         if (entry == null) {
-            throw new UnreadableFileException("is no workbook that can be read");
+            throw new UnreadableFileException("is not a valid workbook");
         }
         return xml.createXMLStreamReader(archive.getInputStream(entry));
     }

@@ -58,12 +58,12 @@ final class WorkbookCells {
             throw e;
         } catch (IOException e) {
             if (e.getCause() instanceof XMLStreamException || e instanceof ZipException) {
-                throw new UnreadableFileException("is no workbook that can be read", e);
+                throw new UnreadableFileException("is not a valid workbook", e);
             }
             throw e;
         } catch (RuntimeException e) {
             // The library breaks in many ways over what is broken.
-            throw new UnreadableFileException("is no workbook that can be read", e);
+            throw new UnreadableFileException("is not a valid workbook", e);
         }
     }
 
@@ -78,7 +78,7 @@ final class WorkbookCells {
             });
         }
         if (first.isEmpty()) {
-            throw new UnreadableFileException("has nothing in “" + area.name() + "”");
+            throw new UnreadableFileException("is empty in “" + area.name() + "”");
         }
         return below(head(first, numbers), first, rows);
     }
@@ -93,7 +93,7 @@ final class WorkbookCells {
         List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
         all.add(head.names());
         if (all.stream().allMatch(row -> firstCell(row) == Integer.MAX_VALUE)) {
-            throw new UnreadableFileException("has nothing below the names of its columns in “" + area.name() + "”");
+            throw new UnreadableFileException("has only column names in “" + area.name() + "”");
         }
         int left = all.stream().mapToInt(WorkbookCells::firstCell).min().orElseThrow();
         int right = all.stream().mapToInt(row -> row.length).max().orElseThrow();

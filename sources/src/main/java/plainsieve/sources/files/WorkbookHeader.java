@@ -33,7 +33,7 @@ record WorkbookHeader(int rows, HeaderRow line, String[] names) {
                 .mapToObj(rows::get)
                 .toList();
         if (said.count() > 0 && names.isEmpty()) {
-            throw new UnreadableFileException("has no names of columns in " + said.words());
+            throw new UnreadableFileException("has no column names in " + said.words());
         }
         int above =
                 (int) numbers.stream().filter(number -> number <= said.last()).count();

@@ -35,16 +35,15 @@ final class JdbcFailures {
         if (vendor.lacksMemory(e)) {
             return new SourceFailure(
                     SourceFailure.Kind.BUSY,
-                    "The statement needs more memory than there is for it, by itself or beside others: "
-                            + vendor.message(e),
-                    "Choose less, or try again in a while; the setting plainsieve.engine-memory gives engines more.",
+                    "Out of memory: " + vendor.message(e),
+                    "Narrow the choices, try again later, or raise plainsieve.engine-memory.",
                     e);
         }
         if (vendor.isStopped(e)) {
             return new SourceFailure(
                     SourceFailure.Kind.STOPPED,
                     "The database stopped the statement: " + vendor.message(e),
-                    "Run it again; if it is stopped again, ask who looks after the database.",
+                    "Run it again; if it is stopped again, ask the database administrator.",
                     e);
         }
         return new SourceFailure(
@@ -57,8 +56,8 @@ final class JdbcFailures {
     private SourceFailure busy(SQLException cause, SQLException e) {
         return new SourceFailure(
                 SourceFailure.Kind.BUSY,
-                "“%s” takes nothing further now: %s".formatted(access.id(), words(cause)),
-                "Try again in a while, or let the source take fewer statements at once.",
+                "“%s” is overloaded: %s".formatted(access.id(), words(cause)),
+                "Try again later, or reduce the source's concurrent statements.",
                 e);
     }
 
@@ -76,12 +75,12 @@ final class JdbcFailures {
         }
         if (vendor.refusesUser(cause)) {
             return notLetIn(
-                    "does not let this user in",
-                    "Correct the user or the password on Sources. It is not tried again until the source is saved.",
+                    "rejects the user",
+                    "Correct the user or the password on Sources. It is not retried until the source is saved.",
                     cause);
         }
         return vendor.missesDatabase(cause)
-                ? notLetIn("has no such database", "Correct the name of the database of the source.", cause)
+                ? notLetIn("has no such database", "Correct the database name of the source.", cause)
                 : unreachable(e);
     }
 
@@ -112,7 +111,7 @@ final class JdbcFailures {
                         SourceFailure.Kind.TIMED_OUT,
                         "The statement was stopped after %d seconds."
                                 .formatted(limits.longest().toSeconds()),
-                        "Choose less, for example a shorter range of dates.",
+                        "Narrow the choices, for example to a shorter date range.",
                         e)
                 : new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", e);
     }
@@ -128,8 +127,8 @@ final class JdbcFailures {
                                 file ? "opened" : "reached",
                                 words(innermost(e))),
                 file
-                        ? "Put the file back or correct its name; nothing here needs a restart."
-                        : "Start the database or correct its address; nothing here needs a restart.",
+                        ? "Restore the file or correct its name; no restart is needed."
+                        : "Start the database or correct its address; no restart is needed.",
                 e);
     }
 }

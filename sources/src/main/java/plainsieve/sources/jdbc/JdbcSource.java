@@ -203,7 +203,7 @@ public final class JdbcSource implements Source {
             vendor.tidy(connection, statement);
             reusable = !vendor.leavesTraces(statement);
         } catch (SQLException e) {
-            LOG.log(System.Logger.Level.DEBUG, "A session could not be tidied", e);
+            LOG.log(System.Logger.Level.DEBUG, "A session could not be reset", e);
         }
         if (!reusable) {
             connections.drop(connection);

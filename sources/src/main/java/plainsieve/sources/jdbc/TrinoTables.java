@@ -68,7 +68,7 @@ final class TrinoTables implements TableMetadataReader {
             }
             catalogs.add(catalog);
         } catch (SQLException e) {
-            silent.add("The catalog “%s” does not tell its tables: %s".formatted(catalog, TrinoVendor.inWords(e)));
+            silent.add("The tables of catalog “%s” cannot be read: %s".formatted(catalog, TrinoVendor.inWords(e)));
             connection.rollback();
         }
     }

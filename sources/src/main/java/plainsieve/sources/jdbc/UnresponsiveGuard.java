@@ -58,8 +58,8 @@ final class UnresponsiveGuard implements AutoCloseable {
             String time = TIME.withZone(ZoneId.systemDefault()).format(silent.get());
             throw new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
-                    "“%s” has not answered since %s.".formatted(source, time),
-                    "It is asked again after %d seconds; run it again once the database answers."
+                    "“%s” has not responded since %s.".formatted(source, time),
+                    "The next attempt is in %d seconds; run it again when the database responds."
                             .formatted(pause.toSeconds()),
                     new SQLException("silent"));
         }

@@ -135,7 +135,7 @@ public interface Vendor {
         return false;
     }
 
-    /** Whether it does not let this user in with this password: class 28 of the SQL standard. */
+    /** Whether it rejects the user with this password: class 28 of the SQL standard. */
     default boolean refusesUser(SQLException failure) {
         return failure.getSQLState() != null && failure.getSQLState().startsWith("28");
     }

@@ -50,16 +50,16 @@ final class Vendors implements SourceSettings.Visitor<Vendor> {
 
     @Override
     public Vendor folder(SourceSettings.Folder settings) {
-        throw new IllegalStateException("A folder is asked through what is made of its files.");
+        throw new IllegalStateException("A folder is queried through its generated database.");
     }
 
     @Override
     public Vendor web(ServiceSettings.Web settings) {
-        throw new IllegalStateException("A service is asked through what is made of its answers.");
+        throw new IllegalStateException("A service is queried through its fetched responses.");
     }
 
     @Override
     public Vendor odata(ServiceSettings.OData settings) {
-        throw new IllegalStateException("A service is asked through what is made of its answers.");
+        throw new IllegalStateException("A service is queried through its fetched responses.");
     }
 }

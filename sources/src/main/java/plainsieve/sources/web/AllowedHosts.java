@@ -46,23 +46,23 @@ public record AllowedHosts(List<String> open, List<String> inner) {
         String host = address.getHost();
         if (!leadsAnywhere && !names(open, address)) {
             throw refused(
-                    "The host “%s” is not one that this server may ask.".formatted(host),
-                    "Have it added to plainsieve.web.hosts by who looks after the server.");
+                    "The host “%s” is not allowed.".formatted(host),
+                    "Ask the operator to add it to plainsieve.web.hosts.");
         }
         try {
             List<InetAddress> all = List.of(InetAddress.getAllByName(host));
             for (InetAddress found : all) {
                 if (!leadsAnywhere && isPrivate(found)) {
                     throw refused(
-                            "“%s” leads into a private network.".formatted(host),
-                            "If it shall, have it added to plainsieve.web.inner-hosts by who looks after the server.");
+                            "“%s” is in a private network.".formatted(host),
+                            "To allow it, ask the operator to add it to plainsieve.web.inner-hosts.");
                 }
             }
             return all;
         } catch (UnknownHostException e) {
             throw new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
-                    "There is no host “%s”.".formatted(host),
+                    "Unknown host “%s”.".formatted(host),
                     "Correct the address, or try again when the network is back.",
                     e);
         }

@@ -45,8 +45,8 @@ final class HttpRequestFactory {
             return built(address, request);
         } catch (IllegalArgumentException e) {
             throw failures.refused(
-                    "The secret, or a header, has a character that no header takes.",
-                    "Look at how the source signs in on Sources.");
+                    "The secret or a header has an invalid character.",
+                    "Check the authentication of the source on Sources.");
         }
     }
 

@@ -68,11 +68,11 @@ final class HttpSource implements AutoCloseable {
         try {
             address = URI.create(settings.base() + path);
         } catch (IllegalArgumentException e) {
-            throw failures.refused("The path has a character that no address takes.", "Write it as %20 and the like.");
+            throw failures.refused("The path has an invalid character.", "Write it as %20 and the like.");
         }
         if (!isOwn(address)) {
             throw failures.refused(
-                    "The path leads out of “%s”.".formatted(settings.base()),
+                    "The path leaves “%s”.".formatted(settings.base()),
                     "Write a path below it, without the segments “.” and “..”.");
         }
         return address;
@@ -137,9 +137,9 @@ final class HttpSource implements AutoCloseable {
         return new SourceFailure(
                 late ? SourceFailure.Kind.TIMED_OUT : SourceFailure.Kind.STOPPED,
                 late
-                        ? "“%s” has not answered in time.".formatted(access.id())
-                        : "Stopped while “%s” was asked.".formatted(access.id()),
-                late ? "Choose less, or try again when the service has less to do." : "Run it again.",
+                        ? "“%s” timed out.".formatted(access.id())
+                        : "Stopped while “%s” was being requested.".formatted(access.id()),
+                late ? "Narrow the choices, or try again later." : "Run it again.",
                 null);
     }
 
@@ -165,7 +165,7 @@ final class HttpSource implements AutoCloseable {
             return from.resolve(told);
         } catch (IllegalArgumentException e) {
             throw failures.refused(
-                    "“%s” tells an address that is none.".formatted(access.id()), "Ask who looks after the service.");
+                    "“%s” returned an invalid address.".formatted(access.id()), "Ask the service's administrator.");
         }
     }
 
@@ -181,12 +181,11 @@ final class HttpSource implements AutoCloseable {
             now = resolved(now, location.get());
             if (now.getHost() == null || !isOwn(now)) {
                 throw failures.refused(
-                        "“%s” redirects to another place, “%s”."
-                                .formatted(access.id(), failures.withoutSecret(now.toString())),
+                        "“%s” redirects to “%s”.".formatted(access.id(), failures.withoutSecret(now.toString())),
                         "If that is its new address, change it on Sources.");
             }
         }
-        throw failures.refused("“%s” sends its askers round in circles.".formatted(access.id()), "Correct the path.");
+        throw failures.refused("“%s” redirects in a loop.".formatted(access.id()), "Correct the path.");
     }
 
     private ResponsePage once(

@@ -49,10 +49,10 @@ final class ODataMetadata {
                 }
             }
         } catch (XMLStreamException e) {
-            throw new UnreadableFileException("describes no OData service", e);
+            throw new UnreadableFileException("is not an OData service description", e);
         }
         if (oDataMetadata.sets.isEmpty()) {
-            throw new UnreadableFileException("describes no sets of an OData service");
+            throw new UnreadableFileException("describes no entity sets");
         }
         return oDataMetadata.all();
     }

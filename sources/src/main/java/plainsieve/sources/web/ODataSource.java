@@ -99,7 +99,7 @@ public final class ODataSource implements Source {
             String text =
                     Files.readString(responsePage.body()).replace("\uFEFF", "").strip();
             if (!text.matches("\\d{1,18}")) {
-                throw new UnreadableFileException("is no number of rows");
+                throw new UnreadableFileException("is not a row count");
             }
             return Long.parseLong(text);
         });

@@ -72,7 +72,7 @@ final class ResponseFetcher {
             }
         } catch (UnreadableFileException e) {
             throw asking.failures()
-                    .refused("The answer " + e.getMessage() + ".", "Look at the answer, and at what is said of it.");
+                    .refused("The answer " + e.getMessage() + ".", "Check the response and its options.");
         } catch (IOException e) {
             throw asking.failures().full(e);
         } catch (SQLException e) {
@@ -113,12 +113,11 @@ final class ResponseFetcher {
         if (!asking.isOwn(next)) {
             throw asking.failures()
                     .refused(
-                            "The next page is said to be on another host, “%s”.".formatted(next.getHost()),
-                            "Ask who looks after the service.");
+                            "The next page is on another host, “%s”.".formatted(next.getHost()),
+                            "Ask the service's administrator.");
         }
         if (!visited.add(next) || visited.size() > WebLimits.MOST_PAGES) {
-            throw asking.failures()
-                    .refused("The pages of the answer go round in circles.", "Correct what is said of its pages.");
+            throw asking.failures().refused("The pages of the response form a loop.", "Correct the paging options.");
         }
     }
 }

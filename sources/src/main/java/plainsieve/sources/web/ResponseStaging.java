@@ -69,7 +69,7 @@ final class ResponseStaging {
             return ResponseOptions.ResponseFormat.JSON;
         }
         if (beginning.startsWith("<")) {
-            throw new UnreadableFileException("is a page for people or XML, not JSON or CSV");
+            throw new UnreadableFileException("is HTML or XML, not JSON or CSV");
         }
         return ResponseOptions.ResponseFormat.CSV;
     }
@@ -106,7 +106,7 @@ final class ResponseStaging {
                 : List.copyOf(options.columns().keySet());
         if (wanted.isEmpty()) {
             throw new UnreadableFileException(
-                    "has no rows, so that nobody can tell its columns; say them in the request, “column … is …”");
+                    "has no rows, so its columns are unknown; declare them in the request, “column … is …”");
         }
         if (names.isEmpty()) {
             staging.execute("create table united (\"no column\" varchar)");

@@ -54,7 +54,7 @@ final class SmallAnswers {
             }
         } catch (UnreadableFileException e) {
             throw asking.failures()
-                    .refused("What the service answered " + e.getMessage() + ".", "Look at its address on Sources.");
+                    .refused("What the service answered " + e.getMessage() + ".", "Check its address on Sources.");
         } catch (IOException e) {
             throw asking.failures().full(e);
         }

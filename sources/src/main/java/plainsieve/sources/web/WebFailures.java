@@ -40,16 +40,16 @@ final class WebFailures {
 
     SourceFailure unreachable(IOException cause) {
         String why = cause instanceof UnknownHostException || cause.getCause() instanceof UnknownHostException
-                ? "there is no such host"
+                ? "unknown host"
                 : cause instanceof SSLException
                         ? "its certificate is not trusted, or it does not speak TLS"
                         : cause instanceof ConnectException || cause instanceof SocketTimeoutException
-                                ? "nobody answers there"
-                                : "the connection broke off";
+                                ? "connection refused"
+                                : "the connection was interrupted";
         return new SourceFailure(
                 SourceFailure.Kind.UNREACHABLE,
-                "“%s” could not be asked: %s.".formatted(access.id(), why),
-                "Look at its address on Sources, or try again.",
+                "“%s” could not be reached: %s.".formatted(access.id(), why),
+                "Check its address on Sources, or try again.",
                 cause);
     }
 
@@ -58,24 +58,24 @@ final class WebFailures {
         return new SourceFailure(
                 SourceFailure.Kind.UNREACHABLE,
                 full
-                        ? "The answer could not be kept: the disk of the server is full."
-                        : "The answer could not be kept.",
-                "Ask who looks after the server; its log says more.",
+                        ? "The response could not be stored: the server's disk is full."
+                        : "The response could not be stored.",
+                "Ask your administrator; the server log has details.",
                 cause);
     }
 
     SourceFailure busy(long seconds) {
         return new SourceFailure(
                 SourceFailure.Kind.BUSY,
-                "“%s” has too much to do and asks to be left alone for %,d seconds.".formatted(access.id(), seconds),
+                "“%s” is overloaded; retry after %,d seconds.".formatted(access.id(), seconds),
                 "Try again then.",
                 null);
     }
 
     SourceFailure tooLarge(long bytes) {
         return refused(
-                "The answer is larger than %,d MB.".formatted(bytes >> 20),
-                "Choose less, so that the service sends less; or have plainsieve.web.answer-most raised.");
+                "The response is larger than %,d MB.".formatted(bytes >> 20),
+                "Narrow the choices, or raise plainsieve.web.answer-most.");
     }
 
     /** An answer that is none. */
@@ -84,8 +84,8 @@ final class WebFailures {
         if (status == UNAUTHORIZED || status == FORBIDDEN) {
             return new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
-                    "“%s” does not let this server in (%d).".formatted(access.id(), status),
-                    "Look at how it signs in on Sources.",
+                    "“%s” rejected the authentication (%d).".formatted(access.id(), status),
+                    "Check its authentication on Sources.",
                     null);
         }
         String said = describe(responsePage.body());
@@ -94,14 +94,14 @@ final class WebFailures {
             return new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
                     "“%s” failed (%d).%s".formatted(access.id(), status, words),
-                    "Try again later, or ask who looks after it.",
+                    "Try again later, or ask its administrator.",
                     null);
         }
         return status == NOT_FOUND
-                ? refused("“%s” has nothing there (404).%s".formatted(access.id(), words), "Correct the path.")
+                ? refused("“%s” returned 404: not found.%s".formatted(access.id(), words), "Correct the path.")
                 : refused(
                         "“%s” refused the request (%d).%s".formatted(access.id(), status, words),
-                        "Correct what is asked for.");
+                        "Correct the request.");
     }
 
     private String describe(Path body) {

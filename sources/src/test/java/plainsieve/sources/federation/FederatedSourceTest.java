@@ -204,7 +204,7 @@ class FederatedSourceTest {
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers union all select -1"));
         assertThatThrownBy(() -> rows(statement))
                 .isInstanceOfSatisfying(
-                        SourceFailure.class, e -> assertThat(e.advice()).contains("in front of the step"))
+                        SourceFailure.class, e -> assertThat(e.advice()).contains("before the step"))
                 .hasMessageContaining("more than 12,000 rows");
         assertThat(folder).isEmptyDirectory();
     }
@@ -224,7 +224,7 @@ class FederatedSourceTest {
     void twoColumnsOfOneNameAreRefused() {
         Statement statement =
                 statement("select count(*) as n from a", side("a", "mariadb", "select n, half as N from numbers"));
-        assertThatThrownBy(() -> rows(statement)).hasMessageContaining("two columns that are called");
+        assertThatThrownBy(() -> rows(statement)).hasMessageContaining("returns two columns named");
     }
 
     @Test

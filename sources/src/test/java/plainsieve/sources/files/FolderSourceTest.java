@@ -65,7 +65,7 @@ class FolderSourceTest extends WithFiles {
         assertThat(files.rows("select id, fare, note, file from crossings order by id"))
                 .containsExactly("1 2.50 null a.parquet", "4 3.25 x b.parquet");
         assertThat(files.table("crossings").files().orElseThrow().notes())
-                .containsExactly("“crossings/half.parquet” is no Parquet file that can be read.");
+                .containsExactly("“crossings/half.parquet” is not a valid Parquet file.");
     }
 
     @Test
@@ -126,11 +126,11 @@ class FolderSourceTest extends WithFiles {
         files.saying(Map.of(
                 "ports", Map.of(TableOverrides.NAMES, "line 2"), "bare", Map.of(TableOverrides.NAMES, "line 1")));
         assertThat(files.table("ports").files().orElseThrow().unreadable())
-                .isEqualTo("ports.csv has no names of columns in line 2");
+                .isEqualTo("ports.csv has no column names in line 2");
         assertThat(files.rows("select id, port from bare")).isEmpty();
         files.saying(Map.of("ports", Map.of(TableOverrides.NAMES, "line 70")));
         assertThat(files.table("ports").files().orElseThrow().unreadable())
-                .isEqualTo("ports.csv has no names of columns in line 70");
+                .isEqualTo("ports.csv has no column names in line 70");
     }
 
     private String names(String table) {
@@ -158,7 +158,7 @@ class FolderSourceTest extends WithFiles {
         assertThat(files.folder().toFile().delete()).isTrue();
         assertThatThrownBy(() -> files.rows("select 1"))
                 .isInstanceOf(SourceFailure.class)
-                .hasMessage("There is no folder “in”.");
+                .hasMessage("Folder “in” does not exist.");
     }
 
     @Test

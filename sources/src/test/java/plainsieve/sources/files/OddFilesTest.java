@@ -112,7 +112,7 @@ class OddFilesTest extends WithFiles {
         files.write("wide.csv", "a,".repeat(600_000) + "\n" + "1,".repeat(600_000) + "\n");
         files.write("wider.csv", "a,".repeat(300_000) + "\n" + "1,".repeat(300_000) + "\n");
         files.write("objects.json", "[{" + many(3_000) + "}]");
-        assertThat(unreadable("wide")).isEqualTo("wide.csv has no end of a line in its first million characters");
+        assertThat(unreadable("wide")).isEqualTo("wide.csv has no line end in its first million characters");
         assertThat(unreadable("wider")).isEqualTo("wider.csv has 300,001 columns, more than 2,000");
         assertThat(unreadable("objects")).isEqualTo("objects.json has more than 2,000 columns");
     }
@@ -143,9 +143,9 @@ class OddFilesTest extends WithFiles {
         files.write("deeper.json", "[{\"a\": " + "{\"a\": ".repeat(100_000));
         files.write("broken.json", "[{\"a\": 1}, {\"a\": \n");
         files.write("text.json", "\"just this\"");
-        assertThat(unreadable("deep")).startsWith("deep.json is no JSON that can be read: it is nested too deeply");
+        assertThat(unreadable("deep")).startsWith("deep.json is not valid JSON: it is nested too deeply");
         assertThat(unreadable("deeper")).contains("nested too deeply");
-        assertThat(unreadable("broken")).contains("it breaks off or has a wrong sign in line 2");
+        assertThat(unreadable("broken")).contains("it is truncated or has an unexpected character in line 2");
         assertThat(unreadable("text")).isEqualTo("text.json has no array of rows");
     }
 
@@ -154,8 +154,8 @@ class OddFilesTest extends WithFiles {
         files.write("t.parquet", "PAR1 and nothing more");
         files.write("u.parquet", "PAR1 and a false end PAR1");
         files.write("ok.csv", "a\n1\n");
-        assertThat(unreadable("t")).isEqualTo("t.parquet is no Parquet file that can be read");
-        assertThat(unreadable("u")).isEqualTo("u.parquet is no Parquet file that can be read");
+        assertThat(unreadable("t")).isEqualTo("t.parquet is not a valid Parquet file");
+        assertThat(unreadable("u")).isEqualTo("u.parquet is not a valid Parquet file");
         assertThat(files.rows("select a from ok")).containsExactly("1");
     }
 
@@ -164,7 +164,7 @@ class OddFilesTest extends WithFiles {
         files.write("log_1.json", "[{\"a\": 1}]");
         files.write("log_2.json", "[{\"a\": ");
         assertThat(files.rows("select a, file from log")).containsExactly("1 log_1.json");
-        assertThat(about("log").notes()).singleElement().asString().startsWith("“log_2.json” is no JSON");
+        assertThat(about("log").notes()).singleElement().asString().startsWith("“log_2.json” is not valid JSON");
         assertThat(about("log").unreadable()).isEmpty();
     }
 }

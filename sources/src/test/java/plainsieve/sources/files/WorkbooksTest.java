@@ -168,7 +168,7 @@ class WorkbooksTest extends WithFiles {
         assertThat(files.rows("select \"column 1\" from sold")).containsExactly("Sold by year", "2025", "1");
         files.saying(Map.of("sold", Map.of(TableOverrides.NAMES, "line 3")));
         assertThat(files.table("sold").files().orElseThrow().unreadable())
-                .isEqualTo("sold.xlsx has no names of columns in line 3");
+                .isEqualTo("sold.xlsx has no column names in line 3");
     }
 
     @Test
@@ -246,7 +246,7 @@ class WorkbooksTest extends WithFiles {
         parts.put("xl/sharedStrings.xml", " ".repeat(600 << 20));
         write("bomb.xlsx");
         assertThat(files.table("bomb").files().orElseThrow().unreadable())
-                .isEqualTo("bomb.xlsx becomes larger than 512 MB when it is unpacked");
+                .isEqualTo("bomb.xlsx is larger than 512 MB uncompressed");
     }
 
     @Test
@@ -267,9 +267,7 @@ class WorkbooksTest extends WithFiles {
         files.write("no.xlsx", "not a zip");
         workbook("", "Empty", "");
         write("empty.xlsx");
-        assertThat(files.table("no").files().orElseThrow().unreadable())
-                .isEqualTo("no.xlsx is no workbook that can be read");
-        assertThat(files.table("empty").files().orElseThrow().unreadable())
-                .isEqualTo("empty.xlsx has nothing in “Empty”");
+        assertThat(files.table("no").files().orElseThrow().unreadable()).isEqualTo("no.xlsx is not a valid workbook");
+        assertThat(files.table("empty").files().orElseThrow().unreadable()).isEqualTo("empty.xlsx is empty in “Empty”");
     }
 }

@@ -106,9 +106,9 @@ class HostileServicesTest {
                     "application/json",
                     "{\"rows\": [{\"a\": 1}], \"next\": \"http://[nowhere\"}");
         });
-        assertThatThrownBy(() -> web.get("get /moved")).hasMessageContaining("an address that is none");
+        assertThatThrownBy(() -> web.get("get /moved")).hasMessageContaining("an invalid address");
         assertThatThrownBy(() -> web.get("get /x\nrows at rows\npages by link at next"))
-                .hasMessageContaining("an address that is none");
+                .hasMessageContaining("an invalid address");
     }
 
     @Test
@@ -120,7 +120,7 @@ class HostileServicesTest {
             WebFixture.send(exchange, path.equals("/there") ? 200 : 302, "application/json", ROWS);
         });
         assertThat(web.get("get /here\nrows at data.rows").rows).hasSize(2);
-        assertThatThrownBy(() -> web.get("get /away")).hasMessageContaining("another place, “http://localhost");
+        assertThatThrownBy(() -> web.get("get /away")).hasMessageContaining("redirects to “http://localhost");
         assertThat(web.asked).containsExactly("/here", "/there", "/away");
     }
 
@@ -218,13 +218,13 @@ class HostileServicesTest {
     void whatTheOperatorHasNotAllowedIsNotAsked() {
         AllowedHosts hosts = new AllowedHosts(List.of("localhost", "tides.example:8443"), List.of("127.0.0.1:81"));
         assertThatThrownBy(() -> hosts.check(URI.create("http://localhost/x")))
-                .hasMessageContaining("leads into a private network");
+                .hasMessageContaining("is in a private network");
         assertThatThrownBy(() -> hosts.check(URI.create("https://fares.example/x")))
-                .hasMessageContaining("not one that this server may ask");
+                .hasMessageContaining("is not allowed");
         assertThatThrownBy(() -> hosts.check(URI.create("https://tides.example/x")))
-                .hasMessageContaining("not one that this server may ask");
+                .hasMessageContaining("is not allowed");
         assertThatThrownBy(() -> hosts.check(URI.create("http://127.0.0.1:82/x")))
-                .hasMessageContaining("not one that this server may ask");
+                .hasMessageContaining("is not allowed");
         hosts.check(URI.create("http://127.0.0.1:81/x"));
     }
 
@@ -294,7 +294,7 @@ class HostileServicesTest {
         service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
         assertThatThrownBy(
                         () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
-                .hasMessageContaining("round in circles");
+                .hasMessageContaining("form a loop");
         try (Stream<Path> files = Files.list(kept)) {
             assertThat(files).isEmpty();
         }
@@ -316,8 +316,8 @@ class HostileServicesTest {
     @Test
     void aServiceThatIsDownSaysSo() throws IOException {
         service(WebFixture.json(ROWS)).stop();
-        assertThatThrownBy(() -> web.source().health()).hasMessageContaining("nobody answers there");
-        assertThatThrownBy(() -> web.get("get /x")).hasMessageContaining("nobody answers there");
+        assertThatThrownBy(() -> web.source().health()).hasMessageContaining("connection refused");
+        assertThatThrownBy(() -> web.get("get /x")).hasMessageContaining("connection refused");
     }
 
     @Test
@@ -325,6 +325,6 @@ class HostileServicesTest {
         service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
         assertThatThrownBy(
                         () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
-                .hasMessageContaining("round in circles");
+                .hasMessageContaining("form a loop");
     }
 }

@@ -65,7 +65,7 @@ class WebSourceTest {
         WebFixture.Got got = web.get("get /x\nrows at rows\ncolumn day is day\ncolumn n is whole number");
         assertThat(got.names()).containsExactly("day DATE", "n INTEGER");
         assertThat(got.rows).isEmpty();
-        assertThatThrownBy(() -> web.get("get /x\nrows at rows")).hasMessageContaining("nobody can tell its columns");
+        assertThatThrownBy(() -> web.get("get /x\nrows at rows")).hasMessageContaining("its columns are unknown");
     }
 
     @Test

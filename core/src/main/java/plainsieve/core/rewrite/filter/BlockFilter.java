@@ -24,7 +24,7 @@ import plainsieve.core.sql.Windows;
 /** Whether one block can take a filter on one of its columns, in which clause, and what the column is called there. */
 final class BlockFilter {
     private static final Refused WINDOWED =
-            new Refused("a window function sees all rows, so the filter comes after it");
+            new Refused("a window function sees all rows, and the filter applies after it");
     private static final Refused PICKED = new Refused("DISTINCT ON picks rows before the filter");
 
     private final ParsedQuery query;
@@ -61,10 +61,10 @@ final class BlockFilter {
             return new Refused("the query reads no table");
         }
         if (tokens.isWord(block.span().from(), "table")) {
-            return new Refused("TABLE has no place for a filter");
+            return new Refused("TABLE does not accept a filter");
         }
         if (block.clause(Clause.Kind.SAMPLE).isPresent() || samplesTables()) {
-            return new Refused("the query takes a sample, and the filter comes after it");
+            return new Refused("the query samples rows, and the filter applies after that");
         }
         Optional<Clause> select = block.clause(Clause.Kind.SELECT);
         if (select.isEmpty()) {
@@ -72,16 +72,15 @@ final class BlockFilter {
         }
         SelectList list = SelectList.of(query, select.get());
         if (functions.countRows(block.span())) {
-            return new Refused("rows are counted while they are read, so the filter comes after that");
+            return new Refused("rows are numbered while they are read, and the filter applies after that");
         }
         if (list.columns().stream().anyMatch(column -> functions.giveManyRows(column.expression()))) {
-            return new Refused("a function in the SELECT list gives many rows for one");
+            return new Refused("a function in the SELECT list returns several rows for one");
         }
         Optional<String> unknown = functions.unknown(select.get().body());
         if (unknown.isPresent()) {
             return new Refused(
-                    "nothing is known of the function “%s”: it may total rows, multiply them, or change from call to call"
-                            .formatted(unknown.get()));
+                    "unknown function “%s”: it may aggregate, multiply rows, or be volatile".formatted(unknown.get()));
         }
         OptionalInt position = position(list, key);
         return position.isPresent() ? ofColumn(list, position.getAsInt()) : ofStar(list, key);
@@ -117,7 +116,7 @@ final class BlockFilter {
                 list.columns().stream().filter(OutputColumn::star).toList();
         Grouping grouping = new Grouping(query, dialect, block, list, functions);
         if (grouping.isGrouped()) {
-            return new Refused("the text does not tell which table the column comes from");
+            return new Refused("the column's table is ambiguous");
         }
         if (stars.size() != 1) {
             return ofOneOfStars(stars, key);
@@ -125,7 +124,7 @@ final class BlockFilter {
         Span star = stars.get(0).expression();
         boolean plain = star.length() == 1 || star.length() == 3;
         if (!plain) {
-            return new Refused("the star changes some of its columns");
+            return new Refused("the star modifies some columns");
         }
         return throughStar(star.length() == 3 ? tokens.written(star.from()) : "", key);
     }
@@ -139,7 +138,7 @@ final class BlockFilter {
                         .filter(star -> star.length() == 3 && isCalled(item, tokens.written(star.from())))
                         .findFirst())
                 .map(star -> throughStar(tokens.written(star.from()), key))
-                .orElseGet(() -> new Refused("the text does not tell which table the column comes from"));
+                .orElseGet(() -> new Refused("the column's table is ambiguous"));
     }
 
     private Decision throughStar(String qualifier, ColumnKey key) {
@@ -169,7 +168,7 @@ final class BlockFilter {
             return new Refused("the column is computed from a parameter");
         }
         if (functions.areVolatile(expression)) {
-            return new Refused("the column is computed anew at each call");
+            return new Refused("the column is computed by a volatile function");
         }
         if (dialect.dropsDoubleNegation() && new Negations(tokens, expression).areNested()) {
             return new Refused("this database drops a NOT of a NOT in conditions");
@@ -191,7 +190,7 @@ final class BlockFilter {
                 columns.nothingHas(block, Identifiers.bare(column.name()))
                         ? inWhere(expression)
                         : new Refused("the rows may be grouped by another column of that name");
-            case KEY_OF_SOME_SETS -> new Refused("some of the grouping sets do without the column");
+            case KEY_OF_SOME_SETS -> new Refused("some grouping sets omit the column");
         };
     }
 
@@ -210,12 +209,12 @@ final class BlockFilter {
         boolean aggregates = grouping.aggregates(column.expression()) || hasSubquery(column.expression());
         boolean maybeMissing = aggregates && !isCount(column.expression());
         if (maybeMissing && !dialect.havingTellsMissingValues() && filter.mayAskForMissingValues()) {
-            return new Refused("this database tells missing totals in HAVING by rules of its own");
+            return new Refused("this database handles NULL aggregates differently in HAVING");
         }
         boolean byName =
                 dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.hasKeyCalled(column.name());
         if (dialect.havingKnowsNames() && !byName && readsRows(column.expression())) {
-            return new Refused("HAVING knows the column by no name here");
+            return new Refused("HAVING cannot name the column here");
         }
         String expression =
                 byName ? dialect.quoteName(Identifiers.bare(column.name())) : bracketed(column.expression());

@@ -60,7 +60,7 @@ final class CommonTableExpressions {
             return new Table();
         }
         if (definitions.size() > 1) {
-            return new Unknown("more than one WITH query is called “%s”".formatted(Identifiers.bare(name)));
+            return new Unknown("more than one WITH query is named “%s”".formatted(Identifiers.bare(name)));
         }
         Definition only = definitions.get(0);
         Span inside = only.named().query().span();

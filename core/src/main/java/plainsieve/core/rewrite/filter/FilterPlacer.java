@@ -39,7 +39,7 @@ import plainsieve.core.value.ProblemException;
  * the reason. It is an ordinary condition with parameters: choices rewrite it like any other.
  */
 public final class FilterPlacer {
-    private static final String LIMITED = "the query has a row limit, and the filter comes after it";
+    private static final String LIMITED = "the query has a row limit, and the filter applies after it";
 
     /** So many queries in each other a person may still follow; each takes some of the program's stack. */
     private static final int DEEPEST = 60;
@@ -119,7 +119,7 @@ public final class FilterPlacer {
     private static ProblemException unknown(OutputColumns columns, AddedFilter filter) {
         return new ProblemException(Problem.of(
                 "unknown-column",
-                "The query gives no column “%s”.".formatted(filter.column()),
+                "The query returns no column “%s”.".formatted(filter.column()),
                 NearestName.to(filter.column(), columns.names())
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("It gives: " + String.join(", ", columns.names()) + ".")));
@@ -128,8 +128,8 @@ public final class FilterPlacer {
     private static ProblemException ambiguous(AddedFilter filter) {
         return new ProblemException(Problem.of(
                 "ambiguous-column",
-                "The query gives more than one column “%s”.".formatted(filter.column()),
-                "Give each of them a name of its own with AS."));
+                "The query returns more than one column “%s”.".formatted(filter.column()),
+                "Give each a unique name with AS."));
     }
 
     /** Which output column of a level or block is meant. */
@@ -163,7 +163,7 @@ public final class FilterPlacer {
                 return new Attempt.Failure(LIMITED);
             }
             if (depth > DEEPEST) {
-                return new Attempt.Failure("the query is very deep");
+                return new Attempt.Failure("the query is nested deeply");
             }
             return level.operands().size() == 1 ? inOnly(level, key, depth) : inEveryOperand(level, key, depth);
         }
@@ -178,7 +178,7 @@ public final class FilterPlacer {
                     && only instanceof Operand.Plain plain
                     && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
                 return new Attempt.Failure(
-                        "an aggregate in ORDER BY makes one row of all, and what is not known may be one");
+                        "an aggregate in ORDER BY makes one row of all, and an unknown function may be one");
             }
             return inOperand(only, key, depth);
         }
@@ -199,8 +199,8 @@ public final class FilterPlacer {
             if (!types().areAlike(level.operands(), each.get())) {
                 return new Attempt.Failure(
                         dialect.comparesByColumn()
-                                ? "each side of a set operation may compare texts and numbers in its own way"
-                                : "it is not known whether all sides of the set operation give one type");
+                                ? "the branches of a set operation may compare texts and numbers differently"
+                                : "the branches of a set operation may have different types");
             }
             Map<FilterSite, String> conditions = new LinkedHashMap<>();
             Where where = Where.WHERE;
@@ -294,10 +294,10 @@ public final class FilterPlacer {
             }
             if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
                 return new Attempt.Failure(
-                        "an outer join fills in missing rows of this side, so they are filtered after it");
+                        "an outer join adds missing rows of this side, so they are filtered after it");
             }
             if (item.reach() == FromItem.Reach.WHOLE) {
-                return new Attempt.Failure("what is joined depends on all rows of this side");
+                return new Attempt.Failure("the joined rows depend on all rows of this side");
             }
             return inside(allowed, item, named, depth);
         }

@@ -52,14 +52,14 @@ public final class BindValueRule {
                     parameter,
                     sourceText.tokens().place(place.token()),
                     "all-without-list",
-                    "All of :%s is chosen, but at this place each value is needed.",
+                    ":%s is set to all, but this place needs explicit values.",
                     "Choose values, or give the parameter a list.");
         }
         throw refused(
                 parameter,
                 sourceText.tokens().place(place.token()),
                 "many-in-single-place",
-                ":%s takes many values, but this place has room for one.",
+                ":%s takes many values, but this place accepts one.",
                 "Compare with =, <> or IN, or let the parameter take one value.");
     }
 
@@ -83,7 +83,7 @@ public final class BindValueRule {
                 parameter,
                 sourceText.tokens().place(place.token()),
                 "blank-not-possible",
-                ":%s is blank, and at this place it can neither be left out nor be NULL.",
+                ":%s is blank, but this place can neither be omitted nor be NULL.",
                 "Choose a value, or change its blank rule to “not allowed”.");
     }
 

@@ -114,7 +114,7 @@ public final class ExpandValuesRule implements ConditionRule {
         if (spread && many.values().size() > sourceText.dialect().mostPlaceholders()) {
             throw new ProblemException(Problem.of(
                             "too-many-values",
-                            "%,d values are chosen; %s takes %,d at once."
+                            "%,d values are chosen; %s accepts at most %,d."
                                     .formatted(
                                             many.values().size(),
                                             sourceText.dialect().name(),
@@ -131,7 +131,7 @@ public final class ExpandValuesRule implements ConditionRule {
                 .ifPresent(place -> {
                     throw new ProblemException(Problem.of(
                                     "without-value-of-expression",
-                                    "Rows without a value cannot be asked of an expression that contains :%s."
+                                    "Rows without a value cannot be selected on an expression that contains :%s."
                                             .formatted(place.name()),
                                     "Compare a column, or do not choose “no value”.")
                             .at(sourceText.tokens().place(place.token())));

@@ -43,9 +43,9 @@ public final class OmitConditionRule implements ConditionRule {
         if (xor > condition.from()) {
             throw new ProblemException(Problem.of(
                             "blank-in-xor",
-                            "Nothing is chosen for :%s, and its condition cannot be left out of an XOR."
+                            ":%s is blank, and a condition of an XOR cannot be omitted."
                                     .formatted(conditionSite.places().get(0).name()),
-                            "Write the XOR with AND and OR, or let the parameter always have a value.")
+                            "Rewrite the XOR with AND and OR, or require a value.")
                     .at(sourceText.tokens().place(xor))
                     .about(conditionSite.places().get(0).name()));
         }

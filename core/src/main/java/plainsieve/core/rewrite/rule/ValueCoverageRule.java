@@ -75,9 +75,9 @@ public final class ValueCoverageRule implements ConditionRule {
             if (parameter.covers() != ValueCoverage.ITSELF) {
                 throw new ProblemException(Problem.of(
                                 "covers-in-list",
-                                "A value of :%s stands for more than itself, which an item of a list cannot."
+                                "A value of :%s covers several values, which a list item cannot."
                                         .formatted(parameter.name()),
-                                "Compare with it in a condition of its own.")
+                                "Compare it in a separate condition.")
                         .at(sourceText.tokens().place(place.token()))
                         .about(parameter.name()));
             }

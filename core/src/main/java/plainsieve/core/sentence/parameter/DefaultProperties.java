@@ -138,7 +138,7 @@ final class DefaultProperties {
 
         @Override
         public String ofQuery(DefaultDefinition.FromQuery start) {
-            return "what the query %s gives".formatted(around.queryName(start.queryId()));
+            return "the result of query %s".formatted(around.queryName(start.queryId()));
         }
     }
 
@@ -175,7 +175,7 @@ final class DefaultProperties {
         List<MarkOption> offers = new ArrayList<>();
         offers.add(MarkOption.of(NOTHING, NOTHING_CHOSEN, parameter.words().whenBlank()));
         if (parameter.trial().kind() != ChoiceText.Kind.BLANK) {
-            offers.add(MarkOption.of(TRIED, inWords(parameter.trial()), "what is tried now"));
+            offers.add(MarkOption.of(TRIED, inWords(parameter.trial()), "the trial value"));
         }
         if (parameter.many() && parameter.list().exists()) {
             offers.add(MarkOption.of(ALL, "all of them", ""));
@@ -183,7 +183,7 @@ final class DefaultProperties {
         offers.addAll(formulaOffers());
         around.queries()
                 .forEach(query -> offers.add(MarkOption.of(
-                        QUERY + query.id(), "what the query %s gives".formatted(query.name()), "its first column")));
+                        QUERY + query.id(), "the result of query %s".formatted(query.name()), "its first column")));
         return offers;
     }
 

@@ -139,7 +139,7 @@ final class ListDetails {
     private static String inWords(MissingValuePolicy rule) {
         return switch (rule) {
             case KEEP -> "is kept and marked";
-            case DROP -> "is taken out, which is told";
+            case DROP -> "is removed, with a note";
         };
     }
 
@@ -151,7 +151,7 @@ final class ListDetails {
         long now = list.kept().toSeconds();
         String inWords = AGES.getOrDefault(now, "%,d seconds".formatted(now));
         return ParameterProperty.taken(
-                        "; its list is taken for fresh for ",
+                        "; its list is cached for ",
                         "kept",
                         inWords,
                         () -> offers,

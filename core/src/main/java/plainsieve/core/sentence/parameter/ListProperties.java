@@ -108,7 +108,7 @@ final class ListProperties {
 
         @Override
         public String typed(ListDefinition.Typed typed) {
-            return "values typed here";
+            return "values typed in";
         }
 
         @Override
@@ -150,8 +150,8 @@ final class ListProperties {
         around.queries()
                 .forEach(query ->
                         offers.add(MarkOption.of(QUERY + query.id(), "the query " + query.name(), "its first column")));
-        offers.add(0, MarkOption.of(ANY, anyValue(), "viewers write it"));
-        offers.add(1, MarkOption.of(TYPED, "values typed here", "or pasted, one on each line"));
+        offers.add(0, MarkOption.of(ANY, anyValue(), "viewers type it"));
+        offers.add(1, MarkOption.of(TYPED, "values typed in", "or pasted, one on each line"));
         return offers;
     }
 
@@ -221,10 +221,10 @@ final class ListProperties {
                         around.queries().stream().map(ParameterContext.NamedQuery::name))
                 .toList();
         return parameter.refused(
-                "There is no column and no query “%s”.".formatted(typed),
+                "No column or query is named “%s”.".formatted(typed),
                 NearestName.to(typed, known)
                         .map("Did you mean %s?"::formatted)
-                        .orElse("Write table.column, the name of a query, or values with commas between them."));
+                        .orElse("Write table.column, a query name, or values separated by commas."));
     }
 
     private ParameterProperty counts(ListDefinition.FromColumn column) {
@@ -233,7 +233,7 @@ final class ListProperties {
         List<MarkOption> offers = List.of(
                 MarkOption.of(with, with, "viewers see how many rows each value has"),
                 MarkOption.of(without, without, ""));
-        String lead = column.counts() ? " " : "; its values stand ";
+        String lead = column.counts() ? " " : "; its values are sorted ";
         return ParameterProperty.taken(
                         lead,
                         "counts",

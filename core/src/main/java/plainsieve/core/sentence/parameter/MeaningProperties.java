@@ -83,7 +83,7 @@ final class MeaningProperties {
                 .filter(this::couldEndRange)
                 .sorted((one, other) -> one.name().compareTo(other.name()))
                 .forEach(end -> offers.add(MarkOption.of(RANGE + end.name(), upTo(end.name()), "both ends included")));
-        offers.add(MarkOption.of(WORKED, "worked out", "by a formula; viewers do not choose it"));
+        offers.add(MarkOption.of(WORKED, "worked out", "computed by a formula"));
         return offers;
     }
 
@@ -234,7 +234,7 @@ final class MeaningProperties {
     }
 
     private ParameterProperty all() {
-        String each = "that each listed value is sent";
+        String each = "all listed values";
         return ParameterProperty.taken(
                         "; all means ",
                         "all",
@@ -250,7 +250,7 @@ final class MeaningProperties {
                 ? Long.toString(meaning.everyRow().getAsLong())
                 : "";
         return ParameterProperty.typed("; ", "every-row", "no number", written, this::everyRow)
-                .then(" means every row")
+                .then(" means all rows")
                 .rareWhen(written.isEmpty());
     }
 

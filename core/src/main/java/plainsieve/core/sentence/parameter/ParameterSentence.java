@@ -74,7 +74,7 @@ public final class ParameterSentence {
         String unit = parameter.words().unit();
         ListFreshness now = parameter.upkeep();
         String kept = "kept in Sent";
-        String hidden = "private: never written into Sent";
+        String hidden = "private: never written to Sent";
         return List.of(
                 ParameterProperty.typed("; its unit is ", "unit", "none", unit, words::unit)
                         .rareWhen(unit.isEmpty()),
@@ -151,7 +151,7 @@ public final class ParameterSentence {
         return found(mark)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-mark",
-                        "Nothing is said of “%s” for :%s.".formatted(mark, parameter.name()),
-                        "Look at it again: it was changed.")));
+                        ":%2$s has no property “%1$s”.".formatted(mark, parameter.name()),
+                        "Reload it: it was changed.")));
     }
 }

@@ -59,7 +59,7 @@ public final class ParameterSentenceParser {
         if (!name.lookingAt()) {
             throw new ProblemException(Problem.of(
                     "bad-parameter",
-                    "A parameter begins with its name, which has letters, digits and _.",
+                    "A parameter begins with its name: letters, digits and _.",
                     "Write “island”, or “island is text, many values from ports.island”."));
         }
         ParameterSentenceParser typed = new ParameterSentenceParser(around, named(name.group(1)));
@@ -172,7 +172,7 @@ public final class ParameterSentenceParser {
     private ProblemException unknown(String phrase) {
         return new ProblemException(Problem.of(
                         "bad-parameter",
-                        "“%s” says nothing of a parameter.".formatted(phrase),
+                        "Unknown phrase “%s”.".formatted(phrase),
                         "Write for example “is a date”, “many values”, “from table.column”, “blank means no filter”, “opens with …”, “called …”.")
                 .about(parameter.name()));
     }

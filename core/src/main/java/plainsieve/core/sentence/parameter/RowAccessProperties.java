@@ -45,33 +45,31 @@ final class RowAccessProperties {
     private String inWords() {
         return switch (rowAccessRule.by()) {
             case VIEWER -> "freely";
-            case GROUP -> "among what their group says";
+            case GROUP -> "values of their group";
             case CLAIM -> amongClaim(rowAccessRule.claim());
             case QUERY -> among(around.queryName(rowAccessRule.queryId()));
         };
     }
 
     private static String among(String query) {
-        return "among what the query %s gives".formatted(query);
+        return "among the result of query %s".formatted(query);
     }
 
     private static String amongClaim(String claim) {
-        return "among what their sign-in says of %s".formatted(claim);
+        return "values from the sign-in claim %s".formatted(claim);
     }
 
     private List<MarkOption> offers() {
         List<MarkOption> offers = new ArrayList<>();
-        offers.add(MarkOption.of(RowAccessRule.By.VIEWER.word(), "freely", "whoever opens a report may see all of it"));
+        offers.add(MarkOption.of(RowAccessRule.By.VIEWER.word(), "freely", "every viewer may see all values"));
         offers.add(MarkOption.of(
-                RowAccessRule.By.GROUP.word(),
-                "among what their group says",
-                "operators say it of each group, on People"));
+                RowAccessRule.By.GROUP.word(), "values of their group", "operators set it per group on People"));
         around.claims()
-                .forEach(claim -> offers.add(MarkOption.of(
-                        CLAIM + claim, amongClaim(claim), "as the service says it that they sign in with")));
+                .forEach(claim ->
+                        offers.add(MarkOption.of(CLAIM + claim, amongClaim(claim), "from the sign-in service")));
         around.queries()
                 .forEach(query -> offers.add(MarkOption.of(
-                        QUERY + query.id(), among(query.name()), "its first column; it can say who asks")));
+                        QUERY + query.id(), among(query.name()), "its first column; it can use the caller's name")));
         return offers;
     }
 

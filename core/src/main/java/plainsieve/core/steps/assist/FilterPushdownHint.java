@@ -150,12 +150,12 @@ public record FilterPushdownHint(int step, String reason) {
 
     private static Optional<String> saved(Step step) {
         if (step instanceof Step.Join) {
-            return Optional.of("fewer rows look for others then");
+            return Optional.of("fewer rows are joined then");
         } else if (step instanceof Step.Group || step instanceof Step.Distinct) {
-            return Optional.of("fewer rows are put together then");
+            return Optional.of("fewer rows are grouped then");
         } else if (step instanceof Step.FirstRows || step instanceof Step.WindowColumn) {
-            return Optional.of("fewer rows are put in order then");
+            return Optional.of("fewer rows are sorted then");
         }
-        return step instanceof Step.ToRows ? Optional.of("fewer rows are turned then") : Optional.empty();
+        return step instanceof Step.ToRows ? Optional.of("fewer rows are unpivoted then") : Optional.empty();
     }
 }

@@ -43,7 +43,7 @@ final class OperatorOptions {
                 .forEach(comparisonOperator -> offers.add(
                         MarkOption.of(written(comparisonOperator, operands, type), inWords(comparisonOperator), "")));
         if (isTime(type)) {
-            offers.add(MarkOption.of("is in the last 7 days", "is in the last … days", "this day among them"));
+            offers.add(MarkOption.of("is in the last 7 days", "is in the last … days", "this day included"));
         }
         return offers;
     }

@@ -48,10 +48,7 @@ final class ColumnsSql {
     private void add(List<SelectBlock.Out> outs, Step.Name name, SqlExpression value) {
         if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
             throw context.wrong(
-                    "column-twice",
-                    name.at(),
-                    "There are two columns “%s” then.".formatted(name.name()),
-                    "Call one of them otherwise.");
+                    "column-twice", name.at(), "Duplicate column “%s”.".formatted(name.name()), "Rename one of them.");
         }
         outs.add(new SelectBlock.Out(name.name(), value));
     }
@@ -63,7 +60,8 @@ final class ColumnsSql {
             outs.remove(there(from, name));
         }
         if (outs.isEmpty() && !from.open()) {
-            throw context.wrong("no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
+            throw context.wrong(
+                    "no-columns", names.get(0).at(), "This would remove every column.", "Keep at least one.");
         }
         return from.outs(outs);
     }
@@ -94,9 +92,8 @@ final class ColumnsSql {
             throw context.wrong(
                     "unknown-columns",
                     name.at(),
-                    "What other columns there are is not known here, so “%s” cannot be changed alone."
-                            .formatted(name.name()),
-                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+                    "The columns are unknown here, so “%s” cannot be changed alone.".formatted(name.name()),
+                    "List the columns with “columns …” first, or wait until the source's columns are loaded.");
         }
         return out.orElseThrow(() -> ExpressionSql.unknown(context, block, name.name(), name.at()));
     }

@@ -96,10 +96,7 @@ final class ExpressionSql {
     private SqlExpression column(StepExpression.Column column) {
         if (column.theirs() && theirs.isEmpty()) {
             throw context.wrong(
-                    "bad-step",
-                    column.at(),
-                    "There are no other rows here that “their” could mean.",
-                    "Use it where rows are put beside each other.");
+                    "bad-step", column.at(), "“their” has no joined rows to refer to here.", "Use it in a join.");
         }
         return column(column.theirs() ? theirs.orElseThrow() : ours, column.name(), column.at());
     }
@@ -128,7 +125,7 @@ final class ExpressionSql {
         return context.wrong(
                 "unknown-column",
                 span,
-                "There is no column “%s” here.".formatted(name),
+                "Unknown column “%s”.".formatted(name),
                 NearestName.to(name, names)
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("There are "

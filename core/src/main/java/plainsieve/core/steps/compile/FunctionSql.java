@@ -98,7 +98,7 @@ final class FunctionSql {
                 .wrong(
                         "bad-step",
                         width.at(),
-                        "A band is as wide as a number above nought.",
+                        "The width of a band must be greater than zero.",
                         "Write “band of … by 10”.");
     }
 }

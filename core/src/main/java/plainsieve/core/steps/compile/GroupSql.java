@@ -39,7 +39,7 @@ final class GroupSql {
         }
         if (outs.isEmpty()) {
             throw context.wrong(
-                    "bad-step", context.origin().at(), "Nothing is totalled here.", "Write “number of rows”.");
+                    "bad-step", context.origin().at(), "No total is defined here.", "Write “number of rows”.");
         }
         return from.outs(outs).closed().grouped(new SelectBlock.Grouping(keys, List.of(), false));
     }
@@ -49,8 +49,8 @@ final class GroupSql {
             throw context.wrong(
                     "column-twice",
                     name.at(),
-                    "There are two columns “%s” then.".formatted(name.name()),
-                    "Call one of them otherwise, with “as …”.");
+                    "Duplicate column “%s”.".formatted(name.name()),
+                    "Rename one of them with “as …”.");
         }
         outs.add(new SelectBlock.Out(name.name(), value));
     }
@@ -129,8 +129,8 @@ final class GroupSql {
                         .orElseThrow(() -> context.wrong(
                                 "not-in-this-database",
                                 figure.at(),
-                                "The database of this source has no median.",
-                                "Take the average, or the smallest and the largest."));
+                                "This database has no median function.",
+                                "Use the average, or the minimum and maximum."));
             case SHARE -> throw new IllegalStateException("no step says it");
         };
     }

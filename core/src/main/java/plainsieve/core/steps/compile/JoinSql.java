@@ -95,8 +95,8 @@ final class JoinSql {
         return context.wrong(
                 "unknown-columns",
                 span,
-                "What other columns there are is not known here.",
-                "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+                "The columns are unknown here.",
+                "List the columns with “columns …” first, or wait until the source's columns are loaded.");
     }
 
     /** SQL that is called has aliases of its own: rows around it are called otherwise, so that it speaks of the right ones. */
@@ -266,7 +266,7 @@ final class JoinSql {
                 throw context.wrong(
                         "column-twice",
                         columnAlias.as().at(),
-                        "There is a column “%s” already.".formatted(name),
+                        "Column “%s” already exists.".formatted(name),
                         "Call this one otherwise: “%s as …”."
                                 .formatted(columnAlias.column().name()));
             }

@@ -39,7 +39,7 @@ final class LateralFallbackSql {
             throw context.wrong(
                     "not-in-this-database",
                     step.rows().at(),
-                    "The database of this source cannot ask this query for each row.",
+                    "This database cannot run this query for each row.",
                     "Call it for a table typed by hand of at most %d rows, or name what it is called with in its last steps only."
                             .formatted(MOST_BRANCHES));
         }

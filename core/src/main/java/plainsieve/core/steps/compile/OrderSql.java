@@ -56,7 +56,7 @@ final class OrderSql {
             throw context.wrong(
                     "bad-step",
                     count.at(),
-                    "How many rows is a whole number or a parameter.",
+                    "The number of rows must be an integer or a parameter.",
                     "Write “first 20 rows” or “first :rows rows”.");
         }
     }

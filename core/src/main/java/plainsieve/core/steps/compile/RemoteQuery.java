@@ -18,9 +18,7 @@ public record RemoteQuery(
         String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, SchemaContext around) {
     /** What is said of a query whose rows are being taken already. */
     public static ProblemException circle(String query) {
-        return new ProblemException(Problem.of(
-                "query-circle",
-                "The rows of query “%s” would be made of themselves.".formatted(query),
-                "Take the rows of another query."));
+        return new ProblemException(
+                Problem.of("query-circle", "Query “%s” would read itself.".formatted(query), "Use another query."));
     }
 }

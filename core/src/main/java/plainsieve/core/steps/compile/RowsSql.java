@@ -81,10 +81,10 @@ final class RowsSql {
             throw context.wrong(
                     "unknown-table",
                     table.at(),
-                    "There is no table “%s”.".formatted(table.inWords()),
+                    "Unknown table “%s”.".formatted(table.inWords()),
                     NearestName.to(table.name(), context.around().tables())
                             .map("Did you mean “%s”?"::formatted)
-                            .orElse("Take one of the source's tables."));
+                            .orElse("Use one of the source's tables."));
         }
         return columns;
     }
@@ -119,7 +119,7 @@ final class RowsSql {
             throw context.wrong(
                     "not-in-this-database",
                     called.at(),
-                    "The database of this source has no functions that give rows.",
+                    "This database has no table functions.",
                     "Take the rows of a table, or of a query called with a parameter.");
         }
         StepOrigin origin = context.origin(called.at());

@@ -26,7 +26,7 @@ final class StepCompiler {
         throw context.wrong(
                 "bad-step",
                 context.origin().at(),
-                "The first step says what rows it begins with.",
+                "The first step must name the rows to begin with.",
                 "Begin with “rows of” and a table.");
     }
 
@@ -90,7 +90,7 @@ final class StepCompiler {
         throw context.wrong(
                 "bad-step",
                 context.origin().at(),
-                "Only the first step says what rows it begins with.",
+                "Only the first step names the rows to begin with.",
                 "Write “beside each, its row of” or “under it, the rows of”.");
     }
 }

@@ -29,9 +29,9 @@ final class StepQueryResolver implements QueryResolver {
             throw context.wrong(
                     "query-circle",
                     query.at(),
-                    "The rows of query “%s” would be made of themselves: %s."
+                    "Query “%s” would read itself: %s."
                             .formatted(query.id(), String.join(" → ", path) + " → " + query.id()),
-                    "Take the rows of another query.");
+                    "Use another query.");
         }
         CompileContext within = context.within(text, query.at(), taken)
                 .calledWith(new ParameterizedQuery(context, ours).arguments(query, text));
@@ -44,10 +44,10 @@ final class StepQueryResolver implements QueryResolver {
         return context.wrong(
                 "unknown-query",
                 query.at(),
-                "There is no query “%s”.".formatted(query.id()),
+                "Unknown query “%s”.".formatted(query.id()),
                 NearestName.to(query.id(), all)
                         .map("Did you mean “%s”?"::formatted)
-                        .orElse("Take one of the project."));
+                        .orElse("Use one of the project's queries."));
     }
 
     /** @param around of the line that takes the rows, where what is wrong is told */
@@ -72,7 +72,7 @@ final class StepQueryResolver implements QueryResolver {
                         query.at(),
                         "Query “%s” cannot be read: %s"
                                 .formatted(query.id(), e.first().message()),
-                        "Mend that query first.");
+                        "Correct that query first.");
             }
         }
         return block.orElseThrow(() -> around.wrong(

@@ -148,13 +148,13 @@ public record StepsAnalysis(
                                         first.start() + first.text().length())));
             }
             if (block.isEmpty() && problems.isEmpty()) {
-                problems.add(Problem.of("no-steps", "There is no step yet.", "Begin with “rows of” and a table.")
+                problems.add(Problem.of("no-steps", "There are no steps yet.", "Begin with “rows of” and a table.")
                         .at(TextLocation.of(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
             }
             if (problems.isEmpty() && !block.orElseThrow().keepsStar()) {
                 problems.add(Problem.of(
                                 "unknown-columns",
-                                "What columns there are is not known here, and a step takes one of them away.",
+                                "The columns are unknown here, and a step removes one of them.",
                                 "Say with “columns …” which there shall be, or wait until the source has told its columns.")
                         .at(LineIndex.of(text).place(text.lastIndexOf(last.text()), text.length())));
             }

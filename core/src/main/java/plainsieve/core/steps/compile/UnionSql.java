@@ -96,8 +96,8 @@ final class UnionSql {
             throw context.wrong(
                     "unknown-columns",
                     step.rows().at(),
-                    "What columns there are is not known here, so rows cannot be put under each other by their names.",
-                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+                    "The columns are unknown here, so rows cannot be combined by column name.",
+                    "List the columns with “columns …” first, or wait until the source's columns are loaded.");
         }
     }
 }

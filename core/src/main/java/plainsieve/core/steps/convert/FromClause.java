@@ -73,7 +73,7 @@ final class FromClause {
 
     private void table() {
         if (words.opens(0) || words.opens(1)) {
-            throw words.refused("Steps take the rows of a query by its name.");
+            throw words.refused("Steps reference queries by name.");
         }
         String name = words.name();
         String schema = "";

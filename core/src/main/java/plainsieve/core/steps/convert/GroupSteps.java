@@ -52,7 +52,7 @@ final class GroupSteps {
     void write(List<String> lines) {
         SimpleSelect.Grouping grouping = select.grouping().orElseThrow();
         if (reader.figures().isEmpty() && grouping.keys().isEmpty()) {
-            throw reader.words().refused("Nothing is totalled here.");
+            throw reader.words().refused("No total is defined here.");
         }
         String keys = grouping.keys().stream().map(this::key).collect(Collectors.joining(", "));
         List<String> figures = new ArrayList<>();

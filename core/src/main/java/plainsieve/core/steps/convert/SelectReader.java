@@ -93,7 +93,7 @@ final class SelectReader {
         }
         boolean untold = items.stream().anyMatch(item -> item.name().isEmpty());
         if (untold && (items.size() > 1 || tables.all().size() > 1)) {
-            throw words.refused("What columns there are is not known here.");
+            throw words.refused("The columns are unknown here.");
         }
         return untold ? List.of() : items;
     }
@@ -137,14 +137,14 @@ final class SelectReader {
         name = words.takesSymbol(".") ? words.name() : name;
         boolean column = words.at() == behind && value instanceof StepExpression.Column && !name.isEmpty();
         if (!column) {
-            throw words.refused("What is reckoned needs a name: write “as” and one.");
+            throw words.refused("A computed column needs a name: add “as …”.");
         }
         return new SimpleSelect.Item(value, name);
     }
 
     private StepExpression refused(StepExpression value) {
         if (value instanceof StepExpression.TimeOffset) {
-            throw words.refused("Steps may give another type to what is moved in time.");
+            throw words.refused("In steps, a date plus an interval may have another type.");
         }
         return value;
     }
@@ -160,7 +160,7 @@ final class SelectReader {
         List<StepExpression> keys = new ArrayList<>();
         do {
             if (words.is(TokenKind.NUMBER)) {
-                throw words.refused("Write what is grouped by, not its number.");
+                throw words.refused("Group by the expression, not by its position.");
             }
             keys.add(refused(expressions.read()));
         } while (words.takesComma());

@@ -142,7 +142,7 @@ final class SqlConditionReader {
     /** A pattern that asks for a text at the beginning, at the end, or anywhere. */
     private StepCondition like(StepExpression left, boolean not) {
         if (!words.is(TokenKind.STRING)) {
-            throw words.refused("Steps ask for a text at the beginning, at the end, or anywhere.");
+            throw words.refused("Steps match a text at the start, at the end, or anywhere.");
         }
         StepExpression.Literal pattern = (StepExpression.Literal) expressions.read();
         String text = pattern.value().written();
@@ -151,7 +151,7 @@ final class SqlConditionReader {
         String bare = text.substring(before ? 1 : 0, text.length() - (after ? 1 : 0));
         boolean plain = !bare.isEmpty() && !bare.matches("(?s).*[%_\\\\].*") && (before || after);
         if (!plain || words.isWord("escape")) {
-            throw words.refused("Steps ask for a text at the beginning, at the end, or anywhere.");
+            throw words.refused("Steps match a text at the start, at the end, or anywhere.");
         }
         ComparisonOperator comparisonOperator = before && after
                 ? ComparisonOperator.CONTAINS
@@ -168,7 +168,7 @@ final class SqlConditionReader {
             StepExpression left, ComparisonOperator comparisonOperator, List<StepExpression> others) {
         if (left instanceof StepExpression.TimeOffset
                 || others.stream().anyMatch(StepExpression.TimeOffset.class::isInstance)) {
-            throw words.refused("Steps may give another type to what is moved in time.");
+            throw words.refused("In steps, a date plus an interval may have another type.");
         }
         return new StepCondition.Comparison(left, comparisonOperator, others, SqlTables.NOWHERE);
     }

@@ -81,7 +81,7 @@ final class SqlExpressionReader {
         String amount = words.take();
         boolean whole = amount.equals("'1 day'") || (amount.equals("1") || amount.equals("'1'")) && words.takes("day");
         if (!whole) {
-            throw words.refused("Steps may give another type to what is moved in time.");
+            throw words.refused("In steps, a date plus an interval may have another type.");
         }
         return dayAfterOf(day);
     }
@@ -97,7 +97,7 @@ final class SqlExpressionReader {
             left = new StepExpression.BinaryOperation(Sign.TIMES, left, single());
         }
         if (words.isSymbol(0, "/") || words.isSymbol(0, "%")) {
-            throw words.refused("Steps divide with a fraction always, and give nothing by nought.");
+            throw words.refused("Division in steps is never integer division, and division by zero yields no value.");
         }
         return left;
     }
@@ -208,7 +208,7 @@ final class SqlExpressionReader {
         }
         StepFunction function = FUNCTIONS.get(name);
         if (function == null || arguments.size() != 1) {
-            throw words.refused("Steps have no function “%s” that is exactly the same.".formatted(name));
+            throw words.refused("Steps have no exact equivalent of the function “%s”.".formatted(name));
         }
         return new StepExpression.Call(function, arguments, NOWHERE);
     }
@@ -218,7 +218,7 @@ final class SqlExpressionReader {
         boolean whole =
                 words.takesComma() && words.is(TokenKind.STRING) && words.take().equals("'+1 day'");
         if (!whole) {
-            throw words.refused("Steps may give another type to what is moved in time.");
+            throw words.refused("In steps, a date plus an interval may have another type.");
         }
         words.mustBracket(')');
         return dayAfterOf(day);
@@ -235,7 +235,7 @@ final class SqlExpressionReader {
         StepExpression otherwise = words.takes("else") ? read() : new StepExpression.NullValue(NOWHERE);
         words.must("end");
         if (branches.isEmpty()) {
-            throw words.refused("Steps ask a whole condition in each “if”.");
+            throw words.refused("In steps, each “if” needs a whole condition.");
         }
         return new StepExpression.Conditional(branches, otherwise, NOWHERE);
     }

@@ -45,7 +45,7 @@ final class SqlFigures {
 
     StepExpression read() {
         if (within) {
-            throw words.refused("A total of totals takes two steps.");
+            throw words.refused("Nested aggregates need two steps.");
         }
         Measure.Function function = FUNCTIONS.get(words.take().toLowerCase(Locale.ROOT));
         words.mustBracket('(');
@@ -66,7 +66,7 @@ final class SqlFigures {
         }
         boolean different = words.takes("distinct");
         if (different && function != Measure.Function.COUNT) {
-            throw words.refused("Steps total different values by their number only.");
+            throw words.refused("In steps, distinct values can only be counted.");
         }
         within = true;
         StepExpression of = expressions.read();

@@ -37,7 +37,7 @@ final class SqlTables {
 
     void add(Table table) {
         if (tables.stream().anyMatch(one -> one.alias().equalsIgnoreCase(table.alias()))) {
-            throw words.refused("Two tables are called “%s”.".formatted(table.alias()));
+            throw words.refused("Two tables are named “%s”.".formatted(table.alias()));
         }
         tables.add(table);
         taken.add(new LinkedHashMap<>());
@@ -62,7 +62,7 @@ final class SqlTables {
                 return of(i, name, on);
             }
         }
-        throw words.refused("There is no table “%s” here.".formatted(alias));
+        throw words.refused("Unknown table “%s”.".formatted(alias));
     }
 
     /** A column that stands alone. */
@@ -71,7 +71,7 @@ final class SqlTables {
             return of(0, name, on);
         }
         if (tables.stream().anyMatch(table -> table.columns().isEmpty())) {
-            throw words.refused("Which table “%s” is of cannot be told.".formatted(name));
+            throw words.refused("Column “%s” is ambiguous.".formatted(name));
         }
         List<Integer> having = new ArrayList<>();
         for (int i = 0; i < tables.size(); i++) {
@@ -80,7 +80,7 @@ final class SqlTables {
             }
         }
         if (having.size() != 1) {
-            throw words.refused("Which table “%s” is of cannot be told.".formatted(name));
+            throw words.refused("Column “%s” is ambiguous.".formatted(name));
         }
         return of(having.get(0), name, on);
     }

@@ -44,8 +44,8 @@ public final class SqlToSteps {
 
     private static StepsAnalysis checked(StepsAnalysis analysis) {
         if (!analysis.problems().isEmpty()) {
-            throw refused("Its steps would not be right: "
-                    + analysis.problems().get(0).message());
+            throw refused(
+                    "Its steps would be wrong: " + analysis.problems().get(0).message());
         }
         return analysis;
     }
@@ -73,12 +73,12 @@ public final class SqlToSteps {
                     .filter(column -> !column.mayBeEmpty())
                     .isPresent();
             if (!always) {
-                throw refused("It sorts rows without a value in “%s” first; steps put them last.".formatted(name));
+                throw refused("It sorts rows without a value in “%s” first; steps sort them last.".formatted(name));
             }
         }
     }
 
     private static ProblemException refused(String why) {
-        return new ProblemException(Problem.of("not-as-steps", why, "This query stays as it is."));
+        return new ProblemException(Problem.of("not-as-steps", why, "The query stays unchanged."));
     }
 }

@@ -134,11 +134,11 @@ final class SqlTokenReader {
     /** Steps have nothing for what stands here. */
     ProblemException notHere() {
         String word = isAtEnd() ? "the end" : "“" + tokens.written(next) + "”";
-        return refused("Steps have nothing for %s here.".formatted(word));
+        return refused("Steps do not support %s here.".formatted(word));
     }
 
     ProblemException refused(String why) {
-        Problem problem = Problem.of("not-as-steps", why, "This query stays as it is.");
+        Problem problem = Problem.of("not-as-steps", why, "The query stays unchanged.");
         return new ProblemException(
                 tokens.size() == 0 ? problem : problem.at(tokens.place(Math.min(next, tokens.size() - 1))));
     }

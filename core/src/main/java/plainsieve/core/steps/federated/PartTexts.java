@@ -53,7 +53,7 @@ final class PartTexts {
             if (other != null && !other.equals(one)) {
                 throw new ProblemException(Problem.of(
                         "same-name",
-                        "Two tables would both be called “%s” here.".formatted(one.name()),
+                        "Two tables would be named “%s” here.".formatted(one.name()),
                         "Take one of them through a query of another name."));
             }
         }
@@ -126,7 +126,7 @@ final class PartTexts {
                         "query-broken",
                         "Query “%s” cannot be read: %s"
                                 .formatted(id, analysis.problems().get(0).message()),
-                        "Mend that query first.")));
+                        "Correct that query first.")));
     }
 
     /** The SQL of the steps in front, with those columns alone that are needed behind them. */

@@ -26,6 +26,6 @@ public sealed interface StepCondition {
         }
     }
 
-    /** {@code departed_at is in the last 7 days}, this day among them. */
+    /** {@code departed_at is in the last 7 days}, this day included. */
     record Recent(StepExpression left, StepExpression amount, TimeUnit unit, LineSpan at) implements StepCondition {}
 }

@@ -109,7 +109,7 @@ final class GroupStepParser {
         if (value instanceof StepExpression.Column column) {
             return new Step.Key(value, new Step.Name(column.name(), column.at()));
         }
-        throw cursor.wrong("What this is called is missing here.", "Write “as” and a name.");
+        throw cursor.wrong("A name is missing here.", "Write “as” and a name.");
     }
 
     private Step.Name newName() {

@@ -100,7 +100,7 @@ final class RowSourceParser {
         cursor.must("to");
         StepExpression to = expressions.compared("");
         cursor.must("as");
-        Step.Name name = cursor.name("What they are called");
+        Step.Name name = cursor.name("The column names");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
         return new RowSource.Series(days, from, to, name.name(), from(start));
     }
@@ -134,7 +134,7 @@ final class RowSourceParser {
         if (cells.size() != width) {
             throw cursor.wrong(
                     open.to(cursor.last()),
-                    "This row has %d values and the table %d columns.".formatted(cells.size(), width),
+                    "This row has %d values, but the table has %d columns.".formatted(cells.size(), width),
                     "Give each row one value for each column; “nothing” is none.");
         }
         return cells;

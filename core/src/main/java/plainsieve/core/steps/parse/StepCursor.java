@@ -129,7 +129,7 @@ final class StepCursor {
     Step.Name name(String what) {
         StepToken token = peek();
         if (!token.isName()) {
-            throw wrong("%s is missing here.".formatted(what), "Write its name; odd ones stand between \"…\".");
+            throw wrong("%s is missing here.".formatted(what), "Write its name; quote unusual names as \"…\".");
         }
         next++;
         return new Step.Name(token.text(), token.at());

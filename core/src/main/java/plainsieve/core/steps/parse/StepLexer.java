@@ -95,10 +95,10 @@ final class StepLexer {
         boolean open = sign == '\'' || sign == '"';
         return new ProblemException(Problem.of(
                         "bad-step",
-                        open ? "This %s is not closed.".formatted(sign) : "“%s” says nothing here.".formatted(sign),
+                        open ? "This %s is not closed.".formatted(sign) : "Unexpected “%s”.".formatted(sign),
                         open
-                                ? "Write another %s at its end; one within it is written twice.".formatted(sign)
-                                : "Put texts between '…' and odd names between \"…\".")
+                                ? "Add a closing %s; write it twice inside the text.".formatted(sign)
+                                : "Quote texts as '…' and unusual names as \"…\".")
                 .at(TextLocation.of(line, at, line.length())));
     }
 }

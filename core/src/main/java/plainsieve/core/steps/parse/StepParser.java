@@ -67,7 +67,7 @@ final class StepParser {
                 .findFirst();
         StepKeyword beginning = found.orElseThrow(
                 () -> cursor.wrong(
-                        "No step begins like this.",
+                        "Unknown step.",
                         "Begin with “where”, “beside each, its row of”, “total by”, “new column”, “sort by”, “first” or another of the offered words."));
         take(beginning.words());
         Step step = beginning.rest().get();

@@ -99,7 +99,7 @@ class ParameterSentenceTest {
     void saysAmongWhatViewersChoose() {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
         assertThat(say(held).render().text())
-                .endsWith("; viewers choose among what their group says; shown to all without it: nothing");
+                .endsWith("; viewers choose values of their group; shown to all without it: nothing");
         assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(RowAccessRule.byClaim("island"));
         assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(RowAccessRule.byQuery("q2"));
         assertThat(with(held, "held", "viewer")).isEqualTo(many("island", Type.TEXT));
@@ -182,7 +182,7 @@ class ParameterSentenceTest {
         ParameterDefinition range = with(of("from", Type.DATE), "takes", "range/to");
         assertThat(range.rangeEnd()).isEqualTo("to");
         assertThat(with(range, "takes", "many").rangeEnd()).isEmpty();
-        assertThat(say(range).with("type", "text").lost()).contains("It begins no range with :to any more.");
+        assertThat(say(range).with("type", "text").lost()).contains("It no longer forms a range with :to.");
         ParameterContext ending = new ParameterContext(
                 Map.of("from", range), List.of(), List.of(), List.of(), List.of(), LocalDate.EPOCH);
         assertThat(new ParameterSentence(of("to", Type.DATE), ending).render().text())
@@ -218,10 +218,10 @@ class ParameterSentenceTest {
         assertThat(filled.list().typedValues())
                 .containsExactly(
                         new ListedValue("a", "Isle"), new ListedValue("b", "Skiff"), new ListedValue("c", "d = e"));
-        assertThat(marked(say(filled).render())).contains("from [values typed here]: [Isle, Skiff, d = e];");
+        assertThat(marked(say(filled).render())).contains("from [values typed in]: [Isle, Skiff, d = e];");
         assertThat(with(filled, "start", "isle, b").start().choice().values()).containsExactly("a", "b");
         assertThat(say(filled).with("list", "/any").lost())
-                .containsExactly("The 3 typed values go; Undo brings them back.");
+                .containsExactly("The 3 typed values are removed; Undo restores them.");
     }
 
     @Test
@@ -234,8 +234,8 @@ class ParameterSentenceTest {
                 .contains(
                         "viewers read name",
                         "left out of its list: Isle, Skiff",
-                        "no longer listed is taken out, which is told",
-                        "fresh for an hour");
+                        "no longer listed is removed, with a note",
+                        "cached for an hour");
         assertThatThrownBy(() -> say(listed).with("label-column", "no_such")).isInstanceOf(ProblemException.class);
     }
 

@@ -109,14 +109,14 @@ class ParsedStepTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
-            whre state is 'a'                    | 1  | No step begins like this.
+            whre state is 'a'                    | 1  | Unknown step.
             where state 'a'                      | 13 | A comparison is missing here.
             where state is                       | 15 | Something is missing here.
             where state is 'a                    | 16 | This ' is not closed.
             where state is 'a' 'b'               | 20 | The step should end here.
             sort by state largest                | 15 | The step should end here.
-            total by year of departed_at         | 29 | What this is called is missing here.
-            rows of these (a, b): (1)            | 23 | This row has 1 values and the table 2 columns.
+            total by year of departed_at         | 29 | A name is missing here.
+            rows of these (a, b): (1)            | 23 | This row has 1 values, but the table has 2 columns.
             beside each, its row of ports: name  | 30 | “where” is missing here.
             """)
     void saysAtWhichWordItCannotGoOn(String line, int column, String message) {

@@ -90,7 +90,7 @@ class OpenIdApi {
         auditRecorder.noteOf(
                 "",
                 request,
-                "was not signed in by the service",
+                "failed to sign in with the service",
                 "",
                 e.why().name().toLowerCase(Locale.ROOT));
         String page =

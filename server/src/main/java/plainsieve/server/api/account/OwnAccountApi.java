@@ -81,8 +81,7 @@ class OwnAccountApi {
     void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
         String id = inPerson().person().id();
         if (!passwords.isCurrent(id, body.before(), CallerResolver.from(request))) {
-            throw new ProblemException(
-                    Problem.of("not-signed-in", "The password until now is another one.", "Type it again."));
+            throw new ProblemException(Problem.of("not-signed-in", "The current password is wrong.", "Type it again."));
         }
         passwords.set(id, body.password());
         auditRecorder.note(request, "set their password", "", "");
@@ -103,7 +102,7 @@ class OwnAccountApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setMail(@Valid @RequestBody OwnMail body, HttpServletRequest request) {
         accounts.setMail(inPerson().person().id(), Absent.orEmpty(body.mail()));
-        auditRecorder.note(request, "changed where they get mail", "", "");
+        auditRecorder.note(request, "changed their email address", "", "");
     }
 
     /* A program neither changes its person's password nor makes keys that outlive its own. */

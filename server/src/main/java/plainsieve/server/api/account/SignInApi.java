@@ -92,7 +92,7 @@ class SignInApi {
                     response,
                     "signed in");
         } catch (ProblemException e) {
-            auditRecorder.noteOf("", request, "was not signed in", "", body.name());
+            auditRecorder.noteOf("", request, "failed to sign in", "", body.name());
             throw e;
         }
     }

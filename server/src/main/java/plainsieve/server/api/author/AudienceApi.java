@@ -84,6 +84,6 @@ class AudienceApi {
             @Valid @RequestBody NewAudience body,
             HttpServletRequest request) {
         groups.show(project.id(), project.report(id).id(), body.ids());
-        auditRecorder.note(request, "said whom a report is for", project.id(), id);
+        auditRecorder.note(request, "changed the audience of a report", project.id(), id);
     }
 }

@@ -97,8 +97,8 @@ class CopiesApi {
                     .filter(found -> colon > 0)
                     .orElseThrow(() -> new ProblemException(Problem.of(
                             "bad-copy",
-                            "“%s” says no parts.".formatted(by),
-                            "Write a column and a stretch, such as departed_at:day.")));
+                            "Invalid partitions “%s”.".formatted(by),
+                            "Write a column and a period, such as departed_at:day.")));
             return Optional.of(new StoredCopy.Parts(by.substring(0, colon), stretch, again));
         }
     }
@@ -144,7 +144,7 @@ class CopiesApi {
 
     @PostMapping("/{id}/kept-back")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Audited("decided about a stored copy that was kept back")
+    @Audited("reviewed a held stored copy")
     void decide(Project project, @PathVariable String id, @RequestBody Decision body) {
         StoredCopy copy = storedCopies.get(project.id(), id);
         if (body.use()) {

@@ -135,7 +135,7 @@ class DeliveriesApi {
     /** Sends it now, to everybody who gets it. */
     @PostMapping("/{id}/send")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Audited("sent a delivery by hand")
+    @Audited("sent a delivery manually")
     void send(Project project, @PathVariable String id) {
         jobRunner.ask(
                 project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");

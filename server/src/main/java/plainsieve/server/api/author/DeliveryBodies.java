@@ -119,7 +119,7 @@ final class DeliveryBodies {
                     DownloadFormat.ofWord(format)
                             .orElseThrow(() -> new ProblemException(Problem.of(
                                     "bad-delivery",
-                                    "“%s” is no format of a file.".formatted(format),
+                                    "Unknown file format “%s”.".formatted(format),
                                     "Use csv, csv-exact, xlsx, parquet or json."))));
         }
     }

@@ -108,7 +108,7 @@ class QueriesApi {
 
     /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
     @PutMapping("/{id}/asked-from")
-    @Audited("said what a query is asked from")
+    @Audited("changed the cache policy of a query")
     QueryBodies.QueryBody askFrom(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedFrom body) {
         return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.how()));
@@ -135,7 +135,7 @@ class QueriesApi {
 
     /** Gives the draft to the reports. */
     @PostMapping("/{id}/live")
-    @Audited("gave a query to the reports")
+    @Audited("published a query")
     QueryBodies.QueryBody makeLive(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {
         return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));

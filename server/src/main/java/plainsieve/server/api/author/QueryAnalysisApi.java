@@ -152,9 +152,9 @@ class QueryAnalysisApi {
 
     private static Problem unknown(String name, Set<String> known) {
         String advice = NearestName.to(name, known)
-                .map(near -> "Did you mean :%s? Or make it.".formatted(near))
+                .map(near -> "Did you mean :%s? Otherwise create it.".formatted(near))
                 .orElse("Make it.");
-        return Problem.of("unknown-parameter", "There is no parameter :%s yet.".formatted(name), advice)
+        return Problem.of("unknown-parameter", "Unknown parameter :%s.".formatted(name), advice)
                 .about(name);
     }
 

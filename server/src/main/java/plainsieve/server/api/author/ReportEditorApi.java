@@ -183,7 +183,7 @@ class ReportEditorApi {
 
     /** Gives the draft to viewers; refused with what would not work for them. */
     @PostMapping("/give")
-    @Audited("gave a report to viewers")
+    @Audited("published a report")
     MakingBody give(
             Project project,
             Caller caller,

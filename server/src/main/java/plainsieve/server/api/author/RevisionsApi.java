@@ -121,7 +121,7 @@ class RevisionsApi {
     /** Viewers have again what they had, all of it or one thing. Drafts stay. */
     @PostMapping("/revisions/{number}/back")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Audited("went back to a revision")
+    @Audited("restored a version")
     void goBack(Project project, @PathVariable int number, @RequestBody RollbackTarget body) {
         if (body.kind().isEmpty()) {
             revisions.goBack(project, number);
@@ -135,7 +135,7 @@ class RevisionsApi {
                 .filter(kind -> word(kind).equals(word))
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-kind", "Nobody goes back to a “%s”.".formatted(word), "Use parameter, query or report.")));
+                        "bad-kind", "A “%s” has no versions.".formatted(word), "Use parameter, query or report.")));
     }
 
     /** A report that shows something of what was changed. */
@@ -169,7 +169,7 @@ class RevisionsApi {
     /** Gives viewers every draft, all or nothing; refused with what would not work for them. */
     @PostMapping("/live/give")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Audited("gave everything to viewers")
+    @Audited("published all changes")
     void give(Project project, Caller caller) {
         giving.give(project, caller);
     }

@@ -26,7 +26,7 @@ class RowLimitsApi {
     /** Moves the row limit of the query to the tables that show its rows, so that figures and charts are of all rows. */
     @PostMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Audited("moved a row limit to the tables")
+    @Audited("moved a row limit")
     void move(Project project, @PathVariable String id) {
         limits.move(project, project.query(id));
     }

@@ -61,7 +61,7 @@ final class ScheduleBodies {
             } catch (DateTimeException e) {
                 throw new ProblemException(Problem.of(
                         "bad-zone",
-                        "“%s” is no time zone.".formatted(zone),
+                        "Unknown time zone “%s”.".formatted(zone),
                         "Write one such as Europe/Lisbon or UTC."));
             }
         }

@@ -149,7 +149,7 @@ class SignedLinksApi {
                 project,
                 report.id(),
                 new ReportLinks.LinkRequest(choices, ends(body.lastDay()), body.anyone(), caller.id()));
-        String what = body.anyone() ? "made a link for whoever has it" : "made a signed link";
+        String what = body.anyone() ? "created an open signed link" : "created a signed link";
         auditRecorder.note(request, what, project.id(), report.id());
         return new MadeSignedLink(body(made.row()), made.token());
     }
@@ -167,9 +167,8 @@ class SignedLinksApi {
                 .ifPresent(definition -> {
                     throw new ProblemException(Problem.of(
                                     "held-not-fixed",
-                                    "Whoever has the link would see nothing: it does not say which “%s” is theirs."
-                                            .formatted(definition.label()),
-                                    "Choose it, and let the link fix it.")
+                                    "The link would show no rows: it does not fix “%s”.".formatted(definition.label()),
+                                    "Choose a value and fix it in the link.")
                             .about(definition.name()));
                 });
     }
@@ -182,8 +181,8 @@ class SignedLinksApi {
                 .ifPresent(name -> {
                     throw new ProblemException(Problem.of(
                                     "private-in-link",
-                                    ":%s is private, and whoever has a link can read what it fixes.".formatted(name),
-                                    "Leave it out of the link.")
+                                    ":%s is private, and a link reveals its fixed values.".formatted(name),
+                                    "Remove it from the link.")
                             .about(name));
                 });
     }
@@ -207,6 +206,6 @@ class SignedLinksApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void takeBack(Project project, @PathVariable String id, @PathVariable String linkId, HttpServletRequest request) {
         reportLinks.takeBack(project, id, linkId);
-        auditRecorder.note(request, "took back a signed link", project.id(), id);
+        auditRecorder.note(request, "revoked a signed link", project.id(), id);
     }
 }

@@ -187,6 +187,6 @@ class StagesApi {
     void remove(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {
         require(caller, name);
         edits.remove(project, name);
-        auditRecorder.note(request, CHANGED, project.id(), name + ": nothing holds in it any more");
+        auditRecorder.note(request, CHANGED, project.id(), name + ": no stage values left");
     }
 }

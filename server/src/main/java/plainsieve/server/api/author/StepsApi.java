@@ -116,8 +116,8 @@ class StepsApi {
     }
 
     private static ProblemException gone() {
-        return new ProblemException(Problem.of(
-                "bad-mark", "The steps have no such word any more.", "Look at them again: they were changed."));
+        return new ProblemException(
+                Problem.of("bad-mark", "The steps no longer have this word.", "Reload them: they were changed."));
     }
 
     private AvailableRows rows(Project project, Query query) {

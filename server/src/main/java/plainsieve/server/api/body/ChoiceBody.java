@@ -50,7 +50,7 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
             }
         }
         throw new ProblemException(
-                Problem.of("bad-choice", "“%s” is no kind of choice.".formatted(kind), "Use blank, all or values."));
+                Problem.of("bad-choice", "Unknown kind of choice “%s”.".formatted(kind), "Use blank, all or values."));
     }
 
     /** @param choices missing when nothing is chosen */
@@ -67,7 +67,7 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
             throw new ProblemException(Problem.of(
                             "bad-choice",
                             "The choice for :%s is missing.".formatted(name),
-                            "Send {\"kind\": \"blank\"} for nothing.")
+                            "Send {\"kind\": \"blank\"} for no choice.")
                     .about(name));
         }
         return choice.toText();

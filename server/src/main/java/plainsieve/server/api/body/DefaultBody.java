@@ -59,7 +59,9 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
             case "query" -> new DefaultDefinition.FromQuery(ListBody.named(queryId, "query"));
             default ->
                 throw new ProblemException(Problem.of(
-                        "bad-parameter", "“%s” is no kind of default.".formatted(kind), "Use choice, formula, query."));
+                        "bad-parameter",
+                        "Unknown kind of default “%s”.".formatted(kind),
+                        "Use choice, formula, query."));
         };
     }
 }

@@ -11,13 +11,13 @@ import plainsieve.sources.SourceFailure;
 /** What went wrong and what to do, wherever it is told: in a problem document, or in the last line of a stream. */
 public record FailureBody(String message, String advice, List<ProblemBody> problems) {
     /** Ours; the server's log says more. */
-    public static final FailureBody INTERNAL = new FailureBody(
-            "Something went wrong here that should not have.", "Try again. The server's log says more.", List.of());
+    public static final FailureBody INTERNAL =
+            new FailureBody("Internal error.", "Try again. The server log has details.", List.of());
 
     /** Removed since the page that asks was opened. */
     private static final FailureBody GONE = new FailureBody(
-            "Something that this needs is not there any more.",
-            "Load the page again. If it stays so, tell who makes the report.",
+            "An object that this needs no longer exists.",
+            "Reload the page. If the error persists, tell the report's author.",
             List.of());
 
     /** A failure that is anyone's but ours; nothing for one that should not have been. */
@@ -30,8 +30,8 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
         }
         if (failure instanceof UncheckedIOException room) {
             return Optional.of(new FailureBody(
-                    "The answer could not be passed on: %s.".formatted(room.getMessage()),
-                    "Ask for fewer rows, or tell who looks after this server that its disk has no room.",
+                    "The result could not be delivered: %s.".formatted(room.getMessage()),
+                    "Request fewer rows, or tell your administrator that the disk is full.",
                     List.of()));
         }
         if (failure instanceof NotFoundException) {

@@ -74,7 +74,9 @@ public record ListBody(
             case "query" -> new ListDefinition.FromQuery(named(queryId, "query"), kept);
             default ->
                 throw new ProblemException(Problem.of(
-                        "bad-parameter", "“%s” is no kind of list.".formatted(kind), "Use any, typed, column, query."));
+                        "bad-parameter",
+                        "Unknown kind of list “%s”.".formatted(kind),
+                        "Use any, typed, column, query."));
         };
     }
 

@@ -26,7 +26,7 @@ import plainsieve.core.value.Type;
  * @param covers what a chosen value stands for: itself, month, containing, …
  * @param blankWords what viewers read when nothing is chosen: "any vessel"
  * @param allRule what choosing all means: leave-out or send-each
- * @param everyRow in a row limit, the value that means every row; else empty
+ * @param everyRow in a row limit, the value that means all rows; else empty
  * @param least the smallest value that may be chosen; else empty
  * @param most the largest value that may be chosen; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
@@ -34,7 +34,7 @@ import plainsieve.core.value.Type;
  * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
- * @param unlogged whether its values are private: never written into Sent
+ * @param unlogged whether its values are private: never written to Sent
  * @param start the default: what a report opens with
  * @param trialChoice what the author uses on the bench; never reaches a reader
  * @param version the version that a change was made from
@@ -167,7 +167,7 @@ public record ParameterBody(
                         many,
                         ValueCoverage.ofWord(covers)
                                 .orElseThrow(() -> refused(
-                                        "thing that a value can stand for",
+                                        "value coverage",
                                         covers,
                                         "Use itself, week, month, quarter, year, containing, starting or ending.")),
                         BlankRule.ofWord(blankRule)
@@ -208,8 +208,7 @@ public record ParameterBody(
 
         private RowAccessRule toHold(ParameterBody whole) {
             RowAccessRule.By found = RowAccessRule.By.ofWord(by)
-                    .orElseThrow(() -> whole.refused(
-                            "way to say row access", by, "Use viewer, group, claim, query."));
+                    .orElseThrow(() -> whole.refused("row access rule", by, "Use viewer, group, claim, query."));
             return new RowAccessRule(found, of, Set.copyOf(open));
         }
     }
@@ -225,7 +224,7 @@ public record ParameterBody(
         return switch (whenGone) {
             case "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
             case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;
-            default -> throw refused("rule for values that are gone", whenGone, "Use keep, drop.");
+            default -> throw refused("rule for missing values", whenGone, "Use keep, drop.");
         };
     }
 
@@ -236,7 +235,7 @@ public record ParameterBody(
         try {
             return OptionalLong.of(Long.parseLong(everyRow));
         } catch (NumberFormatException e) {
-            throw refused("whole number, which stands for every row", everyRow, "Write 0, or leave it empty.");
+            throw refused("integer for all rows", everyRow, "Write 0, or leave it empty.");
         }
     }
 

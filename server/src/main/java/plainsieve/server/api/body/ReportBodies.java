@@ -118,7 +118,7 @@ public final class ReportBodies {
      *
      * @param parameters one, or the two ends of a range
      * @param heading what it stands under; empty for the group of its parameter
-     * @param place beside-rows, or in-sentence: only behind its word in the question line
+     * @param place beside-rows, or in-sentence: only after its word in the question line
      */
     public record ControlBody(String kind, String label, List<String> parameters, String heading, String place) {
         static ControlBody of(Control control) {

@@ -19,9 +19,9 @@ public final class RequestLimits {
     /** Of what a page asks for at once; reports have a few. */
     public static final int MOST_VIEWS = 500;
 
-    public static final String TOO_MANY = "has more than {max} of them";
+    public static final String TOO_MANY = "has more than {max} items";
     public static final String PAGES = "is not between 1 and " + MOST_PAGES;
-    public static final String AN_HOUR = "is not between nothing and an hour, in seconds";
+    public static final String AN_HOUR = "is not between 0 and 3600 seconds";
     public static final String TOO_LONG = "is longer than {max} characters";
     public static final String MISSING = "is missing";
     public static final String NEGATIVE = "is less than 0";

@@ -75,7 +75,7 @@ public final class RunBodies {
             return ViewPart.read(part)
                     .orElseThrow(() -> new ProblemException(Problem.of(
                             "bad-part",
-                            "“%s” is no part of a view.".formatted(part),
+                            "Unknown part of a view “%s”.".formatted(part),
                             "Use main, compared, totals or under 1.")));
         }
     }

@@ -112,7 +112,7 @@ class GroupsApi {
     void claimed(@PathVariable String id, @Valid @RequestBody Claimed body, HttpServletRequest request) {
         String name = groups.get(id).name();
         groups.claim(id, body.values());
-        auditRecorder.note(request, "said who is in a group by the service", "", name);
+        auditRecorder.note(request, "mapped a sign-in claim to a group", "", name);
     }
 
     private List<SaysBody> says(String groupId) {
@@ -143,7 +143,7 @@ class GroupsApi {
         groups.say(new Groups.GroupChoice(id, project.id(), definition.name(), choice));
         auditRecorder.note(
                 request,
-                "said what a group may see",
+                "changed the row access of a group",
                 project.id(),
                 "%s: :%s".formatted(groups.get(id).name(), definition.name()));
     }
@@ -180,7 +180,7 @@ class GroupsApi {
         groups.join(id, personId);
         auditRecorder.note(
                 request,
-                "put somebody into a group",
+                "added a person to a group",
                 "",
                 person + ": " + groups.get(id).name());
     }
@@ -192,7 +192,7 @@ class GroupsApi {
         groups.leave(id, personId);
         auditRecorder.note(
                 request,
-                "took somebody out of a group",
+                "removed a person from a group",
                 "",
                 person + ": " + groups.get(id).name());
     }
@@ -211,6 +211,6 @@ class GroupsApi {
     void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         groups.take(id, projectId);
         auditRecorder.note(
-                request, "took a role of a group", projectId, groups.get(id).name());
+                request, "revoked a role of a group", projectId, groups.get(id).name());
     }
 }

@@ -117,7 +117,7 @@ class PeopleApi {
     @PostMapping
     SignInLink add(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
-        auditRecorder.note(request, "made an account", "", person.name());
+        auditRecorder.note(request, "created an account", "", person.name());
         return link(person.id());
     }
 
@@ -155,7 +155,7 @@ class PeopleApi {
         accounts.setMail(id, Absent.orEmpty(body.mail()));
         auditRecorder.note(
                 request,
-                "changed where somebody gets mail",
+                "changed a person's email address",
                 "",
                 accounts.get(id).name());
     }
@@ -167,7 +167,7 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void block(@PathVariable String id, @Valid @RequestBody Blocked body, HttpServletRequest request) {
         accounts.block(id, body.blocked());
-        String what = body.blocked() ? "shut an account" : "opened an account";
+        String what = body.blocked() ? "suspended an account" : "reactivated an account";
         auditRecorder.note(request, what, "", accounts.get(id).name());
     }
 

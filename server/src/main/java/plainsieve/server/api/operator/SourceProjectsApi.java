@@ -50,6 +50,6 @@ class SourceProjectsApi {
     void allow(HttpServletRequest request, @PathVariable String id, @Valid @RequestBody AllowedProjects body) {
         edits.allow(id, Set.copyOf(body.projects()));
         String whom = body.projects().isEmpty() ? "every project" : String.join(", ", body.projects());
-        auditRecorder.note(request, "let projects ask a source", "", id + " for " + whom);
+        auditRecorder.note(request, "changed the projects of a source", "", id + " for " + whom);
     }
 }

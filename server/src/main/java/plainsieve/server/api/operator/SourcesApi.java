@@ -127,7 +127,7 @@ class SourcesApi {
             return SourceKind.ofWord(kind)
                     .orElseThrow(() -> new ProblemException(Problem.of(
                             "bad-source",
-                            "“%s” is no kind of source.".formatted(kind),
+                            "Unknown kind of source “%s”.".formatted(kind),
                             "Use " + String.join(", ", SourceKind.words()) + ".")));
         }
 
@@ -158,7 +158,7 @@ class SourcesApi {
     /** Reaches a source another way from now on. */
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Audited("changed how a source is reached")
+    @Audited("changed a source")
     void change(Project project, @PathVariable String id, @Valid @RequestBody NewSource body) {
         project.source(id);
         edits.change(body.access(id), Optional.ofNullable(body.seen()).map(NewSource::asSeen));

@@ -77,7 +77,7 @@ class DownloadsApi {
         DownloadFormat format = DownloadFormat.ofWord(body.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "unknown-format",
-                        "“%s” is no format of a download.".formatted(body.format()),
+                        "Unknown download format “%s”.".formatted(body.format()),
                         "Use csv, csv-exact, xlsx, parquet or json.")));
         RequestedChoices choices = ReportRunRequests.choices(
                 project, askers.of(project, id, caller, body.signed()), report, ChoiceBody.texts(body.choices()));

@@ -25,15 +25,9 @@ class FallbackErrorController implements ErrorController {
         HttpStatus status = told instanceof Integer code ? HttpStatus.resolve(code) : null;
         HttpStatus known = status == null ? HttpStatus.NOT_FOUND : status;
         ProblemDetail detail = ProblemDetail.forStatusAndDetail(
-                known,
-                known.is5xxServerError()
-                        ? "Something went wrong here that should not have."
-                        : "The request could not be answered.");
+                known, known.is5xxServerError() ? "Internal error." : "The request failed.");
         detail.setProperty(
-                "advice",
-                known.is5xxServerError()
-                        ? "Try again. The server's log says more."
-                        : "See /api/openapi for what is understood.");
+                "advice", known.is5xxServerError() ? "Try again. The server log has details." : "See /api/openapi.");
         detail.setProperty("problems", List.of());
         return ResponseEntity.status(known)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)

@@ -25,7 +25,7 @@ final class StageRestrictions {
                     .collect(Collectors.toSet());
             stage.sources().forEach((from, to) -> {
                 if (asked.contains(from)) {
-                    narrows.add("it asks %s instead of %s".formatted(to, from));
+                    narrows.add("it queries %s instead of %s".formatted(to, from));
                 }
             });
         }

@@ -56,6 +56,6 @@ class UnsubscribeApi {
         return deliveries
                 .find(of.projectId(), of.deliveryId())
                 .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscriptions.wantsNone(of)))
-                .orElse(new Subscription("What is not sent any more", of.address(), true));
+                .orElse(new Subscription("Unsubscribe", of.address(), true));
     }
 }

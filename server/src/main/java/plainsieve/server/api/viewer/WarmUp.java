@@ -77,7 +77,7 @@ class WarmUp {
             work.run();
         } catch (RuntimeException e) {
             if (!ending) {
-                LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
+                LOG.warn("Warm-up is incomplete; the first request will be slower", e);
             }
         }
     }
@@ -135,7 +135,7 @@ class WarmUp {
         try {
             statementSender.health(sourceId);
         } catch (SourceFailure | ProblemException | NotFoundException e) {
-            LOG.info("{} does not answer yet: {}", sourceId, e.getMessage());
+            LOG.info("{} does not respond yet: {}", sourceId, e.getMessage());
         }
     }
 }
