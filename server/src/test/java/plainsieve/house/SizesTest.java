@@ -62,7 +62,7 @@ class SizesTest {
             entry("plainsieve.server.api.body.ViewBody", "JSON of the API"),
             entry("plainsieve.server.api.viewer.Done", "JSON of the API"),
             entry("plainsieve.server.api.operator.NewSource", "JSON of the API"),
-            entry("plainsieve.server.evidence.Ran", "one verdict as the records keep it, flat"),
+            entry("plainsieve.server.evidence.PlacementEvidence", "one verdict as the records keep it, flat"),
             entry("plainsieve.server.rehearsal.Line", "JSON of the API"),
             entry("plainsieve.server.settings.Settings", "one field for each setting of the server"));
 

@@ -39,7 +39,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                     .contains(ADDRESS + "/projects/home/reports/" + REPORT + "?")
                     .contains("port=Ardlow", "from=2025-01-01", ADDRESS + "/unsubscribe/");
             assertThat(body).contains("These are the first 20 rows; the report has more.");
-            assertThat(body).contains("opens for those who can sign in");
+            assertThat(body).contains("The report requires sign-in");
         }
         assertThat(html).doesNotContain("<script", "http://127.0.0.1").contains("<td");
         List<? extends Part> pictures = parts(mail, Part.INLINE);
@@ -93,7 +93,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
         List<? extends Part> files = parts(mail, Part.ATTACHMENT);
         assertThat(files).hasSize(1);
         assertThat(files.get(0).getFileName()).startsWith("Late crossings ").endsWith(".xlsx");
-        assertThat(text(mail, "text/html")).contains("as csv is larger than", "download it from the report");
+        assertThat(text(mail, "text/html")).contains("as csv exceeds the limit", "download it from the report");
     }
 
     @Test
@@ -132,14 +132,14 @@ class DeliveriesTest extends DeliveriesOfFerries {
         sent(id);
         assertThat(mails(id))
                 .containsExactlyInAnyOrder(
-                        "tam refused tam has no address for mail.",
+                        "tam refused tam has no email address.",
                         "nobody refused Not an email address or account name.",
                         "other@elsewhere.example refused The operator does not allow emails to that domain.",
                         "a@b@c refused Not an email address or account name.",
-                        "group:gone refused There is no group “gone”.",
+                        "group:gone refused Unknown group “gone”.",
                         "oran@ferries.example sent",
                         "office@harbours.example sent");
-        assertThat(one(id).get("last").get("note").asString()).isEqualTo("5 did not get it");
+        assertThat(one(id).get("last").get("note").asString()).isEqualTo("5 failed");
         server.part(plainsieve.server.accounts.Accounts.class).remove(tam.id());
     }
 

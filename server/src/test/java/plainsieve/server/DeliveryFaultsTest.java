@@ -25,7 +25,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         assertThat(mails(id)).hasSize(2).anyMatch(mail -> mail.equals("first@harbours.example sent"));
         assertThat(mails(id))
                 .anyMatch(mail ->
-                        mail.startsWith("second@harbours.example waiting The mail server does not take it now"));
+                        mail.startsWith("second@harbours.example waiting The mail server rejected it temporarily"));
         assertThat(tried.get("last").get("state").asString()).isEqualTo("due");
         assertThat(tried.get("last").get("note").asString()).startsWith("1 of 2 wait: ");
 
@@ -64,7 +64,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         assertThat(mails(id))
                 .containsExactly(
                         "office@harbours.example unsure The server stopped during sending: delivery is unconfirmed.");
-        assertThat(one(id).get("last").get("note").asString()).isEqualTo("of 1 it is not known whether they came");
+        assertThat(one(id).get("last").get("note").asString()).isEqualTo("1 unconfirmed");
     }
 
     @Test

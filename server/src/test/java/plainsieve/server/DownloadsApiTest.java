@@ -143,7 +143,7 @@ class DownloadsApiTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            pdf | Ardlow | “pdf” is no format
+            pdf | Ardlow | Unknown download format “pdf”
             csv | Nowhere | is not on the list
             """)
     void whatCannotBeDownloadedIsToldWhenItIsOrdered(String format, String port, String message) {
@@ -193,7 +193,7 @@ class DownloadsApiTest {
                         .toString())
                 .contains("The link fixes");
         assertThat(run("late-crossings-on-the-islands", Map.of(), token).json().toString())
-                .contains("not ours for this report");
+                .contains("The signature of this link is invalid");
         assertThat(run("late-crossings", Map.of(), token.substring(1)).status()).isEqualTo(422);
         assertThat(run("late-crossings", Map.of(), "x").status()).isEqualTo(422);
     }
@@ -234,7 +234,7 @@ class DownloadsApiTest {
         try {
             assertThat(api.send("PUT", path, settings).status()).isEqualTo(204);
             assertThat(run("late-crossings-on-the-islands", Map.of(), "").json().toString())
-                    .contains("comes from a signed link");
+                    .contains("is set by a signed link");
             assertThat(run("late-crossings-on-the-islands", Map.of("port", values("Lunna")), "")
                             .status())
                     .isEqualTo(422);

@@ -116,7 +116,7 @@ class FoldersApiTest {
                         .json()
                         .get("detail")
                         .asString())
-                .contains("“a moon” is nothing that the column “at” can be taken for");
+                .contains("Unknown type “a moon” of the column “at”");
         Map<String, String> database = Map.of("table", "ports", "column", "name", "form", "text");
         assertThat(api.send("PUT", "/api/sources/ferries/said", database).status())
                 .isEqualTo(422);
@@ -136,7 +136,7 @@ class FoldersApiTest {
                         .json()
                         .get("detail")
                         .asString())
-                .contains("“the end” is no place for the names of columns");
+                .contains("Invalid position of column names: “the end”");
     }
 
     @ParameterizedTest
@@ -170,7 +170,7 @@ class FoldersApiTest {
         assertThat(api.post("/api/sources", outside).status()).isEqualTo(422);
         api.post("/api/sources", Map.of("id", "nowhere", "kind", "folder", "database", "nowhere"));
         assertThat(api.get("/api/sources/nowhere/health").json().toString())
-                .contains("There is no folder “nowhere”.")
+                .contains("Folder “nowhere” does not exist.")
                 .doesNotContain("/tmp");
     }
 

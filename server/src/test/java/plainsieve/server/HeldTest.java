@@ -60,7 +60,7 @@ class HeldTest {
                 .as("values, and none of them")
                 .containsExactly("Tarn");
         assertThat(rows(viewer, Map.of("island", Api.values("Hethra"))).failure())
-                .startsWith("“Hethra” is not among what is for you of “Island”.");
+                .startsWith("You may not see “Hethra” of “Island”.");
         assertThat(islands(rows(author, Map.of()))).hasSizeGreaterThan(4);
     }
 
@@ -86,7 +86,7 @@ class HeldTest {
     @Test
     void whoIsInNoGroupThatSaysAnythingSeesNothing() {
         Api alone = server.somebody("alone", "home", Role.VIEWER);
-        assertThat(rows(alone, Map.of()).failure()).startsWith("Nobody has said which “Island” is for you.");
+        assertThat(rows(alone, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         server.says(office, Api.blank());
         assertThat(rows(viewer, Map.of()).status()).isEqualTo(422);
         assertThat(viewer.get("/api/reports/held").status()).isEqualTo(200);
@@ -95,7 +95,7 @@ class HeldTest {
     @Test
     void whatSaysNothingOfItIsNotShownUnlessItIsOpen() {
         assertThat(viewer.runView("held", "ports", Map.of()).failure())
-                .startsWith("“All ports” does not ask for “Island”, and you see only what is for you of it.");
+                .startsWith("“All ports” does not use “Island”, by which your rows are restricted.");
         assertThat(author.runView("held", "ports", Map.of()).rows()).hasSize(14);
         assertThat(viewer.runView("held", "fleet", Map.of()).rows()).isNotEmpty();
     }
@@ -125,7 +125,7 @@ class HeldTest {
                         .status())
                 .isEqualTo(422);
         assertThat(list(viewer, "held_vessel", "", Map.of()).failure())
-                .startsWith("The list of “Vessel” does not ask for “Island”");
+                .startsWith("The list of “Vessel” does not use “Island”");
         assertThat(listed(list(viewer, "state", "", Map.of()))).hasSize(3);
         assertThat(viewer.post(
                                 "/api/parameters/island/named",
@@ -171,17 +171,17 @@ class HeldTest {
                 .contains("Maddow")
                 .doesNotContain("Tarn Quay");
         Api nobody = server.somebody("nils", "home", Role.VIEWER);
-        assertThat(rows(nobody, Map.of()).failure()).startsWith("Nobody has said which “Island” is for you.");
+        assertThat(rows(nobody, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         assertThat(rows(viewer, Map.of("asker", Api.values("una"))).status()).isEqualTo(422);
         assertThat(rows(author.lookingAs("group:" + office), Map.of()).failure())
-                .contains("Nobody asks by name here");
+                .contains("The caller has no name here");
         assertThat(islands(rows(author.lookingAs("person:una"), Map.of()))).containsExactly("Oulday", "Vessay");
     }
 
     @Test
     void whatTheServiceSaysOfThemMaySayIt() throws Exception {
         server.bringIn(HeldServer.project().replace("held: {by: group,", "held: {by: claim, claim: harbour_island,"));
-        assertThat(rows(viewer, Map.of()).failure()).startsWith("Nobody has said which “Island” is for you.");
+        assertThat(rows(viewer, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         server.claim("tam", "harbour_island", "Oulday");
         server.claim("tam", "other", "Hethra");
         assertThat(islands(rows(viewer, Map.of()))).containsExactly("Oulday");
@@ -212,7 +212,7 @@ class HeldTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(island.get("notices").toString())
-                .contains("Viewers are not shown what says nothing of :island: ", "“All ports”", "the list of :ship,")
+                .contains("Hidden from viewers because :island is not used: ", "“All ports”", "the list of :ship,")
                 .doesNotContain("Fleet", "“Of islands”", "the list of :held_port");
     }
 
@@ -227,7 +227,7 @@ class HeldTest {
         JsonNode last = state.get("lines").get(state.get("lines").size() - 1);
         assertThat(state.get("lines").findValuesAsString("name")).contains("as Office");
         assertThat(state.get("findings").findValuesAsString("kind")).contains("held");
-        assertThat(last.toString()).contains("“All ports” does not ask for “Island”");
+        assertThat(last.toString()).contains("“All ports” does not use “Island”");
     }
 
     @Test

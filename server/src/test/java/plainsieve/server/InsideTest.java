@@ -103,7 +103,7 @@ class InsideTest {
                   views: [{id: rows, kind: table, query: broken}]
                 """, "select * from no_such_table where island in (:island)");
         Api.Answer told = viewer.runView("broken", "rows", Map.of());
-        assertThat(told.failure()).contains("refused what it was asked").doesNotContain("no_such_table");
+        assertThat(told.failure()).contains("refused the request").doesNotContain("no_such_table");
         assertThat(told.lines().toString()).doesNotContain("no_such_table", "select");
         assertThat(author.runView("broken", "rows", Map.of()).failure()).contains("no_such_table");
     }

@@ -60,8 +60,8 @@ class OneBadSourceTest {
 
     @Test
     void itSaysWhyItCannotBeAsked() {
-        assertThat(health("bad")).contains("cannot be asked", "has a character that is not taken");
-        assertThat(health("gone")).contains("cannot be asked", "lies in no folder that this server may read");
+        assertThat(health("bad")).contains("is unavailable", "has an invalid character");
+        assertThat(health("gone")).contains("is unavailable", "is outside the folders that this server may read");
         assertThat(health("ferries")).startsWith("DuckDB");
     }
 
@@ -81,7 +81,7 @@ class OneBadSourceTest {
     @Test
     void aQueryOnItFailsInTheSameWords() {
         api.post("/api/queries", Map.of("name", "On bad", "sourceId", "bad", "text", "select 1"));
-        assertThat(api.runDraft("on-bad", "select 1", Map.of()).failure()).contains("cannot be asked");
+        assertThat(api.runDraft("on-bad", "select 1", Map.of()).failure()).contains("is unavailable");
     }
 
     @Test
@@ -106,7 +106,7 @@ class OneBadSourceTest {
                             kind: duckdb
                             database: /somewhere/else.duckdb
                         """));
-        assertThat(health("theirs")).contains("lies in no folder");
+        assertThat(health("theirs")).contains("is outside the folders");
         assertThat(api.send("DELETE", "/api/sources/theirs", "").status()).isEqualTo(204);
     }
 }

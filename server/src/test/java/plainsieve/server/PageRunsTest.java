@@ -108,7 +108,7 @@ class PageRunsTest {
                         Map.of("choices", Map.of(), "signed", "not ours"))));
         assertThat(ended(told.get(0))).isEqualTo("done");
         assertThat(told.get(1)).hasSize(1);
-        assertThat(told.get(1).get(0).get("message").asString()).contains("“sideways” is no part of a view");
+        assertThat(told.get(1).get(0).get("message").asString()).contains("Unknown part of a view “sideways”");
         assertThat(ended(told.get(2))).isEqualTo("failed");
         assertThat(told.get(2).get(0).get("problems").get(0).get("parameter").asString())
                 .isEqualTo("nobody");

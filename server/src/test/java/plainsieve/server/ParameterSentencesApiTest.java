@@ -95,6 +95,6 @@ class ParameterSentencesApiTest {
         JsonNode text = changed(to, "type", "text").json().get("definition");
         Api.Answer refused = api.send("PUT", "/api/parameters/to", text);
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().toString()).contains(":from and :to cannot be the ends of one range");
+        assertThat(refused.json().toString()).contains(":from and :to cannot form a range");
     }
 }

@@ -212,11 +212,11 @@ class ParametersApiTest extends ParameterTests {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            {"name": "bad_one", "type": "integer", "covers": "month"}                    | cannot stand for
+            {"name": "bad_one", "type": "integer", "covers": "month"}                    | cannot cover
             {"name": "bad_one", "formula": "first day of"}                               | cannot be read
-            {"name": "bad_one", "formula": "year of :nobody"}                            | mentions :nobody
-            {"name": "bad_one", "rangeEnd": "nobody"}                                    | to end the range
-            {"name": "bad_one", "type": "text", "rangeEnd": "to"}                        | ends of one range
+            {"name": "bad_one", "formula": "year of :nobody"}                            | the unknown parameter :nobody
+            {"name": "bad_one", "rangeEnd": "nobody"}                                    | for the end of the range
+            {"name": "bad_one", "type": "text", "rangeEnd": "to"}                        | form a range
             {"name": "bad_one", "type": "integer", "least": "low"}                       | In the limits
             {"name": "bad_one", "whenGone": "burn"}                                      | “burn” is no rule
             {"name": "bad_one", "list": {"kind": "column"}}                              | names no column

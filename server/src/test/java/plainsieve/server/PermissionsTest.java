@@ -46,7 +46,7 @@ class PermissionsTest {
         Somebody stranger = called("stranger");
         assertThat(stranger.opens()).isEqualTo(404);
         assertThat(stranger.api().get("/api/projects/home/reports").failure())
-                .isEqualTo("There is no project “home”.")
+                .isEqualTo("Project “home” does not exist.")
                 .isEqualTo(stranger.api()
                         .get("/api/projects/other/reports")
                         .failure()

@@ -106,7 +106,7 @@ class ProjectFilesApiTest {
                                 "a.sql",
                                 "select 1"))
                         .body())
-                .contains("kept for 4000 seconds", "0 to 3600");
+                .contains("cached for 4000 seconds", "0 to 3600");
     }
 
     @Test

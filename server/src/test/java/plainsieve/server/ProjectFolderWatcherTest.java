@@ -24,7 +24,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.projectfolder.ProjectFolderWatcher;
 import tools.jackson.databind.JsonNode;
 
-/** A server whose projects are those of files: it follows them, all or nothing, and nobody changes them on it. */
+/** A server whose projects served from files: it follows them, all or nothing, and nobody changes them on it. */
 class ProjectFolderWatcherTest {
     private static final String REPORT = "/api/reports/late-crossings";
 
@@ -113,7 +113,7 @@ class ProjectFolderWatcherTest {
                 "", "\n", whole.substring(0, reports + 1), whole.substring(0, whole.indexOf("\nqueries:") + 1))) {
             Files.writeString(file, cut);
             until(() -> !wrong().isEmpty());
-            assertThat(wrong().toString()).containsAnyOf("is empty", "may have been cut off");
+            assertThat(wrong().toString()).containsAnyOf("is empty", "may be truncated");
             assertThat(name()).isNotEmpty();
             Files.writeString(file, whole);
             until(() -> wrong().isEmpty());
@@ -157,7 +157,7 @@ class ProjectFolderWatcherTest {
         String text = Files.readString(query);
         Files.delete(query);
         until(() -> !wrong().isEmpty());
-        assertThat(wrong().get(0)).contains("There is no file queries/" + query.getFileName());
+        assertThat(wrong().get(0)).contains("File not found: queries/" + query.getFileName());
         assertThat(name()).isEqualTo(before);
         assertThat(server.api().get("/api/projects/home/serving").json().get("wrong"))
                 .hasSize(1);
@@ -187,7 +187,7 @@ class ProjectFolderWatcherTest {
                 api.send("DELETE", REPORT, Map.of()));
         assertThat(refused).allSatisfy(answer -> {
             assertThat(answer.status()).isEqualTo(409);
-            assertThat(answer.failure()).contains("are those of files");
+            assertThat(answer.failure()).contains("served from files");
         });
         assertThat(api.get(REPORT).status()).isEqualTo(200);
         assertThat(api.runDraft(query.get("id").asString(), "select 1 as one", Map.of())
@@ -218,7 +218,7 @@ class ProjectFolderWatcherTest {
         change("name: " + name(), "name: After the link");
         until(() -> name().equals("After the link"));
         assertThatThrownBy(() -> reportLinks.read(home, "late-crossings", made.token()))
-                .hasMessageContaining("taken back");
+                .hasMessageContaining("revoked");
     }
 
     @Test
@@ -239,7 +239,7 @@ class ProjectFolderWatcherTest {
     void projectsThatWereMadeOnAServerAreNotPutAway() throws Exception {
         Path made = AnotherServer.folderOfVersion3();
         assertThatThrownBy(() -> AnotherServer.on(made, "--plainsieve.project=" + project))
-                .hasStackTraceContaining("Give it a data folder of its own");
+                .hasStackTraceContaining("Use a separate data folder");
         try (AnotherServer again = AnotherServer.on(made)) {
             assertThat(again.api().get(REPORT).status()).isEqualTo(200);
         }
@@ -252,7 +252,7 @@ class ProjectFolderWatcherTest {
                 "--plainsieve.project=" + Files.createTempDirectory("plainsieve-nothing"))) {
             assertThat(empty.api().get("/api/health").status()).isEqualTo(503);
             assertThat(empty.part(ProjectFolderWatcher.class).state().wrong().get(0))
-                    .contains("There is no project");
+                    .contains("The served folder has no project");
         }
     }
 }

@@ -84,7 +84,8 @@ class RecordsSafetyTest {
                         .as(name)
                         .isEqualTo("rw-------");
             }
-            assertThat(refusal("second")).contains("runs already: " + server.address(), "plainsieve.data-folder");
+            assertThat(refusal("second"))
+                    .contains("in use by a running server: " + server.address(), "plainsieve.data-folder");
             makeQuery(server.api());
         }
         for (byte[] wrong : List.of(new byte[0], new byte[32])) {

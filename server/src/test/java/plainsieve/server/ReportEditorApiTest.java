@@ -301,7 +301,7 @@ class ReportEditorApiTest {
         }
         Api.Answer refused = post(page, "/give", Map.of());
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().get("detail").asString()).contains("shows nothing yet");
+        assertThat(refused.json().get("detail").asString()).contains("The report is empty");
         assertThat(standing()).isEqualTo("DRAFT");
     }
 

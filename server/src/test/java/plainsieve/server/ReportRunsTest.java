@@ -178,8 +178,8 @@ class ReportRunsTest {
     @ParameterizedTest
     @CsvSource({
         "/api/reports/late-crosings,Did you mean “late-crossings”?",
-        "/api/queries/nowhere,There is no query",
-        "/api/sent/999999,There is no statement"
+        "/api/queries/nowhere,Query",
+        "/api/sent/999999,Statement"
     })
     void whatDoesNotExistIsSaidWithTheNearest(String path, String words) {
         Api.Answer answer = api.get(path);

@@ -48,6 +48,6 @@ class SecretBoxTest {
         String locked = box().lock(new Secret("x"));
         Files.delete(folder.resolve("secret.key"));
         SecretBox other = box();
-        assertThatThrownBy(() -> other.unlock(locked)).hasMessageContaining("does not fit secret.key");
+        assertThatThrownBy(() -> other.unlock(locked)).hasMessageContaining("cannot be decrypted with secret.key");
     }
 }

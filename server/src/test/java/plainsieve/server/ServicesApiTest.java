@@ -134,7 +134,7 @@ class ServicesApiTest {
                         "/api/queries/gauges/request/address",
                         Map.of("text", "request 1\nget tides", "choices", Map.of()))
                 .json();
-        assertThat(wrong.get("problem").asString()).contains("no path below");
+        assertThat(wrong.get("problem").asString()).contains("not a path below");
     }
 
     @Test
@@ -184,10 +184,10 @@ class ServicesApiTest {
     void eachKindOfSourceIsAskedInItsOwnWay() {
         JsonNode sql = API.post("/api/queries/gauges/check", Map.of("text", "select 1"))
                 .json();
-        assertThat(sql.get("problems").get(0).get("message").asString()).contains("asked by requests, not by SQL");
+        assertThat(sql.get("problems").get(0).get("message").asString()).contains("takes requests, not SQL");
         JsonNode request = API.post("/api/queries/prices/check", Map.of("text", "request 1\nget /"))
                 .json();
-        assertThat(request.get("problems").get(0).get("message").asString()).contains("asked by SQL or steps");
+        assertThat(request.get("problems").get(0).get("message").asString()).contains("takes SQL or steps");
         Api.Answer routes = API.runDraft("prices", "steps 1\nrows of Routes\nfirst 2 rows", Map.of());
         assertThat(routes.rows()).as(routes.lines().toString()).hasSize(2);
     }
@@ -196,17 +196,17 @@ class ServicesApiTest {
     void hostsThatNobodyAllowedAreNotAsked() {
         Api.Answer tried = API.post(
                 "/api/sources/try", service("elsewhere", "web", "http://localhost:" + tides.port(), "nothing", ""));
-        assertThat(tried.failure()).contains("not one that this server may ask");
+        assertThat(tried.failure()).contains("is not allowed");
         assertThat(API.post("/api/sources/try", service("x", "web", "ftp://127.0.0.1", "nothing", ""))
                         .failure())
-                .contains("no address of a service");
+                .contains("Invalid service address");
     }
 
     @Test
     void aWrongSecretIsToldAndNeverShown() {
         Api.Answer tried =
                 API.post("/api/sources/try", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
-        assertThat(tried.failure()).contains("does not let this server in (401)");
+        assertThat(tried.failure()).contains("rejected the authentication (401)");
         assertThat(tried.json().toString()).doesNotContain("not-the-secret");
         assertThat(API.get("/api/sources").json().toString()).doesNotContain(TideService.KEY);
     }

@@ -25,6 +25,6 @@ class SettingsTest {
 
     @Test
     void aZoneThatDoesNotExistIsRefused() {
-        assertThatThrownBy(() -> in("Hethra/Sound")).rootCause().hasMessageContaining("no time zone: Hethra/Sound");
+        assertThatThrownBy(() -> in("Hethra/Sound")).rootCause().hasMessageContaining("not a time zone: Hethra/Sound");
     }
 }

@@ -76,7 +76,7 @@ class SignInLoadTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(refused.headers().firstValue("Retry-After")).isPresent();
-        assertThat(refused.body()).contains("Too many people sign in").doesNotContain("Exception");
+        assertThat(refused.body()).contains("Too many sign-ins").doesNotContain("Exception");
     }
 
     @Test

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** Links to reports: for whoever has them, or for those who are signed in; with an end, taken back, counted. */
+/** Links to reports: for whoever has them, or for those who are signed in; with an end, revoked, counted. */
 class SignedLinksTest {
     private static final String LINKS = "/api/reports/held/signed-links";
     private static final Map<String, Object> HETHRA = Map.of("island", Api.values("Hethra"));
@@ -69,7 +69,7 @@ class SignedLinksTest {
                 .isNotEmpty()
                 .allSatisfy(row -> assertThat(row.get(1).asString()).isEqualTo("Hethra"));
         assertThat(rows(stranger, link, Map.of("island", Api.values("Tarn"))).failure())
-                .contains("The link fixes what is chosen");
+                .contains("The link fixes");
         assertThat(rows(stranger, link, Map.of("held_port", Api.values("Ardlow")))
                         .rows())
                 .isNotEmpty();
@@ -119,7 +119,7 @@ class SignedLinksTest {
     @Test
     void aLinkThatFixesNothingOfWhatIsHeldIsNotMade() {
         assertThat(asked(Map.of("state", Api.values("late")), tomorrow(), true).failure())
-                .startsWith("Whoever has the link would see nothing");
+                .startsWith("The link would show no rows");
         assertThat(asked(Map.of("island", Api.blank()), tomorrow(), true).status())
                 .isEqualTo(422);
         Link link = made(HETHRA, true);
@@ -136,8 +136,7 @@ class SignedLinksTest {
         Link link = made(Map.of("held_port", Api.values("Tarn Quay")), false);
         assertThat(stranger(link).get("/api/reports/held").status()).isEqualTo(401);
         assertThat(rows(viewer, link, Map.of()).rows()).isNotEmpty();
-        assertThat(rows(viewer, made(HETHRA, false), Map.of()).failure())
-                .contains("“Hethra” is not among what is for you");
+        assertThat(rows(viewer, made(HETHRA, false), Map.of()).failure()).contains("You may not see “Hethra”");
     }
 
     @Test
@@ -146,8 +145,8 @@ class SignedLinksTest {
         assertThat(author.send("DELETE", LINKS + "/" + link.id(), "").status()).isEqualTo(204);
         Api.Answer refused = stranger(link).get("/api/reports/held");
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.failure()).contains("This link was taken back");
-        assertThat(rows(viewer, link, Map.of()).failure()).contains("taken back");
+        assertThat(refused.failure()).contains("This link was revoked");
+        assertThat(rows(viewer, link, Map.of()).failure()).contains("revoked");
 
         Link old = made(HETHRA, true);
         server.end(old.id());
@@ -198,11 +197,11 @@ class SignedLinksTest {
 
     @Test
     void anEndHasToBeAndToBeSoonEnough() {
-        assertThat(asked(HETHRA, "", true).failure()).contains("ends within a year");
+        assertThat(asked(HETHRA, "", true).failure()).contains("expire within a year");
         assertThat(asked(HETHRA, LocalDate.now().plusYears(2).toString(), true).status())
                 .isEqualTo(422);
         assertThat(asked(HETHRA, LocalDate.now().minusDays(2).toString(), true).failure())
-                .contains("That day is over");
+                .contains("That date is in the past");
         assertThat(asked(HETHRA, "soon", true).failure()).contains("is no day");
         assertThat(asked(HETHRA, "", false).status()).isEqualTo(200);
     }
@@ -216,7 +215,7 @@ class SignedLinksTest {
         }) {
             Api.Answer answer = stranger(new Link("", forged)).get("/api/reports/held");
             assertThat(answer.status()).as(forged).isEqualTo(422);
-            assertThat(answer.failure()).contains("not ours for this report");
+            assertThat(answer.failure()).contains("The signature of this link is invalid");
         }
         assertThat(server.stranger()
                         .saying("Signed-Link", "late-crossings " + token)

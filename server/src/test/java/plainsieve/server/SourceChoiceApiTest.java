@@ -88,9 +88,9 @@ class SourceChoiceApiTest {
 
     @Test
     void anythingElseIsRefusedWithTheReason() {
-        assertThat(run(Api.blank()).failure()).contains(":chosen_region").contains("nothing is chosen");
+        assertThat(run(Api.blank()).failure()).contains(":chosen_region").contains("which is blank");
         // On the list, but of another kind.
-        assertThat(run(Api.values("ferries")).failure()).contains("no source that “Regional” can ask");
+        assertThat(run(Api.values("ferries")).failure()).contains("is not a source of “Regional”");
         // Of the kind, but not on the list.
         Api.Answer unlisted = run(Api.values("islands in the north"));
         assertThat(unlisted.status()).isEqualTo(422);
@@ -135,7 +135,7 @@ class SourceChoiceApiTest {
         Api.Answer ran =
                 API.runDraft("opened", "select 1 as one", Map.of("chosen_once", Api.values("islands in the north")));
         assertThat(ran.rows()).isEmpty();
-        assertThat(ran.failure()).contains("cannot say which source");
+        assertThat(ran.failure()).contains("cannot choose the source");
     }
 
     @Test

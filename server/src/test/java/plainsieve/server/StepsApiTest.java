@@ -185,7 +185,7 @@ class StepsApiTest {
                 "/api/queries/" + id + "/live",
                 Map.of("version", drafted.get("version").asInt()));
         assertThat(given.status()).isEqualTo(422);
-        assertThat(given.json().toString()).contains("made of themselves");
+        assertThat(given.json().toString()).contains("would read itself");
     }
 
     @Test

@@ -104,7 +104,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         askedFrom("");
         Api.Answer refused = askedFrom(copy);
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.failure()).contains(":at_most", "one answer");
+        assertThat(refused.failure()).contains(":at_most", "one result");
         version = api.get("/api/queries/sailings").json().get("version").asInt();
         api.send("PUT", "/api/queries/sailings/draft", Map.of("text", ALL, "version", version));
         api.post("/api/queries/sailings/live", Map.of("version", version + 1));
@@ -283,7 +283,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
             sleep();
         }
         assertThat(copy(copy).get("last").get("state").asString()).isEqualTo("failed");
-        assertThat(copy(copy).get("last").get("note").asString()).contains("begun 3 times");
+        assertThat(copy(copy).get("last").get("note").asString()).contains("started 3 times");
     }
 
     @Test

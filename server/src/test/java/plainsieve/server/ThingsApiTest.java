@@ -60,7 +60,7 @@ class ThingsApiTest {
         assertThat(newQuery()).isEqualTo(id);
         Api.Answer refused = bringBack(id);
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().get("detail").asString()).contains("By now there is another query");
+        assertThat(refused.json().get("detail").asString()).contains("Another query");
         api.send("DELETE", "/api/queries/" + id, "");
     }
 

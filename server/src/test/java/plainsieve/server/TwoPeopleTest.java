@@ -54,7 +54,7 @@ class TwoPeopleTest {
         assertThat(api.post(path, Map.of("name", "mine", "choices", ardlow)).status())
                 .isEqualTo(200);
         Api.Answer taken = api.post(path, Map.of("name", "mine", "choices", skerrin));
-        assertThat(taken.failure()).contains("Other choices are saved as “mine”");
+        assertThat(taken.failure()).contains("Choices are already saved as “mine”");
         assertThat(api.post(path, Map.of("name", "mine", "choices", skerrin, "instead", ardlow))
                         .status())
                 .isEqualTo(200);

@@ -86,7 +86,7 @@ class ViewPartsTest {
         Map<String, Object> blank = Map.of("kind", "blank", "values", List.of(), "withoutValue", false);
         Api.Answer refused = run("figures", "compared", Map.of("from", values("2025-07-01"), "to", blank), List.of());
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().get("detail").asString()).contains("no span before");
+        assertThat(refused.json().get("detail").asString()).contains("no previous period");
     }
 
     @Test
@@ -215,11 +215,11 @@ class ViewPartsTest {
                 .get("id")
                 .asString();
         take("view:by-port", "+", "/lead " + other + " port");
-        assertThat(giving()).contains("which viewers do not have");
+        assertThat(giving()).contains("which is not published");
         api.send("DELETE", "/api/reports/" + other, "");
         assertThat(api.get(path("")).json().get("report").get("leads").toString())
                 .isEqualTo("{}");
-        assertThat(giving()).contains("which viewers do not have");
+        assertThat(giving()).contains("which is not published");
     }
 
     private String giving() {

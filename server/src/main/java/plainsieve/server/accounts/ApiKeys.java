@@ -82,7 +82,7 @@ public class ApiKeys {
         if (!own.mayActAs(wanted.role())) {
             throw new ProblemException(Problem.of(
                     "bad-key",
-                    "Your role is %s, so your key cannot have the role %s."
+                    "You are %s here, so your key cannot have the rights of %s."
                             .formatted(own.withArticle(), wanted.role().withArticle()),
                     "Create the key for %s.".formatted(own.withArticle())));
         }

@@ -107,7 +107,7 @@ class DraftChangeTest {
     void aRangeIsNamedByItsLowerEndAndGoesAsAWhole() {
         Report without = new DraftChange(REPORT).without(new EditedElement.OfControl("from"));
         assertThat(without.controls()).containsExactly(PORT);
-        assertThat(told(without)).containsExactly(":from, :to is not offered any more.");
+        assertThat(told(without)).containsExactly("The control of :from, :to was removed.");
     }
 
     @Test

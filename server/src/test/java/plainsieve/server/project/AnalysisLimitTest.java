@@ -33,7 +33,7 @@ class AnalysisLimitTest {
                     }
                 }))
                 .isInstanceOf(ProblemException.class)
-                .hasMessageContaining("takes longer");
+                .hasMessageContaining("took longer");
         assertThat(Thread.currentThread().isInterrupted()).isFalse();
         assertThat(limit.run("ann", () -> 7)).isEqualTo(7);
     }

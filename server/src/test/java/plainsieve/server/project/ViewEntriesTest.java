@@ -71,12 +71,12 @@ class ViewEntriesTest {
             {kind: bar, query: q}                                                        | Did you mean “bars”?
             {kind: bars, query: q, group-by: port}                                       | has no measures
             {kind: line, query: q, measures: [{function: count}]}                        | groups by nothing
-            {kind: figures, query: q, measures: [{function: sum}]}                       | of which column
-            {kind: figures, query: q, measures: [{function: midle, column: x}]}          | is no kind of figure
-            {kind: figures, query: q, measures: [{function: count}], against: sometimes} | is compared with “sometimes”
-            {kind: table, query: q, columns: [{name: x, format: money}]}                 | no way to write the column
+            {kind: figures, query: q, measures: [{function: sum}]}                       | needs a column
+            {kind: figures, query: q, measures: [{function: midle, column: x}]}          | Unknown kind of figure
+            {kind: figures, query: q, measures: [{function: count}], against: sometimes} | unknown comparison “sometimes”
+            {kind: table, query: q, columns: [{name: x, format: money}]}                 | Unknown format
             {kind: bars, query: q, measures: [{function: count}], group-by: x, opens: diary}          | does not define what a click opens
-            {kind: bars, query: q, measures: [{function: count}], group-by: x, look: {order: bigest}} | is no kind of order
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, look: {order: bigest}} | Unknown kind of order
             """)
     void whatIsWrongIsTold(String entry, String message) {
         assertThatThrownBy(() -> view(entry)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(

@@ -74,7 +74,7 @@ class FileFenceTest {
             strings = {"/etc/passwd", "../secret.key", "../files-of-others/a.duckdb", "a/../../x", "/", "/proc/self/mem"
             })
     void nothingElsewhereIsRead(String path) {
-        assertRefused(fence, path, "lies in no folder that this server may read");
+        assertRefused(fence, path, "is outside the folders that this server may read");
     }
 
     @Test
@@ -82,14 +82,14 @@ class FileFenceTest {
         Path outside = Files.createDirectories(temporary.resolve("outside"));
         Files.createSymbolicLink(files.resolve("way-out"), outside);
         Files.createSymbolicLink(files.resolve("key"), data.resolve("secret.key"));
-        assertRefused(fence, "way-out/a.duckdb", "lies in no folder");
-        assertRefused(fence, "key", "lies in no folder");
+        assertRefused(fence, "way-out/a.duckdb", "is outside the folders");
+        assertRefused(fence, "key", "is outside the folders");
     }
 
     @Test
     void aLinkThatLeadsNowhereYetIsNoWayOutLater() throws IOException {
         Files.createSymbolicLink(files.resolve("later"), temporary.resolve("outside-later.duckdb"));
-        assertRefused(fence, "later", "leads nowhere");
+        assertRefused(fence, "later", "does not exist");
     }
 
     @Test
@@ -114,7 +114,7 @@ class FileFenceTest {
         Path shared = temporary.resolve("shared");
         FileFence two = new FileFence(TestSettings.in(data, files, shared), own);
         assertThat(opened(two, shared.resolve("a.duckdb").toString())).endsWith("shared/a.duckdb");
-        assertRefused(two, temporary.resolve("shared-not/a.duckdb").toString(), "lies in no folder");
+        assertRefused(two, temporary.resolve("shared-not/a.duckdb").toString(), "is outside the folders");
     }
 
     @Test

@@ -79,7 +79,7 @@ class SpoolTest {
         try (Spool spool = new Spool(folder, MOST)) {
             OutputStream in = spool.input();
             in.write(new byte[7 << 20]);
-            assertThatThrownBy(() -> in.write(new byte[2 << 20])).hasMessageContaining("8 MB wait");
+            assertThatThrownBy(() -> in.write(new byte[2 << 20])).hasMessageContaining("8 MB are pending");
             spool.writeTo(OutputStream.nullOutputStream());
             in.write(new byte[7 << 20]);
         }

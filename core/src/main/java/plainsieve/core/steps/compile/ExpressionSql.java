@@ -49,12 +49,7 @@ final class ExpressionSql {
             return fixed(fixed.value(), context.origin(fixed.at()));
         }
         if (expression instanceof StepExpression.ParameterValue chosen) {
-            SqlExpression argument = context.arguments().get(chosen.parameter());
-            if (argument != null) {
-                return argument;
-            }
-            SqlFragment sql = SqlFragment.of(":" + chosen.parameter(), context.origin(chosen.at()));
-            return new SqlExpression(sql, Optional.empty(), EvaluationLevel.CONSTANT, true, Binding.SINGLE, true);
+            return parameter(chosen);
         }
         if (expression instanceof StepExpression.Today today) {
             SqlFragment sql = SqlFragment.of(forms().today(), context.origin(today.at()));
@@ -83,7 +78,15 @@ final class ExpressionSql {
         return depending((StepExpression.Conditional) expression);
     }
 
-    /** A fixed value. */
+    private SqlExpression parameter(StepExpression.ParameterValue chosen) {
+        SqlExpression argument = context.arguments().get(chosen.parameter());
+        if (argument != null) {
+            return argument;
+        }
+        SqlFragment sql = SqlFragment.of(":" + chosen.parameter(), context.origin(chosen.at()));
+        return new SqlExpression(sql, Optional.empty(), EvaluationLevel.CONSTANT, true, Binding.SINGLE, true);
+    }
+
     SqlExpression fixed(Value value, StepOrigin origin) {
         SqlFragment sql = SqlFragment.of(context.dialect().literal(value), origin);
         boolean negative = sql.pieces().get(0) instanceof SqlFragment.Words words
