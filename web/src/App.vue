@@ -79,7 +79,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   <ServingLine v-if="isAuthor && isKnown && !inReader" />
   <RejectedSources v-if="isAuthor && isKnown && !inReader" />
   <p v-if="signedOut" class="trouble" role="alert">
-    You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then continue here. Your input is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
+    You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then continue here.
+    Your input is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
   </p>
   <p v-if="partMissing" class="trouble" role="alert">
     This page could not be loaded: the server is unreachable, or has been updated.

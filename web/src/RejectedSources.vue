@@ -21,7 +21,8 @@ const clock = (iso: string): string => new Date(iso).toLocaleString(LOCALE, { da
 
 <template>
   <p v-for="source in rejected" :key="source.id" class="rejected" role="status" data-test="rejected">
-    “{{ source.id }}” has rejected its user or password since {{ clock(source.rejectedSince) }}. It is not used until its settings are saved under <RouterLink to="/sources">Sources</RouterLink>.
+    “{{ source.id }}” has rejected its user or password since {{ clock(source.rejectedSince) }}. It is not used until
+    its settings are saved under <RouterLink to="/sources">Sources</RouterLink>.
   </p>
 </template>
 

@@ -52,11 +52,7 @@ function choose(): void {
         @keydown.enter="choose"
         @keydown.up.prevent="step(1)"
         @keydown.down.prevent="step(-1)" />
-      <button
-        class="as-link icon-button step"
-        type="button"
-        :aria-label="`${parameter.label}: next`"
-        @click="step(1)">
+      <button class="as-link icon-button step" type="button" :aria-label="`${parameter.label}: next`" @click="step(1)">
         ›
       </button>
       <button

@@ -170,7 +170,7 @@ defineExpose({ focus })
         </div>
       </div>
     </div>
-    <div v-if="isAllOfLong" class="small soft" role="status">All values are selected. Click one to select only that.</div>
+    <div v-if="isAllOfLong" class="small soft" role="status">All selected. Click one to select only that.</div>
     <ValueShortcuts
       :parameter="parameter"
       :model-value="modelValue"

@@ -61,7 +61,12 @@ async function offers(): Promise<MarkOffer[]> {
     note: copy.content.asOf ? 'choices run in it' : '',
     reason: copy.content.asOf ? '' : 'Not created yet.',
   }))
-  const anew = { id: ANEW, words: 'a new stored copy', note: 'created now and refreshed on its schedule under Live', reason: '' }
+  const anew = {
+    id: ANEW,
+    words: 'a new stored copy',
+    note: 'created now and refreshed on its schedule under Live',
+    reason: '',
+  }
   return [...atTheSource, ...copies, ...(copies.length ? [] : [anew])]
 }
 

@@ -83,11 +83,12 @@ const otherTotals = computed(() => {
         <OpensDifferently v-for="one in made.differing" :key="one.parameter" :differing="one"
       /></template>
       <template v-else-if="made.same === 'UNKNOWN'"
-        >Viewers can choose {{ named(names) }} now. Equality cannot be verified: the unchanged query returned different rows when run twice. Sort by a unique column to verify it.</template
+        >Viewers can choose {{ named(names) }} now. Equality cannot be verified: the unchanged query returned different
+        rows when run twice. Sort by a unique column to verify it.</template
       >
       <template v-else
-        >The rows differ: {{ rowsOf(made.before) }} before, {{ rowsOf(made.after) }} after{{ otherTotals }}.
-        Undo it above, or compare the two in Sent.</template
+        >The rows differ: {{ rowsOf(made.before) }} before, {{ rowsOf(made.after) }} after{{ otherTotals }}. Undo it
+        above, or compare the two in Sent.</template
       >
     </p>
     <div v-if="lines.length" class="row-line">

@@ -47,7 +47,8 @@ async function decide(travel: number, decision: string): Promise<void> {
 <template>
   <li class="here" data-test="here">
     <p class="m-0">
-      From here on, steps run in this server<template v-if="sources">, on rows from {{ sources }}</template>.
+      From here on, steps run in this server<template v-if="sources">, on rows from {{ sources }}</template
+      >.
     </p>
     <div
       v-for="(travel, i) in several.travels"

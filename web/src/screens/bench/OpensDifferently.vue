@@ -26,8 +26,8 @@ async function openWith(report: string): Promise<void> {
 
 <template>
   <span class="d-block" data-test="differing">
-    Reports default to {{ differing.opensWith }} for :{{ differing.parameter }}, not with {{ differing.stood }}, so their
-    rows differ.
+    Reports default to {{ differing.opensWith }} for :{{ differing.parameter }}, not with {{ differing.stood }}, so
+    their rows differ.
     <template v-for="report in differing.reports" :key="report.id">
       <span v-if="set.has(report.id)">“{{ report.name }}” opens with {{ differing.stood }} now. </span>
       <button v-else class="as-link" @click="openWith(report.id)">

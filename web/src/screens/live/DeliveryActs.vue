@@ -95,9 +95,7 @@ watch(
           <span :class="isWrong(mail) ? 'wrong' : 'soft'">{{ mailInWords(mail) }}</span>
         </li>
       </ol>
-      <p v-if="delivery.unsubscribed.length" class="soft m-0">
-        Unsubscribed: {{ delivery.unsubscribed.join(', ') }}.
-      </p>
+      <p v-if="delivery.unsubscribed.length" class="soft m-0">Unsubscribed: {{ delivery.unsubscribed.join(', ') }}.</p>
     </div>
   </div>
 </template>

@@ -96,9 +96,7 @@ const last = computed(() => props.stage.lastChange)
       <OfferedMark data-mark="more" text="+ …" about="say more of it" :offers="async () => more" @take="take" />
       <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove it</button>
     </span>
-    <span v-else
-      >{{ stage.clauses.join('; ') || 'no stage values' }} <span class="soft">· set by operators</span></span
-    >
+    <span v-else>{{ stage.clauses.join('; ') || 'no stage values' }} <span class="soft">· set by operators</span></span>
     <span v-if="last.at" class="soft last">
       {{ last.what }} · {{ last.who ? `${last.who}, ` : '' }}{{ dayOf(last.at) }}
     </span>

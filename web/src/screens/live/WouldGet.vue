@@ -39,9 +39,7 @@ defineExpose({ reload })
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
-    <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0 pt-1">
-      No unpublished changes.
-    </p>
+    <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0 pt-1">No unpublished changes.</p>
     <ul v-else class="changes">
       <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing" />
       <MatterLine v-for="(matter, i) in matters" :key="i" :matter="matter" :first="i === 0" @move-limit="moveLimit" />

@@ -164,7 +164,9 @@ const named = (view: View): string => view.title || view.kind
         @place="place"
         @offer="addControl" />
       <div ref="grid" class="view-grid">
-        <p v-if="report.definition.views.length === 0" class="soft">The report is empty. Add one of the suggestions below.</p>
+        <p v-if="report.definition.views.length === 0" class="soft">
+          The report is empty. Add one of the suggestions below.
+        </p>
         <template v-for="(view, i) in report.definition.views" :key="view.id">
           <component
             :is="partFor(view)"

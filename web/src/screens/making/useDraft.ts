@@ -4,11 +4,7 @@ import type { Making } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 
 const changedMeanwhile = (): Failure =>
-  new Failure(
-    409,
-    'The report was changed by someone else, so this cannot be undone.',
-    'Change it in place.',
-  )
+  new Failure(409, 'The report was changed by someone else, so this cannot be undone.', 'Change it in place.')
 
 export interface Draft {
   made: ShallowRef<Making>

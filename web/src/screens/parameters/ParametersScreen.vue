@@ -98,7 +98,8 @@ watch(opened, scrollTo)
       {{ search ? 'No matching parameters.' : 'No parameters yet. Name one above, or write :name in a query.' }}
     </p>
     <p class="soft small foot">
-      The control on the right is what viewers get; try it here. Tab moves between words, Enter opens, typing filters, Esc cancels; Alt ↑ ↓ moves a parameter.
+      The control on the right is what viewers get; try it here. Tab moves between words, Enter opens, typing filters,
+      Esc cancels; Alt ↑ ↓ moves a parameter.
     </p>
   </main>
 </template>

@@ -27,12 +27,7 @@ const about = (deed: Deed): string =>
     <div class="row-line pb-1">
       <h2>Audit log</h2>
       <span class="grow"></span>
-      <BFormInput
-        v-model="search"
-        type="search"
-        class="w-auto"
-        placeholder="Search"
-        aria-label="Search audit log" />
+      <BFormInput v-model="search" type="search" class="w-auto" placeholder="Search" aria-label="Search audit log" />
       <a :href="`/api/deeds/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />

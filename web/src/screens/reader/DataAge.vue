@@ -23,8 +23,7 @@ const newest = computed(() => {
 
 <template>
   <template v-if="state.status === 'failed'"
-    ><span class="dot">·</span
-    ><span class="late" :title="state.failure.message">data age unknown</span></template
+    ><span class="dot">·</span><span class="late" :title="state.failure.message">data age unknown</span></template
   >
   <template v-if="age?.newest"
     ><span class="dot">·</span

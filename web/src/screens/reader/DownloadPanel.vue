@@ -79,8 +79,8 @@ onScopeDispose(() => clearTimeout(timer))
   <section class="card-box panel" aria-label="Download">
     <div class="row-line">
       <h2>Download every row</h2>
-      <span class="soft">of “{{ view.title }}”, with these choices</span
-      ><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button>
+      <span class="soft">of “{{ view.title }}”, with these choices</span><span class="grow"></span
+      ><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <div class="row-line pt-2">
       <BFormRadioGroup
@@ -91,9 +91,7 @@ onScopeDispose(() => clearTimeout(timer))
         size="sm"
         role="radiogroup"
         aria-label="Format" />
-      <BFormCheckbox v-if="format === 'csv'" v-model="above"
-        >question and choices in # lines at the top</BFormCheckbox
-      >
+      <BFormCheckbox v-if="format === 'csv'" v-model="above">question and choices in # lines at the top</BFormCheckbox>
       <BFormCheckbox
         v-if="format === 'csv'"
         v-model="exact"

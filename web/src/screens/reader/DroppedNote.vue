@@ -14,6 +14,7 @@ const named = (values: string[]) =>
 
 <template>
   <div v-for="one in dropped" :key="one.name" class="note mx-4 mb-2" role="status">
-    {{ label(one.name) }}: {{ named(one.values) }} {{ one.values.length === 1 ? 'does' : 'do' }} not match the other choices and {{ one.values.length === 1 ? 'was' : 'were' }} removed. Back restores them back.
+    {{ label(one.name) }}: {{ named(one.values) }} {{ one.values.length === 1 ? 'does' : 'do' }} not match the other
+    choices and {{ one.values.length === 1 ? 'was' : 'were' }} removed. Back restores them back.
   </div>
 </template>

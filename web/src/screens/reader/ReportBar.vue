@@ -41,7 +41,9 @@ async function copyLink(): Promise<void> {
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Reset</button>
     <button v-if="isAuthor" class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
-    <span v-if="all && isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap">viewing as <SeenAs name="you" /></span>
+    <span v-if="all && isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap"
+      >viewing as <SeenAs name="you"
+    /></span>
     <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Edit report</RouterLink>
   </header>
 </template>

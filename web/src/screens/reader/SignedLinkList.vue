@@ -90,12 +90,7 @@ const usesInWords = ({ uses }: SignedLink): string =>
         :offers="whom"
         @take="anyone = $event === ANYONE" />
       and expires on
-      <BFormInput
-        v-model="lastDay"
-        type="date"
-        class="d-inline-block w-auto"
-        size="sm"
-        aria-label="Expiry date" />
+      <BFormInput v-model="lastDay" type="date" class="d-inline-block w-auto" size="sm" aria-label="Expiry date" />
       <BButton
         size="sm"
         variant="outline-primary"

@@ -62,7 +62,8 @@ function begin(): void {
     <BButton type="submit" variant="primary" size="sm" :disabled="!table">Open on the bench</BButton>
   </form>
   <p class="soft small m-0 pt-1">
-    There, click a cell to filter its column, and turn hard-coded values into parameters. Paste existing SQL under <RouterLink to="/queries">queries</RouterLink>.
+    There, click a cell to filter its column, and turn hard-coded values into parameters. Paste existing SQL under
+    <RouterLink to="/queries">queries</RouterLink>.
   </p>
   <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
     ><button class="as-link" @click="reload">Try again</button></FailureNote

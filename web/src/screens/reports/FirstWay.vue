@@ -55,7 +55,9 @@ async function connected(): Promise<void> {
     <section class="card-box" aria-label="Report" :class="{ later: queries.length === 0 }">
       <h2><span aria-hidden="true">3</span> Report</h2>
       <NewReport v-if="queries.length" />
-      <p v-else class="m-0">On the bench, <i>New report from this query</i> opens the editor with suggestions and live rows.</p>
+      <p v-else class="m-0">
+        On the bench, <i>New report from this query</i> opens the editor with suggestions and live rows.
+      </p>
     </section>
   </div>
 </template>

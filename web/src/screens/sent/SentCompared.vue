@@ -80,7 +80,8 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
           <tr v-if="more">
             <th scope="row"></th>
             <td colspan="2" class="soft">
-              The first {{ countInWords(more.rows) }} of them are compared and summed. Without ORDER BY, a database may return different first rows each time.
+              The first {{ countInWords(more.rows) }} of them are compared and summed. Without ORDER BY, a database may
+              return different first rows each time.
             </td>
           </tr>
           <tr v-for="total in totals" :key="total.name">

@@ -65,9 +65,8 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
   <main class="page sent">
     <div class="row-line pb-1">
       <h1>Sent</h1>
-      <span class="soft">{{
-        isOperator ? 'all statements sent to sources' : 'statements you sent'
-      }}</span><span class="grow"></span>
+      <span class="soft">{{ isOperator ? 'all statements sent to sources' : 'statements you sent' }}</span><span
+        class="grow"></span>
       <button class="as-link" :disabled="picked.length < 2" @click="comparing = true">
         {{ picked.length < 2 ? 'Select two to compare' : 'Compare the two' }}
       </button>

@@ -116,9 +116,7 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
         <button v-if="chooses" type="button" class="as-link" @click="goOn">Not now</button>
       </div>
     </form>
-    <p v-if="!chooses" class="soft small">
-      No password yet, or forgotten? Ask your administrator for a sign-in link.
-    </p>
+    <p v-if="!chooses" class="soft small">No password yet, or forgotten? Ask your administrator for a sign-in link.</p>
   </main>
 </template>
 

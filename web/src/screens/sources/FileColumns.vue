@@ -55,8 +55,8 @@ const examples = (column: FoundColumn): string => column.examples.map(example =>
             :offers="() => offers(name, source.forms, noted(cells))"
             @take="say(name, $event)" />
           <span v-if="cells.misfits > 0" class="attention"
-            >; {{ countInWords(cells.misfits) }} of {{ countInWords(cells.filled) }} cells do not match and have no value:
-            {{ examples(cells) }}</span
+            >; {{ countInWords(cells.misfits) }} of {{ countInWords(cells.filled) }} cells do not match and have no
+            value: {{ examples(cells) }}</span
           >
           <span v-else-if="cells.almost" class="soft">; would be {{ cells.almost }} but for {{ examples(cells) }}</span>
         </template>

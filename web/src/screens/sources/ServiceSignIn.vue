@@ -29,7 +29,8 @@ const NAMES: Record<string, string> = { basic: 'User', header: 'Name of the head
       :placeholder="kept ? 'as before, at the same address' : ''"
   /></label>
   <div class="wide soft">
-    Requests are limited to paths below this address. The secret is sent only there, is stored encrypted and never shown again. Operators set the allowed hosts.
+    Requests are limited to paths below this address. The secret is sent only there, is stored encrypted and never shown
+    again. Operators set the allowed hosts.
   </div>
 </template>
 

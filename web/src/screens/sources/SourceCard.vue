@@ -153,9 +153,7 @@ async function changed(): Promise<void> {
     <p v-if="matching.length > MOST_SHOWN" class="soft m-0 pt-1">
       {{ countInWords(matching.length - MOST_SHOWN) }} more; search for them.
     </p>
-    <p v-else-if="search && matching.length + matchingFunctions.length === 0" class="soft m-0">
-      No matches.
-    </p>
+    <p v-else-if="search && matching.length + matchingFunctions.length === 0" class="soft m-0">No matches.</p>
   </section>
 </template>
 

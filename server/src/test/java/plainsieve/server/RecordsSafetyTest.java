@@ -90,7 +90,7 @@ class RecordsSafetyTest {
         }
         for (byte[] wrong : List.of(new byte[0], new byte[32])) {
             Files.write(folder.resolve("secret.key"), wrong);
-            assertThat(refusal("key")).contains("secret.key", "Put back").doesNotContain("Exception", "\tat ");
+            assertThat(refusal("key")).contains("secret.key", "Restore").doesNotContain("Exception", "\tat ");
             assertThat(folder.resolve("secret.key")).hasBinaryContent(wrong);
         }
     }

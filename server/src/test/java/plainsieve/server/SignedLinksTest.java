@@ -150,7 +150,7 @@ class SignedLinksTest {
 
         Link old = made(HETHRA, true);
         server.end(old.id());
-        assertThat(stranger(old).get("/api/reports/held").failure()).contains("This link has ended");
+        assertThat(stranger(old).get("/api/reports/held").failure()).contains("This link has expired");
         JsonNode listed = author.get(LINKS).json();
         assertThat(listed.findValuesAsString("standing")).contains("TAKEN_BACK", "ENDED", "HOLDS");
     }
