@@ -6,7 +6,7 @@ import subsetFont from 'subset-font'
 import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
 
-/* What is loaded is compressed once, as far as it goes, instead of each time that somebody asks for it. */
+/* What is loaded is compressed once, as far as it goes, instead of each time that someone asks for it. */
 function compressed(): Plugin {
   let assets = ''
   return {
@@ -26,7 +26,7 @@ function compressed(): Plugin {
   }
 }
 
-/* What every screen needs is asked for by the page itself, beside the first script that would ask for it. */
+/* What every screen needs is asked for by the page itself, next to the first script that would ask for it. */
 function sooner(): Plugin {
   return {
     name: 'sooner',
@@ -88,7 +88,7 @@ const groups = [
 
 export default defineConfig({
   plugins: [vue(), letters(), sooner(), compressed()],
-  /* The server says where the page stands; what it loads is named from there. */
+  /* The server says where the page is; what it loads is named from there. */
   base: './',
   /* Bootstrap still imports its parts in the way that newer compilers warn of. */
   css: {

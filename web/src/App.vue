@@ -14,7 +14,7 @@ import ServingLine from './ServingLine.vue'
 import sieve from './style/sieve.svg?inline'
 
 const route = useRoute()
-/* Asked for by itself: a choice changes the address, and nothing here. Until it is known what is opened, nothing stands above it. */
+/* Asked for on its own: a choice changes the address, and nothing here. Until it is known what is opened, nothing is above it. */
 const inReader = computed(() => Boolean(route.meta.reader))
 const isKnown = computed(() => route.matched.length > 0)
 const { me, isAuthor, isOperator } = useMe()
@@ -36,7 +36,7 @@ const partMissing = usePartMissing()
 const loadAgain = (): void => window.location.reload()
 provide(historyKey, history)
 
-/* Fields and the editor take back what is typed in them; everywhere else the last edit of a parameter goes back. */
+/* Fields and the editor undo what is typed in them; everywhere else the last edit of a parameter goes back. */
 function keys(event: KeyboardEvent): void {
   const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
   if (typing || !event.ctrlKey || event.key.toLowerCase() !== 'z') return

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Where the projects of this server are those of files, authors are told so, and what is wrong with the files. */
+/* Where the projects of this server are those of files, authors are reported so, and what is wrong with the files. */
 import { get } from './api/client'
 import type { ServingBody } from './api/types'
 import { useLoaded } from './composables/useLoaded'

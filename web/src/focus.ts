@@ -1,5 +1,5 @@
 /* When what has the focus goes away, the browser gives the focus to the page and the next key means nothing. Here it goes
-   to what stands in the place of it: the next notice, the field that opened, the button that follows. */
+   to what is in the place of it: the next notice, the field that opened, the button that follows. */
 
 const FOCUSABLE = [
   'a[href]',
@@ -16,7 +16,7 @@ const TYPED_INTO = 'input:not([type=checkbox], [type=radio]), textarea, [content
 
 const WHAT_HIDES = ['disabled', 'class', 'style', 'hidden']
 
-/** Where something stood: in what, and behind what. */
+/** Where something was: in what, and behind what. */
 interface Stood {
   parent: Element
   behind: Element | null
@@ -48,7 +48,7 @@ export function keepFocus(page: Document): () => void {
   }
   function giveBack(): void {
     if (held?.isConnected && isSeen(held)) {
-      // Switched off while something runs, it is on again; or somebody let go of it.
+      // Switched off while something runs, it is on again; or someone let go of it.
       if (held.matches(FOCUSABLE)) focus(held)
       return
     }
@@ -84,7 +84,7 @@ function heirOf(stood: Stood[], page: Document): Element | undefined {
     // Another page: its readers begin at its beginning.
     if (parent.querySelector('main')) return page.querySelector('main') ?? undefined
     const all = [...parent.querySelectorAll('*')].filter(each => each.matches(FOCUSABLE) && isSeen(each))
-    // Whoever did not go back to what is typed into would write there with the next key.
+    // Anyone who did not go back to what is typed into would write there with the next key.
     const heir = all.find(each => isBehind(each, behind)) ?? all.filter(each => !each.matches(TYPED_INTO)).at(-1)
     if (heir) return heir
   }

@@ -6,7 +6,7 @@ import { LOCALE } from './locale'
 const MOST_DIGITS = 20
 const numbers = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: MOST_DIGITS })
 const plain = new Intl.NumberFormat(LOCALE, { useGrouping: false, maximumFractionDigits: MOST_DIGITS })
-/* Cut: two places, or more where the first digits that say something stand further back. */
+/* Cut: two places, or more where the first digits that say something are further back. */
 const cut = new Intl.NumberFormat(LOCALE, {
   maximumFractionDigits: 2,
   maximumSignificantDigits: 4,
@@ -56,7 +56,7 @@ export const textInWords = (text: string): string => (text === '' ? EMPTY_TEXT :
 export const numberInWords = (text: string | number): string => written(numbers, text)
 
 /**
- * A number that was measured or reckoned: with every digit while they are few, else cut with a sign that there are more, which
+ * A number that was measured or computed: with every digit while they are few, else cut with a sign that there are more, which
  * the exact value is beside.
  */
 export function measureInWords(value: string | number): string {
@@ -65,14 +65,14 @@ export function measureInWords(value: string | number): string {
   return `${written(cut, exact)}…`
 }
 
-/** An average, a median or a share, which no one measured to its last digit. The exact value has to be beside it. */
+/** An average, a median or a share, which no one measured to its last digit. The exact value has to be next to it. */
 export const averageInWords = (value: string | number): string => written(rounded, value)
 
 /** A number that names something, such as a year. */
 export const plainInWords = (value: string | number): string => written(plain, value)
 
 const MOST_SHOWN = 6
-/* Sums of binary fractions end in digits that nobody measured. */
+/* Sums of binary fractions end in digits that no one measured. */
 const TRUE_DIGITS = 12
 function withoutNoise(value: number): string {
   const rounded = Number(value.toPrecision(TRUE_DIGITS))
@@ -109,8 +109,8 @@ export const spanInWords = (seconds: number): string =>
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
 /**
- * A moment to its second where it has one. Without a zone it is shown as it stands; with one, on that zone's clock, and the zone
- * is said. What is beyond a second is cut off with a sign.
+ * A moment to its second where it has one. Without a zone it is shown as it is; with one, on that zone's clock, and the zone
+ * is stated. What is beyond a second is cut off with a sign.
  */
 export function momentInWords(iso: string): string {
   const [, local = '', fraction = '', zone = ''] =

@@ -56,7 +56,7 @@ export const router = createRouter({
   ],
 })
 
-/* From report to report one goes on looking as the same; nobody else's eyes are lent to what authors make. */
+/* From report to report one goes on looking as the same; no one else's eyes are lent to what authors make. */
 router.beforeEach((to, from) => {
   const said = to.query[LOOK_AS]
   if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)

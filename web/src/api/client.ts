@@ -28,7 +28,7 @@ export class Away extends Failure {
   }
 }
 
-/** Whether the server said that nobody is signed in any more. What is typed on the page stays. */
+/** Whether the server said that no one is signed in any more. What is typed on the page stays. */
 export const signedOut = ref(false)
 
 interface ProblemDocument {
@@ -38,7 +38,7 @@ interface ProblemDocument {
   problems?: Problem[]
 }
 
-/** Asks something of the project. @param path as it stands behind the project in the API: `/reports` */
+/** Asks something of the project. @param path as it follows the project in the API: `/reports` */
 export const send = (path: string, init: RequestInit = {}): Promise<Response> => sendTo(inApi(path), init)
 
 async function sendTo(address: string, init: RequestInit): Promise<Response> {

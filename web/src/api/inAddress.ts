@@ -9,7 +9,7 @@ export const LOOK_AS = 'look-as'
 /** The stage that a screen is seen in. */
 export const IN_STAGE = 'in-stage'
 
-/** Choices that nobody can change. */
+/** Choices that no one can change. */
 export const SIGNED = 'signed'
 
 /** Whether it is seen as others see it, or by a link of its own: then requests say more than what they ask for. */

@@ -19,7 +19,7 @@ export const useMe = () => {
     me,
     /** Whether they make reports here. */
     isAuthor: computed(() => role.value !== 'VIEWER'),
-    /** Whether they look after this project. */
+    /** Whether they manage this project. */
     isOperator: computed(() => role.value === 'OPERATOR'),
     role,
   }

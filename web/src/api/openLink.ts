@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { withinServer } from './place'
 
-/** The report that an address with a signed part is of, and that part: whoever has such a link may be shown it without signing in. */
+/** The report that an address with a signed part is of, and that part: anyone who has such a link may be shown it without signing in. */
 export const openLink = ref('')
 
 const PAGE = /^\/projects\/[^/]+\/reports\/([^/]+)$/
@@ -12,6 +12,6 @@ export function linkOf(path: string, signed: unknown): string {
   return report && typeof signed === 'string' && signed ? `${report} ${signed}` : ''
 }
 
-/** Whether the page may be for somebody who is not signed in. */
+/** Whether the page may be for someone who is not signed in. */
 export const isByLink = (): boolean =>
   linkOf(withinServer(location.pathname), new URLSearchParams(location.search).get('signed')) !== ''

@@ -35,7 +35,7 @@ class Moment {
   private asking = false
   private readonly left: AskedView[] = []
   private seen: () => void = () => undefined
-  /** Once all of it is in sight, or nothing more comes. */
+  /** Once all of it is visible, or nothing more comes. */
   readonly inSight = new Promise<void>(resolve => (this.seen = resolve))
 
   constructor(private readonly path: string) {}
@@ -141,7 +141,7 @@ class Moment {
   }
 }
 
-/* The first answer is in sight before the others are drawn. A page that is not in sight draws nothing. */
+/* The first answer is visible before the others are drawn. A page that is not visible draws nothing. */
 const LONGEST_FRAME_MS = 50
 const painted = (): Promise<void> =>
   new Promise(resolve => {
@@ -190,13 +190,13 @@ export const ofPage =
 /** The question of a page in words, asked together with what else the page asks for in the same moment. */
 export const questionOf = (path: string, body: object): Promise<Question> => momentOf(path).ask(body)
 
-/* What waits for rows to be in sight does not wait for a slow database. */
+/* What waits for rows to be visible does not wait for a slow database. */
 const LONGEST_WAIT_MS = 250
 
 /**
- * Asks for what a change makes the page ask for before the page is drawn anew.
+ * Asks for what a change makes the page ask for before the page is drawn again.
  *
- * @returns once all of it is in sight, or does not come soon
+ * @returns once all of it is visible, or does not come soon
  */
 export async function atOnce(change: () => void): Promise<void> {
   change()

@@ -7,7 +7,7 @@ const NAMED = /^\/projects\/([^/]+)/
 /** The id of the project of this page. */
 export const projectId = decodeURIComponent(NAMED.exec(withinServer(location.pathname))?.[1] ?? 'home')
 
-/** What stands before every screen of the project. */
+/** What precedes every screen of the project. */
 export const screensAt = `/projects/${encodeURIComponent(projectId)}/`
 
 /** The address of something of the project in the API, within the server. */

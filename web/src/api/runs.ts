@@ -10,7 +10,7 @@ export type Run = (signal: AbortSignal, progress: Progress) => Promise<Answer>
 
 export const slots = new Slots(4)
 
-/** Something that is run by itself. */
+/** Something that is run on its own. */
 export function alone(path: string, body: object): Run {
   return async (signal, progress) => {
     const runId = newRunId()

@@ -7,7 +7,7 @@ import { isPick } from './picksLink'
  *   port=Ardlow&port=Skerrin   these values         vessel=        blank
  *   all=port                   every value          without=port   rows without a value, too
  *   empty.text=note            an empty text, which is a value and no blank
- *   saved=…                    choices kept at the server           signed=…       choices that nobody can change
+ *   saved=…                    choices kept at the server           signed=…       choices that no one can change
  */
 const ALL = 'all'
 const WITHOUT = 'without'

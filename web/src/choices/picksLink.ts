@@ -24,7 +24,7 @@ export function picksToLink(picked: Picked[]): URLSearchParams {
   return link
 }
 
-/** Names of picks of a link that no view of the report knows any more: they are told, not passed over. */
+/** Names of picks of a link that no view of the report knows any more: they are reported, not passed over. */
 export function strangePicks(link: URLSearchParams, views: Report['definition']['views']): string[] {
   const said = [...link].map(([name, value]) => (name === WITHOUT ? value : name)).filter(isPick)
   const known = views.filter(view => view.groupBy.length > 0).map(view => view.id)

@@ -1,4 +1,4 @@
-/* What day it is where the server is: "today" means that day for everyone, wherever their browser stands. */
+/* What day it is where the server is: "today" means that day for everyone, wherever their browser is. */
 import { shallowRef } from 'vue'
 import { ask } from '../api/client'
 

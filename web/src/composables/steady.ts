@@ -1,7 +1,7 @@
 import { computed, type ComputedRef } from 'vue'
 
 /**
- * What is computed, the same object for as long as it says the same: nothing that hangs on it is drawn anew. For what is
+ * What is computed, the same object for as long as it says the same: nothing that depends on it is drawn again. For what is
  * small, as it is compared by its words.
  */
 export const steady = <T>(what: () => T): ComputedRef<T> =>

@@ -1,7 +1,7 @@
 import { computed, toValue, type ComputedRef, type InjectionKey, type MaybeRefOrGetter } from 'vue'
 import type { Choices, Parameter } from '../api/types'
 
-/** Where controls stand: what is chosen beside them, on which lists depend, and who asks for these lists. */
+/** Where controls are: what is chosen next to them, on which lists depend, and who asks for these lists. */
 export interface Choosing {
   choices: ComputedRef<Choices>
   /** For each parameter those that its list depends on. */
@@ -10,15 +10,15 @@ export interface Choosing {
   reportId: string
   /** The signed part of the link; empty when there is none. */
   signed: ComputedRef<string>
-  /** What is said at the controls, by the name of the parameter; nothing where that is not known. */
+  /** What is stated at the controls, by the name of the parameter; nothing where that is not known. */
   problems?: ComputedRef<Record<string, string>>
-  /** Whether trial values stand in for what is not chosen, as on the bench. */
+  /** Whether trial values are in for what is not chosen, as on the bench. */
   trial: boolean
 }
 
 export const choosingKey: InjectionKey<Choosing> = Symbol('choosing')
 
-/** What is chosen for those that the parameter's list depends on; nothing where nobody chooses. */
+/** What is chosen for those that the parameter's list depends on; nothing where no one chooses. */
 export function useParents(
   choosing: Choosing | undefined,
   parameter: MaybeRefOrGetter<Parameter>,

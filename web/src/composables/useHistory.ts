@@ -1,6 +1,6 @@
 import { computed, shallowRef, type ComputedRef, type InjectionKey, type ShallowRef } from 'vue'
 
-/** One edit that can be taken back and made again. Both say whether they could be done. */
+/** One edit that can be undone and made again. Both say whether they could be done. */
 export interface Edit {
   /** What it was, as on a button: "the type of :port". */
   label: string
@@ -20,7 +20,7 @@ export interface History {
 const MOST_EDITS = 100
 export const historyKey: InjectionKey<History> = Symbol('history')
 
-/** The edits of this visit, newest last. An edit that cannot be taken back any more is told where it was made, and stays. */
+/** The edits of this visit, newest last. An edit that cannot be undone any more is reported where it was made, and stays. */
 export function useHistory(): History {
   const past = shallowRef<Edit[]>([])
   const future = shallowRef<Edit[]>([])

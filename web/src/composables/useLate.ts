@@ -1,9 +1,9 @@
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
 /**
- * Whether something has been as it is for so long. What is over sooner is never told, and the page is not drawn anew for it.
+ * Whether something has been as it is for so long. What is over sooner is never told, and the page is not drawn again for it.
  *
- * @param what its name, which begins the time anew when it changes; nothing while there is nothing to tell
+ * @param what its name, which begins the time again when it changes; nothing while there is nothing to tell
  */
 export function useLate(what: () => string | undefined, afterMs: number): Ref<boolean> {
   const late = ref(false)

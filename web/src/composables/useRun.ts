@@ -4,7 +4,7 @@ import type { Answer, Arriving } from '../api/answer'
 import type { Run } from '../api/runs'
 
 /**
- * How a run stands. Some of a page run at once, the others wait for their turn; one that runs may have others before it at
+ * How a run is. Some of a page run at once, the others wait for their turn; one that runs may have others before it at
  * its source. Meanwhile, and after one failed, the last answer may still be shown.
  */
 export type RunState =
@@ -34,7 +34,7 @@ export function lastAnswer(state: RunState): Answer | undefined {
   return state.status === 'idle' ? undefined : state.last
 }
 
-/** Rows that came are shown so often at most, as the page draws them anew; an answer that is sooner here is shown whole. */
+/** Rows that came are shown so often at most, as the page draws them again; an answer that is sooner here is shown whole. */
 const BETWEEN_ROWS_MS = 200
 
 /** Runs one thing at a time. A newer run stops the older one at the database; its late answer is ignored. */

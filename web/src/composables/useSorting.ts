@@ -2,7 +2,7 @@ import Sortable from 'sortablejs'
 import { onBeforeUnmount, watch, type Ref } from 'vue'
 
 /**
- * Lets things in an element be dragged by their grips to another place. The page itself stays as it is until what is told
+ * Lets things in an element be dragged by their grips to another place. The page itself stays as it is until what is reported
  * has come about: it is Vue's to change.
  *
  * @param draggable a selector of the things

@@ -22,7 +22,7 @@ const COVERED: Record<string, string> = { containing: 'contains', starting: 'sta
 const inputType = computed(() => (props.parameter.type === 'datetime' ? 'datetime-local' : 'text'))
 const inputMode = computed(() => (isNumber.value ? 'decimal' : 'text'))
 
-/* A browser tells of year 0002 while someone types 2026. */
+/* A browser reports year 0002 while someone types 2026. */
 const isHalfTyped = (): boolean => inputType.value !== 'text' && typed.value.startsWith('0')
 
 function choose(): void {

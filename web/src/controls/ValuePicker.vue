@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /*
  * The values of a list to tick (many) or to pick from (one), with a search from ten values on. Made by hand, because only
- * the values in sight may be in the page: ten thousand open as fast as ten, and arrow keys reach every one of them.
+ * the values visible may be in the page: ten thousand open as fast as ten, and arrow keys reach every one of them.
  */
 import { BFormInput } from 'bootstrap-vue-next'
 import { useVirtualizer } from '@tanstack/vue-virtual'
@@ -23,7 +23,7 @@ const ROW_HEIGHT = 25
 const id = useId()
 const search = ref('')
 const active = ref(0)
-/* Whoever went to a value by the arrows means it with Space; whoever types a search means a blank. */
+/* Anyone who went to a value by the arrows means it with Space; anyone who types a search means a blank. */
 const wandering = ref(false)
 const unknown = ref<string[]>([])
 const scroller = ref<HTMLElement | null>(null)
@@ -31,7 +31,7 @@ const field = ref<InstanceType<typeof BFormInput> | null>(null)
 const { options, long, searching, more } = useOptions(props, search)
 
 const picked = computed(() => new Set(props.modelValue.values))
-/* Of a list that is not here as a whole, all but one cannot be said: there, a click means only this one. */
+/* Of a list that is not here as a whole, all but one cannot be stated: there, a click means only this one. */
 const isAllOfLong = computed(() => props.modelValue.kind === 'all' && long.value)
 const isTicked = (value: string): boolean => (props.modelValue.kind === 'all' && !long.value) || picked.value.has(value)
 const hasSearch = computed(() => long.value || props.list.length >= SEARCH_FROM)
@@ -54,7 +54,7 @@ const shown = computed(() =>
     return item ? [{ item, top: row.start, index: row.index }] : []
   }),
 )
-/* All that a value in the list shows: it is not drawn anew while that stays. */
+/* All that a value in the list shows: it is not drawn again while that stays. */
 const looks = ({ item, top, index }: (typeof shown.value)[number]): unknown[] => [
   ...Object.values(item),
   top,
@@ -101,7 +101,7 @@ function keys(event: KeyboardEvent, inSearch: boolean): void {
   event.stopPropagation()
 }
 
-/** Five hundred values pasted are five hundred chosen; those that are not on the list are told. */
+/** Five hundred values pasted are five hundred chosen; those that are not on the list are reported. */
 async function paste(event: ClipboardEvent): Promise<void> {
   const pasted = props.parameter.many ? pastedValues(event.clipboardData?.getData('text') ?? '') : []
   if (pasted.length === 0) return

@@ -1,6 +1,6 @@
 import { defineAsyncComponent } from 'vue'
 
-/* Fewer reports have these; where they are in sight, they come beside the rows. */
+/* Fewer reports have these; where they are visible, they come next to the rows. */
 export const loadFewer = () => import('./fewer')
 
 export const LinesControl = defineAsyncComponent(() => loadFewer().then(controls => controls.LinesControl))

@@ -1,4 +1,4 @@
-/** So many values of a list are in sight at once; a page of it is as long. */
+/** So many values of a list are visible at once; a page of it is as long. */
 export const MOST_VISIBLE = 9
 
 const MOVES: Record<string, (at: number, last: number) => number> = {

@@ -4,7 +4,7 @@ export type Kind = 'report' | 'query' | 'parameter' | 'source' | 'table' | 'acti
 export interface Findable {
   kind: Kind
   name: string
-  /** What stands beside the name: whom a report is for, the source of a table. */
+  /** What is next to the name: whom a report is for, the source of a table. */
   note: string
   /** Where it leads. */
   path: string
@@ -12,11 +12,11 @@ export interface Findable {
 
 const MOST_FOUND = 12
 const SCATTERED = 3
-/* What stands beside the name fits better than scattered letters. */
+/* What is next to the name fits better than scattered letters. */
 const BESIDES = 2.5
 
 /**
- * How well a name fits: 0 it begins so, 1 a word of it begins so, 2 it is somewhere in it, 3 its letters stand there in
+ * How well a name fits: 0 it begins so, 1 a word of it begins so, 2 it is somewhere in it, 3 its letters are there in
  * this order; nothing when it does not fit.
  */
 export function fit(name: string, sought: string): number | undefined {

@@ -1,4 +1,4 @@
-/* The keys of a screen, as they are told by "?". */
+/* The keys of a screen, as they are reported by "?". */
 export interface KeyTold {
   keys: string
   what: string

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a parameter is, in a sentence; what is as usual is said on demand, with what uses it. */
+/* What a parameter is, in a sentence; what is as usual is stated on demand, with what uses it. */
 import { ref } from 'vue'
 import type { ParameterUse } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'

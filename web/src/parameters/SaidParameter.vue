@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What a parameter is called and what it is: beside each other, or in a narrow place below each other with the control between. */
+/* What a parameter is called and what it is: next to each other, or in a narrow place below each other with the control between. */
 import { computed } from 'vue'
 import type { ParameterUse } from '../api/types'
 import ParameterName from './ParameterName.vue'

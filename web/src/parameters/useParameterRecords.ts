@@ -3,7 +3,7 @@ import { asFailure, Failure, get, post, put } from '../api/client'
 import type { Parameter, ParameterUse } from '../api/types'
 import { fieldInWords, merge } from './merge'
 
-/** An edit that a colleague's stands against: the same field, changed differently meanwhile. */
+/** An edit that a colleague's is against: the same field, changed differently meanwhile. */
 export interface Conflict {
   mine: Parameter
   theirs: Parameter

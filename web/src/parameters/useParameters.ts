@@ -21,7 +21,7 @@ export interface UsedParameters extends Omit<ParameterRecords, 'inTurn' | 'read'
 
 type Undoable = (label: string, redo: () => Possible, undo: () => Possible) => Possible
 
-/** Does work; if that was possible it can be taken back, and made again, which is told. */
+/** Does work; if that was possible it can be undone, and made again, which is reported. */
 function useUndoable(told: () => void): Undoable {
   const history = inject(historyKey, undefined)
   return async (label, redo, undo) => {
@@ -41,7 +41,7 @@ function useUndoable(told: () => void): Undoable {
  * back. What a colleague changed meanwhile is never overwritten: other fields are kept beside mine, the same field is asked
  * about.
  *
- * @param onTextsChanged called when the server has changed texts of queries, or an edit was taken back
+ * @param onTextsChanged called when the server has changed texts of queries, or an edit was undone
  */
 export function useParameters(onTextsChanged: () => void = () => undefined): UsedParameters {
   const { inTurn, read, send, ...records } = useParameterRecords()
@@ -109,7 +109,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
     )
   }
 
-  /* Trial values are tried, not edited: they stand aside from undo, and the last one holds. */
+  /* Trial values are tried, not edited: they are aside from undo, and the last one holds. */
   async function choose(tried: string, trial: Choice): Possible {
     const use = uses.value.find(other => other.definition.name === tried)
     if (!use) return false

@@ -19,7 +19,7 @@ const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 
 const open = ref(false)
 const told = computed(() => (props.proof?.status === 'ready' ? props.proof.data : undefined))
-/* A parameter that did the same at several places is said once. */
+/* A parameter that did the same at several places is stated once. */
 const lines = computed(() => {
   const seen = new Map((told.value?.verdicts ?? []).map(ran => [`${ran.parameter} ${whereAtLength(ran)}`, ran]))
   return [...seen.values()]

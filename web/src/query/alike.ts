@@ -16,7 +16,7 @@ const saying = (notice: Notice): string =>
     notice.parameter,
   ])
 
-/** One for what is said several times: three thousand equal notices are one with its count. */
+/** One for what is stated several times: three thousand equal notices are one with its count. */
 export function putTogether(notices: Notice[]): Alike[] {
   const together = new Map<string, Alike>()
   for (const notice of notices) {
@@ -27,7 +27,7 @@ export function putTogether(notices: Notice[]): Alike[] {
   return [...together.values()]
 }
 
-/** The place behind the last one that was gone to; after the last, the first again. */
+/** The place after the last one that was gone to; after the last, the first again. */
 export function nextPlace(alike: Alike, at: number): number {
   const next = alike.all.find(notice => notice.start > at) ?? alike.first
   return next.start

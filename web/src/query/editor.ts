@@ -98,7 +98,7 @@ const decorationField = StateField.define<DecorationSet>({
   provide: field => EditorView.decorations.from(field),
 })
 
-/* Mapped with each edit; what was told of an older text must not be offered at a wrong place. */
+/* Mapped with each edit; what was reported of an older text must not be offered at a wrong place. */
 const fixedField = StateField.define<FixedPlace[]>({
   create: () => [],
   update(places, transaction) {
@@ -113,7 +113,7 @@ const placeAtCursor = (state: EditorState): FixedPlace | undefined => {
   return empty ? state.field(fixedField).find(place => place.start <= head && head <= place.end) : undefined
 }
 
-/** Where the cursor stands in a fixed value, a button under it offers to let viewers choose it. */
+/** Where the cursor is in a fixed value, a button under it offers to let viewers choose it. */
 const offerTooltip = (onChoose: (at: number) => void) =>
   showTooltip.compute([fixedField, 'selection'], state => {
     const place = placeAtCursor(state)
@@ -142,8 +142,8 @@ const offerTooltip = (onChoose: (at: number) => void) =>
   })
 
 /**
- * Esc lets go of Tab until something else is done, also where it closed what was offered. By itself the editor would
- * do so for two seconds, and only where Esc did nothing else, which nobody can know who does not see it.
+ * Esc lets go of Tab until something else is done, also where it closed what was offered. On its own the editor would
+ * do so for two seconds, and only where Esc did nothing else, which no one can know who does not see it.
  */
 const escThenTab = EditorView.domEventObservers({
   keyup: (event, view) => event.key === 'Escape' && view.setTabFocusMode(Infinity),

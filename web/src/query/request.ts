@@ -18,7 +18,7 @@ export interface AnswerColumn {
 
 const isThen = (line: string): boolean => line.trim() === 'then'
 
-/** The lines of the request, and those of the SQL behind it with its `then`. */
+/** The lines of the request, and those of the SQL after it with its `then`. */
 function parts(text: string): [string[], string[]] {
   const lines = text.split('\n')
   const then = lines.findIndex(isThen)
@@ -27,12 +27,12 @@ function parts(text: string): [string[], string[]] {
 
 const together = (front: string[], behind: string[]): string => [...front, ...behind].join('\n')
 
-/** Where the SQL behind the request begins; the end of the text where there is none. */
+/** Where the SQL after the request begins; the end of the text where there is none. */
 export function endOfRequest(text: string): number {
   return parts(text)[0].join('\n').length
 }
 
-/** The same with its rows taken from there; in the place of what was said before. */
+/** The same with its rows taken from there; in the place of what was stated before. */
 export function withRowsAt(text: string, at: string): string {
   const [front, behind] = parts(text)
   const line = `rows at ${at}`
@@ -42,7 +42,7 @@ export function withRowsAt(text: string, at: string): string {
   return together([...front.slice(0, end), line, ...front.slice(end)], behind)
 }
 
-/** The same with these columns, in the place of those that were said before. */
+/** The same with these columns, in the place of those that were stated before. */
 export function withColumns(text: string, columns: AnswerColumn[]): string {
   const [front, behind] = parts(text)
   const rest = front.filter(line => !line.trim().startsWith('column '))

@@ -9,7 +9,7 @@ type Travel = Several['travels'][number]
 /** Whether what was sent went to several sources. */
 export const isSentToSeveral = (sent: string): boolean => sent.startsWith('sides 1\n')
 
-/** What stands where something sent is shown. */
+/** What is where something sent is shown. */
 export function sentInWords(sent: string): string {
   if (isSentToSeveral(sent)) return 'what each source received, and what ran here on their rows'
   return isSentRequest(sent) ? 'the request as the service received it' : 'the statement the database received'

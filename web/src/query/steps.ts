@@ -41,7 +41,7 @@ export function inserted(lines: Line[], at: number, ...more: string[]): Line[] {
   return [...lines.slice(0, at), ...more.map(words => ({ words, on: true })), ...lines.slice(at)]
 }
 
-/** The first step says what rows there are; no other can stand before it. */
+/** The first step says what rows there are; no other can precede it. */
 export function moved(lines: Line[], from: number, to: number): Line[] {
   const line = lines[from]
   const place = Math.min(Math.max(to, 1), lines.length - 1)
@@ -95,7 +95,7 @@ export function stepsOf(column: string, type: string, cell?: string | number | b
   ]
 }
 
-/** The value that stands fixed in a step; nothing where something else does. */
+/** The value that is fixed in a step; nothing where something else does. */
 export function fixedValue(words: string): string | undefined {
   if (/^'(?:[^']|'')*'$/s.test(words)) return words.slice(1, -1).replaceAll("''", "'")
   return /^-?\d+(\.\d+)?$/.test(words) || TIME.test(words) ? words : undefined

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Words of which another can be taken. Typing narrows what is offered; what does not fit stands there with the reason. */
+/* Words of which another can be taken. Typing narrows what is offered; what does not fit is there with the reason. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import type { MarkOffer } from '../api/types'
@@ -37,10 +37,10 @@ const open = ref(false)
 watch(open, now => now || end())
 function end(): void {
   wanted.value = false
-  /* Whoever was in it goes on from the mark; whoever clicked elsewhere is there already. */
+  /* Anyone who was in it goes on from the mark; anyone who clicked elsewhere is there already. */
   void nextTick(() => document.activeElement === document.body && mark.value?.focus())
 }
-/* Whoever opens it goes on typing: no letter waits for the menu to have unfolded. */
+/* Anyone who opens it goes on typing: no letter waits for the menu to have unfolded. */
 watch([field, open], ([at, now]) => now && at?.select(), { flush: 'post' })
 
 async function look(): Promise<void> {
@@ -55,7 +55,7 @@ async function look(): Promise<void> {
     offered.value = { status: 'failed', failure: asFailure(error) }
   }
 }
-/* Where words can be typed, what is typed stands there by Enter; what is offered is taken by a click, after
+/* Where words can be typed, what is typed is there by Enter; what is offered is taken by a click, after
    an arrow, or by typing just its words. */
 const moved = ref(false)
 const meant = computed(() => shown.value.some(offer => offer.words.toLowerCase() === narrowing.value.toLowerCase()))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A definition as a sentence. Its marked words are changed where they stand: one is taken of what is offered, or typed. */
+/* A definition as a sentence. Its marked words are changed where they are: one is taken of what is offered, or typed. */
 import { computed } from 'vue'
 import type { MarkOffer, SentencePiece } from '../api/types'
 import OfferedMark from './OfferedMark.vue'
@@ -19,7 +19,7 @@ const STOP = /^[,;]/
 const stopOf = (piece: SentencePiece | undefined): string =>
   piece && !piece.mark ? (STOP.exec(piece.text)?.[0] ?? '') : ''
 
-/* A mark is a button, behind which a line may break; the comma behind it stays with it. */
+/* A mark is a button, behind which a line may break; the comma after it stays with it. */
 const said = computed(() =>
   props.pieces.map((piece, i) => ({
     ...piece,

@@ -86,7 +86,7 @@ export function useThing(thing: () => Thing, changed: () => Promise<void>): UseT
         undo: () => attempt(() => bringBack(kind, id)),
         redo: () => attempt(() => remove(address)),
       })
-    /* It can be taken back as soon as it is gone, not when what is shown has been loaded again. */
+    /* It can be undone as soon as it is gone, not when what is shown has been loaded again. */
     await attempt(() => remove(address).then(remember))
   }
   return { doing, failure, begin, rename, duplicate, drop }

@@ -17,7 +17,7 @@ const compared = props.view.compared ? useViewRun(props.view, props.asked, { par
 const answer = computed(() => lastAnswer(state.value))
 watch(answer, now => emit('answer', now))
 const values = computed(() => answer.value?.rows[0])
-/* While one of the two is asked again, the old one beside the new would be a wrong comparison. */
+/* While one of the two is asked again, the old one next to the new would be a wrong comparison. */
 const others = computed(() =>
   compared && state.value.status === 'done' && compared.state.value.status === 'done'
     ? compared.state.value.answer.rows[0]
@@ -29,7 +29,7 @@ const uncompared = computed(() =>
     : '',
 )
 
-/* The count of all matching rows also stands in the table's "1,000 of 1,284". */
+/* The count of all matching rows also is in the table's "1,000 of 1,284". */
 const countAt = props.view.measures.findIndex(figure => figure.function === 'count' && figure.column === '')
 watch(state, now => {
   if (now.status === 'done' && countAt >= 0) emit('count', Number(now.answer.rows[0]?.[countAt]))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The groups of one level, each opened and closed by itself. */
+/* The groups of one level, each opened and closed on its own. */
 import { reactive } from 'vue'
 import type { Answer } from '../api/answer'
 import type { Cell, ColumnFilter, View } from '../api/types'

@@ -24,7 +24,7 @@ const MOST_SAID = 12
 const answer = computed(() => lastAnswer(state.value))
 const range = (props.asked.report.spans as Partial<Report['spans']>)[props.view.id]
 const chosen = (name: string | undefined): string => (name && props.asked.choices.value[name]?.values[0]) ?? ''
-/* As texts, so that nothing is drawn anew by other choices. */
+/* As texts, so that nothing is drawn again by other choices. */
 const first = computed(() => chosen(range?.[0]))
 const last = computed(() => chosen(range?.[1]))
 const drawn = computed(() => linesOf(props.view, answer.value?.rows ?? [], stretch, [first.value, last.value]))
@@ -35,7 +35,7 @@ const said = (line: Line, at: number): string => {
   const value = line.values[at]
   return figureInWords(value ?? null, figure)
 }
-/* Made with the answer, not whenever how its run stands is drawn anew: a year has many days. */
+/* Made with the answer, not whenever how its run is is drawn again: a year has many days. */
 const heads = computed(() => [columnInWords(by), ...drawn.value.lines.map(line => line.name || (figure?.label ?? ''))])
 const rows = computed(() => dayWords.value.map((day, i) => [day, ...drawn.value.lines.map(line => said(line, i))]))
 const asText = computed(() => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /*
- * Says how a view's run stands, unless all is well. Problems of choices are told at the controls; here only a short word, but
+ * Says how a view's run is, unless all is well. Problems of choices are reported at the controls; here only a short word, but
  * for those that only the run has found.
  */
 import { computed, inject } from 'vue'

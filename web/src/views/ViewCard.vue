@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A view on the page: what it is called, what does not count for it, and how its run stands. */
+/* A view on the page: what it is called, what does not count for it, and how its run is. */
 import { computed } from 'vue'
 import type { Report, View } from '../api/types'
 import { useLate } from '../composables/useLate'

@@ -57,7 +57,7 @@ interface Pointed {
   value: number
 }
 
-/** What is told of a bar that is pointed at, as HTML: values of a database stand in it as they are, and do nothing. */
+/** What is notified of a bar that is pointed at, as HTML: values of a database are in it as they are, and do nothing. */
 export const inTooltip = (
   { name, seriesName, value }: Pointed,
   ofParts: boolean,

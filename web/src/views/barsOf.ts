@@ -16,7 +16,7 @@ export interface Bars {
   bars: Bar[]
   /** The names of the parts; empty for bars in one piece. */
   parts: string[]
-  /** Parts that do not stand there, because there are too many. */
+  /** Parts that do not be there, because there are too many. */
   leftOut: number
 }
 

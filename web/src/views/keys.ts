@@ -6,7 +6,7 @@ import { LOCALE } from '../locale'
 
 export interface Key {
   column: string
-  /** day, week, month, quarter, year, weekday, hour, or the width of bands; empty for each value by itself. */
+  /** day, week, month, quarter, year, weekday, hour, or the width of bands; empty for each value on its own. */
   cut: string
 }
 

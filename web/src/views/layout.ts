@@ -1,11 +1,11 @@
-/* Views stand in rows of twelve parts, in their order. */
+/* Views are in rows of twelve parts, in their order. */
 import type { View } from '../api/types'
 
 const WHOLE = 12
 const USUAL: Record<string, number> = { bars: 6 }
 const usualWidth = (view: View): number => USUAL[view.kind] ?? WHOLE
 
-/** How many twelfths each view takes. One whose width nobody chose takes what its row has left. */
+/** How many twelfths each view takes. One whose width no one chose takes what its row has left. */
 export function widthsOf(views: View[]): number[] {
   const widths = views.map(view => view.look.width || usualWidth(view))
   let row: number[] = []

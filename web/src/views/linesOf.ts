@@ -8,7 +8,7 @@ const MOST_LINES = 8
 
 export interface Line {
   name: string
-  /** One for each day that stands below; nothing where a stretch has no row. */
+  /** One for each day that is below; nothing where a stretch has no row. */
   values: (number | null)[]
 }
 
@@ -16,9 +16,9 @@ export interface Lines {
   /** The first day of every stretch, in order. */
   days: string[]
   lines: Line[]
-  /** Lines that do not stand there, because there are too many. */
+  /** Lines that do not be there, because there are too many. */
   leftOut: number
-  /** What rows without a day come to; they cannot stand on a line. */
+  /** What rows without a day come to; they cannot be on a line. */
   withoutDay: number
 }
 

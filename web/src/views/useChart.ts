@@ -40,7 +40,7 @@ export function useChart<T>(
     draw(chart, what.value)
   }
 
-  /* A chart that is told its size draws all of itself anew. */
+  /* A chart that is reported its size draws all of itself again. */
   function fit(): void {
     if (!chart) return
     const { clientWidth, clientHeight } = chart.getDom()

@@ -2,7 +2,7 @@ import { effectScope, ref } from 'vue'
 import { describe, expect, it } from 'vitest'
 import { useKept, type Kept } from './useKept'
 
-/* A page is what follows; here nobody is one. */
+/* A page is what follows; here no one is one. */
 const followed = (): Kept => effectScope().run(useKept) as Kept
 
 describe('what of a page was asked before', () => {

@@ -50,7 +50,7 @@ export interface Wanted {
 
 /**
  * Runs one view whenever a choice that its statement depends on changes, and only then. Choices the report does not know
- * go along, so that the server can say so.
+ * are included, so that the server can say so.
  */
 export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const { state, start, stop } = useRun()
@@ -88,7 +88,7 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
     () => lastAnswer(state.value)?.kept ?? '',
     () => void start(run(view.id, { ...(JSON.parse(body.value) as object), anew: true })),
   )
-  /* Asked for as soon as it is chosen, before the page is drawn anew. */
+  /* Asked for as soon as it is chosen, before the page is drawn again. */
   watch(
     [body, waiting],
     ([, wait]) => {

@@ -39,11 +39,11 @@ async function unfold(): Promise<void> {
 onMounted(() => props.wanted && unfold())
 const box = ref<HTMLElement>()
 const place = (): HTMLElement | undefined => box.value ?? menu.value?.$el
-/* Whoever went on to something else while it was on its way is left there. */
+/* Anyone who went on to something else while it was on its way is left there. */
 const isElsewhere = (): boolean =>
   document.activeElement !== document.body && !place()?.contains(document.activeElement)
 const focus = (): void => place()?.querySelector('button')?.focus()
-/* Whoever was in the menu goes on from its button. */
+/* Anyone who was in the menu goes on from its button. */
 watch(open, now => !now && place()?.contains(document.activeElement) && focus())
 </script>
 

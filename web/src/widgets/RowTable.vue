@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Rows of an answer. Only the rows in sight are in the page, so ten thousand scroll as lightly as ten. */
+/* Rows of an answer. Only the rows visible are in the page, so ten thousand scroll as lightly as ten. */
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Cell, Column } from '../api/types'
@@ -14,7 +14,7 @@ const props = defineProps<{
   formats?: Record<string, string>
   /** How wide a column is, in characters, by its name; where there is none, automatic width. */
   widths?: Record<string, number>
-  /** What stands below a column, by its name. */
+  /** What is below a column, by its name. */
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
@@ -61,7 +61,7 @@ const after = computed(() => {
   const last = virtual.value.getVirtualItems().at(-1)
   return last ? virtual.value.getTotalSize() - last.end : 0
 })
-/* To scroll, and to ask how far it is, lays the page out at once; where it stands is known. */
+/* To scroll, and to ask how far it is, lays the page out at once; where it is is known. */
 watch(
   () => props.question ?? props.rows,
   () => {
@@ -69,7 +69,7 @@ watch(
   },
 )
 
-/* What is new is what one looks for; it may stand behind many other columns. */
+/* What is new is what one looks for; it may follow many other columns. */
 const BEFORE_FRESH = 90
 watch(
   () => [props.fresh?.join() ?? '', props.columns] as const,
@@ -86,7 +86,7 @@ function widthOf(column: Column): Record<string, string> {
   const width = props.widths?.[column.name]
   return width ? { minWidth: `${width}ch`, maxWidth: `${width}ch` } : {}
 }
-/** The cells of a row as they stand there; the exact value is at the pointer where the words say less. */
+/** The cells of a row as they are there; the exact value is at the pointer where the words say less. */
 const inWords = (cells: Cell[]) =>
   props.columns.map((column, c) => {
     const cell = cells[c] ?? null

@@ -83,7 +83,7 @@ async function take(offer: string): Promise<void> {
   }
 }
 
-/* A new one is asked as soon as there is something in it; whoever goes away meanwhile says it later. */
+/* A new one is asked as soon as there is something in it; anyone who goes away meanwhile says it later. */
 async function made(): Promise<string> {
   making.value = true
   const { id } = await post<StoredCopy>('/copies', { queryId: props.query.id, name: `${props.query.name}, kept` })

@@ -33,12 +33,12 @@ const needed = computed(() => {
     use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name),
   )
 })
-/* A parameter that was just made stays in sight until the text mentions it. */
+/* A parameter that was just made stays visible until the text mentions it. */
 const extra = computed(() =>
   props.parameters.uses.value.filter(use => use.definition.name === made.value && !shownNames.value.has(made.value)),
 )
 const shownNames = computed(() => new Set([...used.value, ...needed.value].map(use => use.definition.name)))
-/* The end of a range stands on the card of its beginning. */
+/* The end of a range is on the card of its beginning. */
 const cards = computed(() => {
   const all = [...used.value, ...needed.value, ...extra.value]
   const ends = new Map(
@@ -81,7 +81,7 @@ async function make(wanted: string): Promise<void> {
     emit('changed')
   }
 }
-/* What a step lets viewers choose is made at once, from the column that it is compared with, and tried with what stood there. */
+/* What a step lets viewers choose is made at once, from the column that it is compared with, and tried with what was there. */
 async function makeMissing(wanted: string, before: string): Promise<void> {
   if (byName.value.has(wanted)) return
   await make(wanted)

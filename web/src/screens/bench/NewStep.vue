@@ -7,7 +7,7 @@ import type { Choices, StepCompletion } from '../../api/types'
 const props = defineProps<{
   queryId: string
   text: string
-  /** After how many steps it stands. */
+  /** After how many steps it is. */
   behind: number
   choices: () => Choices
   /** Takes the step, or says what is wrong with it. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is told of the places of a query, those that are alike once, with the way to each and the rewrite that is safe. */
+/* What is notified of the places of a query, those that are alike once, with the way to each and the rewrite that is safe. */
 import { computed } from 'vue'
 import type { Notice, NoticeFix } from '../../api/types'
 import { countInWords } from '../../formats'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Reports open with the default of a parameter, not with the value that stood in the text: one click sets it for a report. */
+/* Reports open with the default of a parameter, not with the value that was in the text: one click sets it for a report. */
 import { reactive, ref } from 'vue'
 import { asFailure, put, type Failure } from '../../api/client'
 import type { Made } from '../../api/types'

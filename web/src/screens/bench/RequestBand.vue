@@ -22,7 +22,7 @@ const emit = defineEmits<{ light: [name: string]; edit: [text: string] }>()
 const address = useAddress(props.queryId, toRef(props, 'text'), props.choices)
 const asked = computed(() => address.value?.text.trimEnd() ?? '')
 const verb = computed(() => asked.value.split(' ')[0] ?? '')
-/* The line without its verb: the address of the service stands between them. */
+/* The line without its verb: the address of the service is between them. */
 const path = computed(() => asked.value.slice(verb.value.length + 1))
 const values = computed(() =>
   (address.value?.values ?? []).map(value => ({ ...value, offset: value.offset - verb.value.length - 1 })),

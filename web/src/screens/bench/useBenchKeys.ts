@@ -29,7 +29,7 @@ export function useBenchKeys({ run, stop, save }: BenchActs): void {
 const EDITOR = '[contenteditable=true]'
 const FIRST = 'input:not(:disabled), button:not(:disabled), [tabindex="0"]'
 
-/* To what is worked with there, which is not what stands in the pane's head. */
+/* To what is worked with there, which is not what is in the pane's head. */
 function goTo(pane: string): void {
   const whole = document.querySelector<HTMLElement>(`main.bench section[aria-label=${pane}]`)
   const body = whole?.querySelector<HTMLElement>('.body') ?? whole

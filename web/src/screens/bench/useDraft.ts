@@ -61,7 +61,7 @@ export function useDraft(loaded: Query): UsedDraft {
     timer = setTimeout(() => void save(), after)
   }
 
-  /* One save behind the other: each names the version that the one before it made. */
+  /* One save after the other: each names the version that the one before it made. */
   function save(): Promise<void> {
     underWay = underWay.then(saveNow)
     return underWay

@@ -7,7 +7,7 @@ import { lastAnswer, type RunState } from '../../composables/useRun'
 
 export interface UsedEvidence {
   answer: ComputedRef<Answer | undefined>
-  /** Whether what is shown belongs to another text than stands there. */
+  /** Whether what is shown belongs to another text than is there. */
   stale: ComputedRef<boolean>
   placements: ComputedRef<Placement[]>
   proof: Ref<Loaded<Proof> | undefined>
@@ -18,7 +18,7 @@ export interface UsedEvidence {
   fetched: ComputedRef<string[]>
 }
 
-/** What the last run says of the text that stands there, as long as it is the text that ran. */
+/** What the last run says of the text that is there, as long as it is the text that ran. */
 export function useEvidence(state: Ref<RunState>, asked: Ref<string>, ran: Ref<string>): UsedEvidence {
   const answer = computed(() => lastAnswer(state.value))
   const stale = computed(() => ran.value !== asked.value || state.value.status !== 'done')

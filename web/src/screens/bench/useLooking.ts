@@ -12,7 +12,7 @@ export interface UsedLooking {
   look: (step: number | undefined) => void
   /** Looks at the rows that a step can do nothing with. */
   lookOdd: (step: number) => void
-  /** Puts a step in behind the rows that are looked at. */
+  /** Puts a step in after the rows that are looked at. */
   add: (words: string) => void
 }
 

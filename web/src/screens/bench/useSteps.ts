@@ -13,7 +13,7 @@ const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], columns: [], 
 
 export interface UsedSteps {
   reading: ShallowRef<StepsReading>
-  /** Changes the steps in a way that can be taken back. */
+  /** Changes the steps in a way that can be undone. */
   change: (label: string, change: (lines: Line[]) => Line[]) => void
   edit: (text: string) => void
   /** Reads the same text once more. */

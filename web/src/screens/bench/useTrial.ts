@@ -13,7 +13,7 @@ const trialsOf = (uses: ParameterUse[], staged: Set<string>): Choices =>
       .map(({ name, trialChoice }) => [name, trialChoice]),
   )
 
-/** On the bench every parameter stands at its trial value; a run takes those that its text needs. */
+/** On the bench every parameter is at its trial value; a run takes those that its text needs. */
 export function useTrial(
   parameters: UsedParameters,
   check: Ref<QueryCheck>,
@@ -21,7 +21,7 @@ export function useTrial(
   const { uses } = parameters
   const { clauses: all, staged } = useBenchStage()
   const tried = computed(() => uses.value.filter(use => use.definition.trialChoice.kind !== 'blank'))
-  /* What is tried stands, whatever the stage says of it. */
+  /* What is tried is, whatever the stage says of it. */
   const clauses = computed(() =>
     all.value.filter(clause => !tried.value.some(use => clause.startsWith(`:${use.definition.name} is `))),
   )

@@ -6,7 +6,7 @@ import type { ChangedThing } from '../../api/types'
 
 const props = defineProps<{ thing: ChangedThing }>()
 const HOW: Record<string, string> = { new: 'added', changed: 'changed', gone: 'removed' }
-/* What words say needs no lines, until somebody wants them. */
+/* What words say needs no lines, until someone wants them. */
 const open = ref(props.thing.words.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {
   const id = encodeURIComponent(props.thing.id)

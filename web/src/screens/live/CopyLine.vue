@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A stored copy as a sentence: what it keeps, how it is cut, when it is made anew; and what is in it. */
+/* A stored copy as a sentence: what it keeps, how it is cut, when it is refreshed; and what is in it. */
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { QueryCard, StoredCopy } from '../../api/types'

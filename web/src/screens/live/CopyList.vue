@@ -23,7 +23,7 @@ const { failure, change } = useChanges(async () => {
 const copies = computed(() => (state.value.status === 'ready' ? state.value.data.copies : []))
 const queries = computed(() => (state.value.status === 'ready' ? state.value.data.queries : []))
 
-/* While one is made anew, its line follows. */
+/* While one is refreshed, its line follows. */
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(copies, (now, before) => {
   clearTimeout(timer)

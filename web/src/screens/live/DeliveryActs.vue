@@ -22,7 +22,7 @@ async function act(what: 'send' | 'remove'): Promise<void> {
   await (what === 'send' ? change(at('/send'), 'POST') : change(at(), 'DELETE'))
 }
 
-/* Where nobody signs in it is asked where the test shall go. */
+/* Where no one signs in it is asked where the test should go. */
 const tested = ref('')
 const to = ref('')
 const asking = ref(false)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What viewers had, newest first: told apart, looked at, gone back to. */
+/* What viewers had, newest first: distinguished, looked at, gone back to. */
 import { computed, ref, shallowRef } from 'vue'
 import { get } from '../../api/client'
 import { inApi } from '../../api/project'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Something to look at before it is given; its name leads to where it is mended. */
+/* Something to look at before it is given; its name leads to where it is corrected. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Matter } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Who gets a delivery: those who are named, or whoever stands in the rows of a query. */
+/* Who gets a delivery: those who are named, or anyone who is in the rows of a query. */
 import { get } from '../../api/client'
 import type { Delivery, MarkOffer, QueryCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-/* When something is done by itself: its times or what it comes behind, their zone, and what becomes of those that were missed. */
+/* When something is done automatically: its times or what it comes behind, their zone, and what becomes of those that were missed. */
 import type { CopySchedule, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { scheduleOf, timesInWords, timesOffers } from './copyWords'
 
 const MISSED: Record<string, string> = { 'catch-up': 'run once', leave: 'are skipped' }
-/** @property behind the copies behind which it may be */
+/** @property after the copies behind which it may be */
 defineProps<{ schedule: CopySchedule; behind: StoredCopy[] }>()
 const emit = defineEmits<{ take: [schedule: CopySchedule] }>()
 </script>

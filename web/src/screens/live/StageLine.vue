@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What holds in one stage, as a sentence: its marks are changed where they stand. */
+/* What holds in one stage, as a sentence: its marks are changed where they are. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
 import type { MarkOffer, Stage } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is done by itself on a day: what was, and below the line of now what will be. */
+/* What is done automatically on a day: what was, and below the line of now what will be. */
 import { computed, ref } from 'vue'
 import { get } from '../../api/client'
 import type { CalendarDay, CalendarEntry } from '../../api/types'
@@ -32,7 +32,7 @@ async function go(days: number): Promise<void> {
   day.value = next.toISOString().slice(0, shown.value.day.length)
   await reload()
 }
-/* The line of now stands above the first that is still to come. */
+/* The line of now is above the first that is still to come. */
 const first = computed(() => entries.value.findIndex(entry => entry.at > (shown.value?.now ?? '')))
 const wrong = (entry: CalendarEntry): boolean => ['failed', 'kept-back'].includes(entry.state)
 defineExpose({ reload })

@@ -19,13 +19,13 @@ const LONG = 100_000
 export const shortRows = (rows: number): string =>
   rows < LONG ? `${rows.toLocaleString(LOCALE)} rows` : `${short.format(rows)} rows`
 
-/** When it is made anew, as its sentence says it. */
+/** When it is refreshed, as its sentence says it. */
 export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): string {
   const behind = copies.find(copy => copy.id === schedule.after)
   return schedule.every || (schedule.after ? `after ${behind?.name ?? schedule.after}` : BY_HAND)
 }
 
-/** @param behind the copies behind which it may be */
+/** @param after the copies behind which it may be */
 export const timesOffers = (behind: StoredCopy[]): MarkOffer[] => [
   ...USUAL_TIMES.map(words => offer(words)),
   ...behind.map(other => offer(`${AFTER}${other.id}`, `after ${other.name}`)),
@@ -50,7 +50,7 @@ export const partsOffers = (days: string[]): MarkOffer[] => [
   ...days.flatMap(day => STRETCHES.map(stretch => offer(`${day}:${stretch}`, partsInWords(`${day}:${stretch}`)))),
 ]
 
-/** What was, is or will be, behind the name of something that is done by itself. */
+/** What was, is or will be, after the name of something that is done automatically. */
 export function entryInWords(entry: CalendarEntry): string {
   const mail = entry.kind === 'delivery'
   const many = `${entry.rows.toLocaleString(LOCALE)} ${mail ? (entry.rows === 1 ? 'mail' : 'mails') : 'rows'}`

@@ -13,7 +13,7 @@ type Attached = Delivery['attached']
 
 export const NOBODY: Recipients = { who: [], queryId: '', column: '', choices: {} }
 
-/** Who gets it, where it is said: addresses, names and groups, as they are typed. */
+/** Who gets it, where it is stated: addresses, names and groups, as they are typed. */
 export const whoInWords = (to: Recipients): string => (to.who.length ? listInWords(to.who) : 'no recipients yet')
 export const readWho = (typed: string): string[] =>
   typed
@@ -53,7 +53,7 @@ export function readOnly(taken: string, before: Only): Only {
   return { viewId, figure: label.join('/'), passes, value: before.value || '0' }
 }
 
-/** What goes along: one is added or taken out at the same words. */
+/** What is included: one is added or taken out at the same words. */
 export function attachedInWords(delivery: Delivery): string {
   const title = (id: string): string => delivery.offers.views.find(view => view.id === id)?.title ?? id
   return delivery.attached.length
@@ -106,6 +106,6 @@ export const mailInWords = (mail: SentMail): string =>
   [STATES[mail.state] ?? mail.state, mail.note].filter(words => words !== '').join(': ')
 export const isWrong = (mail: SentMail): boolean => ['refused', 'unsure'].includes(mail.state)
 
-/** Whether what became of it is for somebody to look at. */
+/** Whether what became of it is for someone to look at. */
 export const wantsLooking = (last: Delivery['last']): boolean =>
   last.note !== '' && (last.state !== 'done' || /did not get it|not known/.test(last.note))

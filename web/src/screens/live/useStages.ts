@@ -5,7 +5,7 @@ import type { DefaultDefinition, ParameterUse, Source, Stage, Switched } from '.
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
 import { useChanges } from '../people/useChanges'
 
-/** What is said of a stage, as it is kept. */
+/** What is stated about a stage, as it is kept. */
 export interface Said {
   values: Record<string, DefaultDefinition>
   sources: Record<string, string>
@@ -36,7 +36,7 @@ export interface Stages {
   value: (stage: Stage, parameter: string, taken: string) => Promise<void>
 }
 
-/** The stages of a project, and what can be said of them. */
+/** The stages of a project, and what can be stated about them. */
 export function useStages(): Stages {
   const { state, reload } = useLoaded(async signal => ({
     stages: await get<Stage[]>('/stages', signal),

@@ -11,7 +11,7 @@ const props = defineProps<{
   about: string
   sentence: SentencePiece[]
   copies: boolean
-  /** What stands above it, where a group begins. */
+  /** What is above it, where a group begins. */
   heading?: string
   /** How wide it is now, in twelfths, and how high in lines; only what has a size is drawn wider and higher. */
   width?: number
@@ -27,7 +27,7 @@ const card = ref<HTMLElement>()
 const LINE = 40
 const resizable = computed(() => props.width !== undefined)
 
-/* The height that a view has by itself is measured once it is made higher or lower. */
+/* The height that a view has on its own is measured once it is made higher or lower. */
 function resize(wider: number, higher: number): void {
   const body = card.value?.querySelector('.view-card')?.getBoundingClientRect().height ?? 0
   const height = higher === 0 ? (props.height ?? 0) : (props.height || Math.round(body / LINE)) + higher

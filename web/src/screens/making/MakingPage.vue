@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The report itself, with live rows and its sentences open: what an author defines is changed where it stands. */
+/* The report itself, with live rows and its sentences open: what an author defines is changed where it is. */
 import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
 import { ofPage } from '../../api/page'
 import type { Choices, Making, View } from '../../api/types'
@@ -91,7 +91,7 @@ const words = computed(() => ({
   audience: report.value.audience,
   question: report.value.question,
 }))
-/* What was moved keeps the focus, and what stood behind a removed thing gets it: the next key means it. */
+/* What was moved keeps the focus, and what followed a removed thing gets it: the next key means it. */
 async function stepAndFocus(thing: string, what: Step): Promise<void> {
   const focused = document.activeElement?.closest('[data-thing]')
   const next = what === 'remove' ? (focused?.nextElementSibling ?? focused?.previousElementSibling) : undefined

@@ -1,6 +1,6 @@
 /* Completion within a question line: a name that is begun behind a brace. */
 export interface Begun {
-  /** Where the name begins, behind the brace or the two dots of a range. */
+  /** Where the name begins, after the brace or the two dots of a range. */
   at: number
   name: string
 }
@@ -13,7 +13,7 @@ export function begunAt(text: string, caret: number): Begun | undefined {
   return name === undefined ? undefined : { at: caret - name.length, name }
 }
 
-/** The text with the name in place of what was begun, its brace closed, and where the caret stands then. */
+/** The text with the name in place of what was begun, its brace closed, and where the caret is then. */
 export function completed(text: string, caret: number, begun: Begun, name: string): { text: string; caret: number } {
   const rest = text.slice(caret).replace(/^\w*/, '')
   const closed = rest.startsWith('}') || rest.startsWith('..') ? rest : `}${rest}`

@@ -3,7 +3,7 @@ import type { MadeThing, Report } from '../../api/types'
 export interface PlacedControl extends MadeThing {
   /** Of the parameter, or of the lower end of a range. */
   name: string
-  /** What stands above it where a group begins; empty within one. */
+  /** What is above it where a group begins; empty within one. */
   heading: string
 }
 

@@ -12,17 +12,17 @@ export interface Draft {
   busy: ShallowRef<boolean>
   path: string
   version: () => number
-  /** Tries something that cannot be taken back. */
+  /** Tries something that cannot be undone. */
   attempt: (work: () => Promise<Making>) => Promise<boolean>
-  /** Changes the draft; the change can be taken back. */
+  /** Changes the draft; the change can be undone. */
   change: (label: string, work: () => Promise<Making>) => Promise<void>
   /** A change that was refused because a colleague had changed the same place: made again it holds, else theirs does. */
   conflict: ShallowRef<(() => Promise<void>) | undefined>
-  /** Whether the last change stands beside one that a colleague made meanwhile. */
+  /** Whether the last change is next to one that a colleague made meanwhile. */
   merged: ShallowRef<boolean>
 }
 
-/** The draft of a report. Every change is kept at once, one behind the other, and can be taken back. */
+/** The draft of a report. Every change is kept at once, one after the other, and can be undone. */
 export function useDraft(loaded: Making): Draft {
   const history = inject(historyKey, undefined)
   const made = shallowRef(loaded)
@@ -35,7 +35,7 @@ export function useDraft(loaded: Making): Draft {
 
   let queue: Promise<unknown> = Promise.resolve()
 
-  /* One change behind the other, each on top of what came of the one before: nothing that is clicked or typed is lost. */
+  /* One change after the other, each on top of what came of the one before: nothing that is clicked or typed is lost. */
   function attempt(work: () => Promise<Making>): Promise<boolean> {
     const result = queue.then(() => attemptNow(work))
     queue = result
@@ -81,7 +81,7 @@ export function useDraft(loaded: Making): Draft {
       if (failure.value?.status === 409) conflict.value = () => change(label, work)
       return
     }
-    /* To take it back would take back the colleague's change, too. */
+    /* To take it back would undo the colleague's change, too. */
     merged.value = version() > before.report.version + 1
     if (merged.value) return
     const [was, is] = [before.form, made.value.form]

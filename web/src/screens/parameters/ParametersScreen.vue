@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Every parameter of the project as a sentence, with the control that viewers get beside it. */
+/* Every parameter of the project as a sentence, with the control that viewers get next to it. */
 import { BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, nextTick, onMounted, provide, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'

@@ -23,7 +23,7 @@ export type Order = (typeof ORDERS)[number]['value']
 export const usesOf = (row: Row): ParameterUse[] => (row.end ? [row.first, row.end] : [row.first])
 const nameOf = (row: Row): string => row.first.definition.name
 
-/** The end of a range stands in the row of its beginning. */
+/** The end of a range is in the row of its beginning. */
 export function rowsOf(uses: ParameterUse[]): Row[] {
   const byName = new Map(uses.map(use => [use.definition.name, use]))
   const ends = new Set(uses.map(use => use.definition.rangeEnd).filter(name => byName.has(name)))
@@ -39,7 +39,7 @@ export const plainly = (row: Row): string =>
     .map(({ said }) => `${textOf(said.name)}: ${textOf(said.said)}`)
     .join('\n')
 
-/** Whether everything that is said of a row contains all of these words. */
+/** Whether everything that is stated about a row contains all of these words. */
 export function matches(row: Row, search: string): boolean {
   const text = usesOf(row)
     .flatMap(({ definition, said, uses, notices }) => [

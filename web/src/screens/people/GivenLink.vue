@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A link that signs somebody in, to be given to them; it is shown here and nowhere again. */
+/* A link that signs someone in, to be given to them; it is shown here and nowhere again. */
 import { computed, ref } from 'vue'
 import { inServer } from '../../api/place'
 import type { SignInLink } from '../../api/types'

@@ -43,7 +43,7 @@ async function offers(): Promise<MarkOffer[]> {
   ]
 }
 
-/* What is taken or typed is put beside what is theirs, or taken away. */
+/* What is taken or typed is put beside what belongs to them, or taken away. */
 function take(taken: string): void {
   const now = choice.value.values
   const values = now.includes(taken) ? now.filter(value => value !== taken) : [...now, taken]

@@ -1,6 +1,6 @@
 import type { ProjectCard } from '../../api/types'
 
-/** Stands for every project where one could be named. */
+/** Represents every project where one could be named. */
 export const ALL = ''
 
 /** Takes a role back. */

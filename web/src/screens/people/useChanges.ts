@@ -18,7 +18,7 @@ export function useChanges(changed: () => unknown): {
       return answer
     } catch (error) {
       const why = asFailure(error)
-      /* Somebody was faster: the next change is made of what they have left. */
+      /* Someone was faster: the next change is made of what they have left. */
       if (why.status === CONFLICT) await changed()
       failure.value = why
       return undefined

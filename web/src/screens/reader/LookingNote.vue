@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Says, above all that is seen, that it is seen as somebody else would. */
+/* Says, above all that is seen, that it is seen as someone else would. */
 import { computed } from 'vue'
 import { useRoute, RouterLink } from 'vue-router'
 import { get } from '../../api/client'

@@ -3,7 +3,7 @@
 import FoldedMenu from '../../widgets/FoldedMenu.vue'
 
 defineProps<{
-  /** What stands there; where nothing does, what the words would be about. */
+  /** What is there; where nothing does, what the words would be about. */
   text?: string
   /** The parameter that is chosen here; none for plain words. */
   name?: string

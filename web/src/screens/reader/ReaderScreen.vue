@@ -29,7 +29,7 @@ const { state, reload } = useLoaded(async signal => ({
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
-/* A link that is not for whoever has it is for those who are signed in. */
+/* A link that is not for anyone who has it is for those who are signed in. */
 watch(state, ({ status }) => {
   const failed = status === 'failed' && state.value.status === 'failed' ? state.value.failure.status : 0
   if (failed === UNAUTHORIZED && isByLink()) location.replace(signInAddress())

@@ -13,7 +13,7 @@ const props = defineProps<{
   problems: Record<string, string>
   fixed: Fixed
   kind?: string
-  /** Whether lists stand open, as where there is room for them. */
+  /** Whether lists are open, as where there is room for them. */
   wide?: boolean
 }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()

@@ -73,7 +73,7 @@ const open = ref<'nothing' | 'sent' | 'settings' | 'download'>('nothing')
 const toggle = (panel: 'sent' | 'settings' | 'download') => (open.value = open.value === panel ? 'nothing' : panel)
 const firstTable = computed(() => props.report.definition.views.find(view => view.kind === 'table')?.id)
 
-/* What was sent is told of the table; where there is none, of the figures. */
+/* What was sent is notified of the table; where there is none, of the figures. */
 const told = firstTable.value ?? props.report.definition.views.find(view => view.kind === 'figures')?.id
 /* Once the first rows are here, what opens by a click is wanted soon, too. */
 const settled = ref(false)

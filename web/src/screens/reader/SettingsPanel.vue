@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* For authors: the question line, how the report starts, and links whose choices nobody can change. */
+/* For authors: the question line, how the report starts, and links whose choices no one can change. */
 import { BButton, BFormCheckbox, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
 import { computed, inject, ref, shallowRef } from 'vue'
 import { asFailure, put, type Failure } from '../../api/client'
@@ -11,7 +11,7 @@ import SignedLinkList from './SignedLinkList.vue'
 const props = defineProps<{
   report: Report
   choices: Choices
-  /** Loads the report again; also called when an edit is taken back after this panel has gone. */
+  /** Loads the report again; also called when an edit is undone after this panel has gone. */
   reload: () => Promise<void>
 }>()
 defineEmits<{ close: [] }>()

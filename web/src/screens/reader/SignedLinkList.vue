@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Links whose choices nobody can change: made as a sentence, listed with their uses, taken back. */
+/* Links whose choices no one can change: made as a sentence, listed with their uses, undone. */
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'

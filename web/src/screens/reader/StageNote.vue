@@ -10,7 +10,7 @@ const LIVE = 'live'
 const props = defineProps<{ said: Report['stage'] }>()
 const route = useRoute()
 const other = computed(() => props.said.name !== LIVE)
-/* Whoever makes it knows where it is seen. */
+/* Anyone who makes it knows where it is seen. */
 const shown = computed(() => narrows.value || (other.value && route.meta.reader))
 const narrows = computed(() => props.said.narrows.join('; '))
 const live = computed(() => ({ path: route.path, query: { ...route.query, [IN_STAGE]: undefined } }))

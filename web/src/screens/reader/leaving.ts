@@ -1,10 +1,10 @@
 import { onScopeDispose } from 'vue'
 
-/* A key that asks for the page anew or does something with the browser comes with one of these, or is one by itself. */
+/* A key that asks for the page again or does something with the browser comes with one of these, or is one on its own. */
 const asksTheBrowser = (event: KeyboardEvent): boolean =>
   event.key === 'F5' || event.ctrlKey || event.metaKey || event.altKey
 
-/** Calls back when somebody may be about to load this page anew, to copy its address, or to go back. */
+/** Calls back when someone may be about to load this page again, to copy its address, or to go back. */
 export function onLeaving(leaving: () => void): void {
   const keys = (event: KeyboardEvent): void => {
     if (asksTheBrowser(event)) leaving()

@@ -34,7 +34,7 @@ export interface LinkRules {
   complete: (linked: Choices) => Choices
   /** Leaves out what the link must not say, because it is fixed or private. */
   sayable: (all: Choices) => Choices
-  /** Parameters whose choices stand in no link. */
+  /** Parameters whose choices are in no link. */
   privates: Set<string>
 }
 
@@ -68,7 +68,7 @@ export function useLinkedChoices(
     await address.become(query, inSight, replace)
   }
 
-  /* What no link says stays as it is on this page, until it is loaded anew. */
+  /* What no link says stays as it is on this page, until it is loaded again. */
   const unsaid = (): Choices => Object.fromEntries(Object.entries(choices.value).filter(([name]) => privates.has(name)))
 
   /* What is picked stays picked when choices change. */

@@ -7,7 +7,7 @@ import type { Choices, Question } from '../../api/types'
 /**
  * The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped.
  *
- * @param version of the report, where it can change: its words are asked for anew
+ * @param version of the report, where it can change: its words are asked for again
  */
 export function useQuestion(
   path: string,

@@ -14,7 +14,7 @@ import { paramsOf, type ReportAddress } from './useReportAddress'
 export interface UseReader {
   choices: Ref<Choices>
   question: ShallowRef<Question | undefined>
-  /** Why the question could not be said at all. */
+  /** Why the question could not be stated at all. */
   failure: ShallowRef<Failure | undefined>
   signed: ComputedRef<string>
   fixed: ComputedRef<Fixed>
@@ -46,7 +46,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
   const route = useRoute()
   const defaults = defaultsOf(report.parameters)
   const signed = computed(() => paramsOf(route.fullPath).get(SIGNED) ?? '')
-  /* What the link fixes stands in place of defaults; a choice of the link against it is for the server to refuse. */
+  /* What the link fixes is in place of defaults; a choice of the link against it is for the server to refuse. */
   const complete = (linked: Choices): Choices => ({ ...defaults, ...signedChoices(signed.value), ...linked })
   const privates = new Set(report.parameters.filter(parameter => parameter.private).map(parameter => parameter.name))
   const sayable = (all: Choices): Choices => without(all, [...Object.keys(fixed.value), ...privates])
@@ -74,7 +74,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
     trial: false,
   })
 
-  /* Values that were dropped, and names that a link used formerly, are put right in the choices, and told. */
+  /* Values that were dropped, and names that a link used formerly, are fix in the choices, and told. */
   function accept(answer: Question): void {
     const gone = Object.entries(answer.dropped).filter(([name]) => name in defaults)
     const former = Object.keys(choices.value).filter(

@@ -2,7 +2,7 @@ import { onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
 import { onLeaving } from './leaving'
 
-/** What stands behind the first question mark: a further one belongs to a value. */
+/** What follows the first question mark: a further one belongs to a value. */
 export function paramsOf(fullPath: string): URLSearchParams {
   const path = fullPath.split('#')[0] ?? ''
   const at = path.indexOf('?')
@@ -15,13 +15,13 @@ export function queryOf(link: URLSearchParams): Record<string, string[]> {
   return query
 }
 
-/** The address of a report's page, in which stands what is chosen and picked. */
+/** The address of a report's page, in which is what is chosen and picked. */
 export interface ReportAddress {
   /** What it says, or is about to say. */
   params: () => URLSearchParams
   /**
    * Changes it once that has come, in the order of the calls. Choices do not wait for it: to change the address takes the
-   * browser about as long as to draw the new rows. It does not wait either once somebody turns to the address itself.
+   * browser about as long as to draw the new rows. It does not wait either once someone turns to the address itself.
    *
    * @param instead whether it takes the place of the one before; else Back leads there
    */

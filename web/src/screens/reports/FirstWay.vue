@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* While there is no report: the way to the first one, in place. It goes for good once there is one. */
+/* While there is no report: the way to the first one, in place. It goes permanently once there is one. */
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A report in the list: its question, how it stands, and when it was last run. */
+/* A report in the list: its question, how it is, and when it was last run. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useMe } from '../../api/me'

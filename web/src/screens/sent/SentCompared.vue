@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Two statements beside each other: choices, text, rows, totals, time, and the first rows that differ. Both run once more. */
+/* Two statements next to each other: choices, text, rows, totals, time, and the first rows that differ. Both run once more. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
 import type { Compared, Proof, SentLine } from '../../api/types'

@@ -16,7 +16,7 @@ import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES 
 const { isOperator } = useMe()
 const route = useRoute()
 const router = useRouter()
-/* What is wanted stands in the address: a reload, a link and Back keep it. */
+/* What is wanted is in the address: a reload, a link and Back keep it. */
 const { wanted, state, follow } = useSentLines(
   Object.fromEntries(Object.entries(route.query).map(([name, value]) => [name, String(value ?? '')])),
 )

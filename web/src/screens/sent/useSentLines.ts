@@ -27,7 +27,7 @@ const EVERYTHING: SentWanted = {
   order: 'new',
 }
 
-/** The statements that are wanted. While they follow, what is sent meanwhile shows up by itself, also in a window beside. */
+/** The statements that are wanted. While they follow, what is sent meanwhile shows up on its own, also in a window beside. */
 export function useSentLines(start: Record<string, string>): {
   wanted: SentWanted
   state: ShallowRef<Loaded<SentLine[]>>

@@ -13,7 +13,7 @@ const name = ref('')
 const password = ref('')
 const busy = ref(false)
 const failure = shallowRef<Failure>()
-/* Whose password is being chosen; empty while nobody is signed in. */
+/* Whose password is being chosen; empty while no one is signed in. */
 const chooses = ref('')
 const label = ref('')
 const words = computed(() =>

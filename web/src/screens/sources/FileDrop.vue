@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Takes files into the folder of a source: dropped, or chosen. One that is there is replaced only when that was said. */
+/* Takes files into the folder of a source: dropped, or chosen. One that is there is replaced only when that was stated. */
 import { ref, shallowRef } from 'vue'
 import { asFailure, send, type Failure } from '../../api/client'
 import type { Source } from '../../api/types'
@@ -11,7 +11,7 @@ const emit = defineEmits<{ taken: [] }>()
 const FILE_THERE = 'file-there'
 const over = ref(false)
 const sending = ref('')
-/* The file that was not taken, and those behind it, which wait for what becomes of it. */
+/* The file that was not taken, and those after it, which wait for what becomes of it. */
 const failed = shallowRef<{ files: File[]; failure: Failure }>()
 const chooser = ref<HTMLInputElement>()
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Where in its file the names of the columns of a table are, which can be said. */
+/* Where in its file the names of the columns of a table are, which can be stated. */
 import { computed } from 'vue'
 import type { OfFiles, Source } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'

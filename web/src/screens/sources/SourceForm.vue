@@ -52,7 +52,7 @@ const fields = reactive({
   signIn: start.signIn || 'nothing',
   password: '',
   places: start.places,
-  /* 0 is the server's own limit, and stands there as nothing. */
+  /* 0 is the server's own limit, and is there as nothing. */
   seconds: start.seconds || '',
   functions: start.functions.join(', '),
 })

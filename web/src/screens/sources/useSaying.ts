@@ -2,9 +2,9 @@ import { ref, type Ref } from 'vue'
 import { asFailure, put } from '../../api/client'
 import type { MarkOffer, Source } from '../../api/types'
 
-/** Stands for the line of the names where columns stand by their names. */
+/** Represents the line of the names where columns are by their names. */
 export const NAMES = ''
-/** Takes back what was said, so that it is found by itself. */
+/** Undoes what was stated, so that it is found on its own. */
 const NOT_SAID = ''
 
 /** What an author says of a column of files, or of the line with the names of all columns. */
@@ -13,7 +13,7 @@ export function useSaying(
   table: string,
   taken: () => void,
 ): {
-  /** What could not be said, with the reason. */
+  /** What could not be stated, with the reason. */
   wrong: Ref<string>
   say: (column: string, words: string) => Promise<void>
   offers: (column: string, all: string[], note: (words: string) => string) => Promise<MarkOffer[]>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* No more of a delivery, or again: for whoever has one of its mails, without signing in. */
+/* No more of a delivery, or again: for anyone who has one of its mails, without signing in. */
 import { onMounted, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from '../../api/client'
 import { withinServer } from '../../api/place'

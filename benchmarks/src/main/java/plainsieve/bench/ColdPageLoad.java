@@ -7,7 +7,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 
 /**
  * The demo report opened by a browser that has kept nothing, over 1.6 Mbit/s and 150 ms there and back: after how long its rows
- * stand, and how much came before them, heads of answers with it, the answer that has the rows left out.
+ * are, and how much came before them, heads of answers with it, the answer that has the rows left out.
  */
 final class ColdPageLoad {
     private static final int RUNS = 7;

@@ -19,7 +19,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 
 /** The ferries in a database: how it is reached by hand, and by our source. @param report that asks it */
 record FerryDatabase(String name, String report, String url, Properties properties, SourceSettings settings) {
-    /** A quarter of what engines may have, as a server that is told nothing else. */
+    /** A quarter of what engines may have, as a server that is reported nothing else. */
     private static final long EACH = 512L << 20;
 
     /* The one of tests lets its owner in by any password, the other by none. */
@@ -45,7 +45,7 @@ record FerryDatabase(String name, String report, String url, Properties properti
     }
 
     /**
-     * The one of the server in this process: of a file there is one engine, which is opened by everybody alike.
+     * The one of the server in this process: of a file there is one engine, which is opened by everyone alike.
      *
      * @param data of the server
      */

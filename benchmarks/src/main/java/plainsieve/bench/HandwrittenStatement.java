@@ -15,7 +15,7 @@ import plainsieve.sources.jdbc.JdbcValues;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A statement of ours as somebody writes it by hand: prepared once, values bound, every row read, or written as JSON. */
+/** A statement of ours as someone writes it by hand: prepared once, values bound, every row read, or written as JSON. */
 final class HandwrittenStatement implements AutoCloseable {
     private static final int ROWS_PER_FETCH = 1000;
 

@@ -98,7 +98,7 @@ public final class PlanBenchmark {
         return InterleavedRuns.median(millis);
     }
 
-    /** A statement as written, each value bound where it stands. */
+    /** A statement as written, each value bound where it is. */
     private static Statement plain(PlanCase.Bindings written) {
         List<BoundValue> values = new ArrayList<>();
         int at = -1;

@@ -93,7 +93,7 @@ record PlanCase(
         return new PlaceholderBinding.TypedNull(type);
     }
 
-    /** One select list with every condition that can be chosen, in the two texts that hold for all choices. */
+    /** One select list with every condition that can be chosen, in the two texts that apply to all choices. */
     private record Shape(String what, String select, String group, String written, String idioms) {
         PlanCase chosen(
                 String name,

@@ -11,7 +11,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * The report's table taken apart, on each database: the whole request to its last byte; the same statement with the same values
- * by hand, prepared once, in the same process; the statement through our source, to nobody; and a request that does nothing. In
+ * by hand, prepared once, in the same process; the statement through our source, to no one; and a request that does nothing. In
  * turns, warmed up alike, in blocks, so that the spread between blocks tells which differences are none.
  */
 public final class RequestBreakdown {

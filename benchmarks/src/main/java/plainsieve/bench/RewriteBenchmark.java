@@ -55,7 +55,7 @@ public class RewriteBenchmark {
               and v.name = :vessel
             order by c.departed_at, c.crossing_id""";
 
-    /** How many times the demo query stands in the text. */
+    /** How many times the demo query is in the text. */
     @Param({"1", "8", "83"})
     private int times;
 

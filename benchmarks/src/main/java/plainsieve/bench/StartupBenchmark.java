@@ -27,7 +27,7 @@ import java.util.concurrent.atomic.AtomicLong;
  */
 public final class StartupBenchmark {
     private static final Path OPTIONS = Path.of("scripts/server.options");
-    /** Nobody has put its parts together when it was built. */
+    /** No one has put its parts together when it was built. */
     private static final String EMPTY = "plainsieve.bench.EmptyApplication";
 
     private static final int STARTS = 5;

@@ -20,7 +20,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.server.PlainSieve;
 
 /**
- * A stored copy of 20 million rows of a PostgreSQL, in parts by day: making it, making it anew when nothing and when one day is
+ * A stored copy of 20 million rows of a PostgreSQL, in parts by day: making it, making it again when nothing and when one day is
  * otherwise, and a choice in it against the engine's own driver on the same files, in turns.
  */
 public final class StoredCopyBenchmark {
@@ -97,7 +97,7 @@ public final class StoredCopyBenchmark {
     }
 
     private double refreshed() throws Exception {
-        // Jobs of one thing are told apart by the second in which they were asked for.
+        // Jobs of one thing are distinguished by the second in which they were asked for.
         Thread.sleep(1100);
         send("POST", "/copies/kept/refresh", "{}");
         return settled();

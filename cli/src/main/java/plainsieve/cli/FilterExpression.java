@@ -20,7 +20,7 @@ import plainsieve.core.value.Type;
  * note is null     note is not null    note like 'fog%'
  * </pre>
  *
- * @param values as written, without quotes; a bare {@code null} in a list stands for rows without a value
+ * @param values as written, without quotes; a bare {@code null} in a list represents rows without a value
  * @param type of the column; nothing when it is guessed by the values
  */
 record FilterExpression(

@@ -26,7 +26,7 @@ final class FormulaEvaluator {
         this.today = today;
     }
 
-    /** The choices with what formulas give beside them; a choice that was made stands. */
+    /** The choices with what formulas give next to them; a choice that was made is. */
     Map<String, ChoiceText> workOut(Map<String, ChoiceText> made) {
         Map<String, Set<String>> needs = new HashMap<>();
         entries.forEach((name, entry) -> {

@@ -39,7 +39,7 @@ final class RunCommand implements Callable<Integer> {
         return server.each(names, output, this::run);
     }
 
-    /** What is done by itself. @param list where all of a kind stand. @param act by which it is done now */
+    /** What is done automatically. @param list where all of a kind are. @param act by which it is done now */
     private record Kind(String list, String act, String done, String counted) {
         static final List<Kind> ALL = List.of(
                 new Kind("/copies", "refresh", "made anew", "rows"), new Kind("/deliveries", "send", "sent", "mails"));
@@ -50,7 +50,7 @@ final class RunCommand implements Callable<Integer> {
         server.ask(
                 "POST", server.inProject("%s/%s/%s".formatted(kind.list(), ServerOptions.encoded(name), kind.act())));
         JsonNode last = last(kind, name);
-        // One that failed is tried again by the server; nobody waits for that here.
+        // One that failed is tried again by the server; no one waits for that here.
         while (UNDER_WAY.contains(state(last)) && note(last).isEmpty()) {
             Thread.sleep(ASK_EVERY_MILLIS);
             last = last(kind, name);

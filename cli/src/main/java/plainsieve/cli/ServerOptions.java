@@ -48,7 +48,7 @@ final class ServerOptions {
         boolean done(String name) throws IOException, InterruptedException;
     }
 
-    /** Does something with each of some things there; the exit code of it. What the server does not answer is said. */
+    /** Does something with each of some things there; the exit code of it. What the server does not answer is stated. */
     int each(List<String> names, PrintStream output, WithOne work) throws InterruptedException {
         try {
             boolean well = true;

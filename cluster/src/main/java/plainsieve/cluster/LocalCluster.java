@@ -17,14 +17,14 @@ import static io.trino.testing.TestingSession.testSessionBuilder;
 
 /** A coordinator and its workers on loopback, with a catalog of made-up trade and one whose tables lie in memory. */
 public final class LocalCluster {
-    /** Beside the coordinator, which works, too. */
+    /** Next to the coordinator, which works, too. */
     private static final int WORKERS = Integer.getInteger("plainsieve.workers", 2);
 
     private LocalCluster() {}
 
     /**
      * Starts the cluster and prints its port on a line of its own. With {@code -Dplainsieve.attended=true} it ends when its input
-     * does: whoever started it is gone then, however that went. With {@code -Dplainsieve.broken-catalog=true} it has a catalog
+     * does: anyone who started it is gone then, however that went. With {@code -Dplainsieve.broken-catalog=true} it has a catalog
      * that does not answer, too. It has two workers, or as many as {@code -Dplainsieve.workers} says.
      *
      * @param arguments the port of the coordinator, 0 for any that is free; then its settings, each {@code name=value}
@@ -80,7 +80,7 @@ public final class LocalCluster {
 
     private static void waitForEnd() throws IOException {
         while (System.in.read() >= 0) {
-            // What is said here means nothing: only its end does.
+            // What is stated here means nothing: only its end does.
         }
     }
 }

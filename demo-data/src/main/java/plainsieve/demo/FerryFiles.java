@@ -42,7 +42,7 @@ public final class FerryFiles {
             for (Ferries.Port port : Ferries.ports()) {
                 double wind = 1 + storm + random.nextDouble(9);
                 text.append(port.name()).append(';').append(day.format(DAY)).append(';');
-                // Whoever reads the anemometer at Lunna writes a word now and then.
+                // Anyone who reads the anemometer at Lunna writes a word now and then.
                 text.append(port.name().equals("Lunna") && random.nextInt(9) == 0 ? "calm" : number(wind))
                         .append(';');
                 text.append(random.nextInt(12) == 0 ? "" : number(wind * 1.6)).append(';');

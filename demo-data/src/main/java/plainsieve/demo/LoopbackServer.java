@@ -14,7 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
 
-/** A small server on loopback that stands in for an outside service. */
+/** A small server on loopback that is in for an outside service. */
 final class LoopbackServer implements AutoCloseable {
     static final int OK = 200;
     static final int BAD_REQUEST = 400;
@@ -82,7 +82,7 @@ final class LoopbackServer implements AutoCloseable {
         exchange.getResponseBody().write(page.body());
     }
 
-    /** What is asked for behind the question mark, each name with its values. */
+    /** What is asked for after the question mark, each name with its values. */
     static Map<String, List<String>> asked(HttpExchange exchange) {
         Map<String, List<String>> all = new LinkedHashMap<>();
         String query = exchange.getRequestURI().getRawQuery();

@@ -15,7 +15,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * A mailbox for everybody, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and shows what
+ * A mailbox for everyone, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and shows what
  * came on a page of its own.
  *
  * <pre>
@@ -49,7 +49,7 @@ public final class Mailbox implements AutoCloseable {
         return start(smtp, http, ServerSetup.PROTOCOL_SMTP);
     }
 
-    /** One whose way is private from the first byte on (TLS), with the certificate that its Java process is told. */
+    /** One whose way is private from the first byte on (TLS), with the certificate that its Java process is reported. */
     public static Mailbox startTls(int smtp, int http) throws IOException {
         return start(smtp, http, ServerSetup.PROTOCOL_SMTPS);
     }

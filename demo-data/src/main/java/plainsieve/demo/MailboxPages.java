@@ -54,7 +54,7 @@ final class MailboxPages {
         }
     }
 
-    /** @param path behind the base and with it. @param mails the oldest first */
+    /** @param path after the base and with it. @param mails the oldest first */
     Optional<Page> page(String path, List<MimeMessage> mails) throws MessagingException, IOException {
         String rest = path.substring(base.length());
         if (rest.isEmpty() || rest.equals("/")) {
@@ -177,7 +177,7 @@ final class MailboxPages {
                     part.getInputStream().readAllBytes());
         }
 
-        /** With its pictures in it; links open beside the mailbox. */
+        /** With its pictures in it; links open next to the mailbox. */
         String shown() {
             String shown = html.replace("<head>", "<head><base target=\"_top\">");
             for (Attachment picture : pictures) {

@@ -23,10 +23,10 @@ import java.util.concurrent.atomic.AtomicInteger;
  * </pre>
  */
 public final class TideService implements AutoCloseable {
-    /** The secret of whoever may ask. */
+    /** The secret of anyone who may ask. */
     public static final String KEY = "hethra-tides-1";
 
-    /** The header that it is told in. */
+    /** The header that it is reported in. */
     public static final String KEY_HEADER = "X-Key";
 
     private static final String BASE = "/v1";

@@ -67,7 +67,7 @@ class AccessibilityTest extends InBrowser {
         assertThat(seriousViolations()).isEmpty();
     }
 
-    /** Contrast is that of what stands there, not of what is still fading in. */
+    /** Contrast is that of what is there, not of what is still fading in. */
     private static void untilOpaque(String selector) {
         browser.until(() -> "1".equals(browser.see(selector).getCssValue("opacity")) ? true : null);
     }

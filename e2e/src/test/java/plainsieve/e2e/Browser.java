@@ -15,11 +15,11 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.interactions.Actions;
 import plainsieve.server.RunningServer;
 
-/** A real browser on the real application, used as a person uses it: by what stands on the page. */
+/** A real browser on the real application, used as a person uses it: by what is on the page. */
 final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
-    /** For what asks a database a hundred questions, beside the tests of another process. */
+    /** For what asks a database a hundred questions, next to the tests of another process. */
     static final Duration LONG_PATIENCE = Duration.ofMinutes(2);
 
     private static final Duration STILL = Duration.ofMillis(40);
@@ -295,7 +295,7 @@ final class Browser implements AutoCloseable {
         script("document.execCommand('insertText', false, arguments[0])", sql);
     }
 
-    /** Brings the focus to something with this text, as Tab does, and presses Enter. It need not be in sight before. */
+    /** Brings the focus to something with this text, as Tab does, and presses Enter. It need not be visible before. */
     void focusAndPress(String selector, String text) {
         until(() -> {
             WebElement element = all(selector).stream()

@@ -37,7 +37,8 @@ class FilesTest extends InBrowser {
         browser.click("[aria-label='logbooks'] .columns li:nth-child(2) button");
         browser.click("[aria-label='logbooks'] .offer:nth-of-type(1)", "number with a comma\nmost of its cells");
         browser.untilText(
-                "[aria-label='logbooks']", text -> text.contains("1 of 3 cells do not match and have no value: “dense”"));
+                "[aria-label='logbooks']",
+                text -> text.contains("1 of 3 cells do not match and have no value: “dense”"));
 
         browser.click("[aria-label='logbooks'] button", "Start a query on it");
         assertThat(browser.see(".cm-content").getText()).contains("watches");

@@ -71,7 +71,7 @@ class LoadedPartsTest {
             for (int i = 0; i < 5; i++) {
                 leaveWithin("/" + large);
             }
-            // One after them, so that what came of them has been told.
+            // One after them, so that what came of them has been reported.
             assertThat(get("/" + large).statusCode()).isEqualTo(200);
             assertThat(told.list).isEmpty();
         } finally {

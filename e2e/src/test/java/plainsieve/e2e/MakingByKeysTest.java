@@ -54,7 +54,8 @@ class MakingByKeysTest extends InBrowser {
         browser.press(Keys.ESCAPE);
         enter("Make all of them parameters");
         browser.untilText("[data-test=made]", text -> text.contains("Before and after"));
-        browser.until(() -> browser.all("[aria-label='Hard-coded values'] button").isEmpty() ? true : null);
+        browser.until(
+                () -> browser.all("[aria-label='Hard-coded values'] button").isEmpty() ? true : null);
         assertThat(browser.script("return document.activeElement.dataset.test")).isEqualTo("made");
         enter("New report from this query");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
@@ -67,7 +68,7 @@ class MakingByKeysTest extends InBrowser {
         browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
     }
 
-    /* Esc closes what is offered while typing; whoever sees nothing of that goes on with Tab, in their own time. */
+    /* Esc closes what is offered while typing; anyone who sees nothing of that goes on with Tab, in their own time. */
     @Test
     void escLetsGoOfTabWhateverElseItDid() throws InterruptedException {
         String text = "select c.crossing_id from crossings c where c.state = 'SAILED'"

@@ -9,7 +9,7 @@ import org.openqa.selenium.Keys;
 import plainsieve.server.ProjectUpload;
 import plainsieve.server.RunningServer;
 
-/** Odd values and long lists by mouse and keys: what stands in the sentence is what was asked, also after a reload. */
+/** Odd values and long lists by mouse and keys: what is in the sentence is what was asked, also after a reload. */
 class OddChoicesTest extends InBrowser {
     private static final String ODD = "/projects/home/reports/odd-words";
     private static final String LONG = "/projects/home/reports/long-list";

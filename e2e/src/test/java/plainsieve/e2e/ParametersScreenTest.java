@@ -12,7 +12,7 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
 
-/** Parameters of the project as sentences: made, changed in place, tried, taken back, renamed, by two authors at once. */
+/** Parameters of the project as sentences: made, changed in place, tried, undone, renamed, by two authors at once. */
 class ParametersScreenTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
 
@@ -36,7 +36,7 @@ class ParametersScreenTest extends InBrowser {
         return "[data-parameter=" + name + "]";
     }
 
-    /** As a reader does who scrolls there; sentences are drawn when they come in sight. */
+    /** As a reader does who scrolls there; sentences are drawn when they come visible. */
     private static void openAt(String name) {
         browser.open("/parameters");
         browser.see(row(name));
@@ -216,7 +216,8 @@ class ParametersScreenTest extends InBrowser {
         browser.click(row("tried_out") + " [data-mark=list] button");
         browser.untilText(
                 ".menu .offers li:nth-child(3)",
-                now -> now.contains("vessels.vessel_class") && now.contains("the columns that queries compare it with"));
+                now -> now.contains("vessels.vessel_class")
+                        && now.contains("the columns that queries compare it with"));
         browser.press("vessel_cl", Keys.ARROW_DOWN, Keys.ENTER);
         browser.untilSaid(row("tried_out"), "many values from vessels.vessel_class");
         assertThat(api.listValues("tried_out", Map.of()).json().get("values").findValuesAsString("value"))

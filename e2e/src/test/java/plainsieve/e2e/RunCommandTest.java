@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 
-/** {@code sieve run}: stored copies made anew, and deliveries sent, from a command line. */
+/** {@code sieve run}: stored copies refreshed, and deliveries sent, from a command line. */
 class RunCommandTest {
     private record Ended(int code, String output) {}
 

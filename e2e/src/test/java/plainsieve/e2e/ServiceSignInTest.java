@@ -12,7 +12,7 @@ import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
 
 /**
- * Signing in with another service, as a person does it: to its page and back to the one that was wanted. This server stands below a
+ * Signing in with another service, as a person does it: to its page and back to the one that was wanted. This server is below a
  * path of its own, as behind a proxy with others.
  */
 class ServiceSignInTest {

@@ -29,7 +29,7 @@ class StepsTest extends InBrowser {
         return "[data-step='" + number + "']";
     }
 
-    /** Types a step and takes it; it stands there as it is kept. */
+    /** Types a step and takes it; it is there as it is kept. */
     private static void type(int number, String words, String kept) {
         browser.click(NEW_STEP);
         browser.press(words, Keys.ENTER);
@@ -69,7 +69,7 @@ class StepsTest extends InBrowser {
         type(5, "total by harbour: number of rows as sailed", "number of rows as sailed");
         run("1");
 
-        // A parameter, made where the value stands, and tried with what stood there.
+        // A parameter, made where the value is, and tried with what was there.
         browser.take(step(4), "2", "let viewers choose it");
         browser.untilSaid(step(4), "where harbour is :harbour");
         browser.see("[data-parameter-card=harbour]");

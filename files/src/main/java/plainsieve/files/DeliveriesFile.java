@@ -28,7 +28,7 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
      * @param report the id of the report that is sent
      * @param choices what its parameters open with in the mail, as a default is written: a choice, or {@code {formula: …}}
      * @param to addresses, names of people, and groups as {@code group:name}; empty where rows say who gets it
-     * @param each whose rows say who gets it; nothing where it is said here
+     * @param each whose rows say who gets it; nothing where it is stated here
      * @param only when it is sent; nothing for always
      * @param every a line of five fields; empty where it has no times
      * @param zone in which they are meant, a name of the IANA database

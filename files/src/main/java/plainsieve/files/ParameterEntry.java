@@ -117,7 +117,7 @@ public record ParameterEntry(
      * @param by group, claim or query
      * @param query the id of the query that says it; else empty
      * @param claim the claim that says it; else empty
-     * @param open what is shown to everybody though it does not mention the parameter: ids of queries, {@code :name} for a list
+     * @param open what is shown to everyone though it does not mention the parameter: ids of queries, {@code :name} for a list
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record HeldEntry(String by, String query, String claim, List<String> open) {
@@ -212,7 +212,7 @@ public record ParameterEntry(
                 by, by == RowAccessRule.By.CLAIM ? held.claim() : held.query(), Set.copyOf(held.open()));
     }
 
-    /** What is chosen when nobody chooses; blank when that is worked out or asked for each time. */
+    /** What is chosen when no one chooses; blank when that is worked out or asked for each time. */
     public ChoiceText defaultText() {
         boolean fixed = defaultChoice != null
                 && defaultFormula().isEmpty()

@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * A whole project, or a part of one, as a YAML file says it: sources, parameters, queries and reports. The SQL of each
- * query stands in a file of its own, so that every byte of it is kept. Described in docs/project-files.md.
+ * query is in a file of its own, so that every byte of it is kept. Described in docs/project-files.md.
  *
  * @param name what the project is called; a part of one may have none
  * @param reports as viewers get them
@@ -52,7 +52,7 @@ public record ProjectFile(
         return new ProjectFile(format, name, sources, parameters, live, reports, List.of(), travels);
     }
 
-    /** What a project is beside the sources that it asks, which belong to a place. */
+    /** What a project is next to the sources that it asks, which belong to a place. */
     public ProjectFile withoutSources() {
         return new ProjectFile(format, name, List.of(), parameters, queries, reports, drafts, travels);
     }
@@ -149,8 +149,8 @@ public record ProjectFile(
      * @param start defaults, empty, or question
      * @param onDemand whether it runs only when rows are asked for
      * @param signed parameters that a signed link alone may choose
-     * @param showsWhere whether viewers are told where their choices ran
-     * @param asOf by what they are told how old the data are; nothing when they are not
+     * @param showsWhere whether viewers are reported where their choices ran
+     * @param asOf by what they are reported how old the data are; nothing when they are not
      * @param values what parameters open with in this report, by name, written as their defaults are
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -184,7 +184,7 @@ public record ProjectFile(
      * How old the data of a report are: the newest value of a column.
      *
      * @param query the id of the query whose answer has the column
-     * @param lateHours after so many hours they are told to be late; 0 for never
+     * @param lateHours after so many hours they are reported to be late; 0 for never
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record AsOfEntry(
@@ -201,7 +201,7 @@ public record ProjectFile(
      * An input.
      *
      * @param kind slicer, dropdown, search, dates, numbers, text, switch, number or rows
-     * @param heading what it stands under; empty for the group of its parameter
+     * @param heading what it is under; empty for the group of its parameter
      * @param place beside-rows or in-sentence; empty for the former
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -276,8 +276,8 @@ public record ProjectFile(
      * How a view looks.
      *
      * @param order of bars: largest, smallest, or keys; empty for largest
-     * @param first how many bars stand there at once; 0 for all; absent for 7
-     * @param beside whether parts of bars stand side by side
+     * @param first how many bars are there at once; 0 for all; absent for 7
+     * @param beside whether parts of bars are side by side
      * @param width in twelfths of the page; 0 for what suits its kind
      * @param height in lines; 0 for what suits its kind
      */
@@ -318,7 +318,7 @@ public record ProjectFile(
      *
      * @param label what viewers read above it
      * @param format how its values are written, such as number 1, money €, percent, unit min, day, month, moment
-     * @param total whether the sum over all rows stands below it
+     * @param total whether the sum over all rows is below it
      * @param width in characters; 0 for what its values need
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)

@@ -16,7 +16,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A project in a folder: {@code project.yaml}, one file of SQL for each query, and what stands beside them.
+ * A project in a folder: {@code project.yaml}, one file of SQL for each query, and what is next to them.
  *
  * @param texts the SQL by its path, as written in the YAML; every character as in the file
  * @param closed whether {@code project.yaml} ends with the marker of its end, so that nothing of it was cut off
@@ -31,7 +31,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
         texts = Map.copyOf(texts);
     }
 
-    /** A project with nothing beside it. */
+    /** A project with nothing next to it. */
     public ProjectFolder(ProjectFile file, Map<String, String> texts) {
         this(file, texts, CompanionFiles.NONE);
     }

@@ -61,7 +61,7 @@ public final class ProjectYaml {
     }
 
     /**
-     * Reads a file that stands beside projects, in the same way.
+     * Reads a file that is next to projects, in the same way.
      *
      * @param name what the text is called in messages
      * @throws ProblemException with line and column

@@ -8,7 +8,7 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /**
- * What holds in each stage of a project, {@code stages.yaml} beside its {@code project.yaml}: it belongs to whoever looks after
+ * What holds in each stage of a project, {@code stages.yaml} beside its {@code project.yaml}: it belongs to anyone who manages
  * the project, and is no part of what authors give to viewers. Described in docs/project-files.md.
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)

@@ -20,7 +20,7 @@ public class PlainSieve {
         try {
             start(args);
         } catch (RuntimeException e) {
-            // What was refused has been said already.
+            // What was refused has been stated already.
             if (IncompatibleDatabaseException.findIn(e).isEmpty()) {
                 throw e;
             }

@@ -22,7 +22,7 @@ import plainsieve.server.people.Role;
 
 /**
  * Every address of the API against every role, in a project of theirs and in a foreign one. The addresses are those that the server
- * describes, whom they are for stands in a file of its own.
+ * describes, whom they are for is in a file of its own.
  */
 class AddressesTest {
     private static final Set<String> METHODS = Set.of("get", "post", "put", "delete", "patch");
@@ -86,7 +86,7 @@ class AddressesTest {
         }
     }
 
-    /** Somebody with a role in the project home, or in all when it is of the server; without any for an empty word. */
+    /** Someone with a role in the project home, or in all when it is of the server; without any for an empty word. */
     private static Api signedIn(String role, String project) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add("p" + System.nanoTime(), "").id();

@@ -68,7 +68,7 @@ public final class Api {
             return rows;
         }
 
-        /** What is said to have gone wrong: in a problem document, or in the last line of what took longer to fail. */
+        /** What is stated to have gone wrong: in a problem document, or in the last line of what took longer to fail. */
         public String failure() {
             return last().path("detail").asString(last().path("message").asString(""));
         }

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Speaks HTTP by hand, because a well-behaved client does not let itself be told to lie about its host. */
+/** Speaks HTTP by hand, because a well-behaved client does not let itself be reported to lie about its host. */
 class BrowserGuardTest {
     private static String ask(String... headers) throws Exception {
         return request("GET", "/api/projects/home/reports", headers);
@@ -105,7 +105,7 @@ class BrowserGuardTest {
                 .contains("larger than 32 MB");
     }
 
-    /** Its page opens; what the link had behind the cut is told there. */
+    /** Its page opens; what the link had after the cut is reported there. */
     @Test
     void aLinkThatWasCutOffStillOpensItsPage() throws Exception {
         assertThat(request("GET", "/projects/home/reports/late-crossings?port=%E", "Host: localhost"))

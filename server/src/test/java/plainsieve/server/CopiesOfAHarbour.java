@@ -19,7 +19,7 @@ import org.junit.jupiter.api.BeforeEach;
 import plainsieve.server.jobs.JobRunner;
 import tools.jackson.databind.JsonNode;
 
-/** A server with a harbour whose sailings it keeps a copy of, made anew when a test says so. */
+/** A server with a harbour whose sailings it keeps a copy of, refreshed when a test says so. */
 abstract class CopiesOfAHarbour {
     static final String COPIES = "/api/projects/home/copies";
     static final String ALL = "select id, day, port, delay from sailings";
@@ -115,7 +115,7 @@ abstract class CopiesOfAHarbour {
     }
 
     JsonNode refreshed() {
-        // Jobs of one thing are told apart by the second in which they were asked for.
+        // Jobs of one thing are distinguished by the second in which they were asked for.
         String before = copy(copy).get("content").get("asOf").asString();
         while (!before.isEmpty()
                 && Instant.now().getEpochSecond() <= Instant.parse(before).getEpochSecond()) {

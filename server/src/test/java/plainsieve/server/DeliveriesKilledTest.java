@@ -17,7 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import plainsieve.demo.Mailbox;
 import tools.jackson.databind.JsonNode;
 
-/** A server that is killed while it sends mails: everybody gets theirs, and nobody gets it twice. */
+/** A server that is killed while it sends mails: everyone gets theirs, and no one gets it twice. */
 class DeliveriesKilledTest {
     private static final int KILLS = Integer.getInteger("endure.kills", 1);
     private static final int MAILS = 40;

@@ -17,7 +17,7 @@ import plainsieve.server.authoring.ProjectTransfer;
 import plainsieve.server.project.Projects;
 import tools.jackson.databind.JsonNode;
 
-/** Reports by mail: what stands in one, who gets it, and when nobody does. */
+/** Reports by mail: what is in one, who gets it, and when no one does. */
 class DeliveriesTest extends DeliveriesOfFerries {
     @Test
     void aMailSaysTheQuestionShowsTheRowsAndLeadsToTheReportWithItsChoices() throws Exception {
@@ -183,7 +183,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(tried.get("to").asString()).isEqualTo("oran@ferries.example");
         assertThat(mailbox.mails()).hasSize(1);
         assertThat(came("oran@ferries.example").getSubject()).isEqualTo("Test: " + name);
-        // Whoever looks at it must not take it from the one who gets it.
+        // Anyone who looks at it must not take it from the one who gets it.
         MimeMessage test = came("oran@ferries.example");
         assertThat(test.getHeader("List-Unsubscribe")).isNull();
         assertThat(text(test, "text/html") + text(test, "text/plain")).doesNotContain("/unsubscribe/");

@@ -15,7 +15,7 @@ import plainsieve.server.records.MailRecords;
 import plainsieve.server.records.MailRow;
 import tools.jackson.databind.JsonNode;
 
-/** Mails when something is in the way: what went is not sent again, what did not is, and it is told. */
+/** Mails when something is in the way: what went is not sent again, what did not is, and it is reported. */
 class DeliveryFaultsTest extends DeliveriesOfFerries {
     @Test
     void whatWentIsNotSentAgainWhenTheServerForMailsComesBack() throws Exception {
@@ -52,7 +52,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         sent(id);
         MailRecords records = server.part(MailRecords.class);
         MailRow row = records.of("home", id, 0, 1).get(0);
-        // As it stands when the server ends between giving all of it and hearing that it was taken.
+        // As it is when the server ends between giving all of it and hearing that it was taken.
         records.become(row.id(), MailRow.State.HANDING_OVER.word(), row.subject(), "", row.at());
         server.part(javax.sql.DataSource.class)
                 .getConnection()

@@ -28,7 +28,7 @@ class Describing {
                         .description("Errors are problem documents (RFC 9457) with an advice and a list of problems."));
     }
 
-    /** What a handler takes as a project stands in the address. */
+    /** What a handler takes as a project is in the address. */
     @Bean
     OpenApiCustomizer projectIsInTheAddress() {
         return api -> api.getPaths().forEach((path, item) -> {

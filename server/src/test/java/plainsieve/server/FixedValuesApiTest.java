@@ -163,7 +163,7 @@ class FixedValuesApiTest {
         return new BigDecimal(side.get("totals").get("quoted").asString());
     }
 
-    /* The text of a statement has no value any more once it is chosen: whoever looks at the text has other rows then. */
+    /* The text of a statement has no value any more once it is chosen: anyone who looks at the text has other rows then. */
     @ParameterizedTest
     @ValueSource(strings = {"", " limit 5"})
     void rowsThatTheChangeMakesOthersAreToldAsOthers(String limit) {

@@ -33,7 +33,7 @@ class FoldersApiTest {
         throw new AssertionError("No table " + name);
     }
 
-    /* What a source says of its tables comes a moment later, so that nobody waits for one that is slow. */
+    /* What a source says of its tables comes a moment later, so that no one waits for one that is slow. */
     private String noticesOf(String query, String text) throws InterruptedException {
         String notices = "[]";
         for (int i = 0; i < 50 && notices.equals("[]"); i++) {

@@ -80,7 +80,7 @@ class FullDiskTest {
             Api.Answer kept = api.get("/api/queries/kept");
             assertThat(kept.json().get("version").asInt()).isEqualTo(version);
             assertThat(kept.json().get("text").asString()).startsWith("select " + (version - 1) + " ");
-            // Nobody is kept from asking by a log that has no room.
+            // No one is kept from asking by a log that has no room.
             assertThat(api.runDraft("kept", "select 1", Map.of()).failure()).contains("cannot be opened");
             Files.delete(filler);
             assertThat(save(api, version, 1000).status()).isEqualTo(200);

@@ -14,7 +14,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 
-/** What is held for people is held in their mails: each gets the rows of their islands, and nobody those of others. */
+/** What is held for people is held in their mails: each gets the rows of their islands, and no one those of others. */
 class HeldDeliveriesTest {
     private static final String DELIVERIES = "/api/projects/home/deliveries";
 
@@ -42,7 +42,7 @@ class HeldDeliveriesTest {
                     .contains("Tarn")
                     .doesNotContain("Hethra", "opens for those who can sign in");
             assertThat(mail(mailbox, "una")).contains("Hethra").doesNotContain("Tarn");
-            // Nothing is said to be theirs, or it is not known who they are.
+            // Nothing is stated to be theirs, or it is not known who they are.
             assertThat(mailbox.mails()).hasSize(2);
             assertThat(notes(server))
                     .filteredOn(note -> note.startsWith("eve@"))
@@ -85,7 +85,7 @@ class HeldDeliveriesTest {
     private static String mail(Mailbox mailbox, String person) throws Exception {
         for (MimeMessage mail : mailbox.mails()) {
             if (Arrays.toString(mail.getAllRecipients()).contains(person)) {
-                // What is in the table: the question names no island where nobody chose one.
+                // What is in the table: the question names no island where no one chose one.
                 return DeliveriesOfFerries.text(mail, "text/plain");
             }
         }

@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * Requests of all kinds, put together at random, by a viewer of two islands: no answer has a row, a value or a word of another, and
- * every answer with rows has all of theirs that were asked for. What is theirs is worked out here from all rows there are.
+ * every answer with rows has all of theirs that were asked for. What belongs to them is worked out here from all rows there are.
  * {@code -Dheld.requests=100000} for the long run.
  */
 class HeldOracleTest {

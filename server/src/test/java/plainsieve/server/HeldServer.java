@@ -119,7 +119,7 @@ final class HeldServer implements AutoCloseable {
         return operator;
     }
 
-    /** Somebody who is not signed in. */
+    /** Someone who is not signed in. */
     Api stranger() {
         return server.api();
     }
@@ -137,7 +137,7 @@ final class HeldServer implements AutoCloseable {
         }
     }
 
-    /** Somebody who is signed in, with a role in a project. */
+    /** Someone who is signed in, with a role in a project. */
     Api somebody(String name, String project, Role role) {
         String id = server.part(Accounts.class).add(name, "").id();
         server.part(Accounts.class).give(id, project, role);
@@ -152,7 +152,7 @@ final class HeldServer implements AutoCloseable {
         return api;
     }
 
-    /** A group that somebody is in and that says which islands are theirs. */
+    /** A group that someone is in and that says which islands belong to them. */
     String officeOf(String person, String... islands) {
         String office = group("Office");
         join(office, person);
@@ -169,13 +169,13 @@ final class HeldServer implements AutoCloseable {
                 .join(group, server.part(Accounts.class).named(person).id());
     }
 
-    /** As if a service had said so when somebody signed in with it. */
+    /** As if a service had said so when someone signed in with it. */
     void claim(String person, String claim, String value) {
         server.part(IdentityRecords.class)
                 .claim(server.part(Accounts.class).named(person).id(), claim, value);
     }
 
-    /** Lets a group say which islands are theirs. */
+    /** Lets a group say which islands belong to them. */
     void says(String group, Map<String, Object> choice) {
         Api.Answer said = operator.send(
                 "PUT",

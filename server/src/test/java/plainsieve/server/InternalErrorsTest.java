@@ -11,7 +11,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** A mistake of ours is not told as one of the user's; one of the user's is told without our insides. */
+/** A mistake of ours is not told as one of the user's; one of the user's is reported without our insides. */
 class InternalErrorsTest {
     @RestController
     @RequiredRole(Role.VIEWER)

@@ -61,7 +61,7 @@ class ListCacheTest {
         }
     }
 
-    /** A start does not read megabytes that nobody may ask for. */
+    /** A start does not read megabytes that no one may ask for. */
     @Test
     void longListsAreNotAmongThoseReadAfterAStart() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {

@@ -213,7 +213,7 @@ class ManyServersTest {
         }
     }
 
-    /* It is a moment until nobody is led to it any more. */
+    /* It is a moment until no one is led to it any more. */
     private static boolean isAnsweredSoon(HttpClient client, String cookie) throws InterruptedException {
         for (int i = 0; i < TRIES; i++) {
             Thread.sleep(500);
@@ -254,7 +254,7 @@ class ManyServersTest {
         }
         viewers.shutdown();
         assertThat(other.isAlive()).isFalse();
-        // Whoever was being answered, or kept a connection to it.
+        // Anyone who was being answered, or kept a connection to it.
         assertThat(broken.get()).isLessThanOrEqualTo(AT_ONCE);
     }
 }

@@ -228,7 +228,7 @@ class OperatingTest {
         }
     }
 
-    /* As docs/operating.md has it, while somebody works. */
+    /* As docs/operating.md has it, while someone works. */
     @Test
     void aCopyThatWasMadeWhileItRanIsAWholeServer() throws Exception {
         Path folder = AnotherServer.folderOfVersion3();

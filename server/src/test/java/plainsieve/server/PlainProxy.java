@@ -46,7 +46,7 @@ final class PlainProxy implements AutoCloseable {
             connections.execute(() -> copy(server, browser));
             copy(browser, server);
         } catch (IOException gone) {
-            // Whoever was answered by it asks again.
+            // Anyone who was answered by it asks again.
         }
     }
 

@@ -24,7 +24,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.projectfolder.ProjectFolderWatcher;
 import tools.jackson.databind.JsonNode;
 
-/** A server whose projects served from files: it follows them, all or nothing, and nobody changes them on it. */
+/** A server whose projects served from files: it follows them, all or nothing, and no one changes them on it. */
 class ProjectFolderWatcherTest {
     private static final String REPORT = "/api/reports/late-crossings";
 
@@ -120,7 +120,7 @@ class ProjectFolderWatcherTest {
         }
     }
 
-    /** Nor does it stop for good over a file that no memory can hold. */
+    /** Nor does it stop permanently over a file that no memory can hold. */
     @Test
     void aFileThatIsTooLargeOrLeadsOutsideIsRefused() throws Exception {
         Path file = project.resolve(ProjectFolder.NAME);

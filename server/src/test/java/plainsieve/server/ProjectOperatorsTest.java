@@ -11,7 +11,7 @@ import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** What those may do who look after one project and not after all: its people, and the sources that are for it. */
+/** What those may do who manage one project and not after all: its people, and the sources that are for it. */
 class ProjectOperatorsTest {
     private static AnotherServer server;
     private static Somebody operator;

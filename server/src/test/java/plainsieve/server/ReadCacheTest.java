@@ -22,7 +22,7 @@ import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.records.SessionRecords;
 
-/** What every request reads is remembered, and nobody is ever told what is no longer so. */
+/** What every request reads is remembered, and no one is ever told what is no longer so. */
 class ReadCacheTest {
     private static final String TAM = "tam-id";
     private static final int CHANGES = 400;

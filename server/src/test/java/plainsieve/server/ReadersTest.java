@@ -187,7 +187,7 @@ class ReadersTest {
         api.send("DELETE", "/api/queries/" + query, "");
     }
 
-    /** What fails late has its status behind it, and says as much as an early failure does. */
+    /** What fails late has its status after it, and says as much as an early failure does. */
     @Test
     void aLateFailureIsTheLastLine() {
         String query = queryOn("harbour");

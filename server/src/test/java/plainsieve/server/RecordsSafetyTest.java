@@ -162,7 +162,7 @@ class RecordsSafetyTest {
         }
     }
 
-    /** The statements that were begun and were neither looked at nor ended since, as they stand in the file. */
+    /** The statements that were begun and were neither looked at nor ended since, as they are in the file. */
     private List<String> begun() {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file());
                 ResultSet rows = connection.createStatement().executeQuery("select text from sent_begun")) {

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** Where an author lets reports ask every so often, an answer is taken again for as long, says so, and is asked anew on request. */
+/** Where an author lets reports ask every so often, an answer is taken again for as long, says so, and is asked again on request. */
 class ResultCacheTest {
     /* Each answer of the source is another. */
     private static final String TEXT = "select uuid()::varchar as told from range(3)";

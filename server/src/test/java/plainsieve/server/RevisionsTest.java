@@ -11,7 +11,7 @@ import plainsieve.server.project.Projects;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** What viewers had: kept with every change of it, told apart, looked at with rows, gone back to. */
+/** What viewers had: kept with every change of it, distinguished, looked at with rows, gone back to. */
 class RevisionsTest {
     private static final String REVISIONS = "/api/projects/home/revisions";
 

@@ -38,7 +38,7 @@ public final class RunningServer {
                 "--server.port=0",
                 "--plainsieve.data-folder=" + data,
                 "--plainsieve.demo=true",
-                // What is done by itself would stand in Sent among what tests have sent.
+                // What is done automatically would be in Sent among what tests have sent.
                 "--plainsieve.jobs=false",
                 "--plainsieve.accounts=false",
                 "--plainsieve.demo-crossings=" + CROSSINGS,

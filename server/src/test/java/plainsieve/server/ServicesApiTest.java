@@ -175,7 +175,7 @@ class ServicesApiTest {
     void whatTheEngineRefusesIsToldInTheAuthorsText() {
         Api.Answer ran = API.runDraft("gauges", TIDES.replace("kind, height_m", "kidn, height_m"), choices());
         assertThat(ran.last().get("problems").get(0).get("line").asInt()).isEqualTo(8);
-        // A word that stands in the request, too.
+        // A word that is in the request, too.
         Api.Answer again = API.runDraft("gauges", TIDES.replace("select time,", "select tides,\n tides,"), choices());
         assertThat(again.last().get("problems").get(0).get("line").asInt()).isEqualTo(8);
     }

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** Links to reports: for whoever has them, or for those who are signed in; with an end, revoked, counted. */
+/** Links to reports: for anyone who has them, or for those who are signed in; with an end, revoked, counted. */
 class SignedLinksTest {
     private static final String LINKS = "/api/reports/held/signed-links";
     private static final Map<String, Object> HETHRA = Map.of("island", Api.values("Hethra"));

@@ -8,7 +8,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
 
-/** Somebody with an account on a server, who is signed in. */
+/** Someone with an account on a server, who is signed in. */
 record Somebody(AnotherServer server, String id, Api api) {
     /** With no role yet. */
     static Somebody called(AnotherServer server, String name) {

@@ -120,7 +120,7 @@ class SourceChoiceApiTest {
                 Map.of("name", parameter, "type", "name", "list", typed(List.of(entry("islands", "inner")))));
     }
 
-    /** Whoever changes the parameter afterwards opens no other source. */
+    /** Anyone who changes the parameter afterwards opens no other source. */
     @Test
     void aParameterThatIsHeldToNoListAnyMoreSaysNothing() {
         nameOfTheIslands("chosen_once");

@@ -18,7 +18,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Projects;
 import tools.jackson.databind.JsonNode;
 
-/** The same definitions, small while they are drafted and full for viewers, changed without giving anything anew. */
+/** The same definitions, small while they are drafted and full for viewers, changed without giving anything again. */
 class StagesTest {
     private static final String STAGES = "/api/projects/home/stages";
     private static final String PORTS = "select name from ports order by name";

@@ -63,7 +63,7 @@ class TwoPeopleTest {
         assertThat(api.get(path).json().toString()).contains("Skerrin").doesNotContain("Lunna", "Ardlow");
     }
 
-    /** Each is told in words; one of them has it. */
+    /** Each is reported in words; one of them has it. */
     @Test
     void theSameThingMadeTwiceAtOnceIsMadeOnce() {
         List<CompletableFuture<Api.Answer>> all = new ArrayList<>();

@@ -16,7 +16,7 @@ import plainsieve.issuer.Issuer;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A browser that follows nothing by itself. */
+/** A browser that follows nothing on its own. */
 final class Visitor {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 

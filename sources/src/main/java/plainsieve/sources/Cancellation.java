@@ -4,7 +4,7 @@ import java.util.Optional;
 
 /**
  * Stops one run, from any thread, at any moment: before it has begun, while it waits for its source, or while its rows are
- * fetched. Whoever runs says what to do then.
+ * fetched. Anyone who runs says what to do then.
  */
 public final class Cancellation {
     private static final Runnable NOTHING = () -> {};
@@ -12,7 +12,7 @@ public final class Cancellation {
     /** Why a run was stopped. */
     public enum Reason {
         ASKED,
-        /** Nobody is there any more to read the rows. */
+        /** No one is there any more to read the rows. */
         LEFT,
         TIME_LIMIT
     }

@@ -29,7 +29,7 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
     /**
      * One index, the primary key among them.
      *
-     * @param columns in the order of the index; an expression stands as the database writes it
+     * @param columns in the order of the index; an expression is as the database writes it
      */
     public record Index(String name, List<String> columns, boolean unique, boolean primary) {
         public Index {
@@ -78,10 +78,10 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
      * What a table of files is made of.
      *
      * @param files their paths below the folder of the source
-     * @param rows -1 when nobody has counted them
+     * @param rows -1 when no one has counted them
      * @param lost how many rows could not be read
      * @param columns what the cells of each column were taken for; none where the files have types of their own
-     * @param names where the names of the columns stand; empty where nobody can say
+     * @param names where the names of the columns are; empty where no one can say
      * @param notes what to know of how they were read
      * @param unreadable why there is nothing to ask; empty when there is
      */

@@ -51,7 +51,7 @@ public record CatalogSchemaContext(Catalog catalogue, Map<String, String> texts)
                 .toList();
     }
 
-    /** Columns whose values no two rows share: of primary keys only, for a unique index may hold for some of the rows alone. */
+    /** Columns whose values no two rows share: of primary keys only, for a unique index may apply to some of the rows alone. */
     public static List<Set<String>> keys(Catalog.Table table) {
         return table.indexes().stream()
                 .filter(index -> index.primary() && !index.columns().isEmpty())

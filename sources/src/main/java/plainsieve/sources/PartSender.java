@@ -8,7 +8,7 @@ public interface PartSender {
     /**
      * Sends one of them a statement.
      *
-     * @param cancellation stops that run, too; nobody else may begin on it meanwhile
+     * @param cancellation stops that run, too; no one else may begin on it meanwhile
      * @throws SourceFailure as {@link Source#run} does
      */
     RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver);

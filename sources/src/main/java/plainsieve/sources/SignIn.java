@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** How a web service is told the secret that it wants. */
+/** How a web service is reported the secret that it wants. */
 public enum SignIn {
     /** It wants none. */
     NOTHING,
@@ -15,7 +15,7 @@ public enum SignIn {
     BEARER,
     /** In a header of its own. */
     HEADER,
-    /** Behind the question mark of every address. */
+    /** After the question mark of every address. */
     ASKED;
 
     public String word() {

@@ -19,7 +19,7 @@ public interface Source extends AutoCloseable {
     /**
      * How it would answer.
      *
-     * @param measured whether it shall run to its end and count rows, where it can
+     * @param measured whether it should run to its end and count rows, where it can
      * @throws SourceFailure as for {@link #run}
      */
     Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation);

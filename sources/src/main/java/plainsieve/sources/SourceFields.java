@@ -7,7 +7,7 @@ import java.util.Map;
  *
  * @param database the database's name, the path of its file or folder, or the address of a service
  * @param user who signs in; or the name of the header, or of what is asked for, that has the secret of a service
- * @param signIn how a service is told the secret
+ * @param signIn how a service is reported the secret
  * @param said what an author has said of columns of files, by table and column
  */
 public record SourceFields(

@@ -61,7 +61,7 @@ public sealed interface SourceSettings
             return host() + ":" + port() + "/" + database();
         }
 
-        /** The host as an address writes it: one of IPv6 stands in brackets. */
+        /** The host as an address writes it: one of IPv6 is in brackets. */
         default String hostInAddress() {
             return host().indexOf(':') >= 0 ? "[" + host() + "]" : host();
         }
@@ -117,7 +117,7 @@ public sealed interface SourceSettings
     /**
      * A cluster of Trino.
      *
-     * @param database the catalog whose tables need no name of it before theirs; a schema may stand behind its point
+     * @param database the catalog whose tables need no name of it before theirs; a schema may follow its point
      */
     record Trino(String host, int port, String database, String user) implements OnServer {
         public Trino {
@@ -204,7 +204,7 @@ public sealed interface SourceSettings
         }
 
         /**
-         * Throws {@link ProblemException} when what is said is nothing that a column can be.
+         * Throws {@link ProblemException} when what is stated is nothing that a column can be.
          *
          * @param said by the name of the table and the column
          */
@@ -231,7 +231,7 @@ public sealed interface SourceSettings
             return of(file, words);
         }
 
-        /** What is said, as words. */
+        /** What is stated, as words. */
         public Map<String, Map<String, String>> words() {
             Map<String, Map<String, String>> words = new TreeMap<>();
             said.forEach((table, ofTable) -> words.put(table, ofTable.words()));
@@ -290,7 +290,7 @@ public sealed interface SourceSettings
 
     private static void checkFile(String file) {
         require(!file.isBlank(), "The source needs a file.", "Write the path of the database file.");
-        // In a driver's address, settings stand behind these characters.
+        // In a driver's address, settings follow these characters.
         require(
                 file.chars().noneMatch(c -> c == ';' || c == '?' || c < ' ' || c == 127),
                 "The file path has an invalid character.",

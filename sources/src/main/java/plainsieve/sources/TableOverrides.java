@@ -14,11 +14,11 @@ import plainsieve.core.value.ProblemException;
 /**
  * What an author has said of a table of files.
  *
- * @param names where the names of its columns stand; empty for automatic
+ * @param names where the names of its columns are; empty for automatic
  * @param columns what the columns are taken for, by their names
  */
 public record TableOverrides(Optional<HeaderRow> names, Map<String, CellFormat> columns) {
-    /** What stands for the names themselves where columns stand by their names: no column is called so. */
+    /** What represents the names themselves where columns are by their names: no column is called so. */
     public static final String NAMES = "";
 
     public static final TableOverrides NOTHING = new TableOverrides(Optional.empty(), Map.of());

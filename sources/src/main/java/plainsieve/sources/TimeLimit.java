@@ -11,7 +11,7 @@ import java.util.function.Supplier;
 public final class TimeLimit {
     private TimeLimit() {}
 
-    /** A clock for the limits of many runs; it holds nothing of those that are over. Whoever made it shuts it down. */
+    /** A clock for the limits of many runs; it holds nothing of those that are over. Anyone who made it shuts it down. */
     public static ScheduledThreadPoolExecutor clock() {
         ScheduledThreadPoolExecutor clock = new ScheduledThreadPoolExecutor(1, task -> {
             Thread thread = new Thread(task, "time-limits");

@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** What is wrong with the way to a source is told as that, and never as a query to be corrected. */
+/** What is wrong with the way to a source is reported as that, and never as a query to be corrected. */
 class ConnectingTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 

@@ -26,7 +26,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Every example of docs/steps.md runs on every database, with what that says of its tables, or is refused as it is said there. */
+/** Every example of docs/steps.md runs on every database, with what that says of its tables, or is refused as it is stated there. */
 class DocumentedStepsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Path DOCUMENT = Path.of("..", "docs", "steps.md");

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** A session that its server ends while nobody uses it is replaced unseen; a statement that somebody ends is not sent again. */
+/** A session that its server ends while no one uses it is replaced unseen; a statement that someone ends is not sent again. */
 class EndedSessionsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 

@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** A database that takes connections and says nothing: time limits hold, and nobody else has anything of it. */
+/** A database that takes connections and says nothing: time limits hold, and no one else has anything of it. */
 class HangingDatabaseTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final Statement ENDLESS = new Statement(
@@ -36,7 +36,7 @@ class HangingDatabaseTest {
         CLOCK.shutdownNow();
     }
 
-    /** Or it would keep a core busy for nobody. */
+    /** Or it would keep a core busy for no one. */
     @Test
     void aStatementWhoseReaderIsGoneEndsAtPostgreSql() throws Exception {
         SourceAccess direct = Databases.settings("postgresql");

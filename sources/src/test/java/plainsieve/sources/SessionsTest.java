@@ -14,7 +14,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** What one run did to its session is nothing to the next one, and no run writes, whoever asked before. */
+/** What one run did to its session is nothing to the next one, and no run writes, anyone who asked before. */
 class SessionsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 

@@ -28,7 +28,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
     /** The table name under which columns of any table can be given. */
     public static final String ANY_TABLE = "";
 
-    /** Of a query that reads more tables than this, no column's table is told: each column asks every one. */
+    /** Of a query that reads more tables than this, no column's table is reported: each column asks every one. */
     private static final int MOST_TABLES = 200;
 
     public ColumnFacts {
@@ -113,7 +113,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return new ComparedColumn.Table(schema, kept(tokens.written(name.to() - 1), dialect));
     }
 
-    /** A name as the database keeps it: as it stands between quotes, else folded. */
+    /** A name as the database keeps it: as it is between quotes, else folded. */
     private static String kept(String written, Dialect dialect) {
         String bare = Identifiers.bare(written);
         return bare.equals(written) ? dialect.folded(written) : bare;

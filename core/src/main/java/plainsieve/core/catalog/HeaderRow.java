@@ -8,10 +8,10 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
- * Where in a file, or on a sheet, the names of its columns stand. What stands above them is no row.
+ * Where in a file, or on a sheet, the names of its columns are. What is above them is no row.
  *
  * @param first the number of the line, from 1; 0 where there are no names
- * @param count how many lines they take: 2 where a group stands above the columns that it is of, 0 where there are no names
+ * @param count how many lines they take: 2 where a group is above the columns that it is of, 0 where there are no names
  */
 public record HeaderRow(int first, int count) {
     public static final HeaderRow NONE = new HeaderRow(0, 0);
@@ -61,7 +61,7 @@ public record HeaderRow(int first, int count) {
         return Integer.parseInt(said.group(3)) == first + 1 ? Optional.of(ofTwo(first)) : Optional.empty();
     }
 
-    /** What authors are offered; any other line can be said, too. */
+    /** What authors are offered; any other line can be stated, too. */
     public static List<String> offeredWords() {
         return Stream.of(
                         Stream.of(NONE),

@@ -18,7 +18,7 @@ import plainsieve.core.value.TextLocation;
  * A query as notices look at it.
  *
  * @param parameters those that are known, by name
- * @param leaves every single condition with the clause it stands in
+ * @param leaves every single condition with the clause it is in
  */
 public record NoticeContext(
         ParsedQuery query, Dialect dialect, Map<String, Parameter> parameters, ColumnFacts facts, List<Leaf> leaves) {
@@ -74,7 +74,7 @@ public record NoticeContext(
         return parameter(alone ? new Span(inner, inner + 1) : right);
     }
 
-    /** Whether the condition stands right behind a NOT. */
+    /** Whether the condition is right behind a NOT. */
     public boolean isNegated(Span leaf) {
         return tokens().isWord(leaf.from() - 1, "not");
     }

@@ -31,7 +31,7 @@ public interface Dialect {
     /** What the functions that come with the database do to rows. */
     FunctionEffects functions();
 
-    /** How it writes what steps reckon. */
+    /** How it writes what steps compute. */
     ExpressionSyntax forms();
 
     /** Quotes a name so that it is taken literally, whatever characters it has. */
@@ -49,7 +49,7 @@ public interface Dialect {
         return false;
     }
 
-    /** What stands for "true" where a condition must not be empty, as after ON. */
+    /** What represents "true" where a condition must not be empty, as after ON. */
     default String trueLiteral() {
         return "true";
     }
@@ -69,7 +69,7 @@ public interface Dialect {
         throw new IllegalStateException(name() + " binds no list as JSON");
     }
 
-    /** Whether a long list bound as one value may stand in the ON of an outer join; it counts as a subquery there. */
+    /** Whether a long list bound as one value may be in the ON of an outer join; it counts as a subquery there. */
     default boolean takesLongListInOn() {
         return true;
     }
@@ -82,12 +82,12 @@ public interface Dialect {
     /** Whether LIKE takes a backslash for its escape character without being told. */
     boolean likeEscapesByItself();
 
-    /** Whether OFFSET may only stand behind LIMIT. */
+    /** Whether OFFSET may only follow LIMIT. */
     default boolean offsetNeedsLimit() {
         return false;
     }
 
-    /** Whether LIMIT stands behind OFFSET, and never before it. */
+    /** Whether LIMIT follows OFFSET, and never before it. */
     default boolean limitsBehindOffset() {
         return false;
     }
@@ -145,7 +145,7 @@ public interface Dialect {
     /** How the plan of a statement is asked for. */
     ExplainSyntax explain();
 
-    /** A value as it stands in SQL text, for people who run a statement by hand; statements of this program bind it. */
+    /** A value as it is in SQL text, for people who run a statement by hand; statements of this program bind it. */
     default String literal(Value value) {
         return switch (value.type()) {
             case INTEGER, DECIMAL -> value.written();
@@ -186,7 +186,7 @@ public interface Dialect {
         return "cast(" + expression + " as varchar)";
     }
 
-    /** A number of zero or more without what stands behind its point, as a whole number. */
+    /** A number of zero or more without what follows its point, as a whole number. */
     default String wholePart(String expression) {
         return "cast(floor(" + expression + ") as integer)";
     }
@@ -207,7 +207,7 @@ public interface Dialect {
         return "floor(" + expression + " / " + each + ") * " + width.toPlainString();
     }
 
-    /** The average of all values, as SQL, with what stands behind its point. */
+    /** The average of all values, as SQL, with what follows its point. */
     default String average(String expression) {
         return "avg(" + expression + ")";
     }
@@ -217,12 +217,12 @@ public interface Dialect {
         return Optional.empty();
     }
 
-    /** What stands behind an expression that is sorted downwards, with what has no value last. */
+    /** What follows an expression that is sorted downwards, with what has no value last. */
     default String descending() {
         return " desc nulls last";
     }
 
-    /** Whether what has no value comes last by itself in a sort of this direction; here it is less than everything. */
+    /** Whether what has no value comes last on its own in a sort of this direction; here it is less than everything. */
     default boolean putsEmptyLast(boolean largestFirst) {
         return largestFirst;
     }

@@ -1,6 +1,6 @@
 package plainsieve.core.dialect;
 
-/** What steps reckon, as DuckDB writes it. */
+/** What steps compute, as DuckDB writes it. */
 final class DuckDbExpressionSyntax implements ExpressionSyntax {
     @Override
     public String days(String from, String to) {
@@ -13,7 +13,7 @@ final class DuckDbExpressionSyntax implements ExpressionSyntax {
                 + seconds + ") as bigint)";
     }
 
-    /** DuckDB makes two decimals one of 38 digits at most, and rounds what does not fit behind the point. */
+    /** DuckDB makes two decimals one of 38 digits at most, and rounds what does not fit after the point. */
     @Override
     public String besideOthers(String number) {
         return asNumber(number);

@@ -5,16 +5,16 @@ import java.util.List;
 /**
  * How a database tells its plan for a statement.
  *
- * @param planned what stands before the statement, for each question that is asked
+ * @param planned what precedes the statement, for each question that is asked
  * @param measured the same, for a statement that is run to its end and counted; empty where the database cannot do that
  * @param indexedColumns a statement that lists tables and their indexed columns, for a database that only decides while it
  *     runs whether it uses an index; empty where the plan itself tells
  * @param answer how the answers are written
- * @param valuesWritten whether the values stand in the text of the question, for a database that takes no placeholders there
+ * @param valuesWritten whether the values are in the text of the question, for a database that takes no placeholders there
  */
 public record ExplainSyntax(
         List<String> planned, List<String> measured, String indexedColumns, Answer answer, boolean valuesWritten) {
-    /** The shape of the answers. Those that are JSON stand in the last column of one row. */
+    /** The shape of the answers. Those that are JSON are in the last column of one row. */
     public enum Answer {
         POSTGRESQL_JSON,
         MARIADB_JSON,

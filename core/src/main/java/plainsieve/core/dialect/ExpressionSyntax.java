@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.value.Type;
 
 /**
- * How a database writes what steps reckon. Each form takes and gives SQL; what is given stands alone as a value, or is in
+ * How a database writes what steps compute. Each form takes and gives SQL; what is given stands alone as a value, or is in
  * brackets. As the standard and PostgreSQL have it, unless a database overrides it.
  */
 public interface ExpressionSyntax {
@@ -33,7 +33,7 @@ public interface ExpressionSyntax {
      *
      * @param amount SQL of a whole number
      * @param unit minute, hour, day, week, month, quarter or year
-     * @param fixed whether the amount is a number that stands in the text
+     * @param fixed whether the amount is a number that is in the text
      */
     record TimeShift(String amount, String unit, boolean back, boolean fixed) {
         public String sign() {
@@ -51,7 +51,7 @@ public interface ExpressionSyntax {
         return number;
     }
 
-    /** Texts one behind the other. */
+    /** Texts one after the other. */
     default String joined(List<String> texts) {
         return "(" + String.join(" || ", texts) + ")";
     }
@@ -60,7 +60,7 @@ public interface ExpressionSyntax {
         return "cast(extract(" + timeField.word() + " from " + of + ") as integer)";
     }
 
-    /** @param days whether a day is moved and a day shall come of it */
+    /** @param days whether a day is moved and a day should come of it */
     default String moved(String from, TimeShift timeShift, boolean days) {
         String span = timeShift.fixed()
                 ? "interval '" + timeShift.amount() + " " + timeShift.unit() + "'"
@@ -100,12 +100,12 @@ public interface ExpressionSyntax {
         return "right(" + of + ", " + count + ")";
     }
 
-    /** What stands in front of a sign; all of it where there is none. @param sign as a text in SQL */
+    /** What is in front of a sign; all of it where there is none. @param sign as a text in SQL */
     default String beforeSign(String of, String sign) {
         return "split_part(" + of + ", " + sign + ", 1)";
     }
 
-    /** What stands behind the first such sign; nothing where there is none. */
+    /** What follows the first such sign; nothing where there is none. */
     default String behindSign(String of, String sign) {
         return "case when position(" + sign + " in " + of + ") > 0 then substring(" + of + " from position(" + sign
                 + " in " + of + ") + length(" + sign + ")) end";
@@ -116,12 +116,12 @@ public interface ExpressionSyntax {
         return "";
     }
 
-    /** Whether a function can stand where a table does. */
+    /** Whether a function can be where a table does. */
     default boolean takesFunctionsForRows() {
         return true;
     }
 
-    /** Whether what is joined can speak of what stands before it. */
+    /** Whether what is joined can speak of what precedes it. */
     default boolean takesLateral() {
         return true;
     }
@@ -132,7 +132,7 @@ public interface ExpressionSyntax {
     }
 
     /**
-     * Whether EXISTS finds all rows that match by a column of a query within; else it is told, too, that the column has a value,
+     * Whether EXISTS finds all rows that match by a column of a query within; else it is reported, too, that the column has a value,
      * which is true of all that match.
      */
     default boolean isSureOfPresence() {
@@ -149,7 +149,7 @@ public interface ExpressionSyntax {
         return one + " is not distinct from " + other;
     }
 
-    /** Whether groups of all keys, of all but the last, and so on can be had at once, and told apart. */
+    /** Whether groups of all keys, of all but the last, and so on can be had at once, and distinguished. */
     default boolean takesLevels() {
         return true;
     }
@@ -197,19 +197,19 @@ public interface ExpressionSyntax {
                 + "' then cast(left(trim(" + text + "), 10) as date) end";
     }
 
-    /** A pattern in which this text stands somewhere, in front or at the end. */
+    /** A pattern in which this text is somewhere, in front or at the end. */
     default String wrapDerived(String before, String text, String after) {
         StringBuilder pattern = new StringBuilder();
         pattern.append(before.isEmpty() ? "" : "'" + before + "' || ").append(text);
         return pattern.append(after.isEmpty() ? "" : " || '" + after + "'").toString();
     }
 
-    /** What stands in front of a sorted expression so that what has no value comes last; nothing where it does by itself. */
+    /** What is in front of a sorted expression so that what has no value comes last; nothing where it does on its own. */
     default Optional<String> emptyLast(String expression) {
         return Optional.empty();
     }
 
-    /** What stands behind an expression that is sorted upwards, with what has no value last. */
+    /** What follows an expression that is sorted upwards, with what has no value last. */
     default String ascending() {
         return "";
     }
@@ -229,7 +229,7 @@ public interface ExpressionSyntax {
     }
 
     /**
-     * A query whose rows are the whole numbers of a stretch, both ends among them; its column is {@code n}. Its ends stand in no
+     * A query whose rows are the whole numbers of a stretch, both ends among them; its column is {@code n}. Its ends are in no
      * condition: one that is blank must not make it endless.
      */
     default String numbers(String from, String to) {

@@ -16,12 +16,12 @@ import java.util.Set;
 
 /**
  * What a database's functions do to rows, by their names: as its own catalogue says, written down for each database in a
- * list beside this class. A function that is in none of them may do anything.
+ * list next to this class. A function that is in none of them may do anything.
  *
  * @param names in lower case
  */
 public record FunctionEffects(Map<Kind, Set<String>> names) {
-    /** What a function does to rows. One name may stand for several functions of different kinds. */
+    /** What a function does to rows. One name may represent several functions of different kinds. */
     public enum Kind {
         /** One value of many rows. */
         AGGREGATE,
@@ -42,7 +42,7 @@ public record FunctionEffects(Map<Kind, Set<String>> names) {
         TABLE,
         /** {@link #VOLATILE}, but it only gives another answer: it changes and locks nothing, and reads nothing outside the database. */
         HARMLESS,
-        /** It reads files, settings or logs, runs SQL given as text, or changes something, whatever else is said of it. */
+        /** It reads files, settings or logs, runs SQL given as text, or changes something, whatever else is stated about it. */
         RESTRICTED,
         /** A view of the engine that shows its settings or its logs. */
         RESTRICTED_VIEW

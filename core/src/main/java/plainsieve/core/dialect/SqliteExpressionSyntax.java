@@ -2,7 +2,7 @@ package plainsieve.core.dialect;
 
 import plainsieve.core.value.Type;
 
-/** What steps reckon, as SQLite writes it: days and times are texts here. */
+/** What steps compute, as SQLite writes it: days and times are texts here. */
 final class SqliteExpressionSyntax implements ExpressionSyntax {
     @Override
     public String today() {

@@ -18,7 +18,7 @@ final class TextPatterns {
             + "-((0[1-9]|1[0-2])-(0[1-9]|1[0-9]|2[0-8])|(0[13-9]|1[0-2])-(29|30)|(0[13578]|1[02])-31)|"
             + LEAP_YEAR + "-02-29";
 
-    /** A time of the day may stand behind. */
+    /** A time of the day may follow. */
     static final String REST = "([ T]|$)";
 
     private TextPatterns() {}

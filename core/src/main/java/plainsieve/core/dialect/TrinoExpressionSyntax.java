@@ -2,7 +2,7 @@ package plainsieve.core.dialect;
 
 import plainsieve.core.value.Type;
 
-/** What steps reckon, as Trino writes it. */
+/** What steps compute, as Trino writes it. */
 final class TrinoExpressionSyntax implements ExpressionSyntax {
     private static final String MOMENT = "timestamp(6)";
 
@@ -60,7 +60,7 @@ final class TrinoExpressionSyntax implements ExpressionSyntax {
         return false;
     }
 
-    /** Groups of several levels are of columns alone there, not of what is reckoned of them. */
+    /** Groups of several levels are of columns alone there, not of what is computed of them. */
     @Override
     public boolean takesLevels() {
         return false;

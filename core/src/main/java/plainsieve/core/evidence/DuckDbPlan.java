@@ -143,7 +143,7 @@ final class DuckDbPlan implements PlanReader {
         return name.endsWith("SCAN") || name.equals("READ_PARQUET");
     }
 
-    /** By what stands under a filter: a table, a join, groups, or something that an inner query made. */
+    /** By what is under a filter: a table, a join, groups, or something that an inner query made. */
     private static ExecutionSite filtered(String below) {
         if (isScan(below)) {
             return below.contains("CTE") ? ExecutionSite.ON_INNER_RESULT : ExecutionSite.WHILE_SCANNING;

@@ -7,7 +7,7 @@ import plainsieve.core.statement.Placement;
 
 /**
  * Where the choices of a statement on several sources did their work: those in what a source is asked as its own plan tells, those
- * in the SQL behind it here, on the rows that were fetched.
+ * in the SQL after it here, on the rows that were fetched.
  */
 public final class FederatedEvidence {
     private FederatedEvidence() {}

@@ -12,7 +12,7 @@ import plainsieve.core.dialect.Dialects;
 
 /**
  * MariaDB's {@code EXPLAIN FORMAT=JSON}. A range that enters an index is shown among the conditions of its table, so it is
- * told apart by the parts of the key that are used; an equality that enters one is shown only as {@code const}.
+ * distinguished by the parts of the key that are used; an equality that enters one is shown only as {@code const}.
  */
 final class MariaDbPlan implements PlanReader {
     private static final Dialect DIALECT = Dialects.of("mariadb");

@@ -23,7 +23,7 @@ import plainsieve.core.value.ProblemException;
  * fixed values.
  *
  * @param columns the names of columns without quotes and qualifiers, in lower case
- * @param qualifiers what stands before their dots, in lower case
+ * @param qualifiers what precedes their dots, in lower case
  * @param literals the fixed values as the text has them, without quotes; the items of an array one by one
  * @param operator the operator; {@code OTHER} when there is none or several
  * @param leftColumn the column that stands alone before the operator

@@ -128,7 +128,7 @@ final class PostgreSqlPlan implements PlanReader {
         }
     }
 
-    /** The outermost limit: only steps that change no rows may stand above it. */
+    /** The outermost limit: only steps that change no rows may be above it. */
     private static Map<?, ?> limit(Map<?, ?> top) {
         Map<?, ?> node = top;
         while (name(node).equals("Result") || name(node).equals("Gather")) {

@@ -5,7 +5,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
 /**
- * Where the choices of a web request did their work: those in the request itself at the service, those in the SQL behind it here, on
+ * Where the choices of a web request did their work: those in the request itself at the service, those in the SQL after it here, on
  * the rows that were fetched.
  */
 final class RequestEvidence {

@@ -14,9 +14,9 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
 /**
- * Trino's {@code EXPLAIN (TYPE LOGICAL, FORMAT JSON)}. What a connector was given and answers for stands behind its column,
- * as the values that may be there ({@code :: [[F], [O]]}); what the engine tests itself stands in a filter. A connector may be
- * given a condition and not answer for it: it stands at both places then, and the engine's is the one that is told.
+ * Trino's {@code EXPLAIN (TYPE LOGICAL, FORMAT JSON)}. What a connector was given and answers for follows its column,
+ * as the values that may be there ({@code :: [[F], [O]]}); what the engine tests itself is in a filter. A connector may be
+ * given a condition and not answer for it: it is at both places then, and the engine's is the one that is reported.
  */
 final class TrinoPlan implements PlanReader {
     private static final Dialect DIALECT = Dialects.of("trino");
@@ -189,7 +189,7 @@ final class TrinoPlan implements PlanReader {
         return value.equals(open) ? Optional.empty() : Optional.of(before + DIALECT.textLiteral(value));
     }
 
-    /** By what stands under a filter: a table, a join, groups, or something that an inner query made. */
+    /** By what is under a filter: a table, a join, groups, or something that an inner query made. */
     private static ExecutionSite filtered(Map<?, ?> node) {
         Map<?, ?> below = node;
         while (!described(below, "table").isEmpty() || isPassing(below) || below == node) {

@@ -16,7 +16,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
-/** The symbols of a plan of Trino, and what each stands for: a column, an expression, a value of a list. */
+/** The symbols of a plan of Trino, and what each represents: a column, an expression, a value of a list. */
 final class TrinoSymbols {
     private static final Dialect DIALECT = Dialects.of("trino");
 
@@ -31,12 +31,12 @@ final class TrinoSymbols {
     private static final Pattern LIKE =
             Pattern.compile("\"\\$like\"\\((.+?), \"\\$literal\\$\"\\(from_base64\\('([^']*)'\\)\\)\\)");
 
-    /** Behind the name of the encoding and the places of its one value. */
+    /** After the name of the encoding and the places of its one value. */
     private static final int PATTERN_AT = 35;
 
     private static final int DEEPEST = 4;
 
-    /** Characters after which symbols are no longer replaced: each may stand for an expression of many others. */
+    /** Characters after which symbols are no longer replaced: each may represent an expression of many others. */
     private static final int LONGEST = 1_000_000;
 
     private final Map<String, String> meant = new HashMap<>();
@@ -125,7 +125,7 @@ final class TrinoSymbols {
         meant.putAll(named);
     }
 
-    /** A condition with what its symbols stand for. */
+    /** A condition with what its symbols represent. */
     String inFull(String condition) {
         String full = condition;
         for (int i = 0; i < DEEPEST && full.length() < LONGEST; i++) {
@@ -136,7 +136,7 @@ final class TrinoSymbols {
         return LIKE.matcher(full).replaceAll(like -> Matcher.quoteReplacement(like(like)));
     }
 
-    /** A pattern stands in a plan as the bytes of what the engine has made of it, as long as they are in the form of 435. */
+    /** A pattern is in a plan as the bytes of what the engine has made of it, as long as they are in the form of 435. */
     private static String like(MatchResult like) {
         ByteBuffer bytes =
                 ByteBuffer.wrap(Base64.getDecoder().decode(like.group(2))).order(ByteOrder.LITTLE_ENDIAN);

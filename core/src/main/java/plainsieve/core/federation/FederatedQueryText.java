@@ -15,7 +15,7 @@ import plainsieve.core.value.Type;
 
 /**
  * The text of a query whose rows come from several sources: a line that says so, what each of them is asked for, and, behind a line
- * {@code here}, SQL over all of their rows for the engine of this server. Nobody writes it; steps come to it, and it is what stands
+ * {@code here}, SQL over all of their rows for the engine of this server. No one writes it; steps come to it, and it is what is
  * in Sent. Described in docs/several-sources.md.
  *
  * @param here the SQL

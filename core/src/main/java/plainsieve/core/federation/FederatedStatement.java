@@ -7,11 +7,11 @@ import plainsieve.core.statement.Statement;
 /**
  * A statement on several sources as it is sent: what goes to each, and what is asked here of all of their rows.
  *
- * @param here its places are told from its own beginning
+ * @param here its places are reported from its own beginning
  * @param hereStart where it begins in what is sent
  */
 public record FederatedStatement(List<PartStatement> sides, Statement here, int hereStart) {
-    /** What goes to one source; its places are told from its own beginning. */
+    /** What goes to one source; its places are reported from its own beginning. */
     public record PartStatement(SourcePart side, Statement statement) {}
 
     public FederatedStatement {

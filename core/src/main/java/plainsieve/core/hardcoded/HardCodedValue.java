@@ -13,10 +13,10 @@ import plainsieve.core.value.Type;
  * range, the same value of the same column at two places.
  *
  * @param places every literal, in written order
- * @param column what it is compared with; nothing for limits, arguments, and what stands deeper in an expression
+ * @param column what it is compared with; nothing for limits, arguments, and what is deeper in an expression
  * @param holes the parameter it becomes; two for a range, the lower end first
  * @param gaps where the parameter is written, and in what
- * @param gapsForMany the same for a parameter that takes many values; empty where such a one cannot stand
+ * @param gapsForMany the same for a parameter that takes many values; empty where such a one cannot be
  */
 public record HardCodedValue(
         Kind kind,
@@ -25,7 +25,7 @@ public record HardCodedValue(
         List<Placeholder> holes,
         List<Gap> gaps,
         List<Gap> gapsForMany) {
-    /** Where it stands. */
+    /** Where it is. */
     public enum Kind {
         COMPARED,
         LIST,
@@ -34,7 +34,7 @@ public record HardCodedValue(
         ARGUMENT,
         /** Somewhere inside a condition, as in {@code abs(x - 5) > y}. */
         WITHIN,
-        /** In a SELECT list, compared or reckoned with. */
+        /** In a SELECT list, compared or computed with. */
         SELECTED
     }
 
@@ -57,7 +57,7 @@ public record HardCodedValue(
      * Where a parameter is written.
      *
      * @param hole which of the parameters
-     * @param around what it stands in, with {@code %s} for it
+     * @param around what it is in, with {@code %s} for it
      */
     public record Gap(int hole, int start, int end, String around) {
         TextEdit filled(String name) {

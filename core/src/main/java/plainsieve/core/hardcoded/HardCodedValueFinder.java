@@ -42,7 +42,7 @@ public final class HardCodedValueFinder {
      * One parameter of it.
      *
      * @param one what it replaces
-     * @param many what a parameter with many values would replace; nothing where none can stand
+     * @param many what a parameter with many values would replace; nothing where none can be
      */
     record Piece(HardCodedValue.Placeholder hole, Replaced one, Optional<Replaced> many) {
         Piece(HardCodedValue.Placeholder placeholder, Span span, String around) {
@@ -62,7 +62,7 @@ public final class HardCodedValueFinder {
      * What a parameter replaces.
      *
      * @param span the tokens
-     * @param around what it stands in, with {@code %s} for it
+     * @param around what it is in, with {@code %s} for it
      */
     record Replaced(Span span, String around) {}
 
@@ -130,7 +130,7 @@ public final class HardCodedValueFinder {
         }
     }
 
-    /** The same value of the same column is one parameter, wherever it stands. */
+    /** The same value of the same column is one parameter, wherever it is. */
     private List<HardCodedValue> named(ParameterNameSuggestions names) {
         Map<Object, List<Candidate>> alike = new LinkedHashMap<>();
         found.stream()

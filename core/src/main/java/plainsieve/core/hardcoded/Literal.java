@@ -11,9 +11,9 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
 
 /**
- * A fixed value as it stands in a text.
+ * A fixed value as it is in a text.
  *
- * @param tokens what a parameter replaces: a cast behind it stays
+ * @param tokens what a parameter replaces: a cast after it stays
  * @param text the value without quotes
  * @param type by its form alone
  */

@@ -17,7 +17,7 @@ final class ParameterNameSuggestions {
     private static final int LONGEST = 50;
 
     private final Set<String> taken;
-    /** The last number behind each name. */
+    /** The last number after each name. */
     private final Map<String, Integer> numbers = new HashMap<>();
 
     ParameterNameSuggestions(Set<String> taken) {
@@ -26,7 +26,7 @@ final class ParameterNameSuggestions {
         this.taken.addAll(Set.of("all", "without", "saved", "signed"));
     }
 
-    /** The name as it is when nobody has it, else with the first free number. */
+    /** The name as it is when no one has it, else with the first free number. */
     String free(String wanted) {
         String name = wanted;
         while (!taken.add(name)) {

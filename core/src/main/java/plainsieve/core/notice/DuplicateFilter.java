@@ -11,7 +11,7 @@ import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 
-/** One column is filtered by a parameter and, beside it, by a fixed value or another parameter. */
+/** One column is filtered by a parameter and, next to it, by a fixed value or another parameter. */
 final class DuplicateFilter implements NoticeRule {
     /** Each is compared with each; a longer list is no person's work. */
     private static final int MOST_COMPARED = 200;

@@ -9,7 +9,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.Span;
 
-/** A parameter that takes many values stands where there is room for one. */
+/** A parameter that takes many values is where there is room for one. */
 final class MultipleValuesInSinglePlace implements NoticeRule {
     @Override
     public Stream<Notice> notices(NoticeContext context) {

@@ -51,7 +51,7 @@ final class NotInNullable implements NoticeRule {
                                 "(" + text + " or " + column + " is null)"));
     }
 
-    /** Whether "or … is null" stands right behind it already. */
+    /** Whether "or … is null" is right after it already. */
     private static boolean saysSo(NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison) {
         int next = leaf.span().to() + 1;
         return context.tokens().isWord(leaf.span().to(), "or")

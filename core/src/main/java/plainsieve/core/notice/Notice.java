@@ -76,7 +76,7 @@ public record Notice(
         return new Notice(kind, message, advice, place, parameter, fixes, true);
     }
 
-    /** The same of a part of a text, told in the whole of it; what would mend it is said of the part alone. */
+    /** The same of a part of a text, told in the whole of it; what would correct it is stated about the part alone. */
     public Notice shiftedInto(String whole, int start) {
         return new Notice(
                 kind,

@@ -17,7 +17,7 @@ import plainsieve.core.value.NearestName;
 
 /**
  * Tables that a source does not have, and columns that a table does not have, with the nearest name that there is. Only
- * what can be told for sure: a column is looked for where a qualifier names its table.
+ * what can be reported for sure: a column is looked for where a qualifier names its table.
  */
 public final class UnknownNames {
     private final Tokens tokens;

@@ -14,7 +14,7 @@ public sealed interface Choice {
     record One(Value value) implements Choice {}
 
     /**
-     * Several values, and perhaps the rows without a value beside them.
+     * Several values, and perhaps the rows without a value next to them.
      *
      * @param values in the order chosen, without repeats
      * @param withoutValue whether rows whose column is NULL are chosen too

@@ -46,7 +46,7 @@ public final class ChoiceLink {
         return choices;
     }
 
-    /** Writes what {@link #read} reads: names with their values, in their order, as they are encoded behind the question mark of a link. */
+    /** Writes what {@link #read} reads: names with their values, in their order, as they are encoded after the question mark of a link. */
     public static List<Map.Entry<String, String>> write(Map<String, ChoiceText> choices) {
         List<Map.Entry<String, String>> written = new ArrayList<>();
         choices.forEach((name, choice) -> {

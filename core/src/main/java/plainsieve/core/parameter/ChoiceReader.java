@@ -58,7 +58,7 @@ public final class ChoiceReader {
         };
     }
 
-    /** Nothing that is said is passed over in silence: which of two things holds is not for us to choose. */
+    /** Nothing that is stated is passed over in silence: which of two things holds is not for us to choose. */
     private static void refuseContradictions(Parameter parameter, ChoiceText text) {
         boolean values = text.kind() == ChoiceText.Kind.VALUES;
         boolean more = !text.values().isEmpty() || (text.withoutValue() && text.kind() == ChoiceText.Kind.BLANK);
@@ -76,7 +76,7 @@ public final class ChoiceReader {
     }
 
     /**
-     * Refuses a value that stands twice, as a link may have it. Programs may give what they have; its repeats go.
+     * Refuses a value that is twice, as a link may have it. Programs may give what they have; its repeats go.
      *
      * @throws ProblemException when there is one
      */

@@ -19,7 +19,7 @@ public record ChoiceText(Kind kind, List<String> values, boolean withoutValue) {
 
     public ChoiceText {
         values = List.copyOf(values);
-        // Values, and none of them, is nothing chosen: whoever looks at the kind sees what it means.
+        // Values, and none of them, is nothing chosen: anyone who looks at the kind sees what it means.
         kind = kind == Kind.VALUES && values.isEmpty() && !withoutValue ? Kind.BLANK : kind;
     }
 

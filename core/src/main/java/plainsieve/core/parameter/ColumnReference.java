@@ -5,7 +5,7 @@ import java.util.List;
 /**
  * A column that has the values of a list, or that they are compared with.
  *
- * @param schema empty where the database finds the table by itself
+ * @param schema empty where the database finds the table on its own
  * @param label a column with what viewers read; empty when it is the value itself
  * @param except values that are not on the list
  */

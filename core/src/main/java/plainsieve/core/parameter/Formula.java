@@ -24,7 +24,7 @@ public sealed interface Formula {
 
     record Today() implements Formula {}
 
-    /** The name that whoever asks signs in with. */
+    /** The name that anyone who asks signs in with. */
     record Resolver() implements Formula {}
 
     record Constant(Value value) implements Formula {}
@@ -98,11 +98,11 @@ public sealed interface Formula {
      * Works the value out.
      *
      * @param today the day in the time zone of the project
-     * @param asker the name of who asks; empty where nobody asks by name
+     * @param asker the name of who asks; empty where no one asks by name
      * @param choices what is chosen for each parameter
      * @return nothing when a parameter in it is blank
-     * @throws ProblemException when a parameter in it has several values, values do not go together, or it is about somebody who
-     *     asks and nobody does: blank would stand for anybody
+     * @throws ProblemException when a parameter in it has several values, values do not go together, or it is about someone who
+     *     asks and no one does: blank would represent anybody
      */
     default Optional<Value> value(LocalDate today, String asker, Function<String, Choice> choices) {
         if (this instanceof Today) {

@@ -63,7 +63,7 @@ public sealed interface ListDefinition {
     /**
      * Values typed in by hand.
      *
-     * @param column what they are compared with; without names when nobody said
+     * @param column what they are compared with; without names when no one said
      */
     record Typed(List<ListedValue> typedValues, ColumnReference column) implements ListDefinition {
         public Typed {

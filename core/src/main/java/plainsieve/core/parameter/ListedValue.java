@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 /**
  * One value on a list, and what viewers read for it.
  *
- * @param count how many rows have the value; -1 when nobody asked
+ * @param count how many rows have the value; -1 when no one asked
  */
 public record ListedValue(String value, String label, long count) {
     public static final long NOT_COUNTED = -1;

@@ -19,7 +19,7 @@ import plainsieve.core.value.ValueReader;
  * @param allowed the values it may take, when it has a list
  * @param everyRowValue in a row limit, the value that means no limit (usually 0)
  * @param sendEach whether choosing all sends each listed value; else all means that nothing is filtered
- * @param covers what a chosen value stands for
+ * @param covers what a chosen value represents
  */
 public record Parameter(
         String name,

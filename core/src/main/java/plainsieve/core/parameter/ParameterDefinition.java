@@ -9,9 +9,9 @@ import plainsieve.core.value.Type;
 
 /**
  * A parameter as its author defines it: what the engine needs of it, and its words, list, default and trial value. One field
- * for each thing that is said of it, hence nine.
+ * for each thing that is stated about it, hence nine.
  *
- * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
+ * @param formula how the value is worked out, for a parameter that no one chooses; else empty
  * @param start the default: what a report opens with
  * @param trial what the author uses on the bench; never reaches a reader
  */
@@ -30,8 +30,8 @@ public record ParameterDefinition(
      * What viewers read.
      *
      * @param group the heading under which readers find it; may be empty
-     * @param unit what stands behind a value: "min"
-     * @param whenBlank what stands for nothing chosen: "any vessel"
+     * @param unit what follows a value: "min"
+     * @param whenBlank what represents nothing chosen: "any vessel"
      */
     public record Words(String label, String hint, String group, String unit, String whenBlank) {}
 

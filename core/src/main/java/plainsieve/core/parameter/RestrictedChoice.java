@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** A choice among what somebody may see of a parameter that is held. Whatever goes in, nothing beyond that comes out. */
+/** A choice among what someone may see of a parameter that is held. Whatever goes in, nothing beyond that comes out. */
 public final class RestrictedChoice {
     private static final int MOST_NAMED = 5;
 
@@ -38,7 +38,7 @@ public final class RestrictedChoice {
                         .about(definition.name()));
     }
 
-    /** The values that are theirs; none when all of them are. */
+    /** The values that belong to them; none when all of them are. */
     public List<String> values() {
         return List.copyOf(allowed);
     }
@@ -49,7 +49,7 @@ public final class RestrictedChoice {
                 .get(0);
     }
 
-    /** What was chosen, when all of it is theirs. Throws {@link ProblemException} naming what is not. */
+    /** What was chosen, when all of it belongs to them. Throws {@link ProblemException} naming what is not. */
     public ChoiceText chosen(ChoiceText text) {
         if (isEverything()) {
             return text;
@@ -69,7 +69,7 @@ public final class RestrictedChoice {
         return orAllOfTheirs(text);
     }
 
-    /** What a report opens with, as far as it is theirs. */
+    /** What a report opens with, as far as it belongs to them. */
     public ChoiceText opening(ChoiceText text) {
         if (isEverything()) {
             return text;
@@ -82,7 +82,7 @@ public final class RestrictedChoice {
 
     /**
      * What is left of a choice on a list as it is now: all of theirs means what is listed of it. Never blank, which would be
-     * everybody's.
+     * everyone's.
      */
     public ChoiceText listed(ChoiceText text, Optional<AllowedValues> list) {
         boolean chosen = text.kind() == ChoiceText.Kind.VALUES && !text.equals(orAllOfTheirs(ChoiceText.blank()));
@@ -98,7 +98,7 @@ public final class RestrictedChoice {
         return all(values);
     }
 
-    /** The same choice as it is sent. Throws {@link ProblemException} when it lets more through than what is theirs, whatever it was made of. */
+    /** The same choice as it is sent. Throws {@link ProblemException} when it lets more through than what belongs to them, whatever it was made of. */
     public Choice sent(Choice choice) {
         boolean within = isEverything()
                 || choice instanceof Choice.One one && isTheirs(one.value().written())

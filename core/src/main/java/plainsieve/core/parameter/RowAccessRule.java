@@ -7,14 +7,14 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * Whose word it is among which values somebody may choose. Where it is not the viewer's own, blank and all mean all of what
- * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everybody.
+ * Whose word it is among which values someone may choose. Where it is not the viewer's own, blank and all mean all of what
+ * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everyone.
  *
  * @param of the id of the query or the name of the claim that says it; empty where none does
  * @param open what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
  */
 public record RowAccessRule(By by, String of, Set<String> open) {
-    /** Nobody but the viewer chooses. */
+    /** No one but the viewer chooses. */
     public static final RowAccessRule NONE = new RowAccessRule(By.VIEWER, "", Set.of());
 
     /** Whose word it is. */
@@ -22,7 +22,7 @@ public record RowAccessRule(By by, String of, Set<String> open) {
         VIEWER,
         /** What an operator says for each group. */
         GROUP,
-        /** What the service said of somebody with which they signed in. */
+        /** What the service said of someone with which they signed in. */
         CLAIM,
         /** The first column of a query, which may mention who asks. */
         QUERY;

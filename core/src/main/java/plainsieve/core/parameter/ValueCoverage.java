@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Type;
 
-/** What a chosen value stands for: itself alone, every day of a month, every text that contains it. */
+/** What a chosen value represents: itself alone, every day of a month, every text that contains it. */
 public enum ValueCoverage {
     ITSELF,
     WEEK,
@@ -30,7 +30,7 @@ public enum ValueCoverage {
         return Optional.empty();
     }
 
-    /** The stretch of days that a chosen day covers; nothing for texts and for a day by itself. */
+    /** The stretch of days that a chosen day covers; nothing for texts and for a day on its own. */
     public Optional<Period> period() {
         return switch (this) {
             case WEEK -> Optional.of(Period.WEEK);

@@ -52,7 +52,7 @@ final class BlockJoins {
         return tokens.isWord(join, "join") && tokens.isWord(join - 1, "left");
     }
 
-    /** What an ON belongs to: the last thing of the block that stands before it, and nothing of a query within. */
+    /** What an ON belongs to: the last thing of the block that precedes it, and nothing of a query within. */
     Optional<FromItem> joined(Block block, Clause on) {
         if (!block.span().contains(on.keyword()) || isWithinOther(block, on.keyword())) {
             return Optional.empty();

@@ -20,7 +20,7 @@ public sealed interface ColumnConstraint {
             values = List.copyOf(values);
         }
 
-        /** Values that nobody chose. */
+        /** Values that no one chose. */
         public AllowedSet(String column, Type type, List<Value> values) {
             this(column, type, values, "");
         }

@@ -20,7 +20,7 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Type;
 
 /**
- * What a side need not give, because nothing here could come of it. The statement here is run as it stands, on the rows that came:
+ * What a side need not give, because nothing here could come of it. The statement here is run as it is, on the rows that came:
  * a side that gives more rows than are needed does no harm, one that gave fewer would.
  *
  * @param tests conditions here that hold of a side's own rows
@@ -187,7 +187,7 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
             }
         }
 
-        /** The query that stands in brackets there. */
+        /** The query that is in brackets there. */
         private Optional<QueryLevel> levelIn(Span span) {
             return query.levels().stream()
                     .filter(level -> span.contains(level.span().from())
@@ -197,7 +197,7 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
                             Integer.compare(one.span().length(), other.span().length()));
         }
 
-        /** A query that only tests rows, each by itself. */
+        /** A query that only tests rows, each on its own. */
         private Optional<Block> plain(QueryLevel level) {
             boolean simple = level.tail().isEmpty()
                     && level.operands().size() == 1

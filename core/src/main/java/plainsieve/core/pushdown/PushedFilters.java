@@ -87,7 +87,7 @@ public final class PushedFilters {
                 narrowed.cap());
     }
 
-    /** What begins a word that stands nowhere in the text. */
+    /** What begins a word that is nowhere in the text. */
     private static String free(String text) {
         String free = HELD;
         while (text.contains(free)) {

@@ -30,7 +30,7 @@ public final class RehearsalCases {
 
     private RehearsalCases() {}
 
-    /** Every case for these parameters: those of each by itself, those of its range, then pairs of blanks. */
+    /** Every case for these parameters: those of each on its own, those of its range, then pairs of blanks. */
     public static List<RehearsalCase> of(List<RehearsalParameter> parameters) {
         RehearsalCases made = new RehearsalCases();
         for (RehearsalParameter one : parameters) {
@@ -52,7 +52,7 @@ public final class RehearsalCases {
         cases.add(new RehearsalCase(name, Map.of(rehearsalParameter.parameter().name(), choice), refusal));
     }
 
-    /** @param beside the other end of its range, blank: else the smallest end would turn the range round */
+    /** @param next to the other end of its range, blank: else the smallest end would turn the range round */
     private void add(RehearsalParameter rehearsalParameter, String name, String value, Map<String, ChoiceText> beside) {
         Map<String, ChoiceText> choices = new HashMap<>(beside);
         choices.put(rehearsalParameter.parameter().name(), ChoiceText.of(value));

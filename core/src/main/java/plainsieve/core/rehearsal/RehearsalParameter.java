@@ -14,7 +14,7 @@ import plainsieve.core.parameter.Parameter;
  * @param least the smallest value that may be chosen; empty when there is no limit
  * @param most the largest
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
- * @param usual the default: what stands while others are tried
+ * @param usual the default: what is while others are tried
  */
 public record RehearsalParameter(
         Parameter parameter,

@@ -6,9 +6,9 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
-/** What stands in front of SQL that is run here, and brings the rows that it asks. */
+/** What is in front of SQL that is run here, and brings the rows that it asks. */
 public interface LeadingRequest {
-    /** Where a parameter stands in the author's text. */
+    /** Where a parameter is in the author's text. */
     record NamedPlaceholder(String name, int start, int end) {}
 
     Set<String> parameterNames();

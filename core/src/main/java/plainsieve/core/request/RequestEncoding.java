@@ -5,7 +5,7 @@ import java.time.format.DateTimeFormatter;
 import plainsieve.core.statement.JsonText;
 import plainsieve.core.value.Value;
 
-/** How texts stand in a request: in its address by RFC 3986, in a body by RFC 8259. */
+/** How texts are in a request: in its address by RFC 3986, in a body by RFC 8259. */
 public final class RequestEncoding {
     private static final String UNRESERVED = "-._~";
     private static final String IN_PATH = UNRESERVED + "!$&'()*+,;=:@";

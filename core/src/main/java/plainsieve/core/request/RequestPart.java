@@ -4,14 +4,14 @@ package plainsieve.core.request;
  * A part of a request into which values can be put. It is left out when nothing is chosen for one of its parameters.
  *
  * @param name of what is asked for, or of the header; empty for pieces of the path and for the body
- * @param clause where all of it stands in the author's text
+ * @param clause where all of it is in the author's text
  */
 record RequestPart(Kind kind, String name, RequestTemplate value, ValueEncoding spelling, RequestText.Line clause) {
-    /** Where in the request it stands. */
+    /** Where in the request it is. */
     enum Kind {
         /** Between two slashes of the path. */
         PATH,
-        /** Behind the question mark of the address. */
+        /** After the question mark of the address. */
         ASK,
         HEADER,
         BODY

@@ -6,7 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A piece of a request with {@code :name} wherever what is chosen shall stand. A colon behind a letter, a digit or another colon
+ * A piece of a request with {@code :name} wherever what is chosen should be. A colon behind a letter, a digit or another colon
  * is a colon.
  *
  * @param start where it begins in the author's text
@@ -19,7 +19,7 @@ record RequestTemplate(List<Piece> pieces, int start, int end) {
 
     record Words(String text) implements Piece {}
 
-    /** @param start where its colon stands in the author's text */
+    /** @param start where its colon is in the author's text */
     record Placeholder(String name, int start, int end) implements Piece {}
 
     RequestTemplate {

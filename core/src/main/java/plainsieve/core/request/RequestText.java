@@ -7,8 +7,8 @@ import java.util.List;
  * The text of a web request: a line that says so, one line for each part of it, and, behind a line {@code then}, SQL over the rows
  * of its answer. Described in docs/web-services.md.
  *
- * @param lines those of the request, behind the first one, that have words
- * @param sql as long as the whole text, with blanks where the request stands, so that every place in it is where it was
+ * @param lines those of the request, after the first one, that have words
+ * @param sql as long as the whole text, with blanks where the request is, so that every place in it is where it was
  */
 public record RequestText(List<Line> lines, String sql) {
     /** The first line: the format and its number. */

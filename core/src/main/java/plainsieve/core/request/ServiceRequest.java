@@ -20,7 +20,7 @@ public record ServiceRequest(
         return new ServiceRequest(false, path, Map.of(), Optional.empty(), options);
     }
 
-    /** As it is told: {@code get /ports}. */
+    /** As it is reported: {@code get /ports}. */
     public String inWords() {
         return (post ? "post " : "get ") + path;
     }

@@ -14,11 +14,11 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * How values stand in a part of a request.
+ * How values are in a part of a request.
  *
- * @param joined what stands between several values; nothing where each has a part of its own
+ * @param joined what is between several values; nothing where each has a part of its own
  * @param days the form of days and moments; nothing for ISO 8601
- * @param lastDay whether a day that stands for a week, a month, … is its last one, not its first
+ * @param lastDay whether a day that represents a week, a month, … is its last one, not its first
  */
 record ValueEncoding(Optional<String> joined, Optional<String> days, boolean lastDay) {
     static final ValueEncoding USUAL = new ValueEncoding(Optional.empty(), Optional.empty(), false);
@@ -26,7 +26,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
     private static final Pattern LAST =
             Pattern.compile(",?\\s+(?:joined by '([^']*)'|written '([^']*)'|(last day))\\s*$");
 
-    /** A line without the words at its end that say how its values stand. */
+    /** A line without the words at its end that say how its values are. */
     record ParsedLine(String rest, ValueEncoding spelling) {}
 
     /** Throws {@link ProblemException} for a form that no day can be written in. */
@@ -58,7 +58,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
         }
     }
 
-    /** A value as it stands in the request. */
+    /** A value as it is in the request. */
     Value of(Value value, Parameter parameter) {
         Value meant = value;
         if (lastDay && value instanceof Value.Day day) {

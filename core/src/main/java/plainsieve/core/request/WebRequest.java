@@ -7,7 +7,7 @@ import java.util.Set;
 /**
  * A request as its author wrote it.
  *
- * @param parts in the order in which they stand there
+ * @param parts in the order in which they are there
  * @param directions the lines that say how the answer is read, as they are written
  */
 record WebRequest(Method method, List<RequestPart> parts, List<RequestText.Line> directions) {

@@ -63,7 +63,7 @@ final class ChoiceRewriter {
         }
     }
 
-    /** Rewrites each condition by the first rule that fires; what no rule touches is bound as it stands. */
+    /** Rewrites each condition by the first rule that fires; what no rule touches is bound as it is. */
     void conditions(List<ConditionSite> sites) {
         for (ConditionSite conditionSite : sites) {
             if (leftOut.contains(conditionSite.condition())) {

@@ -21,7 +21,7 @@ import plainsieve.core.value.TextLocation;
 
 /**
  * Finds in the author's text what a database complained about in the statement that was made of it. Rewriting keeps the
- * author's words, so the n-th time that a word stands in the statement is the n-th time in the text; a database that only
+ * author's words, so the n-th time that a word is in the statement is the n-th time in the text; a database that only
  * names the word is taken to mean the first.
  */
 public final class ErrorLocation {
@@ -110,7 +110,7 @@ public final class ErrorLocation {
         return begins && start < text.length() ? text.substring(start, end) : "";
     }
 
-    /** Of several names that stand in the text, the longest says most: a column rather than the alias of its table. */
+    /** Of several names that are in the text, the longest says most: a column rather than the alias of its table. */
     private static Optional<TextLocation> byName(Tokens author, String message) {
         Optional<TextLocation> best = Optional.empty();
         int longest = 0;

@@ -21,8 +21,8 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Whether every row that a query gives has passed a condition on a parameter, so that nobody sees more by it than the parameter
- * lets through, as long as something is chosen. It is true only where the text shows it; not where it cannot be told.
+ * Whether every row that a query gives has passed a condition on a parameter, so that no one sees more by it than the parameter
+ * lets through, as long as something is chosen. It is true only where the text shows it; not where it cannot be reported.
  */
 public final class MandatoryCondition {
     private final ParsedQuery query;
@@ -92,7 +92,7 @@ public final class MandatoryCondition {
     private boolean level(QueryLevel level, Map<String, Boolean> around) {
         Map<String, Boolean> named = new HashMap<>(around);
         for (QueryLevel.NamedQuery one : level.with()) {
-            // What reads itself is narrowed only by what is told of it elsewhere.
+            // What reads itself is narrowed only by what is notified of it elsewhere.
             named.put(name(one.name()), false);
             named.put(name(one.name()), level(one.query(), named));
         }

@@ -16,7 +16,7 @@ import plainsieve.core.value.Value;
  * false for every choice that does, so the guard can go and the database sees a plain condition that can use an index.
  *
  * @param parameter the name of {@code :p}
- * @param everything the values that stand for everything, such as {@code All}
+ * @param everything the values that represent everything, such as {@code All}
  * @param guards the conditions that test the parameter itself
  * @param conditions every single condition of the OR, the guards too
  */

@@ -14,7 +14,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Whether a parameter is compared with what an output column shows, as far as the text tells: the same expression stands
+ * Whether a parameter is compared with what an output column shows, as far as the text tells: the same expression is
  * in the list and in the condition.
  *
  * <pre>

@@ -14,7 +14,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * Guesses what a parameter that nobody has defined is: its type from its place (a row limit, a cast, a table's place)
+ * Guesses what a parameter that no one has defined is: its type from its place (a row limit, a cast, a table's place)
  * or else from its values, and whether it takes many from its place and the number of values.
  */
 public final class ParameterInference {

@@ -17,7 +17,7 @@ import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 
-/** Says for each parameter where it stands in the author's text and where it went in the statement. */
+/** Says for each parameter where it is in the author's text and where it went in the statement. */
 final class PlacementReport {
     /**
      * @param from where the clause around the place begins in the text as it is rewritten
@@ -103,7 +103,7 @@ final class PlacementReport {
         return counts;
     }
 
-    /** The limit of a view stands in the statement only. */
+    /** The limit of a view is in the statement only. */
     private static Placement viewLimit(EditedText edited, String parameter) {
         int at = edited.values().stream()
                 .filter(value -> value.parameter().equals(parameter))

@@ -19,7 +19,7 @@ record PlannedChanges(Set<Condition.Leaf> leftOut, TokenMap<Placement.Outcome> o
         NONE,
         /** A query around the author's. */
         AROUND,
-        /** What it shows stands for the star of the author's query, and it ends that query. */
+        /** What it shows represents the star of the author's query, and it ends that query. */
         IN_PLACE
     }
 }

@@ -24,7 +24,7 @@ public final class PreparedParts implements LeadingRequest {
     private final FederatedQueryText text;
     private final List<PreparedPart> sides;
 
-    /** What one source is asked for. Places in it are told from its own beginning. */
+    /** What one source is asked for. Places in it are reported from its own beginning. */
     public record PreparedPart(SourcePart side, PreparedQuery query) {}
 
     private PreparedParts(FederatedQueryText text, List<PreparedPart> sides) {
@@ -104,7 +104,7 @@ public final class PreparedParts implements LeadingRequest {
         return new Statement(whole.whole(), values, placements, sql.cap());
     }
 
-    /** What is wrong in a side is told at its place in the whole. */
+    /** What is wrong in a side is reported at its place in the whole. */
     private static <T> T withLocation(FederatedQueryText text, SourcePart part, Supplier<T> work) {
         try {
             return work.get();

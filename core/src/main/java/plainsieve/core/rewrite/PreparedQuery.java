@@ -198,7 +198,7 @@ public final class PreparedQuery {
         return query;
     }
 
-    /** All of it as it was read: what stands in front of the SQL, too, where rows come from several sources. */
+    /** All of it as it was read: what is in front of the SQL, too, where rows come from several sources. */
     public String text() {
         return sides().map(PreparedParts::whole).orElseGet(query::text);
     }
@@ -217,7 +217,7 @@ public final class PreparedQuery {
         return sourceText.dialect();
     }
 
-    /** The tokens of parameters at which several values can stand. */
+    /** The tokens of parameters at which several values can be. */
     public static Set<Integer> placesForMany(ParsedQuery query) {
         Set<Integer> places = new HashSet<>();
         for (ConditionSite conditionSite : ConditionSite.findAll(query)) {
@@ -235,7 +235,7 @@ public final class PreparedQuery {
         return places;
     }
 
-    /** The names of the parameters in the text, in the order in which they first stand there. */
+    /** The names of the parameters in the text, in the order in which they first are there. */
     public Set<String> parameterNames() {
         return names;
     }
@@ -268,7 +268,7 @@ public final class PreparedQuery {
         return new Statement(edited.text(), edited.values(), report.of(edited, choiceRewriter.outcomes, shape), cap);
     }
 
-    /** Some servers take a comment behind the semicolon for a second statement; the semicolon goes with it. */
+    /** Some servers take a comment after the semicolon for a second statement; the semicolon goes with it. */
     private Optional<Edit> behindStatement() {
         int semicolon = query.top().span().to();
         boolean more = semicolon < sourceText.tokens().size()
@@ -298,7 +298,7 @@ public final class PreparedQuery {
         return shape instanceof ResultShape.Totals totals && totals.groupBy().isEmpty();
     }
 
-    /** Where the parameters of the author's text stand, in their order. */
+    /** Where the parameters of the author's text are, in their order. */
     public List<LeadingRequest.NamedPlaceholder> places() {
         List<LeadingRequest.NamedPlaceholder> places =
                 new ArrayList<>(front.map(LeadingRequest::places).orElse(List.of()));

@@ -71,7 +71,7 @@ public final class ProcedureCall {
         return names;
     }
 
-    /** The call with its values bound. Throws {@link plainsieve.core.value.ProblemException} for what cannot stand there. */
+    /** The call with its values bound. Throws {@link plainsieve.core.value.ProblemException} for what cannot be there. */
     public Statement statement(Choices choices, long cap) {
         Tokens tokens = sourceText.tokens();
         EditedText edited = EditedText.of(

@@ -45,12 +45,12 @@ public sealed interface ResultShape {
     /**
      * An output column to group by.
      *
-     * @param cut what its values are put together by; nothing for each value by itself
+     * @param cut what its values are put together by; nothing for each value on its own
      */
     record Key(String column, Optional<ValueGrouping> cut) {
         private static final String UNCUT = ":value";
 
-        /** Each value of a column by itself, whatever the column is called. */
+        /** Each value of a column on its own, whatever the column is called. */
         public static Key of(String column) {
             return new Key(column, Optional.empty());
         }

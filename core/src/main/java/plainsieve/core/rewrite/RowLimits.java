@@ -81,12 +81,12 @@ final class RowLimits {
         return cap == Statement.NO_CAP ? Optional.empty() : Optional.of(new OutermostLimit("", capped));
     }
 
-    /** The limit in which a parameter stands, unless it stands in a condition of a subquery there. */
+    /** The limit in which a parameter is, unless it is in a condition of a subquery there. */
     Optional<Clause> clauseAround(ParameterPlace place) {
         return place.leaf().isPresent() ? Optional.empty() : Optional.ofNullable(clauseByToken.get(place.token()));
     }
 
-    /** @param most for the outermost limit of this text; nothing when the text is wrapped and the limit stands outside */
+    /** @param most for the outermost limit of this text; nothing when the text is wrapped and the limit is outside */
     void apply(Choices choices, Optional<OutermostLimit> most, ChoiceRewriter into) {
         Optional<Clause> outermost = most.flatMap(m -> outermostLimit());
         for (Clause clause : query.limitClauses()) {
@@ -173,7 +173,7 @@ final class RowLimits {
         return tokens.isWord(clause.body().to() - 1, "ties");
     }
 
-    /** The token with the number of rows, when it is a plain number or parameter and nothing else is said. */
+    /** The token with the number of rows, when it is a plain number or parameter and nothing else is stated. */
     private Optional<Integer> amountToken(Clause clause) {
         int at = clause.body().from();
         if (clause.kind() == Clause.Kind.FETCH) {
@@ -195,7 +195,7 @@ final class RowLimits {
                 && tokens.is(clause.body().from() + 1, TokenKind.COMMA);
     }
 
-    /** Whether something behind the limit cannot stand without it. */
+    /** Whether something after the limit cannot be without it. */
     private boolean isNeeded(Clause clause) {
         boolean offsetFollows = tokens.isWord(clause.body().to(), "offset");
         return isOffsetAndAmount(clause)

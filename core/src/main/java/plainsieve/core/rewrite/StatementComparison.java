@@ -27,7 +27,7 @@ import plainsieve.core.statement.SentStatement;
  * carried it out.
  *
  * <ul>
- *   <li>what stands outside conditions with parameters is the same, token for token;
+ *   <li>what is outside conditions with parameters is the same, token for token;
  *   <li>the trees of AND, OR, NOT and brackets are the same, but for conditions that were left out, and what they emptied;
  *   <li>a condition with parameters is one condition, or one bracket, that binds those parameters and no other;
  *   <li>a query around it only selects, groups, sorts and limits; a row limit from outside is there.
@@ -143,7 +143,7 @@ final class StatementComparison {
 
     private static final int[] DIFFERS = {};
 
-    /** Where both go on behind the next thing that they share; nothing when they share none. */
+    /** Where both go on after the next thing that they share; nothing when they share none. */
     private int[] step(int a, int aEnd, int b, int bEnd) {
         Optional<Clause> clause = a < aEnd ? theirClauses.at(a) : Optional.empty();
         if (clause.isPresent()) {
@@ -208,7 +208,7 @@ final class StatementComparison {
         return true;
     }
 
-    /** A condition whose parameters were only bound is the same otherwise, but for an escape character that LIKE may be told. */
+    /** A condition whose parameters were only bound is the same otherwise, but for an escape character that LIKE may be reported. */
     private boolean changed(Condition.Leaf leaf, ConditionTree our) {
         boolean onlyBound = author.parametersIn(leaf.span()).stream()
                 .allMatch(place -> became(place.token(), Placement.Outcome.BOUND)
@@ -222,7 +222,7 @@ final class StatementComparison {
                 : bindsTheSame(leaf, span);
     }
 
-    /** The parameters of the condition that are bound, in the order in which they first stand there. */
+    /** The parameters of the condition that are bound, in the order in which they first are there. */
     private boolean bindsTheSame(Condition.Leaf leaf, Span our) {
         Set<String> inLeaf = new LinkedHashSet<>();
         Set<String> needed = new HashSet<>();

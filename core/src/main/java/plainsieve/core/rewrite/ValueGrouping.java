@@ -8,7 +8,7 @@ import plainsieve.core.dialect.Dialect;
 
 /** What the values of a column are put together by. */
 public sealed interface ValueGrouping {
-    /** As it stands behind the colon of a key: {@code month}, {@code 10}. */
+    /** As it follows the colon of a key: {@code month}, {@code 10}. */
     String word();
 
     /** A value put into its group, as SQL. */

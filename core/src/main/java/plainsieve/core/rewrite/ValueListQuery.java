@@ -20,7 +20,7 @@ public final class ValueListQuery {
     /**
      * A column that has the values of a list.
      *
-     * @param schema empty where the database has none, or finds the table by itself
+     * @param schema empty where the database has none, or finds the table on its own
      * @param label a column with what viewers read; empty when it is the value itself
      * @param text whether the column holds texts, of which an empty one is no value
      * @param counts whether rows are counted for each value

@@ -54,7 +54,7 @@ final class ViewWrapper {
     /** What a view changes. */
     record ViewEdits(List<Edit> edits, PlannedChanges.View view) {}
 
-    /** What a view changes that needs more than the query; nothing when the query can be sent as it stands. */
+    /** What a view changes that needs more than the query; nothing when the query can be sent as it is. */
     Optional<ViewEdits> edits(ResultShape shape, Optional<RowLimits.OutermostLimit> most) {
         if (shape instanceof ResultShape.Totals totals) {
             return Optional.of(put(heading(totals), ending(totals, most)));
@@ -227,7 +227,7 @@ final class ViewWrapper {
                 "Use the average, or compute it in the query."));
     }
 
-    /** {@code count}, {@code sum_passengers}; with a line behind it where a column that is grouped by is called so. */
+    /** {@code count}, {@code sum_passengers}; with a line after it where a column that is grouped by is called so. */
     private static String outputName(Measure measure, ResultShape.Totals totals) {
         String function = measure.function().word();
         String name = measure.column().map(column -> function + "_" + column).orElse(function);

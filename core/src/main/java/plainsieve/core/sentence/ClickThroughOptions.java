@@ -48,7 +48,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
                 : MarkOption.of(id, words, "with %d of the choices".formatted(carried));
     }
 
-    /** What stands there when it leads nowhere. */
+    /** What is there when it leads nowhere. */
     MarkOption nowhere() {
         return MarkOption.of(
                 NOWHERE,
@@ -58,7 +58,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
                 "");
     }
 
-    /** The column whose groups are clicked, where each stands for one value. */
+    /** The column whose groups are clicked, where each represents one value. */
     private Optional<ProfiledColumn> column() {
         return shown.grouping().stream()
                 .findFirst()

@@ -115,7 +115,7 @@ public final class ControlSentence {
         };
     }
 
-    /** The control with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
+    /** The control with something else at a mark. Throws {@link ProblemException} when that cannot be there. */
     public Control with(String mark, String taken) {
         Control.Style style = control.look();
         if (mark.equals(LABEL)) {

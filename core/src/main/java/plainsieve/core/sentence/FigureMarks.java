@@ -66,7 +66,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
                 .toList();
     }
 
-    /** What could stand beside them. */
+    /** What could are next to them. */
     List<MarkOption> more() {
         return FigureWords.offers(known, grouped);
     }

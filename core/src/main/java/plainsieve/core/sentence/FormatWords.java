@@ -46,7 +46,7 @@ final class FormatWords {
         return read(written);
     }
 
-    /** What a number can be written as that has its unit beside it, {@link ValueFormat#PLAIN} first. */
+    /** What a number can be written as that has its unit next to it, {@link ValueFormat#PLAIN} first. */
     static List<ValueFormat> ofFigures() {
         return read(OF_NUMBERS);
     }

@@ -36,12 +36,12 @@ final class GroupingOptions {
                 : "%s in bands of %s".formatted(column, cut.get().word());
     }
 
-    /** Everything that bars can stand for. */
+    /** Everything that bars can represent. */
     static List<MarkOption> bars(SentenceContext sentenceContext) {
         return offers(sentenceContext, true);
     }
 
-    /** Everything that levels can stand for. What lies under a weekday is no range of its column. */
+    /** Everything that levels can represent. What lies under a weekday is no range of its column. */
     static List<MarkOption> levels(SentenceContext sentenceContext) {
         return offers(sentenceContext, false);
     }
@@ -66,7 +66,7 @@ final class GroupingOptions {
                 .toList();
     }
 
-    /** Columns with few values, for parts of bars and for lines beside each other. */
+    /** Columns with few values, for parts of bars and for lines next to each other. */
     static List<MarkOption> parts(SentenceContext sentenceContext) {
         return sentenceContext.columns().stream()
                 .filter(column -> !column.isTime() && !column.isMeasure())
@@ -98,7 +98,7 @@ final class GroupingOptions {
                 .toList();
     }
 
-    /** A measure is put into bands, as every value by itself would be a bar. */
+    /** A measure is put into bands, as every value on its own would be a bar. */
     private static List<MarkOption> bands(ProfiledColumn column) {
         List<MarkOption> offers = new ArrayList<>();
         BigDecimal width = roundWidth(column);
@@ -131,7 +131,7 @@ final class GroupingOptions {
         return new BigDecimal(width.multiply(factor).stripTrailingZeros().toPlainString());
     }
 
-    /** What a view by this is called that nobody called otherwise. */
+    /** What a view by this is called that no one called otherwise. */
     static String titleBy(List<String> keys) {
         return "By "
                 + String.join(

@@ -39,7 +39,7 @@ public final class OpeningSentence {
     private final List<Dated> dated;
     private final List<ParameterDefinition> parameters;
 
-    /** A column of days or moments by which data can be told to be old. */
+    /** A column of days or moments by which data can be reported to be old. */
     public record Dated(String queryId, String queryName, String column) {
         private String id() {
             return queryId + "/" + column;
@@ -153,7 +153,7 @@ public final class OpeningSentence {
         };
     }
 
-    /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
+    /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot be there. */
     public ReportOpening with(String mark, String taken) {
         if (mark.equals(LATE)) {
             return opening.telling(opening.age().map(age -> new DataAge(age.queryId(), age.column(), hours(taken))));

@@ -3,7 +3,7 @@ package plainsieve.core.sentence;
 import java.util.ArrayList;
 import java.util.List;
 
-/** A definition said in words, some of them marked: a mark can be changed where it stands. */
+/** A definition said in words, some of them marked: a mark can be changed where it is. */
 public record Sentence(List<Piece> pieces) {
     public Sentence {
         pieces = List.copyOf(pieces);
@@ -20,12 +20,12 @@ public record Sentence(List<Piece> pieces) {
     /**
      * Words that can be changed.
      *
-     * @param id which property they stand for, within the thing that the sentence is about
+     * @param id which property they represent, within the thing that the sentence is about
      * @param typed what typing begins with: the property itself, where its words say more or less than it
      */
     public record Mark(String id, String text, EditKind way, String typed) implements Piece {}
 
-    /** How other words come to stand at a mark. */
+    /** How other words come to be at a mark. */
     public enum EditKind {
         /** One of its offers is taken. */
         TAKEN,
@@ -61,7 +61,7 @@ public record Sentence(List<Piece> pieces) {
             return this;
         }
 
-        /** Words of which one is taken from what could stand there. */
+        /** Words of which one is taken from what could be there. */
         public Writer mark(String id, String text) {
             pieces.add(new Mark(id, text, EditKind.TAKEN, ""));
             return this;
@@ -84,12 +84,12 @@ public record Sentence(List<Piece> pieces) {
             return this;
         }
 
-        /** Words of which one is taken from what could stand there, or typed. */
+        /** Words of which one is taken from what could be there, or typed. */
         public Writer either(String id, String text) {
             return either(id, text, text);
         }
 
-        /** Words of which one is taken from what could stand there, or typed, beginning with others than are read. */
+        /** Words of which one is taken from what could be there, or typed, beginning with others than are read. */
         public Writer either(String id, String text, String typed) {
             pieces.add(new Mark(id, text, EditKind.EITHER, typed));
             return this;

@@ -4,18 +4,18 @@ import java.util.List;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.ViewContent;
 
-/** How one kind of view reads, what could stand at its marks, and what comes of taking it. */
+/** How one kind of view reads, what could be at its marks, and what comes of taking it. */
 interface ViewContentSentence {
     /** Says it, up to what it is called. */
     void say(Sentence.Writer sentence);
 
-    /** What could stand at a mark of its own; at {@link MarkIds#MORE} what could be added. */
+    /** What could be at a mark of its own; at {@link MarkIds#MORE} what could be added. */
     List<MarkOption> offers(String mark);
 
-    /** With something else at a mark of its own. Throws {@link ProblemException} when that cannot stand there. */
+    /** With something else at a mark of its own. Throws {@link ProblemException} when that cannot be there. */
     ViewContent with(String mark, String taken);
 
-    /** What a view of this kind is called that nobody called otherwise. */
+    /** What a view of this kind is called that no one called otherwise. */
     default String usualTitle() {
         return "";
     }

@@ -38,7 +38,7 @@ public final class ViewSentence {
     }
 
     /**
-     * A view with its marks, and behind them a mark for what could be added.
+     * A view with its marks, and after them a mark for what could be added.
      *
      * @param reportNames what a report is called, by its id
      */
@@ -78,7 +78,7 @@ public final class ViewSentence {
         return sentence;
     }
 
-    /** What could stand at a mark, what does not fit with its reason among it; nothing where words are typed. */
+    /** What could be at a mark, what does not fit with its reason among it; nothing where words are typed. */
     public List<MarkOption> offers(String mark) {
         if (mark.startsWith(ASIDE)) {
             return List.of(MarkOption.of(FILTERED, "filter by it again", ""));
@@ -122,7 +122,7 @@ public final class ViewSentence {
     }
 
     /**
-     * The view with something else at a mark. Throws {@link ProblemException} when that cannot stand there.
+     * The view with something else at a mark. Throws {@link ProblemException} when that cannot be there.
      *
      * @param taken the id of an offer, or the words that were typed
      */

@@ -9,7 +9,7 @@ import java.util.Optional;
  * @param index from 0
  */
 public record CallArgument(String function, int index) {
-    /** The call whose argument the token is, if it is one by itself. */
+    /** The call whose argument the token is, if it is one on its own. */
     public static Optional<CallArgument> of(Tokens tokens, int token) {
         boolean ends = tokens.is(token + 1, TokenKind.COMMA) || tokens.isBracket(token + 1, ')');
         int before = 0;
@@ -28,7 +28,7 @@ public record CallArgument(String function, int index) {
         return Optional.empty();
     }
 
-    /* IN, VALUES and others stand before brackets, too, and call nothing: no catalogue has a function of that name. */
+    /* IN, VALUES and others precede brackets, too, and call nothing: no catalogue has a function of that name. */
     private static Optional<CallArgument> named(Tokens tokens, int name, int index) {
         if (tokens.is(name, TokenKind.QUOTED_NAME)) {
             return Optional.of(new CallArgument(Identifiers.bare(tokens.written(name)), index));

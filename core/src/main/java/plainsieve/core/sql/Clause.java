@@ -10,7 +10,7 @@ import java.util.Optional;
  * @param condition the condition, for clauses that have one
  */
 public record Clause(Kind kind, int keyword, Span body, Optional<Condition> condition) {
-    /** Which clause. ON and FILTER stand inside other clauses; they are clauses here because they hold conditions. */
+    /** Which clause. ON and FILTER are inside other clauses; they are clauses here because they hold conditions. */
     public enum Kind {
         SELECT,
         FROM,

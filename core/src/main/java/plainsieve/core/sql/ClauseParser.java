@@ -6,7 +6,7 @@ import java.util.Optional;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
 
-/** Cuts one block into its clauses, by the keywords that stand outside all brackets. */
+/** Cuts one block into its clauses, by the keywords that are outside all brackets. */
 final class ClauseParser {
     private final Tokens tokens;
     private final Brackets brackets;
@@ -42,7 +42,7 @@ final class ClauseParser {
         return found;
     }
 
-    /** The clauses behind a parenthesised operand: only ORDER BY and limits may stand there. */
+    /** The clauses behind a parenthesised operand: only ORDER BY and limits may be there. */
     List<Clause> tail() {
         if (span.isEmpty()) {
             return List.of();

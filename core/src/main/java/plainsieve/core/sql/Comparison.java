@@ -6,10 +6,10 @@ import java.util.function.IntPredicate;
 /**
  * One comparison: what is compared, how, and with what.
  *
- * @param left what stands before the operator
+ * @param left what precedes the operator
  * @param operator the first token of the operator; of {@code not in} the word NOT
- * @param negatedWord whether NOT stands before the operator's word, as in {@code not between}
- * @param right everything behind the operator
+ * @param negatedWord whether NOT precedes the operator's word, as in {@code not between}
+ * @param right everything after the operator
  */
 public record Comparison(Span left, int operator, boolean negatedWord, Kind kind, Span right) {
     /** What kind of operator it is. */

@@ -10,7 +10,7 @@ import plainsieve.core.value.ProblemException;
 
 /**
  * Finds the tree of AND, OR and NOT in a run of tokens. Binding is SQL's: NOT before AND before OR. The AND of
- * {@code BETWEEN … AND …} and everything between CASE and END belong to the condition they stand in.
+ * {@code BETWEEN … AND …} and everything between CASE and END belong to the condition they are in.
  */
 final class ConditionParser {
     private static final int MOST_NOTS = 20;
@@ -105,7 +105,7 @@ final class ConditionParser {
         return leaf;
     }
 
-    /** Where the words AND (or OR) stand that join conditions of this very level. */
+    /** Where the words AND (or OR) are that join conditions of this very level. */
     private List<Integer> connectors(Span span, boolean or) {
         List<Integer> found = new ArrayList<>(4);
         int cases = 0;

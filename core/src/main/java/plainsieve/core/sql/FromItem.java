@@ -9,7 +9,7 @@ import java.util.Optional;
  * @param name the tokens of a table's or function's name; empty for a subquery
  * @param query the subquery
  * @param alias as written, with its quotes; empty when there is none
- * @param columns the names given to its columns behind the alias, as written
+ * @param columns the names given to its columns after the alias, as written
  * @param reach whether a filter may be put inside
  */
 public record FromItem(
@@ -34,7 +34,7 @@ public record FromItem(
         columns = List.copyOf(columns);
     }
 
-    /** The same with a name that stands before it, as in {@code from c: crossings}. */
+    /** The same with a name that precedes it, as in {@code from c: crossings}. */
     FromItem called(String name) {
         return new FromItem(kind, this.name, query, name, columns, reach);
     }

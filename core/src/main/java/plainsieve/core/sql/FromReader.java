@@ -8,7 +8,7 @@ import plainsieve.core.sql.FromItem.Reach;
 
 /** Reads a FROM clause: its tables, subqueries and functions, how they are joined, and the ON of each join. */
 final class FromReader {
-    /** What the reader leaves to whoever reads the query around the clause. */
+    /** What the reader leaves to anyone who reads the query around the clause. */
     interface Inner {
         QueryLevel query(int open);
 
@@ -118,7 +118,7 @@ final class FromReader {
         }
     }
 
-    /** ASOF LEFT is both: what is said first is not taken back. */
+    /** ASOF LEFT is both: what is stated first is not undone. */
     private void raise(Reach other) {
         next = other.compareTo(next) > 0 ? other : next;
     }
@@ -140,7 +140,7 @@ final class FromReader {
         return body.to();
     }
 
-    /** Reads one item with its alias and whatever else stands behind it, up to the next comma or join. */
+    /** Reads one item with its alias and whatever else follows it, up to the next comma or join. */
     private int item(int at) {
         Reach reach = next;
         next = Reach.INSIDE;

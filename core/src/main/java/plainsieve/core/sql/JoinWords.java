@@ -3,7 +3,7 @@ package plainsieve.core.sql;
 import java.util.Locale;
 import java.util.Set;
 
-/** The words that stand between the tables of a FROM clause and cannot be the alias of one. */
+/** The words that are between the tables of a FROM clause and cannot be the alias of one. */
 final class JoinWords {
     private static final Set<String> JOINS = Set.of(
             "join",

@@ -38,7 +38,7 @@ public final class Keywords {
 
     private static final int LONGEST_RESERVED = 8;
 
-    /** Words that work on what stands in the brackets behind them, and on what follows those. */
+    /** Words that work on what is in the brackets after them, and on what follows those. */
     private static final Set<String> OPERATORS = Set.of(
             "not",
             "exists",
@@ -140,7 +140,7 @@ public final class Keywords {
         return tokens.isSymbol(index - 1, ".") || tokens.isWord(index - 1, "as");
     }
 
-    /** Whether an expression can end with the token at the index, so that a clause may begin behind it. */
+    /** Whether an expression can end with the token at the index, so that a clause may begin after it. */
     static boolean endsOperand(Tokens tokens, int index) {
         return switch (tokens.kind(index)) {
             case WORD -> !isReserved(tokens, index);

@@ -139,7 +139,7 @@ public final class KnownFunctions {
         return !greatest && !isWindowCall(close + 1);
     }
 
-    /** Whether a window stands behind a call, FILTER and WITHIN GROUP before it passed over. */
+    /** Whether a window follows a call, FILTER and WITHIN GROUP before it passed over. */
     private boolean isWindowCall(int behind) {
         int at = behind;
         while (true) {

@@ -163,7 +163,7 @@ public final class Lexer {
         }
     }
 
-    /** In {@code a[lo:hi]} and <code>{'k':v}</code> the colon stands right behind an operand; no parameter does. */
+    /** In {@code a[lo:hi]} and <code>{'k':v}</code> the colon is right behind an operand; no parameter does. */
     private boolean followsOperand() {
         int last = tokens.size() - 1;
         if (!syntax.has(Feature.COLON_BEHIND_OPERAND) || last < 0 || tokens.end(last) != lexerCursor.at) {

@@ -4,7 +4,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Where in a text the lexer is, and what kind of characters stand there. */
+/** Where in a text the lexer is, and what kind of characters are there. */
 final class LexerCursor {
     final String text;
     int at;

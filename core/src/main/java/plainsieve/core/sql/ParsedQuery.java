@@ -55,14 +55,14 @@ public record ParsedQuery(
                 .sum();
     }
 
-    /** The names of the parameters, in the order in which they first stand in the text. */
+    /** The names of the parameters, in the order in which they first are in the text. */
     public Set<String> parameterNames() {
         Set<String> names = new LinkedHashSet<>();
         parameters.forEach(place -> names.add(place.name()));
         return Collections.unmodifiableSet(names);
     }
 
-    /** The parameters that stand among these tokens, in written order. */
+    /** The parameters that are among these tokens, in written order. */
     public List<ParameterPlace> parametersIn(Span span) {
         return parameters.subList(firstFrom(span.from()), firstFrom(span.to()));
     }

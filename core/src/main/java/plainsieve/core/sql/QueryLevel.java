@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * One query at any depth: its WITH, its blocks joined by set operators, and the clauses that hold for all of them
+ * One query at any depth: its WITH, its blocks joined by set operators, and the clauses that apply to all of them
  * together (ORDER BY, LIMIT, OFFSET, FETCH).
  *
  * @param with what its WITH names

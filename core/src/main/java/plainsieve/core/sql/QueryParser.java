@@ -63,7 +63,7 @@ final class QueryParser implements FromReader.Inner {
                 quotedParameters);
     }
 
-    /** A whole query: WITH, then operands joined by set operators, then what holds for all of them. */
+    /** A whole query: WITH, then operands joined by set operators, then what applies to all of them. */
     private QueryLevel query(Span span) {
         List<NamedQuery> with = new ArrayList<>(2);
         int at = tokens.isWord(span.from(), "with") ? readWith(span, with) : span.from();

@@ -45,7 +45,7 @@ final class QuotedText {
         return continues;
     }
 
-    /** Skips a quoted name; inside, a doubled closing quote stands for itself. */
+    /** Skips a quoted name; inside, a doubled closing quote represents itself. */
     void skipName(char close) {
         int start = lexerCursor.at++;
         while (true) {

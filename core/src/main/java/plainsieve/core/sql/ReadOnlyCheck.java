@@ -52,7 +52,7 @@ public record ReadOnlyCheck(Dialect dialect, Set<String> allowed) {
         return kind.isPresent() ? new Finding(kind, List.of()) : calls(tokens);
     }
 
-    /** Checks an expression or a query that a function of the database stands for. */
+    /** Checks an expression or a query that a function of the database represents. */
     public Finding checkDefinition(String text) {
         Tokens tokens = Lexer.scan(text, dialect.syntax()).tokens();
         Optional<Refusal> view = systemView(tokens);

@@ -7,7 +7,7 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 
 /**
- * Builds the plain SELECTs that this program asks by itself: lists, looks at tables, spreads of numbers. Names are quoted by
+ * Builds the plain SELECTs that this program asks on its own: lists, looks at tables, spreads of numbers. Names are quoted by
  * the dialect; a value never goes in as text, but as a {@code :parameter}. Immutable: every step gives a new one.
  *
  * <pre>
@@ -31,12 +31,12 @@ public final class SelectBuilder {
         this.tail = List.copyOf(tail);
     }
 
-    /** @param schema empty where the database has none, or finds the table by itself */
+    /** @param schema empty where the database has none, or finds the table on its own */
     public static SelectBuilder from(Dialect dialect, String schema, String table) {
         return new SelectBuilder(path(dialect, schema, table), List.of(), List.of(), List.of());
     }
 
-    /** @param source what stands behind FROM as it is: a call, or a query in brackets with its name */
+    /** @param source what follows FROM as it is: a call, or a query in brackets with its name */
     public static SelectBuilder from(String source) {
         return new SelectBuilder(source, List.of(), List.of(), List.of());
     }

@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
-/** The items of a SELECT list, worked out when somebody asks for them. */
+/** The items of a SELECT list, worked out when someone asks for them. */
 public final class SelectList {
     private static final Set<String> MODIFIERS = Set.of(
             "all",
@@ -81,7 +81,7 @@ public final class SelectList {
         return new SelectList(query.tokens(), query.brackets(), select.body());
     }
 
-    /** The parts of a list between the commas of its own level; where nothing stands between two, there is no part. */
+    /** The parts of a list between the commas of its own level; where nothing is between two, there is no part. */
     public static List<Span> split(Tokens tokens, Brackets brackets, Span list) {
         List<Span> parts = new ArrayList<>();
         int from = list.from();

@@ -30,7 +30,7 @@ public final class SessionVariables {
 
     private final Tokens tokens;
 
-    /** Where each variable has begun: the outermost blocks, from their first token to the one behind them. */
+    /** Where each variable has begun: the outermost blocks, from their first token to the one after them. */
     private final Map<String, NavigableMap<Integer, Integer>> begun = new HashMap<>();
 
     private SessionVariables(Tokens tokens) {
@@ -58,7 +58,7 @@ public final class SessionVariables {
         new SessionVariables(tokens).requireStarts(levels);
     }
 
-    /** Whether {@code @name}, a variable of the session and not of the server, stands here. */
+    /** Whether {@code @name}, a variable of the session and not of the server, is here. */
     static boolean isVariable(Tokens tokens, int at) {
         boolean name = tokens.is(at + 1, TokenKind.WORD)
                 || tokens.is(at + 1, TokenKind.STRING)

@@ -16,7 +16,7 @@ final class StatementGate {
 
     private StatementGate() {}
 
-    /** The token behind the last one of the statement. Throws when there is none, or when a second one follows. */
+    /** The token after the last one of the statement. Throws when there is none, or when a second one follows. */
     static int endOfStatement(Tokens tokens) {
         int end = tokens.size();
         for (int i = 0; i < tokens.size(); i++) {

@@ -23,7 +23,7 @@ final class SubqueryDetector {
 
     /**
      * Whether the bracket holds a query, as in {@code (select …)} and {@code ((select …) union …)}, but not in
-     * {@code ((select …) - 5)}. Each bracket of a run of them is told once.
+     * {@code ((select …) - 5)}. Each bracket of a run of them is reported once.
      */
     boolean opensQuery(int open) {
         int inner = open;
@@ -44,7 +44,7 @@ final class SubqueryDetector {
         queries.set(open, query);
     }
 
-    /** Whether what stands behind an inner query lets the bracket around it be one, too. */
+    /** Whether what follows an inner query lets the bracket around it be one, too. */
     private boolean goesOn(int open) {
         int close = brackets.close(open + 1);
         return close == brackets.close(open) - 1

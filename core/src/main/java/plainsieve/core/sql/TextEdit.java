@@ -21,7 +21,7 @@ public record TextEdit(int start, int end, String replacement) {
     }
 
     /**
-     * Where the character at this offset of the edited text stood before the edits; -1 when an edit brought it in.
+     * Where the character at this offset of the edited text was before the edits; -1 when an edit brought it in.
      *
      * @param edits as {@link #sorted} gives them
      */

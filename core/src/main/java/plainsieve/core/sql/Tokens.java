@@ -22,7 +22,7 @@ public final class Tokens {
     private int[] starts;
     private int[] ends;
     private int size;
-    /** Worked out when a place is first asked for; whoever works it out finds the same. */
+    /** Worked out when a place is first asked for; anyone who works it out finds the same. */
     private volatile LineIndex lineIndex;
 
     Tokens(String text) {

@@ -3,7 +3,7 @@ package plainsieve.core.statement;
 /**
  * Where one parameter ended up, and how.
  *
- * @param start where the parameter stands in the author's text; -1 when the text does not mention it
+ * @param start where the parameter is in the author's text; -1 when the text does not mention it
  * @param clauseStart where the condition or clause around it begins in the author's text
  * @param sentStart where that clause begins in the statement; equal to {@code sentEnd} when it was left out
  * @param values how many values were bound for it
@@ -50,7 +50,7 @@ public record Placement(
         BOUND,
         SPREAD,
         HALF,
-        /** One value stands for many: a month for its days, a text for all that contain it. */
+        /** One value represents many: a month for its days, a text for all that contain it. */
         WIDENED,
         WITHOUT_VALUE,
         NAMED,

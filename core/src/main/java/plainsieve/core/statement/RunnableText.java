@@ -12,14 +12,14 @@ import plainsieve.core.value.Value;
 public final class RunnableText {
     private RunnableText() {}
 
-    /** The semicolon stands on a line of its own, because the last line may end in a comment. */
+    /** The semicolon is on a line of its own, because the last line may end in a comment. */
     public static String of(Statement statement, Dialect dialect) {
         SortedMap<Integer, String> literals = new TreeMap<>();
         statement.values().forEach(value -> literals.put(value.offset(), literal(value.bound(), dialect)));
         return of(statement.text(), literals);
     }
 
-    /** @param literals what stands in the place of each placeholder, by its offset */
+    /** @param literals what is in the place of each placeholder, by its offset */
     public static String of(String text, SortedMap<Integer, String> literals) {
         return withValues(text, literals) + "\n;\n";
     }
@@ -35,7 +35,7 @@ public final class RunnableText {
         return runnable.append(text.substring(at)).toString();
     }
 
-    /** A bound value as it stands in SQL text. */
+    /** A bound value as it is in SQL text. */
     public static String literal(PlaceholderBinding placeholderBinding, Dialect dialect) {
         if (placeholderBinding instanceof PlaceholderBinding.Single single) {
             return dialect.literal(single.value());

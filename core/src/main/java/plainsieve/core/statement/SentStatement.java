@@ -32,7 +32,7 @@ public record SentStatement(ParsedQuery query, List<BoundValue> values) {
         return query.tokens();
     }
 
-    /** Whether every value stands at one parameter, in their order. */
+    /** Whether every value is at one parameter, in their order. */
     public boolean bindsEachValueOnce() {
         if (query.parameters().size() != values.size()) {
             return false;

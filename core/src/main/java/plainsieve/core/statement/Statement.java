@@ -11,7 +11,7 @@ import java.util.List;
  * @param cap the most rows to show, of which one more may come to tell that there are more; or {@link #NO_CAP}
  */
 public record Statement(String text, List<BoundValue> values, List<Placement> placements, long cap) {
-    /** Stands for no cap: every row comes. */
+    /** Represents no cap: every row comes. */
     public static final long NO_CAP = Long.MAX_VALUE;
 
     public Statement {

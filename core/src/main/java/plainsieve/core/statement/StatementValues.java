@@ -53,7 +53,7 @@ public final class StatementValues {
         return values.isEmpty() ? Optional.empty() : Optional.of(values);
     }
 
-    /** The one value that stands there, perhaps as a day or a time by its type; nothing where it is something else. */
+    /** The one value that is there, perhaps as a day or a time by its type; nothing where it is something else. */
     public Optional<Value> one(Span right, Optional<Type> type) {
         if (right.length() != 1) {
             return typed(right);

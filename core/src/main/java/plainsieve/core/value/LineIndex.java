@@ -2,7 +2,7 @@ package plainsieve.core.value;
 
 import java.util.Arrays;
 
-/** The lines of a text, so that many places in it are told without reading it for each. */
+/** The lines of a text, so that many places in it are reported without reading it for each. */
 public final class LineIndex {
     private static final int LONGEST_EXCERPT = 120;
 

@@ -3,9 +3,9 @@ package plainsieve.core.view;
 /**
  * A column of a table as viewers read it.
  *
- * @param label what stands above it
+ * @param label what is above it
  * @param format how its values are written
- * @param totalled whether the sum over all matching rows stands below it
+ * @param totalled whether the sum over all matching rows is below it
  * @param width in characters; 0 for what its values need
  */
 public record ColumnLabels(String name, String label, ValueFormat format, boolean totalled, int width) {

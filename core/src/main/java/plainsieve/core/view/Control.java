@@ -22,7 +22,7 @@ public sealed interface Control {
      * How a control looks on the page.
      *
      * @param label what viewers read above it; empty for the parameter's own label
-     * @param heading what it stands under beside the rows; empty for the heading of its parameter
+     * @param heading what it is under next to the rows; empty for the heading of its parameter
      */
     record Style(String label, String heading, Position place) {
         public static Style called(String label) {
@@ -44,7 +44,7 @@ public sealed interface Control {
 
     /** Where viewers find a control. */
     enum Position {
-        /** Beside the rows, and after its word in the question line. */
+        /** Next to the rows, and after its word in the question line. */
         BESIDE_ROWS,
         /** Only after its word in the question line. */
         IN_SENTENCE;

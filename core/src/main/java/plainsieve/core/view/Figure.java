@@ -3,9 +3,9 @@ package plainsieve.core.view;
 import plainsieve.core.rewrite.Measure;
 
 /**
- * A figure over all matching rows, with what viewers read beside it.
+ * A figure over all matching rows, with what viewers read next to it.
  *
- * @param unit what stands behind the number; may be empty
+ * @param unit what follows the number; may be empty
  * @param format how the number is written; {@link ValueFormat#PLAIN} rounds for people
  */
 public record Figure(Measure measure, String label, String unit, ValueFormat format) {

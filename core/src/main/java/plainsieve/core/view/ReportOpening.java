@@ -14,8 +14,8 @@ import plainsieve.core.parameter.DefaultDefinition;
  *
  * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
  * @param signed parameters whose choice comes from a signed link and from nowhere else
- * @param showsWhere whether viewers are told where their choices ran; never what was sent
- * @param age by what viewers are told how old the data are; nothing when they are not
+ * @param showsWhere whether viewers are reported where their choices ran; never what was sent
+ * @param age by what viewers are reported how old the data are; nothing when they are not
  * @param values what parameters open with in this report, instead of their defaults
  */
 public record ReportOpening(

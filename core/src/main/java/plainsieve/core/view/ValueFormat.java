@@ -8,7 +8,7 @@ import java.util.regex.Pattern;
 /**
  * How values are written for viewers.
  *
- * @param detail for a number or percent how many digits stand behind the point; for money its sign; for a unit its words
+ * @param detail for a number or percent how many digits follow the point; for money its sign; for a unit its words
  */
 public record ValueFormat(Kind kind, String detail) {
     public static final ValueFormat PLAIN = new ValueFormat(Kind.PLAIN, "");
@@ -19,7 +19,7 @@ public record ValueFormat(Kind kind, String detail) {
         /** As the source gives it. */
         PLAIN,
         NUMBER,
-        /** With two digits behind the point, and its sign before it. */
+        /** With two digits after the point, and its sign before it. */
         MONEY,
         /** The value is percent already: 12.5 is 12.5 %. */
         PERCENT,

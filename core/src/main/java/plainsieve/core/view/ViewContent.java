@@ -101,8 +101,8 @@ public sealed interface ViewContent {
      * Totals for each value of a column.
      *
      * @param groupBy an output column of the query, as {@link ResultShape.Key#read} reads it; a second one makes the bars' parts
-     * @param rank which of them stand there
-     * @param stacked whether parts stand stacked, not side by side
+     * @param rank which of them are there
+     * @param stacked whether parts are stacked, not side by side
      */
     record Bars(List<Figure> measures, List<String> groupBy, Rank rank, boolean stacked) implements ViewContent {
         public Bars {
@@ -133,7 +133,7 @@ public sealed interface ViewContent {
         }
     }
 
-    /** Which bars stand there, and in which order. @param first how many stand there at once; 0 for all */
+    /** Which bars are there, and in which order. @param first how many are there at once; 0 for all */
     record Rank(ResultShape.Order order, int first) {
         public static final Rank USUAL = new Rank(ResultShape.Order.LARGEST, 7);
     }
@@ -231,7 +231,7 @@ public sealed interface ViewContent {
     }
 
     /**
-     * Totals at several levels, each opened out of the one above it; under the last level stand the rows.
+     * Totals at several levels, each opened out of the one above it; under the last level are the rows.
      *
      * @param groupBy the levels, each an output column as {@link ResultShape.Key#read} reads it
      */

@@ -73,7 +73,7 @@ class FederatedQueryTextTest {
         assertThat(sent.here().cap()).isEqualTo(11);
     }
 
-    /** Else whoever writes SQL could name any source. */
+    /** Else anyone who writes SQL could name any source. */
     @Test
     void anAuthorsOwnTextIsNeverOne() {
         String text =

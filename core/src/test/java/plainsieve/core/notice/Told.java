@@ -15,7 +15,7 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Type;
 
-/** What one rule alone tells of a condition on {@code crossings c}, or of a query. */
+/** What one rule alone reports a condition on {@code crossings c}, or of a query. */
 final class Told {
     private static final String HEAD = "select 1 from crossings c where ";
 

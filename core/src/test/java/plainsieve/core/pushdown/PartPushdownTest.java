@@ -258,7 +258,7 @@ class PartPushdownTest {
         assertThat(chosen("select * from r where r.t in (?, 'x')", "note")).hasSize(1);
         assertThat(chosen("select * from r where r.t in (?, ?)", "note", "note"))
                 .hasSize(1);
-        // Of which of them each is, nobody could tell any more.
+        // Of which of them each is, no one could tell any more.
         assertThat(chosen("select * from r where r.t in (?, ?)", "note", "other"))
                 .isEmpty();
     }

@@ -23,7 +23,7 @@ class PushedFiltersTest {
         return LongStream.of(numbers).<Value>mapToObj(Value.Whole::new).toList();
     }
 
-    /** @param text with a value behind each placeholder: the first is "a", the second "b" */
+    /** @param text with a value after each placeholder: the first is "a", the second "b" */
     private static Statement statement(String text) {
         List<BoundValue> values = new ArrayList<>();
         for (int at = text.indexOf('?'); at >= 0; at = text.indexOf('?', at + 1)) {
@@ -125,7 +125,7 @@ class PushedFiltersTest {
         assertThat(PushedFilters.of(plain, Dialects.of("duckdb"), List.of())).isSameAs(plain);
     }
 
-    /** A word that stands for a value must not be one of the text. */
+    /** A word that represents a value must not be one of the text. */
     @Test
     void aTextThatHasTheWordItself() {
         assertThat(written(PushedFilters.of(

@@ -241,7 +241,7 @@ class AddedFilterTest {
         assertThat(text(query, name)).isEqualTo(statement);
     }
 
-    /** DuckDB writes an expression anew before it names a column by it. */
+    /** DuckDB writes an expression again before it names a column by it. */
     @Test
     void goesAroundAQueryWhoseColumnsADatabaseNames() {
         String name = "CASE  WHEN ((x = 1)) THEN (k) ELSE NULL END";

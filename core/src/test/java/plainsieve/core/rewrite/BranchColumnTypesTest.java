@@ -38,7 +38,7 @@ class BranchColumnTypesTest {
         assertThat(KnownTables.filtered(dialect, query, "x")).isEqualTo(filtered);
     }
 
-    /** Each side would compare in its own way: padded, with fewer digits, by its collation, or nobody knows how. */
+    /** Each side would compare in its own way: padded, with fewer digits, by its collation, or no one knows how. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             postgresql ; select name as x from ports union select code from ports

@@ -80,7 +80,7 @@ class GeneratedColumnNameTest {
                 .isEqualTo(FilterPlacement.Where.AROUND);
     }
 
-    /** Two of them are told apart by nothing, and what has a name is never meant. */
+    /** Two of them are distinguished by nothing, and what has a name is never meant. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select a + b, c from l                    ; ?column?             ; WHERE

@@ -105,7 +105,7 @@ class InjectionTest {
                 .isInstanceOf(ProblemException.class);
     }
 
-    /** Even an author who lists such a name gets one quoted name, and nothing behind it. */
+    /** Even an author who lists such a name gets one quoted name, and nothing after it. */
     @ParameterizedTest
     @MethodSource("hostile")
     void quotesAListedName(String name) {

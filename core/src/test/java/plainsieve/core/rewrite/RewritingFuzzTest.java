@@ -120,7 +120,7 @@ class RewritingFuzzTest {
             HardCodedValueFinder.of(query.query(), dialect, ColumnFacts.none(), Set.of());
             Statement statement = wanted.rewrite(new Choices(parameters, chosen), view, Statement.NO_CAP);
             if (parameters.isEmpty() && !filtered && view.equals(ResultShape.allRows())) {
-                // Only the semicolon goes, with a comment behind it.
+                // Only the semicolon goes, with a comment after it.
                 assertThat(text).startsWith(statement.text());
                 assertThat(text.substring(statement.text().length())).matches("(?s)|;.*");
             }

@@ -6,7 +6,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
 
-/** What {@link KnownFunctions} tells of an expression; the lists themselves are held against the databases elsewhere. */
+/** What {@link KnownFunctions} reports an expression; the lists themselves are held against the databases elsewhere. */
 class CalledFunctionsTest {
     private static String told(String dialect, String expression) {
         ParsedQuery query = ParsedQuery.parse("select " + expression + " from t", Dialects.of(dialect));

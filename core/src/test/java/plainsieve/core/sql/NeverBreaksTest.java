@@ -133,7 +133,7 @@ class NeverBreaksTest {
         return text.toString();
     }
 
-    /** A text without parameters, edits or a cap comes out as it went in, byte for byte, but for what stands behind its end. */
+    /** A text without parameters, edits or a cap comes out as it went in, byte for byte, but for what follows its end. */
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "duckdb", "mariadb", "sqlite"})
     void leavesATextWithoutParametersAlone(String dialectName) {

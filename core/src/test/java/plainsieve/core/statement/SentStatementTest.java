@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Value;
 
-/** Which of its values stands where in a statement that is about to be sent. */
+/** Which of its values is where in a statement that is about to be sent. */
 class SentStatementTest {
     private static BoundValue value(String parameter, int offset) {
         return new BoundValue(parameter, offset, new PlaceholderBinding.Single(new Value.Whole(1)));

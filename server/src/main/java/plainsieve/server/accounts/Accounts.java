@@ -18,7 +18,7 @@ import plainsieve.server.records.PersonRow;
 import plainsieve.server.records.RoleRecords;
 import plainsieve.server.records.RoleRow;
 
-/** People with accounts, as operators look after them. */
+/** People with accounts, as operators manage them. */
 @Service
 public class Accounts {
     private static final Pattern NAME = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}._@+-]{0,99}");
@@ -95,7 +95,7 @@ public class Accounts {
         people.change(row.called(label(label, row.name())));
     }
 
-    /** Says where somebody gets mail. @param address empty for nowhere */
+    /** Says where someone gets mail. @param address empty for nowhere */
     @Transactional
     public void setMail(String id, String address) {
         get(id);
@@ -115,7 +115,7 @@ public class Accounts {
         people.setMail(id, own);
     }
 
-    /** Shuts an account or opens it again. Who is shut out is signed out everywhere, at once. */
+    /** Shuts an account or opens it again. Who is suspended is signed out everywhere, at once. */
     @Transactional
     public void block(String id, boolean blocked) {
         PersonRow row = get(id);
@@ -133,7 +133,7 @@ public class Accounts {
         requireAnOperator();
     }
 
-    /** Lets a password hold no more; the person is signed out everywhere, and keys of programs end. */
+    /** Lets a password are no longer valid; the person is signed out everywhere, and keys of programs end. */
     @Transactional
     public void forgetPassword(String id) {
         people.setPassword(get(id).id(), "");
@@ -155,7 +155,7 @@ public class Accounts {
         requireAnOperator();
     }
 
-    /* Without one nobody could ever give rights again. */
+    /* Without one no one could ever give rights again. */
     private void requireAnOperator() {
         List<String> open = people.all().stream()
                 .filter(row -> !row.blocked())

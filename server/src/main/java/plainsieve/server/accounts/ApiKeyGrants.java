@@ -10,7 +10,7 @@ import plainsieve.server.records.RoleRow;
 /**
  * The rights that a person had when an API key was created. The key never has more than these, whatever its owner is granted later.
  *
- * @param roles by project; an empty project ID stands for all projects
+ * @param roles by project; an empty project ID represents all projects
  * @param groups the IDs of the person's groups
  */
 record ApiKeyGrants(List<RoleRow> roles, Set<String> groups) {

@@ -12,7 +12,7 @@ import plainsieve.server.records.ApiKeyRow;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.SessionRow;
 
-/** Finds out who sends the secret of a session or of a key. That they were here is written later, so that nobody waits for it. */
+/** Finds out who sends the secret of a session or of a key. That they were here is written later, so that no one waits for it. */
 @Service
 public class CredentialAuthenticator {
     private static final Duration WRITTEN_EVERY = Duration.ofMinutes(1);
@@ -36,7 +36,7 @@ public class CredentialAuthenticator {
         this.clock = clock;
     }
 
-    /** Who has a session; nobody when it has ended. */
+    /** Who has a session; no one when it has ended. */
     public Optional<AuthenticatedPerson> ofSession(String secret) {
         Instant now = clock.instant();
         Optional<SessionRow> session = sessions.find(secret)
@@ -47,7 +47,7 @@ public class CredentialAuthenticator {
         return session.flatMap(row -> active(row.personId())).map(AuthenticatedPerson::of);
     }
 
-    /** Who a program asks for; nobody when the key has ended. */
+    /** Who a program asks for; no one when the key has ended. */
     public Optional<AuthenticatedPerson> ofKey(String secret) {
         Instant now = clock.instant();
         Optional<ApiKeyRow> key = keys.find(SecretGenerator.digest(secret))

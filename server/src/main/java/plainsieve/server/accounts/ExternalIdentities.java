@@ -23,10 +23,10 @@ public class ExternalIdentities {
     }
 
     /**
-     * The account of somebody, made when they come for the first time; with the groups and claims that the service says now. No account
-     * that is there already is theirs by its name: what people are called there, they may be able to change.
+     * The account of someone, made when they come for the first time; with the groups and claims that the service says now. No account
+     * that is there already belongs to them by its name: what people are called there, they may be able to change.
      *
-     * @throws OpenIdException when the name is somebody else's, or none
+     * @throws OpenIdException when the name is someone else's, or none
      */
     @Transactional
     public PersonRow of(OpenIdIdentity openIdIdentity) {

@@ -14,7 +14,7 @@ import plainsieve.server.records.PersonRow;
 import plainsieve.server.settings.Settings;
 
 /**
- * Prints a link that signs the first operator in, for as long as nobody has a password: there is no password to begin with that
+ * Prints a link that signs the first operator in, for as long as no one has a password: there is no password to begin with that
  * someone could forget to change.
  */
 @Component

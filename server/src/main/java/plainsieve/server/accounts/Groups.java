@@ -43,12 +43,12 @@ public class Groups {
         this.forms = forms;
     }
 
-    /** What the service that people sign in with must say of somebody for them to be in a group. */
+    /** What the service that people sign in with must say of someone for them to be in a group. */
     public List<IdentityRecords.GroupClaim> claimed() {
         return identities.claimed();
     }
 
-    /** Says that anew; it holds for everybody from when they sign in next. */
+    /** Says that again; it applies to everyone from when they sign in next. */
     @Transactional
     public void claim(String id, List<String> values) {
         identities.forgetClaimed(get(id).id());

@@ -18,7 +18,7 @@ import plainsieve.server.records.RoleRow;
 /** What people may do: the most of what was given to them and to their groups, for one project or for all. */
 @Service
 public class Permissions {
-    /** Stands for the group of everyone who is signed in. */
+    /** Represents the group of everyone who is signed in. */
     public static final String EVERYONE = "*";
 
     private static final String ALL_PROJECTS = "";
@@ -31,7 +31,7 @@ public class Permissions {
         this.groups = groups;
     }
 
-    /** How somebody stands in a project. @param member whether they have a role in it, by themselves or by a group */
+    /** How someone is in a project. @param member whether they have a role in it, by themselves or by a group */
     public record ProjectRole(Role role, boolean member) {}
 
     /** The role of a caller in a project; nothing when the project is not for them. */
@@ -39,7 +39,7 @@ public class Permissions {
         return standing(authenticatedPerson, projectId).map(ProjectRole::role);
     }
 
-    /** How a caller stands in a project; nothing when the project is not for them. */
+    /** How a caller is in a project; nothing when the project is not for them. */
     public Optional<ProjectRole> standing(AuthenticatedPerson authenticatedPerson, String projectId) {
         if (!authenticatedPerson.reaches(projectId)) {
             return Optional.empty();
@@ -50,7 +50,7 @@ public class Permissions {
                 .map(role -> new ProjectRole(least(role, authenticatedPerson.most()), own.isPresent()));
     }
 
-    /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
+    /** What a caller may do beyond single projects: to manage people and projects takes an operator of all. */
     public Role overall(AuthenticatedPerson authenticatedPerson) {
         boolean all = authenticatedPerson.onlyProject().isEmpty()
                 && granted(authenticatedPerson, ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
@@ -62,7 +62,7 @@ public class Permissions {
         return roles.peopleOf(projectId);
     }
 
-    /** The ids of those who look after all projects, by a role of their own or of a group. */
+    /** The ids of those who manage all projects, by a role of their own or of a group. */
     public Set<String> operators() {
         return roles.peopleOf(ALL_PROJECTS).stream()
                 .filter(id -> roles.of(id).stream()
@@ -109,7 +109,7 @@ public class Permissions {
         return one.compareTo(other) < 0 ? one : other;
     }
 
-    /** The caller as an asker of the project that they stand in. */
+    /** The caller as an asker of the project that they are in. */
     public Caller asker(AuthenticatedPerson authenticatedPerson, ProjectRole standing) {
         Person person = authenticatedPerson.person();
         Set<String> memberships = new HashSet<>(groups.of(person.id()));
@@ -135,7 +135,7 @@ public class Permissions {
         return Caller.of(by + Caller.LOOKING + group.name(), Role.VIEWER, viewer);
     }
 
-    /** As somebody would ask who may view and nothing more. @param by who looks, as Sent shows it */
+    /** As someone would ask who may view and nothing more. @param by who looks, as Sent shows it */
     public Caller asPerson(String by, Person person, String projectId) {
         boolean member = given(person, projectId).isPresent();
         Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())), "");

@@ -20,10 +20,10 @@ import plainsieve.server.records.SignedLinkRecords;
 import plainsieve.server.records.SignedLinkRow;
 import plainsieve.server.security.SignedLinks;
 
-/** Links to reports with choices that cannot be changed: made, listed, taken back; some for whoever has them, until a day. */
+/** Links to reports with choices that cannot be changed: made, listed, undone; some for anyone who has them, until a day. */
 @Service
 public class ReportLinks {
-    /** Longer, somebody has it whom nobody remembers. */
+    /** Longer, someone has it whom no one remembers. */
     private static final Duration LONGEST_FOR_ANYONE = Duration.ofDays(366);
 
     private final SignedLinks signed;
@@ -41,10 +41,10 @@ public class ReportLinks {
     }
 
     /**
-     * What a link shall be.
+     * What a link should be.
      *
-     * @param ends when it holds no more; nothing for never
-     * @param anyone whether it opens the report for whoever has it
+     * @param ends when it is no longer valid; nothing for never
+     * @param anyone whether it opens the report for anyone who has it
      */
     public record LinkRequest(Map<String, ChoiceText> choices, Optional<Instant> ends, boolean anyone, String madeBy) {}
 
@@ -55,12 +55,12 @@ public class ReportLinks {
     public record ValidLink(Optional<SignedLinkRow> row, Map<String, ChoiceText> choices) {
         static final ValidLink NONE = new ValidLink(Optional.empty(), Map.of());
 
-        /** Whether it opens its report for whoever has it. */
+        /** Whether it opens its report for anyone who has it. */
         public boolean isForAnyone() {
             return row.filter(SignedLinkRow::anyone).isPresent();
         }
 
-        /** What Sent calls whoever came by it. */
+        /** What Sent calls anyone who came by it. */
         public String who() {
             return row.map(link -> "link " + link.id().substring(0, 8)).orElse("link");
         }
@@ -129,7 +129,7 @@ public class ReportLinks {
     /**
      * What a token fixes; nothing for an empty one. Those that were made before links were listed hold, for who is signed in.
      *
-     * @throws ProblemException when it is not ours for this report, has ended, or was taken back
+     * @throws ProblemException when it is not ours for this report, has ended, or was undone
      */
     public ValidLink read(Project project, String reportId, String token) {
         if (token.isEmpty()) {

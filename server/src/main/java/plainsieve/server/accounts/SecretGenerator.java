@@ -8,7 +8,7 @@ import java.util.Base64;
 import java.util.HexFormat;
 
 /**
- * Secrets that are made here: of sessions, links and keys. Each has 256 random bits, so a plain digest of it can be kept: nobody
+ * Secrets that are made here: of sessions, links and keys. Each has 256 random bits, so a plain digest of it can be kept: no one
  * finds the secret from that.
  */
 final class SecretGenerator {
@@ -16,7 +16,7 @@ final class SecretGenerator {
 
     private final SecureRandom random = new SecureRandom();
 
-    /** A new one, in signs that stand in links and cookies. */
+    /** A new one, in signs that are in links and cookies. */
     String fresh() {
         byte[] bytes = new byte[BYTES];
         random.nextBytes(bytes);

@@ -52,7 +52,7 @@ class Sessions {
             records.begin(row);
             return Optional.of(row);
         } catch (OpenIdException taken) {
-            // Another here has the name: they are nobody on this server, as at signing in.
+            // Another here has the name: they are no one on this server, as at signing in.
             return Optional.empty();
         }
     }

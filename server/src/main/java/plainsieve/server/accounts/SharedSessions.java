@@ -13,12 +13,12 @@ import plainsieve.sources.Secret;
 import tools.jackson.core.JacksonException;
 
 /**
- * Sessions that hold on every server with the same shared key: the secret of the browser is what the service said of somebody,
+ * Sessions that hold on every server with the same shared key: the secret of the browser is what the service said of someone,
  * locked with that key. See {@link Sessions} for what the others do with it.
  */
 @Component
 class SharedSessions {
-    /** Ends whatever happens: none of the servers can tell the others that somebody signed out. */
+    /** Ends whatever happens: none of the servers can tell the others that someone signed out. */
     private static final Duration LASTS = Duration.ofHours(12);
 
     /** Browsers keep no longer cookies. */

@@ -22,7 +22,7 @@ import plainsieve.server.records.SignInLinkRow;
 /** Signs people in and out: by a password, by a link, by the key of a program. */
 @Service
 public class SignInService {
-    /** A session that nobody used for so long has ended. */
+    /** A session that no one used for so long has ended. */
     static final Duration IDLE = Duration.ofHours(12);
 
     /** A session ends after this, however much it is used. */
@@ -161,7 +161,7 @@ public class SignInService {
         tables.sessions().takeLinksOf(personId);
     }
 
-    /** Where a link leads, behind the address of this server. Browsers do not send what stands behind the # to anyone. */
+    /** Where a link leads, after the address of this server. Browsers do not send what follows the # to anyone. */
     public static String path(String secret) {
         return "/sign-in#link=" + secret;
     }

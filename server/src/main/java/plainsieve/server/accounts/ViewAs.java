@@ -6,7 +6,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.server.people.Caller;
 
-/** Looking at reports as others see them: as a group, or as somebody, who may view and nothing more. */
+/** Looking at reports as others see them: as a group, or as someone, who may view and nothing more. */
 @Service
 public class ViewAs {
     private static final String GROUP = "group:";
@@ -25,7 +25,7 @@ public class ViewAs {
     /**
      * Whom one can look as.
      *
-     * @param as {@code group:id} or {@code person:name}, as it stands in addresses
+     * @param as {@code group:id} or {@code person:name}, as it is in addresses
      * @param name what they are called
      */
     public record Impersonation(String as, String name) {
@@ -46,7 +46,7 @@ public class ViewAs {
     }
 
     /**
-     * Somebody as a viewer of a project. Throws {@link plainsieve.server.project.NotFoundException} when there is nobody like that.
+     * Someone as a viewer of a project. Throws {@link plainsieve.server.project.NotFoundException} when there is no one like that.
      *
      * @param by who looks, as Sent shows it
      */

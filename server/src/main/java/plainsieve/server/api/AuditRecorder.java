@@ -4,7 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.stereotype.Component;
 import plainsieve.server.accounts.AuditLog;
 
-/** Writes what whoever asks does into the record of deeds. */
+/** Writes what anyone who asks does into the record of deeds. */
 @Component
 public class AuditRecorder {
     private final AuditLog auditLog;
@@ -23,7 +23,7 @@ public class AuditRecorder {
         noteOf(callerResolver.nameNow(), request, what, projectId, about);
     }
 
-    /** What somebody does who is not signed in with the request. @param person their name; empty when nobody knows */
+    /** What someone does who is not signed in with the request. @param person their name; empty when no one knows */
     public void noteOf(String person, HttpServletRequest request, String what, String projectId, String about) {
         auditLog.add(new AuditLog.Actor(person, request.getRemoteAddr()), what, projectId, about);
     }

@@ -5,7 +5,7 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** A route that stands in the record of deeds when it has done what was asked, with what its address names. */
+/** A route that is in the record of deeds when it has done what was asked, with what its address names. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)
 public @interface Audited {

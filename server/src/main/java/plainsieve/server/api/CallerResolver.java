@@ -24,7 +24,7 @@ import plainsieve.server.people.Viewer;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.settings.Settings;
 
-/** Who asks, and what they may do: those who are signed in, or, where there are no accounts, whoever asks from this machine. */
+/** Who asks, and what they may do: those who are signed in, or, where there are no accounts, anyone who asks from this machine. */
 @Component
 public class CallerResolver {
     /** In a request of an author's: whom they look as, {@code group:id} or {@code person:name}. */
@@ -48,26 +48,26 @@ public class CallerResolver {
         return settings.accounts();
     }
 
-    /** The role of whoever asks from this machine, where nobody signs in. */
+    /** The role of anyone who asks from this machine, where no one signs in. */
     public Role ofThisMachine() {
         return settings.role();
     }
 
-    /** Who is signed in; nobody where there are no accounts. */
+    /** Who is signed in; no one where there are no accounts. */
     public Optional<AuthenticatedPerson> now() {
         Authentication known = SecurityContextHolder.getContext().getAuthentication();
         boolean caller = settings.accounts() && known != null && known.getPrincipal() instanceof AuthenticatedPerson;
         return caller ? Optional.of((AuthenticatedPerson) known.getPrincipal()) : Optional.empty();
     }
 
-    /** Who is signed in. Throws {@link NotSignedInException} when nobody is. */
+    /** Who is signed in. Throws {@link NotSignedInException} when no one is. */
     public AuthenticatedPerson required() {
         return now().orElseThrow(NotSignedInException::new);
     }
 
     /**
      * Who is signed in themselves. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
-     * {@link ProblemException} for a key, {@link NotSignedInException} when nobody is signed in.
+     * {@link ProblemException} for a key, {@link NotSignedInException} when no one is signed in.
      */
     public AuthenticatedPerson requiredInPerson() {
         AuthenticatedPerson authenticatedPerson = required();
@@ -83,7 +83,7 @@ public class CallerResolver {
         return role(request, Optional.of(projectId));
     }
 
-    /** Whether a project is for whoever asks, or one of its reports. */
+    /** Whether a project is for anyone who asks, or one of its reports. */
     public boolean sees(HttpServletRequest request, String projectId) {
         return settings.accounts()
                 ? now().flatMap(authenticatedPerson -> permissions.role(authenticatedPerson, projectId))
@@ -93,7 +93,7 @@ public class CallerResolver {
     }
 
     /**
-     * The role of whoever asks. Throws {@link NotSignedInException} when nobody is signed in, and {@link NotFoundException} for a project that is not
+     * The role of anyone who asks. Throws {@link NotSignedInException} when no one is signed in, and {@link NotFoundException} for a project that is not
      * for them, as for one that is not there.
      *
      * @param projectId nothing for what is of no project
@@ -138,7 +138,7 @@ public class CallerResolver {
         return settings.role();
     }
 
-    /** Whoever asks, as an asker of a project, or whom they look as. Throws as {@link #role}. */
+    /** Anyone who asks, as an asker of a project, or whom they look as. Throws as {@link #role}. */
     public Caller asker(HttpServletRequest request, String projectId) {
         Caller own = own(request, projectId);
         String as = request.getHeader(LOOK_AS);
@@ -190,7 +190,7 @@ public class CallerResolver {
         }
     }
 
-    /** The name of whoever asks, for the record of deeds; empty when nobody is signed in. */
+    /** The name of anyone who asks, for the record of deeds; empty when no one is signed in. */
     String nameNow() {
         return now().map(authenticatedPerson -> authenticatedPerson.person().name())
                 .orElse(settings.accounts() ? "" : settings.role().word());

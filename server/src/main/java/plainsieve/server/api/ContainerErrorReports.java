@@ -42,7 +42,7 @@ class ContainerErrorReports {
                 response.getOutputStream().write(body(status).getBytes(StandardCharsets.UTF_8));
                 response.finishResponse();
             } catch (IOException | IllegalStateException e) {
-                // Nobody is left to read it.
+                // No one is left to read it.
                 response.getCoyoteResponse().action(ActionCode.CLOSE_NOW, e);
             }
         }

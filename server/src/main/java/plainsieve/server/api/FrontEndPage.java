@@ -11,7 +11,7 @@ import plainsieve.server.security.OwnPath;
 
 /**
  * The one page of the front end, which is the answer to every address of a screen: what it loads is named from where this server
- * stands, and it is told where that is.
+ * is, and it is reported where that is.
  */
 public final class FrontEndPage implements ResourceTransformer {
     private static final String RELATIVE = "\"./";

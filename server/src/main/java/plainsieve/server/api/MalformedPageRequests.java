@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.security.OwnPath;
 
-/** An address that was cut off within a character opens its page all the same: what it was to say is told there. */
+/** An address that was cut off within a character opens its page all the same: what it was to say is reported there. */
 @Component
 class MalformedPageRequests extends OncePerRequestFilter {
     @Override

@@ -18,7 +18,7 @@ import plainsieve.server.security.OwnPath;
 import plainsieve.server.security.SignedLinks;
 
 /**
- * Whoever comes by a link that is for whoever has it: a viewer of one report. Requests say the link in a header, which names the report,
+ * Anyone who comes by a link that is for anyone who has it: a viewer of one report. Requests say the link in a header, which names the report,
  * too; the page itself by its address, and a file, which browsers fetch without headers, behind its question mark.
  */
 @Component
@@ -39,13 +39,13 @@ public class OpenLinkAuthenticator {
         this.projects = projects;
     }
 
-    /** Somebody with a link of a project that holds and is for whoever has it. */
+    /** Someone with a link of a project that holds and is for anyone who has it. */
     Optional<Caller> asker(HttpServletRequest request, String projectId) {
         Optional<LinkParameters> said = readLink(request);
         try {
             return said.flatMap(link -> asker(projectId, link));
         } catch (ProblemException | NotFoundException over) {
-            // Nobody is known by a link that does not hold; where it is used it is told why.
+            // No one is known by a link that does not hold; where it is used it is reported why.
             return Optional.empty();
         }
     }

@@ -146,13 +146,13 @@ class Problems extends ResponseEntityExceptionHandler {
                 "The link may have been cut off. Request it again."));
     }
 
-    /** Nobody is left to answer to. */
+    /** No one is left to answer to. */
     @ExceptionHandler
     void browserWentAway(UncheckedIOException e) {
         LOG.debug("The browser went away", e);
     }
 
-    /** Whoever asked has gone, as browsers do when another page is opened: there is nobody to tell. Takes the answer, so that nothing else is. */
+    /** Anyone who asked has gone, as browsers do when another page is opened: there is no one to tell. Takes the answer, so that nothing else is. */
     @ExceptionHandler
     void gone(ClientAbortException e, HttpServletRequest request, HttpServletResponse response) {
         LOG.debug("{} {}: client disconnected", request.getMethod(), request.getRequestURI());
@@ -222,7 +222,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 problem(new ProblemException(problems)).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
     }
 
-    /** What the framework refuses, in our words: its own name things that are nothing to whoever asks. */
+    /** What the framework refuses, in our words: its own name things that are nothing to anyone who asks. */
     @Override
     protected ResponseEntity<Object> handleExceptionInternal(
             Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {

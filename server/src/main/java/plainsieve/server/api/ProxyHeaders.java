@@ -11,7 +11,7 @@ import plainsieve.server.settings.NetworkSettings;
 
 /**
  * Takes the word of the servers in front of this one for who asks, and by which scheme and name (X-Forwarded-For, -Proto, -Host).
- * From the right: what a browser wrote itself stands further left, behind the first address that is none of theirs.
+ * From the right: what a browser wrote itself is further left, after the first address that is none of theirs.
  */
 @Configuration
 class ProxyHeaders {

@@ -53,7 +53,7 @@ class SecurityConfiguration {
         return SecurityObservationSettings.noObservations();
     }
 
-    /** Addresses with signs that mean something else than they stand for are refused; methods nobody answers are told so as ever. */
+    /** Addresses with signs that mean something else than they represent are refused; methods no one answers are reported so as ever. */
     @Bean
     HttpFirewall addresses() {
         StrictHttpFirewall firewall = new StrictHttpFirewall();

@@ -4,7 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.UUID;
 
-/** The cookie by which viewers are told apart, where they have no accounts. */
+/** The cookie by which viewers are distinguished, where they have no accounts. */
 public final class ViewerCookie {
     public static final String NAME = "plainsieve-viewer";
 

@@ -13,10 +13,10 @@ import plainsieve.sources.Catalog;
  * An argument as a database describes it: {@code month_start date}.
  *
  * @param of the function it belongs to
- * @param written its name, and its type behind it where the database says one
+ * @param written its name, and its type after it where the database says one
  */
 record DeclaredArgument(String of, String written) {
-    /** The argument as which a parameter stands in a query, where it is one. */
+    /** The argument as which a parameter is in a query, where it is one. */
     static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalog.Function> functions) {
         return query.parameters().stream()
                 .filter(place -> place.name().equals(parameter))

@@ -72,7 +72,7 @@ public class HardCodedValueConversion {
      * @param text the query with the parameters in it
      * @param names of the parameters that were made
      * @param used names of those that there were already
-     * @param differing those of them that reports open with another value than the one that stood in the text
+     * @param differing those of them that reports open with another value than the one that was in the text
      * @param same how far the rows are known to have stayed the same
      * @param namedAfter the word in the query's name that was one of the values; empty when there is none
      */
@@ -90,7 +90,7 @@ public class HardCodedValueConversion {
      * A parameter with another default than the value whose place it took: reports open with other rows than those before.
      *
      * @param opensWith its default, in words
-     * @param stood the value in the text, in words
+     * @param was the value in the text, in words
      * @param values the same as a choice has them
      * @param reports those that show the query
      */
@@ -130,8 +130,8 @@ public class HardCodedValueConversion {
     /**
      * A draft on the bench.
      *
-     * @param text as it stands there, which may not be kept yet
-     * @param choices the trial values that stand there
+     * @param text as it is there, which may not be kept yet
+     * @param choices the trial values that are there
      */
     public record Draft(Caller asker, Query query, String text, Map<String, ChoiceText> choices) {
         RequestedChoices asked(Project project) {
@@ -143,7 +143,7 @@ public class HardCodedValueConversion {
      * Which fixed values are meant.
      *
      * @param starts where they begin; all of them when there are none
-     * @param anew whether each becomes a new parameter, even where one of the project serves it
+     * @param again whether each becomes a new parameter, even where one of the project serves it
      */
     public record Wanted(Set<Integer> starts, boolean anew) {}
 
@@ -287,7 +287,7 @@ public class HardCodedValueConversion {
                 day.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH));
     }
 
-    /** Takes back what was made: the text as it was, and the parameters gone that nothing else uses by now. All or nothing. */
+    /** Undoes what was made: the text as it was, and the parameters gone that nothing else uses by now. All or nothing. */
     @Transactional
     public Query takeBack(Project project, Query query, String text, List<String> names) {
         Query changed = queries.changeDraft(project, query, text);

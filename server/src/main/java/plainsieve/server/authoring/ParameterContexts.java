@@ -22,7 +22,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.Catalog;
 
-/** Looks around where a parameter is said: other parameters, queries, and the columns whose values could be its list. */
+/** Looks around where a parameter is stated: other parameters, queries, and the columns whose values could be its list. */
 @Service
 public class ParameterContexts {
     private final SourceFacts facts;
@@ -61,7 +61,7 @@ public class ParameterContexts {
                 LocalDate.now(clock.withZone(settings.zone())));
     }
 
-    /** The column it is compared with stands first, then those of its type. */
+    /** The column it is compared with is first, then those of its type. */
     private List<ListColumn> columns(Project project, ParameterDefinition parameter) {
         Optional<ColumnReference> compared = looks.compared(project, parameter);
         List<Candidate> candidates = new ArrayList<>();

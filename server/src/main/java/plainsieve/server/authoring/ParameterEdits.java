@@ -55,7 +55,7 @@ public class ParameterEdits {
         return definition.withVersion(definition.upkeep().version() + 1);
     }
 
-    /** Puts the parameters into this order; those that are not named stay behind them. */
+    /** Puts the parameters into this order; those that are not named stay after them. */
     @Transactional
     public void order(Project project, List<String> names) {
         List<String> order = new ArrayList<>(names);

@@ -20,7 +20,7 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.QueryPart;
 import plainsieve.server.sources.SourceFacts;
 
-/** Proposes parameters: type and list from the column that a name is compared with, else from the place where it stands. */
+/** Proposes parameters: type and list from the column that a name is compared with, else from the place where it is. */
 @Service
 public class ParameterProposals {
     private final SourceFacts facts;
@@ -98,7 +98,7 @@ public class ParameterProposals {
                 ColumnReference.NONE);
     }
 
-    /** Whoever narrows moments by their order thinks in days. */
+    /** Anyone who narrows moments by their order thinks in days. */
     private static Type asChosen(ComparedColumn column) {
         boolean ordered =
                 switch (column.kind()) {

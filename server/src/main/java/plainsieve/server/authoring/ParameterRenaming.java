@@ -93,7 +93,7 @@ public class ParameterRenaming {
         return renamed;
     }
 
-    /* A draft that cannot be read is left as it is: where its parameters stand cannot be told. */
+    /* A draft that cannot be read is left as it is: where its parameters are cannot be reported. */
     private static String renamed(Project project, Query query, String text, String from, String to) {
         if (StepLines.isSteps(text)) {
             return StepReferences.renamed(text, from, to);

@@ -21,7 +21,7 @@ public class ProjectEdits {
         this.projects = projects;
     }
 
-    /** An empty project. Its id, which stands in addresses, comes from its name. */
+    /** An empty project. Its id, which is in addresses, comes from its name. */
     public Project add(String name) {
         String called = Ids.name("A project", name);
         List<String> taken = projects.all().stream().map(Project::id).toList();

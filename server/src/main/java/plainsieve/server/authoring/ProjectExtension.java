@@ -3,9 +3,9 @@ package plainsieve.server.authoring;
 import plainsieve.files.CompanionFiles;
 import plainsieve.server.project.Project;
 
-/** What goes out and in with a project and is looked after elsewhere, such as its stored copies. */
+/** What goes out and in with a project and is managed elsewhere, such as its stored copies. */
 public interface ProjectExtension {
-    /** What stands beside the project, with its own. */
+    /** What is next to the project, with its own. */
     CompanionFiles exportFiles(String projectId, CompanionFiles beside);
 
     /** Makes what queries ask before they come. */

@@ -85,7 +85,7 @@ class RowsBeforeAndAfter {
         return one.subtract(other).abs().compareTo(largest.multiply(NOISE)) <= 0;
     }
 
-    /** Runs the draft as it stands. Throws as {@link QueryRunner#run} when it does not run. */
+    /** Runs the draft as it is. Throws as {@link QueryRunner#run} when it does not run. */
     RunDigest before(Project project, HardCodedValueConversion.Draft draft) {
         return run(project, draft, draft.text(), true);
     }

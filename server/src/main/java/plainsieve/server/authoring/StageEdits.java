@@ -17,7 +17,7 @@ import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.StageRecords;
 import plainsieve.server.records.StageRow;
 
-/** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers anew. */
+/** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers again. */
 @Service
 public class StageEdits {
     private static final Duration LONGEST = Duration.ofHours(1);
@@ -34,7 +34,7 @@ public class StageEdits {
      * Lets a stage hold what it says from now on.
      *
      * @throws ProblemException naming what cannot be
-     * @throws EditConflictException when somebody was faster
+     * @throws EditConflictException when someone was faster
      */
     public void keep(Project project, Stage stage) {
         check(project, stage);
@@ -83,7 +83,7 @@ public class StageEdits {
         }
     }
 
-    /* What is asked instead is not meant itself by another: then nobody could tell where a statement goes. */
+    /* What is asked instead is not meant itself by another: then no one could tell where a statement goes. */
     private static void check(Project project, Stage stage, String from, String to) {
         if (project.source(from).kind() != project.source(to).kind()) {
             throw refused(

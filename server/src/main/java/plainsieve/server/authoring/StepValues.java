@@ -66,8 +66,8 @@ public class StepValues {
     private record CacheKey(String text, String choices, String sourceId) {}
 
     /**
-     * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. Nobody waits long for
-     * them: they are a help, without them the other offers still stand, and any value can be typed.
+     * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. No one waits long for
+     * them: they are a help, without them the other offers still are, and any value can be typed.
      */
     public List<MarkOption> of(Project project, Query query, RequestedChoices requested, ValuePosition where) {
         if (where.column().isEmpty() || where.lines().isEmpty()) {
@@ -123,7 +123,7 @@ public class StepValues {
             }
         }
 
-        /* Days and moments stand without quotes. */
+        /* Days and moments are without quotes. */
         private static String written(String value) {
             boolean time = value.matches("\\d{4}-\\d\\d-\\d\\d([T ]\\d\\d:\\d\\d(:\\d\\d(\\.\\d{1,9})?)?)?");
             return time ? value.replace(' ', 'T') : StepQuoting.text(value);

@@ -84,7 +84,7 @@ public class TablePreview {
     }
 
     /**
-     * A text to begin with. A procedure cannot stand in a query: what it does is not known to be reading, and no filter or
+     * A text to begin with. A procedure cannot be in a query: what it does is not known to be reading, and no filter or
      * limit can be put around it.
      */
     public QueryStart start(Project project, TableReference place, Kind kind) {

@@ -10,11 +10,11 @@ import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/** Writes a part of a copy anew in wider types: all parts of a table have the same. */
+/** Writes a part of a copy again in wider types: all parts of a table have the same. */
 final class ColumnTypeWidening {
     private ColumnTypeWidening() {}
 
-    /** The part under another name, so that nobody who reads it is disturbed. @param types of each column; empty for what it has */
+    /** The part under another name, so that no one who reads it is disturbed. @param types of each column; empty for what it has */
     static CopyPartitions.Partition widened(
             Path folder, CopyPartitions.Partition part, List<String> columns, List<String> types, long job)
             throws IOException {

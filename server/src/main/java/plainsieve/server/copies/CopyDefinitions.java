@@ -32,7 +32,7 @@ class CopyDefinitions {
         return read.of(records.all());
     }
 
-    /** Whether it was kept: not when somebody else was faster. */
+    /** Whether it was kept: not when someone else was faster. */
     boolean keep(String projectId, StoredCopy copy) {
         return records.keep(row(projectId, copy)) == 1;
     }

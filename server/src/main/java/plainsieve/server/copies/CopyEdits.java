@@ -107,7 +107,7 @@ public class CopyEdits {
      * Another state of a copy. A schedule that is another one counts from now.
      *
      * @throws ProblemException when it cannot be
-     * @throws EditConflictException when somebody was faster
+     * @throws EditConflictException when someone was faster
      */
     public void change(Project project, StoredCopy copy) {
         StoredCopy before = storedCopies.get(project.id(), copy.id());

@@ -17,14 +17,14 @@ import plainsieve.sources.files.PartManifest;
 
 /**
  * What a stored copy is made of at one moment: a file in its folder says it, which is put in place of the former one in one step.
- * So whoever asks sees all of a state or all of another, whenever this server is killed.
+ * So anyone who asks sees all of a state or all of another, whenever this server is killed.
  *
  * @param job the number of the job that made it
  * @param asOf when its rows were asked for
  * @param types the type of each column, as it is called in SQL; the columns in the order of the answer
  */
 record CopyPartitions(long job, Instant asOf, List<String> columns, List<String> types, List<Partition> parts) {
-    /** What waits for somebody to look at it. */
+    /** What waits for someone to look at it. */
     static final String KEPT_BACK = "_kept";
 
     private static final String TAB = "\t";
@@ -61,7 +61,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
         return parse(folder.resolve(PartManifest.NAME));
     }
 
-    /** What waits for somebody to look at it. */
+    /** What waits for someone to look at it. */
     static Optional<CopyPartitions> keptBackIn(Path folder) {
         return parse(folder.resolve(KEPT_BACK));
     }

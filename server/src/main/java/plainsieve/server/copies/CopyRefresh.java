@@ -27,7 +27,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.files.PartManifest;
 
 /**
- * Makes a stored copy anew, whole or those parts of it that may be otherwise: the last ones, those whose rows are told to be
+ * Makes a stored copy again, whole or those parts of it that may be otherwise: the last ones, those whose rows are reported to be
  * otherwise, and those that are not there yet. What viewers ask is the former state until the new one is complete.
  */
 @Component
@@ -53,7 +53,7 @@ class CopyRefresh {
      *
      * @param folder of the copy
      * @param before what viewers ask now; nothing when there is none yet
-     * @param job its number, which stands in every file that it makes
+     * @param job its number, which is in every file that it makes
      */
     private record RefreshTask(
             Project project,
@@ -197,7 +197,7 @@ class CopyRefresh {
         return new JobOutcome.Succeeded(now.rows(), "");
     }
 
-    /** Removes files of neither this state nor what waits: whoever still reads those before has had a whole refresh's time. */
+    /** Removes files of neither this state nor what waits: anyone who still reads those before has had a whole refresh's time. */
     private static void clean(RefreshTask work, Optional<CopyPartitions> before) throws IOException {
         Set<String> used = new HashSet<>();
         Stream.concat(before.stream(), CopyPartitions.keptBackIn(work.folder()).stream())

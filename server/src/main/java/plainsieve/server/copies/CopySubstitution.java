@@ -25,7 +25,7 @@ public class CopySubstitution {
      * Says what they ask.
      *
      * @throws ProblemException when a copy has something else, was not made yet, or the query asks for what is chosen
-     * @throws EditConflictException when somebody was faster
+     * @throws EditConflictException when someone was faster
      */
     public Query ask(Project project, Query query, CachePolicy how) {
         if (how instanceof CachePolicy.StoredCopy copy) {

@@ -101,7 +101,7 @@ public class StoredCopies implements JobHandler {
         return CopyPartitions.read(folder(projectId, copy)).map(State::of);
     }
 
-    /** What waits for somebody to look at it. */
+    /** What waits for someone to look at it. */
     public Optional<State> keptBack(String projectId, StoredCopy copy) {
         return CopyPartitions.keptBackIn(folder(projectId, copy)).map(State::of);
     }

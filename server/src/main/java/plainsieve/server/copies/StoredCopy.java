@@ -7,13 +7,13 @@ import plainsieve.server.project.CopiesSource;
 import plainsieve.server.schedules.Schedule;
 
 /**
- * An answer of a query that is kept here and asked as a table, under what holds for viewers when it is refreshed.
+ * An answer of a query that is kept here and asked as a table, under what applies to viewers when it is refreshed.
  *
  * @param name what people call it
  * @param parts how it is cut, so that only some of it is asked for again; nothing when it is one
  * @param schedule when it is refreshed
  * @param paused whether its times are let go by
- * @param since when its schedule was said: nothing before it is missed
+ * @param since when its schedule was stated: nothing before it is missed
  * @param version the version that a change is made from
  */
 public record StoredCopy(
@@ -25,7 +25,7 @@ public record StoredCopy(
         boolean paused,
         Instant since,
         int version) {
-    /** Its word among things that are done by themselves. */
+    /** Its word among things that are done automatically. */
     public static final String KIND = "copy";
 
     /**

@@ -44,7 +44,7 @@ class AttachmentBuilder {
         this.clock = clock;
     }
 
-    /** @param notes of what does not go along */
+    /** @param notes of what does not are included */
     record BuiltAttachments(List<EmailMessage.Attachment> files, List<String> notes) {}
 
     /** Throws as any run. */

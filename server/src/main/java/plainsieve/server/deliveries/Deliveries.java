@@ -52,7 +52,7 @@ public class Deliveries implements JobHandler {
     }
 
     /**
-     * Sends what the first who gets it would get to somebody who looks at it. Throws as any run, and
+     * Sends what the first who gets it would get to someone who looks at it. Throws as any run, and
      * {@link plainsieve.server.mail.MailFailure}.
      *
      * @return why nothing would be sent; nothing when it was

@@ -16,7 +16,7 @@ import plainsieve.server.schedules.Schedule;
  * @param name what people call it, and what its mails are about
  * @param schedule when it is sent
  * @param paused whether its times are let go by
- * @param since when its schedule was said: nothing before it is missed
+ * @param since when its schedule was stated: nothing before it is missed
  * @param version the version that a change is made from
  */
 public record Delivery(
@@ -28,7 +28,7 @@ public record Delivery(
         boolean paused,
         Instant since,
         int version) {
-    /** Its word among things that are done by themselves. */
+    /** Its word among things that are done automatically. */
     public static final String KIND = "delivery";
 
     /**

@@ -17,7 +17,7 @@ import plainsieve.server.runs.ChoiceResolver;
 import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.schedules.Timetable;
 
-/** Whether a delivery can be as it is said. */
+/** Whether a delivery can be as it is stated. */
 @Component
 class DeliveryCheck {
     private static final int MOST_NAMED = 500;
@@ -64,7 +64,7 @@ class DeliveryCheck {
         }
     }
 
-    /** Throws {@link ProblemException} for a choice that cannot be. Lists that cannot be asked now are in nobody's way. */
+    /** Throws {@link ProblemException} for a choice that cannot be. Lists that cannot be asked now are in no one's way. */
     void requireChoices(Project project, Delivery delivery) {
         Set<String> said = delivery.content().choices().keySet();
         Report report = project.report(delivery.content().reportId());

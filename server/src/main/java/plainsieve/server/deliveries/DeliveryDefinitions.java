@@ -56,7 +56,7 @@ class DeliveryDefinitions {
                         row.version()));
     }
 
-    /** Whether it was kept: not when somebody else was faster. */
+    /** Whether it was kept: not when someone else was faster. */
     boolean keep(String projectId, Delivery delivery) {
         return records.keep(new DeliveryRow(
                         projectId,

@@ -29,7 +29,7 @@ public class DeliveryEdits {
         this.clock = clock;
     }
 
-    /** A delivery of a report to no recipients yet, by hand. Nothing is sent before somebody says to whom. */
+    /** A delivery of a report to no recipients yet, by hand. Nothing is sent before someone says to whom. */
     public Delivery add(Project project, String reportId, String wanted) {
         project.report(reportId);
         String name = Ids.name("A delivery", wanted);
@@ -59,7 +59,7 @@ public class DeliveryEdits {
      * Another state of a delivery. A schedule that is another one counts from now.
      *
      * @throws ProblemException when it cannot be
-     * @throws EditConflictException when somebody was faster
+     * @throws EditConflictException when someone was faster
      */
     public void change(Project project, Delivery delivery) {
         Delivery before = deliveries.get(project.id(), delivery.id());

@@ -26,7 +26,7 @@ import plainsieve.server.reportmail.ReportEmail;
 import plainsieve.server.reportmail.ReportEmailComposer;
 import plainsieve.server.sources.ClientPresence;
 
-/** Writes the mail that somebody gets of a delivery: with what they may see, as viewers see it now, or says why there is none. */
+/** Writes the mail that someone gets of a delivery: with what they may see, as viewers see it now, or says why there is none. */
 @Component
 class DeliveryEmailBuilder {
     private static final String BY = "The delivery";
@@ -74,7 +74,7 @@ class DeliveryEmailBuilder {
             return new Round(project, delivery, clientPresence, Optional.empty());
         }
 
-        /** One whose mails all go to somebody who looks at them first, and let nobody have no more of them. */
+        /** One whose mails all go to someone who looks at them first, and let no one have no more of them. */
         static Round test(Project project, Delivery delivery, ClientPresence clientPresence, String address) {
             return new Round(project, delivery, clientPresence, Optional.of(address));
         }
@@ -101,7 +101,7 @@ class DeliveryEmailBuilder {
         }
         ReportEmailComposer.EmailRequest wanted =
                 new ReportEmailComposer.EmailRequest(opened, report.get(), caller, round.clientPresence);
-        // Whoever has no account sees the same as anybody else without one.
+        // Anyone who has no account sees the same as anybody else without one.
         Object sight = to.person().isPresent() ? to.address() : to.choices();
         Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
         if (known.isEmpty()) {
@@ -133,7 +133,7 @@ class DeliveryEmailBuilder {
         return has ? Optional.of(live.report(id)) : Optional.empty();
     }
 
-    /** People see what is theirs; of what is held, others see what the delivery says is theirs, as by a link for whoever has it. */
+    /** People see what belongs to them; of what is held, others see what the delivery says belongs to them, as by a link for anyone who has it. */
     private Caller asker(Project live, Delivery delivery, Recipient to) {
         String by = "delivery";
         if (to.person().isPresent()) {

@@ -73,7 +73,7 @@ class DeliverySender {
         records.giveUp(job);
     }
 
-    /** A test: what the first of them would get goes to somebody else. @return why there would be none; nothing when it was sent */
+    /** A test: what the first of them would get goes to someone else. @return why there would be none; nothing when it was sent */
     Optional<String> trial(Project project, Delivery delivery, String address) {
         ClientPresence clientPresence = new ClientPresence();
         List<Recipient> all = recipientResolver.of(project.inStage(Stage.LIVE), delivery, clientPresence);
@@ -177,7 +177,7 @@ class DeliverySender {
             }
         }
 
-        /* Nothing is theirs, or it is said what cannot be: that is so tomorrow, too. A list that cannot be asked may be there then. */
+        /* Nothing belongs to them, or it is stated what cannot be: that is so tomorrow, too. A list that cannot be asked may be there then. */
         private void impossible(MailRow row, ProblemException e) {
             if (e.problems().stream().anyMatch(problem -> problem.kind().equals("list-not-there"))) {
                 later(row, "", e.getMessage());
@@ -187,7 +187,7 @@ class DeliverySender {
             }
         }
 
-        /* Where there is no way, nobody gets anything now, and each would wait for it as long as the first. */
+        /* Where there is no way, no one gets anything now, and each would wait for it as long as the first. */
         private void hand(EmailMessage email, MailRow row) {
             MailTransport.SmtpSession open = way();
             try {

@@ -13,7 +13,7 @@ import plainsieve.server.reportmail.ReportEmail;
 import plainsieve.server.settings.EmailReportSettings;
 import plainsieve.server.settings.Settings;
 
-/** The links that stand in mails, by the address at which people reach this server. */
+/** The links that are in mails, by the address at which people reach this server. */
 @Component
 class MailLinks {
     /** Servers and mail programs cut longer ones off. */
@@ -54,7 +54,7 @@ class MailLinks {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    /** What somebody who has no account here should know of the link to the report; nothing where it opens for them. */
+    /** What someone who has no account here should know of the link to the report; nothing where it opens for them. */
     Optional<String> aboutOpening(Recipient to) {
         return accounts && to.person().isEmpty()
                 ? Optional.of("The report requires sign-in. This email contains what it shows you.")

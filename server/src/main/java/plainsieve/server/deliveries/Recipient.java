@@ -6,10 +6,10 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.people.Person;
 
 /**
- * Somebody who gets a mail.
+ * Someone who gets a mail.
  *
  * @param address where to; where there is none, whom it would have gone to
- * @param person with that address; nothing for somebody without an account
+ * @param person with that address; nothing for someone without an account
  * @param choices what their row says is chosen
  * @param why nothing can go there; nothing when it can
  */

@@ -37,7 +37,7 @@ import plainsieve.server.sources.ShownValue;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 
-/** Finds out who gets a delivery: addresses, people and everybody of groups, or who stands in the rows of a query. */
+/** Finds out who gets a delivery: addresses, people and everyone of groups, or who is in the rows of a query. */
 @Component
 class RecipientResolver {
     static final String GROUP = "group:";
@@ -62,7 +62,7 @@ class RecipientResolver {
     }
 
     /**
-     * Everybody, each once, however they are named and their address is written.
+     * Everyone, each once, however they are named and their address is written.
      *
      * @param project as viewers see it
      * @throws ProblemException when there are more than any delivery may have, or a column is missing; otherwise as any run
@@ -108,7 +108,7 @@ class RecipientResolver {
                 .toList();
     }
 
-    /** Whoever has the address, or the name. */
+    /** Anyone who has the address, or the name. */
     private Recipient addressee(String who, Map<String, ChoiceText> choices, List<PersonRow> people) {
         Optional<PersonRow> person = people.stream()
                 .filter(row -> row.name().equalsIgnoreCase(who.strip())

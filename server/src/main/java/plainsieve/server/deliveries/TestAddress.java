@@ -10,7 +10,7 @@ import plainsieve.server.mail.MailTransport;
 import plainsieve.server.people.Caller;
 import plainsieve.server.records.PersonRow;
 
-/** Where a test mail goes: to the address of whoever asks for it; where there are no accounts, to one that they say. */
+/** Where a test mail goes: to the address of anyone who asks for it; where there are no accounts, to one that they say. */
 @Component
 public class TestAddress {
     private final Accounts accounts;

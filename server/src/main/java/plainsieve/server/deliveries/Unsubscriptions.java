@@ -17,7 +17,7 @@ import plainsieve.server.security.SecretBox;
 
 /**
  * Lets people who get a delivery have no more of it: by a link in each mail, without signing in (RFC 8058). The link names the delivery and
- * the address, and is signed (HMAC-SHA256), so that nobody does it for others.
+ * the address, and is signed (HMAC-SHA256), so that no one does it for others.
  */
 @Service
 public class Unsubscriptions {
@@ -43,7 +43,7 @@ public class Unsubscriptions {
         }
     }
 
-    /** What stands in the link. */
+    /** What is in the link. */
     public String token(Subscription of) {
         byte[] text =
                 String.join("\n", of.projectId(), of.deliveryId(), of.address()).getBytes(StandardCharsets.UTF_8);

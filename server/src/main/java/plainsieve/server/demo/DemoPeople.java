@@ -37,7 +37,7 @@ class DemoPeople {
         this.signInService = signInService;
     }
 
-    /** Somebody of the demo. */
+    /** Someone of the demo. */
     private record DemoPerson(String name, String label, Role role) {}
 
     private static final List<DemoPerson> PEOPLE = List.of(
@@ -45,7 +45,7 @@ class DemoPeople {
             new DemoPerson("oran", "Oran Tolly", Role.AUTHOR),
             new DemoPerson("tam", "Tam Skene", Role.VIEWER));
 
-    /* On standard output, as whoever starts the demo reads it. */
+    /* On standard output, as anyone who starts the demo reads it. */
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (!settings.demo() || !settings.accounts()) {

@@ -67,7 +67,7 @@ class DemoProject {
         }
     }
 
-    /** @param beside what stands beside the file in a project */
+    /** @param beside what is next to the file in a project */
     private void bringIn(String projectId, String yaml, String... beside) {
         ProjectFile file = ProjectYaml.read(text(yaml), "The demo");
         Map<String, String> texts = new HashMap<>();

@@ -20,10 +20,10 @@ class DemoServices {
     private final Optional<Mailbox> mailbox;
 
     /**
-     * @param tidesPort where the stand-in for the tides shall listen; 0 for none
-     * @param faresPort where the one for the fares shall listen; 0 for none
-     * @param mailPort where the mailbox shall take mail; 0 for none
-     * @param mailboxPort where it shall show what came
+     * @param tidesPort where the stand-in for the tides should listen; 0 for none
+     * @param faresPort where the one for the fares should listen; 0 for none
+     * @param mailPort where the mailbox should take mail; 0 for none
+     * @param mailboxPort where it should show what came
      */
     DemoServices(
             @Value("${plainsieve.demo-tides-port:0}") int tidesPort,

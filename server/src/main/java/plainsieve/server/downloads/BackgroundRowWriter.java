@@ -13,7 +13,7 @@ import plainsieve.sources.Column;
 
 /**
  * Writes rows beside the reading of the next ones, in their order, from the first of them to the end of the file on one thread.
- * Whoever reads waits once the writing is two thousand rows behind.
+ * Anyone who reads waits once the writing is two thousand rows behind.
  */
 final class BackgroundRowWriter {
     private static final int AT_ONCE = 256;
@@ -125,7 +125,7 @@ final class BackgroundRowWriter {
         return rows;
     }
 
-    /* What still comes is taken and let go of, so that nobody waits for it to be written. */
+    /* What still comes is taken and let go of, so that no one waits for it to be written. */
     private void failed(RuntimeException why) {
         failure = Optional.of(why);
         try {

@@ -53,7 +53,7 @@ final class CsvRows implements RowWriter {
         endLine();
     }
 
-    /* Only whole lines, or what stands before a whole text, are made into bytes, so that no sign is cut in two. */
+    /* Only whole lines, or what precedes a whole text, are made into bytes, so that no sign is cut in two. */
     private void endLine() throws IOException {
         lines.append("\r\n");
         if (lines.length() >= AT_ONCE) {
@@ -115,7 +115,7 @@ final class CsvRows implements RowWriter {
                 && !NUMBER_OR_TIME.matcher(text).matches();
     }
 
-    /** A text that begins with # would read as a comment where it stands first. */
+    /** A text that begins with # would read as a comment where it is first. */
     private static boolean needsQuotes(String text) {
         int length = text.length();
         if (length == 0 || text.charAt(0) == '#' || text.charAt(0) == ' ' || text.charAt(length - 1) == ' ') {

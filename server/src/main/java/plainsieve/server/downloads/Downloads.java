@@ -30,7 +30,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Full answers as files: ordered first, so that a wrong choice is told on the page, then streamed, with their progress. */
+/** Full answers as files: ordered first, so that a wrong choice is reported on the page, then streamed, with their progress. */
 @Service
 public class Downloads {
     private static final Duration KEPT = Duration.ofHours(2);
@@ -102,7 +102,7 @@ public class Downloads {
     }
 
     /**
-     * Writes a file as its rows come, at the pace of whoever reads it: the source is not kept waiting for that.
+     * Writes a file as its rows come, at the pace of anyone who reads it: the source is not kept waiting for that.
      * When he has gone, the run is stopped.
      */
     public void write(Download download, OutputStream out) throws IOException {
@@ -132,7 +132,7 @@ public class Downloads {
         }
     }
 
-    /* One that fails half-way breaks off, so that nobody takes it for whole. */
+    /* One that fails half-way breaks off, so that no one takes it for whole. */
     private void write(Download download, FileWriter writing, Spool spool) {
         try {
             queryRunner.run(download.request, writing);

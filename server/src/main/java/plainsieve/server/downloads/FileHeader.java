@@ -47,7 +47,7 @@ public record FileHeader(
         return new FileHeader(report.name(), question.said().sentence(), choices, asOf, false, labels(view));
     }
 
-    /** The same with what a viewer picked in views beside it. */
+    /** The same with what a viewer picked in views next to it. */
     public FileHeader picking(List<RunRequest.ColumnFilter> picked) {
         List<Map.Entry<String, String>> all = new ArrayList<>(choices);
         picked.forEach(filter ->

@@ -12,7 +12,7 @@ import plainsieve.sources.Column;
 
 /**
  * A Parquet file whose columns have the types of their values. Those are known after the last row only: until then the rows
- * wait on disk. The question, the choices and the time stand in its metadata.
+ * wait on disk. The question, the choices and the time are in its metadata.
  */
 final class ParquetRows implements RowWriter {
     private static final int ROWS_BETWEEN_LOOKS = 50_000;

@@ -9,7 +9,7 @@ import plainsieve.sources.Column;
 interface RowWriter extends Closeable {
     void columns(List<Column> columns) throws IOException;
 
-    /** Lets go of what it holds beside the stream, whether the file was ended or not. */
+    /** Lets go of what it holds next to the stream, whether the file was ended or not. */
     default void release() throws IOException {
         // Most hold nothing.
     }

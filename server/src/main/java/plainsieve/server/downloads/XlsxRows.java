@@ -85,7 +85,7 @@ final class XlsxRows implements RowWriter {
         }
     }
 
-    /* How days look is told of many cells at once: told of each, it would take as long as all else. */
+    /* How days look is notified of many cells at once: told of each, it would take as long as all else. */
     private void flush() throws IOException {
         for (int i = 0; i < columns.size() && flushed < row; i++) {
             Optional<String> look = look(columns.get(i));
@@ -125,7 +125,7 @@ final class XlsxRows implements RowWriter {
                 || new BigDecimal(number.toString()).stripTrailingZeros().precision() <= MOST_DIGITS;
     }
 
-    /** A cell holds no longer text: what is left out is said in it. */
+    /** A cell holds no longer text: what is left out is stated in it. */
     private static String cut(String text) {
         String note = " … (cut: %,d letters)".formatted(text.length());
         return text.substring(0, LONGEST_TEXT - note.length()) + note;

@@ -33,7 +33,7 @@ final class DraftChange {
                 .toList());
     }
 
-    /** The view stands last, but before a table that stands last: rows end a page. */
+    /** The view is last, but before a table that is last: rows end a page. */
     Report adding(View view) {
         List<View> views = new ArrayList<>(report.views());
         boolean tableLast = !views.isEmpty() && isTable(views.get(views.size() - 1));
@@ -72,7 +72,7 @@ final class DraftChange {
         return report.withControls(moved(report.controls(), control(element), down));
     }
 
-    /** At a place among its like, counted from 0; behind the last where there are not as many. */
+    /** At a place among its like, counted from 0; after the last where there are not as many. */
     Report placing(EditedElement element, int at) {
         if (element instanceof EditedElement.OfView view) {
             return report.withViews(reorder(report.views(), report.view(view.id()), at));
@@ -81,9 +81,9 @@ final class DraftChange {
     }
 
     /**
-     * A control between two that stand under another heading stands under it, too.
+     * A control between two that are under another heading is under it, too.
      *
-     * @param headings what each control stands under, its parameter's own heading where it has none itself
+     * @param headings what each control is under, its parameter's own heading where it has none itself
      */
     Report joining(EditedElement element, Function<Control, String> headings) {
         if (!(element instanceof EditedElement.OfControl)) {
@@ -102,7 +102,7 @@ final class DraftChange {
         return between ? with(moved, moved.looking(moved.look().under(above))) : report;
     }
 
-    /** The control of a thing. Throws {@link ProblemException} when it stands there no more. */
+    /** The control of a thing. Throws {@link ProblemException} when it is there no more. */
     Control control(EditedElement element) {
         return report.controls().stream()
                 .filter(control -> element instanceof EditedElement.OfControl wanted

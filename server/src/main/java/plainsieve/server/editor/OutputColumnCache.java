@@ -59,7 +59,7 @@ class OutputColumnCache implements QueryColumnCache {
     /** @param before what was known when it was asked */
     private record CacheEntry(
             Instant at, Future<Optional<List<KnownColumn>>> answer, Optional<List<KnownColumn>> before) {
-        /** What nobody could tell is asked for again soon. */
+        /** What no one could tell is asked for again soon. */
         boolean holds(Instant now) {
             boolean known = answer.isDone() && told(0).isPresent();
             return at.plus(known ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
@@ -94,7 +94,7 @@ class OutputColumnCache implements QueryColumnCache {
                 (place, last) -> last != null && last.holds(now)
                         ? last
                         : new CacheEntry(now, asking.submit(() -> ask(project, query)), await(last)));
-        // Whoever comes later has waited already, or need not wait as long; who knew it before, not at all.
+        // Anyone who comes later has waited already, or need not wait as long; who knew it before, not at all.
         long millis =
                 Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
         return one.told(one.before().isPresent() ? 0 : millis);

@@ -100,7 +100,7 @@ public class ReportEditor {
                 .toList();
     }
 
-    /** What could stand at a mark. */
+    /** What could be at a mark. */
     public List<MarkOption> offers(Project project, Caller caller, Report report, Mark mark) {
         EditedElement element = mark.thing();
         if (element instanceof EditedElement.OfView of) {
@@ -215,7 +215,7 @@ public class ReportEditor {
     /** A mark of a sentence. */
     public record Mark(EditedElement thing, String id) {}
 
-    /** A control of a report, as it is said there. */
+    /** A control of a report, as it is stated there. */
     public ControlSentence sentence(Project project, Report report, Control control) {
         String first = control.parameters().get(0);
         boolean composed = report.question().isBlank();

@@ -137,7 +137,7 @@ public class EvidenceService {
         }
     }
 
-    /** @param measured whether the database shall run the statement once more and count rows, where it can */
+    /** @param measured whether the database should run the statement once more and count rows, where it can */
     public Proof of(Project project, Caller caller, long sentId, boolean measured) {
         SentRow row = log.find(project, sentId)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(sentId), List.of()));

@@ -26,7 +26,7 @@ import plainsieve.server.sent.SentValues;
 import plainsieve.server.sent.StatementOrigin;
 import plainsieve.server.sources.StatementSender;
 
-/** Sends statements of Sent once more: beside each other to compare them, or as text for another client. */
+/** Sends statements of Sent once more: next to each other to compare them, or as text for another client. */
 @Service
 public class StatementReplay {
     private static final int SHOWN = 5;
@@ -108,7 +108,7 @@ public class StatementReplay {
     }
 
     /**
-     * The statement as text that runs in any client of its database, or the request as it was sent; a private value stands as the
+     * The statement as text that runs in any client of its database, or the request as it was sent; a private value is as the
      * parameter's name.
      */
     public String runnable(Project project, long id) {

@@ -6,7 +6,7 @@ import java.util.Set;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.sources.Cancellation;
 
-/** A kind of thing that is done by itself, such as refreshing a stored copy. */
+/** A kind of thing that is done automatically, such as refreshing a stored copy. */
 public interface JobHandler {
     /** Its word in the records. */
     String kind();
@@ -25,7 +25,7 @@ public interface JobHandler {
      * Does it. Audit log already under this number is not done again.
      *
      * @param job the number of the job
-     * @param stop says when it shall stop
+     * @param stop says when it should stop
      * @throws RuntimeException when it could not be done; it is tried again
      */
     JobOutcome run(String projectId, String thing, long job, Cancellation stop);

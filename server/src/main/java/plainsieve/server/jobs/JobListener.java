@@ -1,11 +1,11 @@
 package plainsieve.server.jobs;
 
-/** Is told of what did not come to be as it should. */
+/** Is notified of what did not come to be as it should. */
 public interface JobListener {
     /**
-     * Something is over, and somebody should look at it. It is told once, and what this throws is in nobody's way.
+     * Something is over, and someone should look at it. It is reported once, and what this throws is in no one's way.
      *
-     * @param kind its word among things that are done by themselves
+     * @param kind its word among things that are done automatically
      * @param word failed or kept-back
      */
     void onProblem(String projectId, String kind, String thing, String word, String note);

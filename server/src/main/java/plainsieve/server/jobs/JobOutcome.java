@@ -1,6 +1,6 @@
 package plainsieve.server.jobs;
 
-/** What came of something that was done by itself. What could not be done throws instead. */
+/** What came of something that was done automatically. What could not be done throws instead. */
 public sealed interface JobOutcome {
     /** Its word in the records. */
     String word();
@@ -18,7 +18,7 @@ public sealed interface JobOutcome {
         }
     }
 
-    /** It was made and does not count yet: somebody has to look at it. */
+    /** It was made and does not count yet: someone has to look at it. */
     record HeldForReview(long rows, String note) implements JobOutcome {
         @Override
         public String word() {

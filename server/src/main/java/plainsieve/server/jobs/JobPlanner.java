@@ -12,7 +12,7 @@ import plainsieve.server.schedules.Timetable;
 /** Finds what has become due. A time that was found twice is one job, whatever the clock did meanwhile. */
 @Component
 public class JobPlanner {
-    /** Later than this it was missed: this server did not run, or was told to wait. */
+    /** Later than this it was missed: this server did not run, or was reported to wait. */
     private static final Duration ON_TIME = Duration.ofMinutes(2);
 
     private static final Duration PUT_BACK = Duration.ofDays(1);

@@ -23,7 +23,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.sources.Cancellation;
 
 /**
- * Does what is due. Jobs stand in the records; whoever does one holds it by a lease, which is renewed while it is done. When the
+ * Does what is due. Jobs are in the records; anyone who does one holds it by a lease, which is renewed while it is done. When the
  * server is killed, the lease runs out and the job is taken up again: none is lost, and what knows its job by number does it once.
  */
 @Service
@@ -65,13 +65,13 @@ public class JobRunner implements DisposableBean {
         this.clock = clock;
     }
 
-    /** Adds something that shall be done now. One that waits already is that. */
+    /** Adds something that should be done now. One that waits already is that. */
     public void ask(String projectId, String kind, String thing, String cause) {
         boolean waits = records.waiting(projectId, kind).stream()
                 .anyMatch(job -> job.thing().equals(thing) && job.state().equals("due") && job.tries() == 0);
         Instant due = clock.instant();
         while (!waits) {
-            // Jobs of one thing are told apart by their second.
+            // Jobs of one thing are distinguished by their second.
             waits = records.add(JobRow.due(projectId, kind, thing, JobTimestamps.of(due), cause)) == 1;
             due = due.plusSeconds(1);
         }
@@ -230,7 +230,7 @@ public class JobRunner implements DisposableBean {
         return said.substring(0, Math.min(LONGEST_NOTE, said.length()));
     }
 
-    /** What is not this server's any more is stopped: somebody else does it. */
+    /** What is not this server's any more is stopped: someone else does it. */
     private void renew(Instant now) {
         if (now.isAfter(renewed) && now.isBefore(renewed.plus(RENEWED_EVERY))) {
             return;
@@ -243,7 +243,7 @@ public class JobRunner implements DisposableBean {
         });
     }
 
-    /** Somebody decided what becomes of what was kept back. @param used whether it counts */
+    /** Someone decided what becomes of what was kept back. @param used whether it counts */
     public void decide(String projectId, String kind, String thing, boolean used) {
         records.latest(projectId, kind, thing)
                 .ifPresent(job -> records.decide(job.id(), used ? "done" : "left", job.note()));

@@ -8,7 +8,7 @@ import plainsieve.core.parameter.ListedValue;
  * The values of a list as a source gave them.
  *
  * @param complete whether these are all the values there are
- * @param valueColumn the name of the column with the values; empty for a list that nobody asked a source for
+ * @param valueColumn the name of the column with the values; empty for a list that no one asked a source for
  * @param labelColumn the name of the column with the labels
  * @param valueType the type of the values, as the wire writes types
  * @param askedAt when the source was asked

@@ -41,7 +41,7 @@ class ListCache {
     private static final Logger LOG = LoggerFactory.getLogger(ListCache.class);
     private static final int MOST_KEPT = 2_000;
     private static final int MOST_VALUES_IN_MEMORY = 500_000;
-    /** After a start. Long ones are read when somebody wants them: all of them together would be tens of megabytes. */
+    /** After a start. Long ones are read when someone wants them: all of them together would be tens of megabytes. */
     private static final int MOST_REMEMBERED = 50;
 
     private static final int LONGEST_REMEMBERED = 100_000;
@@ -55,7 +55,7 @@ class ListCache {
 
     private static final Duration OF_ONE_PAGE = Duration.ofSeconds(20);
 
-    /** So that rows that somebody waits for have their source for themselves; pages look for the newer list later than this. */
+    /** So that rows that someone waits for have their source for themselves; pages look for the newer list later than this. */
     private static final long REFRESHED_AFTER_MILLIS = 250;
 
     private final ListQueries queries;
@@ -121,7 +121,7 @@ class ListCache {
         }
     }
 
-    /* What is pruned first is what was used least lately. Beside the request: nobody waits for it. */
+    /* What is pruned first is what was used least lately. Next to the request: no one waits for it. */
     private void used(String id) {
         if (useWritten.asMap().putIfAbsent(id, true) == null) {
             asking.execute(() -> {

@@ -23,7 +23,7 @@ import plainsieve.server.records.GroupChoiceRow;
 import plainsieve.server.records.IdentityRecords;
 
 /**
- * Among what somebody chooses where a parameter is held. Who writes queries is not held: they ask what they like anyway.
+ * Among what someone chooses where a parameter is held. Who writes queries is not held: they ask what they like anyway.
  */
 @Service
 public class RowAccess {
@@ -40,10 +40,10 @@ public class RowAccess {
     }
 
     /**
-     * What is theirs of a parameter; nothing when unrestricted. For whoever comes by a link it is what the link fixes.
+     * What belongs to them of a parameter; nothing when unrestricted. For anyone who comes by a link it is what the link fixes.
      *
      * @param chosen what is chosen for the parameters that the query needs which says it
-     * @throws ProblemException when nothing is theirs
+     * @throws ProblemException when nothing belongs to them
      */
     public Optional<RestrictedChoice> of(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
@@ -115,7 +115,7 @@ public class RowAccess {
     }
 
     /**
-     * Throws {@link ProblemException} when somebody may not be shown what a text gives, because it says nothing of what is held for them.
+     * Throws {@link ProblemException} when someone may not be shown what a text gives, because it says nothing of what is held for them.
      *
      * @param things as a hold names what is open: that one of them is will do
      * @param inWords what is asked for
@@ -132,7 +132,7 @@ public class RowAccess {
         }
     }
 
-    /** Whether somebody may be shown what a text gives that mentions these parameters. */
+    /** Whether someone may be shown what a text gives that mentions these parameters. */
     public boolean shows(ListScope scope, Set<String> things, Set<String> mentioned) {
         return isFree(scope.asker())
                 || missing(scope.project(), things, mentioned).isEmpty();

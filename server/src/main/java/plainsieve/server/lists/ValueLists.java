@@ -42,7 +42,7 @@ public class ValueLists {
      * Values of a list.
      *
      * @param complete whether these are all the values there are; when not, the list is searched at its source
-     * @param more whether there are more values like these behind the last one
+     * @param more whether there are more values like these after the last one
      * @param askedAt when the source was asked, ISO 8601; empty for a list typed by hand
      * @param refreshing whether a newer answer is on its way
      */
@@ -70,19 +70,19 @@ public class ValueLists {
         return body(found.list(), found.refreshing());
     }
 
-    /** What is theirs of a parameter; nothing when unrestricted. Throws {@link ProblemException} when nothing is. */
+    /** What belongs to them of a parameter; nothing when unrestricted. Throws {@link ProblemException} when nothing is. */
     public Optional<RestrictedChoice> held(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         return rowAccess.of(definition, scope, chosen);
     }
 
-    /** What is theirs of a parameter of which not everything is. */
+    /** What belongs to them of a parameter of which not everything is. */
     private Optional<RestrictedChoice> heldValues(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return rowAccess.of(definition, scope, parents).filter(held -> !held.isEverything());
     }
 
-    /** Of a held parameter only what is theirs, by its labels; the values themselves when it has no list. */
+    /** Of a held parameter only what belongs to them, by its labels; the values themselves when it has no list. */
     private ValueList theirs(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, RestrictedChoice held) {
         List<ListedValue> values = definition.list().exists()
@@ -111,7 +111,7 @@ public class ValueLists {
                 : NO_LIST;
     }
 
-    /** The list, asked for anew. */
+    /** The list, asked for again. */
     public ValueList refreshed(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list().isAsked()
                         && heldValues(definition, scope, parents).isEmpty()
@@ -213,7 +213,7 @@ public class ValueLists {
 
     /**
      * The values to check a choice against; nothing when the parameter takes any value. Of a list that is too long to keep,
-     * those of the chosen values that are on it. Nobody is refused for a list that is out of date: it is asked for first.
+     * those of the chosen values that are on it. No one is refused for a list that is out of date: it is asked for first.
      */
     public Optional<AllowedValues> allowed(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents, List<String> chosen) {

@@ -6,9 +6,9 @@ import java.util.Optional;
 /**
  * One mail to one address.
  *
- * @param id of it among all, by which whoever gets it twice knows that it is one
+ * @param id of it among all, by which anyone who gets it twice knows that it is one
  * @param text the same as the HTML, for those who read plain text
- * @param pictures that stand in the HTML, by {@code cid:}
+ * @param pictures that are in the HTML, by {@code cid:}
  * @param unsubscribe an address that lets no more of it come; nothing where it is not one of several
  */
 public record EmailMessage(

@@ -32,7 +32,7 @@ public final class MailAddress {
         }
     }
 
-    /** What stands behind its sign. */
+    /** What follows its sign. */
     public static String domain(String address) {
         return address.substring(address.lastIndexOf('@') + 1);
     }

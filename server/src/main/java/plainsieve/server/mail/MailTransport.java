@@ -62,7 +62,7 @@ public class MailTransport {
         /**
          * Hands one over. Returns when the server has it.
          *
-         * @param allGiven is done when all of it was given and before its end is told, so before the server can take it; when this
+         * @param allGiven is done when all of it was given and before its end is reported, so before the server can take it; when this
          *     throws, it does not get it
          * @throws MailFailure otherwise
          */
@@ -89,7 +89,7 @@ public class MailTransport {
             try {
                 transport.close();
             } catch (MessagingException e) {
-                // What was handed over is there, and nothing else was to be said.
+                // What was handed over is there, and nothing else was to be stated.
             }
         }
     }

@@ -65,14 +65,14 @@ public class OpenId {
     }
 
     /**
-     * Somebody who is sent to the service.
+     * Someone who is sent to the service.
      *
      * @param address where their browser goes
      * @param kept what their browser keeps until they are back
      */
     public record Sent(String address, String kept) {}
 
-    /** Sends somebody to the service. @param back the page to come back to */
+    /** Sends someone to the service. @param back the page to come back to */
     public Sent send(HttpServletRequest request, String back) {
         OpenIdProvider openIdProvider = service();
         ClientRegistrationRepository only = id -> openIdProvider.registration();
@@ -91,7 +91,7 @@ public class OpenId {
                 asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.writeRecord(authorizationState))));
     }
 
-    /** Somebody who came back. @param back the page they wanted to see */
+    /** Someone who came back. @param back the page they wanted to see */
     public record Come(OpenIdIdentity identity, String back) {}
 
     /**
@@ -99,7 +99,7 @@ public class OpenId {
      *
      * @param kept what their browser kept; empty when it kept nothing
      * @param answer the parameters with which they came
-     * @throws OpenIdException when they are nobody, with why
+     * @throws OpenIdException when they are no one, with why
      */
     public Come meet(String kept, Map<String, String> answer) {
         AuthorizationState authorizationState = flow(kept);

@@ -1,6 +1,6 @@
 package plainsieve.server.openid;
 
-/** Somebody did not come back from the service as they should. */
+/** Someone did not come back from the service as they should. */
 public final class OpenIdException extends RuntimeException {
     private final Why why;
 
@@ -14,7 +14,7 @@ public final class OpenIdException extends RuntimeException {
         FORGED,
         /** The service does not answer. */
         UNREACHABLE,
-        /** Somebody else here has that name. */
+        /** Someone else here has that name. */
         TAKEN,
         /** The account is suspended. */
         SHUT

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Somebody as the service knows them that they signed in with.
+ * Someone as the service knows them that they signed in with.
  *
  * @param subject its own name for them, which never changes
  * @param name what they are to sign in with here

@@ -94,7 +94,7 @@ final class OpenIdProvider {
         return registration;
     }
 
-    /** Whom a code stands for. Throws when the service does not take it, or what it answers is not what was asked for. */
+    /** Whom a code represents. Throws when the service does not take it, or what it answers is not what was asked for. */
     OidcUser user(OAuth2AuthorizationExchange exchange) {
         OAuth2LoginAuthenticationToken known = (OAuth2LoginAuthenticationToken)
                 login.authenticate(new OAuth2LoginAuthenticationToken(registration, exchange));

@@ -10,18 +10,18 @@ import plainsieve.core.parameter.ChoiceText;
  * @param id as Sent shows it
  * @param owner who owns the runs and downloads it starts, and alone can stop or fetch them: the ID of a person or of a browser
  * @param role in the project that is asked
- * @param fixed choices that hold for this asker, whatever else is chosen
+ * @param fixed choices that apply to this asker, whatever else is chosen
  * @param fixedBy what fixed them, in words: "The link"; empty when nothing is fixed
  */
 public record Caller(String id, String owner, Role role, Viewer viewer, Map<String, ChoiceText> fixed, String fixedBy) {
-    /** Stands in the id of somebody who looks as another, between the two. */
+    /** Is in the id of someone who looks as another, between the two. */
     public static final String LOOKING = ", as ";
 
     public Caller {
         fixed = Map.copyOf(fixed);
     }
 
-    /** Somebody for whom nothing is fixed. */
+    /** Someone for whom nothing is fixed. */
     public static Caller of(String id, Role role) {
         return of(id, role, Viewer.browser("", id));
     }
@@ -35,7 +35,7 @@ public record Caller(String id, String owner, Role role, Viewer viewer, Map<Stri
         return role.mayActAs(Role.AUTHOR);
     }
 
-    /** Whether a line of Sent, or a file, is of this one, also while they looked as another. @param other the id that stands there */
+    /** Whether a line of Sent, or a file, is of this one, also while they looked as another. @param other the id that is there */
     public boolean isOrLooked(String other) {
         return other.equals(id) || other.startsWith(id + LOOKING);
     }

@@ -1,6 +1,6 @@
 package plainsieve.server.people;
 
-/** Nobody is signed in, where somebody has to be. */
+/** No one is signed in, where someone has to be. */
 public final class NotSignedInException extends RuntimeException {
     public NotSignedInException() {
         super("You are not signed in.");

@@ -1,7 +1,7 @@
 package plainsieve.server.people;
 
 /**
- * Somebody with an account.
+ * Someone with an account.
  *
  * @param name what they sign in with
  * @param label as others see them

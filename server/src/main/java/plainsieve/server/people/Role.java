@@ -4,13 +4,13 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What somebody may do here. Each may do what those before it may. */
+/** What someone may do here. Each may do what those before it may. */
 public enum Role {
     /** Opens reports and chooses. */
     VIEWER,
     /** Makes queries, parameters and reports. */
     AUTHOR,
-    /** Looks after projects and sources. */
+    /** Manages projects and sources. */
     OPERATOR;
 
     public String word() {

@@ -28,7 +28,7 @@ import plainsieve.sources.SourceSettings;
 
 /**
  * A project in one state of the records: its queries, parameters, lists and reports, what needs what, and what uses what.
- * Never changes; whoever runs something carries one from beginning to end, so that no run sees two states.
+ * Never changes; anyone who runs something carries one from beginning to end, so that no run sees two states.
  */
 public final class Project {
     private final String id;
@@ -54,7 +54,7 @@ public final class Project {
         this.graph = new ProjectGraph(parts, queryTextCache);
     }
 
-    /** Stands in addresses. */
+    /** Is in addresses. */
     public String id() {
         return id;
     }
@@ -194,7 +194,7 @@ public final class Project {
         return find("query", queryId, parts.queries());
     }
 
-    /** A query as it is run where the project is seen: viewers' reports ask its stored copy, where it is said so and can be. */
+    /** A query as it is run where the project is seen: viewers' reports ask its stored copy, where it is stated so and can be. */
     public Query asked(String queryId) {
         Query query = query(queryId);
         boolean fromCopy = stage.name().equals(Stage.LIVE)
@@ -247,7 +247,7 @@ public final class Project {
                 .orElseThrow(() -> new NotFoundException(what, wanted, all.keySet()));
     }
 
-    /** Every former name that nobody has now, with the name that took its place. */
+    /** Every former name that no one has now, with the name that took its place. */
     public Map<String, String> formerNames() {
         return parts.formerNames();
     }
@@ -296,7 +296,7 @@ public final class Project {
         return graph.live(definition.list().queryId());
     }
 
-    /** The parameters on which it depends what somebody is shown of a list: its parents, and those of what holds it. */
+    /** The parameters on which it depends what someone is shown of a list: its parents, and those of what holds it. */
     public Set<String> behindValues(ParameterDefinition definition) {
         Set<String> names = new LinkedHashSet<>(parents(definition));
         names.addAll(graph.live(definition.hold().queryId()));

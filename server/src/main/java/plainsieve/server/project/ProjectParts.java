@@ -51,7 +51,7 @@ public record ProjectParts(
         return new ProjectParts(sources, queries, all, reports, drafts, travels, stages);
     }
 
-    /** Every former name of a parameter that nobody has now, with the name that took its place. */
+    /** Every former name of a parameter that no one has now, with the name that took its place. */
     Map<String, String> formerNames() {
         Map<String, String> former = new HashMap<>();
         parameters.values().forEach(definition -> definition.upkeep().formerNames().stream()

@@ -41,7 +41,7 @@ final class ProjectSchemaContext implements SchemaContext {
         this.path = path;
     }
 
-    /** What was told so far. */
+    /** What was reported so far. */
     record KnownSchema(TableCache tables, Function<Query, Optional<List<KnownColumn>>> columns) {}
 
     @Override
@@ -89,7 +89,7 @@ final class ProjectSchemaContext implements SchemaContext {
         return knownTables.get();
     }
 
-    /* Of tables of one name in two schemas nobody can tell which is meant. */
+    /* Of tables of one name in two schemas no one can tell which is meant. */
     private Optional<TableCache.CachedTable> meant(String schema, String table) {
         List<TableCache.CachedTable> all = knownTables().stream()
                 .filter(one -> one.name().equalsIgnoreCase(table)

@@ -22,7 +22,7 @@ import plainsieve.sources.SourceSettings;
 
 /**
  * The projects of this server, each built once per state of the records. What is kept in memory was read while the number of
- * the state stood still, outside any change: so nothing is ever shown that was not committed.
+ * the state was still, outside any change: so nothing is ever shown that was not committed.
  */
 @Service
 public class Projects {
@@ -107,7 +107,7 @@ public class Projects {
 
     private State state() {
         if (TransactionSynchronizationManager.isActualTransactionActive()) {
-            // What this change sees of itself may yet be taken back: it is built for it alone.
+            // What this change sees of itself may yet be undone: it is built for it alone.
             return new State(-1, built(rows(), last.projects()));
         }
         State known = last;
@@ -141,7 +141,7 @@ public class Projects {
                 tables.stages().all());
     }
 
-    /* A project whose rows are the same is the same project: typing in one does not build the others anew. */
+    /* A project whose rows are the same is the same project: typing in one does not build the others again. */
     private Map<String, Built> built(RecordRows rows, Map<String, Built> before) {
         Map<String, SourceSettings> settings = new LinkedHashMap<>();
         rows.sources().forEach(row -> settings.put(row.id(), forms.settings(row)));

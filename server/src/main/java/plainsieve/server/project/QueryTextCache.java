@@ -17,7 +17,7 @@ import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepReferences;
 import plainsieve.core.value.ProblemException;
 
-/** Texts of queries, each read once for as long as it is in use: SQL as it stands, steps as the SQL that they come to. */
+/** Texts of queries, each read once for as long as it is in use: SQL as it is, steps as the SQL that they come to. */
 @Component
 public final class QueryTextCache {
     private static final int MOST_PREPARED = 2_000;
@@ -65,7 +65,7 @@ public final class QueryTextCache {
 
     /**
      * The parameters that a text mentions, those of the queries whose rows it takes among them; none when unreadable, for
-     * then nobody can tell.
+     * then no one can tell.
      */
     Set<String> mentioned(String text, Dialect dialect, SchemaContext schema) {
         return mentioned(text, dialect, schema, Set.of());

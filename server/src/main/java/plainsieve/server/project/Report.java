@@ -11,7 +11,7 @@ import plainsieve.core.view.View;
 /**
  * A report: what viewers open.
  *
- * @param question the question line: a sentence in which <code>{name}</code> stands for the choice of a parameter
+ * @param question the question line: a sentence in which <code>{name}</code> represents the choice of a parameter
  * @param version grows with every change
  */
 public record Report(

@@ -44,7 +44,7 @@ public class Selections {
         return records.of(owner.inRecords()).stream().map(this::selection).toList();
     }
 
-    /** Found by whoever has the id, as a link is. */
+    /** Found by anyone who has the id, as a link is. */
     public Selection get(Project project, Report report, String id) {
         return records.find(project.id(), report.id(), id)
                 .map(this::selection)
@@ -54,7 +54,7 @@ public class Selections {
     /**
      * Keeps choices; the same choices without a name have the same id.
      *
-     * @param instead the choices of that name which these shall replace; nothing when there are none
+     * @param instead the choices of that name which these should replace; nothing when there are none
      * @throws EditConflictException when others are kept under the name by now
      */
     @Transactional

@@ -12,7 +12,7 @@ import plainsieve.core.parameter.DefaultDefinition;
  * What holds while a project is seen in one way: {@link #DRAFT} while its authors make it, {@link #LIVE} for viewers, or another
  * that was named. So the same definitions are small in one and full in another.
  *
- * @param values what a parameter opens with instead of its default, by the parameter's name; nobody is kept from choosing otherwise
+ * @param values what a parameter opens with instead of its default, by the parameter's name; no one is kept from choosing otherwise
  * @param sources which source is asked instead of another of its kind, by the other's id
  * @param version the version that a change is made from; 0 while nothing was ever said of it
  */
@@ -24,7 +24,7 @@ public record Stage(
     /** What viewers see. */
     public static final String LIVE = "live";
 
-    /** What may be the name of one: it stands in addresses. */
+    /** What may be the name of one: it is in addresses. */
     public static final String NAMES = "[a-z][a-z0-9-]{0,30}";
 
     /**

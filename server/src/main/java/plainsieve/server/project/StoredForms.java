@@ -53,7 +53,7 @@ public final class StoredForms {
                 row.version());
     }
 
-    /** A parameter's definition. @param row what it was read from; name and version stand there */
+    /** A parameter's definition. @param row what it was read from; name and version are there */
     public ParameterDefinition parameter(ParameterRow row) {
         ParameterDefinition kept =
                 ParameterEntries.definition(ProjectYaml.parameter(body(row.definition(), "parameter")), row.version());
@@ -86,7 +86,7 @@ public final class StoredForms {
         return writeRecord(StageEntries.entry(stage));
     }
 
-    /** The settings of a source, which may be unusable; its password stands beside them. */
+    /** The settings of a source, which may be unusable; its password is next to them. */
     public SourceSettings settings(SourceRow row) {
         JsonNode kept = numbered(row.settings());
         SourceKind kind = SourceKind.ofWord(row.kind())
@@ -102,7 +102,7 @@ public final class StoredForms {
                 readGroupChoices(kept.path("said"))));
     }
 
-    /** What is said of columns of files. */
+    /** What is stated about columns of files. */
     private Map<String, Map<String, String>> readGroupChoices(JsonNode kept) {
         Map<String, Map<String, String>> said = new TreeMap<>();
         kept.properties().forEach(table -> {

@@ -91,7 +91,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
                 take(files.orElseThrow());
             }
         } catch (Throwable e) {
-            // An exception would end the schedule: files that are mended later would never be read.
+            // An exception would end the schedule: files that are corrected later would never be read.
             LOG.error("The served folder could not be read", e);
         }
     }

@@ -16,8 +16,8 @@ import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 
 /**
- * The folder whose projects are served: a project by itself ({@code project.yaml} in it), or a folder for each, and perhaps
- * {@code people.yaml} beside them.
+ * The folder whose projects are served: a project on its own ({@code project.yaml} in it), or a folder for each, and perhaps
+ * {@code people.yaml} next to them.
  */
 final class ServedFiles {
     /** The project that addresses without one mean has this id, as on a server of its own. */
@@ -41,7 +41,7 @@ final class ServedFiles {
 
     /**
      * What tells one state of the files from another without reading them: their names, sizes and when they were written. Links
-     * are followed, as what is delivered is often a link that is set anew.
+     * are followed, as what is delivered is often a link that is set again.
      */
     String look() {
         try (Stream<Path> files = Files.walk(folder, FileVisitOption.FOLLOW_LINKS)) {

@@ -7,7 +7,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Role;
 
 /**
- * The groups of a server whose projects are those of files: {@code people.yaml} beside them.
+ * The groups of a server whose projects are those of files: {@code people.yaml} next to them.
  *
  * @param groups none: everyone who is signed in sees every report
  */
@@ -24,7 +24,7 @@ public record ServedPeople(List<ServedGroup> groups) {
      * @param claimed what the service that people sign in with says of those who are in it
      * @param role what they may do in every project; viewer when it is missing
      * @param says among what they choose, by parameter; that of every project
-     * @param reports the ids of reports that are for this group, and others that name them, and for nobody else
+     * @param reports the ids of reports that are for this group, and others that name them, and for no one else
      */
     public record ServedGroup(
             String name, List<String> claimed, String role, Map<String, List<String>> says, List<String> reports) {

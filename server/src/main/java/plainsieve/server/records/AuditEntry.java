@@ -3,10 +3,10 @@ package plainsieve.server.records;
 import java.time.Instant;
 
 /**
- * Something that somebody did.
+ * Something that someone did.
  *
  * @param id grows with every deed; 0 before it is kept
- * @param person the name they had then; empty when nobody was signed in
+ * @param person the name they had then; empty when no one was signed in
  * @param address where the request came from
  * @param what its kind, a few plain words
  * @param projectId empty when it is of no project

@@ -27,7 +27,7 @@ public interface DeliveryRecords {
     @Delete("delete from delivery where project_id = #{projectId} and id = #{id}")
     void remove(@Param("projectId") String projectId, @Param("id") String id);
 
-    /** Somebody wants no more of it. @param at ISO 8601 */
+    /** Someone wants no more of it. @param at ISO 8601 */
     @Insert("""
             insert into unsubscribed (project_id, delivery_id, address, at)
             values (#{project}, #{delivery}, #{address}, #{at}) on conflict do nothing

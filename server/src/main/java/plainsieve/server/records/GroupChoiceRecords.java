@@ -31,7 +31,7 @@ public interface GroupChoiceRecords {
             """)
     void forget(GroupChoiceRow row);
 
-    /** What was said of something that had that name and is gone gives way. */
+    /** What was stated about something that had that name and is gone gives way. */
     @Update("""
             update or replace group_choice set parameter = #{to} where project_id = #{project} and parameter = #{from}
             """)

@@ -9,7 +9,7 @@ import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
 /**
- * What is to be done, and what was. Whoever does something holds it by a lease: when the holder is gone and the lease is over,
+ * What is to be done, and what was. Anyone who does something holds it by a lease: when the holder is gone and the lease is over,
  * another takes it up; a holder whose lease is over has nothing to say of it any more.
  */
 @Mapper
@@ -38,7 +38,7 @@ public interface JobRecords {
             """)
     List<JobRow> open(@Param("now") String now);
 
-    /** @return 0 when somebody else was faster */
+    /** @return 0 when someone else was faster */
     @Update("""
             update job set state = 'running', holder = #{holder}, lease_until = #{until}, tries = tries + 1, started_at = #{now}
             where id = #{id} and ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
@@ -49,7 +49,7 @@ public interface JobRecords {
             @Param("now") String now,
             @Param("until") String until);
 
-    /** Nobody else holds anything any more. */
+    /** No one else holds anything any more. */
     @Update("update job set lease_until = #{now} where state = 'running' and holder <> #{holder}")
     int endLeases(@Param("holder") String holder, @Param("now") String now);
 
@@ -88,7 +88,7 @@ public interface JobRecords {
             @Param("now") String now,
             @Param("note") String note);
 
-    /** Somebody decided what becomes of what was kept back. */
+    /** Someone decided what becomes of what was kept back. */
     @Update("update job set state = #{state}, note = #{note} where id = #{id} and state = 'kept-back'")
     int decide(@Param("id") long id, @Param("state") String state, @Param("note") String note);
 

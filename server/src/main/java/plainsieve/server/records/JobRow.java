@@ -4,7 +4,7 @@ package plainsieve.server.records;
  * Something that is to be done once, or was. Moments are ISO 8601 in UTC, of whole seconds.
  *
  * @param state due, running, done, kept-back, failed, or left
- * @param holder the server that does it, whose word holds until the lease is over
+ * @param holder the server that does it, whose word is valid until the lease is over
  * @param notBefore when it may be tried
  * @param note why it failed, or was kept back
  */

@@ -30,7 +30,7 @@ public interface MailRecords {
             @Param("note") String note,
             @Param("at") String at);
 
-    /** Nothing of a job is tried again: what waited is not sent, and of what was being handed over nobody knows. */
+    /** Nothing of a job is tried again: what waited is not sent, and of what was being handed over no one knows. */
     @Update("""
             update mail set state = case state when 'waiting' then 'refused' else 'unsure' end
             where job = #{job} and state in ('waiting', 'handing-over')

@@ -32,7 +32,7 @@ public record MailRow(
         REFUSED,
         /** There was nothing to send, or they want none. */
         LEFT,
-        /** Nobody knows whether it came: it is not sent again by itself. */
+        /** No one knows whether it came: it is not sent again on its own. */
         UNSURE;
 
         public String word() {

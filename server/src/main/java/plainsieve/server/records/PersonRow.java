@@ -3,7 +3,7 @@ package plainsieve.server.records;
 import java.time.Instant;
 
 /**
- * Somebody with an account.
+ * Someone with an account.
  *
  * @param name what they sign in with
  * @param label as others see them

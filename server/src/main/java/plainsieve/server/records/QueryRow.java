@@ -16,7 +16,7 @@ public record QueryRow(
         int version,
         Instant changedAt) {
     public QueryRow {
-        // One that was removed before these could be said.
+        // One that was removed before these could be stated.
         sourceBy = sourceBy == null ? "" : sourceBy;
         copy = copy == null ? "" : copy;
         keptSeconds = keptSeconds == null ? 0 : keptSeconds;

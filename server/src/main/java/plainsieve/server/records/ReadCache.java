@@ -36,7 +36,7 @@ class ReadCache implements Interceptor {
 
     private final WriteGate gate;
     private final Map<String, Boolean> marked = new ConcurrentHashMap<>();
-    /* Tidied by whoever writes into it: waking a thread for it costs more. */
+    /* Tidied by anyone who writes into it: waking a thread for it costs more. */
     private final Cache<StatementKey, CachedRows> found =
             Caffeine.newBuilder().executor(Runnable::run).maximumSize(MOST).build();
 

@@ -18,7 +18,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /**
  * Changes of the records that belong together. Begins and ends them in SQLite's own words, on a connection that ends each of
- * its statements by itself: the driver, told to leave that to us, takes the writer's place again as soon as a change is
+ * its statements on its own: the driver, told to leave that to us, takes the writer's place again as soon as a change is
  * committed, and then calls a change failed that was kept, when another program was faster.
  */
 final class RecordsTransactions extends AbstractPlatformTransactionManager {
@@ -86,7 +86,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
         }
     }
 
-    /* SQLite itself takes back a change for which the disk had no room; there is nothing left to take back then. */
+    /* SQLite itself undoes a change for which the disk had no room; there is nothing left to undo then. */
     @Override
     protected void doRollback(DefaultTransactionStatus status) {
         try {

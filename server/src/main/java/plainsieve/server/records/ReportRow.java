@@ -3,7 +3,7 @@ package plainsieve.server.records;
 /**
  * A report as it is kept.
  *
- * @param definition what viewers get: JSON with its format number; id and version stand beside it
+ * @param definition what viewers get: JSON with its format number; id and version are next to it
  * @param draft what its authors make of it, in the same form; empty when it is the same
  * @param given whether viewers have ever got it
  */

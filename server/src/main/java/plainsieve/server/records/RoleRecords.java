@@ -27,7 +27,7 @@ public interface RoleRecords {
             """)
     List<RoleRow> of(String personId);
 
-    /** Everybody who has a role in a project, or in all, by themselves or by a group. */
+    /** Everyone who has a role in a project, or in all, by themselves or by a group. */
     @Select("""
             select person_id from person_role where project_id in ('', #{projectId})
             union

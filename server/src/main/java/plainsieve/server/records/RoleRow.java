@@ -1,7 +1,7 @@
 package plainsieve.server.records;
 
 /**
- * What somebody may do.
+ * What someone may do.
  *
  * @param holder the id of a person or of a group
  * @param projectId empty for all projects

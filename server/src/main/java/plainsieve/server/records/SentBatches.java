@@ -26,7 +26,7 @@ public class SentBatches {
     private final SingleConnectionDataSource connection;
     private final SqlSessionFactory sessions;
     private final WriteGate gate;
-    /* Stays open with its statements, which each write would prepare anew. Whoever is in the gate has it for themselves. */
+    /* Stays open with its statements, which each write would prepare again. Anyone who is in the gate has it for themselves. */
     private SqlSession session;
 
     SentBatches(HikariDataSource records, WriteGate gate) {
@@ -51,7 +51,7 @@ public class SentBatches {
 
     /**
      * Makes all of the changes or none, at once: it does not wait for who writes just now. Throws {@link RecordsFailure} when
-     * somebody does, or the disk is full.
+     * someone does, or the disk is full.
      */
     public void write(List<Consumer<SentRecords>> changes) {
         gate.enterIfFree();
@@ -72,7 +72,7 @@ public class SentBatches {
         }
     }
 
-    /* Where SQLite took it back by itself, for want of room, there is nothing left to do. */
+    /* Where SQLite took it back on its own, for want of room, there is nothing left to do. */
     private void takeBack() {
         try {
             say("rollback");
@@ -81,7 +81,7 @@ public class SentBatches {
         }
     }
 
-    /* Who writes after that has a connection anew: what was sent while the server closes is written down, too. */
+    /* Who writes after that has a connection again: what was sent while the server closes is written down, too. */
     private void letGo() {
         session.close();
         connection.resetConnection();

@@ -3,7 +3,7 @@ package plainsieve.server.records;
 import org.apache.ibatis.annotations.Param;
 
 /**
- * The text that finds statements in Sent. Only what is asked for stands in it, so that its index is used; to say this in the XML of
+ * The text that finds statements in Sent. Only what is asked for is in it, so that its index is used; to say this in the XML of
  * MyBatis would load a parser for it at each start.
  */
 public final class SentQuery {

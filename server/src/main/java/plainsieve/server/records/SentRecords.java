@@ -17,7 +17,7 @@ public interface SentRecords {
     @Select("select coalesce(max(id), 0) from sent")
     long lastId();
 
-    /** One that is about to be sent. Until it is among those that are read, it stands where to write it costs least. */
+    /** One that is about to be sent. Until it is among those that are read, it is where to write it costs least. */
     @Insert("""
             insert into sent_begun (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text,
               bound_values)
@@ -84,7 +84,7 @@ public interface SentRecords {
             """)
     Optional<SentRow> lastRun(@Param("projectId") String projectId, @Param("reportId") String reportId);
 
-    /** What a killed process left behind as running did not end well; nobody knows how. */
+    /** What a killed process left behind as running did not end well; no one knows how. */
     @Update(
             "update sent set outcome = 'stopped', problem = 'The server ended while this ran.' where outcome = 'running'")
     void closeRunning();

@@ -7,7 +7,7 @@ import java.time.Instant;
  *
  * @param asker who asked
  * @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them
- * @param evidence where its choices ran, as JSON; empty when nobody asked
+ * @param evidence where its choices ran, as JSON; empty when no one asked
  */
 public record SentRow(
         long id,

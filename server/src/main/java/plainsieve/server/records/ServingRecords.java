@@ -5,7 +5,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Whether projects are those of files and nobody changes them here; and taking all of them out, to put others in their place. */
+/** Whether projects are those of files and no one changes them here; and taking all of them out, to put others in their place. */
 @Mapper
 public interface ServingRecords {
     @Update("update serving set locked = #{locked}")

@@ -3,7 +3,7 @@ package plainsieve.server.records;
 import java.time.Instant;
 
 /**
- * A browser in which somebody is signed in.
+ * A browser in which someone is signed in.
  *
  * @param digest of its secret
  * @param browser as it calls itself

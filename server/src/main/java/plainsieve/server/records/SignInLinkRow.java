@@ -3,7 +3,7 @@ package plainsieve.server.records;
 import java.time.Instant;
 
 /**
- * A link that signs somebody in.
+ * A link that signs someone in.
  *
  * @param again whether it may be used more than once, from this machine alone
  */

@@ -6,7 +6,7 @@ import java.util.Optional;
 /**
  * A link to a report with choices that cannot be changed. As wide as its table.
  *
- * @param anyone whether it opens the report for whoever has it
+ * @param anyone whether it opens the report for anyone who has it
  * @param choices JSON of what it fixes
  */
 public record SignedLinkRow(

@@ -10,7 +10,7 @@ public interface StateRecords {
     @Select("select number from state")
     long number();
 
-    /** As it stands in the records at this very moment. */
+    /** As it is in the records at this very moment. */
     @Select("select number from state")
     long numberNow();
 }

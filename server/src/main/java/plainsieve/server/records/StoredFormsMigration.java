@@ -19,8 +19,8 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Gives every kept form its number: parameters, reports and selections, which stood in the records as the API sent them, now
- * stand in the words of project files; what Sent remembers keeps its words. What a list of another kind had typed in before is not carried over: nothing used it.
+ * Gives every kept form its number: parameters, reports and selections, which was in the records as the API sent them, now
+ * are in the words of project files; what Sent remembers keeps its words. What a list of another kind had typed in before is not carried over: nothing used it.
  */
 @Component
 class StoredFormsMigration implements JavaMigration {
@@ -91,7 +91,7 @@ class StoredFormsMigration implements JavaMigration {
 
     private static ObjectNode parameter(JsonNode old) {
         ObjectNode entry = JSON.createObjectNode();
-        // The name stands in its own column; an entry of a file has to have one.
+        // The name is in its own column; an entry of a file has to have one.
         entry.put("name", "parameter");
         text(old, "label", entry, "label");
         text(old, "hint", entry, "hint");

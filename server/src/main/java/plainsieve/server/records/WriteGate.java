@@ -14,7 +14,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /**
  * Lets one writer of this server into the records at a time, in the order of their coming: SQLite has one place for a writer,
- * and those who wait for it here hold no connection, so that nobody who only reads waits with them.
+ * and those who wait for it here hold no connection, so that no one who only reads waits with them.
  */
 @Component
 @Intercepts(
@@ -62,7 +62,7 @@ class WriteGate implements Interceptor {
         return changes.get();
     }
 
-    /** A write that is no part of a larger change passes the gate by itself. */
+    /** A write that is no part of a larger change passes the gate on its own. */
     @Override
     public Object intercept(Invocation write) throws Throwable {
         if (TransactionSynchronizationManager.isActualTransactionActive()) {

@@ -24,7 +24,7 @@ class Audiences {
         this.permissions = permissions;
     }
 
-    /** The report as it opens, as each group where groups say what is theirs, and as each person where a query does. */
+    /** The report as it opens, as each group where groups say what belongs to them, and as each person where a query does. */
     List<Rehearsals.CaseForAudience> turns(DraftOrders.OnStage on) {
         Set<RowAccessRule.By> held = on.project().parameters().values().stream()
                 .map(definition -> definition.hold().by())
@@ -43,7 +43,7 @@ class Audiences {
                 .toList();
     }
 
-    /** The stage as somebody sees it. @param as empty for who rehearses */
+    /** The stage as someone sees it. @param as empty for who rehearses */
     DraftOrders.OnStage stageFor(DraftOrders.OnStage on, String as) {
         return as.isEmpty()
                 ? on

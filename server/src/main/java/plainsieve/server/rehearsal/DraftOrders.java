@@ -49,7 +49,7 @@ class DraftOrders {
         }
     }
 
-    /** What a report would send of a text on the bench. @param text stands for the draft while it is not kept yet */
+    /** What a report would send of a text on the bench. @param text represents the draft while it is not kept yet */
     RunRequest form(OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftRun asked) {
         return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, asked));
     }

@@ -5,7 +5,7 @@ import java.util.List;
 
 /** One rehearsal of a report, as far as it has come. Read by many threads while one goes on with it. */
 public final class Rehearsal {
-    /** How a rehearsal stands. */
+    /** How a rehearsal is. */
     public enum Status {
         RUNNING,
         STOPPED,
@@ -17,7 +17,7 @@ public final class Rehearsal {
      *
      * @param parameters what it is about
      * @param chosen the choices in words
-     * @param view the view that is told of: the one that failed, else a slow one, else the table
+     * @param view the view that is notified of: the one that failed, else a slow one, else the table
      * @param queryId where its text is, for a link to the place
      * @param line the line of the text that is meant; 0 when none is
      * @param rows rows shown by the view
@@ -44,7 +44,7 @@ public final class Rehearsal {
     /** Something to look at before going live. @param queryId the query it is about; empty when it is about none */
     public record Finding(String kind, String message, String queryId, int line) {}
 
-    /** A rehearsal as it is told. */
+    /** A rehearsal as it is reported. */
     public record State(
             Status status, int done, int total, List<Line> lines, List<Finding> findings, String startedAt) {}
 
@@ -60,7 +60,7 @@ public final class Rehearsal {
         this.startedAt = startedAt;
     }
 
-    /** Held by whoever goes on with it: one that is stopped and resumed at once must not be gone on with twice. */
+    /** Held by anyone who goes on with it: one that is stopped and resumed at once must not be gone on with twice. */
     Object turn() {
         return turn;
     }

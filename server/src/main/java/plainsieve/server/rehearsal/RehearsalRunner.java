@@ -23,7 +23,7 @@ import plainsieve.server.runs.QueryRunner;
 import plainsieve.server.sources.RunListener;
 import plainsieve.sources.RunSummary;
 
-/** Performs one case of a rehearsal: every view that depends on it is run, and the one that tells most is told of. */
+/** Performs one case of a rehearsal: every view that depends on it is run, and the one that tells most is notified of. */
 @Component
 class RehearsalRunner {
     private static final Logger LOG = LoggerFactory.getLogger(RehearsalRunner.class);
@@ -105,7 +105,7 @@ class RehearsalRunner {
         return tells;
     }
 
-    /** The view with everything that it asks for. What is told of it is its first statement, unless another one fails. */
+    /** The view with everything that it asks for. What is notified of it is its first statement, unless another one fails. */
     private ViewResult perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
         ViewResult first = perform(on, view, ViewPart.MAIN, one);
         if (!first.ended().isAnswered()) {

@@ -55,7 +55,7 @@ public class Rehearsals {
         return last(project, reportId).map(Rehearsal::state);
     }
 
-    /** Begins anew; a rehearsal of this report that still runs goes on alone and is returned. */
+    /** Begins again; a rehearsal of this report that still runs goes on alone and is returned. */
     public synchronized Rehearsal.State start(Project project, Caller caller, String reportId) {
         DraftOrders.OnStage on = new DraftOrders.OnStage(project, caller, project.report(reportId));
         Optional<Rehearsal> before = last(project, reportId).filter(Rehearsal::isRunning);

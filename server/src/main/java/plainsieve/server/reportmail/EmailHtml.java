@@ -7,7 +7,7 @@ import plainsieve.server.mail.EmailMessage;
 
 /**
  * A letter as HTML that programs for mail show alike: tables, styles on the things themselves, nothing loaded from anywhere. What comes
- * from a database stands in it as text.
+ * from a database is in it as text.
  */
 public final class EmailHtml {
     private static final String SOFT = "color:#5f6b74";
@@ -17,7 +17,7 @@ public final class EmailHtml {
     private final List<EmailMessage.Picture> pictures = new ArrayList<>();
     private final String id;
 
-    /** @param id of the mail, by which its pictures are told from those of others */
+    /** @param id of the mail, by which its pictures are reported from those of others */
     public EmailHtml(String id) {
         this.id = id;
     }

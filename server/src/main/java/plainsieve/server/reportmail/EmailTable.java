@@ -20,7 +20,7 @@ final class EmailTable {
         this.chartRenderer = new ChartRenderer(locale);
     }
 
-    /** A column that is shown, and where it stands in the answer. */
+    /** A column that is shown, and where it is in the answer. */
     private record ShownColumn(int at, ColumnLabels words, Column column) {
         ReportEmail.RowsSection.Head head() {
             boolean number = column.kind().isNumber();
@@ -40,7 +40,7 @@ final class EmailTable {
                 viewId, title, places.stream().map(ShownColumn::head).toList(), rows, below(fetchedRows));
     }
 
-    /** Those that viewers see, in their order; all where nothing is said of them. */
+    /** Those that viewers see, in their order; all where nothing is stated about them. */
     private static List<ShownColumn> places(List<ColumnLabels> words, List<Column> columns) {
         if (words.isEmpty()) {
             return IntStream.range(0, columns.size())

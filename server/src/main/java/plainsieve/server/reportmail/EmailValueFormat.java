@@ -34,7 +34,7 @@ final class EmailValueFormat {
         this.locale = locale;
     }
 
-    /** A figure: two digits behind the point at most, for what was reckoned. */
+    /** A figure: two digits after the point at most, for what was computed. */
     String figure(Object value) {
         if (value == null) {
             return NOTHING;
@@ -111,7 +111,7 @@ final class EmailValueFormat {
         }
     }
 
-    /** A day or a moment in words; nothing when it is neither. Of a moment with a zone, the zone stands behind it. */
+    /** A day or a moment in words; nothing when it is neither. Of a moment with a zone, the zone follows it. */
     private Optional<String> when(String text) {
         try {
             if (text.length() == DAY) {

@@ -40,7 +40,7 @@ public record ReportEmail(
     /** A chart. @param png drawn twice as large as it is shown. @param told the same in words */
     public record Chart(String viewId, String title, byte[] png, String told) implements Section {}
 
-    /** Rows. @param below what stands under them, such as how many more there are; may be empty */
+    /** Rows. @param below what is under them, such as how many more there are; may be empty */
     public record RowsSection(String viewId, String title, List<Head> heads, List<List<String>> rows, String below)
             implements Section {
         public RowsSection {
@@ -48,7 +48,7 @@ public record ReportEmail(
             rows = List.copyOf(rows);
         }
 
-        /** @param number whether its values are numbers, which stand to the right */
+        /** @param number whether its values are numbers, which are to the right */
         public record Head(String label, boolean number) {}
     }
 

@@ -33,7 +33,7 @@ import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.sources.SourceFacts;
 
-/** What to look at before viewers get what was changed: each with the place where it is mended. Nothing of it is in the way. */
+/** What to look at before viewers get what was changed: each with the place where it is corrected. Nothing of it is in the way. */
 @Component
 public class PublishWarnings {
     private static final Duration SLOW = Duration.ofSeconds(5);
@@ -147,7 +147,7 @@ public class PublishWarnings {
                 .formatted(row.totalMs() / 1000.0, SLOW.toSeconds());
     }
 
-    /** What holds for viewers and lets them see less; what opens with nothing chosen, or with all, does not. */
+    /** What applies to viewers and lets them see less; what opens with nothing chosen, or with all, does not. */
     private static Stream<Warning> narrowing(Project drafted) {
         Stage live = drafted.stage(Stage.LIVE);
         Stream<String> values = live.values().entrySet().stream()
@@ -176,7 +176,7 @@ public class PublishWarnings {
                 && (!value.formulaText().isEmpty() || value.choice().kind() == ChoiceText.Kind.VALUES);
     }
 
-    /** A parameter that nothing mentions does nothing, whoever chooses it. */
+    /** A parameter that nothing mentions does nothing, anyone who chooses it. */
     private static Stream<Warning> idle(Project drafted) {
         return drafted.parameters().values().stream()
                 .map(ParameterDefinition::name)

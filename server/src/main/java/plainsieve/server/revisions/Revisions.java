@@ -55,8 +55,8 @@ public class Revisions {
      * Keeps what viewers have of a project now, if it is something else than before. What authors make of it meanwhile is not: that
      * is found without a change of the records.
      *
-     * @param who empty when nobody knows
-     * @param why empty when nobody said
+     * @param who empty when no one knows
+     * @param why empty when no one said
      */
     public void keep(Project seen, String who, String why) {
         if (lookedAt.get(seen.id()) == seen) {
@@ -69,7 +69,7 @@ public class Revisions {
         lookedAt.put(seen.id(), seen);
     }
 
-    /* Somebody else may have been faster: what is kept is what the records have now. */
+    /* Someone else may have been faster: what is kept is what the records have now. */
     private void add(String projectId, String who, String why) {
         ProjectFolder now = rollback.given(projects.get(projectId));
         int last = latest(projectId);

@@ -27,7 +27,7 @@ public class ChoiceResolver {
     /**
      * The choices for some parameters, and for all that these need.
      *
-     * @param needed names; those that are no parameters are left to whoever reads the text
+     * @param needed names; those that are no parameters are left to anyone who reads the text
      */
     public ResolvedChoices choose(Project project, Set<String> needed, RequestedChoices requested) {
         return new ChoiceResolution(project, requested, lists, today()).choose(needed);

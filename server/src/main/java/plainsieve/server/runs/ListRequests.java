@@ -32,7 +32,7 @@ public class ListRequests {
      * A list that is asked for.
      *
      * @param choices what is chosen; the list's parents are among them
-     * @param trial whether trial values stand in for what is not chosen
+     * @param trial whether trial values are in for what is not chosen
      */
     public record ListRequest(
             Project project,
@@ -53,7 +53,7 @@ public class ListRequests {
                 : lists.search(wanted.definition(), wanted.who(), parents, part);
     }
 
-    /** The same, asked for anew. */
+    /** The same, asked for again. */
     public ValueLists.ValueList refreshed(ListRequest wanted) {
         return lists.refreshed(wanted.definition(), wanted.who(), parents(wanted));
     }

@@ -20,7 +20,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * Filters that a reader picked from bars, points and groups. Each gets parameters of its own, under names that nobody else
+ * Filters that a reader picked from bars, points and groups. Each gets parameters of its own, under names that no one else
  * uses. A stretch of time or a band of numbers is a range from its first value to before the first of the next.
  */
 final class PickedFilters {
@@ -65,7 +65,7 @@ final class PickedFilters {
         filters.add(AddedFilter.compared(column, AddedFilter.Comparison.LESS, before));
     }
 
-    /** @param next the first value behind it */
+    /** @param next the first value after it */
     private record Ends(Type type, String first, String next) {}
 
     private static Ends band(ValueGrouping.NumericBands numericBands, String first) {

@@ -76,7 +76,7 @@ public class QuestionRenderer {
                 always(project, report, texts, inWords));
     }
 
-    /* What limits rows is said where they are counted. */
+    /* What limits rows is stated where they are counted. */
     private static List<RenderedQuestion.Phrase> always(
             Project project, Report report, Map<String, ChoiceText> texts, ChoiceDescription inWords) {
         Set<String> ends = project.parameters().values().stream()
@@ -95,7 +95,7 @@ public class QuestionRenderer {
                 .toList();
     }
 
-    /** What cannot be read stands there as it is written. */
+    /** What cannot be read is there as it is written. */
     private static QuestionLine parse(String text) {
         try {
             return QuestionLine.read(text);

@@ -40,7 +40,7 @@ public class ReportRunRequests {
      * @param text what is run for its query: live for readers, a draft in rehearsals
      * @param part what of the view is asked for
      * @param sort an order that a viewer asked for
-     * @param filters what a viewer picked in views beside it
+     * @param filters what a viewer picked in views next to it
      * @param pages how many times the cap its rows may reach: who wants more rows asks for the first ones again with them,
      *     so that one statement gives them all, none twice and none left out
      */

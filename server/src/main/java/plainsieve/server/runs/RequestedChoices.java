@@ -15,7 +15,7 @@ import plainsieve.server.people.Caller;
  * @param mayChoose the parameters that choices may be given for; any other is refused
  * @param choices what is chosen; what is not mentioned takes its default (on the bench: its trial value)
  * @param signedOnly parameters that are chosen only by what is fixed for the asker
- * @param trial whether trial values stand in for defaults, as on the bench
+ * @param trial whether trial values are in for defaults, as on the bench
  */
 public record RequestedChoices(
         Caller asker, Set<String> mayChoose, Map<String, ChoiceText> choices, Set<String> signedOnly, boolean trial) {

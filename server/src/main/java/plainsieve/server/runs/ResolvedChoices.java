@@ -17,7 +17,7 @@ import plainsieve.core.value.ProblemException;
  * @param choices read and checked; a parameter with a problem has none
  * @param texts the choices as links write them
  * @param dropped chosen values that are no longer on their list and were taken out
- * @param held what is theirs of each parameter that is held for who asks
+ * @param held what belongs to them of each parameter that is held for who asks
  * @param problems everything that cannot be used
  */
 public record ResolvedChoices(

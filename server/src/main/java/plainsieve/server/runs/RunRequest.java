@@ -37,7 +37,7 @@ public record RunRequest(
     /**
      * What is wanted of the rows.
      *
-     * @param limitParameter the parameter that limits a view by itself; empty when none does
+     * @param limitParameter the parameter that limits a view on its own; empty when none does
      * @param filters filters that a reader added on output columns
      */
     public record RowSelection(String limitParameter, ResultShape wanted, List<ColumnFilter> filters) {

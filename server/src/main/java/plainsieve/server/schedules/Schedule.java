@@ -3,7 +3,7 @@ package plainsieve.server.schedules;
 import java.time.ZoneId;
 import java.util.Optional;
 
-/** When something is done by itself. */
+/** When something is done automatically. */
 public sealed interface Schedule {
     /** The times that it names; nothing when it names none. */
     default Optional<Times> times() {
@@ -15,7 +15,7 @@ public sealed interface Schedule {
         return Optional.empty();
     }
 
-    /** Only when somebody asks for it. */
+    /** Only when someone asks for it. */
     record ByHand() implements Schedule {}
 
     /** Each time that something else of its kind is done well. @param thing its id */
@@ -29,7 +29,7 @@ public sealed interface Schedule {
     /**
      * At times of a calendar.
      *
-     * @param cron five fields: minute, hour, day of the month, month, day of the week; where both days are said, both must hold
+     * @param cron five fields: minute, hour, day of the month, month, day of the week; where both days are stated, both must hold
      * @param zone in which those times are meant
      * @param missed what becomes of a time at which this server did not run
      */

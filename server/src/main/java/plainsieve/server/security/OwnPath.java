@@ -3,13 +3,13 @@ package plainsieve.server.security;
 import jakarta.servlet.http.HttpServletRequest;
 
 /**
- * Addresses within this server. Behind a proxy all of them may stand below a path of their own
+ * Addresses within this server. Behind a proxy all of them may be below a path of their own
  * ({@code server.servlet.context-path}), which nothing within has to know of.
  */
 public final class OwnPath {
     private OwnPath() {}
 
-    /** What is asked for, as it was sent, without the path that all addresses stand below. */
+    /** What is asked for, as it was sent, without the path that all addresses are below. */
     public static String of(HttpServletRequest request) {
         return request.getRequestURI().substring(request.getContextPath().length());
     }

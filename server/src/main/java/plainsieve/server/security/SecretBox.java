@@ -22,8 +22,8 @@ import plainsieve.server.settings.ServingSettings;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 
-/** Encrypts passwords for the records with AES-GCM. The key lies beside the records in a file only its owner can read,
- * or is one that servers share which stand for each other. */
+/** Encrypts passwords for the records with AES-GCM. The key lies next to the records in a file only its owner can read,
+ * or is one that servers share which represent each other. */
 @Component
 public final class SecretBox {
     private static final int KEY_BYTES = 32;
@@ -41,7 +41,7 @@ public final class SecretBox {
                 "AES");
     }
 
-    /** What is shared is written by people or programs, of any length; its randomness is theirs to see to. */
+    /** What is shared is written by people or programs, of any length; its randomness belongs to them to see to. */
     private static byte[] keyOf(String shared) {
         try {
             return MessageDigest.getInstance("SHA-256")

@@ -20,7 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Choices in a link that its reader cannot change: their JSON with a signature (HMAC-SHA256) by a key of this server. They
- * can be read by whoever has the link, and hold for one report.
+ * can be read by anyone who has the link, and apply to one report.
  */
 @Component
 public final class SignedLinks {
@@ -50,7 +50,7 @@ public final class SignedLinks {
      *
      * @param id of the link; empty for those that were made before links were listed
      * @param ends as ISO 8601; empty for no end, and for those that were made before their tokens said it
-     * @param anyone whether it opens the report for whoever has it
+     * @param anyone whether it opens the report for anyone who has it
      */
     public record LinkTerms(String id, String ends, boolean anyone) {}
 
@@ -112,7 +112,7 @@ public final class SignedLinks {
         throw notOurs();
     }
 
-    /** Somebody else made it, or it was made for another report, or cut off. */
+    /** Someone else made it, or it was made for another report, or cut off. */
     public static ProblemException notOurs() {
         return new ProblemException(Problem.of(
                 "bad-signed-link",

@@ -30,8 +30,8 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.RunSummary;
 
 /**
- * Writes down every statement before it is sent, and how it went when that is known, beside the run: no row waits for it.
- * Whoever reads the log first waits until it is up to date.
+ * Writes down every statement before it is sent, and how it went when that is known, next to the run: no row waits for it.
+ * Anyone who reads the log first waits until it is up to date.
  */
 @Service
 public class SentLog {
@@ -49,7 +49,7 @@ public class SentLog {
     private final long lastBefore;
     private final AtomicLong lastId;
 
-    /* Both are tidied by whoever writes into them: waking a thread for it costs more. */
+    /* Both are tidied by anyone who writes into them: waking a thread for it costs more. */
 
     /** The newest statements as they were sent, so that the database can be asked for their plans. */
     private final Cache<Long, LoggedStatement> recent = Caffeine.newBuilder()
@@ -62,7 +62,7 @@ public class SentLog {
     private final Interner<String> texts = Interner.newWeakInterner();
     private final Interner<List<Placement>> placements = Interner.newWeakInterner();
 
-    /** Who reads the answer to a statement that somebody else has asked. */
+    /** Who reads the answer to a statement that someone else has asked. */
     private final Cache<Long, Set<String>> also = Caffeine.newBuilder()
             .executor(Runnable::run)
             .maximumSize(MOST_ALSO)
@@ -158,7 +158,7 @@ public class SentLog {
         writer.later(now -> now.keepEvidence(id, evidence));
     }
 
-    /** A statement that somebody may see: operators every one, others what was sent for them. */
+    /** A statement that someone may see: operators every one, others what was sent for them. */
     public Optional<SentRow> find(Project project, Caller caller, long id) {
         boolean everyones = whose(caller).isEmpty();
         return find(project, id).filter(row -> everyones || isTheirs(caller, row));
@@ -171,7 +171,7 @@ public class SentLog {
                         .isPresent();
     }
 
-    /** Whose statements somebody may see; empty for everyone's. */
+    /** Whose statements someone may see; empty for everyone's. */
     public static String whose(Caller caller) {
         return caller.role().mayActAs(Role.OPERATOR) ? "" : caller.id();
     }
@@ -192,7 +192,7 @@ public class SentLog {
     }
 
     /**
-     * Writes down that somebody reads the answer to a statement that was asked already; the evidence of that one is theirs, too.
+     * Writes down that someone reads the answer to a statement that was asked already; the evidence of that one belongs to them, too.
      */
     public void alsoFor(long sentId, String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
@@ -261,7 +261,7 @@ public class SentLog {
                 statement.cap());
     }
 
-    /* In small pieces, each its own write: whoever else writes in between does not wait for all of it. */
+    /* In small pieces, each its own write: anyone else who writes in between does not wait for all of it. */
     private void prune(SentRecords now) {
         Instant before = clock.instant().minus(settings.sentKept());
         int pruned = now.prune(settings.sentMost(), before, PRUNED_AT_ONCE);

@@ -2,9 +2,9 @@ package plainsieve.server.sent;
 
 import java.util.List;
 
-/** A bound value as Sent keeps it: many values stand together under one placeholder. */
+/** A bound value as Sent keeps it: many values are together under one placeholder. */
 public record SentValue(String parameter, int offset, String type, List<String> values) {
-    /** The type that stands for a value which is never kept. */
+    /** The type that represents a value which is never kept. */
     public static final String PRIVATE = "private";
 
     public boolean hidesValue() {

@@ -20,8 +20,8 @@ import plainsieve.server.records.SentBatches;
 import plainsieve.server.records.SentRecords;
 
 /**
- * Writes into Sent in groups. Who has to wait for it writes what waits themselves, unless another does already: so nobody has to be
- * woken for it. What nobody waits for is written soon, in small groups, so that nobody waits long behind it either.
+ * Writes into Sent in groups. Who has to wait for it writes what waits themselves, unless another does already: so no one has to be
+ * woken for it. What no one waits for is written soon, in small groups, so that no one waits long after it either.
  */
 @Component
 class SentWriter {
@@ -49,7 +49,7 @@ class SentWriter {
     private static final class Line {
         private final BlockingQueue<PendingWrite> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
         private final int mostAtOnce;
-        /** What is to be written next; whoever may write has it. */
+        /** What is to be written next; anyone who may write has it. */
         private final List<PendingWrite> group = new ArrayList<>();
 
         Line(int mostAtOnce) {
@@ -82,12 +82,12 @@ class SentWriter {
         thread.start();
     }
 
-    /** Writes soon, beside whoever asks for it. */
+    /** Writes soon, beside anyone who asks for it. */
     void later(Consumer<SentRecords> how) {
         beside.add(how);
     }
 
-    /** Returns when it is written. Nobody waits long for a log that cannot be written now: it is written later then. */
+    /** Returns when it is written. No one waits long for a log that cannot be written now: it is written later then. */
     void now(Consumer<SentRecords> how) {
         await(urgent.add(how), List.of(urgent));
     }
@@ -108,7 +108,7 @@ class SentWriter {
         }
     }
 
-    /* Somebody else's change of the records is a matter of milliseconds. @return false when nobody waits any more */
+    /* Someone else's change of the records is a matter of milliseconds. @return false when no one waits any more */
     private static boolean isAwaited(CompletableFuture<Void> written) {
         try {
             written.get(TRIED_EVERY_MILLIS, TimeUnit.MILLISECONDS);

@@ -11,7 +11,7 @@ import org.springframework.util.unit.DataSize;
  *
  * @param address at which people reach this server, for the links in them
  * @param language in which dates and numbers are written, such as {@code en-GB}
- * @param rows how many rows of a table stand in a mail
+ * @param rows how many rows of a table are in a mail
  * @param mostAttached how large a file may be that goes with one
  * @param mostMails how many mails one delivery may send at once
  */

@@ -12,7 +12,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *
  * @param port what is usual for the security where it is 0
  * @param security how the way there is kept private
- * @param user what to sign in with; empty for nobody
+ * @param user what to sign in with; empty for no one
  * @param from the address that mails come from
  * @param authority a file with the certificate (PEM) by which that server is known, where the machine does not know it; empty for none
  * @param domains to which mail may go, such as {@code ferries.example}; to any unless set
@@ -31,7 +31,7 @@ public record MailSettings(
     public enum Security {
         /** From the first byte on. */
         TLS(465),
-        /** Begun in the clear, and nothing is said before it is private. */
+        /** Begun in the clear, and nothing is stated before it is private. */
         STARTTLS(587),
         /** Not at all: within this machine alone. */
         NONE(25);
@@ -66,7 +66,7 @@ public record MailSettings(
         }
     }
 
-    /** The password stands in no log. */
+    /** The password is in no log. */
     @Override
     public String toString() {
         return "MailSettings[%s:%d, %s]".formatted(host, portOrUsual(), from);

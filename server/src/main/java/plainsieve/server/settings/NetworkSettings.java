@@ -8,14 +8,14 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * What stands between this server and those who ask it.
+ * What is between this server and those who ask it.
  *
  * @param proxies the addresses of the servers in front of this one, whose word is taken for who asks, by which scheme and name;
- *     nobody else's is
+ *     no one else's is
  */
 @ConfigurationProperties("plainsieve.network")
 public record NetworkSettings(@DefaultValue List<String> proxies) {
-    /** Numbers, of the fourth or sixth version: a name could be somebody else's tomorrow. */
+    /** Numbers, of the fourth or sixth version: a name could be someone else's tomorrow. */
     private static final Pattern ADDRESS = Pattern.compile("\\d+(\\.\\d+){3}|[0-9a-fA-F.]*:[0-9a-fA-F:.]*");
 
     public NetworkSettings {

@@ -10,9 +10,9 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *
  * @param issuer its address, from which everything else about it is asked
  * @param called what people call it
- * @param nameClaim the claim that is the name somebody signs in with here
- * @param groupsClaim the claim that says in which groups somebody is
- * @param claims further claims that may say among what somebody chooses
+ * @param nameClaim the claim that is the name someone signs in with here
+ * @param groupsClaim the claim that says in which groups someone is
+ * @param claims further claims that may say among what someone chooses
  */
 @ConfigurationProperties("plainsieve.openid")
 public record OpenIdSettings(
@@ -35,7 +35,7 @@ public record OpenIdSettings(
         return !issuer.isEmpty();
     }
 
-    /* What goes over the network in the clear, anybody on it reads; on this machine nobody does. */
+    /* What goes over the network in the clear, anybody on it reads; on this machine no one does. */
     private static boolean isSafe(URI issuer) {
         return "https".equals(issuer.getScheme())
                 || "http".equals(issuer.getScheme())
@@ -48,7 +48,7 @@ public record OpenIdSettings(
         }
     }
 
-    /** The secret stands in no log. */
+    /** The secret is in no log. */
     @Override
     public String toString() {
         return "OpenIdSettings[%s, %s]".formatted(issuer, clientId);

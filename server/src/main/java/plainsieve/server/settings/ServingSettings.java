@@ -10,7 +10,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * A server whose projects are those of files, as version control delivers them, beside others that serve the same.
  *
  * @param project the folder of a project, or of several; empty for a server whose projects are made on it
- * @param sharedKey what servers that stand for each other have in common: with it signed links and ways to sign in hold on all of
+ * @param sharedKey what servers that represent each other have in common: with it signed links and ways to sign in hold on all of
  *     them; empty for a key of this server's own
  * @param reach how sources are reached from here where their files say otherwise or nothing, by their names: {@code password},
  *     {@code host}, {@code port}, {@code database}, {@code user}
@@ -35,7 +35,7 @@ public record ServingSettings(
         return project.isEmpty() ? Optional.empty() : Optional.of(Path.of(project));
     }
 
-    /** Secrets stand in no log. */
+    /** Secrets are in no log. */
     @Override
     public String toString() {
         return "ServingSettings[%s]".formatted(project);

@@ -26,9 +26,9 @@ import plainsieve.server.people.Role;
  * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
  * @param hosts the host names by which browsers may address this server, besides loopback
- * @param accounts whether people sign in; else whoever asks from this machine has one role, and nobody else is answered
+ * @param accounts whether people sign in; else anyone who asks from this machine has one role, and no one else is answered
  * @param role that one role
- * @param jobs whether stored copies are refreshed and other things done by themselves
+ * @param jobs whether stored copies are refreshed and other things done automatically
  * @param demo whether the ferries are set up when there is nothing yet
  * @param demoCrossings how many crossings the ferries get
  */

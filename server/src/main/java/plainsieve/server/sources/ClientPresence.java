@@ -3,7 +3,7 @@ package plainsieve.server.sources;
 import java.util.Optional;
 import plainsieve.sources.Cancellation;
 
-/** Whether somebody still waits for what a run brings. One that nobody waits for is stopped, also before it has begun. */
+/** Whether someone still waits for what a run brings. One that no one waits for is stopped, also before it has begun. */
 public final class ClientPresence {
     private Optional<Cancellation> run = Optional.empty();
     private Optional<Cancellation.Reason> left = Optional.empty();
@@ -17,7 +17,7 @@ public final class ClientPresence {
         leave(Cancellation.Reason.LEFT);
     }
 
-    /** @param why nobody waits for it */
+    /** @param why no one waits for it */
     public synchronized void leave(Cancellation.Reason why) {
         left = Optional.of(why);
         run.ifPresent(mine -> mine.stop(why));

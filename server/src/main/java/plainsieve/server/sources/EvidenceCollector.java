@@ -38,7 +38,7 @@ public class EvidenceCollector {
     public record Fetched(String words, long rows) {}
 
     /**
-     * What was told.
+     * What was reported.
      *
      * @param plan its steps, a line each
      * @param fetched of each side; nothing where all of it is of one source
@@ -50,7 +50,7 @@ public class EvidenceCollector {
     /**
      * Throws {@link SourceFailure} when the statement would be refused.
      *
-     * @param measured whether it shall run to its end and rows be counted, where that can be done
+     * @param measured whether it should run to its end and rows be counted, where that can be done
      */
     public CollectedEvidence explain(StatementOrigin origin, Statement statement, boolean measured) {
         StatementSender.TimedPlan told = statementSender.explain(origin, statement, measured);
@@ -99,7 +99,7 @@ public class EvidenceCollector {
                 .toList();
     }
 
-    /** What a source does not tell is not known; the others are told all the same. */
+    /** What a source does not tell is not known; the others are reported all the same. */
     private CollectedEvidence side(StatementOrigin origin, FederatedStatement.PartStatement one, boolean measured) {
         try {
             return explain(origin, one.statement(), measured);

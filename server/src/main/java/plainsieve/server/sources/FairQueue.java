@@ -61,7 +61,7 @@ final class FairQueue {
     /**
      * Returns when there is a place, which {@link #leave} gives back.
      *
-     * @param told is told every now and then how many go in before
+     * @param told is reported every now and then how many go in before
      * @throws SourceFailure when the run is stopped, or has waited too long
      */
     void enter(Entry entry, Cancellation cancellation, Duration longest, IntConsumer told) {
@@ -140,7 +140,7 @@ final class FairQueue {
         return mine.goes;
     }
 
-    /** How many go in before, as the turns stand. */
+    /** How many go in before, as the turns are. */
     private synchronized int before(Waiter mine) {
         int own = 0;
         for (Waiter other : waiting.getOrDefault(mine.entry.caller(), new ArrayDeque<>())) {

@@ -87,7 +87,7 @@ public class FileFence {
                         files.relativize(followed).getName(0).toString());
     }
 
-    /* Readers may be told this, too: no folder of the machine is named. */
+    /* Readers may be reported this, too: no folder of the machine is named. */
     private static ProblemException refused(String message) {
         return new ProblemException(Problem.of(
                 "bad-source",

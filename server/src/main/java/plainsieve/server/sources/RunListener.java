@@ -16,7 +16,7 @@ public interface RunListener extends RowReceiver {
 
     /** All places at the source are taken. @param before how many runs go in before this one */
     default void waiting(int before) {
-        // Only where somebody looks.
+        // Only where someone looks.
     }
 
     /** @param sentId its number in Sent */

@@ -39,11 +39,11 @@ public class SourceDefinitions {
         this.secrets = secrets;
     }
 
-    /** A key that opens none of the passwords is another one, or was made anew because the old one is gone. */
+    /** A key that opens none of the passwords is another one, or was refreshed because the old one is gone. */
     @PostConstruct
     void requireTheirKey() {
         List<SourceRow> rows = records.all();
-        // Those of files are put here anew with what this start knows of them.
+        // Those of files are put here again with what this start knows of them.
         if (!served && !rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
             throw new IncompatibleDatabaseException(
                     "secret.key cannot decrypt the passwords of %d sources in the database. Restore the matching key file or database."

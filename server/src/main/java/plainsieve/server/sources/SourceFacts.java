@@ -29,7 +29,7 @@ import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
 /**
- * What each source says of its columns, kept for a while. Nobody waits for a slow or a dead database: until it has
+ * What each source says of its columns, kept for a while. No one waits for a slow or a dead database: until it has
  * answered, what it said before holds, or nothing is known of its columns.
  */
 @Service
@@ -112,7 +112,7 @@ public class SourceFacts implements TableCache {
         return facts(sourceId).names();
     }
 
-    /** What the source has said of its names last; nobody waits for it to say it again, but a moment for the first time. */
+    /** What the source has said of its names last; no one waits for it to say it again, but a moment for the first time. */
     public SourceNames namesSoFar(String sourceId) {
         CacheEntry now = asked(sourceId);
         boolean first = now.before() == Facts.NONE;
@@ -137,7 +137,7 @@ public class SourceFacts implements TableCache {
         }
     }
 
-    /** Asks anew the next time: the source was changed. */
+    /** Asks again the next time: the source was changed. */
     public void forget(String sourceId) {
         asked.remove(sourceId);
     }
@@ -161,7 +161,7 @@ public class SourceFacts implements TableCache {
         return await(asked(sourceId), LONGEST_WAIT_MILLIS);
     }
 
-    /* While a source does not answer, what it said last holds: an offer that was made does not go away by itself. */
+    /* While a source does not answer, what it said last holds: an offer that was made does not go away on its own. */
     private static Facts await(CacheEntry asked, long millis) {
         try {
             return asked.answer().get(millis, TimeUnit.MILLISECONDS).orElse(asked.before());
@@ -214,7 +214,7 @@ public class SourceFacts implements TableCache {
         return tables;
     }
 
-    /* Of tables with one name in two schemas nothing is said: a plan does not tell which of them it means. */
+    /* Of tables with one name in two schemas nothing is stated: a plan does not tell which of them it means. */
     private static Map<String, Map<String, String>> indexes(Catalog catalog) {
         Map<String, Map<String, String>> all = new HashMap<>();
         for (Catalog.Table table : catalog.tables()) {

@@ -66,7 +66,7 @@ public class StatementSender {
     }
 
     /**
-     * Sends a statement that somebody waits for and may stop.
+     * Sends a statement that someone waits for and may stop.
      *
      * @param runId given by the caller, to stop it by
      * @throws SourceFailure when the source fails; written into Sent before it is thrown
@@ -80,7 +80,7 @@ public class StatementSender {
         });
     }
 
-    /** Sends what nobody asked for by name: lists, looks at columns, comparisons. */
+    /** Sends what no one asked for by name: lists, looks at columns, comparisons. */
     public RunSummary send(StatementOrigin origin, Statement statement, RunListener listener) {
         return send(UUID.randomUUID().toString(), origin, statement, listener);
     }
@@ -91,7 +91,7 @@ public class StatementSender {
     /**
      * Asks for the plan of a statement.
      *
-     * @param measured whether the source shall run the statement to its end and count rows, where it can
+     * @param measured whether the source should run the statement to its end and count rows, where it can
      * @throws SourceFailure when it would refuse the statement
      */
     public TimedPlan explain(StatementOrigin origin, Statement statement, boolean measured) {

@@ -6,13 +6,13 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Caller;
 import plainsieve.sources.SourceFailure;
 
-/** Failures as viewers are told them: without hosts, statements, and what a database says of its tables. Authors read all of it in Sent. */
+/** Failures as viewers are reported them: without hosts, statements, and what a database says of its tables. Authors read all of it in Sent. */
 public final class ViewerErrorMessages {
     private static final String ADVICE = "Try again later. Those who make this report see in Sent what went wrong.";
 
     private ViewerErrorMessages() {}
 
-    /** What an asker is told of a failure of a source. */
+    /** What an asker is notified of a failure of a source. */
     public static SourceFailure redact(Caller caller, SourceFailure failure) {
         return caller.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
     }
@@ -27,7 +27,7 @@ public final class ViewerErrorMessages {
         };
     }
 
-    /** What an asker is told of problems: of those that lie in a text, only that there are some. */
+    /** What an asker is notified of problems: of those that lie in a text, only that there are some. */
     public static ProblemException redact(Caller caller, ProblemException problems) {
         List<Problem> ofChoices = problems.problems().stream()
                 .filter(problem -> problem.place().isEmpty())

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.Column;
 
-/** Texts about as long as what is made into bytes at once, and longer ones: they stand where they belong, with every sign whole. */
+/** Texts about as long as what is made into bytes at once, and longer ones: they are where they belong, with every sign whole. */
 class CsvRowsTest {
     @ParameterizedTest
     @ValueSource(ints = {4_094, 4_095, 4_096, 4_097, 100_000})

@@ -14,7 +14,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Requests that nobody should send, over every endpoint that the API's own description has. */
+/** Requests that no one should send, over every endpoint that the API's own description has. */
 public final class MalformedRequests {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;

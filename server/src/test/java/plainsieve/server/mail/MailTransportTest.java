@@ -22,7 +22,7 @@ import plainsieve.server.settings.MailSettings;
 
 /** What becomes of a mail when the server for mails says no, not now, or nothing more. */
 class MailTransportTest {
-    /** A server that answers as usual, but for what it is told. An empty answer hangs up. */
+    /** A server that answers as usual, but for what it is reported. An empty answer hangs up. */
     private static final class Stubborn implements AutoCloseable {
         private final ServerSocket socket = new ServerSocket(0, 5, InetAddress.getLoopbackAddress());
         private final Map<String, String> answers;
@@ -85,7 +85,7 @@ class MailTransportTest {
     private static final EmailMessage MAIL = new EmailMessage(
             "1@here", "tam@ferries.example", "Sieve", "<p>Rows</p>", "Rows", List.of(), List.of(), Optional.empty());
 
-    /** What becomes of a mail, and whether it was told that all of it was given. */
+    /** What becomes of a mail, and whether it was reported that all of it was given. */
     private static String handed(Map<String, String> answers) throws IOException {
         List<String> told = new ArrayList<>();
         try (Stubborn server = new Stubborn(answers)) {

@@ -23,7 +23,7 @@ import plainsieve.core.view.ViewContent;
 import plainsieve.files.ProjectYaml;
 import tools.jackson.databind.JsonNode;
 
-/** Views as entries of a file, and back: every kind as it went in, and what is wrong is told. */
+/** Views as entries of a file, and back: every kind as it went in, and what is wrong is reported. */
 class ViewEntriesTest {
     private static final List<Figure> FIGURES = List.of(
             new Figure(Measure.countOfRows(), "rows", ""),

@@ -46,7 +46,7 @@ public final class CachedTables<F> {
         return System.nanoTime() - made < age.toNanos();
     }
 
-    /** An engine that may be asked until it is left; nothing when they are gone. @param opening makes one anew, entered already */
+    /** An engine that may be asked until it is left; nothing when they are gone. @param opening makes one again, entered already */
     synchronized Optional<EmbeddedEngine> entered(Function<Path, EmbeddedEngine> opening) {
         if (forgotten) {
             return Optional.empty();
@@ -64,7 +64,7 @@ public final class CachedTables<F> {
         remove(database);
     }
 
-    /** Removes a database, with what its engine may have left beside it. */
+    /** Removes a database, with what its engine may have left next to it. */
     public static void remove(Path database) {
         try {
             Files.deleteIfExists(database);

@@ -21,7 +21,7 @@ public final class CellFormatDetector {
     private static final int EXAMPLES = 3;
     private static final int MOST_DIGITS = 38;
 
-    /** A text that is a number, day or moment in most of its cells is told as one that could be. */
+    /** A text that is a number, day or moment in most of its cells is reported as one that could be. */
     private static final double MOST = 0.5;
 
     private final CellStaging staging;
@@ -128,7 +128,7 @@ public final class CellFormatDetector {
 
     /*
      * 01/02/2026 may be either day. 1,234 may be more than a thousand, and so it is left a text as long as no cell has another
-     * number of digits behind the comma.
+     * number of digits after the comma.
      */
     private boolean hasOneMeaning(int column, CellFormat form) throws SQLException {
         String cell = filled(column);

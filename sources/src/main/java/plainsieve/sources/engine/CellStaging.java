@@ -124,7 +124,7 @@ public final class CellStaging implements AutoCloseable {
         try {
             statement.cancel();
         } catch (SQLException e) {
-            // It has ended by itself.
+            // It has ended on its own.
         }
     }
 

@@ -11,11 +11,11 @@ import plainsieve.core.catalog.HeaderRow;
 /**
  * How a text with separated values is laid out, found from its beginning: the sign between values is the one that gives most
  * lines the same number of them; lines above the first such line are a title, or notes; that line has the names, unless a number
- * or a day stands in it.
+ * or a day is in it.
  *
  * @param skipped lines before the first row, or before the last line of names right above it
  * @param headed whether that line is passed over, too
- * @param line where the names of the columns stand
+ * @param line where the names of the columns are
  * @param names of the columns; empty where the text has none
  */
 public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow line, List<String> names, int width) {
@@ -28,7 +28,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
 
     /**
      * @param whole whether this is all of the text, so that its last line has an end
-     * @param said where the names of the columns stand; empty for automatic
+     * @param said where the names of the columns are; empty for automatic
      */
     static CsvShape of(String beginning, boolean whole, Optional<HeaderRow> said) {
         CsvShape best = new CsvShape(',', 0, false, HeaderRow.NONE, List.of(), 0);
@@ -129,7 +129,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
         return all;
     }
 
-    /** Whether it is a number or a day, which nobody calls a column. */
+    /** Whether it is a number or a day, which no one calls a column. */
     public static boolean isValue(String cell) {
         return cell.strip().matches("[+-]?[0-9]+([.,][0-9]+)?|[0-9]{1,4}[./-][0-9]{1,2}[./-][0-9]{1,4}.*");
     }
@@ -143,7 +143,7 @@ public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow li
                 .orElse(0);
     }
 
-    /** Lines that are not empty, with what stands in quotation marks in one piece. */
+    /** Lines that are not empty, with what is in quotation marks in one piece. */
     private static List<Line> lines(String text, char delimiter, boolean whole) {
         List<Line> lines = new ArrayList<>();
         List<String> cells = new ArrayList<>();

@@ -25,7 +25,7 @@ public final class EmbeddedEngine {
         return source;
     }
 
-    /** Begins to ask it. @return false when it is retired, and has to be made anew */
+    /** Begins to ask it. @return false when it is retired, and has to be refreshed */
     public synchronized boolean enter() {
         lastAsked = System.nanoTime();
         askers += retired ? 0 : 1;
@@ -56,7 +56,7 @@ public final class EmbeddedEngine {
         }
     }
 
-    /** Retires it unless somebody asks it just now. */
+    /** Retires it unless someone asks it just now. */
     boolean retireWhenIdle() {
         synchronized (this) {
             if (retired || askers > 0) {
@@ -72,7 +72,7 @@ public final class EmbeddedEngine {
         return retired;
     }
 
-    /** The clock of the machine when somebody last began to ask it. */
+    /** The clock of the machine when someone last began to ask it. */
     synchronized long lastAsked() {
         return lastAsked;
     }

@@ -29,7 +29,7 @@ public record EngineLimits(long memory, int threads) {
                 "true");
     }
 
-    /** The same. @param beyond the folder for what needs more than the memory; without it, it would lie beside the database */
+    /** The same. @param beyond the folder for what needs more than the memory; without it, it would lie next to the database */
     public Map<String, String> settings(Path beyond) {
         Map<String, String> all = new HashMap<>(settings());
         all.put("temp_directory", beyond.toString());

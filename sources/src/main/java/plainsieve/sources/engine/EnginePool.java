@@ -7,7 +7,7 @@ import java.util.function.BooleanSupplier;
 
 /**
  * The engines of this process, of which only so many are open at once, so that all of them together use no more of the machine than
- * they are allowed. One that nobody asks just now makes room for another, the one that was asked longest ago first.
+ * they are allowed. One that no one asks just now makes room for another, the one that was asked longest ago first.
  */
 public final class EnginePool {
     private static final long PATIENCE_MILLIS = 20;
@@ -51,7 +51,7 @@ public final class EnginePool {
         return longestAgo.stream().anyMatch(EmbeddedEngine::retireWhenIdle);
     }
 
-    /** The same, as long as nobody gives up waiting. @return whether there was room */
+    /** The same, as long as no one gives up waiting. @return whether there was room */
     public synchronized boolean add(EmbeddedEngine state, BooleanSupplier givenUp) throws InterruptedException {
         while (open.size() >= most && !oneIsRetired()) {
             if (givenUp.getAsBoolean()) {
@@ -69,7 +69,7 @@ public final class EnginePool {
         notifyAll();
     }
 
-    /** Somebody has left one of them. */
+    /** Someone has left one of them. */
     synchronized void left() {
         notifyAll();
     }

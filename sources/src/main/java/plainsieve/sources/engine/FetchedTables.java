@@ -18,8 +18,8 @@ import java.util.concurrent.TimeoutException;
 import plainsieve.sources.Cancellation;
 
 /**
- * Tables that were gathered and are kept for a while. Whoever wants what is just being gathered waits for that; it is given up when
- * nobody waits any more.
+ * Tables that were gathered and are kept for a while. Anyone who wants what is just being gathered waits for that; it is given up when
+ * no one waits any more.
  *
  * @param <K> what is wanted
  * @param <F> how it was gathered
@@ -56,7 +56,7 @@ public final class FetchedTables<K, F> {
         /** What was wanted, seen from what came: it may do for more. */
         K as(K wanted, F facts);
 
-        /** What is said to one who waited in vain. */
+        /** What is stated to one who waited in vain. */
         RuntimeException stopped(Cancellation cancellation);
     }
 
@@ -138,7 +138,7 @@ public final class FetchedTables<K, F> {
         if (former != null) {
             forgetLater(former);
         }
-        // Else they would lie there until somebody asks something else.
+        // Else they would lie there until someone asks something else.
         clock.schedule(
                 () -> gathering.execute(this::forgetStale), Math.max(1, tables.keptFor()) + 1, TimeUnit.NANOSECONDS);
         if (kept.size() > most) {
@@ -187,7 +187,7 @@ public final class FetchedTables<K, F> {
             try {
                 return one.tables.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
             } catch (TimeoutException e) {
-                // Somebody may have stopped it meanwhile, or its time is over.
+                // Someone may have stopped it meanwhile, or its time is over.
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 cancellation.stop(Cancellation.Reason.LEFT);

@@ -52,7 +52,7 @@ public final class FetchedTablesEngine {
                         database.toString(), List.of(), enginePool.each().settings()),
                 clock);
         EmbeddedEngine engine = new EmbeddedEngine(source, enginePool, () -> {});
-        // Before it is among the others, which could close it while nobody asks it yet.
+        // Before it is among the others, which could close it while no one asks it yet.
         engine.enter();
         boolean room = false;
         try {

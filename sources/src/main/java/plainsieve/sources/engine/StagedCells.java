@@ -12,7 +12,7 @@ import plainsieve.core.catalog.HeaderRow;
  * What was read into a stage.
  *
  * @param names of its columns, each once, in their order
- * @param line where the names stand; empty where each value has its name with it
+ * @param line where the names are; empty where each value has its name with it
  * @param lost how many rows could not be read
  * @param notes what to know of how they were read, and why rows could not be
  */

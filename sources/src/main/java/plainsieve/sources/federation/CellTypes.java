@@ -86,7 +86,7 @@ final class CellTypes {
         return !any("not regexp_full_match(%s, '%s')".formatted(cell, pattern));
     }
 
-    /** A binary fraction stays one; of the others the digits are counted, before and behind the point. */
+    /** A binary fraction stays one; of the others the digits are counted, before and after the point. */
     private String decimal(Column column, String cell) throws SQLException {
         String name = column.type().toLowerCase(Locale.ROOT);
         boolean binary = name.startsWith("double") || name.startsWith("float") || name.equals("real");

@@ -173,7 +173,7 @@ final class FederatedExecutor {
         return key.indexOf('\0') < 0;
     }
 
-    /** What a source complains of is told at its place in all that was sent, where its side was sent as it stands there. */
+    /** What a source complains of is reported at its place in all that was sent, where its side was sent as it is there. */
     private static RunSummary withLocation(
             FederatedStatement.PartStatement one, Statement sent, Supplier<RunSummary> asking) {
         try {

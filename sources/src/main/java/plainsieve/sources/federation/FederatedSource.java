@@ -132,7 +132,7 @@ public final class FederatedSource implements AutoCloseable {
             return several.explain(asked(what), measured, limits, cancellation);
         }
 
-        /** Each tells what it holds by itself. */
+        /** Each tells what it holds on its own. */
         @Override
         public Catalog catalogue(RunLimits limits, Cancellation cancellation) {
             return Catalog.of(List.of());
@@ -195,7 +195,7 @@ public final class FederatedSource implements AutoCloseable {
                 () -> engine.on(() -> fetchedTables.to(wanted, fetch, cancellation), cancellation, question));
     }
 
-    /** What the engine complains of is told at its place in all that was sent. */
+    /** What the engine complains of is reported at its place in all that was sent. */
     private static <T> T withLocation(FederatedRun what, Supplier<T> asking) {
         try {
             return asking.get();

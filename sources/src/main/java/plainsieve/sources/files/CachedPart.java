@@ -4,10 +4,10 @@ import java.util.List;
 import plainsieve.sources.DetectedColumn;
 
 /**
- * What is kept of a part of a file: its rows as Parquet, beside this.
+ * What is kept of a part of a file: its rows as Parquet, next to this.
  *
  * @param columns with what their cells were taken for
- * @param names where the names of the columns stand; empty where each value has its name with it
+ * @param names where the names of the columns are; empty where each value has its name with it
  * @param lost rows that could not be read
  * @param notes what to know of how it was read
  * @param unreadable why there are no rows; empty when there are

@@ -137,7 +137,7 @@ final class FolderReader {
         try {
             return WorkbookAreas.of(workbook.path());
         } catch (IOException | RuntimeException e) {
-            // Why unreadable is said when its cells are.
+            // Why unreadable is stated when its cells are.
             LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + workbook.name(), e);
             return List.of();
         }
@@ -212,7 +212,7 @@ final class FolderReader {
                 .formatted(before + 1, parquet(paths, statement, ", filename = true, hive_partitioning = true"));
     }
 
-    /* A path is a pattern to the engine: what has a meaning in one stands in brackets. */
+    /* A path is a pattern to the engine: what has a meaning in one is in brackets. */
     private static String paths(List<Path> paths) {
         return paths.stream()
                 .map(path -> CellStaging.text(path.toString().replaceAll("[\\[*?]", "[$0]")))

@@ -26,7 +26,7 @@ import plainsieve.sources.engine.EnginePool;
 
 /**
  * A folder of files as a database of an engine in this process. Every question looks first whether the files are still as they
- * were; those that changed are read anew, in the background, and whoever asks waits for that as long as a run may take.
+ * were; those that changed are read again, in the background, and anyone who asks waits for that as long as a run may take.
  */
 public final class FolderSource implements Source {
     private static final long PATIENCE_MILLIS = 20;
@@ -146,7 +146,7 @@ public final class FolderSource implements Source {
             try {
                 return state.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
             } catch (TimeoutException e) {
-                // Somebody may have stopped it meanwhile.
+                // Someone may have stopped it meanwhile.
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 cancellation.stop(Cancellation.Reason.LEFT);

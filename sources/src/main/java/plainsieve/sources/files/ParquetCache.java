@@ -34,7 +34,7 @@ import tools.jackson.databind.ObjectMapper;
 final class ParquetCache {
     private static final System.Logger LOG = System.getLogger(ParquetCache.class.getName());
 
-    /** Another way of reading makes all anew. */
+    /** Another way of reading makes all again. */
     private static final int VERSION = 2;
 
     private final ObjectMapper json = new ObjectMapper();

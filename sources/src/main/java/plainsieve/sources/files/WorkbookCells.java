@@ -39,7 +39,7 @@ final class WorkbookCells {
     private final List<String> errors = new ArrayList<>();
     private long wrong;
 
-    /** @param said where the names of the columns stand; empty for automatic */
+    /** @param said where the names of the columns are; empty for automatic */
     WorkbookCells(CellStaging staging, WorkbookArea area, Optional<HeaderRow> said) {
         this.staging = staging;
         this.area = area;
@@ -88,7 +88,7 @@ final class WorkbookCells {
                 .orElseGet(() -> WorkbookHeader.of(first, numbers));
     }
 
-    /** Takes what stands below the names: of the first rows, then of the others. */
+    /** Takes what is below the names: of the first rows, then of the others. */
     private StagedCells below(WorkbookHeader head, List<String[]> first, Iterator<Row> rows) throws SQLException {
         List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
         all.add(head.names());

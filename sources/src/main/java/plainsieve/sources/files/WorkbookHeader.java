@@ -12,14 +12,14 @@ import plainsieve.sources.engine.UnreadableFileException;
 
 /**
  * The names of the columns of a sheet, found among its first rows: the first row that is nearly as full as any and has texts alone.
- * Where names stand in two rows, a group above the columns that it is of, each has both. What stands above is a title.
+ * Where names are in two rows, a group above the columns that it is of, each has both. What is above is a title.
  *
- * @param rows how many rows stand above the first of the data
+ * @param rows how many rows are above the first of the data
  * @param line the numbers of the rows that have the names
  * @param names from column A on; null where there is none
  */
 record WorkbookHeader(int rows, HeaderRow line, String[] names) {
-    /** A row of names may lack a few: that of a column of numbers nobody named, say. */
+    /** A row of names may lack a few: that of a column of numbers no one named, say. */
     private static final double NEARLY = 0.6;
 
     /**

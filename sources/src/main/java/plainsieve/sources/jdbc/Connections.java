@@ -90,7 +90,7 @@ final class Connections implements AutoCloseable {
         return access.settings() instanceof SourceSettings.OnServer;
     }
 
-    /** Lets nobody wait longer than this for the next word of the database. */
+    /** Lets no one wait longer than this for the next word of the database. */
     void limit(Connection connection, Duration longest) throws SQLException {
         if (canBreak()) {
             // Past the pool, which stumbles over a connection that is limited and then dropped.
@@ -98,17 +98,17 @@ final class Connections implements AutoCloseable {
         }
     }
 
-    /** Lets go of every connection that waits here: one was found to be gone, as all are when the database was started anew. */
+    /** Lets go of every connection that waits here: one was found to be gone, as all are when the database was started again. */
     void startAnew() {
         pool.getHikariPoolMXBean().softEvictConnections();
     }
 
-    /** The database did not even hear that it shall stop. */
+    /** The database did not even hear that it should stop. */
     void gaveNoSign() {
         unresponsiveGuard.notice();
     }
 
-    /** A connection that nobody shall use again. */
+    /** A connection that no one should use again. */
     void drop(Connection connection) {
         pool.evictConnection(connection);
     }

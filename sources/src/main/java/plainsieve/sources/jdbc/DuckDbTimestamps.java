@@ -19,7 +19,7 @@ final class DuckDbTimestamps implements CellReader {
     private static final int MICROS_PER_MILLI = 1_000;
     private static final int SIXTY = 60;
 
-    /** What stands behind the day, for each minute of it, and behind that, for each second. */
+    /** What follows the day, for each minute of it, and after that, for each second. */
     private static final List<String> MINUTES = IntStream.range(0, 24 * SIXTY)
             .mapToObj(minute -> "T" + twoDigits(minute / SIXTY) + ":" + twoDigits(minute % SIXTY))
             .toList();

@@ -39,7 +39,7 @@ public final class DuckDbVendor implements Vendor {
         this(settings.file(), List.of(), Map.of());
     }
 
-    /** @param bounds what it may use of the machine; by itself it takes most of its memory, and writes beside its file */
+    /** @param bounds what it may use of the machine; on its own it takes most of its memory, and writes beside its file */
     public static DuckDbVendor restrictedTo(SourceSettings.DuckDb settings, Map<String, String> bounds) {
         return new DuckDbVendor(settings.file(), List.of(), bounds);
     }
@@ -76,7 +76,7 @@ public final class DuckDbVendor implements Vendor {
             config.addDataSourceProperty("allowed_directories", folders());
         }
         config.addDataSourceProperty("enable_external_access", "false");
-        // Below a LIMIT it filters rows by those of a join above it, and leaves out a join whose columns nobody asks
+        // Below a LIMIT it filters rows by those of a join above it, and leaves out a join whose columns no one asks
         // though it multiplies rows: other rows are the first ones then (DuckDB 1.5.6).
         config.addDataSourceProperty("disabled_optimizers", "join_filter_pushdown,join_elimination");
         config.addDataSourceProperty("lock_configuration", "true");
@@ -159,7 +159,7 @@ public final class DuckDbVendor implements Vendor {
         return value instanceof String text ? ENDLESS.getOrDefault(text, text) : value;
     }
 
-    /** Files that are read beside the database may change while it is open. */
+    /** Files that are read next to the database may change while it is open. */
     @Override
     public boolean readsTextsAnew() {
         return readable.isEmpty();

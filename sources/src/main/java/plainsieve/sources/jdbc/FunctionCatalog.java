@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import plainsieve.core.sql.ReadOnlyCheck;
 
-/** What a database's own catalog tells of functions that are on no list of the engine. */
+/** What a database's own catalog reports functions that are on no list of the engine. */
 interface FunctionCatalog {
     /**
      * Which of these functions only read.
@@ -32,7 +32,7 @@ interface FunctionCatalog {
     /**
      * A catalog that names the functions that may change something.
      *
-     * @param query for the names of those among others; {@code %s} stands for a list of placeholders
+     * @param query for the names of those among others; {@code %s} represents a list of placeholders
      */
     record Volatile(String query) implements FunctionCatalog {
         @Override

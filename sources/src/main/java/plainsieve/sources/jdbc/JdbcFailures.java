@@ -61,13 +61,13 @@ final class JdbcFailures {
                 e);
     }
 
-    /** Of a connection that somebody waits for and may stop. */
+    /** Of a connection that someone waits for and may stop. */
     SourceFailure ofConnecting(SQLException e, RunLimits limits, Cancellation cancellation) {
         Optional<Cancellation.Reason> stopped = cancellation.reason();
         return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofConnecting(e);
     }
 
-    /** Of a connection: nothing is wrong with any query, so what is told is what the source's own settings or its owner can mend. */
+    /** Of a connection: nothing is wrong with any query, so what is reported is what the source's own settings or its owner can correct. */
     SourceFailure ofConnecting(SQLException e) {
         SQLException cause = innermost(e);
         if (vendor.isFull(cause)) {

@@ -32,7 +32,7 @@ import plainsieve.sources.TimeLimit;
 public final class JdbcSource implements Source {
     private static final System.Logger LOG = System.getLogger(JdbcSource.class.getName());
 
-    /** For what is asked beside the runs: whether it lives, and what it holds. */
+    /** For what is asked next to the runs: whether it lives, and what it holds. */
     private static final int MORE_CONNECTIONS = 2;
 
     /** The network waits longer than the time limit, which stops a statement in a better way. */
@@ -42,7 +42,7 @@ public final class JdbcSource implements Source {
 
     /**
      * Within this long a connection that the other side has closed meanwhile is found to be gone, even if the other side is busy.
-     * Who ends a statement on purpose has seen it run for longer, and a statement that somebody ended is not sent again.
+     * Who ends a statement on purpose has seen it run for longer, and a statement that someone ended is not sent again.
      */
     private static final Duration FOUND_GONE = Duration.ofSeconds(1);
 
@@ -196,7 +196,7 @@ public final class JdbcSource implements Source {
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
-    /* A session that cannot be tidied, or that may hold what nobody can take back, is not used again. */
+    /* A session that cannot be tidied, or that may hold what no one can undo, is not used again. */
     private void tidy(Connection connection, Statement statement) {
         boolean reusable = false;
         try {

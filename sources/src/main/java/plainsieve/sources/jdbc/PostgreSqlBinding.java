@@ -27,7 +27,7 @@ import plainsieve.core.value.Value;
 /**
  * Binds values so that PostgreSQL takes them for what it would take a literal for: a quoted text for whatever the place
  * wants (an enum, a uuid, a padded char, a citext), a whole number for an integer of four bytes where it fits, a decimal for
- * the type of a real column. Where the server cannot tell what a text is, it is told; that is remembered for the text.
+ * the type of a real column. Where the server cannot tell what a text is, it is reported; that is remembered for the text.
  */
 final class PostgreSqlBinding {
     private static final int MOST_REMEMBERED = 1_000;
@@ -92,7 +92,7 @@ final class PostgreSqlBinding {
         }
     }
 
-    /** @param tell whether the server is told the type @param wanted the type that it infers by itself; empty when not asked */
+    /** @param tell whether the server is reported the type @param wanted the type that it infers on its own; empty when not asked */
     private record PlaceholderType(int index, boolean tell, String wanted) {}
 
     private static Type type(PlaceholderBinding placeholderBinding) {
@@ -159,7 +159,7 @@ final class PostgreSqlBinding {
         }
     }
 
-    /** The types that the server infers for the places, when it is told none. */
+    /** The types that the server infers for the places, when it is reported none. */
     private List<String> wanted(PreparedStatement prepared, Statement statement) throws SQLException {
         List<String> known = described.get(statement.text());
         if (known != null) {

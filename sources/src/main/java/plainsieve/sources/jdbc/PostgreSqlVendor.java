@@ -69,7 +69,7 @@ public final class PostgreSqlVendor implements Vendor {
         config.addDataSourceProperty("tcpKeepAlive", "true");
         config.setConnectionInitSql("set default_transaction_read_only = on; set standard_conforming_strings = on; "
                 + LOOKS_FOR_READER + "; " + PLANS_FOR_CHOICES);
-        // Committed by itself: else the first rollback takes the settings back.
+        // Committed on its own: else the first rollback takes the settings back.
         config.setIsolateInternalQueries(true);
         // Rows stream only inside a transaction, see prepareForStreaming.
         config.setAutoCommit(false);
@@ -165,7 +165,7 @@ public final class PostgreSqlVendor implements Vendor {
         };
     }
 
-    /* A usual one stands in the answer as it is shown but for a letter; to make a moment of it takes a fifth of a download. */
+    /* A usual one is in the answer as it is shown but for a letter; to make a moment of it takes a fifth of a download. */
     private static Object moment(ResultSet rows, int index, CellReader usual) throws SQLException {
         String text = rows.getString(index);
         return text != null && TimestampText.isOfSeconds(text) ? TimestampText.iso(text) : usual.read(rows, index);

@@ -11,7 +11,7 @@ import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 
 /**
- * Statements that stay prepared with their connection, for databases whose driver reads a text anew whenever it is prepared. One
+ * Statements that stay prepared with their connection, for databases whose driver reads a text again whenever it is prepared. One
  * that failed or was stopped is not used again. A connection that is closed closes its own.
  */
 final class StatementCache {
@@ -80,7 +80,7 @@ final class StatementCache {
     private Map<Key, PreparedExecution> of(Connection connection) {
         Map<Key, PreparedExecution> own = kept.get(connection);
         if (own == null) {
-            // A new one stands for one that is gone, and whose statements are gone with it.
+            // A new one represents one that is gone, and whose statements are gone with it.
             kept.keySet().removeIf(StatementCache::isGone);
             own = new LinkedHashMap<>();
             kept.put(connection, own);

@@ -13,7 +13,7 @@ import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * Stops what runs on one connection: asks the database to cancel it, and when that does not help, breaks the connection, so
- * that whoever waits on it is free. Both may hang themselves and are done on threads of their own.
+ * that anyone who waits on it is free. Both may hang themselves and are done on threads of their own.
  */
 final class StatementCanceller {
     private static final System.Logger LOG = System.getLogger(StatementCanceller.class.getName());
@@ -30,7 +30,7 @@ final class StatementCanceller {
     /** Held while the database is asked to cancel, so that it never cancels what comes next on the connection. */
     private final ReentrantLock cancelling = new ReentrantLock();
 
-    /** Set by whoever comes first, the end or the breaking: a connection that is broken goes to nobody else. */
+    /** Set by anyone who comes first, the end or the breaking: a connection that is broken goes to no one else. */
     private final AtomicBoolean decided = new AtomicBoolean();
 
     /** @param grace how long a statement may go on after it was cancelled */
@@ -97,7 +97,7 @@ final class StatementCanceller {
         if (!decided.compareAndSet(false, true)) {
             return;
         }
-        // Before whoever waits is free: what comes next must not wait, too.
+        // Before anyone who waits is free: what comes next must not wait, too.
         connections.gaveNoSign();
         try {
             connection.unwrap(Connection.class).abort(helpers);

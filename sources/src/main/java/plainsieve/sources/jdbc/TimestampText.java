@@ -8,7 +8,7 @@ final class TimestampText {
 
     private TimestampText() {}
 
-    /** In the form of ISO 8601, without the seconds of a full minute; as it stands when it is no such moment. */
+    /** In the form of ISO 8601, without the seconds of a full minute; as it is when it is no such moment. */
     static String iso(String text) {
         if (!isMoment(text)) {
             return text;

@@ -35,7 +35,7 @@ import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
 
 /**
- * Trino through its own driver. Every run is a read-only transaction. The driver sends values as typed literals beside the text,
+ * Trino through its own driver. Every run is a read-only transaction. The driver sends values as typed literals next to the text,
  * never within it; a password is sent over TLS alone.
  */
 public final class TrinoVendor implements Vendor {
@@ -87,7 +87,7 @@ public final class TrinoVendor implements Vendor {
         config.setReadOnly(true);
     }
 
-    /** It takes no semicolon, not even at the end. A blank stands there, so that every place stays where it is. */
+    /** It takes no semicolon, not even at the end. A blank is there, so that every place stays where it is. */
     @Override
     public String jdbcText(plainsieve.core.statement.Statement statement) {
         StringBuilder text = new StringBuilder(statement.text());
@@ -224,7 +224,7 @@ public final class TrinoVendor implements Vendor {
         return Optional.of(new RunSummary.RowsRead(stats.getProcessedRows(), stats.getProcessedBytes()));
     }
 
-    /** The place in the text as the driver sends it, counted back to where it stands in the statement. */
+    /** The place in the text as the driver sends it, counted back to where it is in the statement. */
     @Override
     public OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         Matcher place = PLACE.matcher(String.valueOf(failure.getMessage()));
@@ -278,7 +278,7 @@ public final class TrinoVendor implements Vendor {
                 || String.valueOf(failure.getMessage()).contains("Authentication failed");
     }
 
-    /** Without the number of the query, which is nothing that a reader can use, and without the place, which is told apart. */
+    /** Without the number of the query, which is nothing that a reader can use, and without the place, which is distinguished. */
     @Override
     public String message(SQLException failure) {
         return inWords(failure);

@@ -14,14 +14,14 @@ import java.util.concurrent.atomic.AtomicReference;
 import plainsieve.sources.SourceFailure;
 
 /**
- * That a database does not answer: it takes connections and says nothing, or its machine is gone. Whoever asks it then is told
+ * That a database does not answer: it takes connections and says nothing, or its machine is gone. Anyone who asks it then is reported
  * so at once, instead of waiting as the first one did; it is asked for a sign of life in the background.
  */
 final class UnresponsiveGuard implements AutoCloseable {
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(3);
     private static final Duration MAX_PAUSE = Duration.ofMinutes(1);
 
-    /** What is refused faster than this costs nobody anything, and may be tried each time. */
+    /** What is refused faster than this costs no one anything, and may be tried each time. */
     private static final Duration SLOW = Duration.ofSeconds(2);
 
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss");
@@ -72,7 +72,7 @@ final class UnresponsiveGuard implements AutoCloseable {
         }
     }
 
-    /** The database did not answer. One that lives shows it at once, and nobody is refused for more than a moment. */
+    /** The database did not answer. One that lives shows it at once, and no one is refused for more than a moment. */
     void notice() {
         if (!asking.isShutdown() && since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
             asking.execute(this::ask);

@@ -29,7 +29,7 @@ public interface Vendor {
         return statement.text();
     }
 
-    /** Whether preparing a text that was prepared before costs as much again, and what it stands for does not change meanwhile. */
+    /** Whether preparing a text that was prepared before costs as much again, and what it represents does not change meanwhile. */
     default boolean readsTextsAnew() {
         return false;
     }
@@ -65,14 +65,14 @@ public interface Vendor {
         return prepared.executeQuery();
     }
 
-    /** Ends the transaction and takes back what a statement left in its session, whether it ended well or not. */
+    /** Ends the transaction and undoes what a statement left in its session, whether it ended well or not. */
     default void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
         if (!connection.getAutoCommit()) {
             connection.rollback();
         }
     }
 
-    /** Whether a statement may leave what cannot be taken back, so that its session must not be used again. */
+    /** Whether a statement may leave what cannot be undone, so that its session must not be used again. */
     default boolean leavesTraces(plainsieve.core.statement.Statement statement) {
         return false;
     }
@@ -95,7 +95,7 @@ public interface Vendor {
     /** How to ask for what drivers tell only table by table. */
     CatalogDetails.Questions details();
 
-    /** The columns of an answer. The rows stand before the first one. */
+    /** The columns of an answer. The rows precede the first one. */
     default List<Column> columns(ResultSet rows) throws SQLException {
         ResultSetMetaData meta = rows.getMetaData();
         List<Column> columns = new ArrayList<>();

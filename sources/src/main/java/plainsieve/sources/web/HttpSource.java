@@ -78,7 +78,7 @@ final class HttpSource implements AutoCloseable {
         return address;
     }
 
-    /** Whether an address lies at the service itself, below its own path, so that it may be told the secret. */
+    /** Whether an address lies at the service itself, below its own path, so that it may be reported the secret. */
     boolean isOwn(URI address) {
         return address.getHost() != null && new BasePath(URI.create(settings.base())).contains(address);
     }
@@ -128,7 +128,7 @@ final class HttpSource implements AutoCloseable {
         }
     }
 
-    /** What a run says that somebody or its time limit has ended. */
+    /** What a run says that someone or its time limit has ended. */
     SourceFailure stopped(Cancellation cancellation) {
         boolean late = cancellation
                 .reason()

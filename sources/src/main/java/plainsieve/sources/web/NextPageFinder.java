@@ -20,7 +20,7 @@ final class NextPageFinder {
 
     /**
      * @param start the address without a word of pages
-     * @param resolving gives the address that is told by a page from somewhere
+     * @param resolving gives the address that is reported by a page from somewhere
      */
     NextPageFinder(ResponseOptions.Paging way, URI start, BiFunction<URI, String, URI> resolving) {
         this.way = way;

@@ -115,7 +115,7 @@ final class ODataMetadata {
         return type.key.isEmpty() ? type.base.flatMap(this::type).map(this::key).orElse(List.of()) : type.key;
     }
 
-    /** Where properties stand: within which properties of complex types. */
+    /** Where properties are: within which properties of complex types. */
     private record Within(String column, String path, boolean nullable, int depth) {
         static final Within NOTHING = new Within("", "", false, 0);
 

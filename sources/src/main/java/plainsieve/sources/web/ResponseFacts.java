@@ -30,7 +30,7 @@ record ResponseFacts(
                         millis);
     }
 
-    /** Each answer as a step of a plan, with what could not be read behind it. */
+    /** Each answer as a step of a plan, with what could not be read after it. */
     static List<PlanStep> steps(List<ResponseFacts> all) {
         List<PlanStep> steps = new ArrayList<>();
         for (ResponseFacts facts : all) {

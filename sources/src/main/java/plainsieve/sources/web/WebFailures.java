@@ -117,7 +117,7 @@ final class WebFailures {
         }
     }
 
-    /** Where a service says the secret back, nobody sees it. */
+    /** Where a service says the secret back, no one sees it. */
     String withoutSecret(String text) {
         return mask.hidden(text);
     }

@@ -29,7 +29,7 @@ import plainsieve.sources.engine.FetchedTablesEngine;
 
 /**
  * A service over HTTP. What is sent is a request; the rows of its answer are fetched and put into an engine of this process, which
- * the SQL behind the request asks.
+ * the SQL after the request asks.
  */
 public final class WebSource implements Source, ResponsePreviewSource {
     private static final double NANOS_PER_MILLI = 1e6;
@@ -107,7 +107,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
                 () -> tables.on(List.of(answer), limits, cancellation, question));
     }
 
-    /** What the engine complains of is told at its place in all that was sent. */
+    /** What the engine complains of is reported at its place in all that was sent. */
     private static <T> T withLocation(SentRequest request, Supplier<T> asking) {
         try {
             return asking.get();

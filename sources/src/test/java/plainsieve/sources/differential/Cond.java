@@ -144,7 +144,7 @@ interface Cond {
                         : Optional.of(compared(row.get(column), env.one(parameter), operator)));
     }
 
-    /** A membership, negated or not, of a parameter that takes many; {@code also} stands in the list beside it. */
+    /** A membership, negated or not, of a parameter that takes many; {@code also} is in the list next to it. */
     static Cond many(String column, String parameter, boolean negated, Optional<String> also, String text) {
         return new Leaf(text, (row, env) -> {
             if (env.blank(parameter)) {

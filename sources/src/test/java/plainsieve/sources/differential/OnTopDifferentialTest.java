@@ -92,7 +92,7 @@ class OnTopDifferentialTest {
             return Optional.of(known.computeIfAbsent(
                     query, text -> TestDatabases.answer(source, new Statement(text, List.of(), List.of(), 10_000))));
         } catch (SourceFailure e) {
-            // The generator knows nothing of types; what the database refuses as it stands is no case.
+            // The generator knows nothing of types; what the database refuses as it is is no case.
             return Optional.empty();
         }
     }

@@ -138,7 +138,7 @@ interface Rel {
         }
     }
 
-    /** A grouping with conditions before and behind it. */
+    /** A grouping with conditions before and after it. */
     record Group(Optional<Cond> where, Optional<Cond> having) implements Rel {
         @Override
         public String sql(String kind) {

@@ -73,7 +73,7 @@ final class Tables {
         }
     }
 
-    /** Trino's driver knows the types of Java only when it is told what they are for. */
+    /** Trino's driver knows the types of Java only when it is reported what they are for. */
     static void set(PreparedStatement insert, int at, Object value) throws SQLException {
         if (value instanceof LocalDateTime) {
             insert.setObject(at, value, Types.TIMESTAMP);

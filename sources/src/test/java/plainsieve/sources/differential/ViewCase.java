@@ -217,7 +217,7 @@ record ViewCase(ViewContent shown, ViewPart part, List<String> ports, Optional<L
         };
     }
 
-    /** Numbers to nine digits, of them three behind the point: databases work with binary fractions, and cut averages. */
+    /** Numbers to nine digits, of them three after the point: databases work with binary fractions, and cut averages. */
     static String inText(List<Object> row) {
         return row.stream().map(ViewCase::cell).collect(Collectors.joining(" | "));
     }

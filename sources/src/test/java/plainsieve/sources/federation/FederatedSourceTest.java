@@ -257,7 +257,7 @@ class FederatedSourceTest {
         String sleeping = "select pid from pg_stat_activity where state = 'active' and query like '%pg_sleep(25)%'"
                 + " and pid <> pg_backend_pid()";
         Statement still = new Statement(sleeping, List.of(), List.of(), Statement.NO_CAP);
-        // A database that is told to stop does so at its next look.
+        // A database that is reported to stop does so at its next look.
         List<List<Object>> running = TestDatabases.rows(DATABASES.get("postgresql"), still);
         for (int i = 0; i < 100 && !running.isEmpty(); i++) {
             Thread.sleep(50);
@@ -269,12 +269,12 @@ class FederatedSourceTest {
     private static final class Nobody implements RowReceiver {
         @Override
         public void columns(List<Column> columns) {
-            // Nobody looks.
+            // No one looks.
         }
 
         @Override
         public void row(Object[] values) {
-            // Nobody looks.
+            // No one looks.
         }
     }
 

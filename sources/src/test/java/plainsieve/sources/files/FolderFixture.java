@@ -77,7 +77,7 @@ final class FolderFixture implements AutoCloseable {
         try {
             Path file = folder().resolve(name);
             Files.createDirectories(file.getParent());
-            // Whoever reads the folder at this moment finds the one or the other, not half of it.
+            // Anyone who reads the folder at this moment finds the one or the other, not half of it.
             Path draft = Files.write(base.resolve("draft"), text.getBytes(charset));
             return Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {

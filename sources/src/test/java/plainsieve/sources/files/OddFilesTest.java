@@ -9,7 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.Catalog;
 
-/** Files as people and programs leave them, and those that somebody made to do harm. */
+/** Files as people and programs leave them, and those that someone made to do harm. */
 class OddFilesTest extends WithFiles {
 
     private Catalog.OfFiles about(String table) {

@@ -10,7 +10,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** DuckDB 1.5.6 changes which rows are the first ones where there are joins, unless it is told not to. */
+/** DuckDB 1.5.6 changes which rows are the first ones where there are joins, unless it is reported not to. */
 class FirstRowsOnDuckDbTest {
     private static final String FIRST = "select t.*, o.d as x from tides t join tides o on o.id = t.id"
             + " order by x nulls last, t.id desc nulls last, t.a nulls last limit 4";

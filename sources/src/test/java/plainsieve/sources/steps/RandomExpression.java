@@ -14,7 +14,7 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import plainsieve.core.value.Type;
 
-/** Random things that are reckoned of a row. */
+/** Random things that are computed of a row. */
 final class RandomExpression {
     private static final List<String> TEXTS = List.of("ab", "b", "bcd", "o''x", "z_b", "c%d", "");
     private final SplittableRandom random;

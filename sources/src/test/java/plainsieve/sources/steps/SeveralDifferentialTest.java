@@ -94,7 +94,7 @@ class SeveralDifferentialTest {
         assertThat(narrowed).as("statements that values went with").isGreaterThan(CASES / 8);
     }
 
-    /** Queries cannot be called for each row of what was fetched; some databases cannot do all of what stands in front. */
+    /** Queries cannot be called for each row of what was fetched; some databases cannot do all of what is in front. */
     private static boolean isRefused(StepsAnalysis analysis) {
         return analysis.problems().stream()
                 .anyMatch(problem -> problem.kind().equals("called-elsewhere")

@@ -140,7 +140,7 @@ class StepsDifferentialTest {
 
     /**
      * MariaDB 10.11 takes a name for two, in about one chain in 50,000, where it pushes a condition into groups itself: what it
-     * refuses then has to have its rows when it is told not to. Without pushing, filters on top would find all groups first.
+     * refuses then has to have its rows when it is reported not to. Without pushing, filters on top would find all groups first.
      */
     private static List<List<Object>> rows(JdbcSource source, Statement statement) {
         try {

@@ -140,7 +140,7 @@ final class WebFixture implements AutoCloseable {
         }
     }
 
-    /** Nobody answers from now on. */
+    /** No one answers from now on. */
     void stop() {
         server.stop(0);
     }

@@ -12,7 +12,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.SentStatement;
 
 /**
- * A count of rows that a service can tell by itself.
+ * A count of rows that a service can tell on its own.
  *
  * @param column what it is called
  */

@@ -8,7 +8,7 @@ import java.util.Set;
 /**
  * What is asked of one entity set for a statement.
  *
- * @param columns the properties that the statement can need; all of them where that cannot be told
+ * @param columns the properties that the statement can need; all of them where that cannot be reported
  * @param filter the conditions that the service tests; nothing when there are none
  * @param order how rows are ordered there; nothing when it does not matter
  * @param needed how many rows are needed at the most; nothing when all that match are

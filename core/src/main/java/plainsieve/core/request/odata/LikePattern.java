@@ -11,8 +11,8 @@ import plainsieve.core.value.Value;
 /**
  * A pattern of LIKE that is a text with wildcards around it alone.
  *
- * @param start whether anything may stand before it
- * @param end whether anything may stand behind it
+ * @param start whether anything may precede it
+ * @param end whether anything may follow it
  */
 record LikePattern(String text, boolean start, boolean end) {
     /** How it is asked for. */
@@ -26,7 +26,7 @@ record LikePattern(String text, boolean start, boolean end) {
                 : end ? "startswith(" + path + "," + literal + ")" : path + " eq " + literal;
     }
 
-    /** @param right what stands behind LIKE: texts and values joined by {@code ||}, perhaps with an escape character */
+    /** @param right what follows LIKE: texts and values joined by {@code ||}, perhaps with an escape character */
     static Optional<LikePattern> of(SentStatement sent, Span right) {
         Tokens tokens = sent.tokens();
         boolean escaped = right.length() > 2 && tokens.isWord(right.to() - 2, "escape");

@@ -48,7 +48,7 @@ final class ODataComparisonWriter {
         return property(comparison.left()).flatMap(property -> compared(comparison, property));
     }
 
-    /** A column of truth values that is a condition by itself. */
+    /** A column of truth values that is a condition on its own. */
     private Optional<ODataFilter> truth(Span condition) {
         return property(condition)
                 .filter(property -> property.kind() == PropertyKind.BOOLEAN)

@@ -7,14 +7,14 @@ import java.util.Optional;
  * A condition as an OData service reads it.
  *
  * @param text in {@code $filter}
- * @param exact whether it holds for the very rows that the condition of the SQL holds for; else for these and perhaps for more
+ * @param exact whether it applies to the very rows that the condition of the SQL applies to; else for these and perhaps for more
  */
 record ODataFilter(String text, boolean exact) {
     static ODataFilter exactly(String text) {
         return new ODataFilter(text, true);
     }
 
-    /** It may hold for more rows. */
+    /** It may apply to more rows. */
     static ODataFilter atLeast(String text) {
         return new ODataFilter(text, false);
     }

@@ -23,7 +23,7 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.statement.Statement;
 
 /**
- * Finds what an OData service can do for a statement on its entity sets. The statement itself is then run here as it stands, on the
+ * Finds what an OData service can do for a statement on its entity sets. The statement itself is then run here as it is, on the
  * rows that came: so whatever the service filters, it may give more rows than are wanted, and never fewer.
  */
 public final class ODataPushdown {
@@ -49,7 +49,7 @@ public final class ODataPushdown {
                 : Optional.empty();
     }
 
-    /** What is asked of each entity set that the statement reads, in the order in which they first stand there. */
+    /** What is asked of each entity set that the statement reads, in the order in which they first are there. */
     public static List<EntitySetRequest> of(Statement statement, Dialect dialect, Collection<EntitySet> sets) {
         SentStatement sent = SentStatement.read(statement.text(), statement.values(), dialect);
         return new ODataPushdown(sent, sets).all();
@@ -164,7 +164,7 @@ public final class ODataPushdown {
         return numbers;
     }
 
-    /** A name alone means a column of this set only where nothing else is read beside it. */
+    /** A name alone means a column of this set only where nothing else is read next to it. */
     private Optional<EntitySet.Property> property(Span path, EntitySet set, Block block, FromItem item) {
         String column = Identifiers.bare(query.tokens().written(path.to() - 1));
         if (path.length() == 1) {

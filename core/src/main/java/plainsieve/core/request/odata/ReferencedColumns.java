@@ -13,7 +13,7 @@ import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
-/** Which columns of an entity set a statement can need: those whose names stand anywhere in it; all where it says so. */
+/** Which columns of an entity set a statement can need: those whose names are anywhere in it; all where it says so. */
 final class ReferencedColumns {
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -75,7 +75,7 @@ final class ReferencedColumns {
         return !counts && !behindColumn;
     }
 
-    /** The name of a table where a value stands means all of its columns. */
+    /** The name of a table where a value is means all of its columns. */
     private boolean isWholeRow(int token, EntitySet set) {
         if (!tokens.is(token, TokenKind.WORD) && !tokens.is(token, TokenKind.QUOTED_NAME)) {
             return false;

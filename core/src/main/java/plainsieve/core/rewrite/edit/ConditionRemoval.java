@@ -98,7 +98,7 @@ public final class ConditionRemoval {
                 inside(items.get(i));
                 continue;
             }
-            // Neighbours go together, so that a line on which all of them stand goes, too.
+            // Neighbours go together, so that a line on which all of them are goes, too.
             int first = items.get(i).span().from() - 1;
             while (i + 1 < items.size() && isGone(items.get(i + 1))) {
                 i++;
@@ -109,7 +109,7 @@ public final class ConditionRemoval {
 
     /**
      * Removes the tokens from first to last with the blanks before them. When they have their lines to themselves, a
-     * line end and a comment behind them go too; when not, the line ends stay, because a comment may end there.
+     * line end and a comment after them go too; when not, the line ends stay, because a comment may end there.
      */
     private Edit wholeLines(int first, int last) {
         String text = tokens.text();
@@ -129,7 +129,7 @@ public final class ConditionRemoval {
         return Edit.remove(carriageReturn ? withBreak - 1 : withBreak, lineEnd);
     }
 
-    /** The end of the line, if only blanks and comments stand between here and there; or -1. */
+    /** The end of the line, if only blanks and comments are between here and there; or -1. */
     private int endOfLine(int from) {
         String text = tokens.text();
         int at = from;

@@ -3,7 +3,7 @@ package plainsieve.core.rewrite.edit;
 /**
  * Replaces the characters from {@code start} up to {@code end} of the author's text; an insertion when both are equal.
  *
- * @param outside whether an insertion stands between clauses, such as an added limit, and belongs to none of them
+ * @param outside whether an insertion is between clauses, such as an added limit, and belongs to none of them
  */
 public record Edit(int start, int end, Fragment replacement, boolean outside) {
     public Edit(int start, int end, Fragment replacement) {
@@ -22,7 +22,7 @@ public record Edit(int start, int end, Fragment replacement, boolean outside) {
         return new Edit(at, at, fragment, true);
     }
 
-    /** The same edit, with blanks where words would grow together: in {@code having:p = h} nothing stands between two of them. */
+    /** The same edit, with blanks where words would grow together: in {@code having:p = h} nothing is between two of them. */
     Edit apart(String original) {
         String text = replacement.text();
         boolean wordBefore = start > 0 && isOfWord(original.charAt(start - 1));

@@ -10,7 +10,7 @@ public final class EditOrder {
 
     /**
      * Sorted, without those inside a larger one: a condition inside one that is left out goes with it. An insertion
-     * between clauses is not part of what goes; where a removal takes a comment behind the clause along, it stands behind
+     * between clauses is not part of what goes; where a removal takes a comment after the clause along, it follows
      * that removal.
      */
     public static List<Edit> outermost(List<Edit> edits) {

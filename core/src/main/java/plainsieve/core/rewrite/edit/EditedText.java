@@ -12,7 +12,7 @@ public final class EditedText {
     private final String text;
     private final List<BoundValue> values;
 
-    /** How far the text behind the first n edits has moved, for every n. */
+    /** How far the text after the first n edits has moved, for every n. */
     private final int[] shifts;
 
     private EditedText(String original, List<Edit> unsorted) {
@@ -65,7 +65,7 @@ public final class EditedText {
         return (inside ? edits.get(before).start() : offset) + shifts[before];
     }
 
-    /** Where the text that ended at this offset of the original ends now; an insertion right behind it is not part of it. */
+    /** Where the text that ended at this offset of the original ends now; an insertion right after it is not part of it. */
     public int newEnd(int offset) {
         int before = countBefore(
                 edit -> edit.end() < offset || (edit.end() == offset && !(edit.start() == offset && edit.outside())));
@@ -77,7 +77,7 @@ public final class EditedText {
                 : offset + shifts[before];
     }
 
-    /** How many edits, from the first on, this holds for; it holds for none behind one for which it does not. */
+    /** How many edits, from the first on, this applies to; it applies to none behind one for which it does not. */
     private int countBefore(Predicate<Edit> holds) {
         int low = 0;
         int high = edits.size();

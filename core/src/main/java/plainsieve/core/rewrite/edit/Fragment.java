@@ -21,7 +21,7 @@ public record Fragment(String text, List<Slot> slots) {
         return new Fragment("?", List.of(new Slot(0, parameter, placeholderBinding)));
     }
 
-    /** The same with text before and behind it. */
+    /** The same with text before and after it. */
     Fragment between(String before, String behind) {
         List<Slot> moved = slots.stream()
                 .map(slot -> new Slot(slot.offset() + before.length(), slot.parameter(), slot.bound()))

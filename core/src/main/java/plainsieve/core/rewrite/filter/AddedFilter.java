@@ -9,7 +9,7 @@ import plainsieve.core.dialect.Dialect;
  * A filter that a reader or a view adds on an output column of a query, which the text does not mention.
  *
  * @param column the name of the output column
- * @param test what stands behind the column in a condition, with parameters: {@code in (:added_1)}
+ * @param test what follows the column in a condition, with parameters: {@code in (:added_1)}
  * @param mayAskForMissingValues whether it may, with some choice, tell rows without a value from others
  */
 public record AddedFilter(String column, String test, boolean mayAskForMissingValues) {
@@ -42,8 +42,8 @@ public record AddedFilter(String column, String test, boolean mayAskForMissingVa
     /**
      * The filter as a condition.
      *
-     * @param expression what the column is where the condition stands
-     * @param type of the column, as far as it is told
+     * @param expression what the column is where the condition is
+     * @param type of the column, as far as it is reported
      */
     String condition(String expression, Optional<String> type, Dialect dialect) {
         boolean numbers = !test.startsWith("like ");

@@ -41,7 +41,7 @@ final class BranchColumnTypes {
     private static final int DEEPEST = 20;
     private static final String WHOLE = "whole number";
     private static final String TEXT = "text";
-    /** It becomes what stands beside it. */
+    /** It becomes what is next to it. */
     private static final String QUOTED = "text between quotes";
 
     private static final Pattern WHOLE_NUMBERS =
@@ -64,7 +64,7 @@ final class BranchColumnTypes {
         return ofAll(operands, key, 0).isPresent();
     }
 
-    /** The type of a column of a query or of one block, as far as it is told. */
+    /** The type of a column of a query or of one block, as far as it is reported. */
     Optional<String> of(QueryLevel level, ColumnKey key) {
         return inside(level, key, 0);
     }

@@ -51,7 +51,7 @@ final class ColumnEquality {
     }
 
     /**
-     * Whether the expression is the column that a star stands for.
+     * Whether the expression is the column that a star represents.
      *
      * @param name as the database keeps it
      * @param qualifier the table before the star's dot; empty without one

@@ -73,7 +73,7 @@ final class CommonTableExpressions {
                 : new Unknown("“%s” is read in more than one place".formatted(Identifiers.bare(name)));
     }
 
-    /** MariaDB 10.11 reads the table behind the name there, others the query. */
+    /** MariaDB 10.11 reads the table after the name there, others the query. */
     private boolean isInsideAnotherWith(int use, Definition definition) {
         return query.levels().stream()
                 .anyMatch(level -> level != definition.around()
@@ -96,7 +96,7 @@ final class CommonTableExpressions {
         return Identifiers.isQuoted(written) ? Identifiers.bare(written) : dialect.folded(written);
     }
 
-    /** Wherever the name could stand for the query: behind FROM, and alone behind IN. */
+    /** Wherever the name could represent the query: behind FROM, and alone behind IN. */
     private long uses(String name) {
         Tokens tokens = query.tokens();
         long uses = query.fromItems().stream()

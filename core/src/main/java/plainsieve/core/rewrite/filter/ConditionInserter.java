@@ -57,7 +57,7 @@ record ConditionInserter(ParsedQuery query, Dialect dialect, Block block) {
                 - 1;
     }
 
-    /** A new clause stands under FROM when FROM begins a line. */
+    /** A new clause is under FROM when FROM begins a line. */
     private String lineBreak() {
         Optional<Clause> clause = block.clause(Clause.Kind.FROM);
         if (clause.isEmpty()) {

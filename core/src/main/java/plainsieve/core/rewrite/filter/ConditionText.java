@@ -11,7 +11,7 @@ import plainsieve.core.sql.Tokens;
 final class ConditionText {
     private ConditionText() {}
 
-    /** Whether an OR or XOR stands outside all brackets, which would take the joined condition apart. */
+    /** Whether an OR or XOR is outside all brackets, which would take the joined condition apart. */
     public static boolean needsBrackets(Tokens tokens, Brackets brackets, Span condition, Dialect dialect) {
         boolean pipes = dialect.syntax().has(Feature.PIPES_MEAN_OR);
         for (int i = condition.from(); i < condition.to(); i++) {

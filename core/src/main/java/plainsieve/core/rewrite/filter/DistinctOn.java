@@ -41,7 +41,7 @@ final class DistinctOn {
     }
 
     /**
-     * The same of a column that a star stands for.
+     * The same of a column that a star represents.
      *
      * @param name what it is called
      * @param column tells whether an expression is the column

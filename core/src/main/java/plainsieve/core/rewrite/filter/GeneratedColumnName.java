@@ -90,7 +90,7 @@ final class GeneratedColumnName {
         return column.name().isEmpty() ? of(column.expression()) : Optional.of(Identifiers.bare(column.name()));
     }
 
-    /** {@code f(…)}, with FILTER, WITHIN GROUP and OVER behind it; a cast in words; a subquery that EXISTS asks. */
+    /** {@code f(…)}, with FILTER, WITHIN GROUP and OVER after it; a cast in words; a subquery that EXISTS asks. */
     private Optional<String> call(Span span) {
         int open = span.from() + 1;
         while (tokens.isSymbol(open, ".")) {
@@ -152,7 +152,7 @@ final class GeneratedColumnName {
         return found;
     }
 
-    /** What stands between two operands makes an expression that has no name. */
+    /** What is between two operands makes an expression that has no name. */
     private boolean isBetweenOperands(int i) {
         return tokens.is(i, TokenKind.SYMBOL) && !tokens.isSymbol(i, ".");
     }

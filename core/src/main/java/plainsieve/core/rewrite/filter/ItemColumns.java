@@ -17,7 +17,7 @@ import plainsieve.core.sql.Tokens;
 
 /**
  * Which columns the things in a FROM have: a subquery or WITH query as its text lists them, a table as the source describes
- * it. Nothing is said of a block unless all of its things are known.
+ * it. Nothing is stated about a block unless all of its things are known.
  */
 final class ItemColumns {
     /** Columns that every table of SQLite has without telling. */

@@ -71,7 +71,7 @@ public final class OutputColumns {
                 .toList();
     }
 
-    /** Where in the list the column of this name stands: the first that may be called so. */
+    /** Where in the list the column of this name is: the first that may be called so. */
     public OptionalInt position(String name) {
         return positions(name).findFirst();
     }

@@ -63,7 +63,7 @@ public final class BindValueRule {
                 "Compare with =, <> or IN, or let the parameter take one value.");
     }
 
-    /** A parameter that takes many stands anywhere as long as one is chosen. */
+    /** A parameter that takes many is anywhere as long as one is chosen. */
     private static Optional<Value> singleValue(Choice choice) {
         if (choice instanceof Choice.One one) {
             return Optional.of(one.value());

@@ -13,8 +13,8 @@ public sealed interface ConditionShape {
      * @param column the tokens of {@code x}
      * @param operand the expression that holds the parameter, without any {@code any(…)} or {@code coalesce(…)} around it
      * @param parameter the token of {@code :p}
-     * @param flipped the parameter stands before {@code x}
-     * @param wrapped the parameter stands in {@code any(…)} or {@code coalesce(…)}, where one value cannot just be bound
+     * @param flipped the parameter precedes {@code x}
+     * @param wrapped the parameter is in {@code any(…)} or {@code coalesce(…)}, where one value cannot just be bound
      */
     record Membership(Span column, Span operand, int parameter, boolean negated, boolean flipped, boolean wrapped)
             implements ConditionShape {
@@ -34,7 +34,7 @@ public sealed interface ConditionShape {
     record Range(Span column, boolean negated, Span low, Span high) implements ConditionShape {}
 
     /**
-     * {@code x like '%' || :p || '%'}: the wildcards are the author's, the parameter is text to be found as it stands.
+     * {@code x like '%' || :p || '%'}: the wildcards are the author's, the parameter is text to be found as it is.
      *
      * @param escape the escape character that the condition names
      */

@@ -72,7 +72,7 @@ public record ConditionSite(
                 places.stream().filter(place -> !kept.contains(place.token())).toList());
     }
 
-    /** Whether the filter stands inside a CASE that goes. */
+    /** Whether the filter is inside a CASE that goes. */
     public boolean isUnwrapped() {
         return !truthTested && !span.equals(condition.span());
     }

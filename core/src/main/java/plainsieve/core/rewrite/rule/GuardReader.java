@@ -9,7 +9,7 @@ import plainsieve.core.sql.Tokens;
 public final class GuardReader {
     private GuardReader() {}
 
-    /** @param everything the value that stands for everything; empty when the test is for NULL */
+    /** @param everything the value that represents everything; empty when the test is for NULL */
     public record Guard(String parameter, Optional<String> everything) {}
 
     public static Optional<Guard> read(Tokens tokens, Span span) {

@@ -19,7 +19,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Value;
 
 /**
- * Finds a text as it stands where the author writes the wildcards around it.
+ * Finds a text as it is where the author writes the wildcards around it.
  *
  * <pre>
  * x like '%' || :p || '%'    50%_off    x like '%' || ? || '%'    bound as 50\%\_off
@@ -59,7 +59,7 @@ public final class PatternEscapeRule implements ConditionRule {
         return Optional.of(ConditionChange.edits(edits, outcomes));
     }
 
-    /** The text so that LIKE takes every character of it as it stands. */
+    /** The text so that LIKE takes every character of it as it is. */
     public static String escaped(String text, char escape) {
         StringBuilder out = new StringBuilder(text.length() + 8);
         for (int i = 0; i < text.length(); i++) {

@@ -23,7 +23,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * Asks for everything that the chosen values stand for.
+ * Asks for everything that the chosen values represent.
  *
  * <pre>
  * x = :month        2026-03            (x >= ? and x &lt; ?)                     2026-03-01, 2026-04-01

@@ -20,7 +20,7 @@ import plainsieve.core.value.Value;
  */
 record ValueListWriter(Parameter parameter, List<Value> values, Clause.Kind clause, SourceText source) {
 
-    /** Appends the test behind the column: {@code in (?, ?)}, {@code = any(?)}, {@code in (select … from json_each(?))}. */
+    /** Appends the test after the column: {@code in (?, ?)}, {@code = any(?)}, {@code in (select … from json_each(?))}. */
     public void test(Fragment.Builder out, Membership membership) {
         ListForm form = form();
         if (!membership.plain() || form == ListForm.SPREAD) {

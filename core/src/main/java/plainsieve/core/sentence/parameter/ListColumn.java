@@ -10,7 +10,7 @@ import plainsieve.core.parameter.ColumnReference;
  * @param note what is known of it: its type, or the query that compares the parameter with it
  */
 public record ListColumn(ColumnReference place, String note) {
-    /** How it is said and typed. */
+    /** How it is stated and typed. */
     static String inWords(ColumnReference place) {
         return place.table() + "." + place.column();
     }

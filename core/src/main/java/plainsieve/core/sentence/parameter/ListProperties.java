@@ -36,7 +36,7 @@ final class ListProperties {
         this.around = around;
     }
 
-    /** Where the values come from, and right behind it what is typed. */
+    /** Where the values come from, and right after it what is typed. */
     List<ParameterProperty> values() {
         List<ParameterProperty> values = new ArrayList<>();
         boolean rare = !list.exists() && !isUsual();

@@ -7,7 +7,7 @@ import java.util.Optional;
 import plainsieve.core.parameter.ParameterDefinition;
 
 /**
- * What is known where the sentence of a parameter is said.
+ * What is known where the sentence of a parameter is stated.
  *
  * @param parameters those of the project, by name
  * @param needs the parameters that its list follows

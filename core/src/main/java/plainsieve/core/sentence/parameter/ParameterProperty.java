@@ -9,12 +9,12 @@ import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
 /**
- * One property of a parameter: how it is said, what could stand at its mark, and what comes of that.
+ * One property of a parameter: how it is stated, what could be at its mark, and what comes of that.
  *
  * @param lead the words before its mark
- * @param tail the words behind it
- * @param rare whether it says only what is usual, so that it is said on demand
- * @param offers what could stand at the mark
+ * @param tail the words after it
+ * @param rare whether it says only what is usual, so that it is stated on demand
+ * @param offers what could be at the mark
  * @param with the parameter with something else there: the id of an offer that fits, or the words that were typed
  */
 record ParameterProperty(
@@ -25,7 +25,7 @@ record ParameterProperty(
         Supplier<List<MarkOption>> offers,
         Function<String, ConvertedParameter> with) {
 
-    /** A property of which one value is taken from what could stand there, which is worked out when it is asked for. */
+    /** A property of which one value is taken from what could be there, which is worked out when it is asked for. */
     static ParameterProperty taken(
             String lead,
             String id,
@@ -54,7 +54,7 @@ record ParameterProperty(
         return new ParameterProperty(lead, mark, tail, usual, offers, with);
     }
 
-    /** The same with words behind it. */
+    /** The same with words after it. */
     ParameterProperty then(String words) {
         return new ParameterProperty(lead, mark, words, rare, offers, with);
     }

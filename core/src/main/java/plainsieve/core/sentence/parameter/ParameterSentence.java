@@ -95,7 +95,7 @@ public final class ParameterSentence {
                         .rareWhen(!now.unlogged()));
     }
 
-    /** What viewers call it, and what they are told of it. */
+    /** What viewers call it, and what they are notified of it. */
     public Sentence name() {
         return sentence(called);
     }
@@ -122,14 +122,14 @@ public final class ParameterSentence {
         return sentence.done();
     }
 
-    /** What could stand at a mark; nothing where words are typed. */
+    /** What could be at a mark; nothing where words are typed. */
     public List<MarkOption> offers(String mark) {
         return property(mark).offers().get();
     }
 
     /**
      * The parameter with something else at a mark, and what could not be kept. Throws {@link ProblemException} when that
-     * cannot stand there.
+     * cannot be there.
      *
      * @param taken the id of an offer, or the words that were typed
      */

@@ -11,7 +11,7 @@ import plainsieve.core.parameter.ListedValue;
 
 /**
  * A typed list as text: one value on each line, {@code value = label} where they differ. What has blanks at an end, an equals
- * sign between blanks, or a quotation mark first stands in quotation marks, doubled inside: {@code "a = b" = both}.
+ * sign between blanks, or a quotation mark first is in quotation marks, doubled inside: {@code "a = b" = both}.
  */
 final class TypedListText {
     private static final String BETWEEN = " = ";
@@ -53,7 +53,7 @@ final class TypedListText {
         return new ArrayList<>(found.values());
     }
 
-    /** A label reaches to the end of its line, whatever is in it, unless it stands in quotation marks as a whole. */
+    /** A label reaches to the end of its line, whatever is in it, unless it is in quotation marks as a whole. */
     private static String label(String rest) {
         Matcher quoted = QUOTED.matcher(rest.strip());
         return quoted.matches()
@@ -65,7 +65,7 @@ final class TypedListText {
         return inside.replace("\"\"", "\"");
     }
 
-    /** What stands first in a line, and what comes behind the sign after it. */
+    /** What is first in a line, and what comes after the sign after it. */
     private record Side(String text, String rest) {
         static Side of(String line) {
             Matcher matcher = SIDE.matcher(line);

@@ -16,13 +16,13 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepMentions;
 
 /**
- * An earlier place for a condition, where it keeps the same rows and leaves fewer of them for the steps behind it.
+ * An earlier place for a condition, where it keeps the same rows and leaves fewer of them for the steps after it.
  *
- * @param step the step in front of which it could stand, from 0
+ * @param step the step in front of which it could be, from 0
  * @param reason what is saved
  */
 public record FilterPushdownHint(int step, String reason) {
-    /** For each of the steps, if it is a condition that could stand earlier. */
+    /** For each of the steps, if it is a condition that could be earlier. */
     public static List<Optional<FilterPushdownHint>> all(List<StepsAnalysis.AnalyzedStep> steps) {
         List<Optional<Set<String>>> columns = steps.stream()
                 .map(step -> step.columns()
@@ -70,7 +70,7 @@ public record FilterPushdownHint(int step, String reason) {
         return earliest;
     }
 
-    /** Whether the same rows are kept in front of a step as behind it. */
+    /** Whether the same rows are kept in front of a step as after it. */
     private static boolean passes(Step step, Set<String> named) {
         if (step instanceof Step.Group group) {
             return group.level().isEmpty()
@@ -96,7 +96,7 @@ public record FilterPushdownHint(int step, String reason) {
         return leavesAll || changed(step).filter(names -> !any(named, names)).isPresent();
     }
 
-    /** The columns that a step brings or changes; nothing where nobody can tell. */
+    /** The columns that a step brings or changes; nothing where no one can tell. */
     private static Optional<Stream<Step.Name>> changed(Step step) {
         if (step instanceof Step.Join join) {
             // A query that is called is asked otherwise of other rows, and not by every database.

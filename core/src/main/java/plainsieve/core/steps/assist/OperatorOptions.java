@@ -84,7 +84,7 @@ final class OperatorOptions {
         };
     }
 
-    /** What stands there until something else does. */
+    /** What is there until something else does. */
     private static String usual(Optional<Type> type) {
         return type.map(one -> switch (one) {
                     case INTEGER, DECIMAL -> "0";

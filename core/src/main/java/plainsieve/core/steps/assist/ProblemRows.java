@@ -57,7 +57,7 @@ public record ProblemRows(Kind kind, String line) {
                         + written.substring(join.rows().at().start(), span.end())));
     }
 
-    /** Where a match is written; nothing where a query is called, which finds its rows by itself. */
+    /** Where a match is written; nothing where a query is called, which finds its rows on its own. */
     private static Optional<LineSpan> at(Step.Match match) {
         if (match instanceof Step.SameColumns same) {
             return same.columns().isEmpty()

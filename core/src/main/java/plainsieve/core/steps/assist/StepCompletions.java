@@ -36,7 +36,7 @@ public final class StepCompletions {
     /**
      * @param from where in the line the word begins that an offer takes the place of
      * @param begun that word, as far as it is typed
-     * @param valuesOf the column whose values could stand there; empty when none could
+     * @param valuesOf the column whose values could be there; empty when none could
      */
     public record CompletionList(int from, String begun, List<MarkOption> offers, String valuesOf) {
         public CompletionList {
@@ -44,7 +44,7 @@ public final class StepCompletions {
         }
     }
 
-    /** @param behind after how many steps the line stands */
+    /** @param behind after how many steps the line is */
     public CompletionList of(String typed, int behind) {
         Matcher query = BEGUN_QUERY.matcher(typed);
         boolean inQuotes = query.find();

@@ -16,7 +16,7 @@ import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.core.value.Type;
 
 /**
- * What could stand at a mark of a step. An offer's id is the text that takes the place of what the mark replaces; the line is
+ * What could be at a mark of a step. An offer's id is the text that takes the place of what the mark replaces; the line is
  * then read again.
  */
 public final class StepOptions {
@@ -57,7 +57,7 @@ public final class StepOptions {
         };
     }
 
-    /** What could be put behind a whole step: more conditions, more totals. Their ids are the text that comes behind it. */
+    /** What could be put behind a whole step: more conditions, more totals. Their ids are the text that comes after it. */
     public List<MarkOption> more(int step) {
         StepsAnalysis.AnalyzedStep one = analysis.steps().get(step);
         List<KnownColumn> before = before(step);

@@ -18,7 +18,7 @@ import plainsieve.core.steps.model.StepMentions;
  * from (select distinct island from ports) r join crossings c on true where c.island = r.island group by r.island, c.state
  * </pre>
  *
- * A total of everything has a row even where it finds nothing, and is asked beside each row instead.
+ * A total of everything has a row even where it finds nothing, and is asked next to each row instead.
  */
 final class BatchedCallSql {
     private final CompileContext context;
@@ -48,7 +48,7 @@ final class BatchedCallSql {
         return List.copyOf(names);
     }
 
-    /** Nothing where it cannot be told apart within the query. */
+    /** Nothing where it cannot be distinguished within the query. */
     Optional<BatchedRows> of(SelectBlock ours) {
         if (!(step.rows() instanceof RowSource.Query) || ours.open()) {
             return Optional.empty();

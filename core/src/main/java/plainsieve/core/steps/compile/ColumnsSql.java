@@ -14,7 +14,7 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.Type;
 
-/** Makes SQL of steps that choose, name and reckon columns. */
+/** Makes SQL of steps that choose, name and compute columns. */
 final class ColumnsSql {
     private final CompileContext context;
 
@@ -36,7 +36,7 @@ final class ColumnsSql {
     }
 
     /*
-     * Rows that were told apart by a column that goes now would fall together; a total of everything is one row only while
+     * Rows that were distinguished by a column that goes now would fall together; a total of everything is one row only while
      * something is totalled.
      */
     private SelectBlock whole(SelectBlock block) {
@@ -104,7 +104,7 @@ final class ColumnsSql {
         return with(into, step.name().name(), within -> new ExpressionSql(context, within).of(step.value()));
     }
 
-    /** What is reckoned of a window stands around it: written twice it would be asked twice, and not all databases nest it. */
+    /** What is computed of a window is around it: written twice it would be asked twice, and not all databases nest it. */
     private SelectBlock with(SelectBlock block, String name, Function<SelectBlock, SqlExpression> reckoned) {
         SqlExpression value = reckoned.apply(block);
         if (value.level() != EvaluationLevel.WINDOW) {
@@ -168,7 +168,7 @@ final class ColumnsSql {
                 within -> part(text.apply(within), p -> expressionSyntax.beforeSign(p, sign), origin));
         // The column itself may be the one that the first part took the place of.
         SelectBlock before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
-        // Nothing stands behind a sign that is not there.
+        // Nothing follows a sign that is not there.
         SqlExpression behind = part(text.apply(before), p -> expressionSyntax.behindSign(p, sign), origin)
                 .perhapsEmpty();
         return context.shortened(first.with(new SelectBlock.Out(step.behind().name(), behind)));

@@ -20,7 +20,7 @@ import plainsieve.core.value.TextLocation;
  * @param text the line
  * @param whole the words that all of it comes from, where its own line is one of another query
  * @param reserved aliases that nothing here may have
- * @param arguments what stands for parameters, where the steps are those of a query that is called
+ * @param arguments what represents parameters, where the steps are those of a query that is called
  */
 record CompileContext(
         Dialect dialect,
@@ -51,7 +51,7 @@ record CompileContext(
         return whole.orElse(new StepOrigin(line, span));
     }
 
-    /** Where the whole line stands. */
+    /** Where the whole line is. */
     StepOrigin origin() {
         return origin(new LineSpan(0, text.length()));
     }
@@ -68,7 +68,7 @@ record CompileContext(
                 .at(TextLocation.of(text, span.start(), Math.min(span.end(), text.length()))));
     }
 
-    /** The block as something that another is from. Its order is that of the other, as far as it can be said there. */
+    /** The block as something that another is from. Its order is that of the other, as far as it can be stated there. */
     SelectBlock wrapped(SelectBlock block) {
         return wrapped(block, taken(block));
     }

@@ -1,6 +1,6 @@
 package plainsieve.core.steps.compile;
 
-/** What the value of a column hangs on, and so where a condition on it may stand. */
+/** What the value of a column depends on, and so where a condition on it may be. */
 enum EvaluationLevel {
     /** On no row. */
     CONSTANT,
@@ -10,7 +10,7 @@ enum EvaluationLevel {
     ROW,
     /** On the rows of a group. */
     TOTAL,
-    /** On other rows of the answer, or on a query of its own: what is reckoned of it stands around it. */
+    /** On other rows of the answer, or on a query of its own: what is computed of it is around it. */
     WINDOW;
 
     EvaluationLevel with(EvaluationLevel other) {

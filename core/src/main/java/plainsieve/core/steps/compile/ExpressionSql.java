@@ -16,7 +16,7 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Makes SQL of what is reckoned. */
+/** Makes SQL of what is computed. */
 final class ExpressionSql {
     private final CompileContext context;
     private final SelectBlock ours;
@@ -157,7 +157,7 @@ final class ExpressionSql {
         return together(List.of(left, right), sql, Optional.of(whole ? Type.INTEGER : Type.DECIMAL), binding);
     }
 
-    /** Always with a fraction. By nought there is no value; only of a number that stands there it is known that it is none. */
+    /** Always with a fraction. By zero there is no value; only of a number that is there it is known that it is none. */
     private SqlExpression divided(
             StepExpression.BinaryOperation calculated, SqlExpression left, SqlExpression right, StepOrigin origin) {
         boolean never = calculated.right() instanceof StepExpression.Literal fixed
@@ -282,7 +282,7 @@ final class ExpressionSql {
         return values.stream().noneMatch(SqlExpression::mayBeEmpty) ? all.neverEmpty() : all;
     }
 
-    /** Values of which one comes to stand in one place, none of which may lose digits for another. */
+    /** Values of which one comes to be in one place, none of which may lose digits for another. */
     List<SqlFragment> beside(List<SqlExpression> values, StepOrigin origin) {
         List<SelectBlock> blocks = new ArrayList<>(List.of(ours));
         theirs.ifPresent(blocks::add);

@@ -17,7 +17,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Makes SQL of rows that are put beside each other. */
+/** Makes SQL of rows that are put next to each other. */
 final class JoinSql {
 
     private final CompileContext context;
@@ -50,7 +50,7 @@ final class JoinSql {
         return taken(ours, joined.theirs(), step).from(from);
     }
 
-    /** A small table of the columns' names is put beside each row; which value belongs to a name is told by CASE. */
+    /** A small table of the columns' names is put next to each row; which value belongs to a name is reported by CASE. */
     SelectBlock toRows(SelectBlock block, Step.ToRows step) {
         SelectBlock ours = block.isPlain() ? block : context.wrapped(block);
         StepOrigin origin = context.origin();
@@ -152,8 +152,8 @@ final class JoinSql {
             SelectBlock.Item item, String alias, SelectBlock theirs, List<SqlFragment> where, boolean lateral) {}
 
     /**
-     * A block that only filters one table is joined as that table, with its conditions beside the match: they are asked of the
-     * same rows. Where rows without a partner stay, only plain columns may be taken so: anything reckoned would be reckoned
+     * A block that only filters one table is joined as that table, with its conditions next to the match: they are asked of the
+     * same rows. Where rows without a partner stay, only plain columns may be taken so: anything computed would be computed
      * of the missing ones, too.
      */
     JoinedRows joined(SelectBlock ours, SelectBlock other, boolean kept) {

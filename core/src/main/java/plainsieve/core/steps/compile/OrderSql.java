@@ -105,7 +105,7 @@ final class OrderSql {
     }
 
     /**
-     * Whether the database gives no rows of groups that are chosen and looked at by a window at once, or no values of what stands
+     * Whether the database gives no rows of groups that are chosen and looked at by a window at once, or no values of what is
      * beside a total of no rows that a window looks at.
      */
     private boolean losesWindows(SelectBlock block) {

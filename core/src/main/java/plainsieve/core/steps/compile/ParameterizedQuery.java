@@ -19,7 +19,7 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** A query as a function of its parameters: what stands for them comes from the rows for each of which it is called. */
+/** A query as a function of its parameters: what represents them comes from the rows for each of which it is called. */
 final class ParameterizedQuery {
     private final CompileContext context;
     private final SelectBlock ours;
@@ -29,7 +29,7 @@ final class ParameterizedQuery {
         this.ours = ours;
     }
 
-    /** What stands for each parameter that is named; within the query it is the same for all of its rows. */
+    /** What represents each parameter that is named; within the query it is the same for all of its rows. */
     Map<String, SqlExpression> arguments(RowSource.Query query, String text) {
         Map<String, SqlExpression> arguments = new LinkedHashMap<>();
         Set<String> known = parameters(text);
@@ -97,7 +97,7 @@ final class ParameterizedQuery {
         return words;
     }
 
-    /** SQL with what stands for its parameters in their places. */
+    /** SQL with what represents its parameters in their places. */
     static SqlFragment filledIn(String sql, CompileContext context) {
         Tokens tokens = Lexer.scan(sql, context.dialect().syntax()).tokens();
         List<SqlFragment> parts = new ArrayList<>();

@@ -33,7 +33,7 @@ record SelectBlock(
         }
     }
 
-    /** @param by the name that was said, which the block may not give any more */
+    /** @param by the name that was stated, which the block may not give any more */
     record Ordering(String by, SqlExpression value, boolean largestFirst) {}
 
     /**
@@ -57,7 +57,7 @@ record SelectBlock(
     /**
      * @param kept whether rows without a partner stay
      * @param matched the columns of what is joined that have to be equal to something
-     * @param lateral whether what is joined speaks of what stands before it
+     * @param lateral whether what is joined speaks of what precedes it
      */
     record Join(boolean kept, SqlFragment on, Set<String> matched, boolean lateral) {
         Join {

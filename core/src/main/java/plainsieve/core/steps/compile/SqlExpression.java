@@ -49,7 +49,7 @@ record SqlExpression(
         return new SqlExpression(sql, type, level, true, binding, chosen);
     }
 
-    /** The same, reckoned on other rows. */
+    /** The same, computed on other rows. */
     SqlExpression on(EvaluationLevel other) {
         return new SqlExpression(sql, type, other, mayBeEmpty, binding, chosen);
     }
@@ -58,7 +58,7 @@ record SqlExpression(
         return new SqlExpression(sql, other, level, mayBeEmpty, binding, chosen);
     }
 
-    /** Another text for what hangs on the same. */
+    /** Another text for what depends on the same. */
     SqlExpression written(SqlFragment other, Binding how) {
         return new SqlExpression(other, type, level, mayBeEmpty, how, chosen);
     }

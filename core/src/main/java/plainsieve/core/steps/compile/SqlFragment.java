@@ -22,7 +22,7 @@ record SqlFragment(List<Piece> pieces) {
 
     private static final StepOrigin NOWHERE = new StepOrigin(-1, new LineSpan(0, 0));
 
-    /* Stands for an argument while a form is filled in; no form has such characters. */
+    /* Represents an argument while a form is filled in; no form has such characters. */
     private static final char FIRST_MARK = '\uE000';
 
     SqlFragment {
@@ -101,7 +101,7 @@ record SqlFragment(List<Piece> pieces) {
                 .toList());
     }
 
-    /** A column as it is said here; what is reckoned keeps the words that reckon it. */
+    /** A column as it is stated here; what is computed keeps the words that compute it. */
     SqlFragment said(StepOrigin origin) {
         return pieces.size() == 1 && pieces.get(0) instanceof Ref ? from(origin) : this;
     }

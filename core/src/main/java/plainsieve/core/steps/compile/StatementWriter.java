@@ -11,7 +11,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.steps.model.KnownColumn;
 
 /**
- * Writes blocks out as one statement: a clause a line, blocks within blocks further to the right. Of what stands within, only
+ * Writes blocks out as one statement: a clause a line, blocks within blocks further to the right. Of what is within, only
  * the columns that are used around it are asked.
  */
 final class StatementWriter {
@@ -70,7 +70,7 @@ final class StatementWriter {
         return IdentifierQuoting.of(name, dialect);
     }
 
-    /** @param line what begins a new clause: a line with its indent, or a blank where all stands in one line */
+    /** @param line what begins a new clause: a line with its indent, or a blank where all is in one line */
     private void block(NeededColumns shape, SelectBlock whole, String line, boolean within) {
         Optional<SelectBlock.Union> bare = UnionBlocks.bare(whole);
         if (bare.isPresent()) {
@@ -134,7 +134,7 @@ final class StatementWriter {
     }
 
     /**
-     * Whether columns are written with what they are of: where there are several things, where one of what stands around is
+     * Whether columns are written with what they are of: where there are several things, where one of what is around is
      * meant, or where a name could mean two columns, as MariaDB has it of a window over groups whose key is not asked, or over
      * rows whose order is not, and Trino of what groups are ordered by and is not asked.
      */

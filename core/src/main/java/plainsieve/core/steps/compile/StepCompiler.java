@@ -58,7 +58,7 @@ final class StepCompiler {
         return columns(columns, block, step);
     }
 
-    /** Whether a step reckons with nothing: within one block a key is another in the rows of its group than in those of a level. */
+    /** Whether a step computes with nothing: within one block a key is another in the rows of its group than in those of a level. */
     private static boolean leavesLevels(Step step) {
         return step instanceof Step.Sort
                 || step instanceof Step.FirstRows firstRows && firstRows.each().isEmpty()

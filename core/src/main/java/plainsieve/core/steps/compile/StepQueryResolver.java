@@ -13,7 +13,7 @@ import plainsieve.core.steps.parse.StepScope;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 
-/** Other queries as rows: steps go on where the other's end; SQL stands in brackets. */
+/** Other queries as rows: steps go on where the other's end; SQL is in brackets. */
 final class StepQueryResolver implements QueryResolver {
     private final List<String> path;
 
@@ -50,7 +50,7 @@ final class StepQueryResolver implements QueryResolver {
                         .orElse("Use one of the project's queries."));
     }
 
-    /** @param around of the line that takes the rows, where what is wrong is told */
+    /** @param around of the line that takes the rows, where what is wrong is reported */
     private SelectBlock ofSteps(RowSource.Query query, String text, CompileContext context, CompileContext around) {
         StepQueryResolver deeper = new StepQueryResolver(
                 Stream.concat(path.stream(), Stream.of(query.id())).toList());

@@ -108,7 +108,7 @@ public record StepsAnalysis(
                 .toList();
     }
 
-    /** What could come next in a line of which this much is typed, behind the first so many steps. */
+    /** What could come next in a line of which this much is typed, after the first so many steps. */
     public Set<Expectation> wanted(String typed, int behind) {
         return ParsedStep.wanted(
                 typed,

@@ -9,7 +9,7 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.parse.StepQuoting;
 
-/** The step that totals, and what its columns are called behind it. */
+/** The step that totals, and what its columns are called after it. */
 final class GroupSteps {
     private final SimpleSelect select;
     private final SelectReader reader;
@@ -90,7 +90,7 @@ final class GroupSteps {
         return of instanceof StepExpression.Column ? words : "(" + words + ")";
     }
 
-    /** What is reckoned of groups, in the columns that there are behind the step that totals. */
+    /** What is computed of groups, in the columns that there are after the step that totals. */
     StepExpression mapped(StepExpression value) {
         if (select.grouping().isEmpty()) {
             return value;

@@ -30,8 +30,8 @@ record SimpleSelect(
     record Grouping(List<StepExpression> keys, Optional<StepCondition> having) {}
 
     /**
-     * @param item the number of an item that is meant by its name or number; -1 where something is reckoned
-     * @param emptyLast whether it is said that rows without a value come last
+     * @param item the number of an item that is meant by its name or number; -1 where something is computed
+     * @param emptyLast whether it is stated that rows without a value come last
      */
     record Order(int item, Optional<StepExpression> value, boolean largestFirst, boolean emptyLast) {}
 }

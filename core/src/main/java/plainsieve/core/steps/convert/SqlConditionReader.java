@@ -59,7 +59,7 @@ final class SqlConditionReader {
         return test(expressions.read());
     }
 
-    /** What stands in brackets, if it is a condition and not the left side of one. */
+    /** What is in brackets, if it is a condition and not the left side of one. */
     private Optional<StepCondition> bracketed() {
         int here = words.at();
         try {

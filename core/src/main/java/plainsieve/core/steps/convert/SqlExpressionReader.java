@@ -17,7 +17,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Reads what SQL reckons, as far as steps reckon exactly the same. */
+/** Reads what SQL computes, as far as steps compute exactly the same. */
 final class SqlExpressionReader {
     private static final LineSpan NOWHERE = SqlTables.NOWHERE;
     private static final Map<String, StepFunction> FUNCTIONS = Map.of(

@@ -8,7 +8,7 @@ import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.steps.model.StepExpression;
 
-/** The totals of a query: in what is reckoned, a column of a name of their own stands for each. */
+/** The totals of a query: in what is computed, a column of a name of their own represents each. */
 final class SqlFigures {
     private static final Map<String, Measure.Function> FUNCTIONS = Map.of(
             "count", Measure.Function.COUNT,
@@ -38,7 +38,7 @@ final class SqlFigures {
         return all;
     }
 
-    /** The column that stands for a total until it has a name. */
+    /** The column that represents a total until it has a name. */
     static StepExpression.Column column(int figure) {
         return new StepExpression.Column("\uE000" + figure, false, SqlTables.NOWHERE);
     }

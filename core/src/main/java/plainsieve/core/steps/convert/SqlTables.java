@@ -12,7 +12,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.StepExpression;
 
-/** The tables of a query, and what their columns are called once they stand beside each other. */
+/** The tables of a query, and what their columns are called once they are next to each other. */
 final class SqlTables {
     static final LineSpan NOWHERE = new LineSpan(0, 0);
 

@@ -131,7 +131,7 @@ final class SqlTokenReader {
         return tokens.size();
     }
 
-    /** Steps have nothing for what stands here. */
+    /** Steps have nothing for what is here. */
     ProblemException notHere() {
         String word = isAtEnd() ? "the end" : "“" + tokens.written(next) + "”";
         return refused("Steps do not support %s here.".formatted(word));

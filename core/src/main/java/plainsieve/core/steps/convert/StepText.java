@@ -9,7 +9,7 @@ import plainsieve.core.steps.model.StepFunction;
 import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.core.value.Value;
 
-/** Writes what is reckoned and compared as the words of a step. */
+/** Writes what is computed and compared as the words of a step. */
 final class StepText {
     private StepText() {}
 

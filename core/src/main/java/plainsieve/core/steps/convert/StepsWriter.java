@@ -42,7 +42,7 @@ final class StepsWriter {
         List<SqlTables.Table> tables = reader.tables().all();
         List<StepCondition> conditions = conditions();
         lines.add("rows of " + name(tables.get(0)));
-        // As early as they can stand: fewer rows are joined then.
+        // As early as they can be: fewer rows are joined then.
         conditions.stream().filter(this::isOfTheFirstTable).forEach(this::where);
         for (int i = 1; i < tables.size(); i++) {
             beside(tables.get(i), select.joins().get(i - 1), reader.tables().taken(i));

@@ -20,8 +20,8 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Reads steps that may take rows of queries of other sources. What stands in front of the first step that does is asked of the
- * query's own source, as always; that step, and all behind it, are done here, on the rows of every source.
+ * Reads steps that may take rows of queries of other sources. What is in front of the first step that does is asked of the
+ * query's own source, as always; that step, and all after it, are done here, on the rows of every source.
  *
  * <pre>
  * rows of crossings                       side "rows_at_harbour" of "harbour": select * from crossings where …
@@ -78,7 +78,7 @@ public final class FederatedSteps {
                 .findFirst();
     }
 
-    /** One that cannot be taken is told in its line, when that is read. */
+    /** One that cannot be taken is reported in its line, when that is read. */
     private static boolean isElsewhere(String query, SchemaContext schema) {
         try {
             return schema.elsewhere(query).isPresent();
@@ -102,7 +102,7 @@ public final class FederatedSteps {
                 StepsAnalysis.of(stepsAfter(own, atSource, localSchemaContext), Dialects.HERE, localSchemaContext);
         List<Problem> problems = new ArrayList<>(called());
         atSource.ifPresent(analysis -> problems.addAll(analysis.problems()));
-        // What is wrong at the source would be told again of all that stands on it.
+        // What is wrong at the source would be reported again of all that is on it.
         if (problems.isEmpty()) {
             problems.addAll(locate(here.problems()));
         }

@@ -94,7 +94,7 @@ final class LocalSchemaContext implements SchemaContext {
         return own.keys(schema, table);
     }
 
-    /** None while the source has not told its own: then nobody can say that there is no such table. */
+    /** None while the source has not told its own: then no one can say that there is no such table. */
     @Override
     public Collection<String> tables() {
         if (own.tables().isEmpty()) {

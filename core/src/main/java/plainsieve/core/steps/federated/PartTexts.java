@@ -44,7 +44,7 @@ final class PartTexts {
     /** A side before it is known whose values it may be sent. */
     private record PartRequest(String name, SourcePart.Location place, List<KnownColumn> columns, String text) {}
 
-    /** What each is asked for, in the order in which it first stands in the SQL. @param soFar the SQL of the steps in front */
+    /** What each is asked for, in the order in which it first is in the SQL. @param soFar the SQL of the steps in front */
     List<SourcePart> all(Optional<String> soFar) {
         Map<String, PartRequest> asked = new LinkedHashMap<>();
         for (UsedColumns.Table table : used.tables()) {
@@ -129,7 +129,7 @@ final class PartTexts {
                         "Correct that query first.")));
     }
 
-    /** The SQL of the steps in front, with those columns alone that are needed behind them. */
+    /** The SQL of the steps in front, with those columns alone that are needed after them. */
     CompiledSteps pruned(String before, StepsAnalysis analysis) {
         List<KnownColumn> columns = analysis.columns();
         List<KnownColumn> needed = used.of(new UsedColumns.Table("", here.rowsName()), columns);

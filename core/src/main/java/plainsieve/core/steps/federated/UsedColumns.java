@@ -12,7 +12,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.steps.model.KnownColumn;
 
-/** Which tables the SQL of steps reads, and which of their columns it can need: those whose names stand anywhere in it. */
+/** Which tables the SQL of steps reads, and which of their columns it can need: those whose names are anywhere in it. */
 final class UsedColumns {
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -57,7 +57,7 @@ final class UsedColumns {
                 .toList();
     }
 
-    /** In the order in which they first stand there. */
+    /** In the order in which they first are there. */
     List<Table> tables() {
         Set<Table> tables = new LinkedHashSet<>();
         query.fromItems().stream()

@@ -24,7 +24,7 @@ public sealed interface RowSource {
     /**
      * Another query of the project, by its id.
      *
-     * @param arguments what stands for its parameters; those that are not named come along
+     * @param arguments what represents its parameters; those that are not named come along
      */
     record Query(String id, List<Argument> arguments, LineSpan at) implements RowSource {
         public Query {
@@ -32,7 +32,7 @@ public sealed interface RowSource {
         }
     }
 
-    /** What stands for a parameter of a query that is called. */
+    /** What represents a parameter of a query that is called. */
     record Argument(String parameter, StepExpression value, LineSpan at) {}
 
     /** Rows typed by hand. @param rows each as long as there are columns */

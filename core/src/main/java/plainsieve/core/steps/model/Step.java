@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
 
-/** One operation on rows: the row of words behind it says all there is to it. */
+/** One operation on rows: the row of words after it says all there is to it. */
 public sealed interface Step {
     /** The rows that all begins with. */
     record From(RowSource rows) implements Step {}
@@ -13,7 +13,7 @@ public sealed interface Step {
     record Where(StepCondition condition) implements Step {}
 
     /**
-     * Puts columns of other rows beside each row.
+     * Puts columns of other rows next to each row.
      *
      * @param kept whether a row without such a one stays
      */
@@ -52,7 +52,7 @@ public sealed interface Step {
         }
     }
 
-    /** What stands in front of a sign, and what behind it; all of it and nothing where the sign is not there. */
+    /** What is in front of a sign, and what after it; all of it and nothing where the sign is not there. */
     record Split(Name column, String sign, Name before, Name behind) implements Step {}
 
     /** A row for each of some columns, with its name and its value. */
@@ -110,7 +110,7 @@ public sealed interface Step {
         /** What is counted on. */
         public enum Kind {
             SUM,
-            /** Rows that are alike have the same, and leave numbers out behind them. */
+            /** Rows that are alike have the same, and leave numbers out after them. */
             RANK,
             NUMBER
         }

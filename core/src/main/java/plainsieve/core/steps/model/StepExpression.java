@@ -4,9 +4,9 @@ import java.util.List;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.core.value.Value;
 
-/** What a step reckons with, as it is written in its line. */
+/** What a step computes with, as it is written in its line. */
 public sealed interface StepExpression {
-    /** Where it stands. */
+    /** Where it is. */
     LineSpan at();
 
     /** A column of the rows so far. @param theirs whether it is one of the other rows, in the match of a join */
@@ -37,7 +37,7 @@ public sealed interface StepExpression {
         PLUS("+"),
         MINUS("-"),
         TIMES("*"),
-        /** Always with a fraction; by nought there is no value. */
+        /** Always with a fraction; by zero there is no value. */
         BY("/"),
         /** Puts two texts together. */
         JOINED("&");

@@ -18,7 +18,7 @@ public enum StepFunction {
     TRIMMED("trimmed text", Type.TEXT),
     FIRST_LETTERS("first letters", Type.TEXT),
     LAST_LETTERS("last letters", Type.TEXT),
-    /** To so many digits behind the point. */
+    /** To so many digits after the point. */
     ROUNDED("rounded", Type.DECIMAL),
     ABSOLUTE("size", Type.DECIMAL),
     /** The lower end of the band in which a number lies. */

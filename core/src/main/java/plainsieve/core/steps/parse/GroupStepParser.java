@@ -59,7 +59,7 @@ final class GroupStepParser {
 
     /**
      * {@code rows to columns of state 'SAILED' as sailed, 'CANCELLED' as cancelled: number of rows by port}: a total for each
-     * of the values, one beside the other.
+     * of the values, one next to the other.
      */
     Step.Group spread() {
         Step.Name column = cursor.name("A column");

@@ -73,7 +73,7 @@ final class StepConditionParser {
         return test();
     }
 
-    /** Whether a bracket is around a condition, not around a part of what is reckoned: what follows it tells. */
+    /** Whether a bracket is around a condition, not around a part of what is computed: what follows it tells. */
     private boolean holdsCondition() {
         int open = 0;
         for (int i = 0; ; i++) {
@@ -136,7 +136,7 @@ final class StepConditionParser {
         return comparisonOperator == ComparisonOperator.IS_SPAN ? span() : comparisonOperator;
     }
 
-    /** Which of the two that begin alike is meant is told by what stands between its values. */
+    /** Which of the two that begin alike is meant is reported by what is between its values. */
     private ComparisonOperator span() {
         int open = 0;
         for (int i = 0; cursor.peek(i).kind() != StepToken.Kind.END; i++) {

@@ -11,7 +11,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Goes through the words of a line, and remembers what it met: the marks, what has to be mended, and what could come next. */
+/** Goes through the words of a line, and remembers what it met: the marks, what has to be corrected, and what could come next. */
 final class StepCursor {
     private final String line;
     private final List<StepToken> tokens;
@@ -79,12 +79,12 @@ final class StepCursor {
         return tokens.get(next - 1).at();
     }
 
-    /** Where the next word stands. */
+    /** Where the next word is. */
     int start() {
         return peek().at().start();
     }
 
-    /** Notes what could stand at the next word, if that is the one being typed. */
+    /** Notes what could be at the next word, if that is the one being typed. */
     void wants(Expectation.Kind kind, String words) {
         if (next == typed) {
             wanted.add(new Expectation(kind, words));

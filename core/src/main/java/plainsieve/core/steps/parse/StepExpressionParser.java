@@ -12,7 +12,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Reads what is reckoned: {@code passengers * 2}, {@code start of month of departed_at}, {@code if … then … else …}. */
+/** Reads what is computed: {@code passengers * 2}, {@code start of month of departed_at}, {@code if … then … else …}. */
 final class StepExpressionParser {
     private static final int DEEPEST = 60;
     private static final int MOST_OPERATORS = 500;
@@ -198,7 +198,7 @@ final class StepExpressionParser {
     /**
      * What a column is compared with. A word that is no column is a text, as people write it, and gets its quotes.
      *
-     * @param column whose values could stand here; empty when it is none
+     * @param column whose values could be here; empty when it is none
      */
     StepExpression compared(String column) {
         cursor.wants(Expectation.Kind.VALUE, column);

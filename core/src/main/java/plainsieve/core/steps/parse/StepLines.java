@@ -8,7 +8,7 @@ import java.util.Optional;
  * The text of steps: a line that says so, then one step a line; one that begins with {@code off:} is disabled. Described
  * in docs/steps.md.
  *
- * @param lines every line behind the first one that has words
+ * @param lines every line after the first one that has words
  */
 public record StepLines(List<Line> lines) {
     /** The first line: the format and its number. */

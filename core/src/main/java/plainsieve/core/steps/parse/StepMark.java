@@ -4,14 +4,14 @@ import java.util.List;
 import plainsieve.core.steps.model.LineSpan;
 
 /**
- * A word in a line that can be changed: what stands in {@code replaced} gives way to other words, and the line is read again.
+ * A word in a line that can be changed: what is in {@code replaced} gives way to other words, and the line is read again.
  *
  * @param at the words that are marked
- * @param replaced what gives way: more than the words where others hang on them
+ * @param replaced what gives way: more than the words where others depend on them
  * @param about what is known of it, by its kind: the column that values are of, the verb's operands as they are written
  */
 public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> about) {
-    /** What may stand at a mark. */
+    /** What may be at a mark. */
     public enum Kind {
         TABLE,
         COLUMN,
@@ -32,7 +32,7 @@ public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> a
         DIRECTION,
         /** How many. */
         COUNT,
-        /** What is reckoned. */
+        /** What is computed. */
         FORMULA,
         /** A table typed by hand. */
         TYPED,

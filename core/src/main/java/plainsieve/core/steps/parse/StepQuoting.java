@@ -9,7 +9,7 @@ import java.util.regex.Pattern;
 public final class StepQuoting {
     private static final Pattern PLAIN = Pattern.compile("[\\p{L}_][\\p{L}\\p{M}\\p{N}_$]*");
 
-    /** Words that would be taken for others where a name can stand. */
+    /** Words that would be taken for others where a name can be. */
     private static final Set<String> TAKEN = Set.of(
             "today", "nothing", "true", "false", "their", "if", "then", "else", "and", "or", "not", "as", "by", "to",
             "of", "is", "has", "with", "where", "query", "these");

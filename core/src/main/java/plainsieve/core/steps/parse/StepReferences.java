@@ -29,7 +29,7 @@ public final class StepReferences {
     /**
      * A query whose rows are taken.
      *
-     * @param arguments its parameters for which something else stands
+     * @param arguments its parameters for which something else is
      */
     public record QueryReference(String id, Set<String> arguments) {
         public QueryReference {
@@ -54,7 +54,7 @@ public final class StepReferences {
         return taken;
     }
 
-    /** Where parameters of a query that is called stand: in {@code called with :port as port_id, :day as today}. */
+    /** Where parameters of a query that is called are: in {@code called with :port as port_id, :day as today}. */
     private static Set<Integer> arguments(List<StepToken> tokens) {
         Set<Integer> arguments = new LinkedHashSet<>();
         boolean called = false;
@@ -87,7 +87,7 @@ public final class StepReferences {
         return TextEdit.apply(text, edits);
     }
 
-    /* Of a line that cannot be cut into words nobody can tell what it names. */
+    /* Of a line that cannot be cut into words no one can tell what it names. */
     private static List<StepToken> tokens(StepLines.Line line) {
         try {
             return StepLexer.of(line.text());

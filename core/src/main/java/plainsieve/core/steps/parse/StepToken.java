@@ -5,7 +5,7 @@ import plainsieve.core.steps.model.LineSpan;
 /**
  * A word or sign of a line.
  *
- * @param text what it stands for: without quotes and the colon of a parameter
+ * @param text what it represents: without quotes and the colon of a parameter
  */
 record StepToken(Kind kind, String text, LineSpan at) {
     enum Kind {

@@ -8,7 +8,7 @@ import java.util.Set;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Type;
 
-/** Tables of the ferries, and a few queries, as steps know them. @param parameters the types of those that are told */
+/** Tables of the ferries, and a few queries, as steps know them. @param parameters the types of those that are reported */
 public record FerryTables(boolean known, Map<String, String> texts, Map<String, Type> parameters)
         implements SchemaContext {
     private static final Map<String, List<KnownColumn>> TABLES = Map.of(

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 
-/** Numbers of which one stands in the place of another: DuckDB has 38 digits for both, and rounds. */
+/** Numbers of which one is in the place of another: DuckDB has 38 digits for both, and rounds. */
 class NumericPrecisionTest {
     private static String sql(String dialect, String... lines) {
         return StepsAnalysis.of("steps 1\n" + String.join("\n", lines), Dialects.of(dialect), FerryTables.all())

@@ -171,7 +171,7 @@ class FederatedStepsTest {
                 .contains(2);
     }
 
-    /** A source that is slow to tell keeps nobody from taking its rows. */
+    /** A source that is slow to tell keeps no one from taking its rows. */
     @Test
     void rowsWhoseColumnsAreNotKnownAreTakenWhole() {
         RemoteQuery untold = new RemoteQuery("sea", OWN, Places.TIDES, Optional.empty(), SchemaContext.nothing());

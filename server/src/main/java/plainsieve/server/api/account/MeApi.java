@@ -40,18 +40,18 @@ class MeApi {
         this.projects = projects;
     }
 
-    /** What somebody may do in a project. */
+    /** What someone may do in a project. */
     record InProject(String id, String name, Role role) {}
 
     /**
      * Who asks.
      *
      * @param accounts whether people sign in here
-     * @param signedIn whether somebody is
-     * @param name what they sign in with; empty when nobody is signed in, or there are no accounts
+     * @param signedIn whether someone is
+     * @param name what they sign in with; empty when no one is signed in, or there are no accounts
      * @param hasPassword whether they can sign in again without a link
      * @param service what the service is called that people sign in with; empty when there is none
-     * @param operator whether they look after people and projects
+     * @param operator whether they manage people and projects
      */
     record Me(
             boolean accounts,

@@ -33,7 +33,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.records.ApiKeyRow;
 
-/** The password of whoever is signed in, and the keys of their programs. */
+/** The password of anyone who is signed in, and the keys of their programs. */
 @RestController
 @RequestMapping("/api/me")
 @RequiredRole(Role.VIEWER)

@@ -60,7 +60,7 @@ class SignInApi {
             password = Absent.orEmpty(password);
         }
 
-        /** The password stands in no log. */
+        /** The password is in no log. */
         @Override
         public String toString() {
             return "NameAndPassword[" + name + "]";
@@ -110,7 +110,7 @@ class SignInApi {
 
     private void begin(
             SignInService.StartedSession begun, HttpServletRequest request, HttpServletResponse response, String how) {
-        // Whoever was signed in here before is not any more: a session never changes hands.
+        // Anyone who was signed in here before is not any more: a session never changes hands.
         end(request);
         auditRecorder.noteOf(begun.person().name(), request, how, "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request));

@@ -24,7 +24,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.settings.Settings;
 
-/** What is done by itself on a day: what was, and what will be. */
+/** What is done automatically on a day: what was, and what will be. */
 @RestController
 @RequestMapping("/api/projects/{project}/calendar")
 @RequiredRole(Role.AUTHOR)
@@ -47,7 +47,7 @@ class CalendarApi {
     }
 
     /**
-     * Something that is done by itself.
+     * Something that is done automatically.
      *
      * @param at when it is due, ISO 8601
      * @param state planned, or what became of it: due, running, done, kept-back, failed, left

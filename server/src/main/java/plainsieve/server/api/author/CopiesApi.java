@@ -32,7 +32,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.settings.Settings;
 
-/** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are made anew. */
+/** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are refreshed. */
 @RestController
 @RequestMapping("/api/projects/{project}/copies")
 @RequiredRole(Role.AUTHOR)
@@ -65,7 +65,7 @@ class CopiesApi {
             @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {}
 
-    /** Keeps the answer of a query from now on. It is made at once, and anew when somebody asks for it, until it has times. */
+    /** Keeps the answer of a query from now on. It is made at once, and again when someone asks for it, until it has times. */
     @PostMapping
     @Audited("added a stored copy")
     CopyBody add(Project project, @Valid @RequestBody NewCopy body) {
@@ -73,7 +73,7 @@ class CopiesApi {
         return pages.body(project, copy);
     }
 
-    /** How it shall be. @param by a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
+    /** How it should be. @param by a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
     record CopyChange(
             @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
@@ -128,7 +128,7 @@ class CopiesApi {
         edits.remove(project, id);
     }
 
-    /** Makes it anew now. */
+    /** Makes it again now. */
     @PostMapping("/{id}/refresh")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void refresh(Project project, @PathVariable String id) {

@@ -26,7 +26,7 @@ final class CopyBodies {
      * @param source which source they ask
      * @param by the column that it is cut by, and the stretch behind a colon; empty for whole
      * @param again how many of the last parts are asked for each time
-     * @param keptBack what waits for somebody to look at it
+     * @param keptBack what waits for someone to look at it
      * @param next ISO 8601; empty where no time is known
      */
     record CopyBody(

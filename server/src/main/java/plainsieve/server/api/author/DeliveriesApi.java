@@ -76,7 +76,7 @@ class DeliveriesApi {
         return pages.body(project, edits.add(project, body.reportId(), body.name()));
     }
 
-    /** How it shall be, all of it. */
+    /** How it should be, all of it. */
     record DeliveryChange(
             @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
@@ -132,7 +132,7 @@ class DeliveriesApi {
         edits.remove(project, id);
     }
 
-    /** Sends it now, to everybody who gets it. */
+    /** Sends it now, to everyone who gets it. */
     @PostMapping("/{id}/send")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("sent a delivery manually")

@@ -24,7 +24,7 @@ final class DeliveryBodies {
      * Who gets it.
      *
      * @param who addresses, names of people, and groups as {@code group:name}; empty where rows say it
-     * @param queryId whose rows say it; empty where it is said here
+     * @param queryId whose rows say it; empty where it is stated here
      * @param column with the address
      * @param choices which column says what is chosen, by the parameter
      */
@@ -131,7 +131,7 @@ final class DeliveryBodies {
     record ViewOf(String id, String title, boolean rows) {}
 
     /**
-     * What can be said of a delivery.
+     * What can be stated about a delivery.
      *
      * @param chooses the parameters of its report
      */

@@ -47,7 +47,7 @@ class DeliveryEmailsApi {
     /** @param to where it went. @param nothing why there was nothing to send; empty when it was sent */
     record TestResult(String to, String nothing) {}
 
-    /** Sends what the first who gets it would get to whoever asks, and to nobody else. */
+    /** Sends what the first who gets it would get to anyone who asks, and to no one else. */
     @PostMapping("/test")
     TestResult test(Project project, Caller caller, @PathVariable String id, @RequestBody TestRequest body) {
         String address = testing.of(caller, body.to());

@@ -26,7 +26,7 @@ import plainsieve.server.authoring.ParameterContexts;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
-/** Parameters as sentences: what could stand at a mark, and what comes of it. Nothing is kept here. */
+/** Parameters as sentences: what could be at a mark, and what comes of it. Nothing is kept here. */
 @RestController
 @RequestMapping("/api/projects/{project}/parameters")
 @RequiredRole(Role.AUTHOR)
@@ -41,7 +41,7 @@ class ParameterSentencesApi {
         return new ParameterSentence(definition, surroundings.toChange(project, definition));
     }
 
-    /** What could stand at a mark; what it would cost with it. */
+    /** What could be at a mark; what it would cost with it. */
     @GetMapping("/{name}/offers")
     List<SentenceBodies.OfferBody> offers(Project project, @PathVariable String name, @RequestParam String mark) {
         return sentence(project, project.parameter(name)).offers(mark).stream()

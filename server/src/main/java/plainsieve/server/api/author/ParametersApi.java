@@ -209,7 +209,7 @@ class ParametersApi {
     /** How a hand-typed list differs from the data; not complete when the column has more values than were looked at. */
     record ListComparison(List<String> notOccurring, List<String> notListed, boolean complete) {}
 
-    /** A hand-typed list against the column behind the parameter. */
+    /** A hand-typed list against the column after the parameter. */
     @GetMapping("/{name}/comparison")
     ListComparison comparison(Project project, Caller caller, @PathVariable String name) {
         ParameterDefinition definition = project.parameter(name);

@@ -91,7 +91,7 @@ class QueryAnalysisApi {
         }
     }
 
-    /** Of steps the same is said where they are; fixed values in them are offered at their own words. */
+    /** Of steps the same is stated where they are; fixed values in them are offered at their own words. */
     private QueryBodies.QueryCheck steps(Project project, Query query, String text) {
         StepsAnalysis analysis = project.steps(query.sourceId(), text);
         if (analysis.made().isEmpty()) {

@@ -256,10 +256,10 @@ final class QueryBodies {
     }
 
     /**
-     * Hard-coded values that viewers shall choose.
+     * Hard-coded values that viewers should choose.
      *
      * @param starts where they begin in the text; all of them when there are none
-     * @param anew whether each becomes a new parameter, even where the project has one for it
+     * @param again whether each becomes a new parameter, even where the project has one for it
      */
     record FixedChosen(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
@@ -274,7 +274,7 @@ final class QueryBodies {
         }
     }
 
-    /** What was made of fixed values and shall be taken back. */
+    /** What was made of fixed values and should be undone. */
     record FixedTakenBack(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,

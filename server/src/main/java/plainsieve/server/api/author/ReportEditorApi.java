@@ -64,7 +64,7 @@ class ReportEditorApi {
                 .toList();
     }
 
-    /** What could stand at a mark; what does not fit with the reason. */
+    /** What could be at a mark; what does not fit with the reason. */
     @GetMapping("/offers")
     List<SentenceBodies.OfferBody> offers(
             Project project,

@@ -24,7 +24,7 @@ final class ReportEditorBodies {
     private ReportEditorBodies() {}
 
     /**
-     * The draft of a report, with the sentences that stand on it.
+     * The draft of a report, with the sentences that are on it.
      *
      * @param given whether viewers have ever got the report
      * @param changes what the draft changes of what they have, a line each
@@ -76,7 +76,7 @@ final class ReportEditorBodies {
 
     /**
      * @param taken the id of an offer, or the words that were typed
-     * @param seen the sentence as it was read, so that it can be told whether a colleague has changed just that since
+     * @param seen the sentence as it was read, so that it can be reported whether a colleague has changed just that since
      * @param version the one that was seen
      */
     record MarkChange(
@@ -193,7 +193,7 @@ final class ReportEditorBodies {
         }
     }
 
-    /** @param form as it was told @param version the one that was seen */
+    /** @param form as it was reported @param version the one that was seen */
     record FormBack(
             @NotNull(message = RequestLimits.MISSING) @Schema(implementation = Object.class)
             JsonNode form,

@@ -55,7 +55,7 @@ class ReportEditorPages {
     }
 
     /**
-     * The draft that a change of one thing is made from: the newest one while the thing stands there as the author saw it,
+     * The draft that a change of one thing is made from: the newest one while the thing is there as the author saw it,
      * whatever a colleague changed elsewhere. Else the one that was seen, which cannot be kept any more.
      */
     Report seen(Project project, String id, String thing, String sentence, int version) {

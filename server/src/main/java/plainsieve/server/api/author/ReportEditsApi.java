@@ -57,7 +57,7 @@ class ReportEditsApi {
             return report.question().equals(question) && report.opening().equals(opening(report));
         }
 
-        /** What it says of the age of data is said on its page. */
+        /** What it says of the age of data is stated on its page. */
         ReportOpening opening(Report report) {
             return report.opening()
                     .starting(ReportEntries.start(start))

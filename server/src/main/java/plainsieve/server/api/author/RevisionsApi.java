@@ -32,7 +32,7 @@ import plainsieve.server.revisions.Revisions;
 
 /**
  * What viewers have and had of a project, and what they would get. A revision comes of whatever changes what they have; the reason
- * that a request says ({@code why} behind its question mark) stands with it. Requests with the header {@code Revision} are answered
+ * that a request says ({@code why} behind its question mark) is with it. Requests with the header {@code Revision} are answered
  * as of that one.
  */
 @RestController

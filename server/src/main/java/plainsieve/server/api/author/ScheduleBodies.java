@@ -10,12 +10,12 @@ import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.ScheduleDescription;
 
-/** What is done by itself, on the wire: when, and what became of it. */
+/** What is done automatically, on the wire: when, and what became of it. */
 final class ScheduleBodies {
     private ScheduleBodies() {}
 
     /**
-     * When something is done by itself.
+     * When something is done automatically.
      *
      * @param every in words or as a line of five fields; empty where it has no times
      * @param cron the same as a line

@@ -91,14 +91,14 @@ class SentApi {
 
     record RunnableStatement(String text) {}
 
-    /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */
+    /** The statement as text that runs in any client of its database; a private value is as its parameter's name. */
     @GetMapping("/{id}/text")
     RunnableStatement text(Project project, Caller caller, @PathVariable long id) {
         return new RunnableStatement(
                 statementReplay.runnable(project, own(project, caller, id).id()));
     }
 
-    /** Two statements beside each other: what differs, and the first rows in which they do. */
+    /** Two statements next to each other: what differs, and the first rows in which they do. */
     @GetMapping("/{id}/against/{other}")
     StatementReplay.Compared compare(Project project, Caller caller, @PathVariable long id, @PathVariable long other) {
         return statementReplay.compare(

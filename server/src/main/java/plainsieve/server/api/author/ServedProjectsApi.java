@@ -21,7 +21,7 @@ class ServedProjectsApi {
     }
 
     /**
-     * @param files whether they are those of files, and nobody changes them here
+     * @param files whether they are those of files, and no one changes them here
      * @param since when those that are served were taken, as ISO 8601; empty when none were yet
      * @param wrong what is wrong with the files as they are now, a sentence each
      */

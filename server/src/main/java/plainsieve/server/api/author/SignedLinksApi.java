@@ -36,7 +36,7 @@ import plainsieve.server.runs.ChoiceResolver;
 import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.settings.Settings;
 
-/** Links to a report whose choices nobody can change. */
+/** Links to a report whose choices no one can change. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{id}/signed-links")
 @RequiredRole(Role.AUTHOR)
@@ -64,7 +64,7 @@ class SignedLinksApi {
      * A link that was made.
      *
      * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
-     * @param anyone whether it opens the report for whoever has it; else for those who are signed in and see the report without it
+     * @param anyone whether it opens the report for anyone who has it; else for those who are signed in and see the report without it
      */
     record SignedLink(
             String id,
@@ -126,7 +126,7 @@ class SignedLinksApi {
             @NotNull(message = RequestLimits.MISSING) String lastDay,
             boolean anyone) {}
 
-    /** @param token the signed part; it is told here and nowhere again */
+    /** @param token the signed part; it is reported here and nowhere again */
     record MadeSignedLink(SignedLink link, String token) {}
 
     @PostMapping
@@ -154,7 +154,7 @@ class SignedLinksApi {
         return new MadeSignedLink(body(made.row()), made.token());
     }
 
-    /* Of what is held, only what the link says is theirs. */
+    /* Of what is held, only what the link says belongs to them. */
     private static void refuseUnsaid(Project project, Report report, Map<String, ChoiceText> choices) {
         project.parametersOf(report).stream()
                 .filter(project.parameters()::containsKey)

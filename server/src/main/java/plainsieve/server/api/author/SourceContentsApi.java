@@ -66,7 +66,7 @@ class SourceContentsApi {
      * @param said what columns of files are taken for, by table and column
      * @param forms what they can be taken for; none where the source is no folder of files
      * @param rejectedSince since when it is not asked because it rejects the user or the password, ISO 8601; empty when it does not
-     * @param lines where the names of columns can stand; none where the source is no folder of files
+     * @param lines where the names of columns can be; none where the source is no folder of files
      */
     record SourceBody(
             String id,

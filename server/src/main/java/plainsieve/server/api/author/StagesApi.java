@@ -35,7 +35,7 @@ import plainsieve.server.project.StageWords;
 
 /**
  * What holds in each stage of a project. It is changed without a revision: what viewers have is the same, seen under other values.
- * What holds for viewers is the word of operators.
+ * What applies to viewers is the word of operators.
  */
 @RestController
 @RequestMapping("/api/projects/{project}/stages")
@@ -93,7 +93,7 @@ class StagesApi {
 
     private StageBody body(Project project, Caller caller, Stage stage) {
         List<StageValue> values = new ArrayList<>();
-        // What is said of a parameter that is gone stays, in case it comes back, and is not shown.
+        // What is stated about a parameter that is gone stays, in case it comes back, and is not shown.
         project.inStage(stage.name()).stage().values().forEach((name, value) -> {
             if (project.parameters().containsKey(name)) {
                 values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
@@ -125,7 +125,7 @@ class StagesApi {
         return stage.equals(Stage.LIVE) ? Role.OPERATOR : Role.AUTHOR;
     }
 
-    /** What shall hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
+    /** What should hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
     record StageChange(
             Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> values,
             Map<String, @NotNull(message = RequestLimits.MISSING) String> sources,

@@ -33,7 +33,7 @@ import plainsieve.server.project.Stage;
 import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.sources.SourceFacts;
 
-/** Steps while they are written: how they read, what could stand at a mark, what could come next. Nothing is kept here. */
+/** Steps while they are written: how they read, what could be at a mark, what could come next. Nothing is kept here. */
 @RestController
 @RequestMapping("/api/projects/{project}/queries/{id}/steps")
 @RequiredRole(Role.AUTHOR)
@@ -59,7 +59,7 @@ class StepsApi {
         });
     }
 
-    /** What could stand at a mark; values come from the rows as they are there. */
+    /** What could be at a mark; values come from the rows as they are there. */
     @PostMapping("/offers")
     List<SentenceBodies.OfferBody> offers(
             @Staged(Stage.DRAFT) Project project,

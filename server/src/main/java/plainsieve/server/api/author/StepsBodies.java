@@ -163,7 +163,7 @@ final class StepsBodies {
      * @param fresh the columns that it brought
      * @param odd a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
      * @param oddKind why they are odd: {@code found-none}, {@code do-not-fit}; empty where there are none
-     * @param earlier in front of which step it could stand; -1 where it stands as early as it can
+     * @param earlier in front of which step it could be; -1 where it is as early as it can
      * @param reason what would be saved there
      */
     record HintsBody(List<String> fresh, String odd, String oddKind, int earlier, String reason) {
@@ -219,7 +219,7 @@ final class StepsBodies {
     /**
      * A mark whose offers are wanted.
      *
-     * @param mark its number within the step; "+" for what could be put behind the step
+     * @param mark its number within the step; "+" for what could be put after the step
      * @param choices what is chosen on the bench, for the values that there are then
      */
     record MarkAsked(

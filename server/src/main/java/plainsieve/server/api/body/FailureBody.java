@@ -8,7 +8,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.sources.SourceFailure;
 
-/** What went wrong and what to do, wherever it is told: in a problem document, or in the last line of a stream. */
+/** What went wrong and what to do, wherever it is reported: in a problem document, or in the last line of a stream. */
 public record FailureBody(String message, String advice, List<ProblemBody> problems) {
     /** Ours; the server's log says more. */
     public static final FailureBody INTERNAL =

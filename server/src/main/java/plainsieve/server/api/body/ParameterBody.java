@@ -23,7 +23,7 @@ import plainsieve.core.value.Type;
  *
  * @param group the heading under which readers find it; may be empty
  * @param unit what viewers read behind a value: "min"
- * @param covers what a chosen value stands for: itself, month, containing, …
+ * @param covers what a chosen value represents: itself, month, containing, …
  * @param blankWords what viewers read when nothing is chosen: "any vessel"
  * @param allRule what choosing all means: leave-out or send-each
  * @param everyRow in a row limit, the value that means all rows; else empty
@@ -31,7 +31,7 @@ import plainsieve.core.value.Type;
  * @param most the largest value that may be chosen; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
  * @param held row access; never said to them; a change that omits it keeps it
- * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
+ * @param formula how the value is worked out, for a parameter that no one chooses; else empty
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
  * @param unlogged whether its values are private: never written to Sent
@@ -188,7 +188,7 @@ public record ParameterBody(
      *
      * @param by viewer: freely; group; claim; query
      * @param of the query or the claim that says it; else empty
-     * @param open what is shown to everybody though it does not mention the parameter
+     * @param open what is shown to everyone though it does not mention the parameter
      */
     public record HeldBody(
             @NotNull(message = RequestLimits.MISSING) String by,

@@ -12,8 +12,8 @@ public final class ReportBodies {
     /**
      * A report in a list.
      *
-     * @param lastRun when a reader last ran it, as ISO 8601 writes it; empty when nobody did
-     * @param lastOutcome how that went: done, failed, stopped, running; empty when nobody ran it
+     * @param lastRun when a reader last ran it, as ISO 8601 writes it; empty when no one did
+     * @param lastOutcome how that went: done, failed, stopped, running; empty when no one ran it
      */
     public record ReportCard(
             String id,
@@ -84,12 +84,12 @@ public final class ReportBodies {
      * Another report that a click opens.
      *
      * @param parameter the one of that report that takes what was clicked
-     * @param carried the parameters whose choice goes along, because that report has them as well
+     * @param carried the parameters whose choice is included, because that report has them as well
      */
     public record LeadBody(String reportId, String name, String parameter, List<String> carried) {}
 
     /**
-     * What stands on a report, and how it opens.
+     * What is on a report, and how it opens.
      *
      * @param start defaults: runs with them; empty: waits until rows are asked for; question: something must be chosen first
      * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
@@ -117,7 +117,7 @@ public final class ReportBodies {
      * An input.
      *
      * @param parameters one, or the two ends of a range
-     * @param heading what it stands under; empty for the group of its parameter
+     * @param heading what it is under; empty for the group of its parameter
      * @param place beside-rows, or in-sentence: only after its word in the question line
      */
     public record ControlBody(String kind, String label, List<String> parameters, String heading, String place) {

@@ -1,6 +1,6 @@
 package plainsieve.server.api.body;
 
-/** How much a request may say, so that no page, list or log has to show what no one can read; and what is said of more. */
+/** How much a request may say, so that no page, list or log has to show what no one can read; and what is stated about more. */
 public final class RequestLimits {
     public static final int NAME = 200;
     public static final int WORDS = 2_000;
@@ -10,7 +10,7 @@ public final class RequestLimits {
     /** So many pages of rows a browser still shows with ease; who wants more downloads them. */
     public static final int MOST_PAGES = 10;
 
-    /** Of filters on the rows of a view: each is placed by itself, so that the time for them grows with the square of their number. */
+    /** Of filters on the rows of a view: each is placed on its own, so that the time for them grows with the square of their number. */
     public static final int MOST_FILTERS = 100;
 
     /** Of values in one choice or filter; lists offer 10,000. */

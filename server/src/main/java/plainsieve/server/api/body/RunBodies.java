@@ -37,7 +37,7 @@ public final class RunBodies {
      * @param sortBy an output column, or empty for the query's own order
      * @param filters what a reader picked from bars
      * @param pages how many times the most rows of a page it may give; one where it is not said
-     * @param anew whether the source is asked even if an answer of it is kept
+     * @param again whether the source is asked even if an answer of it is kept
      */
     public record ViewRun(
             String runId,
@@ -149,7 +149,7 @@ public final class RunBodies {
         return column.isEmpty() ? Optional.empty() : Optional.of(new ResultShape.Sort(column, descending));
     }
 
-    /** Only rows whose output column has one of these values; null stands for rows without a value. */
+    /** Only rows whose output column has one of these values; null represents rows without a value. */
     public record FilterBody(
             @NotBlank(message = RequestLimits.MISSING) String column,
             String type,
@@ -178,7 +178,7 @@ public final class RunBodies {
      *
      * @param choices what is chosen; the list's parents are among them
      * @param reportId the report whose signed link may fix parents; empty on the bench
-     * @param trial whether trial values stand in for what is not chosen
+     * @param trial whether trial values are in for what is not chosen
      * @param search what the labels must contain; may be empty
      * @param start how many values to pass over
      * @param refresh whether the source is asked even if the last answer is fresh

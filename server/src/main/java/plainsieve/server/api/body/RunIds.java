@@ -10,7 +10,7 @@ public final class RunIds {
 
     private RunIds() {}
 
-    /** The id as it is given; one of our own when there is none, for a run that nobody will stop. */
+    /** The id as it is given; one of our own when there is none, for a run that no one will stop. */
     public static String given(String id) {
         if (id == null || id.isEmpty()) {
             return UUID.randomUUID().toString();

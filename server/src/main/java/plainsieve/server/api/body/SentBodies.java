@@ -11,7 +11,7 @@ import plainsieve.server.sent.SentValue;
 public final class SentBodies {
     private SentBodies() {}
 
-    /** A bound value: many values stand together under one placeholder. */
+    /** A bound value: many values are together under one placeholder. */
     @Schema(name = "SentValue")
     public record SentValueBody(String parameter, int offset, String type, List<String> values) {
         static SentValueBody of(SentValue value) {

@@ -11,7 +11,7 @@ public final class SentenceBodies {
     /**
      * A piece of a sentence.
      *
-     * @param mark which property it stands for; empty when it cannot be changed
+     * @param mark which property it represents; empty when it cannot be changed
      * @param typed whether other words can be typed
      * @param offered whether one can be taken of what is offered
      * @param lines whether what is typed has several lines
@@ -33,7 +33,7 @@ public final class SentenceBodies {
         return sentence.pieces().stream().map(PieceBody::of).toList();
     }
 
-    /** What could stand at a mark. @param reason why it does not fit; empty when it does */
+    /** What could be at a mark. @param reason why it does not fit; empty when it does */
     public record OfferBody(String id, String words, String note, String reason) {
         public static OfferBody of(MarkOption option) {
             return new OfferBody(option.id(), option.words(), option.note(), option.reason());

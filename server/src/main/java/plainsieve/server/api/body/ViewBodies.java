@@ -66,7 +66,7 @@ public final class ViewBodies {
      * How a view looks.
      *
      * @param order of bars: largest, smallest, keys
-     * @param first how many bars stand there at once; 0 for all
+     * @param first how many bars are there at once; 0 for all
      * @param width in twelfths of the page; 0 for what suits its kind
      * @param height in lines; 0 for what suits its kind
      */

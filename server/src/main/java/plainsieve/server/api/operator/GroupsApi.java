@@ -37,7 +37,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.records.GroupRow;
 import plainsieve.server.records.IdentityRecords;
 
-/** Looks after groups of people. */
+/** Manages groups of people. */
 @RestController
 @RequestMapping("/api/groups")
 @RequiredRole(Role.OPERATOR)
@@ -61,14 +61,14 @@ class GroupsApi {
      * A group.
      *
      * @param says of each parameter that groups say something of
-     * @param claimed whoever the service says to be one of these is in it
+     * @param claimed anyone who the service says to be one of these is in it
      */
     record GroupBody(String id, String name, List<RoleBody> roles, List<SaysBody> says, List<String> claimed) {}
 
     /**
      * Among what everyone of a group chooses.
      *
-     * @param choice blank: the group says nothing, and nothing is theirs by it
+     * @param choice blank: the group says nothing, and nothing belongs to them by it
      */
     record SaysBody(
             String projectId,

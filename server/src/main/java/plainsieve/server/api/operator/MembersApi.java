@@ -34,8 +34,8 @@ import plainsieve.server.records.PersonRow;
 import plainsieve.server.records.RoleRow;
 
 /**
- * Who may do what in one project, for those who look after it. They give roles in it to people whose name they know, and to groups;
- * accounts and groups themselves are looked after by operators of all projects.
+ * Who may do what in one project, for those who manage it. They give roles in it to people whose name they know, and to groups;
+ * accounts and groups themselves are managed by operators of all projects.
  */
 @RestController
 @RequestMapping("/api/projects/{project}/members")

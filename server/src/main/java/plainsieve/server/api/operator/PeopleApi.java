@@ -31,7 +31,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.GroupRecords;
 import plainsieve.server.records.PersonRow;
 
-/** Looks after people: who has an account, and what they may do. */
+/** Manages people: who has an account, and what they may do. */
 @RestController
 @RequestMapping("/api/people")
 @RequiredRole(Role.OPERATOR)
@@ -58,7 +58,7 @@ class PeopleApi {
     }
 
     /**
-     * Somebody with an account.
+     * Someone with an account.
      *
      * @param hasPassword whether they can sign in without a link
      * @param groups the ids of their groups
@@ -109,7 +109,7 @@ class PeopleApi {
     /**
      * A link that signs a person in, once.
      *
-     * @param path to be put behind the address of this server
+     * @param path to be put after the address of this server
      */
     record SignInLink(String id, String path) {}
 
@@ -125,7 +125,7 @@ class PeopleApi {
         return new SignInLink(id, SignInService.path(signInService.link(id, LINK_LASTS, false)));
     }
 
-    /** A new link for somebody who forgot their password, which holds no more from now on. */
+    /** A new link for someone who forgot their password, which is no longer valid from now on. */
     @PostMapping("/{id}/link")
     SignInLink link(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
@@ -148,7 +148,7 @@ class PeopleApi {
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String mail) {}
 
-    /** Says where somebody gets mail. */
+    /** Says where someone gets mail. */
     @PutMapping("/{id}/mail")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setMail(@PathVariable String id, @Valid @RequestBody Mail body, HttpServletRequest request) {

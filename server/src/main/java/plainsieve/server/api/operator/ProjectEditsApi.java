@@ -19,7 +19,7 @@ import plainsieve.server.copies.CopyEdits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
-/** Looks after projects. */
+/** Manages projects. */
 @RestController
 @RequestMapping("/api/projects")
 @RequiredRole(Role.OPERATOR)

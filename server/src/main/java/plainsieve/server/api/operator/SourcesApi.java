@@ -37,7 +37,7 @@ import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
 
-/** Looks after the sources that a project may ask; other projects may share them. A password goes in and never comes out. */
+/** Manages the sources that a project may ask; other projects may share them. A password goes in and never comes out. */
 @RestController
 @RequestMapping("/api/projects/{project}/sources")
 @RequiredRole(Role.OPERATOR)
@@ -75,7 +75,7 @@ class SourcesApi {
      *
      * @param database the database's name, the path of its file or folder, or the address of a service
      * @param user who signs in, or the name of the header, or of what is asked for, that has a service's secret
-     * @param signIn how a service is told the secret: nothing, basic, bearer, header or asked
+     * @param signIn how a service is reported the secret: nothing, basic, bearer, header or asked
      * @param places how many statements for rows it takes at once; as usual when missing
      * @param seconds how long each of them may run; 0 leaves it to the server
      * @param password empty keeps the one there is, while server and user stay the same

@@ -10,7 +10,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
  * Lets the connection break when a file fails half-way: an answer that ended properly would be taken for whole. Throwing
- * past everything that turns failures into answers is how the server is told.
+ * past everything that turns failures into answers is how the server is reported.
  */
 @Component
 class AbortedDownloads extends OncePerRequestFilter {

@@ -10,7 +10,7 @@ import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.settings.Settings;
 
-/** What day it is here, whatever day it is where a browser stands: relative days are worked out from it, for everyone. */
+/** What day it is here, whatever day it is where a browser is: relative days are worked out from it, for everyone. */
 @RestController
 @RequiredRole(Role.VIEWER)
 class ClockApi {

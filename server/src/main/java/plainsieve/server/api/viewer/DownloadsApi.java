@@ -62,7 +62,7 @@ class DownloadsApi {
         this.clock = clock;
     }
 
-    /** Orders a file with every row of a table. What cannot be chosen is told here. */
+    /** Orders a file with every row of a table. What cannot be chosen is reported here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
     @Audited("ordered a download")
     RunBodies.DownloadBody order(

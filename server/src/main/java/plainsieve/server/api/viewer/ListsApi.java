@@ -85,7 +85,7 @@ class ListsApi {
         }
     }
 
-    /** How the numbers of the column behind the parameter are spread; nothing where not all rows are theirs. */
+    /** How the numbers of the column after the parameter are spread; nothing where not all rows belong to them. */
     @GetMapping("/spread")
     ColumnProfiles.Spread spread(
             @Staged(Stage.LIVE) Project project,

@@ -119,14 +119,14 @@ final class PageExecution {
         }
     }
 
-    /** Says of each that is under way how it stands. What waits for its turn says nothing. */
+    /** Says of each that is under way how it is. What waits for its turn says nothing. */
     void tellStanding() {
         views.stream()
                 .filter(Mine::isUnderWay)
                 .forEach(mine -> tell(mine.lineSink, runStreaming.standing(mine.reader)));
     }
 
-    /** Nobody wants any of it any more. */
+    /** No one wants any of it any more. */
     void leave(Cancellation.Reason why) {
         for (Mine next = others.poll(); next != null; next = others.poll()) {
             next.reader.fails(SharedExecutions.stopped());
@@ -138,7 +138,7 @@ final class PageExecution {
         try {
             lineSink.give(ByteBuffer.wrap(line));
         } catch (IOException e) {
-            // Nobody reads any more, which is noticed where the answer is delivered.
+            // No one reads any more, which is noticed where the answer is delivered.
         }
     }
 }

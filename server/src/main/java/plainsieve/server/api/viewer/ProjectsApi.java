@@ -11,7 +11,7 @@ import plainsieve.server.api.body.ProjectBody;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Projects;
 
-/** The projects of this server that are for whoever asks. */
+/** The projects of this server that are for anyone who asks. */
 @RestController
 @RequestMapping("/api/projects")
 @RequiredRole(Role.VIEWER)

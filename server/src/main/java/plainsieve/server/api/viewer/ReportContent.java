@@ -75,7 +75,7 @@ public class ReportContent {
                 .toList();
     }
 
-    /* Where it has no list, what is theirs is one: what they may choose can be taken, not only typed. */
+    /* Where it has no list, what belongs to them is one: what they may choose can be taken, not only typed. */
     private static ParameterBody asIsTheirs(ParameterDefinition definition, ResolvedChoices opening) {
         List<ListedValue> theirs = Stream.ofNullable(opening.held().get(definition.name()))
                 .flatMap(held -> held.values().stream())

@@ -39,7 +39,7 @@ import plainsieve.server.runs.ReportRunRequests;
 import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.runs.RunRequest;
 
-/** The page of a report with its question in the title for whoever sees it, so that a link shown elsewhere says what it asks. */
+/** The page of a report with its question in the title for anyone who sees it, so that a link shown elsewhere says what it asks. */
 @RestController
 @RequiredRole(Role.VIEWER)
 class ReportHtmlPages {
@@ -89,7 +89,7 @@ class ReportHtmlPages {
         return ResponseEntity.ok().cacheControl(CacheControl.noCache()).body(page);
     }
 
-    /** The question; nothing when it cannot be said soon: a page does not wait for a slow list. */
+    /** The question; nothing when it cannot be stated soon: a page does not wait for a slow list. */
     private String title(
             Project project, Caller caller, String id, MultiValueMap<String, String> query, Locale locale) {
         Map<String, List<String>> link = new LinkedHashMap<>(query);

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Answers of queries that reports ask only every so often. They are here alone, so that a start, a change of the project or of
- * a source, and whatever else needs the room asks anew.
+ * a source, and whatever else needs the room asks again.
  */
 @Component
 class ResultCache {
@@ -38,7 +38,7 @@ class ResultCache {
     }
 
     void keep(ResultCacheKey question, Duration time, SharedExecution.Whole whole) {
-        // Nobody asks in a former state of the project any more; it would stay in memory for its answers' sake.
+        // No one asks in a former state of the project any more; it would stay in memory for its answers' sake.
         answers.asMap().keySet().removeIf(known -> known.isOfFormer(question.project()));
         answers.put(question, new Kept(clock.instant(), time, whole));
     }

@@ -19,7 +19,7 @@ import plainsieve.sources.RunSummary;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Writes one run as JSON lines, and knows how it stands. What belongs together goes together, for each write wakes its reader:
+ * Writes one run as JSON lines, and knows how it is. What belongs together goes together, for each write wakes its reader:
  * that it has begun with the first rows, the last rows with how it went.
  */
 final class ResultStreamWriter implements RunListener {
@@ -38,7 +38,7 @@ final class ResultStreamWriter implements RunListener {
     private Statement statement;
     private long sentId;
 
-    /** @param inside whether it says what was sent, too @param told is told the number in Sent */
+    /** @param inside whether it says what was sent, too @param told is reported the number in Sent */
     ResultStreamWriter(OutputStream out, JsonMapper json, Clock clock, boolean inside, LongConsumer told) {
         this.told = told;
         this.inside = inside;
@@ -53,7 +53,7 @@ final class ResultStreamWriter implements RunListener {
         clientPresence.begun(run);
     }
 
-    /** Nobody wants it any more. */
+    /** No one wants it any more. */
     void leave(Cancellation.Reason why) {
         clientPresence.leave(why);
     }
@@ -63,7 +63,7 @@ final class ResultStreamWriter implements RunListener {
         before = others + 1;
     }
 
-    /** How it stands, while nothing comes of it. */
+    /** How it is, while nothing comes of it. */
     byte[] standing() {
         if (ended) {
             return new byte[0];

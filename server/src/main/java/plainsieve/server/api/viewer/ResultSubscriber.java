@@ -6,7 +6,7 @@ import java.util.function.LongConsumer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
-/** Somebody who waits for an answer: what has come for them, and how it ended. */
+/** Someone who waits for an answer: what has come for them, and how it ended. */
 final class ResultSubscriber {
     private final LineSink lineSink;
     private final boolean anew;
@@ -16,7 +16,7 @@ final class ResultSubscriber {
     private volatile Optional<SharedExecution> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
-    /** @param lineSink where what comes goes @param anew whether an answer that is kept is not enough */
+    /** @param lineSink where what comes goes @param again whether an answer that is kept is not enough */
     ResultSubscriber(LineSink lineSink, boolean anew) {
         this.lineSink = lineSink;
         this.anew = anew;
@@ -39,8 +39,8 @@ final class ResultSubscriber {
      * Said before it reads a run.
      *
      * @param stop by it the reader says that it is enough
-     * @param stopped what the reader is told then, while it goes on for others
-     * @param answered is told the number in Sent of the statement whose answer is read, where somebody else has asked it
+     * @param stopped what the reader is reported then, while it goes on for others
+     * @param answered is reported the number in Sent of the statement whose answer is read, where someone else has asked it
      */
     void asks(Cancellation stop, SourceFailure stopped, LongConsumer answered) {
         whenStopped = stopped;
@@ -59,12 +59,12 @@ final class ResultSubscriber {
         answeredBy.accept(sentId);
     }
 
-    /** How it stands, as a line, which is empty when the last one is written; nothing before it is known what is asked. */
+    /** How it is, as a line, which is empty when the last one is written; nothing before it is known what is asked. */
     Optional<byte[]> standing() {
         return run.map(shared -> shared.stream().standing());
     }
 
-    /** Whoever reads wants it no more. */
+    /** Anyone who reads wants it no more. */
     void leave(Cancellation.Reason why) {
         left = Optional.of(why);
         run.ifPresent(shared -> shared.leave(this, why));

@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * Runs orders and streams their answers. A run asks its source on a thread of its own and spools what comes, so that a slow
  * reader holds no connection. What fails soon is answered with a status and a problem; what takes longer begins to answer with
- * how it stands, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped, unless
+ * how it is, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped, unless
  * others read it, too.
  */
 @Component
@@ -65,7 +65,7 @@ public class RunStreaming {
         this.json = json;
     }
 
-    /** Throws what fails soon. @param anew whether an answer that is kept is not enough */
+    /** Throws what fails soon. @param again whether an answer that is kept is not enough */
     public void run(RunRequest request, boolean anew, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
             ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), anew);
@@ -88,7 +88,7 @@ public class RunStreaming {
         }
     }
 
-    /** All that a page asks for, in one answer. What fails of it is told in its lines, and keeps nothing else back. */
+    /** All that a page asks for, in one answer. What fails of it is reported in its lines, and keeps nothing else back. */
     public void run(ReportPageRequest page, HttpServletResponse response) {
         run(page, () -> begun(response));
     }
@@ -133,7 +133,7 @@ public class RunStreaming {
             QueryRunner.PreparedRun ready = queryRunner.ready(order.get());
             shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
         } catch (RuntimeException | Error e) {
-            // Whoever reads hears of everything: else they would wait for ever.
+            // Anyone who reads hears of everything: else they would wait for ever.
             reader.fails(e);
         }
     }
@@ -149,7 +149,7 @@ public class RunStreaming {
         }
     }
 
-    /** How an answer is handed over. @param standing says how it stands while nothing comes @param leave is told when nobody reads */
+    /** How an answer is handed over. @param standing says how it is while nothing comes @param leave is reported when no one reads */
     private record Delivery(Telling standing, Consumer<Cancellation.Reason> leave) {
         private interface Telling {
             void tell() throws IOException;
@@ -189,7 +189,7 @@ public class RunStreaming {
         }
     }
 
-    /** How a run stands, as a line; nothing when its last line is written. */
+    /** How a run is, as a line; nothing when its last line is written. */
     byte[] standing(ResultSubscriber reader) {
         return reader.standing().orElseGet(() -> line(new RunEvent.Going("going")));
     }

@@ -31,7 +31,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Selections;
 
-/** Choices that a viewer keeps. Whose they are is told by a cookie where there are no accounts. */
+/** Choices that a viewer keeps. Whose they are is reported by a cookie where there are no accounts. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{reportId}/selections")
 @RequiredRole(Role.VIEWER)
@@ -54,7 +54,7 @@ class SelectionsApi {
      * Choices to keep.
      *
      * @param name missing in place of a link that would be too long
-     * @param instead the choices under that name which these shall replace; missing when there are none
+     * @param instead the choices under that name which these should replace; missing when there are none
      */
     record NewSelection(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
@@ -111,7 +111,7 @@ class SelectionsApi {
                 Optional.ofNullable(body.instead()).map(instead -> keepable(project, instead))));
     }
 
-    /* What is private is not kept, as it stands in no link. */
+    /* What is private is not kept, as it is in no link. */
     private static Map<String, ChoiceText> keepable(Project project, Map<String, ChoiceBody> choices) {
         Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceBody.texts(choices));
         texts.keySet()

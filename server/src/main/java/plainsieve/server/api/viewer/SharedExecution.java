@@ -16,8 +16,8 @@ import plainsieve.sources.Cancellation;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * One run and those who read its answer: whoever asks the same while it is under way gets what has come so far, and then what
- * comes, each at their own pace. It goes on while somebody reads it, and is stopped when nobody does.
+ * One run and those who read its answer: anyone who asks the same while it is under way gets what has come so far, and then what
+ * comes, each at their own pace. It goes on while someone reads it, and is stopped when no one does.
  */
 final class SharedExecution {
     /** Who comes when more than this has gone by asks for themselves. */
@@ -95,7 +95,7 @@ final class SharedExecution {
         kept.clear();
     }
 
-    /* Whoever has gone, or is too slow for what may wait for them, keeps it from nobody else. */
+    /* Anyone who has gone, or is too slow for what may wait for them, keeps it from no one else. */
     private Optional<IOException> give(ResultSubscriber reader, ByteBuffer some) {
         try {
             reader.outlet().give(some.duplicate());

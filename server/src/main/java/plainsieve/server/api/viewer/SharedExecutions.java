@@ -22,8 +22,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The runs of readers that are under way, so that the same is asked once at the same moment, and their answers where authors let
- * them be taken again. The same statement, with the same values, in the same state of the project, has the same rows for whoever
- * asks. Each of them stands in Sent.
+ * them be taken again. The same statement, with the same values, in the same state of the project, has the same rows for anyone who
+ * asks. Each of them is in Sent.
  */
 @Component
 class SharedExecutions {
@@ -47,7 +47,7 @@ class SharedExecutions {
 
     /**
      * A reader reads the run that asks this already, or the answer that is kept, or one that is to be begun. What authors try is
-     * always run anew.
+     * always run again.
      */
     Optional<Begun> join(QueryRunner.PreparedRun ready, ResultSubscriber reader) {
         String runId = ready.order().runId();
@@ -100,12 +100,12 @@ class SharedExecutions {
         return new Begun(question, new SharedExecution(json, clock, question.inside(), reader), kept);
     }
 
-    /** What is told of a run that was stopped. */
+    /** What is notified of a run that was stopped. */
     static SourceFailure stopped() {
         return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
     }
 
-    /** All of it has come. It is kept before anybody hears so: whoever asks again then takes it. */
+    /** All of it has come. It is kept before anybody hears so: anyone who asks again then takes it. */
     void ends(Begun begun) {
         if (!begun.kept().isZero()) {
             begun.run().whole().ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));

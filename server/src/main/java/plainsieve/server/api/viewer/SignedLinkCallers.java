@@ -23,7 +23,7 @@ class SignedLinkCallers {
 
     /**
      * The asker with the choices of a signed link fixed. Throws {@link plainsieve.core.value.ProblemException} when the token
-     * is not ours for this report, or holds no more.
+     * is not ours for this report, or is no longer valid.
      *
      * @param token the signed part of the link; empty when it has none
      */
@@ -31,7 +31,7 @@ class SignedLinkCallers {
         return caller.fixing(reportLinks.read(project, reportId, token).choices(), "The link");
     }
 
-    /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
+    /** Whether someone sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
     boolean sees(Project project, String reportId, Caller caller) {
         boolean author = caller.role().mayActAs(Role.AUTHOR);
         return author || project.draft(reportId).given() && permissions.isFor(caller, project.id(), reportId);

@@ -15,7 +15,7 @@ import plainsieve.server.project.StageWords;
 final class StageRestrictions {
     private StageRestrictions() {}
 
-    /** @param caller who is told; where statements go is told to those who see inside */
+    /** @param caller who is reported; where statements go is reported to those who see inside */
     static StageSaid describe(Project project, Report report, Caller caller) {
         Stage stage = project.stage();
         List<String> narrows = new ArrayList<>();

@@ -11,7 +11,7 @@ import plainsieve.server.deliveries.Deliveries;
 import plainsieve.server.deliveries.Unsubscriptions;
 import plainsieve.server.people.Role;
 
-/** No more of a delivery, or again: for whoever has one of its mails. */
+/** No more of a delivery, or again: for anyone who has one of its mails. */
 @RestController
 @RequestMapping("/api/unsubscribe/{token}")
 @RequiredRole(value = Role.VIEWER, open = true)
@@ -51,7 +51,7 @@ class UnsubscribeApi {
         return body(of);
     }
 
-    /** Of what is not sent any more nobody gets anything. */
+    /** Of what is not sent any more no one gets anything. */
     private Subscription body(Unsubscriptions.Subscription of) {
         return deliveries
                 .find(of.projectId(), of.deliveryId())

@@ -20,7 +20,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 
-/** What a page has to know of the views of a report besides their definitions: it stands in their queries and beside them. */
+/** What a page has to know of the views of a report besides their definitions: it is in their queries and next to them. */
 final class ViewContext {
     private final Project project;
     private final Report report;
@@ -30,7 +30,7 @@ final class ViewContext {
         this.report = report;
     }
 
-    /** Leads to reports that are there; the others filter, as if nothing was said. */
+    /** Leads to reports that are there; the others filter, as if nothing was stated. */
     Map<String, LeadBody> leads() {
         Map<String, LeadBody> leads = new HashMap<>();
         for (View view : report.views()) {
@@ -71,7 +71,7 @@ final class ViewContext {
         try {
             return UnmatchedOuterJoin.of(prepared(view).query(), column);
         } catch (ProblemException e) {
-            // A text that cannot be read is told where it is run.
+            // A text that cannot be read is reported where it is run.
             return Optional.empty();
         }
     }
@@ -98,7 +98,7 @@ final class ViewContext {
                     .findFirst()
                     .map(range -> List.of(range.name(), range.rangeEnd()));
         } catch (ProblemException e) {
-            // A text that cannot be read is told where it is run.
+            // A text that cannot be read is reported where it is run.
             return Optional.empty();
         }
     }

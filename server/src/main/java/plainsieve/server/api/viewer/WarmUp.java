@@ -30,7 +30,7 @@ import plainsieve.sources.SourceSettings;
 @Component
 class WarmUp {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
-    /** Of a project; more of them would be read for nobody. */
+    /** Of a project; more of them would be read for no one. */
     private static final int MOST_QUERIES = 200;
     /** Longer than a source is tried to be connected to, once. */
     private static final long LONGEST_END_MILLIS = 3_000;
@@ -94,7 +94,7 @@ class WarmUp {
         // A service would have to be sent a request.
         sources.values().removeIf(ServiceSettings.class::isInstance);
         sources.keySet().stream().takeWhile(source -> !ending).forEach(this::connect);
-        // Whoever asks already would share the processor with it.
+        // Anyone who asks already would share the processor with it.
         if (!ending && !runs.isTooLate() && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
             warmUpRequest.goOnEngine();
         }
@@ -127,7 +127,7 @@ class WarmUp {
         try {
             project.prepare(query, query.liveText());
         } catch (ProblemException | NotFoundException e) {
-            // Whoever asks for it is told.
+            // Anyone who asks for it is reported.
         }
     }
 
