@@ -12,6 +12,6 @@ export const IN_STAGE = 'in-stage'
 /** Choices that no one can change. */
 export const SIGNED = 'signed'
 
-/** Whether it is seen as others see it, or by a link of its own: then requests say more than what they ask for. */
+/** Whether it is seen as others see it, or by its own link: then requests say more than what they ask for. */
 export const isSeenOtherwise = (said: URLSearchParams): boolean =>
   [AS_OF, LOOK_AS, IN_STAGE, SIGNED].some(name => said.has(name))

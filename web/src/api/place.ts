@@ -1,4 +1,4 @@
-/* Behind a proxy all addresses of the server may be below a path of their own; the page says which. */
+/* Behind a proxy all addresses of the server may be below their own path; the page says which. */
 
 const place = document.querySelector<HTMLMetaElement>('meta[name="place"]')?.content ?? ''
 

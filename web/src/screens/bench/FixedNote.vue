@@ -35,7 +35,7 @@ const lines = computed(() =>
 const named = (names: string[]): string => listInWords(names.map(name => `:${name}`))
 const names = computed(() => [...(props.made?.used ?? []), ...(props.made?.names ?? [])])
 const used = computed(() => props.made?.used ?? [])
-/* What made it is gone with the last fixed value: anyone who pressed it goes on from what came of it. */
+/* What made it is gone with the last fixed value: anyone who pressed it goes on from what resulted. */
 const outcome = useTemplateRef<HTMLElement>('outcome')
 watch(
   () => props.made,

@@ -11,7 +11,7 @@ import type { UsedSteps } from './useSteps'
 export interface UsedTurning {
   /** Turns steps into the SQL that they come to, and simple SQL into steps. */
   turn: () => Promise<void>
-  /** What came of it, in words. */
+  /** What resulted, in words. */
   told: Ref<string>
   /** Whether it was refused, or the rows are not the same. */
   refused: Ref<boolean>

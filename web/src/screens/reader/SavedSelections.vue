@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Choices that a viewer keeps under names of their own. */
+/* Choices that a viewer keeps under their own names. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'

@@ -33,7 +33,7 @@ export interface ReportAddress {
 export function useReportAddress(): ReportAddress {
   const route = useRoute()
   const router = useRouter()
-  /* Another report has an address of its own; this page goes. */
+  /* Another report has its own address; this page goes. */
   const page = route.path
   const told: (() => void)[] = []
   let changes = Promise.resolve()

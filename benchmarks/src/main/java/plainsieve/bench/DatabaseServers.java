@@ -23,11 +23,11 @@ import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Databases of their own, with the ferries. */
+/** Their own Databases, with the ferries. */
 final class DatabaseServers {
     private DatabaseServers() {}
 
-    /** Measures on one after the other. @param measure takes what opens the source; each has connections of its own */
+    /** Measures on one after the other. @param measure takes what opens the source; each has its own connections */
     static void each(Set<SourceKind> kinds, int crossings, Consumer<Supplier<JdbcSource>> measure) throws Exception {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (EmbeddedPostgres postgres = EmbeddedPostgres.start();

@@ -118,7 +118,7 @@ final class DemoServer {
         }
     }
 
-    /** How many of the last answers of a report were statements of their own; the others were answered with one of those. */
+    /** How many of the last answers of a report were their own statements; the others were answered with one of those. */
     long statements(String report, int answers) {
         SentFilter wanted = new SentFilter("home", "", report, "", "", "", "report", "", "new");
         return server.getBean(SentLog.class).latest(Long.MAX_VALUE, wanted, answers).stream()

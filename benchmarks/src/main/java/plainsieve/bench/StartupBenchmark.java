@@ -20,7 +20,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * A server as it is started, each in a process of its own: until it is ready, and the memory it holds then, against the framework's
+ * A server as it is started, each in its own process: until it is ready, and the memory it holds then, against the framework's
  * empty application with the same starters; its first, tenth and hundredth request for a table of 1,000 rows against those after a
  * thousand, at once or after as many seconds as {@code -Dbench.pause} says; its memory after it was asked hard, for as many minutes as
  * {@code -Dbench.minutes} says.

@@ -23,7 +23,7 @@ public final class LocalCluster {
     private LocalCluster() {}
 
     /**
-     * Starts the cluster and prints its port on a line of its own. With {@code -Dplainsieve.attended=true} it ends when its input
+     * Starts the cluster and prints its port on its own line. With {@code -Dplainsieve.attended=true} it ends when its input
      * does: anyone who started it is gone then, however that went. With {@code -Dplainsieve.broken-catalog=true} it has a catalog
      * that does not answer, too. It has two workers, or as many as {@code -Dplainsieve.workers} says.
      *

@@ -16,7 +16,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /**
- * A MariaDB server of its own on loopback, from the machine's own package, for tests and measurements. It ends with this
+ * Its own MariaDB server on loopback, from the machine's own package, for tests and measurements. It ends with this
  * process at the latest, and its folder (125 MB at least) goes with it.
  */
 public final class LocalMariaDb implements AutoCloseable {

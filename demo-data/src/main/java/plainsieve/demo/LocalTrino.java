@@ -10,7 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A cluster of Trino on loopback, a coordinator and its workers in a process of their own, for tests and measurements. Its
+ * A cluster of Trino on loopback, a coordinator and its workers in their own process, for tests and measurements. Its
  * program is the module {@code cluster}, which has to be built.
  */
 public final class LocalTrino implements AutoCloseable {

@@ -16,7 +16,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * A mailbox for everyone, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and shows what
- * came on a page of its own.
+ * came on its own page.
  *
  * <pre>
  * GET /mails            what came, the newest first
@@ -101,7 +101,7 @@ public final class Mailbox implements AutoCloseable {
         });
     }
 
-    /** Is not there for a while; what came is lost. It must have been started on a port of its own. */
+    /** Is not there for a while; what came is lost. It must have been started on its own port. */
     public void leave() {
         mail.stop();
     }

@@ -10,7 +10,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.function.IntConsumer;
 
-/** Writes the same ferries by plain INSERTs, for databases without a faster way of their own: MariaDB and SQLite. */
+/** Writes the same ferries by plain INSERTs, for databases without their own faster way: MariaDB and SQLite. */
 abstract class TableFerries {
     private static final int BATCH = 2000;
     private static final int PROGRESS_STEP = 50_000;

@@ -27,7 +27,7 @@ class AccessibilityTest extends InBrowser {
     /** What is wrong within an element; a part of the page that lies under an opened one is not looked at. */
     @SuppressWarnings("deprecation")
     private static List<String> seriousViolations(String within) {
-        // Without frames there is nothing to gather in a window of its own, which a slow machine does not open in time.
+        // Without frames there is nothing to gather in its own window, which a slow machine does not open in time.
         Results results = new AxeBuilder()
                 .setLegacyMode()
                 .withOptions(violationsAlone())

@@ -10,7 +10,7 @@ import plainsieve.server.people.Role;
 final class SignedIn {
     private SignedIn() {}
 
-    /** Someone new with a role in a project, in a browser of their own, on the list of reports. */
+    /** Someone new with a role in a project, in their own browser, on the list of reports. */
     static Browser as(AnotherServer server, String name, String project, Role role) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();

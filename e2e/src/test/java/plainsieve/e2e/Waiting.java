@@ -24,7 +24,7 @@ final class Waiting {
                 .until(d -> unlessThePageLeft(condition));
     }
 
-    /** Chromium has an error of its own for an element of a page that is being left: it is as stale as any. */
+    /** Chromium has its own error for an element of a page that is being left: it is as stale as any. */
     private static <T> T unlessThePageLeft(Supplier<T> condition) {
         try {
             return condition.get();

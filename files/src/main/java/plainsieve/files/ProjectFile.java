@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * A whole project, or a part of one, as a YAML file says it: sources, parameters, queries and reports. The SQL of each
- * query is in a file of its own, so that every byte of it is kept. Described in docs/project-files.md.
+ * query is in its own file, so that every byte of it is kept. Described in docs/project-files.md.
  *
  * @param name what the project is called; a part of one may have none
  * @param reports as viewers get them

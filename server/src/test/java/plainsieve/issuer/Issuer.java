@@ -38,7 +38,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.web.servlet.config.annotation.EnableWebMvc;
 import plainsieve.server.NotBuilt;
 
-/** A real authorization server on a port of its own: with a login page, people, their groups and islands. It asks for PKCE. */
+/** A real authorization server on its own port: with a login page, people, their groups and islands. It asks for PKCE. */
 public final class Issuer implements AutoCloseable {
     public static final String CLIENT = "plain-sieve";
     public static final String SECRET = "not so secret";

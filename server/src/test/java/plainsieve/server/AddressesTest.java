@@ -22,7 +22,7 @@ import plainsieve.server.people.Role;
 
 /**
  * Every address of the API against every role, in a project of theirs and in a foreign one. The addresses are those that the server
- * describes, whom they are for is in a file of its own.
+ * describes, whom they are for is in its own file.
  */
 class AddressesTest {
     private static final Set<String> METHODS = Set.of("get", "post", "put", "delete", "patch");

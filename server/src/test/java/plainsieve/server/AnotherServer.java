@@ -16,7 +16,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.DuckDbFerries;
 
-/** A server of its own next to the one that tests share, on a folder and with settings of its own; without accounts unless they are asked for. */
+/** Its own server next to the one that tests share, on a folder and with its own settings; without accounts unless they are asked for. */
 public final class AnotherServer implements AutoCloseable {
     private final ServletWebServerApplicationContext context;
 

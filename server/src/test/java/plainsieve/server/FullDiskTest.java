@@ -14,7 +14,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The disk that the records lie on is full: a small one of its own, where this machine lets one be made. */
+/** The disk that the records lie on is full: its own small one, where this machine lets one be made. */
 class FullDiskTest {
     private static final String SIZE = "size=12m";
 

@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 
-/** A server in a process of its own, which can be killed; without accounts. */
+/** A server in its own process, which can be killed; without accounts. */
 record ServerProcess(Process process, int port) implements AutoCloseable {
     /** One that answers. */
     static ServerProcess answering(Path folder, String... settings) throws IOException, InterruptedException {

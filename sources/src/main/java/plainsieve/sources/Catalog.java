@@ -80,7 +80,7 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
      * @param files their paths below the folder of the source
      * @param rows -1 when no one has counted them
      * @param lost how many rows could not be read
-     * @param columns what the cells of each column were taken for; none where the files have types of their own
+     * @param columns what the cells of each column were taken for; none where the files have their own types
      * @param names where the names of the columns are; empty where no one can say
      * @param notes what to know of how they were read
      * @param unreadable why there is nothing to ask; empty when there is

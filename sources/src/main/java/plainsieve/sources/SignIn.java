@@ -13,7 +13,7 @@ public enum SignIn {
     BASIC,
     /** A token (RFC 6750). */
     BEARER,
-    /** In a header of its own. */
+    /** In its own header. */
     HEADER,
     /** After the question mark of every address. */
     ASKED;

@@ -204,7 +204,7 @@ class TrinoSourceTest {
         assertThat(where(text, Map.of())).isEmpty();
     }
 
-    /** The list that the engine makes of a stretch has an end of its own. */
+    /** The list that the engine makes of a stretch has its own end. */
     @ParameterizedTest
     @CsvSource({"1, 25000, 25000", "-3, 3, 7", "5, 5, 1", "5, 3, 0", "1, null, 0"})
     void numbersAreAllThere(String from, String to, long count) {

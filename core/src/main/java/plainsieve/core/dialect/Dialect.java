@@ -97,7 +97,7 @@ public interface Dialect {
         return false;
     }
 
-    /** Whether an expression with a parameter is the same in SELECT and in GROUP BY; else each place is a value of its own. */
+    /** Whether an expression with a parameter is the same in SELECT and in GROUP BY; else each place is its own value. */
     default boolean takesRepeatedParameters() {
         return true;
     }
@@ -122,7 +122,7 @@ public interface Dialect {
         return false;
     }
 
-    /** Whether columns of texts commonly have collations of their own, by which they compare. */
+    /** Whether columns of texts commonly have their own collations, by which they compare. */
     default boolean comparesTextByColumn() {
         return comparesByColumn();
     }

@@ -22,7 +22,7 @@ public record PlanStep(
         OptionalDouble actual,
         OptionalDouble read) {
 
-    /** A request to a service, and how many rows came of it. */
+    /** A request to a service, and how many rows resulted. */
     public static PlanStep fetched(String request, long rows) {
         return new PlanStep(
                 request, "", "", "", OptionalDouble.empty(), OptionalDouble.of(rows), OptionalDouble.of(rows));

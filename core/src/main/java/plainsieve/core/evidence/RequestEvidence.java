@@ -11,7 +11,7 @@ import plainsieve.core.statement.Statement;
 final class RequestEvidence {
     private RequestEvidence() {}
 
-    /** @param plan whose first step is the request, with how many rows came of it */
+    /** @param plan whose first step is the request, with how many rows resulted */
     static List<Verdict> of(Statement statement, int sqlStart, Plan plan) {
         return statement.placements().stream()
                 .map(placement -> verdict(placement, sqlStart, plan))

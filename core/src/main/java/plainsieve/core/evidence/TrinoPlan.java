@@ -83,7 +83,7 @@ final class TrinoPlan implements PlanReader {
                 OptionalDouble.empty());
     }
 
-    /** Without its catalog and schema; some connectors say a number of their own, which is no name. */
+    /** Without its catalog and schema; some connectors say their own number, which is no name. */
     private static String table(Map<?, ?> node) {
         String path = described(node, "table");
         String name = path.substring(path.lastIndexOf(':') + 1);

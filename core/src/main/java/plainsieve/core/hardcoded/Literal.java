@@ -59,7 +59,7 @@ record Literal(Span tokens, String text, Type type) {
                 .filter(literal -> literal.writtenAs(type).isPresent());
     }
 
-    /* A text with escapes of its own, E'…' or with a backslash, is left to its author. */
+    /* A text with its own escapes, E'…' or with a backslash, is left to its author. */
     private static Optional<Literal> string(Tokens tokens, Span span, int token) {
         String written = tokens.written(token);
         boolean plain = (written.startsWith("'") || written.startsWith("\"")) && written.indexOf('\\') < 0;

@@ -33,7 +33,7 @@ final class NestedLiterals {
         this.intervals = new IntervalLiteral(tokens, dialect);
     }
 
-    /** Literals deeper in a condition, those of its subqueries aside, which are conditions of their own. */
+    /** Literals deeper in a condition, those of its subqueries aside, which are their own conditions. */
     List<Candidate> literals(Span leaf, Set<Integer> used) {
         List<Candidate> found = new ArrayList<>();
         String name = name(tokens, leaf);

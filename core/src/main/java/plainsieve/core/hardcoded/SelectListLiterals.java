@@ -32,7 +32,7 @@ import plainsieve.core.value.Type;
  */
 final class SelectListLiterals {
     private static final Set<String> COMPARES = Set.of("=", "<>", "!=", "<", ">", "<=", ">=");
-    private static final Set<String> RECKONS = Set.of("*", "/", "+", "-");
+    private static final Set<String> ARITHMETIC_OPERATORS = Set.of("*", "/", "+", "-");
 
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -97,7 +97,7 @@ final class SelectListLiterals {
                 || tokens.is(at - 2, TokenKind.QUOTED_NAME)
                 || tokens.is(at - 2, TokenKind.CLOSE);
         return operand
-                && (number && RECKONS.contains(operator)
+                && (number && ARITHMETIC_OPERATORS.contains(operator)
                         || COMPARES.contains(operator) && (number || tokens.is(at, TokenKind.STRING)));
     }
 

@@ -4,7 +4,7 @@ import java.util.stream.Stream;
 import plainsieve.core.catalog.NoticeContext;
 import plainsieve.core.sql.SessionVariables;
 
-/** A variable that is set from row to row counts in whatever order the rows are read. */
+/** A variable that is set from row to row counts in any order the rows are read. */
 final class RowVariableCounter implements NoticeRule {
     @Override
     public Stream<Notice> notices(NoticeContext context) {

@@ -46,7 +46,7 @@ public sealed interface ColumnConstraint {
         return type == Type.DECIMAL || type == Type.DATETIME && !dialect.comparesByColumn();
     }
 
-    /** Whether what is less here is less at every source: texts are sorted by rules of their own there. */
+    /** Whether what is less here is less at every source: texts are sorted by their own rules there. */
     static boolean isOrderedEverywhere(Type type) {
         return type == Type.INTEGER || type == Type.DATE;
     }

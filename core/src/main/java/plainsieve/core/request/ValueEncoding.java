@@ -16,7 +16,7 @@ import plainsieve.core.value.Value;
 /**
  * How values are in a part of a request.
  *
- * @param joined what is between several values; nothing where each has a part of its own
+ * @param joined what is between several values; nothing where each has its own part
  * @param days the form of days and moments; nothing for ISO 8601
  * @param lastDay whether a day that represents a week, a month, … is its last one, not its first
  */

@@ -52,7 +52,7 @@ public final class OpeningSentence {
 
     /**
      * @param dated what could tell the age of the data, and what does
-     * @param parameters those of the report, which may open with values of their own here
+     * @param parameters those of the report, which may open with their own values here
      */
     public OpeningSentence(ReportOpening opening, List<Dated> dated, List<ParameterDefinition> parameters) {
         this.opening = opening;

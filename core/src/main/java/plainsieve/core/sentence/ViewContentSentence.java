@@ -9,10 +9,10 @@ interface ViewContentSentence {
     /** Says it, up to what it is called. */
     void say(Sentence.Writer sentence);
 
-    /** What could be at a mark of its own; at {@link MarkIds#MORE} what could be added. */
+    /** What could be at its own mark; at {@link MarkIds#MORE} what could be added. */
     List<MarkOption> offers(String mark);
 
-    /** With something else at a mark of its own. Throws {@link ProblemException} when that cannot be there. */
+    /** With something else at its own mark. Throws {@link ProblemException} when that cannot be there. */
     ViewContent with(String mark, String taken);
 
     /** What a view of this kind is called that no one called otherwise. */

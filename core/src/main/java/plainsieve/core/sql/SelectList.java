@@ -81,7 +81,7 @@ public final class SelectList {
         return new SelectList(query.tokens(), query.brackets(), select.body());
     }
 
-    /** The parts of a list between the commas of its own level; where nothing is between two, there is no part. */
+    /** The parts of a list between the its own commas level; where nothing is between two, there is no part. */
     public static List<Span> split(Tokens tokens, Brackets brackets, Span list) {
         List<Span> parts = new ArrayList<>();
         int from = list.from();

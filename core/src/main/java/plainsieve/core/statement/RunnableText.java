@@ -12,7 +12,7 @@ import plainsieve.core.value.Value;
 public final class RunnableText {
     private RunnableText() {}
 
-    /** The semicolon is on a line of its own, because the last line may end in a comment. */
+    /** The semicolon is on its own line, because the last line may end in a comment. */
     public static String of(Statement statement, Dialect dialect) {
         SortedMap<Integer, String> literals = new TreeMap<>();
         statement.values().forEach(value -> literals.put(value.offset(), literal(value.bound(), dialect)));
@@ -24,7 +24,7 @@ public final class RunnableText {
         return withValues(text, literals) + "\n;\n";
     }
 
-    /** The same without an end of its own. */
+    /** The same without its own end. */
     public static String withValues(String text, SortedMap<Integer, String> literals) {
         StringBuilder runnable = new StringBuilder();
         int at = 0;

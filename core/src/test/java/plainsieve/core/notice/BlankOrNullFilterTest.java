@@ -22,7 +22,7 @@ class BlankOrNullFilterTest {
                     assertThat(notice.fixes().get(1).change())
                             .contains(new Notice.ParameterChange("blank", "rows-without-value"));
                 });
-        assertThat(told.mended("y = 1 and (c.state is null or c.state = :port)"))
+        assertThat(told.corrected("y = 1 and (c.state is null or c.state = :port)"))
                 .isEqualTo("y = 1 and (:port is null or c.state is null or c.state = :port)");
     }
 

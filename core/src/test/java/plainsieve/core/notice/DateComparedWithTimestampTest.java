@@ -53,7 +53,7 @@ class DateComparedWithTimestampTest {
             postgresql # departed_at not between :day and :to # ``
             postgresql # departed_at = :days # ``
             """)
-    void offers(String dialect, String condition, String mended) {
-        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    void offers(String dialect, String condition, String corrected) {
+        assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

@@ -52,8 +52,8 @@ class FunctionOnColumnTest {
             postgresql # departed_at::text = :day # ``
             postgresql # lower(state) = :word # ``
             """)
-    void offers(String dialect, String condition, String mended) {
-        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    void offers(String dialect, String condition, String corrected) {
+        assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 
     @org.junit.jupiter.api.Test

@@ -42,7 +42,7 @@ class NotInNullableTest {
             postgresql # delay_min <> :n or delay_min is null # ``
             postgresql # delay_min <> :n or state is null # ``
             """)
-    void offers(String dialect, String condition, String mended) {
-        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    void offers(String dialect, String condition, String corrected) {
+        assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

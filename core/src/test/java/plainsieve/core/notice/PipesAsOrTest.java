@@ -28,7 +28,7 @@ class PipesAsOrTest {
             postgresql # state like '%' || :word # ``
             sqlite # state like '%' || :word # ``
             """)
-    void offers(String dialect, String condition, String mended) {
-        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    void offers(String dialect, String condition, String corrected) {
+        assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

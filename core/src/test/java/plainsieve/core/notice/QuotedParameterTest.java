@@ -34,7 +34,7 @@ class QuotedParameterTest {
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
             postgresql # state = ':port' # state = :port
             """)
-    void offers(String dialect, String condition, String mended) {
-        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    void offers(String dialect, String condition, String corrected) {
+        assertThat(RULE.in(dialect).corrected(condition)).isEqualTo(corrected);
     }
 }

@@ -70,7 +70,7 @@ final class Told {
     }
 
     /** The condition after the first rewrite that is offered; empty when none is. */
-    String mended(String condition) {
+    String corrected(String condition) {
         return of(condition).stream()
                 .flatMap(notice -> notice.fixes().stream())
                 .map(fix -> TextEdit.apply(HEAD + condition, fix.edits()).substring(HEAD.length()))

@@ -62,7 +62,7 @@ public class Permissions {
         return roles.peopleOf(projectId);
     }
 
-    /** The ids of those who manage all projects, by a role of their own or of a group. */
+    /** The ids of those who manage all projects, by their own role or of a group. */
     public Set<String> operators() {
         return roles.peopleOf(ALL_PROJECTS).stream()
                 .filter(id -> roles.of(id).stream()

@@ -88,7 +88,7 @@ public class ReportEdits {
         keep(project, live, new ReportDraft(how.apply(draft.report()), draft.given()));
     }
 
-    /** Lets a report open with a value of its own, in place of the default of the parameter. */
+    /** Lets a report open with its own value, in place of the default of the parameter. */
     public void openWith(Project project, String id, String parameter, ChoiceText choice) {
         ParameterDefinition definition = project.parameter(parameter);
         ChoiceReader.readAll(Map.of(parameter, definition.toParameter()), Map.of(parameter, choice));

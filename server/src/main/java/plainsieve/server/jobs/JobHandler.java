@@ -12,13 +12,13 @@ public interface JobHandler {
     String kind();
 
     /**
-     * A thing with times of its own.
+     * A thing with its own times.
      *
      * @param since its times count from here: nothing before it was missed
      */
     record ScheduledJob(String projectId, String thing, Schedule.Times times, Instant since) {}
 
-    /** Everything that has times of its own and is not paused. */
+    /** Everything that has its own times and is not paused. */
     List<ScheduledJob> scheduled();
 
     /**

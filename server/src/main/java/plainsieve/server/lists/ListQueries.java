@@ -36,7 +36,7 @@ import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.Column;
 import plainsieve.sources.RunSummary;
 
-/** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
+/** Asks sources for the values of lists. A list is its own query, so choosing from it never narrows it. */
 @Service
 class ListQueries {
     /** The most values of a list that are kept here; a longer list is searched at its source. */

@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * Addresses of people: one name at one domain, and nothing that would be more than one, or a line of its own in a mail. The name is of plain
+ * Addresses of people: one name at one domain, and nothing that would be more than one, or its own line in a mail. The name is of plain
  * letters, which every server for mail takes; a domain may be of any.
  */
 public final class MailAddress {

@@ -4,7 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import plainsieve.sources.SourceSettings;
 
-/** Where the stored copies of a project are asked: tables of a source of its own, which is a folder. */
+/** Where the stored copies of a project are asked: its own tables source, which is a folder. */
 public final class CopiesSource {
     private static final String FOLDER = "copies-";
 

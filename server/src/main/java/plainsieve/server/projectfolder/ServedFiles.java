@@ -20,7 +20,7 @@ import plainsieve.files.ProjectYaml;
  * {@code people.yaml} next to them.
  */
 final class ServedFiles {
-    /** The project that addresses without one mean has this id, as on a server of its own. */
+    /** The project that addresses without one mean has this id, as on its own server. */
     private static final String ONLY = "home";
 
     private static final String PEOPLE = "people.yaml";

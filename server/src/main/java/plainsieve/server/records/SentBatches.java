@@ -18,7 +18,7 @@ import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 import org.springframework.stereotype.Component;
 
 /**
- * Writes into Sent, many changes at once, over a connection of its own. What it confirms outlives this process, however that
+ * Writes into Sent, many changes at once, over its own connection. What it confirms outlives this process, however that
  * ends; it does not wait for the disk as the definitions of authors do, for a statement waits for its line.
  */
 @Component

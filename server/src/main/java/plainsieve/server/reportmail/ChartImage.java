@@ -70,7 +70,7 @@ final class ChartImage {
     /** @param name may be empty, where there is one series. @param values by what they are at, in their order */
     record Series<K>(String name, Map<K, Double> values) {}
 
-    /** Bars that lie, each name on a line of its own. @param stacked whether parts are on each other, not side by side */
+    /** Bars that lie, each name on its own line. @param stacked whether parts are on each other, not side by side */
     byte[] bars(List<Series<String>> series, boolean stacked) {
         DefaultCategoryDataset data = new DefaultCategoryDataset();
         series.forEach(one -> one.values().forEach((name, value) -> data.addValue(value, one.name(), name)));

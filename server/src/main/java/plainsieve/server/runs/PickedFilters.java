@@ -20,7 +20,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * Filters that a reader picked from bars, points and groups. Each gets parameters of its own, under names that no one else
+ * Filters that a reader picked from bars, points and groups. Each gets its own parameters, under names that no one else
  * uses. A stretch of time or a band of numbers is a range from its first value to before the first of the next.
  */
 final class PickedFilters {

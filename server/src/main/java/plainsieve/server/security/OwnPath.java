@@ -3,7 +3,7 @@ package plainsieve.server.security;
 import jakarta.servlet.http.HttpServletRequest;
 
 /**
- * Addresses within this server. Behind a proxy all of them may be below a path of their own
+ * Addresses within this server. Behind a proxy all of them may be below their own path
  * ({@code server.servlet.context-path}), which nothing within has to know of.
  */
 public final class OwnPath {

@@ -19,7 +19,7 @@ import tools.jackson.core.json.JsonFactory;
 
 /**
  * Reads JSON into a stage: an array of rows, a row in each line, or an object that has the array of rows. The fields of an object
- * within a row are columns of their own, {@code place_island}; an array within a row stays JSON. Fields that a row lacks are empty.
+ * within a row are their own columns, {@code place_island}; an array within a row stays JSON. Fields that a row lacks are empty.
  */
 public final class JsonCells {
     private static final int DEEPEST_COLUMN = 8;

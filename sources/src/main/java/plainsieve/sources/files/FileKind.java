@@ -23,7 +23,7 @@ public enum FileKind {
         return Arrays.stream(values()).filter(kind -> kind.ends.contains(end)).findFirst();
     }
 
-    /** Whether it has types of its own and is read in place; of any other a copy in columns is kept. */
+    /** Whether it has its own types and is read in place; of any other a copy in columns is kept. */
     boolean isReadInPlace() {
         return this == PARQUET;
     }

@@ -64,7 +64,7 @@ final class TableFacts {
         return of(readable == 0 ? unreadable : "");
     }
 
-    /** Of files that have types of their own. */
+    /** Of files that have their own types. */
     Catalog.OfFiles inPlace() {
         rows = -1;
         return of("");

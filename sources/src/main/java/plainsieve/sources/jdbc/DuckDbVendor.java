@@ -47,7 +47,7 @@ public final class DuckDbVendor implements Vendor {
     /**
      * @param file of the database
      * @param readable folders whose files it may read, too
-     * @param bounds what it may use of the machine, as settings of its own
+     * @param bounds what it may use of the machine, as its own settings
      */
     public DuckDbVendor(String file, List<Path> readable, Map<String, String> bounds) {
         this(file, readable, bounds, true);

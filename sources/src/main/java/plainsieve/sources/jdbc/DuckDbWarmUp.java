@@ -19,7 +19,7 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TimeLimit;
 
 /**
- * A run that no one asked for, on a DuckDB of its own that holds nothing and is gone after it, so that the first one that is asked
+ * A run that no one asked for, on its own DuckDB that holds nothing and is gone after it, so that the first one that is asked
  * for finds the driver, and what reads its rows, loaded.
  */
 public final class DuckDbWarmUp {

@@ -14,7 +14,7 @@ import plainsieve.sources.Column;
 
 /**
  * Has DuckDB hand over the texts of a row as the bytes of one value, the last of the row, and how long each of them is: its driver
- * makes each text into one of Java's by calls of its own. Around the statement is what asks for that; the statement itself, its
+ * makes each text into one of Java's by its own calls. Around the statement is what asks for that; the statement itself, its
  * order and its plan stay as they are.
  */
 final class EncodedTexts {

@@ -90,7 +90,7 @@ public final class ExplainRunner {
         }
         List<Object> row = lines.rows().get(0);
         String answer = String.valueOf(row.get(row.size() - 1));
-        return read(answer).or(() -> read(mended(answer))).orElse(Map.of());
+        return read(answer).or(() -> read(corrected(answer))).orElse(Map.of());
     }
 
     /** Nothing when it is no JSON: a form of plan that is not known here, from which nothing is claimed. */
@@ -103,7 +103,7 @@ public final class ExplainRunner {
     }
 
     /** MariaDB leaves the backslash of a quoted quote as it is, which JSON does not know. */
-    private static String mended(String json) {
+    private static String corrected(String json) {
         return json.replace("\\'", "\\\\'");
     }
 }

@@ -13,7 +13,7 @@ import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * Stops what runs on one connection: asks the database to cancel it, and when that does not help, breaks the connection, so
- * that anyone who waits on it is free. Both may hang themselves and are done on threads of their own.
+ * that anyone who waits on it is free. Both may hang themselves and are done on their own threads.
  */
 final class StatementCanceller {
     private static final System.Logger LOG = System.getLogger(StatementCanceller.class.getName());

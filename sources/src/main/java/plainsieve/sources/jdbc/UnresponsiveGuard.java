@@ -79,7 +79,7 @@ final class UnresponsiveGuard implements AutoCloseable {
         }
     }
 
-    /* The clock only says when: what may hang does so on a thread of its own. Who has closed the source needs no answer. */
+    /* The clock only says when: what may hang does so on its own thread. Who has closed the source needs no answer. */
     private void askLater() {
         if (!asking.isShutdown()) {
             Duration now = pause;

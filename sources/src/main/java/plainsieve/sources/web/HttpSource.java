@@ -87,7 +87,7 @@ final class HttpSource implements AutoCloseable {
      * Asks for a page, as often as the service wants to be asked.
      *
      * @param within how many bytes it may have
-     * @throws SourceFailure when no page comes of it
+     * @throws SourceFailure when no page results
      */
     ResponsePage ask(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         long pause = FIRST_PAUSE_MILLIS;

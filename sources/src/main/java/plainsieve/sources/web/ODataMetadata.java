@@ -128,7 +128,7 @@ final class ODataMetadata {
         }
     }
 
-    /** Properties of a complex type are columns of their own; collections are texts. */
+    /** Properties of a complex type are their own columns; collections are texts. */
     private void properties(Type type, Within within, List<EntitySet.Property> into) {
         type.base.flatMap(this::type).ifPresent(base -> properties(base, within, into));
         for (Property property : type.properties) {

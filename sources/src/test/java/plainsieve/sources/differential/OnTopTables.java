@@ -9,7 +9,7 @@ import java.util.SplittableRandom;
 import plainsieve.core.catalog.TableColumns;
 
 /**
- * Tables with columns that compare in ways of their own: texts with padding and with another collation, short binary
+ * Tables with columns that compare in their own ways: texts with padding and with another collation, short binary
  * fractions, decimals with a scale, days, moments with and without a zone, uuids, enumerations, truths, arrays. Each column
  * has rows without a value.
  */

@@ -12,7 +12,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 
-/** Writes {@link Data} into a database, with literals and inserts of its own. */
+/** Writes {@link Data} into a database, with literals and its own inserts. */
 final class Tables {
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd HH:mm:ss");
 

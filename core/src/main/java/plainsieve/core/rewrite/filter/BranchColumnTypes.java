@@ -24,7 +24,7 @@ import plainsieve.core.sql.Tokens;
 /**
  * Whether the branches of a set operation give a column of one type. Only then is a value equal to what a branch has
  * exactly when it is equal to what the whole gives: a padded text beside a plain one, a short binary fraction beside a long
- * one compare in ways of their own.
+ * one compare in their own ways.
  *
  * <pre>
  * select day from a union select day from b       both a date, says the source      yes
@@ -169,12 +169,12 @@ final class BranchColumnTypes {
         return PLAIN_TEXTS.matcher(type).matches() ? TEXT : type;
     }
 
-    /** Where columns compare in ways of their own, only one and the same column is sure to compare alike. */
+    /** Where columns compare in their own ways, only one and the same column is sure to compare alike. */
     private boolean isByColumn(String type) {
         return dialect.comparesByColumn() || isText(type);
     }
 
-    /** Types alone do not tell how texts compare where columns have collations of their own. */
+    /** Types alone do not tell how texts compare where columns have their own collations. */
     private boolean isText(String type) {
         return dialect.comparesTextByColumn() && type.toLowerCase(Locale.ROOT).matches(".*(char|text|enum|set|clob).*");
     }

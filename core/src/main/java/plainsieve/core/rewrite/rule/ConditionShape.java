@@ -23,7 +23,7 @@ public sealed interface ConditionShape {
         }
     }
 
-    /** {@code x in ('A', :p, …)}: a parameter among other items, each of which is an expression of its own. */
+    /** {@code x in ('A', :p, …)}: a parameter among other items, each of which is its own expression. */
     record ItemsOfList(Span column, List<Span> items, boolean negated) implements ConditionShape {
         public ItemsOfList {
             items = List.copyOf(items);

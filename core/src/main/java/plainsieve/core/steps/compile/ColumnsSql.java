@@ -105,13 +105,13 @@ final class ColumnsSql {
     }
 
     /** What is computed of a window is around it: written twice it would be asked twice, and not all databases nest it. */
-    private SelectBlock with(SelectBlock block, String name, Function<SelectBlock, SqlExpression> reckoned) {
-        SqlExpression value = reckoned.apply(block);
+    private SelectBlock with(SelectBlock block, String name, Function<SelectBlock, SqlExpression> computed) {
+        SqlExpression value = computed.apply(block);
         if (value.level() != EvaluationLevel.WINDOW) {
             return context.shortened(block.with(new SelectBlock.Out(name, value)));
         }
         SelectBlock around = context.wrapped(block);
-        return context.shortened(around.with(new SelectBlock.Out(name, reckoned.apply(around))));
+        return context.shortened(around.with(new SelectBlock.Out(name, computed.apply(around))));
     }
 
     SelectBlock fill(SelectBlock block, Step.Fill step) {
@@ -133,7 +133,7 @@ final class ColumnsSql {
     }
 
     SelectBlock replace(SelectBlock block, Step.Replace step) {
-        // A computed value is named in a block of its own: the CASE repeats it once for each pair.
+        // A computed value is named in its own block: the CASE repeats it once for each pair.
         boolean isComputed = !there(block, step.column()).isColumn();
         SelectBlock into = block.distinct() || isComputed ? context.wrapped(block) : block;
         SelectBlock.Out out = there(into, step.column());

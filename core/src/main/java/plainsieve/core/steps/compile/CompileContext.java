@@ -30,7 +30,7 @@ record CompileContext(
         Optional<StepOrigin> whole,
         Set<String> reserved,
         Map<String, SqlExpression> arguments) {
-    /** Beyond this a value is given a name in a block of its own, so that nothing grows with the square of the steps. */
+    /** Beyond this a value is given a name in its own block, so that nothing grows with the square of the steps. */
     private static final int LONGEST_REPEATED = 400;
 
     /** Of a line of these steps. */

@@ -10,7 +10,7 @@ enum EvaluationLevel {
     ROW,
     /** On the rows of a group. */
     TOTAL,
-    /** On other rows of the answer, or on a query of its own: what is computed of it is around it. */
+    /** On other rows of the answer, or on its own query: what is computed of it is around it. */
     WINDOW;
 
     EvaluationLevel with(EvaluationLevel other) {

@@ -142,11 +142,11 @@ final class ExpressionSql {
         return switch (calculated.sign()) {
             case JOINED -> joined(List.of(left, right), origin);
             case BY -> divided(calculated, left, right, origin);
-            case PLUS, MINUS, TIMES -> reckoned(calculated.sign(), left, right, origin);
+            case PLUS, MINUS, TIMES -> computed(calculated.sign(), left, right, origin);
         };
     }
 
-    private SqlExpression reckoned(Sign sign, SqlExpression left, SqlExpression right, StepOrigin origin) {
+    private SqlExpression computed(Sign sign, SqlExpression left, SqlExpression right, StepOrigin origin) {
         Binding binding = sign == Sign.TIMES ? Binding.PRODUCT : Binding.SUM;
         Binding tighter = sign == Sign.MINUS || sign == Sign.TIMES ? Binding.PRODUCT : binding;
         Binding ofRight = sign == Sign.TIMES ? Binding.SINGLE : tighter;

@@ -99,7 +99,7 @@ final class JoinSql {
                 "List the columns with “columns …” first, or wait until the source's columns are loaded.");
     }
 
-    /** SQL that is called has aliases of its own: rows around it are called otherwise, so that it speaks of the right ones. */
+    /** SQL that is called has its own aliases: rows around it are called otherwise, so that it speaks of the right ones. */
     private SelectBlock apart(SelectBlock ours, RowSource called) {
         Set<String> words = rows.words(called);
         if (ours.aliases().stream().noneMatch(words::contains)) {

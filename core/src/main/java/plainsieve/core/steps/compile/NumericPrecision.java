@@ -20,10 +20,10 @@ final class NumericPrecision {
 
     /** The SQL of values of one place, one of which the rows of this block, or of the others, take. */
     List<SqlFragment> kept(List<SqlExpression> values, List<SelectBlock> blocks, StepOrigin origin) {
-        boolean reckoned =
+        boolean computed =
                 values.stream().filter(NumericPrecision::isDecimal).anyMatch(value -> !isNarrow(value, blocks));
         return values.stream()
-                .map(value -> reckoned && !alike(values) && isDecimal(value) ? wide(value, origin) : value.sql())
+                .map(value -> computed && !alike(values) && isDecimal(value) ? wide(value, origin) : value.sql())
                 .toList();
     }
 
@@ -35,9 +35,9 @@ final class NumericPrecision {
             List<SqlExpression> values = blocks.stream()
                     .map(block -> block.outs().get(column).value())
                     .toList();
-            boolean reckoned = Stream.iterate(0, i -> i < blocks.size(), i -> i + 1)
+            boolean computed = Stream.iterate(0, i -> i < blocks.size(), i -> i + 1)
                     .anyMatch(i -> isDecimal(values.get(i)) && !isNarrow(values.get(i), List.of(blocks.get(i))));
-            if (reckoned && values.stream().filter(NumericPrecision::isDecimal).count() > 1) {
+            if (computed && values.stream().filter(NumericPrecision::isDecimal).count() > 1) {
                 all = all.stream().map(block -> widened(block, column, origin)).toList();
             }
         }

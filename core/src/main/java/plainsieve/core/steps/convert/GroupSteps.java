@@ -28,7 +28,7 @@ final class GroupSteps {
         });
     }
 
-    /** The name of the item that is just this; else a name of its own. */
+    /** The name of the item that is just this; else its own name. */
     private String called(StepExpression value, String otherwise) {
         String wanted = select.items().stream()
                 .filter(item -> item.value().equals(value))

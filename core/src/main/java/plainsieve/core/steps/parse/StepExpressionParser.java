@@ -140,8 +140,8 @@ final class StepExpressionParser {
             if (cursor.peek().kind() == StepToken.Kind.NUMBER) {
                 return fixed(cursor.take(), true);
             }
-            StepExpression.Literal nought = new StepExpression.Literal(new Value.Whole(0), cursor.last());
-            return new StepExpression.BinaryOperation(Sign.MINUS, nought, single());
+            StepExpression.Literal zero = new StepExpression.Literal(new Value.Whole(0), cursor.last());
+            return new StepExpression.BinaryOperation(Sign.MINUS, zero, single());
         }
         if (cursor.takes("(")) {
             StepExpression within = read();

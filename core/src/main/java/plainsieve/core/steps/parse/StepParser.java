@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 
-/** Reads a step. Every kind begins with words of its own; docs/steps.md has the table of them. */
+/** Reads a step. Every kind begins with its own words; docs/steps.md has the table of them. */
 final class StepParser {
     private static final String KEPT = "rows without one are kept";
     private static final String LEFT_OUT = "only rows that have one";
@@ -77,7 +77,7 @@ final class StepParser {
         return step;
     }
 
-    /* Commas within the words are signs of their own. */
+    /* Commas within the words are their own signs. */
     private boolean sees(String words) {
         return cursor.sees(spaced(words));
     }

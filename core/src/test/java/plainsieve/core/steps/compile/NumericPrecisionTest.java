@@ -13,7 +13,7 @@ class NumericPrecisionTest {
                 .sql();
     }
 
-    private static final String[] RECKONED = {
+    private static final String[] COMPUTED = {
         "rows of crossings",
         "total by state: sum of wave_height_m as income, median of wave_height_m as most",
         "new column it: if income is above 100 then income * 0.125 else most",
@@ -21,7 +21,7 @@ class NumericPrecisionTest {
 
     @Test
     void keepsTheDigitsOfWhatIsReckoned() {
-        assertThat(sql("duckdb", RECKONED)).contains("then cast(", " as decimal(38, 10)) else cast(");
+        assertThat(sql("duckdb", COMPUTED)).contains("then cast(", " as decimal(38, 10)) else cast(");
     }
 
     @Test
@@ -36,7 +36,7 @@ class NumericPrecisionTest {
 
     @Test
     void leavesOtherDatabasesAsTheyAre() {
-        assertThat(sql("postgresql", RECKONED)).doesNotContain("cast(");
+        assertThat(sql("postgresql", COMPUTED)).doesNotContain("cast(");
     }
 
     @Test

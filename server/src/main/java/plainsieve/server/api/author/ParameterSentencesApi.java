@@ -26,7 +26,7 @@ import plainsieve.server.authoring.ParameterContexts;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
-/** Parameters as sentences: what could be at a mark, and what comes of it. Nothing is kept here. */
+/** Parameters as sentences: what could be at a mark, and what results. Nothing is kept here. */
 @RestController
 @RequestMapping("/api/projects/{project}/parameters")
 @RequiredRole(Role.AUTHOR)

@@ -101,7 +101,7 @@ class ReportEditsApi {
         edits.rename(project, seen, body.name(), body.audience());
     }
 
-    /** Lets the report open with a value of its own for a parameter. */
+    /** Lets the report open with its own value for a parameter. */
     @PutMapping("/opening/{parameter}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("set what a report opens with")

@@ -9,7 +9,7 @@ import plainsieve.server.deliveries.Deliveries;
 import plainsieve.server.deliveries.Delivery;
 import plainsieve.server.schedules.Schedule;
 
-/** Everything of a project that may have times of its own. */
+/** Everything of a project that may have its own times. */
 @Component
 class ScheduledObjects {
     private final StoredCopies storedCopies;

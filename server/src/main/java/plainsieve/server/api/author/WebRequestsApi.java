@@ -32,7 +32,7 @@ import plainsieve.server.sent.SentValues;
 import plainsieve.sources.DetectedColumn;
 import plainsieve.sources.ResponsePreview;
 
-/** A web request while it is written: the address that comes of it, and the answer that it gets. */
+/** A web request while it is written: the address that results, and the answer that it gets. */
 @RestController
 @RequestMapping("/api/projects/{project}/queries/{id}/request")
 @RequiredRole(Role.AUTHOR)

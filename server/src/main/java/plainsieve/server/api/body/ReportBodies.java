@@ -45,7 +45,7 @@ public final class ReportBodies {
      * @param leads for each view whose groups open another report, which
      * @param partners for each view that groups by a column of an outer join the table that some rows may have no partner in
      * @param spans for each line the two parameters whose range of days it follows
-     * @param limited for each view of figures or groups whose query has a row limit of its own, that limit
+     * @param limited for each view of figures or groups whose query has its own row limit, that limit
      * @param needs for each parameter those that its list and its formulas depend on
      */
     public record ReportBody(

@@ -63,7 +63,7 @@ final class ResultStreamWriter implements RunListener {
         before = others + 1;
     }
 
-    /** How it is, while nothing comes of it. */
+    /** How it is, while nothing results. */
     byte[] standing() {
         if (ended) {
             return new byte[0];

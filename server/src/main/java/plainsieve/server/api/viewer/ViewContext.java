@@ -107,7 +107,7 @@ final class ViewContext {
         return parameter.type() == Type.DATE && !parameter.rangeEnd().isEmpty();
     }
 
-    /** For each view of figures or groups whose query has a row limit of its own, that limit: the view is of those rows alone. */
+    /** For each view of figures or groups whose query has its own row limit, that limit: the view is of those rows alone. */
     Map<String, LimitBody> limited() {
         Map<String, LimitBody> limited = new HashMap<>();
         report.asking().stream()
