@@ -23,7 +23,7 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-it('is asked for once, and anew by whoever asks again', async () => {
+it('is requested once, and again by a later request', async () => {
   askAhead(inApi('/reports/late'))
   expect(sent).toHaveLength(1)
   expect(await get('/reports/late')).toEqual({ turn: 1 })
@@ -41,7 +41,7 @@ it('is no answer to anything else', async () => {
   expect(await get('/reports/late')).toEqual({ turn: 1 })
 })
 
-it('says why it failed to whoever wants it, and does not keep that', async () => {
+it('says why it failed to its callers, and does not cache that', async () => {
   askAhead(inApi('/reports/gone'))
   await expect(get('/reports/gone')).rejects.toThrow('There is none.')
   expect(sent).toHaveLength(1)

@@ -35,7 +35,7 @@ describe('what is late', () => {
     expect(late.value).toBe(false)
   })
 
-  it('begins anew with something else', async () => {
+  it('starts over with something else', async () => {
     const { late, is } = begin()
     await is('waiting')
     vi.advanceTimersByTime(200)

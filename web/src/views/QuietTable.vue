@@ -30,7 +30,7 @@ defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
 </template>
 
 <style scoped>
-/* However long it is, nothing else is laid out anew with it. */
+/* Its length does not cause other layout. */
 .apart {
   contain: strict;
 }

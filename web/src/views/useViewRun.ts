@@ -86,7 +86,7 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const rerun = (): Promise<void> => start(run(view.id, JSON.parse(body.value) as object))
   kept.follow(
     () => lastAnswer(state.value)?.kept ?? '',
-    () => void start(run(view.id, { ...(JSON.parse(body.value) as object), anew: true })),
+    () => void start(run(view.id, { ...(JSON.parse(body.value) as object), refresh: true })),
   )
   /* Asked for as soon as it is chosen, before the page is drawn again. */
   watch(

@@ -9,7 +9,7 @@ import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 
 const LOOK_EVERY = 1000
-const ANEW = '+'
+const NEW_COPY = '+'
 const OFTEN = 'at most every '
 /** For how long an answer may be taken again, in seconds. */
 const SPANS = [30, 600]
@@ -53,7 +53,7 @@ async function offers(): Promise<MarkOffer[]> {
   ]
   if (inTheWay.value) {
     const reason = `The query has ${inTheWay.value}, and a copy holds one result. Copy a query without it, and read that copy.`
-    return [...atTheSource, { id: ANEW, words: 'stored copy', note: '', reason }]
+    return [...atTheSource, { id: NEW_COPY, words: 'stored copy', note: '', reason }]
   }
   const copies = (await here()).map(copy => ({
     id: copy.id,
@@ -61,20 +61,20 @@ async function offers(): Promise<MarkOffer[]> {
     note: copy.content.asOf ? 'choices run in it' : '',
     reason: copy.content.asOf ? '' : 'Not created yet.',
   }))
-  const anew = {
-    id: ANEW,
+  const newCopy = {
+    id: NEW_COPY,
     words: 'a new stored copy',
     note: 'created now and refreshed on its schedule under Live',
     reason: '',
   }
-  return [...atTheSource, ...copies, ...(copies.length ? [] : [anew])]
+  return [...atTheSource, ...copies, ...(copies.length ? [] : [newCopy])]
 }
 
 async function take(offer: string): Promise<void> {
   failure.value = undefined
   if (offer.startsWith(OFTEN)) return emit('take', { copy: '', keptSeconds: Number(offer.slice(OFTEN.length)) })
   try {
-    const copy = offer === ANEW ? await made() : offer
+    const copy = offer === NEW_COPY ? await made() : offer
     if (!gone) emit('take', { copy, keptSeconds: 0 })
   } catch (error) {
     failure.value = asFailure(error)

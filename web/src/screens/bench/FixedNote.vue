@@ -14,7 +14,7 @@ const props = defineProps<{
   failed: Failure | undefined
   busy: boolean
 }>()
-const emit = defineEmits<{ make: [starts: number[], anew: boolean]; goTo: [at: number] }>()
+const emit = defineEmits<{ make: [starts: number[], createNew: boolean]; goTo: [at: number] }>()
 
 const open = ref(false)
 const lines = computed(() =>

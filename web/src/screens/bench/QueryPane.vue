@@ -33,7 +33,7 @@ const emit = defineEmits<{
   turn: []
   light: [name: string]
   mend: [name: string, mark: string, taken: string]
-  make: [starts: number[], anew: boolean]
+  make: [starts: number[], createNew: boolean]
 }>()
 
 const asRequest = computed(() => isRequest(props.text))
@@ -135,7 +135,7 @@ onBeforeUnmount(() => view?.destroy())
         :made="made"
         :failed="makeFailed"
         :busy="making"
-        @make="(starts, anew) => emit('make', starts, anew)"
+        @make="(starts, createNew) => emit('make', starts, createNew)"
         @go-to="goTo" />
       <NoticesList v-if="check.notices.length" :notices="check.notices" :cursor="cursor" @go-to="goTo" @fix="fix" />
       <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">

@@ -20,7 +20,7 @@ export function useFixed(
   made: ShallowRef<Made | undefined>
   failed: ShallowRef<Failure | undefined>
   busy: Ref<boolean>
-  make: (starts: number[], anew: boolean) => Promise<void>
+  make: (starts: number[], createNew: boolean) => Promise<void>
 } {
   const history = inject(historyKey, undefined)
   const made = shallowRef<Made>()
@@ -41,11 +41,11 @@ export function useFixed(
     }
   }
 
-  async function send(text: string, starts: number[], anew: boolean): Promise<Made> {
+  async function send(text: string, starts: number[], createNew: boolean): Promise<Made> {
     const answer = await post<Made>(`/queries/${draft.query.value.id}/fixed`, {
       text,
       starts,
-      anew,
+      createNew,
       choices: choices(),
     })
     draft.edit(answer.text)
@@ -68,11 +68,11 @@ export function useFixed(
     return true
   }
 
-  async function make(starts: number[], anew: boolean): Promise<void> {
+  async function make(starts: number[], createNew: boolean): Promise<void> {
     const before = draft.text.value
     let answer: Made | undefined
     const done = async (): Promise<boolean> => {
-      answer = await send(before, starts, anew)
+      answer = await send(before, starts, createNew)
       return true
     }
     if (!(await attempt(done)) || !answer) return

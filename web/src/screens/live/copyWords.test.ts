@@ -6,7 +6,7 @@ const none: CopySchedule = { every: '', cron: '', zone: 'UTC', missed: 'leave', 
 const copies = [{ id: 'a', name: 'Crossings' } as StoredCopy, { id: 'b', name: 'Ports' } as StoredCopy]
 
 describe('a stored copy in words', () => {
-  it('says when it is made anew', () => {
+  it('says when it is refreshed', () => {
     expect(timesInWords(none, copies)).toBe('manually')
     expect(timesInWords({ ...none, every: 'every hour at :10' }, copies)).toBe('every hour at :10')
     expect(timesInWords({ ...none, after: 'b' }, copies)).toBe('after Ports')

@@ -32,7 +32,7 @@ const delivery = {
 } as unknown as Delivery
 
 describe('A delivery', () => {
-  it('goes to whoever is typed, one behind another', () => {
+  it('goes to the typed recipients in order', () => {
     expect(readWho(' tam, a@b.example;group:Office of Ardlow\n\n')).toEqual([
       'tam',
       'a@b.example',

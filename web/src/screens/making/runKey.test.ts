@@ -16,7 +16,7 @@ describe('a view on the making page', () => {
     expect(key({ title: 'Harbours' })).toBe(key({}))
     expect(key({ look: { ...view.look, width: 8, height: 9 } })).toBe(key({}))
   })
-  it('runs anew when it shows something else, or depends on something else', () => {
+  it('reruns when it shows something else, or depends on something else', () => {
     expect(key({ groupBy: ['vessel'] })).not.toBe(key({}))
     expect(key({ look: { ...view.look, order: 'keys' } })).not.toBe(key({}))
     expect(runKey({ viewParameters: {} } as unknown as Report, view)).not.toBe(key({}))

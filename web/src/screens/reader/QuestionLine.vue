@@ -34,7 +34,7 @@ const whyFixed = (names: string[]): string | undefined =>
 <template>
   <div class="say">
     <p v-if="!question" class="soft">…</p>
-    <!-- Words that stay as they are are not drawn anew by a choice; what their control shows follows by itself. -->
+    <!-- Words that stay as they are are not rendered again by a choice; their control follows automatically. -->
     <QuestionMark
       v-for="(part, i) in parts"
       :key="i"

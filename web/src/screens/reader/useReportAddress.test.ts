@@ -68,7 +68,7 @@ describe('the address of a report', () => {
   it.each([
     ['the pointer leaves the page', () => document.documentElement.dispatchEvent(new Event('pointerleave'))],
     ['another window is looked at', () => window.dispatchEvent(new Event('blur'))],
-    ['it is loaded anew by a key', () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'F5' }))],
+    ['it is reloaded by a key', () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'F5' }))],
     [
       'the browser is asked by keys',
       () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'l', ctrlKey: true })),

@@ -86,9 +86,9 @@ public final class StoredCopyBenchmark {
                 "/copies/kept",
                 "{\"name\":\"Kept\",\"by\":\"day:day\",\"again\":1,\"version\":%s}".formatted(version));
         print("made in parts by day", refreshed());
-        print("made anew, nothing otherwise but the last day asked again", refreshed());
+        print("refreshed, only the last day queried again", refreshed());
         execute(source, "update crossings set delay = delay + 1 where day = date '2025-06-01'");
-        print("made anew, one day of 27,000 rows otherwise", refreshed());
+        print("refreshed, one changed day of 27,000 rows", refreshed());
         asked(data.resolve("files").resolve("copies-home").resolve("kept"));
     }
 

@@ -14,9 +14,9 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectFolder;
 import tools.jackson.databind.JsonNode;
 
-/** {@code sieve give}. */
+/** {@code sieve publish}. */
 @Command(
-        name = "give",
+        name = "publish",
         description = "Publishes a project to a running server from a pipeline; prints the differences first.",
         mixinStandardHelpOptions = true,
         footer = {
@@ -34,7 +34,7 @@ final class PublishCommand implements Callable<Integer> {
     @Mixin
     private ServerOptions server = new ServerOptions();
 
-    @Option(names = "--look", description = "Only prints the differences.")
+    @Option(names = "--dry-run", description = "Only prints the differences.")
     private boolean look;
 
     private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);

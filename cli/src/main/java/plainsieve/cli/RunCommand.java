@@ -42,7 +42,7 @@ final class RunCommand implements Callable<Integer> {
     /** What is done automatically. @param list where all of a kind are. @param act by which it is done now */
     private record Kind(String list, String act, String done, String counted) {
         static final List<Kind> ALL = List.of(
-                new Kind("/copies", "refresh", "made anew", "rows"), new Kind("/deliveries", "send", "sent", "mails"));
+                new Kind("/copies", "refresh", "refreshed", "rows"), new Kind("/deliveries", "send", "sent", "mails"));
     }
 
     private boolean run(String name) throws IOException, InterruptedException {

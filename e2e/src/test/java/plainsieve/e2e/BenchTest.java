@@ -82,7 +82,7 @@ class BenchTest extends InBrowser {
         browser.click(card("listed_island") + " [data-mark=values]");
         browser.press("Tarn = Tarn island", Keys.ENTER, "Vessay");
         browser.chord(Keys.CONTROL, Keys.ENTER);
-        browser.untilSaid(card("listed_island"), "typed here: Tarn island, Vessay");
+        browser.untilSaid(card("listed_island"), "typed in: Tarn island, Vessay");
         browser.click(card("listed_island") + " .dropdown-face");
         browser.pick(card("listed_island"), "Tarn island");
         run();
@@ -137,7 +137,7 @@ class BenchTest extends InBrowser {
     @CsvSource(delimiter = '|', textBlock = """
             delete from ports              | “delete” writes.
             select 1; drop table ports     | A second statement begins here
-            select 'open                   | A string opens here and never closes.
+            select 'open                   | Unclosed string.
             select ':port' from ports      | Inside quotes this is text, not a parameter.
             """)
     void aBrokenTextIsToldAtItsLine(String text, String message) {
@@ -189,7 +189,7 @@ class BenchTest extends InBrowser {
         browser.see("form label:nth-of-type(5) input").sendKeys("deep");
         browser.see("form label:nth-of-type(6) input").sendKeys("diver");
         browser.click("form button", "Add source");
-        browser.click("form .note.bad button", "Add it all the same");
+        browser.click("form .note.bad button", "Add anyway");
         browser.see("[aria-label=sunken]");
         browser.untilText(".note.bad", text -> text.contains("“sunken” at localhost:9/deep cannot be reached"));
         browser.open("/queries/" + newQuery("From the deep", "sunken", "select 1"));

@@ -38,7 +38,7 @@ class ControlsTest extends InBrowser {
     void everyControlByMouse() {
         browser.open(DIARY);
         question("March 2026", "fiscal year 2026", "from Ardlow");
-        browser.click("[data-control=month] button", "Month: the one after");
+        browser.click("[data-control=month] button", "Month: next");
         question("April 2026", "fiscal year 2027");
         browser.click("[data-control=route] .dropdown-face");
         browser.pick("[data-control=route]", "Ardlow to Skerrin");
@@ -75,7 +75,7 @@ class ControlsTest extends InBrowser {
         browser.open(DIARY);
         question("March 2026");
         browser.click("h1");
-        browser.tabTo("Month: the one before");
+        browser.tabTo("Month: previous");
         browser.tabTo("Month");
         browser.press(Keys.ARROW_UP);
         question("April 2026");
@@ -138,7 +138,7 @@ class ControlsTest extends InBrowser {
     @Test
     void quickSpansAndReversedRanges() {
         browser.open("/reports/late-crossings");
-        browser.click("[data-control=from] button", "Spans");
+        browser.click("[data-control=from] button", "Quick ranges");
         browser.click("[data-control=from] .dropdown-item", "last month");
         browser.until(() ->
                 browser.address().matches(".*from=\\d{4}-\\d\\d-01&to=\\d{4}-\\d\\d-(28|29|30|31).*") ? true : null);
@@ -146,7 +146,7 @@ class ControlsTest extends InBrowser {
         browser.untilText(
                 "[data-control=from]",
                 text -> text.contains("before it begins") && text.contains("The last day is before the first."));
-        browser.untilText(".table-view", text -> text.contains("a choice above cannot be used"));
+        browser.untilText(".table-view", text -> text.contains("correct the marked filter"));
     }
 
     @Test
@@ -157,8 +157,7 @@ class ControlsTest extends InBrowser {
         browser.pick("[data-control=quay]", "Mill_Pier");
         browser.untilText(
                 "main",
-                text -> text.contains(
-                        "Route: “Ardlow to Maddow” does not go with the other choices and was taken out."));
+                text -> text.contains("Route: “Ardlow to Maddow” does not match the other choices and was removed."));
         assertThat(question("from Mill_Pier")).doesNotContain("route Ardlow");
         browser.until(
                 () -> browser.address().contains("route=&") || browser.address().endsWith("route=") ? true : null);
@@ -184,7 +183,7 @@ class ControlsTest extends InBrowser {
         try {
             change(settings, question, "empty");
             browser.open(DIARY);
-            browser.untilText("main", text -> text.contains("Nothing was asked yet."));
+            browser.untilText("main", text -> text.contains("Not run yet."));
             browser.click("main button", "Show rows");
             browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
 
@@ -277,7 +276,7 @@ class ControlsTest extends InBrowser {
         question("from Tarn Quay", "20 min");
         assertThat(browser.address()).contains("signed=");
         browser.open("/reports/late-crossings?port=Ardlow&signed=" + token);
-        browser.untilText("main", text -> text.contains("The link fixes what is chosen for :port."));
+        browser.untilText("main", text -> text.contains("The link fixes :port."));
         browser.open("/reports/late-crossings?signed=" + token.replace('a', 'b'));
         browser.untilText("body", text -> text.contains("it was changed or cut off"));
     }

@@ -25,7 +25,7 @@ class FilesTest extends InBrowser {
         browser.see("form label:nth-of-type(3) input").sendKeys("logbooks");
         browser.click("form button", "Add source");
         browser.untilText("form", text -> text.contains("There is no folder “logbooks”."));
-        browser.click("form button", "Add it all the same");
+        browser.click("form button", "Add anyway");
 
         Path file = Files.writeString(here.resolve("watches.csv"), "watch;fog\n1;1,25\n2;dense\n3;0,5\n");
         browser.see("[aria-label='Files for logbooks']").sendKeys(file.toString());

@@ -35,7 +35,7 @@ class FindTest extends InBrowser {
         browser.open("/sent");
         browser.untilText("main", text -> !text.isBlank());
         find("zzzz nothing");
-        browser.untilText("dialog.find", text -> text.contains("Nothing is called like that"));
+        browser.untilText("dialog.find", text -> text.contains("No matches"));
         browser.press(Keys.ESCAPE);
         browser.until(() -> browser.all("dialog.find").isEmpty() ? true : null);
     }
@@ -50,7 +50,7 @@ class FindTest extends InBrowser {
         browser.until(() -> browser.all("dialog.keys").isEmpty() ? true : null);
         browser.press("/");
         browser.press("why?");
-        browser.untilText("main", text -> text.contains("No report says “why?”"));
+        browser.untilText("main", text -> text.contains("No reports match “why?”"));
         assertThat(browser.all("dialog.keys")).isEmpty();
     }
 
@@ -69,7 +69,7 @@ class FindTest extends InBrowser {
         browser.click("main button", "New report");
         browser.see("select#of").sendKeys("Vessel names");
         browser.click("main button", "Make it");
-        browser.untilText("[data-test=standing]", text -> text.contains("viewers do not have it yet"));
+        browser.untilText("[data-test=standing]", text -> text.contains("not published yet"));
         browser.untilText(".head h1", text -> text.startsWith("Vessel names"));
         browser.open("/reports");
         browser.click("[aria-label='Remove Vessel names']");

@@ -43,7 +43,7 @@ class LiveTest {
             browser.open("/projects/home/live");
             browser.untilText(WOULD, text -> text.contains("+-- as the harbour asked"));
             browser.click(WOULD + " .rehearsed button", "Rehearse");
-            browser.untilText(WOULD, text -> text.contains(" well, ") && text.contains("slowest"));
+            browser.untilText(WOULD, text -> text.contains(" passed, ") && text.contains("slowest"));
             browser.type("[aria-label=Why]", "the harbour asked");
             browser.untilText(GIVEN, text -> text.contains("2nd") && text.contains("“the harbour asked”"));
             browser.untilText(WOULD, text -> text.contains("Published, no changes since"));
@@ -52,9 +52,9 @@ class LiveTest {
             browser.click(GIVEN + " button", "What it changed");
             browser.untilText(GIVEN, text -> text.contains("+-- as the harbour asked"));
 
-            browser.click(GIVEN + " button", "Go back");
-            browser.click(GIVEN + " button", "Go back to it");
-            browser.untilText(GIVEN, text -> text.contains("3rd") && text.contains("“back to the 1st”"));
+            browser.click(GIVEN + " button", "Restore");
+            browser.click(GIVEN + " button", "Restore it");
+            browser.untilText(GIVEN, text -> text.contains("3rd") && text.contains("“restoring version 1”"));
             assertThat(query(server).liveText()).isEqualTo(before);
 
             browser.open("/projects/home/reports/late-crossings?as-of=2");
@@ -83,7 +83,7 @@ class LiveTest {
             assertThat(browser.all("[data-test=stage]")).isEmpty();
 
             browser.open("/projects/home/live");
-            browser.take(LIVE, "value min_delay", "what it opens with anyway");
+            browser.take(LIVE, "value min_delay", "its default");
             browser.untilText(LIVE, text -> !text.contains(":min_delay opens"));
             browser.untilText(GIVEN, text -> !text.contains("2nd"));
         }
@@ -102,16 +102,15 @@ class LiveTest {
             browser.untilText(
                     COPIES, text -> text.contains("2,000 rows") && text.contains("Good since"), Browser.LONG_PATIENCE);
             browser.say(COPIES, "name", "Crossings by day");
-            browser.untilText(COPIES, text -> text.contains("Crossings by day keeps the answer of All of it"));
+            browser.untilText(COPIES, text -> text.contains("Crossings by day stores the result of All of it"));
             browser.take(COPIES, "parts", "in parts by the month of departed_at");
-            browser.untilText(COPIES, text -> text.contains("asks again the last 3 of them"));
-            browser.click(COPIES + " button", "Make it anew now");
+            browser.untilText(COPIES, text -> text.contains("refreshes the last 3"));
+            browser.click(COPIES + " button", "Refresh now");
             browser.untilText(COPIES, text -> text.contains("parts; asked as all_of_it_kept"), Browser.LONG_PATIENCE);
             browser.take(COPIES, "times", "every weekday at 06:30");
             browser.untilText(
-                    COPIES,
-                    text -> text.contains("made anew every weekday at 06:30") && text.contains("caught up once"));
-            browser.untilText(CALENDAR, text -> text.contains("Crossings by day made anew · 2,000 rows"));
+                    COPIES, text -> text.contains("refreshed every weekday at 06:30") && text.contains("run once"));
+            browser.untilText(CALENDAR, text -> text.contains("Crossings by day refreshed · 2,000 rows"));
             browser.open("/projects/home/queries/all-of-it");
             browser.take(".bench", "asked-from", "stored copy Crossings by day");
             browser.untilText(".bench", text -> text.contains("reports ask a stored copy"));
@@ -119,7 +118,7 @@ class LiveTest {
     }
 
     @Test
-    void anAnswerIsTakenAgainUntilItIsAskedAnew() throws Exception {
+    void aResultIsReusedUntilItIsRefreshed() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
                 Browser browser = new Browser(server.address())) {
             String foot = "footer";

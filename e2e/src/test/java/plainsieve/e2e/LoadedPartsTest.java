@@ -61,7 +61,7 @@ class LoadedPartsTest {
     }
 
     @Test
-    void whoeverGoesWhileOneIsOnItsWayIsNoFailure() throws Exception {
+    void aDisconnectDuringADownloadIsNoFailure() throws Exception {
         ListAppender<ILoggingEvent> told = new ListAppender<>();
         told.start();
         Logger log = (Logger) LoggerFactory.getLogger("plainsieve.server.api.Problems");

@@ -52,7 +52,7 @@ class LookAsTest {
                     group + " [data-mark=sees-port]", text -> text.startsWith("Ardlow") || text.startsWith("1"));
 
             viewer.open(REPORT);
-            viewer.untilText("main", text -> text.contains("Nobody has said which"));
+            viewer.untilText("main", text -> text.contains("You have no"));
             Groups groups = server.part(Groups.class);
             groups.join(
                     groups.all().get(0).id(),
@@ -81,11 +81,10 @@ class LookAsTest {
             author.click("header button", "Settings");
             String links = "[aria-label='Signed links']";
             author.take(links, "fixes", "Port");
-            author.take(links, "whom", "whoever has it");
+            author.take(links, "whom", "anyone with the link");
             author.press(Keys.ESCAPE);
             author.setDate(
-                    "[aria-label='The last day on which it holds']",
-                    LocalDate.now().plusDays(2).toString());
+                    "[aria-label='Expiry date']", LocalDate.now().plusDays(2).toString());
             author.click(links + " button", "Create link");
             String link = author.see("[aria-label='Signed link']").getDomProperty("value");
             author.untilText(links + " tbody", text -> text.contains("never opened"));
@@ -96,10 +95,10 @@ class LookAsTest {
             author.reload();
             author.click("header button", "Settings");
             author.untilText(links + " tbody", text -> text.contains("opened once"));
-            author.click(links + " button", "Take it back");
-            author.untilText(links + " tbody", text -> text.contains("taken back"));
+            author.click(links + " button", "Revoke");
+            author.untilText(links + " tbody", text -> text.contains("revoked"));
             stranger.reload();
-            stranger.untilText("main", text -> text.contains("This link was taken back"));
+            stranger.untilText("main", text -> text.contains("This link was revoked"));
             stranger.open("/projects/home/reports");
             stranger.untilText("main h1", "Sign in"::equals);
         }

@@ -96,7 +96,7 @@ class OddChoicesTest extends InBrowser {
         browser.open(ODD + "?odd_word=plain&odd_word=plain");
         browser.untilText("[data-control=odd_word]", text -> text.contains("is chosen twice"));
         browser.open(ODD + "?odd_word=plain&all=odd_word");
-        browser.untilText("[data-control=odd_word]", text -> text.contains("both every value and “plain” are chosen"));
+        browser.untilText("[data-control=odd_word]", text -> text.contains("Both every value and “plain” are chosen"));
     }
 
     @Test
@@ -106,7 +106,7 @@ class OddChoicesTest extends InBrowser {
         browser.untilText(".figure b", "12,000"::equals);
         assertThat(browser.see("[data-control=long_word] button", "no value").isEnabled())
                 .isFalse();
-        browser.untilText("[data-control=long_word]", text -> text.contains("Every value is chosen."));
+        browser.untilText("[data-control=long_word]", text -> text.contains("All selected."));
         browser.pick("[data-control=long_word]", "v2");
         browser.untilText(".figure b", "1"::equals);
         browser.untilText(".say", text -> text.contains("v2"));
@@ -117,7 +117,7 @@ class OddChoicesTest extends InBrowser {
         browser.open(ODD + "?odd_word=plain&only.gone=x");
         browser.untilText("main .note.bad", text -> text.contains("only.gone"));
         untilOneRow();
-        browser.click("main .note.bad button", "Leave it out");
+        browser.click("main .note.bad button", "Remove it");
         browser.until(() -> browser.address().contains("only.gone") ? null : true);
         assertThat(browser.all("main .note.bad")).isEmpty();
         untilOneRow();
@@ -139,7 +139,7 @@ class OddChoicesTest extends InBrowser {
     @Test
     void theFocusStaysWhereTheHandsAre() {
         browser.open("/reports/late-crossings");
-        browser.click("button", "Spans");
+        browser.click("button", "Quick ranges");
         browser.click("button.dropdown-item", "this month");
         untilFocusedIsIn("[data-control] .dropdown");
         browser.click("[data-control] button", "Default");

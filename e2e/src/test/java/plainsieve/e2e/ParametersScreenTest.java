@@ -151,7 +151,8 @@ class ParametersScreenTest extends InBrowser {
         browser.see(row("tried_out") + " [data-mark=hint]");
         change("unit", "theirs");
         browser.say(row("tried_out"), "hint", "mine");
-        browser.untilText("main", text -> text.contains("Someone else changed unit meanwhile; both changes hold."));
+        browser.untilText(
+                "main", text -> text.contains("Someone else changed unit at the same time; both changes are kept."));
         assertThat(kept().get("unit").asString()).isEqualTo("theirs");
         assertThat(kept().get("hint").asString()).isEqualTo("mine");
     }

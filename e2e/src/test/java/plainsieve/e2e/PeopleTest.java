@@ -78,7 +78,7 @@ class PeopleTest {
             browser.untilText("main h1", "Sign in"::equals);
             browser.type("input[autocomplete=username]", "rory");
             browser.type("input[type=password]", "not the one");
-            browser.untilText("[role=alert]", text -> text.contains("do not belong together"));
+            browser.untilText("[role=alert]", text -> text.contains("Wrong name or password"));
             browser.type("input[type=password]", PASSWORD);
             browser.until(() -> browser.address().contains("/reports/late-crossings?port=Ardlow") ? true : null);
         }
@@ -95,7 +95,7 @@ class PeopleTest {
             operator.take("[data-test=shown-to]", "shown", "Night watch");
             operator.untilText("[data-test=shown-to]", text -> text.contains("Night watch"));
             viewer.open("/projects/home/reports/late-crossings");
-            viewer.untilText("#app", text -> text.contains("There is no report"));
+            viewer.untilText("#app", text -> text.contains("Report "));
         }
     }
 }

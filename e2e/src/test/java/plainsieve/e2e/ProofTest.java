@@ -54,8 +54,8 @@ class ProofTest extends InBrowser {
                         ":" + from + ", and :",
                         "are used in other queries already.",
                         "Reports open with ",
-                        "change the words “with its defaults”");
-        assertThat(browser.text("[data-test=made]")).contains(":" + from).contains("still named after “June”");
+                        "change “with its defaults”");
+        assertThat(browser.text("[data-test=made]")).contains(":" + from).contains("name still mentions “June”");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         assertThat(browser.text(".cm-content")).contains(":" + least).doesNotContain("'Ardlow'");
 
@@ -137,7 +137,7 @@ class ProofTest extends InBrowser {
         browser.open("/reports/" + report + "/rehearsal");
         browser.until(() -> browser.see("main .btn-primary").isEnabled() ? true : null);
         browser.click("main .btn-primary");
-        browser.untilText("[data-test=bad]", "all well"::equals, Browser.LONG_PATIENCE);
+        browser.untilText("[data-test=bad]", "passed"::equals, Browser.LONG_PATIENCE);
         browser.until(() -> browser.all("tr[data-verdict=well]").size() > 20 ? true : null);
         assertThat(browser.all("tr[data-verdict=refused]")).isNotEmpty();
     }

@@ -59,7 +59,7 @@ class PublishCommandTest {
         System.setOut(new PrintStream(printed, true, StandardCharsets.UTF_8));
         try {
             String[] all = Stream.concat(
-                            Stream.of("give", folder.toString(), "--to", server.address(), "--key", key),
+                            Stream.of("publish", folder.toString(), "--to", server.address(), "--key", key),
                             Stream.of(more))
                     .toArray(String[]::new);
             int code = Sieve.commandLine().execute(all);
@@ -84,7 +84,7 @@ class PublishCommandTest {
     @Test
     void whatDiffersIsPrintedThenGivenAndNothingDiffersAfterwards() throws Exception {
         write(Map.of("project.yaml", PROJECT, "given.sql", "select name from ports\nwhere island in (:given_island)"));
-        Ended looked = give(author, "--look");
+        Ended looked = give(author, "--dry-run");
         assertThat(looked.code()).isZero();
         assertThat(looked.output())
                 .contains(
@@ -92,14 +92,14 @@ class PublishCommandTest {
                         "query given: new",
                         "report given: new",
                         "+select name from ports")
-                .doesNotContain("Given to");
+                .doesNotContain("Published to");
         Ended given = give(author);
         assertThat(given.code()).isZero();
-        assertThat(given.output()).contains("Given to " + server.address() + ": 3 changes.");
+        assertThat(given.output()).contains("Published to " + server.address() + ": 3 changes.");
         assertThat(give(author).output().strip()).isEqualTo("Nothing differs.");
 
         write(Map.of("given.sql", "select name from ports\nwhere island in (:given_island)\norder by name"));
-        assertThat(give(author, "--look").output())
+        assertThat(give(author, "--dry-run").output())
                 .contains("query given: changed", "+order by name", " where island in (:given_island)")
                 .doesNotContain("report given");
     }
@@ -113,7 +113,7 @@ class PublishCommandTest {
                 "select 1"));
         Ended refused = give(author);
         assertThat(refused.code()).isEqualTo(2);
-        assertThat(refused.output()).contains("does not take it", "nowhere").doesNotContain("Given to");
+        assertThat(refused.output()).contains("refused it", "nowhere").doesNotContain("Published to");
         write(Map.of("project.yaml", PROJECT.replace("given", "half").replace("source: ferries", "source: elsewhere")));
         assertThat(give(author).output()).contains("elsewhere");
     }
@@ -121,7 +121,7 @@ class PublishCommandTest {
     @Test
     void whoMayNotIsTold() throws Exception {
         write(Map.of("project.yaml", PROJECT, "given.sql", "select 1"));
-        assertThat(give(viewer).output()).contains("This is for authors");
+        assertThat(give(viewer).output()).contains("This requires the role author");
         assertThat(give("psieve_nobody", "--project", "home").output()).contains("You are not signed in");
         assertThat(give(author, "--project", "nowhere").code()).isEqualTo(2);
         Files.delete(folder.resolve("given.sql"));

@@ -207,7 +207,7 @@ class ReaderTest extends InBrowser {
         browser.untilText("[data-control=min_delay]", text -> text.contains("“soon” is not a whole number."));
         browser.untilText("main", text -> text.contains("There is no parameter “prot” here. Did you mean “port”?"));
         assertThat(browser.text(".say")).contains("Ardlo", "2026-02-30", "soon");
-        browser.click("button", "Start over");
+        browser.click("button", "Reset");
         assertThat(count()).isPositive();
     }
 
@@ -309,7 +309,7 @@ class ReaderTest extends InBrowser {
                     ? true
                     : null);
             browser.untilText(".kind-table", text -> text.contains("Running at the database"));
-            browser.untilText("main", text -> text.contains("Waiting until other views of this page"));
+            browser.untilText("main", text -> text.contains("Waiting for other views of this page"));
             browser.click(".kind-table button", "Stop");
             browser.until(() -> sent(report, "stopped").size() == 5 ? true : null);
             browser.untilText(".kind-table", text -> text.contains("Stopped."));

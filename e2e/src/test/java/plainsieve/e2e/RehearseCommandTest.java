@@ -66,7 +66,7 @@ class RehearseCommandTest {
                     .secret();
             String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
             assertThat(sieve(asked).output()).contains("You are not signed in");
-            assertThat(sieve(with(asked, viewer)).output()).contains("This is for authors");
+            assertThat(sieve(with(asked, viewer)).output()).contains("This requires the role author");
             Ended ended = sieve(with(asked, author));
             assertThat(ended.output()).contains("0 failed").doesNotContain(author);
             assertThat(ended.code()).isZero();

@@ -71,7 +71,7 @@ class ReportEditorTest extends InBrowser {
         String project = project("Empty " + source);
         actions = 0;
         browser.open(project + "/reports");
-        browser.untilText("main", text -> text.contains("There are no reports yet. A report is made of a query"));
+        browser.untilText("main", text -> text.contains("No reports yet. A report shows a query"));
         click("main a", "queries");
         actions++;
         openForSql("Late ones", source);
@@ -119,7 +119,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         browser.open(project + "/reports");
         browser.untilText("main", text -> text.contains("not published yet"));
-        assertThat(browser.text("main")).doesNotContain("This is the way");
+        assertThat(browser.text("main")).doesNotContain("A report shows a query");
     }
 
     @Test
@@ -172,14 +172,14 @@ class ReportEditorTest extends InBrowser {
     void everyKindOfViewSaysMoreWhenItIsAskedTo() {
         String id = begin("late-crossings");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
-        add("figures", "compared with the year before");
-        browser.untilText(view("figures") + " [data-test=compared]", text -> text.contains("a year before"));
+        add("figures", "compared with the previous year");
+        browser.untilText(view("figures") + " [data-test=compared]", text -> text.contains("previous year"));
         add("by-port", "in parts by vessel");
         browser.untilText(view("by-port") + " .sentence", text -> text.contains("stacked"));
         String caption = "return document.querySelector(\"" + view("by-port") + " table caption\")?.textContent";
         browser.until(() -> String.valueOf(browser.script(caption)).contains("By port") ? true : null);
         add("by-vessel", "not filtered by :port");
-        browser.untilText(view("by-vessel"), text -> text.contains("Not filtered by Port, on purpose."));
+        browser.untilText(view("by-vessel"), text -> text.contains("Ignores Port by design."));
         browser.click(view("rows") + " [data-mark='column/4'] button");
         offer("added up below");
         browser.untilText(view("rows") + " tfoot", text -> text.matches("(?s).*all together.*[\\d,]{4,}.*"));
@@ -265,7 +265,7 @@ class ReportEditorTest extends InBrowser {
                         .status())
                 .isEqualTo(200);
         browser.say(view("by-vessel"), "title", "Beside");
-        browser.untilText("main, body", text -> text.contains("both changes hold"));
+        browser.untilText("main, body", text -> text.contains("both changes are kept"));
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Theirs"));
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Beside"));
         Map<String, Object> again = Map.of("thing", "view:by-port", "mark", "title", "taken", "Again", "version", 3);
@@ -285,7 +285,7 @@ class ReportEditorTest extends InBrowser {
         browser.click(".head button", "Publish");
         browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
         browser.click("[aria-label='Remove: By port']");
-        browser.untilText("[data-test=standing]", text -> text.endsWith("1 change since viewers got it"));
+        browser.untilText("[data-test=standing]", text -> text.endsWith("1 change since publishing"));
         browser.click("[data-test=standing]");
         browser.untilText(".note", text -> text.contains("Gone: “Bars of the number of rows by port"));
         browser.click(".head button", "View as a viewer");

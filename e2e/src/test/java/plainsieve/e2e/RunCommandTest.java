@@ -35,7 +35,7 @@ class RunCommandTest {
                             Map.of("name", "Ports", "sourceId", "ferries", "text", "select name from ports"));
             server.api().post("/api/copies", Map.of("queryId", "ports", "name", "Kept ports"));
             Ended made = sieve("run", "kept-ports", "--server", server.address(), "--project", "home");
-            assertThat(made.output()).contains("kept-ports: made anew, 14 rows");
+            assertThat(made.output()).contains("kept-ports: refreshed, 14 rows");
             assertThat(made.code()).isZero();
 
             server.api()

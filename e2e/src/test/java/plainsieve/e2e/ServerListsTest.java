@@ -63,7 +63,7 @@ class ServerListsTest extends InBrowser {
         browser.press(Keys.ESCAPE);
         browser.pick("[data-control=" + source + "_island]", "Vessay");
         browser.pick("[data-control=" + source + "_island]", "Tarn");
-        browser.untilText("main", text -> text.contains("Quay: “Brae O'Noth” does not go with the other choices"));
+        browser.untilText("main", text -> text.contains("Quay: “Brae O'Noth” does not match the other choices"));
         browser.untilText("[data-test=counted]", "2 rows"::equals);
 
         String ticket = "[data-control=" + source + "_ticket]";

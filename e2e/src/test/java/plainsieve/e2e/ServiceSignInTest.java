@@ -50,7 +50,7 @@ class ServiceSignInTest {
             assertThat(browser.address()).endsWith("/ferries/projects/home/reports/late-crossings");
 
             browser.open("/sign-in?wrong=taken");
-            browser.untilText("[role=alert]", text -> text.startsWith("Somebody else here has your name"));
+            browser.untilText("[role=alert]", text -> text.startsWith("Another account has your name"));
         }
     }
 }

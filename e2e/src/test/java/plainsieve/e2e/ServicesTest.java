@@ -75,7 +75,7 @@ class ServicesTest extends InBrowser {
     }
 
     private static void takeWhatItAnswers() {
-        browser.click("button", "See what it answers");
+        browser.click("button", "Preview response");
         browser.untilText(".answer", text -> text.contains("200") && text.contains("rows at data.tides"));
         browser.click(".answer button", "rows at data.tides");
         browser.untilText(".answer", text -> text.contains("height_m (number)"));

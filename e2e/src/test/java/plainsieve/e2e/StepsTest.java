@@ -81,7 +81,7 @@ class StepsTest extends InBrowser {
         run("13");
         assertThat(browser.text(".sent .statement")).contains("p.name <> Ardlow", "order by sailed desc");
 
-        act(4, "switch it off");
+        act(4, "Disable");
         run("14");
         assertThat(browser.text(".sent .statement")).doesNotContain("p.name <>");
         browser.click("button", "Undo step 4");
@@ -120,7 +120,7 @@ class StepsTest extends InBrowser {
                 "rows of crossings",
                 "beside each, its row of ports with the same port_id: name as harbour; rows without one are kept",
                 "where delay_min is above 60");
-        browser.untilText(step(3) + " [data-test=earlier]", text -> text.startsWith("It could stand before step 2"));
+        browser.untilText(step(3) + " [data-test=earlier]", text -> text.startsWith("It could run before step 2"));
         browser.click(step(3) + " [data-test=earlier] button");
         browser.untilSaid(step(2), "where delay_min is above 60");
         assertThat(browser.all("[data-test=earlier]")).isEmpty();

@@ -43,7 +43,7 @@ class ThingsTest extends InBrowser {
         browser.click("[aria-label='Remove Port names']");
         browser.untilText(
                 ".note",
-                text -> text.contains("cannot go yet")
+                text -> text.contains("cannot be removed")
                         && text.contains("the parameter :port")
                         && !text.contains("Remove “"));
         assertThat(api.send("DELETE", "/api/queries/port-names", "").status()).isEqualTo(409);
@@ -86,7 +86,7 @@ class ThingsTest extends InBrowser {
         browser.click("form button", "Try it first");
         browser.see("form .note.bad");
         browser.click("form button", "Add source");
-        browser.untilText("form .note.bad", text -> text.contains("Add it all the same"));
+        browser.untilText("form .note.bad", text -> text.contains("Add anyway"));
         assertThat(api.get("/api/sources").json().toString()).doesNotContain("second harbour");
 
         String port = api.get("/api/sources")
@@ -105,8 +105,8 @@ class ThingsTest extends InBrowser {
 
         browser.click("[aria-label='Change second harbour']");
         fill("Port", "1");
-        browser.click("form button", "Keep the change");
-        browser.click("form .note.bad button", "Keep it all the same");
+        browser.click("form button", "Save changes");
+        browser.click("form .note.bad button", "Save anyway");
         browser.untilText("[aria-label='second harbour']", text -> text.contains("cannot be reached"));
         browser.click("[aria-label='Remove second harbour']");
         browser.click(".note button", "Remove “second harbour”");
@@ -127,7 +127,7 @@ class ThingsTest extends InBrowser {
         browser.open("/reports");
         browser.click("header .dropdown-toggle");
         browser.see("[aria-label='Name of a new project']").sendKeys("Night boats", Keys.ENTER);
-        browser.untilText("main", text -> text.contains("There are no reports yet"));
+        browser.untilText("main", text -> text.contains("No reports yet"));
         assertThat(browser.address()).contains("/projects/night-boats/reports");
         browser.click("nav a", "Sources");
         browser.untilText("main", text -> text.contains("ferries"));

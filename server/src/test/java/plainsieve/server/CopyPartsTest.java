@@ -76,7 +76,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
     }
 
     @Test
-    void anAnswerWithOtherColumnsIsMadeAnewInAllItsParts() throws Exception {
+    void aResultWithOtherColumnsIsRefreshedInAllPartitions() throws Exception {
         cut("day:day", 1);
         refreshed();
         JsonNode query = api.get("/api/queries/sailings").json();

@@ -125,7 +125,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     }
 
     @Test
-    void whoeverCannotBeReachedIsToldAndTheOthersGetTheirs() throws Exception {
+    void unreachableRecipientsAreReportedAndOthersAreServed() throws Exception {
         Somebody tam = Somebody.called(server, "tam").with("home", plainsieve.server.people.Role.VIEWER);
         String id = delivery(to(
                 "tam", "nobody", "other@elsewhere.example", "a@b@c", "oran", "group:gone", "office@harbours.example"));

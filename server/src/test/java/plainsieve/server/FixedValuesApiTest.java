@@ -33,7 +33,7 @@ class FixedValuesApiTest {
     private Api.Answer make(String query, String text, List<Integer> starts) {
         return api.post(
                 "/api/queries/%s/fixed".formatted(query),
-                Map.of("text", text, "starts", starts, "anew", true, "choices", Map.of()));
+                Map.of("text", text, "starts", starts, "createNew", true, "choices", Map.of()));
     }
 
     private Api.Answer makeOrUse(String query, String text) {

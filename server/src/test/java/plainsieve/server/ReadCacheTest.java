@@ -47,7 +47,7 @@ class ReadCacheTest {
     }
 
     @BeforeEach
-    void anew() {
+    void refreshAll() {
         people.remove(TAM);
         people.add(new PersonRow(TAM, "tam", "0", "", false, Instant.EPOCH, ""));
     }
@@ -74,7 +74,7 @@ class ReadCacheTest {
         people.remove(TAM);
         assertThat(people.find(TAM)).isEmpty();
         assertThat(people.find(TAM)).isEmpty();
-        anew();
+        refreshAll();
         assertThat(label()).isEqualTo("0");
     }
 

@@ -50,8 +50,8 @@ class ResultCacheTest {
                 .toList();
     }
 
-    private static Map<String, Object> anew() {
-        return Map.of("anew", true);
+    private static Map<String, Object> refresh() {
+        return Map.of("refresh", true);
     }
 
     @Test
@@ -77,17 +77,17 @@ class ResultCacheTest {
     }
 
     @Test
-    void whoeverAsksAgainHasItFromTheSourceAndSoHaveThoseAfterThem() {
+    void aRefreshReadsTheSourceForAllLaterRequests() {
         takeAgainFor(600);
         Api.Answer first = run(Map.of());
-        Api.Answer again = run(anew());
+        Api.Answer again = run(refresh());
         assertThat(again.rows()).isNotEqualTo(first.rows());
         assertThat(events(again)).doesNotContain("kept");
         assertThat(run(Map.of()).rows()).isEqualTo(again.rows());
     }
 
     @Test
-    void whatIsOlderThanItMayBeIsAskedAnew() throws Exception {
+    void expiredResultsAreQueriedAgain() throws Exception {
         takeAgainFor(1);
         Api.Answer first = run(Map.of());
         TimeUnit.MILLISECONDS.sleep(1_100);

@@ -75,7 +75,7 @@ class SharedExecutionsTest {
         assertThat(outcomes()).hasSize(12).containsOnly("done", "shared").containsOnlyOnce("done");
         asked(UUID.randomUUID().toString()).join();
         assertThat(outcomes().stream().filter("done"::equals))
-                .describedAs("what is over is asked anew")
+                .describedAs("what is over is queried again")
                 .hasSize(2);
     }
 

@@ -60,7 +60,7 @@ class SignedLinksTest {
     }
 
     @Test
-    void whoeverHasALinkForAnyoneSeesTheReportWithWhatItFixes() {
+    void anOpenLinkShowsTheReportWithItsFixedChoices() {
         Link link = made(HETHRA, true);
         Api stranger = stranger(link);
         assertThat(stranger.get("/api/reports/held").status()).isEqualTo(200);

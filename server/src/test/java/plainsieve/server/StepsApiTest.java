@@ -146,7 +146,7 @@ class StepsApiTest {
         String id = newQuery("Fixed", "ferries", LATE);
         assertThat(api.post(
                                 "/api/queries/" + id + "/fixed",
-                                Map.of("text", LATE, "starts", List.of(), "anew", false, "choices", Map.of()))
+                                Map.of("text", LATE, "starts", List.of(), "createNew", false, "choices", Map.of()))
                         .status())
                 .isEqualTo(422);
     }

@@ -87,7 +87,7 @@ class PreparedAgainTest {
     }
 
     @Test
-    void beginsAnewAfterAnAnswerThatWasNotReadToItsEnd() {
+    void startsOverAfterAnUnfinishedResponse() {
         assertThat(rows(ROWS, 3, new Value.Whole(0))).hasSize(3);
         assertThat(rows(ROWS, 200_000, new Value.Whole(0))).hasSize(100_000);
         assertThat(rows(ROWS, 3, new Value.Whole(7))).first().isEqualTo(List.of(7L, "row 7"));

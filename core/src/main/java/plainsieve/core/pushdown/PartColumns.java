@@ -141,11 +141,11 @@ final class PartColumns {
                         || clause.kind() == Clause.Kind.FROM
                         || clause.kind() == Clause.Kind.WHERE);
         boolean limited = level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
-        return plain && !limited && item.reach() == FromItem.Reach.INSIDE && !reckonsOverRows(block.span());
+        return plain && !limited && item.reach() == FromItem.Reach.INSIDE && !computesOverRows(block.span());
     }
 
     /** Windows, totals without groups, DISTINCT ON: all say more than one row at a time. */
-    private boolean reckonsOverRows(Span span) {
+    private boolean computesOverRows(Span span) {
         for (int i = span.from(); i < span.to(); i++) {
             boolean call = tokens.isBracket(i, '(') && i > span.from() && isCall(i - 1);
             if (tokens.isWord(i, "over") || tokens.isWord(i, "on") && tokens.isWord(i - 1, "distinct") || call) {

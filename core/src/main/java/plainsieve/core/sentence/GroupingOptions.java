@@ -110,7 +110,7 @@ final class GroupingOptions {
         return offers;
     }
 
-    /** A width of 1, 2 or 5, or that with noughts, that gives about eight bands or more. */
+    /** A width of 1, 2 or 5, or that times a power of ten, that gives about eight bands or more. */
     private static BigDecimal roundWidth(ProfiledColumn column) {
         BigDecimal about = column.reach()
                 .filter(reach -> reach.signum() > 0)

@@ -85,7 +85,7 @@ class NoticesTest {
     }
 
     @Test
-    void aTypeAgainstAColumnIsMendedByTheColumnsType() {
+    void aTypeMismatchIsFixedByTheColumnsType() {
         Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
         Notice notice = Notices.of(query, dialect, Told.PARAMETERS, Told.FACTS).get(0);

@@ -84,7 +84,7 @@ class StatementCheckTest {
     }
 
     @Test
-    void theSameTextIsCheckedAnewWhenItBindsSomethingElse() {
+    void theSameTextIsCheckedAgainForOtherBindings() {
         AtomicReference<ConditionRule> current = new AtomicReference<>(writing("b = ?", "p"));
         PreparedQuery query = QUERY.by(List.of(
                 (conditionSite, choices, sourceText) -> current.get().apply(conditionSite, choices, sourceText)));

@@ -145,7 +145,7 @@ public class HardCodedValueConversion {
      * @param starts where they begin; all of them when there are none
      * @param again whether each becomes a new parameter, even where one of the project serves it
      */
-    public record Wanted(Set<Integer> starts, boolean anew) {}
+    public record Wanted(Set<Integer> starts, boolean createNew) {}
 
     /**
      * Makes parameters of fixed values, or takes those that the project has for them, and runs the query before and after.
@@ -177,7 +177,7 @@ public class HardCodedValueConversion {
                         || found.value().places().stream()
                                 .map(TextLocation::start)
                                 .anyMatch(wanted.starts()::contains))
-                .map(found -> wanted.anew() ? found.anew() : found)
+                .map(found -> wanted.createNew() ? found.withoutMatch() : found)
                 .toList();
     }
 

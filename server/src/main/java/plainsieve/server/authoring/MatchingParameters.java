@@ -60,7 +60,7 @@ class MatchingParameters {
 
     /** A fixed value, and the parameters of the project that could take its place; nothing when there are none. */
     record MatchedValue(HardCodedValue value, Optional<Match> by) {
-        MatchedValue anew() {
+        MatchedValue withoutMatch() {
             return new MatchedValue(value, Optional.empty());
         }
 

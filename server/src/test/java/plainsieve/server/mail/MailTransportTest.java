@@ -76,7 +76,7 @@ class MailTransportTest {
         }
     }
 
-    private static MailTransport postman(int port, MailSettings.Security security) {
+    private static MailTransport transport(int port, MailSettings.Security security) {
         return new MailTransport(
                 new MailSettings("127.0.0.1", port, security, "", "", "a@b.example", Optional.empty(), List.of()),
                 Clock.systemUTC());
@@ -89,7 +89,7 @@ class MailTransportTest {
     private static String handed(Map<String, String> answers) throws IOException {
         List<String> told = new ArrayList<>();
         try (Stubborn server = new Stubborn(answers)) {
-            MailTransport mailTransport = postman(server.socket.getLocalPort(), MailSettings.Security.NONE);
+            MailTransport mailTransport = transport(server.socket.getLocalPort(), MailSettings.Security.NONE);
             try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
                 smtpSession.hand(MAIL, () -> told.add("given"));
                 told.add("taken");
@@ -129,7 +129,7 @@ class MailTransportTest {
     @Test
     void whatCannotBeNotedIsNotGiven() throws Exception {
         try (Stubborn server = new Stubborn(Map.of());
-                MailTransport.SmtpSession smtpSession = postman(
+                MailTransport.SmtpSession smtpSession = transport(
                                 server.socket.getLocalPort(), MailSettings.Security.NONE)
                         .open()) {
             assertThatThrownBy(() -> smtpSession.hand(MAIL, () -> {
@@ -144,7 +144,7 @@ class MailTransportTest {
     @Test
     void nothingIsSaidInTheClearWhereItMustNotBe() throws Exception {
         try (Stubborn server = new Stubborn(Map.of())) {
-            MailTransport mailTransport = postman(server.socket.getLocalPort(), MailSettings.Security.STARTTLS);
+            MailTransport mailTransport = transport(server.socket.getLocalPort(), MailSettings.Security.STARTTLS);
             assertThatThrownBy(mailTransport::open)
                     .isInstanceOfSatisfying(
                             MailFailure.class, e -> assertThat(e.getMessage()).contains("STARTTLS"));

@@ -74,7 +74,7 @@ class PrivateWayTest {
         assertThat(new ProcessBuilder(command).inheritIO().start().waitFor()).isZero();
     }
 
-    private static MailTransport postman(String password, Optional<Path> authority) {
+    private static MailTransport transport(String password, Optional<Path> authority) {
         return new MailTransport(
                 new MailSettings(
                         "127.0.0.1",
@@ -107,20 +107,20 @@ class PrivateWayTest {
     @Test
     void itGoesToTheOneWhoseCertificateIsKnown() {
         mailbox.empty();
-        hand(postman("through", Optional.of(folder.resolve("mailbox.pem"))));
+        hand(transport("through", Optional.of(folder.resolve("mailbox.pem"))));
         assertThat(mailbox.mails()).hasSize(1);
     }
 
     @Test
     void itGoesToNoOtherAndNotWithAnotherPassword() {
         mailbox.empty();
-        assertThatThrownBy(() -> hand(postman("through", Optional.empty())))
+        assertThatThrownBy(() -> hand(transport("through", Optional.empty())))
                 .isInstanceOf(MailFailure.class)
                 .hasMessageContaining("cannot be reached");
-        assertThatThrownBy(() -> hand(postman("guessed", Optional.of(folder.resolve("mailbox.pem")))))
+        assertThatThrownBy(() -> hand(transport("guessed", Optional.of(folder.resolve("mailbox.pem")))))
                 .isInstanceOf(MailFailure.class)
                 .hasMessageNotContaining("guessed");
-        assertThatThrownBy(() -> hand(postman("through", Optional.of(folder.resolve("missing.pem")))))
+        assertThatThrownBy(() -> hand(transport("through", Optional.of(folder.resolve("missing.pem")))))
                 .hasMessageContaining("plainsieve.mail.authority");
         assertThat(mailbox.mails()).isEmpty();
     }

@@ -99,7 +99,7 @@ final class Connections implements AutoCloseable {
     }
 
     /** Lets go of every connection that waits here: one was found to be gone, as all are when the database was started again. */
-    void startAnew() {
+    void restart() {
         pool.getHikariPoolMXBean().softEvictConnections();
     }
 

@@ -161,13 +161,13 @@ public final class DuckDbVendor implements Vendor {
 
     /** Files that are read next to the database may change while it is open. */
     @Override
-    public boolean readsTextsAnew() {
+    public boolean reparsesTexts() {
         return readable.isEmpty();
     }
 
     @Override
     public PreparedExecution prepare(Connection connection, Statement statement, String text) throws SQLException {
-        boolean pays = readsTextsAnew() ? statement.cap() >= MANY_ROWS : statement.cap() == Statement.NO_CAP;
+        boolean pays = reparsesTexts() ? statement.cap() >= MANY_ROWS : statement.cap() == Statement.NO_CAP;
         return pays
                 ? new EncodedTexts(connection, this).prepare(statement, text)
                 : Vendor.super.prepare(connection, statement, text);

@@ -103,7 +103,7 @@ public final class JdbcSource implements Source {
             if (!wasGone) {
                 throw e;
             }
-            connections.startAnew();
+            connections.restart();
             return runOnce(statement, limits, cancellation, progressTracker);
         }
     }
@@ -131,7 +131,7 @@ public final class JdbcSource implements Source {
                 return summary;
             } catch (SQLException e) {
                 if (vendor.isBroken(e)) {
-                    connections.startAnew();
+                    connections.restart();
                 }
                 throw failures.of(e, limits, cancellation).at(vendor.position(e, statement));
             } finally {

@@ -47,7 +47,7 @@ final class StatementCache {
 
     StatementCache(Vendor vendor) {
         this.vendor = vendor;
-        this.keeps = vendor.readsTextsAnew();
+        this.keeps = vendor.reparsesTexts();
     }
 
     /** A statement as long as it is used; closed, it is kept if all went well. */

@@ -30,7 +30,7 @@ public interface Vendor {
     }
 
     /** Whether preparing a text that was prepared before costs as much again, and what it represents does not change meanwhile. */
-    default boolean readsTextsAnew() {
+    default boolean reparsesTexts() {
         return false;
     }
 

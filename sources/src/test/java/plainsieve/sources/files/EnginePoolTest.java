@@ -51,7 +51,7 @@ class EnginePoolTest {
     }
 
     @Test
-    void makesRoomForAnotherFolderAndComesBackWithoutReadingAnew() throws IOException {
+    void makesRoomForAnotherFolderAndReopensFromTheCache() throws IOException {
         List<FolderFixture> all = List.of(folder("a"), folder("b"), folder("c"));
         for (int round = 0; round < 3; round++) {
             for (FolderFixture one : all) {

@@ -69,7 +69,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void seesAFileThatChangedWithTheNextQuestionAndReadsNoOtherAnew() throws IOException {
+    void rereadsOnlyChangedFiles() throws IOException {
         files.write("a.csv", "n\n1\n");
         files.write("b.csv", "n\n1\n");
         assertThat(files.rows("select n from a")).containsExactly("1");
@@ -162,7 +162,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     @Test
-    void makesAnewWhatIsKeptAndWasLost() throws IOException {
+    void recreatesLostCacheFiles() throws IOException {
         files.write("t.csv", "n\n1\n");
         assertThat(files.rows("select n from t")).containsExactly("1");
         Files.delete(files.keptFiles(".parquet").get(0));

@@ -20,7 +20,7 @@ class NumericPrecisionTest {
     };
 
     @Test
-    void keepsTheDigitsOfWhatIsReckoned() {
+    void keepsTheDigitsOfComputedNumbers() {
         assertThat(sql("duckdb", COMPUTED)).contains("then cast(", " as decimal(38, 10)) else cast(");
     }
 

@@ -298,7 +298,7 @@ class StepsAnalysisTest {
             delay_min / (1 - 1) | delay_min * 1.0 / nullif(1 - 1, 0)
             delay_min / :n      | delay_min * 1.0 / nullif(:n, 0)
             """)
-    void dividesByNoNought(String words, String sql) {
+    void divisionByZeroHasNoValue(String words, String sql) {
         assertThat(read("rows of crossings", "columns delay_min", "new column x: " + words)
                         .statement()
                         .sql())

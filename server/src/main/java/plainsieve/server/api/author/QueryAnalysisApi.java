@@ -218,7 +218,8 @@ class QueryAnalysisApi {
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
         HardCodedValueConversion.Draft draft = new HardCodedValueConversion.Draft(
                 caller, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
-        return fixed.make(project, draft, new HardCodedValueConversion.Wanted(Set.copyOf(body.starts()), body.anew()));
+        return fixed.make(
+                project, draft, new HardCodedValueConversion.Wanted(Set.copyOf(body.starts()), body.createNew()));
     }
 
     @PostMapping("/fixed/back")

@@ -266,7 +266,7 @@ final class QueryBodies {
             String text,
 
             List<@NotNull(message = RequestLimits.MISSING) Integer> starts,
-            boolean anew,
+            boolean createNew,
             Map<String, ChoiceBody> choices) {
         FixedChosen {
             text = Absent.orEmpty(text);

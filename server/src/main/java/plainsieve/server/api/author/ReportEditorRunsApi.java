@@ -71,7 +71,8 @@ class ReportEditorRunsApi {
             HttpServletResponse response) {
         Project drafted = drafted(project, id);
         Report report = drafted.report(id);
-        runStreaming.run(orders.order(whom(drafted, caller, report), report.view(viewId), body), body.anew(), response);
+        runStreaming.run(
+                orders.order(whom(drafted, caller, report), report.view(viewId), body), body.refresh(), response);
     }
 
     /** Views of a draft and its question, as one choice touches them: in one answer. */
@@ -111,7 +112,7 @@ class ReportEditorRunsApi {
         Project drafted = drafted(project, id);
         View proposed = reportEditor.proposed(drafted, caller, queryId, proposalId);
         runStreaming.run(
-                orders.order(whom(drafted, caller, drafted.report(id)), proposed, body), body.anew(), response);
+                orders.order(whom(drafted, caller, drafted.report(id)), proposed, body), body.refresh(), response);
     }
 
     private static ViewOrders.For whom(Project drafted, Caller caller, Report report) {

@@ -55,9 +55,9 @@ public final class RunBodies {
             @Max(value = RequestLimits.MOST_PAGES, message = RequestLimits.PAGES)
             Integer pages,
 
-            Boolean anew) {
+            Boolean refresh) {
         public ViewRun {
-            anew = anew != null && anew;
+            refresh = refresh != null && refresh;
             pages = pages == null ? 1 : pages;
             part = Absent.orEmpty(part);
             runId = RunIds.given(runId);

@@ -52,7 +52,7 @@ final class PageExecution {
         Mine(ReportPageRequest.View view, LineSink lineSink) {
             this.view = view;
             this.lineSink = lineSink;
-            this.reader = new ResultSubscriber(this, view.anew());
+            this.reader = new ResultSubscriber(this, view.refresh());
             reader.end().whenComplete((done, failure) -> Optional.ofNullable(failure)
                     .ifPresent(why -> tell(lineSink, runStreaming.failed(why))));
         }

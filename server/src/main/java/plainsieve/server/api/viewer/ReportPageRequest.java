@@ -22,5 +22,5 @@ public record ReportPageRequest(
      * @param again whether an answer that is kept is not enough
      * @param order throws what cannot be ordered
      */
-    public record View(boolean leads, boolean anew, Supplier<RunRequest> order) {}
+    public record View(boolean leads, boolean refresh, Supplier<RunRequest> order) {}
 }

@@ -9,7 +9,7 @@ import plainsieve.sources.SourceFailure;
 /** Someone who waits for an answer: what has come for them, and how it ended. */
 final class ResultSubscriber {
     private final LineSink lineSink;
-    private final boolean anew;
+    private final boolean refresh;
     private final CompletableFuture<Void> end = new CompletableFuture<>();
     private LongConsumer answeredBy = id -> {};
     private SourceFailure whenStopped;
@@ -17,13 +17,13 @@ final class ResultSubscriber {
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
     /** @param lineSink where what comes goes @param again whether an answer that is kept is not enough */
-    ResultSubscriber(LineSink lineSink, boolean anew) {
+    ResultSubscriber(LineSink lineSink, boolean refresh) {
         this.lineSink = lineSink;
-        this.anew = anew;
+        this.refresh = refresh;
     }
 
-    boolean wantsAnew() {
-        return anew;
+    boolean wantsRefresh() {
+        return refresh;
     }
 
     LineSink outlet() {

@@ -66,9 +66,9 @@ public class RunStreaming {
     }
 
     /** Throws what fails soon. @param again whether an answer that is kept is not enough */
-    public void run(RunRequest request, boolean anew, HttpServletResponse response) {
+    public void run(RunRequest request, boolean refresh, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
-            ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), anew);
+            ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), refresh);
             begin(() -> ask(() -> request, reader));
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {

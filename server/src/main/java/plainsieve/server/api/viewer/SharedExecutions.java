@@ -65,7 +65,7 @@ class SharedExecutions {
         }
         Duration kept = ready.order().text().query().asked().kept();
         Optional<ResultCache.Kept> known =
-                reader.wantsAnew() || kept.isZero() ? Optional.empty() : answers.find(question);
+                reader.wantsRefresh() || kept.isZero() ? Optional.empty() : answers.find(question);
         known.ifPresent(answer -> read(answer, reader));
         return known.isPresent() ? Optional.empty() : join(question, reader, kept);
     }

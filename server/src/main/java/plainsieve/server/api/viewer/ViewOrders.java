@@ -54,7 +54,7 @@ public class ViewOrders {
     public ReportPageRequest.View ofPage(Report report, RunBodies.ViewOfPage one, Supplier<For> whom) {
         View view = report.view(one.view());
         return new ReportPageRequest.View(
-                leads(view, one.run()), one.run().anew(), () -> order(whom.get(), view, one.run()));
+                leads(view, one.run()), one.run().refresh(), () -> order(whom.get(), view, one.run()));
     }
 
     /** Whether rows are asked for, which are looked at first. */

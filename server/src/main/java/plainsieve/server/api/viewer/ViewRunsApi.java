@@ -57,7 +57,8 @@ class ViewRunsApi {
             HttpServletResponse response) {
         Report report = askers.given(project, id, caller);
         View view = report.view(viewId);
-        runStreaming.run(orders.order(whom(project, caller, report, body.signed()), view, body), body.anew(), response);
+        runStreaming.run(
+                orders.order(whom(project, caller, report, body.signed()), view, body), body.refresh(), response);
     }
 
     /** Views of a report and its question, as one choice touches them: in one answer. */
