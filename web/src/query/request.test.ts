@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { endOfRequest, isRequest, withColumns, withRowsAt } from './request'
 
-const TEXT = 'request 1\nget /ports/:port/tides\nask from = :from\nthen\nselect * from answer'
+const TEXT = 'request 1\nget /ports/:port/tides\nquery from = :from\nthen\nselect * from answer'
 
 describe('the text of a request', () => {
   it('is known by its first line', () => {

@@ -3,7 +3,7 @@ import type { CompletionContext, CompletionResult } from '@codemirror/autocomple
 import { StreamLanguage, type StreamParser } from '@codemirror/language'
 import type { Known } from './completion'
 
-const STARTS = /^(request 1|get|post|ask|header|body|rows at|read as|pages by|column|kept for|then)\b/
+const STARTS = /^(request 1|get|post|query|header|body|rows at|read as|pages by|column|cached for|then)\b/
 const WORDS = /^(joined by|written|last day|only reads|link at|number|offset|of|rows|from|is|header|json|csv)\b/
 const SQL =
   /^(select|from|where|and|or|not|in|is|null|like|between|group by|order by|having|limit|as|on|join|left|with|case|when|then|else|end|distinct|union|all|asc|desc|count|sum|avg|min|max|cast|true|false)\b/i
@@ -31,7 +31,7 @@ const parser: StreamParser<{ sql: boolean }> = {
 
 const LINES: [string, string][] = [
   ['get /', 'the path below the address of the source'],
-  ['ask  = ', 'a name and a value in the query string'],
+  ['query  = ', 'a name and a value in the query string'],
   ['header  = ', 'a header and its value'],
   ['rows at ', 'the names that lead to the rows'],
   ['read as json', 'or csv; by default from the content type'],
@@ -40,7 +40,7 @@ const LINES: [string, string][] = [
   ['pages by number page', 'pages are numbered from 1'],
   ['pages by offset from of 100 rows', 'number of rows to skip'],
   ['column  is ', 'type of a column'],
-  ['kept for 10 minutes', 'how long the response is cached'],
+  ['cached for 10 minutes', 'how long the response is cached'],
   ['then', 'SQL over the rows, named answer'],
 ]
 const BEHIND: [string, string][] = [

@@ -10,7 +10,7 @@ import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** Reads {@code count(*)}, {@code count(distinct port)} and {@code sum(delay)}. */
+/** Parses {@code count(*)}, {@code count(distinct port)} and {@code sum(delay)}. */
 final class AggregateParser {
     private static final Pattern CALL =
             Pattern.compile("\\s*(\\w+)\\s*\\(\\s*(distinct\\s+)?(.+?)\\s*\\)\\s*", Pattern.CASE_INSENSITIVE);

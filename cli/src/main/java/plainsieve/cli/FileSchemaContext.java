@@ -15,7 +15,7 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 
 /**
- * What steps in a project's files can speak of: its queries. Of tables nothing is known, for no source is asked.
+ * The queries of a project folder, for steps that reference them. Of tables nothing is known, for no source is asked.
  *
  * @param source of the steps
  * @param path the queries whose rows are being taken

@@ -14,7 +14,7 @@ import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.files.ParameterEntry;
 
-/** Works out computed parameters and defaults that are formulas, parents first. */
+/** Evaluates computed parameters and formula defaults, parents first. */
 final class FormulaEvaluator {
     private final Map<String, ParameterEntry> entries = new LinkedHashMap<>();
     private final Map<String, Parameter> parameters;

@@ -30,7 +30,7 @@ import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 
-/** Everything that can be found out about a project without its databases. */
+/** Every problem of a project that can be found without its databases. */
 final class ProjectCheck {
     private final ProjectFolder folder;
     private final ProjectFile file;

@@ -13,7 +13,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * The text of a query as it is in a file, and the SQL that it means: itself, or what its steps come to.
+ * The text of a query file and the SQL that it means: itself, or its compiled steps.
  *
  * @param steps nothing where it is SQL
  */

@@ -6,7 +6,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.files.ParameterEntry;
 
 /**
- * One rewriting to do.
+ * One rewriting to perform.
  *
  * @param parameters the definitions that are given; all others are guessed
  * @param filters filters on output columns

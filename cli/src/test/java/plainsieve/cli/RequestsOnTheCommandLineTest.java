@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 /** The commands take web requests as they take SQL. */
 class RequestsOnTheCommandLineTest {
     private static final String TIDES =
-            "request 1\nget /ports/:port/tides\nask kind = :kind\nthen\nselect * from answer where height_m > :least";
+            "request 1\nget /ports/:port/tides\nquery kind = :kind\nthen\nselect * from answer where height_m > :least";
 
     @TempDir
     private Path folder;
@@ -68,9 +68,9 @@ class RequestsOnTheCommandLineTest {
                 """);
         file("tides.request", TIDES);
         assertThat(call("check", folder.toString()).output()).doesNotContain("error");
-        file("tides.request", TIDES.replace("ask kind", "aks kind"));
+        file("tides.request", TIDES.replace("query kind", "qeury kind"));
         Called wrong = call("check", folder.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
-        assertThat(wrong.output()).contains("tides.request:3:1: error:", "no part of a request");
+        assertThat(wrong.output()).contains("tides.request:3:1: error:", "Unknown request line");
     }
 }

@@ -294,8 +294,8 @@ class SieveTest {
         Called wrong = call("check", folder.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
         assertThat(wrong.output())
-                .contains("late.sql:2:31: error: There is no parameter :prot. Did you mean :port?")
-                .contains("project.yaml: notice: :port is used nowhere.");
+                .contains("late.sql:2:31: error: Unknown parameter :prot. Did you mean :port?")
+                .contains("project.yaml: notice: :port is not used.");
 
         file("late.sql", "select * from crossings where port in (:port) limit 10");
         assertThat(call("check", folder.toString()).exitCode()).isZero();

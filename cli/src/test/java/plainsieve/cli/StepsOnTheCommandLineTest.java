@@ -55,6 +55,6 @@ class StepsOnTheCommandLineTest {
         file("later.steps", "steps 1\nrows of query 'latr'");
         Called wrong = call("check", folder.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
-        assertThat(wrong.output()).contains("later.steps:2:9: error: There is no query “latr”", "Did you mean “late”?");
+        assertThat(wrong.output()).contains("later.steps:2:9: error: Unknown query “latr”", "Did you mean “late”?");
     }
 }

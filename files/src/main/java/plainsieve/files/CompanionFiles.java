@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.value.ProblemException;
 
-/** What is next to a {@code project.yaml} where there is something to say: it is managed on its own. */
+/** The files next to {@code project.yaml}. */
 public record CompanionFiles(StagesFile stages, CopiesFile copies, DeliveriesFile deliveries) {
     /** Nothing does. */
     public static final CompanionFiles NONE = new CompanionFiles(StagesFile.NONE, CopiesFile.NONE, DeliveriesFile.NONE);

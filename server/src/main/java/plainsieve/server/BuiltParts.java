@@ -9,11 +9,7 @@ import org.springframework.core.SpringProperties;
 import org.springframework.core.env.EnumerablePropertySource;
 import org.springframework.core.env.PropertySource;
 
-/**
- * Has the parts of the server put together at its start, though they were when it was built ({@code -Dspring.aot.enabled=true}
- * takes those, and starts it sooner), where a setting from outside may decide which parts there are: one of the framework's own that
- * is not known to leave them as they are.
- */
+/** Uses the bean definitions generated at build time, unless settings require a context assembled at runtime. */
 final class BuiltParts implements ApplicationListener<ApplicationEnvironmentPreparedEvent> {
     private static final String AS_BUILT = "spring.aot.enabled";
     private static final List<String> OF_THE_FRAMEWORK = List.of("spring.", "server.", "management.", "mybatis.");

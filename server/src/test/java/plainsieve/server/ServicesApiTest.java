@@ -28,8 +28,8 @@ class ServicesApiTest {
     private static final String TIDES = """
             request 1
             get /ports/:gauge/tides
-            ask from = :since
-            ask kind = :water
+            query from = :since
+            query kind = :water
             rows at data.tides
             pages by link at links.next
             then

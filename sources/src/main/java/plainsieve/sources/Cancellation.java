@@ -2,10 +2,7 @@ package plainsieve.sources;
 
 import java.util.Optional;
 
-/**
- * Stops one run, from any thread, at any moment: before it has begun, while it waits for its source, or while its rows are
- * fetched. Anyone who runs says what to do then.
- */
+/** Cancels one run from any thread: before it starts, while queued, or while rows are fetched. Anyone who runs says what to do then. */
 public final class Cancellation {
     private static final Runnable NOTHING = () -> {};
 

@@ -8,7 +8,7 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.FunctionEffects;
 
 /**
- * The tables, views and functions of a source, as it describes them itself.
+ * The tables, views and functions of a source.
  *
  * @param functions functions that return tables, and procedures
  * @param own what the functions that people made there do to rows, by name and by {@code schema.name}

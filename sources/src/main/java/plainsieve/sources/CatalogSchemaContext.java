@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.steps.model.KnownColumn;
 
-/** What a source's catalogue tells steps. @param texts of other queries, by their ids */
+/** A source's catalog as the schema of steps. @param texts of other queries, by their ids */
 public record CatalogSchemaContext(Catalog catalogue, Map<String, String> texts) implements SchemaContext {
     private Optional<Catalog.Table> table(String name) {
         return catalogue.tables().stream()

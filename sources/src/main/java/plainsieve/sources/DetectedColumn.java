@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.catalog.CellFormat;
 
 /**
- * A column of a file and what its cells were taken for.
+ * A column of a file and its detected format.
  *
  * @param form as {@link CellFormat#words} says it
  * @param filled how many cells have something in them

@@ -3,7 +3,7 @@ package plainsieve.sources;
 import plainsieve.core.federation.SourcePart;
 import plainsieve.core.statement.Statement;
 
-/** Asks the sources that the rows of one query come from, as everything is sent. */
+/** Sends the parts of a cross-source statement. */
 public interface PartSender {
     /**
      * Sends one of them a statement.

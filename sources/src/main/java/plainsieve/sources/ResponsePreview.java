@@ -3,7 +3,7 @@ package plainsieve.sources;
 import java.util.List;
 
 /**
- * An answer of a service as it came, for anyone who writes the request.
+ * A raw response for the author of a request.
  *
  * @param address that was asked, without the secret
  * @param headers each with its name in front

@@ -1,6 +1,6 @@
 package plainsieve.sources;
 
-/** A source whose answers can be looked at as they come, before rows are made of them. */
+/** A source whose raw responses can be previewed. */
 public interface ResponsePreviewSource {
     /**
      * Asks for the first page.

@@ -4,7 +4,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 
 /**
- * How a run went.
+ * The outcome of a run.
  *
  * @param gathered rows that had to be fetched from where they are, for these to be made of them here; nothing where the source itself
  *     made them

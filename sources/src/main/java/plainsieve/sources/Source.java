@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.evidence.Plan;
 
 /**
- * The seam to wherever rows are. May be used by many threads. Opening one does not connect, so a source that is down keeps
+ * The interface to any origin of rows. May be used by many threads. Opening one does not connect, so a source that is down keeps
  * nothing from starting, and one that comes back is found without a restart.
  */
 public interface Source extends AutoCloseable {

@@ -12,7 +12,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * What an author has said of a table of files.
+ * Column formats and header rows that an author set for a table of files.
  *
  * @param names where the names of its columns are; empty for automatic
  * @param columns what the columns are taken for, by their names

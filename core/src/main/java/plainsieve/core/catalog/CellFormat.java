@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What the texts of a column of a file, or of an answer of a service, are taken for. */
+/** The format in which the cells of a column of a file or response are read. */
 public enum CellFormat {
     YES_OR_NO("yes or no"),
     WHOLE("whole number"),

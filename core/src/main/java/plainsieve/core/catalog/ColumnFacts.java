@@ -18,7 +18,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * What the source says of its columns, by table and column name in lower case. Empty where no source was asked: notices
+ * Column metadata of a source, by table and column name in lower case. Empty where no source was asked: notices
  * that need it then keep silent.
  */
 public record ColumnFacts(Map<String, Map<String, Fact>> tables) {

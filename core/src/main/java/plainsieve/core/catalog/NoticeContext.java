@@ -15,7 +15,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.TextLocation;
 
 /**
- * A query as notices look at it.
+ * A query as notice rules see it.
  *
  * @param parameters those that are known, by name
  * @param leaves every single condition with the clause it is in

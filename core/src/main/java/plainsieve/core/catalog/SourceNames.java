@@ -4,7 +4,7 @@ import java.util.Map;
 import plainsieve.core.dialect.FunctionEffects;
 
 /**
- * What a source says of the names in its queries, beside what every database of its kind has.
+ * The tables and user-defined functions of a source.
  *
  * @param functions those that people made there, by their names, and by {@code schema.name}
  */

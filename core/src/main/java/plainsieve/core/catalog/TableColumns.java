@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * All columns of tables, each with its type as the source writes it, in lower case. Where schemas have tables of one name, a table without a schema is not
+ * All columns of tables, each with its type as the source reports it, in lower case. Where schemas have tables of one name, a table without a schema is not
  * known: which of them the database takes is not known here.
  */
 public record TableColumns(Map<String, Map<String, String>> tables) {

@@ -6,7 +6,7 @@ import java.util.Optional;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** How one database writes what rewriting adds to a statement. Data and few overrides; one small class each. */
+/** The SQL dialect of one database, as far as rewriting needs it. Data and few overrides; one small class each. */
 public interface Dialect {
     /** How a list too long to be spread is bound. */
     enum ListForm {

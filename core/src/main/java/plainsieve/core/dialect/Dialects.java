@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
-/** Every dialect there is. A new one is its own class and a line here. */
+/** The registry of all dialects. A new one is its own class and a line here. */
 public final class Dialects {
     public static final List<Dialect> ALL = List.of(
             new DuckDbDialect(),

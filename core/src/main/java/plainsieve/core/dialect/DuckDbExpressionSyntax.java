@@ -1,6 +1,6 @@
 package plainsieve.core.dialect;
 
-/** What steps compute, as DuckDB writes it. */
+/** SQL for step expressions on DuckDB. */
 final class DuckDbExpressionSyntax implements ExpressionSyntax {
     @Override
     public String days(String from, String to) {

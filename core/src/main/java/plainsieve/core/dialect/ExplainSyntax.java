@@ -3,7 +3,7 @@ package plainsieve.core.dialect;
 import java.util.List;
 
 /**
- * How a database tells its plan for a statement.
+ * How a database is asked for the plan of a statement.
  *
  * @param planned what precedes the statement, for each question that is asked
  * @param measured the same, for a statement that is run to its end and counted; empty where the database cannot do that

@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.value.Type;
 
 /**
- * How a database writes what steps compute. Each form takes and gives SQL; what is given stands alone as a value, or is in
+ * SQL for step expressions. Each form takes and gives SQL; what is given stands alone as a value, or is in
  * brackets. As the standard and PostgreSQL have it, unless a database overrides it.
  */
 public interface ExpressionSyntax {

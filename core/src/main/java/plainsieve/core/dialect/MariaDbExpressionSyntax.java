@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Type;
 
-/** What steps compute, as MariaDB writes it. */
+/** SQL for step expressions on MariaDB. */
 final class MariaDbExpressionSyntax implements ExpressionSyntax {
     @Override
     public String joined(List<String> texts) {

@@ -1,6 +1,6 @@
 package plainsieve.core.dialect;
 
-/** What steps compute, as PostgreSQL writes it: it knows no quarters of intervals. */
+/** SQL for step expressions on PostgreSQL, which has no quarters in intervals. */
 final class PostgreSqlExpressionSyntax implements ExpressionSyntax {
     @Override
     public String moved(String from, TimeShift timeShift, boolean days) {

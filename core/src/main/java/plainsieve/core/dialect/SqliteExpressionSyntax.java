@@ -2,7 +2,7 @@ package plainsieve.core.dialect;
 
 import plainsieve.core.value.Type;
 
-/** What steps compute, as SQLite writes it: days and times are texts here. */
+/** SQL for step expressions on SQLite, where dates and times are texts. */
 final class SqliteExpressionSyntax implements ExpressionSyntax {
     @Override
     public String today() {

@@ -2,7 +2,7 @@ package plainsieve.core.dialect;
 
 import plainsieve.core.value.Type;
 
-/** What steps compute, as Trino writes it. */
+/** SQL for step expressions on Trino. */
 final class TrinoExpressionSyntax implements ExpressionSyntax {
     private static final String MOMENT = "timestamp(6)";
 

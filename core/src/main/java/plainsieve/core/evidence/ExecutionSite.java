@@ -2,7 +2,7 @@ package plainsieve.core.evidence;
 
 import java.util.Locale;
 
-/** Where a condition or a row limit did its work, as the database's plan tells. */
+/** Where a condition or a row limit was evaluated, according to the plan. */
 public enum ExecutionSite {
     /** An index was entered with it; rows outside were never touched. */
     BY_INDEX,

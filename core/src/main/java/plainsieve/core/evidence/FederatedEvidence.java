@@ -5,10 +5,7 @@ import java.util.List;
 import plainsieve.core.federation.FederatedStatement;
 import plainsieve.core.statement.Placement;
 
-/**
- * Where the choices of a statement on several sources did their work: those in what a source is asked as its own plan tells, those
- * in the SQL after it here, on the rows that were fetched.
- */
+/** Evidence for cross-source statements: each part by its own plan, the SQL over all parts here. */
 public final class FederatedEvidence {
     private FederatedEvidence() {}
 

@@ -3,7 +3,7 @@ package plainsieve.core.evidence;
 import java.util.List;
 import plainsieve.core.dialect.ExplainSyntax;
 
-/** Turns the answers of one database to its questions for a plan into the common form. One small class each. */
+/** Converts the EXPLAIN output of one database to the common plan model. One small class each. */
 public interface PlanReader {
     static PlanReader of(ExplainSyntax.Answer form) {
         return switch (form) {

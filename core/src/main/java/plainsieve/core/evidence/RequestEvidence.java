@@ -4,10 +4,7 @@ import java.util.List;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
-/**
- * Where the choices of a web request did their work: those in the request itself at the service, those in the SQL after it here, on
- * the rows that were fetched.
- */
+/** Evidence for web requests: values in the request were applied by the service, conditions of the SQL here, on fetched rows. */
 final class RequestEvidence {
     private RequestEvidence() {}
 

@@ -8,7 +8,7 @@ import plainsieve.core.sql.Comparison;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
-/** Why a condition may not have entered an index that begins with a column of it. */
+/** Why a condition may not have used an index that begins with its column. */
 public enum UnusedIndex {
     /** The column is inside an expression, such as a function call. */
     EXPRESSION,

@@ -3,7 +3,7 @@ package plainsieve.core.evidence;
 import plainsieve.core.statement.Placement;
 
 /**
- * Where one parameter did its work at one of its places.
+ * Where one parameter was evaluated at one of its placements.
  *
  * @param placement the place
  * @param proof the piece of the database's own plan that shows it; empty when nothing is claimed

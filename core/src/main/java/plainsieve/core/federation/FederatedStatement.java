@@ -5,7 +5,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 
 /**
- * A statement on several sources as it is sent: what goes to each, and what is asked here of all of their rows.
+ * A cross-source statement: one part per source and the SQL over all of their rows.
  *
  * @param here its places are reported from its own beginning
  * @param hereStart where it begins in what is sent

@@ -8,7 +8,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Type;
 
 /**
- * What one source is asked for, where the rows of a query come from several.
+ * The part of a cross-source query that one source executes.
  *
  * @param name of the table that its rows are, to the SQL behind
  * @param columns the types of its columns, as far as they are known; a name that is not here may be a column, too

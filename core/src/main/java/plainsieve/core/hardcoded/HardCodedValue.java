@@ -9,8 +9,7 @@ import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Type;
 
 /**
- * A literal of a query that viewers could choose, or several that belong together: the items of a list, the ends of a
- * range, the same value of the same column at two places.
+ * A literal of a query that could become a parameter, or several that belong together: list items, range ends, repeated values.
  *
  * @param places every literal, in written order
  * @param column what it is compared with; nothing for limits, arguments, and what is deeper in an expression

@@ -23,8 +23,8 @@ import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Type;
 
 /**
- * Finds every literal in a condition, a row limit, an offset, an argument of a function in FROM or a calculation of a SELECT
- * list, and what parameter it would best become. With that parameter at its default the query gives the same rows as before.
+ * Finds literals that could become parameters, and the edits that convert them. With that parameter at its default the query gives the
+ * same rows as before.
  */
 public final class HardCodedValueFinder {
     private static final String ROW_LIMIT = "row_limit";

@@ -18,7 +18,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * The amount of a span of time in one unit. A span of several units, or with a fraction, is left to its author; so is one
+ * The amount of an interval in one unit. A span of several units, or with a fraction, is left to its author; so is one
  * that is multiplied already, which a parameter has made of it.
  *
  * <pre>

@@ -11,7 +11,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
 
 /**
- * A fixed value as it is in a text.
+ * A literal in a text.
  *
  * @param tokens what a parameter replaces: a cast after it stays
  * @param text the value without quotes

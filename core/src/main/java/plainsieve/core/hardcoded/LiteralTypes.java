@@ -7,7 +7,7 @@ import plainsieve.core.catalog.ComparedColumn;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.value.Type;
 
-/** The type of a parameter that takes the place of literals. */
+/** The type of a parameter that replaces literals. */
 final class LiteralTypes {
     private LiteralTypes() {}
 

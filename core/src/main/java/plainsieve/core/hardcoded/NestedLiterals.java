@@ -14,7 +14,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
-/** The fixed values that are deeper in a condition than what is compared: the 5 of {@code abs(x - 5) > y}. */
+/** Literals inside the compared expressions of a condition: the 5 of {@code abs(x - 5) > y}. */
 final class NestedLiterals {
     private static final String NAMELESS = "value";
 

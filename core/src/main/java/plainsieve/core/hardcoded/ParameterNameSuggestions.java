@@ -10,7 +10,7 @@ import plainsieve.core.catalog.ComparedColumn;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.value.Type;
 
-/** Names for new parameters, from the columns they are compared with: {@code port}, {@code departed_from}, {@code least_delay_min}. */
+/** Names for new parameters, from the compared columns: {@code port}, {@code departed_from}, {@code least_delay_min}. */
 final class ParameterNameSuggestions {
     private static final Set<String> SAYS_LITTLE =
             Set.of("id", "name", "code", "label", "title", "no", "number", "key");

@@ -20,7 +20,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * The literals of a SELECT list that viewers could choose: what is compared with, and what is computed with.
+ * Literals of a SELECT list that could become parameters.
  *
  * <pre>
  * case when delay_min &gt; 15 then 'late' end      the 15, not the name

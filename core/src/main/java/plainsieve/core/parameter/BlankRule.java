@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What it means that nothing is chosen for a parameter. */
+/** The meaning of a blank choice. */
 public enum BlankRule {
     /** The condition is left out of the statement. */
     NO_FILTER,

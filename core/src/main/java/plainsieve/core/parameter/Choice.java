@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 import java.util.List;
 import plainsieve.core.value.Value;
 
-/** What is chosen for one parameter right now. */
+/** The current selection for one parameter. */
 public sealed interface Choice {
     /** Nothing chosen; the parameter's {@link BlankRule} says what that means. */
     record Blank() implements Choice {}

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** Choices as links write them, see docs/links.md: {@code port=Ardlow&port=Skerrin&vessel=&all=class&without=port}. */
+/** Choices in the syntax of links, see docs/links.md: {@code port=Ardlow&port=Skerrin&vessel=&all=class&without=port}. */
 public final class ChoiceLink {
     private static final String ALL = "all";
     private static final String WITHOUT = "without";

@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 import java.util.List;
 
 /**
- * A choice as it arrives from a link, a control or the command line, before it is typed and checked.
+ * A choice as it arrives from a link, a control or the command line, before it is parsed and validated.
  *
  * @param kind blank, all, or values
  * @param values the values as text; empty unless the kind is values

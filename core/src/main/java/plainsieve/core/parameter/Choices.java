@@ -2,7 +2,7 @@ package plainsieve.core.parameter;
 
 import java.util.Map;
 
-/** The parameters a query may use, and what is chosen for each. A parameter without a choice is blank. */
+/** The parameters that a query may use, and the choice for each. A parameter without a choice is blank. */
 public record Choices(Map<String, Parameter> parameters, Map<String, Choice> chosen) {
     public Choices {
         parameters = Map.copyOf(parameters);

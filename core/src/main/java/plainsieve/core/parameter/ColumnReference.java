@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 import java.util.List;
 
 /**
- * A column that has the values of a list, or that they are compared with.
+ * A column that provides the values of a list or is compared with a parameter.
  *
  * @param schema empty where the database finds the table on its own
  * @param label a column with what viewers read; empty when it is the value itself

@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 import java.util.List;
 
 /**
- * A parameter that was switched to something else: what could be kept is in it.
+ * A converted parameter and what could not be kept.
  *
  * @param lost what could not be kept, one sentence each; empty when nothing was lost
  */

@@ -1,6 +1,6 @@
 package plainsieve.core.parameter;
 
-/** What a report opens with. */
+/** The initial value of a parameter in a report. */
 public sealed interface DefaultDefinition {
     /** Gives what the visitor has for this kind of default. */
     <R> R accept(Visitor<R> visitor);

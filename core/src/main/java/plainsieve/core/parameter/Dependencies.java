@@ -11,7 +11,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Which parameter needs which: the list of a route needs the port, a computed day needs the month it is computed from.
+ * The dependencies between parameters through lists and formulas.
  *
  * @param needs for each parameter those it needs directly; those that are not mentioned need nothing
  */

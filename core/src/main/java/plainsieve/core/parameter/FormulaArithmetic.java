@@ -9,7 +9,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** What formulas do with values. */
+/** Date and number arithmetic of formulas. */
 final class FormulaArithmetic {
     private FormulaArithmetic() {}
 

@@ -3,7 +3,7 @@ package plainsieve.core.parameter;
 import java.time.Duration;
 import java.util.List;
 
-/** Where the values come from that a parameter may take. */
+/** The origin of the values that a parameter may take. */
 public sealed interface ListDefinition {
     /** How long an answer is taken for fresh unless the author says otherwise. */
     Duration USUALLY_KEPT = Duration.ofMinutes(5);

@@ -10,7 +10,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Switches what a parameter takes: whatever can be read both ways stays, and what cannot is reported. */
+/** Converts a parameter to another type or cardinality, keeping whatever fits both. */
 public final class ParameterConversion {
     private static final int MOST_NAMED = 3;
     private static final int LENGTH_OF_A_DAY = "2026-03-31".length();

@@ -8,7 +8,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * A parameter as its author defines it: what the engine needs of it, and its words, list, default and trial value. One field
+ * A parameter as its author defines it: engine properties, labels, list, default and trial value. One field
  * for each thing that is stated about it, hence nine.
  *
  * @param formula how the value is worked out, for a parameter that no one chooses; else empty

@@ -7,7 +7,7 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * Whose word it is among which values someone may choose. Where it is not the viewer's own, blank and all mean all of what
+ * Which values of a parameter each caller may choose: by group, query, or sign-in claim. Where it is not the viewer's own, blank and all mean all of what
  * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everyone.
  *
  * @param of the id of the query or the name of the claim that says it; empty where none does

@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Type;
 
-/** What a chosen value represents: itself alone, every day of a month, every text that contains it. */
+/** The values that a chosen value covers: itself, every day of a month, or every text that contains it. */
 public enum ValueCoverage {
     ITSELF,
     WEEK,

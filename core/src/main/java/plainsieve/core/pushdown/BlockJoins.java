@@ -8,7 +8,7 @@ import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
 
-/** How the things of a block are joined. */
+/** The joins of a block. */
 final class BlockJoins {
     private static final Set<String> JOIN_WORDS =
             Set.of("right", "full", "outer", "cross", "natural", "asof", "anti", "semi", "positional");

@@ -5,7 +5,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** What holds of a column in every row that is needed. Rows without a value in it are not. */
+/** A constraint that every required row satisfies on a column. Rows without a value in it are not. */
 public sealed interface ColumnConstraint {
     String column();
 

@@ -6,8 +6,7 @@ import java.util.Optional;
 import plainsieve.core.value.Value;
 
 /**
- * The end of a test so far out that no source leaves out a row that is needed: where it shows fractions shorter than it keeps them,
- * or moments in another time zone. What is asked here is tested here.
+ * Widens a range so that no source drops a required row: for truncated fractions, or timestamps in another time zone. What is asked here is tested here.
  *
  * <pre>
  * at least 2.5                     at least 2.49875

@@ -12,7 +12,7 @@ import plainsieve.core.request.RequestText;
 import plainsieve.core.statement.Statement;
 
 /**
- * Values that could be sent from one source to another, so that it gives only what belongs to them.
+ * Values that can be sent from one source to another to fetch only matching rows.
  *
  * @param from the source that gives them
  * @param columns the names of the columns they are in there

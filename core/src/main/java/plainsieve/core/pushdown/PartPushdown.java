@@ -20,7 +20,7 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Type;
 
 /**
- * What a side need not give, because nothing here could come of it. The statement here is run as it is, on the rows that came:
+ * Conditions that can be applied at a source part because other rows cannot contribute to the result. The statement here is run as it is, on the rows that came:
  * a side that gives more rows than are needed does no harm, one that gave fewer would.
  *
  * @param tests conditions here that hold of a side's own rows

@@ -5,7 +5,7 @@ import plainsieve.core.parameter.ValueCoverage;
 import plainsieve.core.value.Type;
 
 /**
- * The words of a parameter.
+ * The labels of a parameter and its values.
  *
  * @param blankWords what is read when nothing is chosen: "any vessel"
  * @param unit what is read behind a value: "min"

@@ -11,7 +11,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * The sentence that says what a report asks, as its author writes it. The notation is described in docs/question-line.md:
+ * The sentence that states the choices of a report, as its author writes it. The notation is described in docs/question-line.md:
  *
  * <pre>
  * {port}         the choice of a parameter, in words

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 
 /**
- * A question line with its choices in words.
+ * A question line with its choices filled in.
  *
  * @param quiet the parameters that the sentence could mention, but does not while nothing is chosen for them
  */

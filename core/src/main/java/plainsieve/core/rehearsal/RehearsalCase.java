@@ -4,7 +4,7 @@ import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
 
 /**
- * One thing to try.
+ * One case to try.
  *
  * @param name what is tried: blank, one value, a quote, …
  * @param choices what is chosen; every other parameter keeps its default

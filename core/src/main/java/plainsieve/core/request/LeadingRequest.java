@@ -6,7 +6,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
-/** What is in front of SQL that is run here, and brings the rows that it asks. */
+/** The request before the SQL of a web-request query, which provides the rows of {@code answer}. */
 public interface LeadingRequest {
     /** Where a parameter is in the author's text. */
     record NamedPlaceholder(String name, int start, int end) {}

@@ -7,7 +7,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
-/** A request read once, ready to be put in front of the SQL that asks the rows of its answer. Immutable. */
+/** A parsed request that can be combined with the SQL over its rows. Immutable. */
 public final class PreparedRequest implements LeadingRequest {
     private final WebRequest request;
 

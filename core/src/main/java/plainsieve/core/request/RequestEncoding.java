@@ -5,7 +5,7 @@ import java.time.format.DateTimeFormatter;
 import plainsieve.core.statement.JsonText;
 import plainsieve.core.value.Value;
 
-/** How texts are in a request: in its address by RFC 3986, in a body by RFC 8259. */
+/** Encoding of values: in URLs by RFC 3986, in bodies by RFC 8259. */
 public final class RequestEncoding {
     private static final String UNRESERVED = "-._~";
     private static final String IN_PATH = UNRESERVED + "!$&'()*+,;=:@";
@@ -17,7 +17,7 @@ public final class RequestEncoding {
     static String literal(String text, RequestPart.Kind kind) {
         return switch (kind) {
             case PATH -> encoded(text, IN_PATH, true);
-            case ASK -> encoded(text, IN_QUERY, true);
+            case QUERY -> encoded(text, IN_QUERY, true);
             case HEADER, BODY -> text;
         };
     }

@@ -1,7 +1,7 @@
 package plainsieve.core.request;
 
 /**
- * A part of a request into which values can be put. It is left out when nothing is chosen for one of its parameters.
+ * A part of a request that can contain values. It is left out when nothing is chosen for one of its parameters.
  *
  * @param name of what is asked for, or of the header; empty for pieces of the path and for the body
  * @param clause where all of it is in the author's text
@@ -12,7 +12,7 @@ record RequestPart(Kind kind, String name, RequestTemplate value, ValueEncoding 
         /** Between two slashes of the path. */
         PATH,
         /** After the question mark of the address. */
-        ASK,
+        QUERY,
         HEADER,
         BODY
     }

@@ -8,11 +8,11 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Reads the lines of a request, and finds everything that is wrong with them. */
+/** Parses the lines of a request and reports all problems. */
 final class RequestReader {
     private static final Pattern VERB = Pattern.compile("(get|post)\\s+(\\S.*)", Pattern.DOTALL);
     private static final Pattern READING = Pattern.compile(",?\\s+only reads$");
-    private static final Pattern NAMED = Pattern.compile("(ask|header)\\s+([^\\s=:]+)\\s*=\\s*(.*)", Pattern.DOTALL);
+    private static final Pattern NAMED = Pattern.compile("(query|header)\\s+([^\\s=:]+)\\s*=\\s*(.*)", Pattern.DOTALL);
     private static final Pattern BODY = Pattern.compile("body\\s+(\\S.*)", Pattern.DOTALL);
 
     /** What a client says on its own, and what could be taken for the source's secret. */
@@ -125,7 +125,7 @@ final class RequestReader {
             }
             RequestTemplate value = RequestTemplate.of(one.substring(equals + 1), from + equals + 1);
             parts.add(new RequestPart(
-                    RequestPart.Kind.ASK,
+                    RequestPart.Kind.QUERY,
                     one.substring(0, equals),
                     value,
                     valueEncoding,
@@ -135,7 +135,7 @@ final class RequestReader {
     }
 
     private void named(RequestText.Line line, Matcher named) {
-        RequestPart.Kind kind = named.group(1).equals("ask") ? RequestPart.Kind.ASK : RequestPart.Kind.HEADER;
+        RequestPart.Kind kind = named.group(1).equals("query") ? RequestPart.Kind.QUERY : RequestPart.Kind.HEADER;
         String name = named.group(2);
         if (kind == RequestPart.Kind.HEADER
                 && (OWN_HEADERS.matcher(name).matches() || !name.matches("[A-Za-z0-9!#$%&'*+.^_`|~-]+"))) {

@@ -6,7 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A piece of a request with {@code :name} wherever what is chosen should be. A colon behind a letter, a digit or another colon
+ * A piece of a request with {@code :name} placeholders. A colon behind a letter, a digit or another colon
  * is a colon.
  *
  * @param start where it begins in the author's text

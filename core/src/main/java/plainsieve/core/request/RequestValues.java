@@ -9,7 +9,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
-/** The values that a choice puts into a request; none where the part around is left out. */
+/** The values that a choice puts into a request; none where the enclosing part is omitted. */
 final class RequestValues {
     private RequestValues() {}
 
@@ -49,7 +49,7 @@ final class RequestValues {
     /** Throws {@link ProblemException} for values that their part has no room for. */
     static void check(Parameter parameter, List<Value> values, RequestPart part) {
         boolean repeats =
-                part.kind() == RequestPart.Kind.ASK && part.value().holes().size() == 1;
+                part.kind() == RequestPart.Kind.QUERY && part.value().holes().size() == 1;
         if (values.size() > 1 && part.spelling().joined().isEmpty() && !repeats) {
             throw refused(
                     parameter,

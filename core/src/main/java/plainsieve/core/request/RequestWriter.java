@@ -13,7 +13,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 
-/** Writes a request with what is chosen, each value behind a placeholder, as it is kept and sent. */
+/** Writes a request with the chosen values as placeholders, as it is logged and sent. */
 final class RequestWriter {
     private final WebRequest request;
     private final Choices choices;
@@ -37,7 +37,7 @@ final class RequestWriter {
             text.append('/');
         }
         int asked = text.length();
-        for (RequestPart part : request.parts(RequestPart.Kind.ASK)) {
+        for (RequestPart part : request.parts(RequestPart.Kind.QUERY)) {
             part(part, text.length() == asked ? "?" : "&");
         }
         text.append('\n');
@@ -77,7 +77,7 @@ final class RequestWriter {
         if (!out) {
             text.append(before)
                     .append(
-                            part.kind() == RequestPart.Kind.ASK
+                            part.kind() == RequestPart.Kind.QUERY
                                     ? RequestEncoding.literal(part.name(), part.kind()) + "="
                                     : "");
             values(part, filled);

@@ -15,10 +15,7 @@ import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.SentStatement;
 import plainsieve.core.statement.Statement;
 
-/**
- * How many rows of an answer the SQL behind a request can need: as many as its limit where it takes the first ones as they come, so
- * that no more pages are fetched than these; else all.
- */
+/** The maximum number of response rows that the SQL after a request can use. */
 public final class RequiredRowCount {
     private static final Pattern WRITTEN_COUNT = Pattern.compile("\\d{1,18}");
 

@@ -13,7 +13,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * How the answer to a request is read.
+ * How the response to a request is parsed and paged.
  *
  * @param rowsAt the names that lead to the rows, with dots between; empty for the first list there is
  * @param format nothing where the answer itself says what it is
@@ -57,7 +57,7 @@ public record ResponseOptions(
     private static final Pattern NUMBER = Pattern.compile("pages by number (\\S+?)(?: from (\\d{1,9}))?");
     private static final Pattern OFFSET = Pattern.compile("pages by offset (\\S+) of (\\d{1,9}) rows");
     private static final Pattern COLUMN = Pattern.compile("column (.+) is (.+?)");
-    private static final Pattern KEPT = Pattern.compile("kept for (\\d{1,6}) (second|minute|hour)s?");
+    private static final Pattern KEPT = Pattern.compile("cached for (\\d{1,6}) (second|minute|hour)s?");
 
     /** How a line begins that says something of the answer. */
     private static final Pattern FIRST_WORD = Pattern.compile("(rows|read|pages|column|kept)\\b.*");
@@ -142,7 +142,7 @@ public record ResponseOptions(
         }
         throw bad(
                 "Unknown response option “%s”.".formatted(line),
-                "Write “rows at”, “read as”, “pages by link at”, “pages by header”, “pages by number”, “pages by offset … of … rows”, “column … is” or “kept for”.");
+                "Write “rows at”, “read as”, “pages by link at”, “pages by header”, “pages by number”, “pages by offset … of … rows”, “column … is” or “cached for”.");
     }
 
     private static ProblemException bad(String message, String advice) {

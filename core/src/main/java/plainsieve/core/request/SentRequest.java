@@ -14,7 +14,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * A request as it goes to its service, read from what is sent: every value is in its place, encoded.
+ * A request as it is sent to its service.
  *
  * @param sql for the rows of the answer
  * @param sqlStart where the SQL begins in what is sent

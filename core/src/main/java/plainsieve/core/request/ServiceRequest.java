@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * What a service is asked, every value in its place and encoded, and how its answer is read.
+ * A request to a service with all values encoded, and how its response is parsed.
  *
  * @param path below the source's address, with what is asked for behind a question mark
  */

@@ -14,7 +14,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /**
- * How values are in a part of a request.
+ * How values are written in a part of a request.
  *
  * @param joined what is between several values; nothing where each has its own part
  * @param days the form of days and moments; nothing for ISO 8601

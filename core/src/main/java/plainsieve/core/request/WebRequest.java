@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Set;
 
 /**
- * A request as its author wrote it.
+ * A web request as its author wrote it.
  *
  * @param parts in the order in which they are there
  * @param directions the lines that say how the answer is read, as they are written

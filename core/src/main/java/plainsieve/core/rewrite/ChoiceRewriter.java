@@ -28,7 +28,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Type;
 
-/** One application of choices to a prepared query: collects the edits, and what happened to each parameter. */
+/** Applies one set of choices to a prepared query; collects edits and placements. */
 final class ChoiceRewriter {
     /**
      * A range whose last value covers a period before halving, which would cut that period off; halves before leaving

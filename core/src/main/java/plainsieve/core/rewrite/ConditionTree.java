@@ -8,7 +8,7 @@ import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.Span;
 
 /**
- * The tree of a condition without some of its leaves, and without what that empties: a list of one is its item.
+ * A condition tree without some of its leaves and without the operators that this empties.
  *
  * @param leaf the single condition that it is; nothing when it is made of others
  * @param parts what it is made of

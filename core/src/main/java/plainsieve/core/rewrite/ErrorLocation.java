@@ -20,7 +20,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * Finds in the author's text what a database complained about in the statement that was made of it. Rewriting keeps the
+ * Maps an error position in the statement to the author's text. Rewriting keeps the
  * author's words, so the n-th time that a word is in the statement is the n-th time in the text; a database that only
  * names the word is taken to mean the first.
  */

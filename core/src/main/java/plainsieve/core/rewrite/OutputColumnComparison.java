@@ -14,8 +14,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Whether a parameter is compared with what an output column shows, as far as the text tells: the same expression is
- * in the list and in the condition.
+ * Whether a parameter is compared with the expression of an output column.
  *
  * <pre>
  * select c.departed_at as at from crossings c where c.departed_at >= :from     at, from: yes

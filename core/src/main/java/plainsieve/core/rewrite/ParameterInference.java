@@ -13,10 +13,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
-/**
- * Guesses what a parameter that no one has defined is: its type from its place (a row limit, a cast, a table's place)
- * or else from its values, and whether it takes many from its place and the number of values.
- */
+/** Infers the type of an undefined parameter from its place or its values. */
 public final class ParameterInference {
     private static final Pattern WHOLE = Pattern.compile("-?(0|[1-9]\\d{0,17})");
     private static final Pattern DECIMAL = Pattern.compile("-?(0|[1-9]\\d*)\\.\\d+");

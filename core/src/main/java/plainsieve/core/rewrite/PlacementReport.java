@@ -17,7 +17,7 @@ import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Placement;
 
-/** Says for each parameter where it is in the author's text and where it went in the statement. */
+/** The placements of all parameters: source locations and statement positions. */
 final class PlacementReport {
     /**
      * @param from where the clause around the place begins in the text as it is rewritten

@@ -6,7 +6,7 @@ import plainsieve.core.sql.TokenMap;
 import plainsieve.core.statement.Placement;
 
 /**
- * What was meant to change in a statement, without how: what its check holds it against.
+ * The intended changes of a statement, against which verification compares it.
  *
  * @param leftOut the conditions that go
  * @param outcomes what becomes of each parameter, by its token

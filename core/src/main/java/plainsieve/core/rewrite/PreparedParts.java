@@ -16,10 +16,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/**
- * What several sources are asked for, each read once by its own rules: every one of them is rewritten for all choices, without a
- * cap, for what is asked here of its rows may need any of them. Immutable.
- */
+/** The parsed parts of a cross-source query. Immutable. */
 public final class PreparedParts implements LeadingRequest {
     private final FederatedQueryText text;
     private final List<PreparedPart> sides;

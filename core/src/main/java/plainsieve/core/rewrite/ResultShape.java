@@ -5,7 +5,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What a view wants of a query. The view's own limit and grouping run at the source, on top of the author's text. */
+/**
+ * What a view requests of a query: rows or totals, order and limit. The view's own limit and grouping run at the source, on top of the
+ * author's text.
+ */
 public sealed interface ResultShape {
     /** Rows as the query gives them, perhaps sorted by an output column, perhaps limited. */
     record Rows(Optional<Sort> sort, Optional<Limit> limit) implements ResultShape {}

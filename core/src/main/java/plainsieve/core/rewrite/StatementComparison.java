@@ -22,8 +22,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.SentStatement;
 
 /**
- * Whether a statement that is about to be sent is the author's but for what was planned: it walks both texts side by side,
- * token by token, with the trees of their conditions. It knows what was meant, and nothing of the edits or rules that
+ * Compares a statement with the author's text and the planned changes, token by token. It knows what was meant, and nothing of the edits or rules that
  * carried it out.
  *
  * <ul>

@@ -15,8 +15,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Why rows of a query have no value in an output column, as far as its text tells: the column is of a table that an outer
- * join may find no row of.
+ * Whether missing values of an output column can come from an outer join without a match.
  *
  * <pre>
  * select v.name as vessel from crossings c left join vessels v on …     vessel: vessels

@@ -6,7 +6,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.core.dialect.Dialect;
 
-/** What the values of a column are put together by. */
+/** How the values of a column are grouped. */
 public sealed interface ValueGrouping {
     /** As it follows the colon of a key: {@code month}, {@code 10}. */
     String word();

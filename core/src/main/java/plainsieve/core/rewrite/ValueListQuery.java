@@ -5,7 +5,7 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectBuilder;
 import plainsieve.core.sql.Tokens;
 
-/** Plain SQL, with parameters, that asks for the values of a list or for a part of them. */
+/** The SQL with parameters that queries a value list or a part of it. */
 public final class ValueListQuery {
     /** The parameters of these texts. No project has them: {@code listed_} names are kept for this. */
     public static final String SEARCH = "listed_search";

@@ -10,7 +10,7 @@ import plainsieve.core.view.ProfiledColumn;
 import plainsieve.core.view.ViewContent;
 
 /**
- * Where a click on a group of a view could lead: to reports with a parameter for the same column. It is the same where the
+ * The reports that a click on a group can open: those with a parameter for the same column. It is the same where the
  * parameter, its label, or the column of its list is called as the column is.
  */
 record ClickThroughOptions(ViewContent shown, SentenceContext known) {

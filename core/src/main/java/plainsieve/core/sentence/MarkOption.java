@@ -5,7 +5,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * What could be at a mark.
+ * An option of a mark.
  *
  * @param id names it when it is taken
  * @param note what is known of it: "15 values"; may be empty

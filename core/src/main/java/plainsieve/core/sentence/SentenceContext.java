@@ -9,7 +9,7 @@ import plainsieve.core.rewrite.Measure;
 import plainsieve.core.view.ProfiledColumn;
 
 /**
- * What is known where a sentence is changed.
+ * The parameters, columns and reports that are known where a sentence is edited.
  *
  * @param columns what the query of the thing gives, in its order
  * @param parameters those of the project, by name

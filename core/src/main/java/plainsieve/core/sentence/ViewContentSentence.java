@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.ViewContent;
 
-/** How one kind of view reads, what could be at its marks, and what comes of taking it. */
+/** The sentence of one kind of view: its text, the options of its marks, and the result of choosing one. */
 interface ViewContentSentence {
     /** Says it, up to what it is called. */
     void say(Sentence.Writer sentence);

@@ -20,7 +20,7 @@ import plainsieve.core.view.ProfiledColumn;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 
-/** What a query could show, from what is known of its columns. Each proposal says why. */
+/** Suggested views for a query, from its column profiles. Each proposal says why. */
 public final class ViewProposals {
     private static final long FEW = 40;
     private static final int MOST_MEASURES = 2;

@@ -10,7 +10,7 @@ import plainsieve.core.dialect.FunctionEffects;
 import plainsieve.core.dialect.FunctionEffects.Kind;
 
 /**
- * Whether a statement is proven to read and nothing else, by the functions that it calls. A read-only connection does not ensure that:
+ * Whether a statement is proven to be read-only, by the functions that it calls. A read-only connection does not ensure that:
  * functions end other sessions, take locks, read files, write logs or change settings.
  *
  * <p>What counts is the database's own catalog, as {@link FunctionEffects} has it. An embedded engine runs inside this process, so it is sent

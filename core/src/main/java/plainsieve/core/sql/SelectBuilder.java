@@ -7,7 +7,7 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 
 /**
- * Builds the plain SELECTs that this program asks on its own: lists, looks at tables, spreads of numbers. Names are quoted by
+ * Builds the SELECT statements of this program: lists, previews, profiles. Names are quoted by
  * the dialect; a value never goes in as text, but as a {@code :parameter}. Immutable: every step gives a new one.
  *
  * <pre>

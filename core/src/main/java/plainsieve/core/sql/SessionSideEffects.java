@@ -5,7 +5,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.FunctionEffects;
 
 /**
- * Whether a statement may leave something in its session that outlives it: a lock, a setting, a slot. Only functions do that
+ * Whether a statement may leave a lock, setting or slot in its session. Only functions do that
  * in a transaction that may read alone, so every one counts of which it is not known that it does not.
  */
 public final class SessionSideEffects {

@@ -14,7 +14,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Syntax.Feature;
 
 /**
- * Variables that a statement sets from row to row, the row numbers of older reports. A variable lives as long as its
+ * User variables that a statement assigns row by row, the row numbers of older reports. A variable lives as long as its
  * connection, so it may only count what it has itself begun: the block that sets it, or one around it, reads a subquery
  * without a FROM that gives it a value which no other variable decides.
  *

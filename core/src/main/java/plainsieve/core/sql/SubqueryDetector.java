@@ -3,7 +3,7 @@ package plainsieve.core.sql;
 import java.util.BitSet;
 import plainsieve.core.dialect.Syntax;
 
-/** Tells brackets around a query from all other brackets. */
+/** Distinguishes brackets around subqueries from all others. */
 final class SubqueryDetector {
     private final Tokens tokens;
     private final Brackets brackets;

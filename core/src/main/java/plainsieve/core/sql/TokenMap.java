@@ -3,7 +3,7 @@ package plainsieve.core.sql;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** What is known of some of the tokens of one text. Kept by their index, because a long text has a million of them. */
+/** Values attached to some tokens of a text. Kept by their index, because a long text has a million of them. */
 public final class TokenMap<T> {
     private Object[] known;
 

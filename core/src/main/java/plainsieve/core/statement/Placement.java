@@ -1,7 +1,7 @@
 package plainsieve.core.statement;
 
 /**
- * Where one parameter ended up, and how.
+ * Where one parameter is in the statement, and how it was treated.
  *
  * @param start where the parameter is in the author's text; -1 when the text does not mention it
  * @param clauseStart where the condition or clause around it begins in the author's text

@@ -3,7 +3,7 @@ package plainsieve.core.statement;
 import java.util.List;
 
 /**
- * What goes to the database.
+ * A statement to be sent: its text, bound values and placements.
  *
  * @param text with a {@code ?} for every value
  * @param values in the order of their placeholders

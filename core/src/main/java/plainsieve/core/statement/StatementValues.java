@@ -11,7 +11,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** The values that a statement compares something with, bound or written. */
+/** The values that a statement compares with, bound or literal. */
 public final class StatementValues {
     private final SentStatement sent;
     private final Tokens tokens;

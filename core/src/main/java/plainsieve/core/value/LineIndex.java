@@ -2,7 +2,7 @@ package plainsieve.core.value;
 
 import java.util.Arrays;
 
-/** The lines of a text, so that many places in it are reported without reading it for each. */
+/** An index of the lines of a text, for many lookups. */
 public final class LineIndex {
     private static final int LONGEST_EXCERPT = 120;
 

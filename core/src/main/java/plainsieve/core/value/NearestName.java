@@ -5,7 +5,7 @@ import java.util.Comparator;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Finds the known name nearest to a mistyped one (fewest letters changed, added, left out or swapped; case ignored). */
+/** Finds the known name with the smallest edit distance to a mistyped one; case is ignored. */
 public final class NearestName {
     private static final int LONGEST = 100;
 

@@ -3,7 +3,7 @@ package plainsieve.core.value;
 import java.util.Optional;
 
 /**
- * What went wrong, where, and what to do about it. An error is a value until the edge of the program turns it into a
+ * A problem with its location, advice and parameter. An error is a value until the edge of the program turns it into a
  * message.
  *
  * @param kind a stable word for programs, such as {@code unknown-parameter}

@@ -1,7 +1,7 @@
 package plainsieve.core.value;
 
 /**
- * A place in a query text.
+ * A location in a query text.
  *
  * @param start first character, from 0
  * @param end one past the last character

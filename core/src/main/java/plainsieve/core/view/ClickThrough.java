@@ -1,8 +1,7 @@
 package plainsieve.core.view;
 
 /**
- * Another report where viewers go on from a view, with the choices that both reports know: by a click on a group, which is
- * chosen there; or, from a table, for the rows that it does not show.
+ * A link from a view to another report that passes the common choices.
  *
  * @param parameter what a clicked group is chosen for; empty where further rows are looked at
  */

@@ -1,7 +1,7 @@
 package plainsieve.core.view;
 
 /**
- * A column of a table as viewers read it.
+ * The label and format of a table column.
  *
  * @param label what is above it
  * @param format how its values are written

@@ -14,7 +14,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * The choices that figures are compared with.
+ * The choices of the comparison run of figures.
  *
  * <pre>
  * before   1 to 31 July      1 to 30 June       whole months are moved by as many months

@@ -9,7 +9,7 @@ import java.util.Set;
 import plainsieve.core.value.Type;
 
 /**
- * A column that a query gives, with what was found out of its values.
+ * An output column with its profile.
  *
  * @param type nothing for types that this program knows nothing of
  * @param different how many different values it has, with the choices that were looked at; nothing when it was not counted

@@ -10,7 +10,7 @@ import java.util.Optional;
 import plainsieve.core.parameter.DefaultDefinition;
 
 /**
- * How a report opens and runs.
+ * How a report opens and when it runs.
  *
  * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
  * @param signed parameters whose choice comes from a signed link and from nowhere else

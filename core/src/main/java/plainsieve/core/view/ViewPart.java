@@ -2,7 +2,10 @@ package plainsieve.core.view;
 
 import java.util.Optional;
 
-/** What of a view is asked for. Most views are one statement; some have a second one beside or below it. */
+/**
+ * One of the statements of a view: main, comparison, totals, or a group level. Most views are one statement; some have a second one
+ * beside or below it.
+ */
 public sealed interface ViewPart {
     /** As requests write it. */
     String word();

@@ -32,9 +32,9 @@ class RequestTest {
     private static final String TIDES = """
             request 1
             get /ports/:port/tides
-            ask from = :from
-            ask to = :to
-            ask kind = :kinds
+            query from = :from
+            query to = :to
+            query kind = :kinds
             header X-Datum = :datum
             rows at data.tides
             pages by link at links.next
@@ -118,7 +118,7 @@ class RequestTest {
     @Test
     void severalValuesAreJoinedWhereTheLineSaysSo() {
         text("kinds", "a,b", "c");
-        assertThat(request(get("get /t\nask kind = :kinds joined by ','")).path())
+        assertThat(request(get("get /t\nquery kind = :kinds joined by ','")).path())
                 .isEqualTo("/t?kind=a%2Cb,c");
         assertThat(request(get("get /t/:kinds joined by ';'")).path()).isEqualTo("/t/a%2Cb;c");
     }
@@ -126,7 +126,8 @@ class RequestTest {
     @Test
     void severalValuesAreRefusedWhereThereIsRoomForOne() {
         text("kinds", "a", "b");
-        for (String line : List.of("get /t/:kinds", "get /t\nheader X-Kind = :kinds", "get /t\nask k = :kinds/:port")) {
+        for (String line :
+                List.of("get /t/:kinds", "get /t\nheader X-Kind = :kinds", "get /t\nquery k = :kinds/:port")) {
             text("port", "x");
             assertThatThrownBy(() -> sent(get(line)))
                     .isInstanceOf(ProblemException.class)
@@ -137,10 +138,10 @@ class RequestTest {
     @Test
     void daysAreWrittenAsTheServiceWantsThem() {
         day("day", "2026-03-31");
-        assertThat(request(get("get /t\nask day = :day written 'dd.MM.yyyy'")).path())
+        assertThat(request(get("get /t\nquery day = :day written 'dd.MM.yyyy'")).path())
                 .isEqualTo("/t?day=31.03.2026");
         with(Parameter.of("at", Type.DATETIME), new Choice.One(new Value.Moment(LocalDateTime.of(2026, 3, 31, 14, 0))));
-        assertThat(request(get("get /t\nask at = :at")).path()).isEqualTo("/t?at=2026-03-31T14%3A00%3A00");
+        assertThat(request(get("get /t\nquery at = :at")).path()).isEqualTo("/t?at=2026-03-31T14%3A00%3A00");
     }
 
     @Test
@@ -148,10 +149,10 @@ class RequestTest {
         with(
                 Parameter.of("month", Type.DATE).covering(ValueCoverage.MONTH),
                 new Choice.One(new Value.Day(LocalDate.of(2026, 2, 1))));
-        assertThat(request(get("get /t\nask from = :month\nask to = :month last day"))
+        assertThat(request(get("get /t\nquery from = :month\nquery to = :month last day"))
                         .path())
                 .isEqualTo("/t?from=2026-02-01&to=2026-02-28");
-        assertThat(request(get("get /t\nask to = :month, last day, written 'yyyyMMdd'"))
+        assertThat(request(get("get /t\nquery to = :month, last day, written 'yyyyMMdd'"))
                         .path())
                 .isEqualTo("/t?to=20260228");
     }
@@ -279,7 +280,7 @@ class RequestTest {
             get /t,column a is colour          | Unknown column type
             get /t,header Authorization = x    | cannot set the header
             get /t,header Host = x             | cannot set the header
-            get /t,ask day = :day written 'rr' | Invalid date pattern
+            get /t,query day = :day written 'rr' | Invalid date pattern
             get /t?=3                          | has no value
             rows at data                       | no path yet
             """)

@@ -7,7 +7,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.server.records.AuditEntry;
 import plainsieve.server.records.AuditRecords;
 
-/** The record of what people did: written once, never changed. */
+/** The append-only record of who changed what. */
 @Service
 public class AuditLog {
     private static final int LONGEST = 500;

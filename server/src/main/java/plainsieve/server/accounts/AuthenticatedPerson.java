@@ -5,7 +5,7 @@ import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
 /**
- * Who is signed in with a request.
+ * The person who is signed in with a request.
  *
  * @param most the most that the way they signed in lets them do: a key may be for less than its person
  * @param isInPerson whether they are signed in themselves, not a program by a key

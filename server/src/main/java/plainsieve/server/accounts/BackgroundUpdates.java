@@ -8,7 +8,10 @@ import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
 
-/** Does small things one after the other, some time soon. What fails, or is too much, is left undone: it comes again. */
+/**
+ * Runs small updates in order in the background; best effort, dropped when the queue is full. What fails, or is too much, is left
+ * undone: it comes again.
+ */
 @Component
 class BackgroundUpdates implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(BackgroundUpdates.class);

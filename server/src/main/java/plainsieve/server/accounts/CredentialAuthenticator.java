@@ -12,7 +12,7 @@ import plainsieve.server.records.ApiKeyRow;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.SessionRow;
 
-/** Finds out who sends the secret of a session or of a key. That they were here is written later, so that no one waits for it. */
+/** Identifies the owner of a session or API key secret. That they were here is written later, so that no one waits for it. */
 @Service
 public class CredentialAuthenticator {
     private static final Duration WRITTEN_EVERY = Duration.ofMinutes(1);

@@ -8,7 +8,7 @@ import plainsieve.server.openid.OpenIdIdentity;
 import plainsieve.server.records.IdentityRecords;
 import plainsieve.server.records.PersonRow;
 
-/** People here, by what another service says of them each time they sign in with it. */
+/** Accounts identified by an external sign-in service. */
 @Service
 public class ExternalIdentities {
     private static final int LONGEST_VALUE = 500;

@@ -13,10 +13,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.settings.Settings;
 
-/**
- * Prints a link that signs the first operator in, for as long as no one has a password: there is no password to begin with that
- * someone could forget to change.
- */
+/** Prints a sign-in link for the first operator while no one has a password. */
 @Component
 class FirstSignInLink {
     private static final Logger LOG = LoggerFactory.getLogger(FirstSignInLink.class);

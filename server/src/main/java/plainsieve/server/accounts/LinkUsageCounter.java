@@ -4,7 +4,7 @@ import java.time.Clock;
 import org.springframework.stereotype.Service;
 import plainsieve.server.records.SignedLinkRecords;
 
-/** Counts that a report was opened by a link; later, so that no one waits for it, and no page fails with it. */
+/** Counts report openings by signed link, in the background. */
 @Service
 public class LinkUsageCounter {
     private final SignedLinkRecords records;

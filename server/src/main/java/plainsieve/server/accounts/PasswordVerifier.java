@@ -5,7 +5,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** Looks at passwords that someone types, and slows down who guesses them. */
+/** Verifies passwords and throttles guessing. */
 @Component
 class PasswordVerifier {
     private final Passwords passwords;

@@ -15,7 +15,7 @@ import plainsieve.server.records.GroupRow;
 import plainsieve.server.records.RoleRecords;
 import plainsieve.server.records.RoleRow;
 
-/** What people may do: the most of what was given to them and to their groups, for one project or for all. */
+/** The effective role of a person: the highest of their own roles and those of their groups. */
 @Service
 public class Permissions {
     /** Represents the group of everyone who is signed in. */

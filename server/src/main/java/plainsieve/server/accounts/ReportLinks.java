@@ -20,7 +20,7 @@ import plainsieve.server.records.SignedLinkRecords;
 import plainsieve.server.records.SignedLinkRow;
 import plainsieve.server.security.SignedLinks;
 
-/** Links to reports with choices that cannot be changed: made, listed, undone; some for anyone who has them, until a day. */
+/** Signed links: created, listed, revoked. */
 @Service
 public class ReportLinks {
     /** Longer, someone has it whom no one remembers. */

@@ -8,7 +8,7 @@ import java.util.Base64;
 import java.util.HexFormat;
 
 /**
- * Secrets that are made here: of sessions, links and keys. Each has 256 random bits, so a plain digest of it can be kept: no one
+ * Generates secrets of sessions, links and keys. Each has 256 random bits, so a plain digest of it can be kept: no one
  * finds the secret from that.
  */
 final class SecretGenerator {

@@ -19,7 +19,7 @@ import plainsieve.server.records.SessionRecords;
 import plainsieve.server.records.SessionRow;
 import plainsieve.server.records.SignInLinkRow;
 
-/** Signs people in and out: by a password, by a link, by the key of a program. */
+/** Signs people in and out: by password, link, or API key. */
 @Service
 public class SignInService {
     /** A session that no one used for so long has ended. */

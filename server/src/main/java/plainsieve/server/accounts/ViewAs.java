@@ -6,7 +6,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.server.people.Caller;
 
-/** Looking at reports as others see them: as a group, or as someone, who may view and nothing more. */
+/** Viewing reports as a group or another person, with the rights of a viewer. */
 @Service
 public class ViewAs {
     private static final String GROUP = "group:";

@@ -4,7 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.stereotype.Component;
 import plainsieve.server.accounts.AuditLog;
 
-/** Writes what anyone who asks does into the record of deeds. */
+/** Records audited requests in the audit log. */
 @Component
 public class AuditRecorder {
     private final AuditLog auditLog;

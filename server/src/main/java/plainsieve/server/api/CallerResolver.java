@@ -24,7 +24,7 @@ import plainsieve.server.people.Viewer;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.settings.Settings;
 
-/** Who asks, and what they may do: those who are signed in, or, where there are no accounts, anyone who asks from this machine. */
+/** Resolves the caller of a request and their role. */
 @Component
 public class CallerResolver {
     /** In a request of an author's: whom they look as, {@code group:id} or {@code person:name}. */

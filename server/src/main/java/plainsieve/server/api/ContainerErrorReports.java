@@ -16,7 +16,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import plainsieve.server.security.SafeHeaders;
 
-/** What the web server itself refuses, before any of our code sees it, is a problem document, too. */
+/** Returns problem documents for requests that the servlet container rejects. */
 @Configuration
 class ContainerErrorReports {
     @Bean

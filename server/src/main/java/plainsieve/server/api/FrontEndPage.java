@@ -9,10 +9,7 @@ import org.springframework.web.servlet.resource.ResourceTransformerChain;
 import org.springframework.web.servlet.resource.TransformedResource;
 import plainsieve.server.security.OwnPath;
 
-/**
- * The one page of the front end, which is the answer to every address of a screen: what it loads is named from where this server
- * is, and it is reported where that is.
- */
+/** Serves the single page of the front end, with paths relative to the server's base path. */
 public final class FrontEndPage implements ResourceTransformer {
     private static final String RELATIVE = "\"./";
     private static final String PLACE = "name=\"place\" content=\"";

@@ -18,7 +18,7 @@ import plainsieve.server.security.OwnPath;
 import plainsieve.server.security.SignedLinks;
 
 /**
- * Anyone who comes by a link that is for anyone who has it: a viewer of one report. Requests say the link in a header, which names the report,
+ * Authenticates requests by a signed link without sign-in: a viewer of one report. Requests say the link in a header, which names the report,
  * too; the page itself by its address, and a file, which browsers fetch without headers, behind its question mark.
  */
 @Component

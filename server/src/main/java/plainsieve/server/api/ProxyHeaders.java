@@ -10,7 +10,7 @@ import org.springframework.context.annotation.Configuration;
 import plainsieve.server.settings.NetworkSettings;
 
 /**
- * Takes the word of the servers in front of this one for who asks, and by which scheme and name (X-Forwarded-For, -Proto, -Host).
+ * Trusts the forwarding headers of configured proxies (X-Forwarded-For, -Proto, -Host).
  * From the right: what a browser wrote itself is further left, after the first address that is none of theirs.
  */
 @Configuration

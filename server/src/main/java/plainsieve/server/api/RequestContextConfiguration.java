@@ -29,10 +29,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.revisions.Revisions;
 import plainsieve.server.security.OwnPath;
 
-/**
- * The edge: here a request becomes a project in one state and an asker, once, and here it is refused when its route is not
- * for that asker.
- */
+/** Resolves the project, stage and caller of each request, and checks the role that its route requires. */
 @Configuration
 class RequestContextConfiguration implements WebMvcConfigurer {
     /** In a request of an author's: the number of the revision that it is about. */

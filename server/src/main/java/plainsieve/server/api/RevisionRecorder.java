@@ -22,7 +22,7 @@ import plainsieve.server.projectfolder.ProjectFolderWatcher;
 import plainsieve.server.revisions.Revisions;
 
 /**
- * Keeps a revision after every request that changed what viewers have, whatever route of authors it took. What is changed
+ * Records a version after every request that changed the published state. What is changed
  * otherwise, or while the disk was full, is found at the next one. Projects of files have their revisions where the files come from.
  */
 @Configuration

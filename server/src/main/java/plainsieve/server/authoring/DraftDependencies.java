@@ -8,7 +8,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 
 /**
- * What the drafts of reports need, whether viewers have it or not.
+ * The objects that drafts of reports use.
  *
  * @param queries their ids
  * @param parameters their names

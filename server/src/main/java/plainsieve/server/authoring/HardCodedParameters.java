@@ -29,7 +29,7 @@ import plainsieve.server.sent.StatementOrigin;
 import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.SourceFailure;
 
-/** Defines the parameters that take the place of fixed values: they open with them, and have a list where one suits. */
+/** Defines the parameters that replace hard-coded values. */
 @Service
 class HardCodedParameters {
     private static final int FEW_VALUES = 100;

@@ -33,7 +33,7 @@ import plainsieve.server.project.StageWords;
 import plainsieve.server.project.Usage;
 import plainsieve.server.runs.RequestedChoices;
 
-/** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
+/** Converts hard-coded values to parameters, and back. */
 @Service
 public class HardCodedValueConversion {
     private final ParameterEdits parameters;

@@ -7,7 +7,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.SingleLine;
 
-/** Ids that are in addresses: small letters, digits and hyphens. */
+/** IDs in addresses: small letters, digits and hyphens. */
 public final class Ids {
     private static final int LONGEST_NAME = 200;
     private static final int LONGEST_ID = 60;

@@ -27,7 +27,7 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.QueryPart;
 import plainsieve.server.sources.SourceFacts;
 
-/** Finds fixed values of a query, and the parameters that the project has for them already. */
+/** Finds existing parameters that could replace hard-coded values. */
 @Service
 class MatchingParameters {
     private static final Set<Comparison.Kind> SINGLE = EnumSet.of(Comparison.Kind.EQUAL, Comparison.Kind.IN);

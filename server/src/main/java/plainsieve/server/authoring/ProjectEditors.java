@@ -2,7 +2,7 @@ package plainsieve.server.authoring;
 
 import org.springframework.stereotype.Component;
 
-/** What changes the parts of a project. */
+/** All services that edit a project. */
 @Component
 record ProjectEditors(
         SourceEdits sources,

@@ -3,7 +3,7 @@ package plainsieve.server.authoring;
 import plainsieve.files.CompanionFiles;
 import plainsieve.server.project.Project;
 
-/** What goes out and in with a project and is managed elsewhere, such as its stored copies. */
+/** A part of a project with its own files, such as stored copies, that is exported and imported with it. */
 public interface ProjectExtension {
     /** What is next to the project, with its own. */
     CompanionFiles exportFiles(String projectId, CompanionFiles beside);

@@ -29,7 +29,7 @@ import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 
 /**
- * Puts projects of files in the place of all that this server has, and shuts them: no one changes them here. What viewers keep stays,
+ * Replaces the projects of this server by projects from files and makes them read-only. What viewers keep stays,
  * and the statements that were sent.
  */
 @Service

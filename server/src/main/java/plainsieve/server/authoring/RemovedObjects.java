@@ -23,7 +23,7 @@ import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SignedLinkRecords;
 import plainsieve.server.records.SourceRow;
 
-/** What was removed, row by row, until it is brought back. */
+/** Removed objects, kept until they are restored. */
 @Service
 public class RemovedObjects {
     private static final int MOST_SHOWN = 100;

@@ -21,7 +21,7 @@ import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.ProjectTables;
 import plainsieve.server.records.QueryRow;
 
-/** Makes what viewers had once what they have again. Drafts stay as they are, and what did not exist then can be brought back. */
+/** Restores a published version. Drafts stay as they are, and what did not exist then can be brought back. */
 @Service
 public class Rollback {
     private final ProjectTransfer transfer;

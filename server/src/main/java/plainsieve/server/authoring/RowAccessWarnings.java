@@ -15,7 +15,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 
-/** What an author should know of a parameter that is held: what is not shown because of it, and what it may not hold back. */
+/** Warnings about row access: what viewers do not see because of a rule, and what it may not restrict. */
 public final class RowAccessWarnings {
     private static final int MOST_TOLD = 8;
 

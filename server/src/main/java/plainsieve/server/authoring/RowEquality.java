@@ -8,7 +8,7 @@ import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sent.Purpose;
 
-/** Runs two texts of a query with the same choices, to the last row, and tells whether their rows are the same. */
+/** Runs two texts with the same choices and compares all of their rows. */
 @Service
 public class RowEquality {
     private final QueryRunner queryRunner;

@@ -20,7 +20,7 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.sources.SourceFailure;
 
 /**
- * What a query's rows come to before a change and after it. A few rows are compared one by one. Of many the first ones say
+ * Compares the rows of a query before and after a change. A few rows are compared one by one. Of many the first ones say
  * nothing, for a database may begin with others each time: they are counted and summed there.
  */
 @Service

@@ -11,7 +11,7 @@ import java.util.Objects;
 import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Column;
 
-/** What all rows of an answer come to, in any order and of any number: two answers of the same digest have the same rows. */
+/** A digest of the rows of a result, independent of their order. */
 final class RowsDigest implements RunListener {
     /** No text is so long. */
     private static final int NOTHING = -1;

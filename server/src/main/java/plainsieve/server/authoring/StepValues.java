@@ -26,7 +26,7 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.ShownValue;
 
-/** The values that a column has where a step compares it, counted at the source: most rows first. */
+/** The most frequent values of a column, for completion in steps. */
 @Service
 public class StepValues {
     private static final int MOST = 60;

@@ -29,7 +29,7 @@ import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.Column;
 
-/** A first look at a table, and the text a query on it or on a function begins with. */
+/** The first rows of a table, and the initial text of a query on it. */
 @Service
 public class TablePreview {
     private static final int ROWS = 20;

@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/** Writes a part of a copy again in wider types: all parts of a table have the same. */
+/** Rewrites a partition with wider column types so that all partitions match. */
 final class ColumnTypeWidening {
     private ColumnTypeWidening() {}
 

@@ -12,7 +12,7 @@ import plainsieve.server.records.CopyRow;
 import plainsieve.server.records.ParsedRowCache;
 import plainsieve.server.schedules.ScheduleEntry;
 
-/** Stored copies as records and files keep them. */
+/** Definitions of stored copies in the database and in files. */
 @Component
 class CopyDefinitions {
     private final CopyRecords records;

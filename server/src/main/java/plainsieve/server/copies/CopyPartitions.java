@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import plainsieve.sources.files.PartManifest;
 
 /**
- * What a stored copy is made of at one moment: a file in its folder says it, which is put in place of the former one in one step.
+ * The manifest of a stored copy, which is replaced atomically.
  * So anyone who asks sees all of a state or all of another, whenever this server is killed.
  *
  * @param job the number of the job that made it

@@ -32,7 +32,7 @@ import plainsieve.server.spool.Spools;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 
-/** Asks for the rows of a copy as for any others: limited, stoppable, written into Sent, with what applies to viewers. */
+/** Queries the rows of a stored copy from its source. */
 @Component
 class CopyQuery {
     /** What Sent and the lines in front of sources call it. */

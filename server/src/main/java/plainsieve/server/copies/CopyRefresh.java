@@ -26,10 +26,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.files.PartManifest;
 
-/**
- * Makes a stored copy again, whole or those parts of it that may be otherwise: the last ones, those whose rows are reported to be
- * otherwise, and those that are not there yet. What viewers ask is the former state until the new one is complete.
- */
+/** Refreshes a stored copy completely or by partition. What viewers ask is the former state until the new one is complete. */
 @Component
 class CopyRefresh {
     /** A copy that loses more than half of its rows may be one of a source that was being filled. */

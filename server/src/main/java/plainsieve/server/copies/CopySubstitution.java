@@ -10,7 +10,7 @@ import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 
-/** Whether viewers' reports ask a query's source each time, every so often, or a stored copy of its answer instead. */
+/** Whether a query reads its source, a cached result, or a stored copy. */
 @Service
 public class CopySubstitution {
     private final StoredCopies storedCopies;

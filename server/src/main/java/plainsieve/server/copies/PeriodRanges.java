@@ -6,7 +6,7 @@ import java.time.temporal.IsoFields;
 import java.time.temporal.TemporalAdjusters;
 import plainsieve.core.dialect.DatePart;
 
-/** Stretches of days, each named by its first, as databases group by them. */
+/** Date ranges of partitions, each named by its first day. */
 final class PeriodRanges {
     private PeriodRanges() {}
 

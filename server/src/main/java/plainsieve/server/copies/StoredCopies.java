@@ -29,7 +29,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.files.PartManifest;
 
-/** The stored copies of each project: where they lie, what is in them, and how they are refreshed. */
+/** The stored copies of each project, their partitions and refreshes. */
 @Service
 public class StoredCopies implements JobHandler {
     private final CopyDefinitions kept;

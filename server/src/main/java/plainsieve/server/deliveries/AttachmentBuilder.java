@@ -22,7 +22,7 @@ import plainsieve.server.runs.ReportRunRequests;
 import plainsieve.server.runs.RunRequest;
 import plainsieve.server.settings.EmailReportSettings;
 
-/** Writes views as files that go with a letter, as large as one may be: of what is larger the letter says where to have it. */
+/** Writes views as attachments within the size limit. */
 @Component
 class AttachmentBuilder {
     private final Downloads downloads;

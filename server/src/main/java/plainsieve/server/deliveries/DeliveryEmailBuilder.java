@@ -26,7 +26,7 @@ import plainsieve.server.reportmail.ReportEmail;
 import plainsieve.server.reportmail.ReportEmailComposer;
 import plainsieve.server.sources.ClientPresence;
 
-/** Writes the mail that someone gets of a delivery: with what they may see, as viewers see it now, or says why there is none. */
+/** Builds the email of one recipient from the rows that they may see. */
 @Component
 class DeliveryEmailBuilder {
     private static final String BY = "The delivery";

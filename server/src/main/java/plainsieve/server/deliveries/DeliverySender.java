@@ -20,7 +20,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Sends what one job of a delivery has to send. Each mail has a line in the records before it is begun, and is <em>handing over</em>
+ * Sends the emails of one delivery job. Each mail has a line in the records before it is begun, and is <em>handing over</em>
  * there before the server for mails can have taken it: one that is handed over once is not handed over again, however the round ended.
  */
 @Component

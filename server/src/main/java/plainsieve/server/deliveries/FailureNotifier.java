@@ -17,7 +17,7 @@ import plainsieve.server.mail.MailTransport;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.settings.EmailReportSettings;
 
-/** Tells the authors of a project by mail when something that is done automatically has failed, or was kept back. */
+/** Notifies authors by email when a job failed or is held for review. */
 @Component
 class FailureNotifier implements JobListener {
     private static final Logger LOG = LoggerFactory.getLogger(FailureNotifier.class);

@@ -6,7 +6,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.people.Person;
 
 /**
- * Someone who gets a mail.
+ * A recipient of a delivery.
  *
  * @param address where to; where there is none, whom it would have gone to
  * @param person with that address; nothing for someone without an account

@@ -37,7 +37,7 @@ import plainsieve.server.sources.ShownValue;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 
-/** Finds out who gets a delivery: addresses, people and everyone of groups, or who is in the rows of a query. */
+/** Resolves the recipients of a delivery: addresses, people, groups, or rows of a query. */
 @Component
 class RecipientResolver {
     static final String GROUP = "group:";

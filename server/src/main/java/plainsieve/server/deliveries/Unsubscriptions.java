@@ -16,7 +16,7 @@ import plainsieve.server.records.DeliveryRecords;
 import plainsieve.server.security.SecretBox;
 
 /**
- * Lets people who get a delivery have no more of it: by a link in each mail, without signing in (RFC 8058). The link names the delivery and
+ * Unsubscribes recipients by a link in each email (RFC 8058). The link names the delivery and
  * the address, and is signed (HMAC-SHA256), so that no one does it for others.
  */
 @Service

@@ -12,7 +12,7 @@ import java.util.concurrent.Executor;
 import plainsieve.sources.Column;
 
 /**
- * Writes rows beside the reading of the next ones, in their order, from the first of them to the end of the file on one thread.
+ * Writes rows to a file in a background thread while the next ones are read.
  * Anyone who reads waits once the writing is two thousand rows behind.
  */
 final class BackgroundRowWriter {

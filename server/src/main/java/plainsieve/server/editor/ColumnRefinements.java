@@ -9,8 +9,8 @@ import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.view.ProfiledColumn;
 
 /**
- * Finds columns that refine others, as a port refines its island: the source groups by both, and there are as many groups
- * as the finer column has values. Only the few columns that have the fewest values are looked at.
+ * Finds columns that refine others, such as ports and islands, by grouping at the source. Only the few columns that have the fewest
+ * values are looked at.
  */
 final class ColumnRefinements {
     private static final int COLUMNS = 4;

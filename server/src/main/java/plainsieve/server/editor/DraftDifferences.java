@@ -8,7 +8,7 @@ import plainsieve.core.view.Control;
 import plainsieve.core.view.View;
 import plainsieve.server.project.Report;
 
-/** What a draft changes of what viewers have, in words, a line each. */
+/** The changes of a draft against the published report, one line each. */
 final class DraftDifferences {
     private final Report live;
     private final Report draft;

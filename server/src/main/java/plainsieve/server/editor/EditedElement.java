@@ -3,7 +3,10 @@ package plainsieve.server.editor;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** What a sentence on a report is about. In addresses and requests {@code view:by-port}, {@code control:port}, {@code opening}. */
+/**
+ * The element of a report that a sentence belongs to. In addresses and requests {@code view:by-port}, {@code control:port}, {@code
+ * opening}.
+ */
 public sealed interface EditedElement {
     /** @param id of the view, within its report */
     record OfView(String id) implements EditedElement {}

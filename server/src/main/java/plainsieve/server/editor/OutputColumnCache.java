@@ -34,7 +34,7 @@ import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The columns that queries of other sources give: of one row, with trial values, asked once and again when the text changes. Until a
+ * Cached output columns of queries of other sources. Until a
  * slow source has answered, nothing is known of them.
  */
 @Service

@@ -34,8 +34,8 @@ import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
 /**
- * What a query gives: its columns from one row of it, and how many different values each has from one statement that the
- * source works out, with the defaults of its parameters. No table is ever fetched for it. What was found is kept for a while.
+ * Profiles the output columns of a query: types and distinct values. No table is ever fetched for it. What was found is kept for a
+ * while.
  */
 @Service
 public class OutputColumnProfiler {

@@ -24,7 +24,7 @@ import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sent.Purpose;
 
-/** What would not work for viewers of a draft, found out before they get it. */
+/** Problems that viewers would get from a draft. */
 @Service
 class PublishCheck {
     private final ReportRunRequests orders;

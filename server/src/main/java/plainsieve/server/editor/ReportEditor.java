@@ -28,7 +28,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 
-/** Makes reports on the page: sentences whose marks are changed, proposals that are taken or left, a draft until it is given. */
+/** Edits reports through the marks of their sentences. */
 @Service
 public class ReportEditor {
     private final OutputColumnProfiler columns;

@@ -25,7 +25,7 @@ import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Shows where each choice of a statement ran, with the database's own plan for it. Asked for after the rows have come, never
+ * Provides the evidence of a logged statement. Asked for after the rows have come, never
  * before; an answer is kept with the statement in Sent. Private values show in no proof, and such proofs are not kept.
  */
 @Service

@@ -26,7 +26,7 @@ import plainsieve.server.sent.SentValues;
 import plainsieve.server.sent.StatementOrigin;
 import plainsieve.server.sources.StatementSender;
 
-/** Sends statements of Sent once more: next to each other to compare them, or as text for another client. */
+/** Reruns logged statements to compare them. */
 @Service
 public class StatementReplay {
     private static final int SHOWN = 5;

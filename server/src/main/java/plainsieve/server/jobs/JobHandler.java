@@ -6,7 +6,7 @@ import java.util.Set;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.sources.Cancellation;
 
-/** A kind of thing that is done automatically, such as refreshing a stored copy. */
+/** Handles one kind of scheduled job, such as refreshing a stored copy. */
 public interface JobHandler {
     /** Its word in the records. */
     String kind();

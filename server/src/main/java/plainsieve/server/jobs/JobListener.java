@@ -1,6 +1,6 @@
 package plainsieve.server.jobs;
 
-/** Is notified of what did not come to be as it should. */
+/** Notified when a job failed or was held for review. */
 public interface JobListener {
     /**
      * Something is over, and someone should look at it. It is reported once, and what this throws is in no one's way.

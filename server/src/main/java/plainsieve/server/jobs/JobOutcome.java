@@ -1,6 +1,6 @@
 package plainsieve.server.jobs;
 
-/** What came of something that was done automatically. What could not be done throws instead. */
+/** The outcome of a job. What could not be done throws instead. */
 public sealed interface JobOutcome {
     /** Its word in the records. */
     String word();

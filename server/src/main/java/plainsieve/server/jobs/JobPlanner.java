@@ -9,7 +9,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 
-/** Finds what has become due. A time that was found twice is one job, whatever the clock did meanwhile. */
+/** Determines due jobs. A time that was found twice is one job, whatever the clock did meanwhile. */
 @Component
 public class JobPlanner {
     /** Later than this it was missed: this server did not run, or was reported to wait. */

@@ -23,7 +23,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.sources.Cancellation;
 
 /**
- * Does what is due. Jobs are in the records; anyone who does one holds it by a lease, which is renewed while it is done. When the
+ * Runs due jobs. Jobs are in the records; anyone who does one holds it by a lease, which is renewed while it is done. When the
  * server is killed, the lease runs out and the job is taken up again: none is lost, and what knows its job by number does it once.
  */
 @Service

@@ -12,7 +12,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import plainsieve.server.settings.Settings;
 
-/** Looks every second at what is due. */
+/** Starts due jobs; checks once per second. */
 @Component
 class JobScheduler implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(JobScheduler.class);

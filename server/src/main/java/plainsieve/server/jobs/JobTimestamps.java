@@ -3,7 +3,7 @@ package plainsieve.server.jobs;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 
-/** Moments as jobs keep them: of whole seconds, so that their text sorts as time does. */
+/** Timestamps of jobs in whole seconds, so that their text sorts chronologically. */
 public final class JobTimestamps {
     private JobTimestamps() {}
 

@@ -5,7 +5,7 @@ import java.util.List;
 import plainsieve.core.parameter.ListedValue;
 
 /**
- * The values of a list as a source gave them.
+ * The values of a list as a source returned them.
  *
  * @param complete whether these are all the values there are
  * @param valueColumn the name of the column with the values; empty for a list that no one asked a source for

@@ -33,7 +33,7 @@ import plainsieve.server.sent.SentValues;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The last answer of each list, on disk and shared by everyone. A list that is no longer fresh is given at once and asked
+ * The cached value lists on disk, shared by all callers. A list that is no longer fresh is given at once and asked
  * for again a little later, in the background; the same list asked for twice at the same moment reaches its source once.
  */
 @Service

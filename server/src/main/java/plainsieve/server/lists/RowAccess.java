@@ -22,9 +22,7 @@ import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.GroupChoiceRow;
 import plainsieve.server.records.IdentityRecords;
 
-/**
- * Among what someone chooses where a parameter is held. Who writes queries is not held: they ask what they like anyway.
- */
+/** Enforces row access rules on choices and lists. Who writes queries is not held: they ask what they like anyway. */
 @Service
 public class RowAccess {
     private final ListCache kept;

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * One mail to one address.
+ * An email to one recipient.
  *
  * @param id of it among all, by which anyone who gets it twice knows that it is one
  * @param text the same as the HTML, for those who read plain text

@@ -23,7 +23,7 @@ import javax.net.ssl.TrustManagerFactory;
 import org.springframework.stereotype.Service;
 import plainsieve.server.settings.MailSettings;
 
-/** Hands mails to the server for them (SMTP, RFC 5321), by TLS but within this machine. */
+/** Sends emails by SMTP (RFC 5321), over TLS except on loopback. */
 @Service
 public class MailTransport {
     private static final String CONNECT_MILLIS = "10000";

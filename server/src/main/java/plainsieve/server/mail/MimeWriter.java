@@ -17,7 +17,7 @@ import java.time.Instant;
 import java.util.Date;
 import plainsieve.core.value.SingleLine;
 
-/** A mail as it is written on the wire (RFC 5322, MIME). It tells when its last byte was given, before the server can have taken it. */
+/** Writes an email in MIME format (RFC 5322). It tells when its last byte was given, before the server can have taken it. */
 final class MimeWriter extends MimeMessage {
     private static final String PERSON = "Plain Sieve";
 

@@ -3,7 +3,7 @@ package plainsieve.server.openid;
 import java.time.Instant;
 
 /**
- * Someone on the way to the service and back, as their browser keeps it, locked: no server has to remember it.
+ * The state of a sign-in with an external service, kept encrypted in the browser.
  *
  * @param state what the service gives back with its answer
  * @param nonce what the service puts into its answer

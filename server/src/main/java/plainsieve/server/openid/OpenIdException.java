@@ -1,6 +1,6 @@
 package plainsieve.server.openid;
 
-/** Someone did not come back from the service as they should. */
+/** A sign-in with the external service failed. */
 public final class OpenIdException extends RuntimeException {
     private final Why why;
 

@@ -5,7 +5,7 @@ import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
 
 /**
- * Who asks. Goes from the edge into every run, list, question, download and line of Sent.
+ * The identity of a request. It is passed to every run, list, question and download and recorded in Sent. Goes from the edge into every run, list, question, download and line of Sent.
  *
  * @param id as Sent shows it
  * @param owner who owns the runs and downloads it starts, and alone can stop or fetch them: the ID of a person or of a browser

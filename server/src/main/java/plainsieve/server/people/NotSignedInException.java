@@ -1,6 +1,6 @@
 package plainsieve.server.people;
 
-/** No one is signed in, where someone has to be. */
+/** The request requires sign-in. */
 public final class NotSignedInException extends RuntimeException {
     public NotSignedInException() {
         super("You are not signed in.");

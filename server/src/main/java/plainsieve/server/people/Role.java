@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What someone may do here. Each may do what those before it may. */
+/** The role of a person in a project. Each may do what those before it may. */
 public enum Role {
     /** Opens reports and chooses. */
     VIEWER,

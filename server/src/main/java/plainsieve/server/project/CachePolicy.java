@@ -4,7 +4,10 @@ import java.time.Duration;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** What viewers' reports ask for the rows of a query. Those who make something of it ask the source, each time. */
+/**
+ * Whether reports query the source each time, reuse cached results, or read a stored copy. Those who make something of it ask the
+ * source, each time.
+ */
 public sealed interface CachePolicy {
     /** Longer than this nothing is taken again; what may be older is a stored copy. */
     int MOST_KEPT_SECONDS = 3_600;

@@ -1,7 +1,7 @@
 package plainsieve.server.project;
 
 /**
- * Whether values that one source gave may be sent to another, to find there what belongs to them.
+ * Whether values of one source may be sent to another.
  *
  * @param from the id of the source that gave them
  */

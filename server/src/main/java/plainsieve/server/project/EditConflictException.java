@@ -1,6 +1,6 @@
 package plainsieve.server.project;
 
-/** Someone else changed what was about to be changed; nothing was overwritten. */
+/** Someone else changed the object; nothing was overwritten. */
 public final class EditConflictException extends RuntimeException {
     public EditConflictException(String what) {
         super(

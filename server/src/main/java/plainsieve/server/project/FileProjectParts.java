@@ -7,7 +7,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 
-/** What files make a project of, as viewers have it, on the sources and in the stages of now. */
+/** The published parts of a project loaded from files. */
 final class FileProjectParts {
     private static final int VERSION = 1;
 

@@ -4,7 +4,7 @@ import java.util.Collection;
 import java.util.Locale;
 import plainsieve.core.value.NearestName;
 
-/** Something that was named does not exist. */
+/** A named object does not exist. */
 public final class NotFoundException extends RuntimeException {
     private final String advice;
 

@@ -17,7 +17,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.sources.SourceSettings;
 
-/** What needs what in a project, and what uses what: worked out once, when the project is built. */
+/** The dependencies and usages in a project, computed once per state. */
 final class ProjectGraph {
     private final ProjectParts parts;
     private final Map<String, Set<String>> live = new HashMap<>();

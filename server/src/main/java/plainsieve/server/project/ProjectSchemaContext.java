@@ -19,7 +19,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * What the steps of a query can speak of: the tables of its source, and every query of the project, as reports send it. The source is
+ * The schema of a query's steps: the tables of its source and the queries of the project. The source is
  * asked once, when a table is first spoken of.
  */
 final class ProjectSchemaContext implements SchemaContext {

@@ -21,7 +21,7 @@ import plainsieve.server.records.StateRecords;
 import plainsieve.sources.SourceSettings;
 
 /**
- * The projects of this server, each built once per state of the records. What is kept in memory was read while the number of
+ * The projects of this server, each built once per database state. What is kept in memory was read while the number of
  * the state was still, outside any change: so nothing is ever shown that was not committed.
  */
 @Service

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.steps.model.KnownColumn;
 
-/** What queries have given so far; no one waits long for a source that does not answer. */
+/** Cached output columns of queries. */
 public interface QueryColumnCache {
     /** The columns that the live text of a query gives; nothing while that is not known. */
     Optional<List<KnownColumn>> columns(Project project, Query query);

@@ -6,7 +6,7 @@ import java.util.stream.Stream;
 import plainsieve.core.rewrite.PreparedParts;
 import plainsieve.core.rewrite.PreparedQuery;
 
-/** What of a query is asked of one source. */
+/** The part of a query that one source executes. */
 public record QueryPart(String sourceId, PreparedQuery query) {
     /** All of it; or, where the rows come from several sources, what each of them is asked for. @param sourceId of the query */
     public static List<QueryPart> of(String sourceId, PreparedQuery prepared) {

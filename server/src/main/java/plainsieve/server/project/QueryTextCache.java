@@ -17,7 +17,7 @@ import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepReferences;
 import plainsieve.core.value.ProblemException;
 
-/** Texts of queries, each read once for as long as it is in use: SQL as it is, steps as the SQL that they come to. */
+/** Parsed query texts: SQL, and steps as their compiled SQL. */
 @Component
 public final class QueryTextCache {
     private static final int MOST_PREPARED = 2_000;

@@ -2,7 +2,7 @@ package plainsieve.server.project;
 
 import java.util.List;
 
-/** Something cannot go because other things need it. */
+/** An object cannot be removed because others use it. */
 public final class StillUsedException extends RuntimeException {
     public StillUsedException(String what, List<String> users) {
         super("%s is used by %s.".formatted(what, String.join(", ", users)));

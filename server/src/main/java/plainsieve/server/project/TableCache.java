@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Set;
 import plainsieve.core.steps.model.KnownColumn;
 
-/** What sources have told of their tables so far; no one waits for one that does not answer. */
+/** Cached tables of sources. */
 public interface TableCache {
     /**
      * A table.

@@ -5,7 +5,7 @@ import java.util.List;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepReferences;
 
-/** What would break without a query or a source. */
+/** The dependents of a query or a source. */
 final class Usages {
     private Usages() {}
 

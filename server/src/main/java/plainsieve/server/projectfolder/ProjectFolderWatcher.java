@@ -18,7 +18,7 @@ import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.settings.ServingSettings;
 
 /**
- * Serves the projects of a folder, and follows when its files change: all of them or nothing. Files that do not fit leave what was
+ * Serves the projects of a folder and reloads them when files change, all or nothing. Files that do not fit leave what was
  * served before where it is, and say what is wrong with them.
  */
 @Component

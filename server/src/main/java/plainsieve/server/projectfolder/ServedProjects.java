@@ -18,7 +18,7 @@ import plainsieve.server.authoring.ProjectReplacement;
 import plainsieve.server.records.GroupRecords;
 import plainsieve.server.records.GroupRow;
 
-/** The projects of files, and whom they are for: one change of the records. */
+/** Replaces the served projects and their audience in one transaction. */
 @Service
 class ServedProjects {
     private final ProjectReplacement projectReplacement;

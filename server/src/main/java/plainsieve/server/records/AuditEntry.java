@@ -3,7 +3,7 @@ package plainsieve.server.records;
 import java.time.Instant;
 
 /**
- * Something that someone did.
+ * One entry of the audit log.
  *
  * @param id grows with every deed; 0 before it is kept
  * @param person the name they had then; empty when no one was signed in

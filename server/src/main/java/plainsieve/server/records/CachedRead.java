@@ -5,7 +5,7 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** Marks what nearly every request reads: it is remembered until the records change, see {@link ReadCache}. */
+/** Marks a mapper method whose results are cached until the database changes, see {@link ReadCache}. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)
 @interface CachedRead {}

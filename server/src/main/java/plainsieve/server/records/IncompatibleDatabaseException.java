@@ -2,7 +2,7 @@ package plainsieve.server.records;
 
 import java.util.Optional;
 
-/** A file where the records should be is not ours, or newer than this program. It was not touched. */
+/** The database file is foreign, or newer than this program. It was not touched. */
 public final class IncompatibleDatabaseException extends RuntimeException {
     public IncompatibleDatabaseException(String message) {
         super(message);

@@ -3,7 +3,7 @@ package plainsieve.server.records;
 import org.springframework.boot.diagnostics.AbstractFailureAnalyzer;
 import org.springframework.boot.diagnostics.FailureAnalysis;
 
-/** A server that refuses to start says why in a sentence, without a stack trace. */
+/** Prints the reason of a refused start in one sentence. */
 public final class StartupFailureMessages extends AbstractFailureAnalyzer<IncompatibleDatabaseException> {
     @Override
     protected FailureAnalysis analyze(Throwable root, IncompatibleDatabaseException refused) {

@@ -18,7 +18,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 
-/** What should be looked at before a report goes live, besides what its rehearsal shows. */
+/** Findings of a rehearsal besides failed cases. */
 final class RehearsalFindings {
     private static final long SLOW_LIST_MILLIS = 1000;
 

@@ -23,7 +23,7 @@ import plainsieve.server.runs.QueryRunner;
 import plainsieve.server.sources.RunListener;
 import plainsieve.sources.RunSummary;
 
-/** Performs one case of a rehearsal: every view that depends on it is run, and the one that tells most is notified of. */
+/** Runs one case of a rehearsal on every dependent view. */
 @Component
 class RehearsalRunner {
     private static final Logger LOG = LoggerFactory.getLogger(RehearsalRunner.class);

@@ -18,7 +18,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.runs.ChoiceResolver;
 import plainsieve.sources.SourceFailure;
 
-/** Sets the stage: what is known of every parameter of a report before it is tried with awkward values. */
+/** Collects what is known of each parameter before a rehearsal. */
 @Component
 class RehearsalSetup {
     private static final Logger LOG = LoggerFactory.getLogger(RehearsalSetup.class);

@@ -18,8 +18,8 @@ import plainsieve.server.runs.RunRequest;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Tries on the bench the exact statements that reports will send: capped, limited, totalled by each view, filtered by a
- * picked bar. The database reads each of them and says its plan, so what works on the bench works live; it runs none.
+ * Runs the exact statements that reports will send for a query. The database reads each of them and says its plan, so what works on
+ * the bench works live; it runs none.
  */
 @Service
 public class StatementFormRehearsal {

@@ -36,7 +36,7 @@ import org.jfree.data.time.Day;
 import org.jfree.data.time.TimeSeries;
 import org.jfree.data.time.TimeSeriesCollection;
 
-/** Charts as pictures, for those who read mail: the colours of the page, on its paper, drawn twice as large as they are shown. */
+/** Charts as images for emails. */
 final class ChartImage {
     /** How wide a picture is shown. */
     static final int WIDTH = 600;

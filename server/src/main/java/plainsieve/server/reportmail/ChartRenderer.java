@@ -16,7 +16,7 @@ import plainsieve.core.view.Figure;
 import plainsieve.core.view.ValueFormat;
 import plainsieve.core.view.ViewContent;
 
-/** Charts of the rows that bars and lines have, and the same in words, for those who see no pictures. */
+/** Charts of bars and lines, and their text alternatives. */
 final class ChartRenderer {
     private static final int MOST_SERIES = 8;
     private static final int MOST_BARS = 20;

@@ -6,7 +6,7 @@ import org.springframework.web.util.HtmlUtils;
 import plainsieve.server.mail.EmailMessage;
 
 /**
- * A letter as HTML that programs for mail show alike: tables, styles on the things themselves, nothing loaded from anywhere. What comes
+ * A report email as HTML that email clients render consistently. What comes
  * from a database is in it as text.
  */
 public final class EmailHtml {

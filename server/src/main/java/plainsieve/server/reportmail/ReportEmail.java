@@ -6,7 +6,7 @@ import java.util.Optional;
 import plainsieve.core.parameter.ChoiceText;
 
 /**
- * A report as it is sent: what it was asked, and what there is to see of it.
+ * A report as an email: its question and its views.
  *
  * @param choices everything that was chosen, as links write it
  * @param notes what the reader should know of it besides

@@ -26,7 +26,7 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.server.settings.EmailReportSettings;
 import plainsieve.server.sources.ClientPresence;
 
-/** Writes a report as a letter: every view is asked as a reader's is, and what is too long for a letter is cut, which it says. */
+/** Composes a report email: runs every view and truncates what is too long. */
 @Service
 public class ReportEmailComposer {
     private final ReportRunRequests orders;

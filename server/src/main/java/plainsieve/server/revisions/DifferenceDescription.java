@@ -12,7 +12,7 @@ import plainsieve.server.authoring.ParameterContexts;
 import plainsieve.server.editor.ReportEditor;
 import plainsieve.server.project.Project;
 
-/** What differs between two states of a project, in the sentences that authors read and write. */
+/** Differences between two project states as sentences. */
 @Component
 public class DifferenceDescription {
     private final ReportEditor reportEditor;

@@ -15,7 +15,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.ReportDraft;
 
-/** Gives viewers everything that its authors have changed since, in one step: queries and reports that belong together. */
+/** Publishes all pending changes in one transaction. */
 @Service
 public class PublishAll {
     private final QueryEdits queries;

@@ -33,7 +33,7 @@ import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.sources.SourceFacts;
 
-/** What to look at before viewers get what was changed: each with the place where it is corrected. Nothing of it is in the way. */
+/** Warnings before publishing, each with the place to fix it. Nothing of it is in the way. */
 @Component
 public class PublishWarnings {
     private static final Duration SLOW = Duration.ofSeconds(5);

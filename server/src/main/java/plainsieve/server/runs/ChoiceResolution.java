@@ -29,7 +29,7 @@ import plainsieve.server.lists.ValueLists;
 import plainsieve.server.project.Project;
 import plainsieve.sources.SourceFailure;
 
-/** One pass over parameters, parents first: each gets its choice, its list, and its check. */
+/** One pass over the parameters of a request, parents first. */
 final class ChoiceResolution {
     private final Map<String, ParameterDefinition> known;
     private final Dependencies dependencies;

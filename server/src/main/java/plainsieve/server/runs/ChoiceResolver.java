@@ -11,7 +11,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.settings.Settings;
 
-/** Makes choices complete and checks them: the one place where what was asked for becomes what is sent. */
+/** Completes and validates requested choices. */
 @Service
 public class ChoiceResolver {
     private final ValueLists lists;

@@ -4,7 +4,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.sent.SentLog;
 
-/** What the first run would wait for, made ready before it comes. Nothing is sent. */
+/** Loads recently used lists before the first request. Nothing is sent. */
 @Component
 public class ListPrefetch {
     private final SentLog sent;

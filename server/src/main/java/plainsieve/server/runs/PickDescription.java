@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 import plainsieve.core.rewrite.ResultShape;
 
-/** What a reader picked from bars, points and groups, in words: it narrows rows as much as a choice does. */
+/** The picks of a viewer as text. */
 public final class PickDescription {
     private PickDescription() {}
 

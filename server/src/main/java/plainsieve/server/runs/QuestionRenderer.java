@@ -24,7 +24,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.sources.SourceFailure;
 
-/** Says a report's question with choices in it: for the page, its title, link previews and file headers. */
+/** Renders a report's question for pages, titles, link previews and files. */
 @Service
 public class QuestionRenderer {
     private final ChoiceResolver choiceResolver;

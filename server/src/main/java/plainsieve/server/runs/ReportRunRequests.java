@@ -22,7 +22,7 @@ import plainsieve.server.project.Report;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.settings.Settings;
 
-/** Makes run orders of what is asked of a report: one view, shown or taken away whole. */
+/** Creates run requests for views of reports. */
 @Component
 public class ReportRunRequests {
     private final ChoiceResolver choiceResolver;

@@ -9,7 +9,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.people.Caller;
 
 /**
- * Choices as they were asked for.
+ * The choices of a request, its caller, and the allowed parameters.
  *
  * @param asker who asks, with the choices that are fixed for them
  * @param mayChoose the parameters that choices may be given for; any other is refused

@@ -11,7 +11,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Choices made complete: with defaults, computed values, and without what had to be dropped.
+ * Completed choices, with the values that were dropped and the problems.
  *
  * @param parameters each with the values it may take
  * @param choices read and checked; a parameter with a problem has none

@@ -10,7 +10,7 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.StatementOrigin;
 
 /**
- * One run that was asked for.
+ * A requested run.
  *
  * @param runId given by the caller, to stop it by
  * @param project in the state that the whole run sees

@@ -2,7 +2,7 @@ package plainsieve.server.sent;
 
 import java.util.Locale;
 
-/** Why something is sent, as Sent shows it. */
+/** Why a statement is sent. */
 public sealed interface Purpose {
     Purpose BENCH = new ForItself(Kind.BENCH);
     Purpose LIST = new ForItself(Kind.LIST);

@@ -30,7 +30,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.RunSummary;
 
 /**
- * Writes down every statement before it is sent, and how it went when that is known, next to the run: no row waits for it.
+ * Logs every statement before it is sent, and its outcome, without delaying rows.
  * Anyone who reads the log first waits until it is up to date.
  */
 @Service

@@ -4,7 +4,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
 /**
- * Where a statement comes from.
+ * The source, caller and purpose of a statement.
  *
  * @param project in the state that its whole run sees
  * @param sourceId where it goes: in a stage that says so, elsewhere than where it was meant to

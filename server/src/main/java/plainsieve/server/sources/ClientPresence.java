@@ -3,7 +3,7 @@ package plainsieve.server.sources;
 import java.util.Optional;
 import plainsieve.sources.Cancellation;
 
-/** Whether someone still waits for what a run brings. One that no one waits for is stopped, also before it has begun. */
+/** Whether a client still waits for a run. One that no one waits for is stopped, also before it has begun. */
 public final class ClientPresence {
     private Optional<Cancellation> run = Optional.empty();
     private Optional<Cancellation.Reason> left = Optional.empty();

@@ -16,7 +16,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.server.sent.StatementOrigin;
 import plainsieve.sources.SourceFailure;
 
-/** Asks where each choice of a statement runs: of one source its plan, of several the plan of each. */
+/** Collects the evidence of a statement from the plans of its sources. */
 @Service
 public class EvidenceCollector {
     private final StatementSender statementSender;

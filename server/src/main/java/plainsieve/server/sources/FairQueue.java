@@ -15,7 +15,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The line in front of a source that runs so many statements at once. Callers take turns, whatever each of them has waiting, and no caller,
+ * Queues statements per source, round-robin by caller, within shares per caller, report and downloads. Callers take turns, whatever each of them has waiting, and no caller,
  * no report and no downloads hold more than their share: the rest is free for the others at any time.
  */
 final class FairQueue {

@@ -11,7 +11,7 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunSummary;
 import plainsieve.sources.SourceKind;
 
-/** Sends each side of a statement on several sources as everything is sent: limited, stoppable, and written into Sent. */
+/** Sends the parts of cross-source statements under the same limits. */
 record FederatedSender(StatementSender sending, StatementOrigin origin) implements PartSender {
     @Override
     public RunSummary ask(SourcePart part, Statement statement, Cancellation cancellation, RowReceiver receiver) {

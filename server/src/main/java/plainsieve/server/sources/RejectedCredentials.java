@@ -1,4 +1,4 @@
 package plainsieve.server.sources;
 
-/** A source has rejected the user or the password of its configuration; it is not asked again until it is saved. */
+/** A source rejected its credentials and is not used until its settings are saved. */
 public record RejectedCredentials(String sourceId) {}

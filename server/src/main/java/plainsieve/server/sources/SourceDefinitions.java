@@ -21,7 +21,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 
-/** How each source is reached, as the records keep it: its settings in one form, its password locked. */
+/** Source settings in the database, with encrypted passwords. */
 @Component
 public class SourceDefinitions {
     private final SourceRecords records;

@@ -35,8 +35,8 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
 
 /**
- * The one place from which sources are asked: everything that is sent is limited in time, can be stopped, and is written into
- * Sent here. A test of the build holds that no other class calls a source.
+ * The only caller of sources: enforces limits and cancellation and logs every statement. A test of the build holds that no other class
+ * calls a source.
  */
 @Service
 public class StatementSender {

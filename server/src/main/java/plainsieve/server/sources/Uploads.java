@@ -18,7 +18,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.files.FileKind;
 
-/** Puts files into the folder of a source, each whole or not at all. */
+/** Stores uploaded files atomically in the folder of a source. */
 @Service
 public class Uploads {
     private static final String CALLED = "[^./\\\\~_][^/\\\\]{0,120}";

@@ -6,7 +6,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Caller;
 import plainsieve.sources.SourceFailure;
 
-/** Failures as viewers are reported them: without hosts, statements, and what a database says of its tables. Authors read all of it in Sent. */
+/** Removes internals from errors for viewers: hosts, statements, database messages. Authors read all of it in Sent. */
 public final class ViewerErrorMessages {
     private static final String ADVICE = "Try again later. Those who make this report see in Sent what went wrong.";
 

@@ -13,10 +13,7 @@ import java.util.Arrays;
 import java.util.Deque;
 import java.util.Optional;
 
-/**
- * Bytes on their way from who makes them to who reads them, at the pace of each: what a slow reader has not taken yet waits in
- * memory, and on the disk when it is much. So no one holds a database's connection by reading slowly.
- */
+/** A buffer between a producer and a slower reader, in memory and on disk. So no one holds a database's connection by reading slowly. */
 public final class Spool implements AutoCloseable {
     private static final int MOST_IN_MEMORY = 1 << 19;
     private static final int AT_ONCE = 1 << 16;

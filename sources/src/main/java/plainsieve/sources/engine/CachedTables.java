@@ -7,7 +7,7 @@ import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Function;
 
-/** Tables that were gathered from somewhere, in their own database, to be asked as long as they are kept. */
+/** Fetched tables in a database of their own. */
 public final class CachedTables<F> {
     private static final System.Logger LOG = System.getLogger(CachedTables.class.getName());
 

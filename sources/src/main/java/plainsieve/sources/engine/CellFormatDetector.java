@@ -12,7 +12,7 @@ import plainsieve.core.catalog.CellFormat;
 import plainsieve.sources.DetectedColumn;
 
 /**
- * Finds what the cells in a stage are. A form is found for a column when every cell that has something in it is written so; a form
+ * Detects the format of staged cells. A form is found for a column when every cell that has something in it is written so; a form
  * that an author has said is taken as it is, and what cannot be read so is counted. The beginning tells which form it could be,
  * all rows whether it is.
  */

@@ -8,7 +8,7 @@ import java.util.Optional;
 import plainsieve.core.catalog.CellFormat;
 
 /**
- * How texts of a form look, and how they are read, as SQL of the engine. What is found on its own has only one meaning: {@code 007}
+ * SQL that tests and converts cells of a format. What is found on its own has only one meaning: {@code 007}
  * is no number, and {@code 01/02/2026} no day, until an author says so. What an author has said is read more freely.
  *
  * @param type of the values; empty for numbers, whose type is as wide as they are

@@ -19,7 +19,7 @@ import org.duckdb.DuckDBConnection;
 import plainsieve.sources.Cancellation;
 
 /**
- * Where the cells of one part of a file lie as texts, in the table {@code cells}, until it is known what they are. A database on
+ * Stages the cells of a file as text until their formats are known. A database on
  * disk, bounded in memory, that is gone when it is closed.
  */
 public final class CellStaging implements AutoCloseable {

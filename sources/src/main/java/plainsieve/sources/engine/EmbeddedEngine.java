@@ -3,7 +3,7 @@ package plainsieve.sources.engine;
 import plainsieve.sources.Source;
 
 /**
- * An engine of this process on its own database, open to be asked. It is retired when what it shows is no longer so, and gone
+ * An embedded engine on its own database. It is retired when what it shows is no longer so, and gone
  * once the last one who asks it has left.
  */
 public final class EmbeddedEngine {

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.BooleanSupplier;
 
 /**
- * The engines of this process, of which only so many are open at once, so that all of them together use no more of the machine than
- * they are allowed. One that no one asks just now makes room for another, the one that was asked longest ago first.
+ * The embedded engines of this process, limited in number and memory. One that no one asks just now makes room for another, the one
+ * that was asked longest ago first.
  */
 public final class EnginePool {
     private static final long PATIENCE_MILLIS = 20;

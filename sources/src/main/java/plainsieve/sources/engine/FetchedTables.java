@@ -18,7 +18,7 @@ import java.util.concurrent.TimeoutException;
 import plainsieve.sources.Cancellation;
 
 /**
- * Tables that were gathered and are kept for a while. Anyone who wants what is just being gathered waits for that; it is given up when
+ * Fetched tables that are kept for a while. Anyone who wants what is just being gathered waits for that; it is given up when
  * no one waits any more.
  *
  * @param <K> what is wanted

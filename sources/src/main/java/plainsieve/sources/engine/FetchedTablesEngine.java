@@ -12,7 +12,7 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Opens engines of this process on tables that were gathered. */
+/** Opens embedded engines on fetched tables. */
 public final class FetchedTablesEngine {
     private final SourceAccess access;
     private final EnginePool enginePool;

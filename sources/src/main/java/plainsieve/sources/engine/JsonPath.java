@@ -9,7 +9,7 @@ import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.json.JsonFactory;
 
-/** The way to a value in JSON: the names of the fields that lead to it. */
+/** The path to a value in JSON. */
 public final class JsonPath {
     private JsonPath() {}
 

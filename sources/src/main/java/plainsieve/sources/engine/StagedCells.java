@@ -9,7 +9,7 @@ import java.util.Set;
 import plainsieve.core.catalog.HeaderRow;
 
 /**
- * What was read into a stage.
+ * The cells staged from a file.
  *
  * @param names of its columns, each once, in their order
  * @param line where the names are; empty where each value has its name with it

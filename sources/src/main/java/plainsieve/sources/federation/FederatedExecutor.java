@@ -28,7 +28,7 @@ import plainsieve.sources.engine.CachedTables;
 import plainsieve.sources.engine.CellStaging;
 import plainsieve.sources.engine.EngineLimits;
 
-/** Asks one side after the other and puts its rows into a table, each with the values of those before it that it may be sent. */
+/** Fetches the parts one after the other, with transferred keys, and stages their rows. */
 final class FederatedExecutor {
     private static final int MOST_KEYS = 10_000;
     private static final Duration KEPT = Duration.ofMinutes(1);

@@ -31,8 +31,8 @@ import plainsieve.sources.engine.FetchedTables;
 import plainsieve.sources.engine.FetchedTablesEngine;
 
 /**
- * Answers statements on several sources: each is asked for its side, and what is asked of all of their rows is asked of an engine of
- * this process. The views of one page that are on the same sides share what was fetched.
+ * Executes cross-source statements: fetches each part and runs the local SQL on an embedded engine. The views of one page that are on
+ * the same sides share what was fetched.
  */
 public final class FederatedSource implements AutoCloseable {
     private static final double NANOS_PER_MILLI = 1e6;

@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.evidence.PlanStep;
 
 /**
- * How one side was asked.
+ * Statistics of one fetched part.
  *
  * @param rows how many came
  * @param narrowed what of another side or of the choices here went with it, in words

@@ -11,7 +11,7 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.engine.CellStaging;
 
-/** Takes the rows of one side as they come, each value as a text, into the cells of a stage. */
+/** Stages the rows of one part. */
 final class PartRows implements RowReceiver {
     private final CellStaging staging;
     private final String name;

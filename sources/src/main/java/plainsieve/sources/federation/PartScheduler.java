@@ -10,10 +10,7 @@ import plainsieve.core.federation.SourcePart;
 import plainsieve.core.pushdown.PartPushdown;
 import plainsieve.core.pushdown.PushedFilters;
 
-/**
- * Says which side is asked next: first those that no values could be sent to anyway, then those that have all the values that they
- * could get; where two wait for each other, the one with fewer rows. They are counted only then.
- */
+/** Chooses the next part to fetch: first those that receive no keys, then those whose keys are complete. They are counted only then. */
 final class PartScheduler {
     private final PartPushdown partPushdown;
     private final BiPredicate<SourcePart, SourcePart> mayTravel;

@@ -7,7 +7,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
-/** Counts the rows of a side up to some number, and takes that count. */
+/** Counts the rows of a part up to a limit. */
 final class RowCountProbe implements RowReceiver {
     private static final String BEFORE = "select count(*) as n\nfrom (\nselect 1 as one\nfrom (\n";
 

@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.sources.DetectedColumn;
 
 /**
- * What is kept of a part of a file: its rows as Parquet, next to this.
+ * The cached Parquet of a file part.
  *
  * @param columns with what their cells were taken for
  * @param names where the names of the columns are; empty where each value has its name with it

@@ -32,7 +32,7 @@ import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Makes a database of views of the files of a folder, which can be asked and reads nothing but them. */
+/** Creates a database of views over the files of a folder. */
 final class FolderReader {
     private static final System.Logger LOG = System.getLogger(FolderReader.class.getName());
 

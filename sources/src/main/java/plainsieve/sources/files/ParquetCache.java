@@ -28,7 +28,7 @@ import plainsieve.sources.engine.UnreadableFileException;
 import tools.jackson.databind.ObjectMapper;
 
 /**
- * Keeps the rows of files as columns (Parquet), where choices skip what they do not want. Each is made once; another size or time
+ * Caches the rows of files as Parquet. Each is made once; another size or time
  * of change of the file, or another word of the author on its columns, is another one.
  */
 final class ParquetCache {

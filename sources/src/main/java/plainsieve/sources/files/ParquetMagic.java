@@ -5,7 +5,7 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 
-/** A Parquet file begins and ends with the same four letters; one that is still being written has no end. */
+/** Checks the magic bytes at both ends of a Parquet file. */
 final class ParquetMagic {
     static final String WHY = "is not a valid Parquet file";
 

@@ -7,8 +7,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * The files that are a table together, named in a file {@link #NAME} of their folder: what is not named there is no part of it, so
- * that all of them change at one moment, when that file does. A line for each: its name, and behind a tab what is known of it; lines
+ * The manifest of the files of a table, {@link #NAME} in its folder. A line for each: its name, and behind a tab what is known of it; lines
  * that begin with {@code #} are of the whole.
  */
 public final class PartManifest {

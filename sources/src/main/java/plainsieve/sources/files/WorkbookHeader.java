@@ -11,7 +11,7 @@ import plainsieve.sources.engine.StagedCells;
 import plainsieve.sources.engine.UnreadableFileException;
 
 /**
- * The names of the columns of a sheet, found among its first rows: the first row that is nearly as full as any and has texts alone.
+ * Detects the header row of a sheet.
  * Where names are in two rows, a group above the columns that it is of, each has both. What is above is a title.
  *
  * @param rows how many rows are above the first of the data

@@ -13,8 +13,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.Column;
 
 /**
- * Has DuckDB hand over the texts of a row as the bytes of one value, the last of the row, and how long each of them is: its driver
- * makes each text into one of Java's by its own calls. Around the statement is what asks for that; the statement itself, its
+ * Fetches the texts of a DuckDB row as one byte value, which is faster than its driver's strings. Around the statement is what asks for that; the statement itself, its
  * order and its plan stay as they are.
  */
 final class EncodedTexts {

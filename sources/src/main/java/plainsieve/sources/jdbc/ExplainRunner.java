@@ -19,7 +19,7 @@ import plainsieve.sources.RowReceiver;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Asks a database for its plan of a statement, with the same values bound, so that it is the plan for just these choices. */
+/** Reads the plan of a statement with the same bound values. */
 public final class ExplainRunner {
     private static final JsonMapper JSON = new JsonMapper();
     private static final long MOST_LINES = 100_000;

@@ -4,7 +4,7 @@ import java.sql.PreparedStatement;
 import java.util.Set;
 
 /**
- * A statement that is ready to be run.
+ * A statement that is ready to execute.
  *
  * @param inBytes which columns of its answer, from 1, are texts that come in bytes, see {@link EncodedTexts}
  */

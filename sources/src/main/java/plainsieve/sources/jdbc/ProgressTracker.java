@@ -6,7 +6,7 @@ import java.util.OptionalLong;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
-/** Hands on what comes, and knows since when a run had a connection, and whether anything came by it. */
+/** Passes rows on and tracks the progress of a run. */
 final class ProgressTracker implements RowReceiver {
     private final RowReceiver receiver;
     private OptionalLong connectedAt = OptionalLong.empty();

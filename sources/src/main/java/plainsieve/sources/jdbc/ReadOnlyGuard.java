@@ -13,7 +13,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Lets a statement of a source pass when it is proven to read and nothing else, and refuses it otherwise. What the lists of the engine do
+ * Allows only statements that are proven to be read-only. What the lists of the engine do
  * not know is asked of the database's catalog, on the connection that the statement is about to use, and remembered for a minute.
  */
 final class ReadOnlyGuard {

@@ -11,7 +11,7 @@ import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 
 /**
- * Statements that stay prepared with their connection, for databases whose driver reads a text again whenever it is prepared. One
+ * Caches prepared statements per connection for drivers that parse each text again. One
  * that failed or was stopped is not used again. A connection that is closed closes its own.
  */
 final class StatementCache {

@@ -6,7 +6,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 
-/** Asks a source for its tables and their columns, over one connection. */
+/** Reads tables and columns over one connection. */
 interface TableMetadataReader {
     /** The tables and views, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, TABLE_TYPE. */
     ResultSet tables() throws SQLException;

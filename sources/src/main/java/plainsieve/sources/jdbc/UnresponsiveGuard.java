@@ -14,7 +14,7 @@ import java.util.concurrent.atomic.AtomicReference;
 import plainsieve.sources.SourceFailure;
 
 /**
- * That a database does not answer: it takes connections and says nothing, or its machine is gone. Anyone who asks it then is reported
+ * Fails fast while a database accepts connections but does not respond. Anyone who asks it then is reported
  * so at once, instead of waiting as the first one did; it is asked for a sign of life in the background.
  */
 final class UnresponsiveGuard implements AutoCloseable {

@@ -9,7 +9,7 @@ import java.util.Locale;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The hosts that the operator of the server lets it ask. Other ones are refused, and so is a host that leads into a private network
+ * The hosts that the operator allows for web services. Other ones are refused, and so is a host that leads into a private network
  * unless it was named as one: what a query says must not reach the machines around the server.
  *
  * @param open hosts of the open network, each a name, or a name and a port: {@code tides.example}, {@code tides.example:8443}

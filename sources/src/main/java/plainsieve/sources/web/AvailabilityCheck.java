@@ -8,7 +8,7 @@ import plainsieve.core.request.ServiceRequest;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.TimeLimit;
 
-/** Whether a service answers at all, and lets this server in. */
+/** Checks whether a service responds and accepts the credentials. */
 final class AvailabilityCheck {
     static final Duration LONGEST = Duration.ofSeconds(10);
     private static final int NOT_FOUND = 404;

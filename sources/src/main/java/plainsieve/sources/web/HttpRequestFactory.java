@@ -14,7 +14,7 @@ import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 
-/** Makes the requests to one service, with its secret where it wants it. */
+/** Creates HTTP requests with the service's credentials. */
 final class HttpRequestFactory {
     private static final char DELETE = 127;
 

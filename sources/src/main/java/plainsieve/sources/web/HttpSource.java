@@ -22,7 +22,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Asks one service over HTTP. The secret goes to its own host only; a service that asks for time gets it; redirects are followed as
+ * A source that is requested over HTTP. The secret goes to its own host only; a service that asks for time gets it; redirects are followed as
  * long as they stay on the host.
  */
 final class HttpSource implements AutoCloseable {

@@ -17,7 +17,7 @@ import plainsieve.core.request.odata.EntitySet;
 import plainsieve.core.request.odata.PropertyKind;
 import plainsieve.sources.engine.UnreadableFileException;
 
-/** Reads what an OData service says of itself (CSDL XML, OData 4.0, part 3). */
+/** Parses an OData metadata document (CSDL XML, OData 4.0, part 3). */
 final class ODataMetadata {
     private static final int DEEPEST = 3;
 

@@ -21,7 +21,7 @@ import plainsieve.sources.engine.CellStaging;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.UnreadableFileException;
 
-/** Fetches answers, page by page, as far as they are needed, and keeps their rows. */
+/** Fetches responses page by page and stages their rows. */
 final class ResponseFetcher {
     private final HttpSource asking;
     private final WebLimits limits;

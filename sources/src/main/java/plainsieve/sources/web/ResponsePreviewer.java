@@ -17,7 +17,7 @@ import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.JsonLists;
 import plainsieve.sources.engine.UnreadableFileException;
 
-/** Looks at the first page of an answer, whatever the service says. */
+/** Previews the first page of a response. */
 final class ResponsePreviewer {
     private static final int BEGINNING = 20_000;
 

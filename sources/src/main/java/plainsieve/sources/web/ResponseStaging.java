@@ -24,7 +24,7 @@ import plainsieve.sources.engine.JsonPath;
 import plainsieve.sources.engine.StagedCells;
 import plainsieve.sources.engine.UnreadableFileException;
 
-/** Puts the pages of an answer under each other as texts, and makes one table of typed columns of them. */
+/** Combines the pages of a response into one typed table. */
 final class ResponseStaging {
     private static final int LOOKED_AT = 200;
 

@@ -12,7 +12,7 @@ import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.engine.FetchedTables;
 import plainsieve.sources.engine.FetchedTablesEngine;
 
-/** The tables that come of a service's answers, open to an engine of this process. */
+/** The fetched tables of a service. */
 final class ServiceTables {
     private static final int MOST_KEPT = 60;
 

@@ -12,7 +12,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.SentStatement;
 
 /**
- * A count of rows that a service can tell on its own.
+ * A row count that a service can compute.
  *
  * @param column what it is called
  */

@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * A set of entities of an OData service, which is a table here.
+ * An entity set of an OData service, which is a table here.
  *
  * @param key the columns that together are different in every row
  */

@@ -6,7 +6,7 @@ import java.util.OptionalLong;
 import java.util.Set;
 
 /**
- * What is asked of one entity set for a statement.
+ * The request for one entity set of a statement.
  *
  * @param columns the properties that the statement can need; all of them where that cannot be reported
  * @param filter the conditions that the service tests; nothing when there are none

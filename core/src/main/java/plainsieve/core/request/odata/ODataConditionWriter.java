@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.sql.Condition;
 
-/** Says a condition in the words of OData, so that it holds at the service wherever it holds in SQL; nothing when it cannot. */
+/** Translates a condition to OData where it is equivalent; otherwise returns nothing. */
 final class ODataConditionWriter implements Condition.Visitor<Optional<ODataFilter>> {
     private final ODataComparisonWriter leaves;
 

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A condition as an OData service reads it.
+ * A condition in OData syntax.
  *
  * @param text in {@code $filter}
  * @param exact whether it applies to the very rows that the condition of the SQL applies to; else for these and perhaps for more

@@ -14,10 +14,7 @@ import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
 import plainsieve.core.statement.SentStatement;
 
-/**
- * The first rows that a statement takes of an entity set, where the service can give just these: all else that it wants of them is
- * an order that both agree on.
- */
+/** The first rows that a statement takes of an entity set, where the service can return exactly these. */
 record ODataPaging(Optional<String> order, OptionalLong needed) {
     /** Nothing where more rows than the first ones can be needed. */
     static Optional<ODataPaging> of(SentStatement sent, Block block, EntitySet set) {

@@ -23,7 +23,7 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.statement.Statement;
 
 /**
- * Finds what an OData service can do for a statement on its entity sets. The statement itself is then run here as it is, on the
+ * Determines what an OData service can evaluate of a statement on its entity sets. The statement itself is then run here as it is, on the
  * rows that came: so whatever the service filters, it may give more rows than are wanted, and never fewer.
  */
 public final class ODataPushdown {

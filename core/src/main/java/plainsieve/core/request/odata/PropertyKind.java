@@ -10,7 +10,7 @@ import plainsieve.core.catalog.CellFormat;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** What the values of a property of an OData service are. */
+/** The kind of values of an OData property. */
 public enum PropertyKind {
     TEXT(CellFormat.TEXT),
     WHOLE(CellFormat.WHOLE),

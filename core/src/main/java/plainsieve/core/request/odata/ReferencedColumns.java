@@ -13,7 +13,7 @@ import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
-/** Which columns of an entity set a statement can need: those whose names are anywhere in it; all where it says so. */
+/** The columns of an entity set that a statement can use: those whose names occur in it, or all for a star. */
 final class ReferencedColumns {
     private final ParsedQuery query;
     private final Tokens tokens;

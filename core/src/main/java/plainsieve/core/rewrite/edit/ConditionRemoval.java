@@ -10,8 +10,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Works out which characters go when conditions are left out: the condition with its AND or OR, a NOT with its operand,
- * an emptied bracket, an emptied WHERE, HAVING, QUALIFY or FILTER; an emptied ON becomes true. A comment at the end of
+ * Computes the characters to remove when conditions are omitted, with their AND, OR, NOT and brackets. A comment at the end of
  * a line that goes, goes with it; nothing else moves.
  */
 public final class ConditionRemoval {

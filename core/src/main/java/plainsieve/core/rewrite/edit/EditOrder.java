@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 
-/** The order of edits, and which of them are left when one takes away the text of another. */
+/** The order of edits, and which of them remain when one removes the text of another. */
 public final class EditOrder {
     private EditOrder() {}
 

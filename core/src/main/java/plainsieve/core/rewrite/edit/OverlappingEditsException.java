@@ -1,6 +1,6 @@
 package plainsieve.core.rewrite.edit;
 
-/** Two edits would change the same characters, each in its own way. */
+/** Two edits would change the same characters. */
 public final class OverlappingEditsException extends RuntimeException {
     private final int offset;
 

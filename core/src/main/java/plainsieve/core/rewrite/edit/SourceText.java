@@ -4,7 +4,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
-/** The author's text as rules see it: its tokens, and the dialect it is written in. */
+/** The author's text with its tokens and dialect. */
 public record SourceText(Tokens tokens, Dialect dialect) {
     public int start(Span span) {
         return tokens.start(span.from());

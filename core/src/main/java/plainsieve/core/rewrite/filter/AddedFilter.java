@@ -6,7 +6,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 
 /**
- * A filter that a reader or a view adds on an output column of a query, which the text does not mention.
+ * A filter on an output column that a viewer or view adds and that the query text does not mention.
  *
  * @param column the name of the output column
  * @param test what follows the column in a condition, with parameters: {@code in (:added_1)}

@@ -21,7 +21,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.sql.Windows;
 
-/** Whether one block can take a filter on one of its columns, in which clause, and what the column is called there. */
+/** Whether and in which clause a block accepts a filter on one of its columns. */
 final class BlockFilter {
     private static final Refused WINDOWED =
             new Refused("a window function sees all rows, and the filter applies after it");

@@ -13,7 +13,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
 /**
- * The queries that WITH names, and which of them a FROM reads. Databases look names up by their own rules (which WITH
+ * The queries that WITH defines, and which of them a FROM references. Databases look names up by their own rules (which WITH
  * comes first, whether a later one is seen, whether case counts, {@code x in t}); a name that any two rules could read
  * differently is not looked up at all.
  *

@@ -1,7 +1,7 @@
 package plainsieve.core.rewrite.filter;
 
 /**
- * Where an added filter went.
+ * Where an added filter was placed.
  *
  * @param column the output column it filters
  * @param reason why it went no further in, in words; empty when it is in the innermost block there is

@@ -26,7 +26,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Puts a filter on an output column into the innermost block in which that is legal, or around the query.
+ * Places a filter on an output column in the innermost block where that is safe, or around the query.
  *
  * <pre>
  * select p.name as port from ports p                       … from ports p where p.name in (:f)

@@ -16,8 +16,8 @@ import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Which columns the things in a FROM have: a subquery or WITH query as its text lists them, a table as the source describes
- * it. Nothing is stated about a block unless all of its things are known.
+ * The columns of the items of a FROM clause: listed by subqueries, described by the source for tables. Nothing is stated about a block
+ * unless all of its things are known.
  */
 final class ItemColumns {
     /** Columns that every table of SQLite has without telling. */

@@ -14,7 +14,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Puts a filter around a whole query. The order of its rows is asked for again outside, where its columns allow that:
+ * Wraps a filter around a whole query. The order of its rows is asked for again outside, where its columns allow that:
  * SQL promises no order for the rows of a subquery.
  */
 final class OuterFilter {

@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.value.Type;
 
 /**
- * The type of values that were picked where they are shown. Some databases tell a column's type by its first row only, so a
+ * The type of values that a viewer picked. Some databases tell a column's type by its first row only, so a
  * column of whole numbers may show 1000.5, and one of numbers a text.
  */
 public final class PickedValueType {

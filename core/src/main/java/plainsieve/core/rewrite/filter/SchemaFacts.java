@@ -2,5 +2,5 @@ package plainsieve.core.rewrite.filter;
 
 import plainsieve.core.sql.KnownFunctions;
 
-/** What is known of the tables and of the functions in a query. */
+/** The known tables and functions of a query. */
 record SchemaFacts(ItemColumns columns, KnownFunctions functions) {}

@@ -23,7 +23,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
 
-/** What a report opens with, and how a value is worked out that no one chooses. */
+/** Default and formula in the sentence of a parameter. */
 final class DefaultProperties {
     private static final String NOTHING = "/nothing";
     private static final String TRIED = "/tried";

@@ -18,7 +18,7 @@ import plainsieve.core.parameter.ParameterDefinition.MissingValuePolicy;
 import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
-/** What is usually not said of a list: labels, what is left out, handling of missing values, how fresh it is. */
+/** Optional list properties in the sentence of a parameter: labels, exclusions, missing values, cache time. */
 final class ListDetails {
     private static final String NONE = "/none";
     private static final Map<Long, String> AGES =

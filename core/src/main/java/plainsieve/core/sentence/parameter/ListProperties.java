@@ -16,7 +16,7 @@ import plainsieve.core.sentence.Sentence;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 
-/** Where the values of a parameter come from, and what becomes of them. */
+/** The origin of a parameter's values in its sentence. */
 final class ListProperties {
     private static final String ANY = "/any";
     private static final String TYPED = "/typed";

@@ -18,7 +18,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** What a choice of a parameter is and means: type, one or many, blank, all, limits. */
+/** Type, cardinality, blank, all and limits in the sentence of a parameter. */
 final class MeaningProperties {
     private static final String ONE = "one";
     private static final String MANY = "many";

@@ -7,7 +7,7 @@ import java.util.Optional;
 import plainsieve.core.parameter.ParameterDefinition;
 
 /**
- * What is known where the sentence of a parameter is stated.
+ * The parameters, queries and columns that are known where a parameter is edited.
  *
  * @param parameters those of the project, by name
  * @param needs the parameters that its list follows

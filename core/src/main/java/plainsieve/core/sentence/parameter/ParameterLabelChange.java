@@ -3,7 +3,7 @@ package plainsieve.core.sentence.parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.ParameterDefinition.Words;
 
-/** Changes what viewers read of a parameter, one word at a time. */
+/** Changes one label of a parameter. */
 record ParameterLabelChange(ParameterDefinition parameter) {
     static ParameterLabelChange of(ParameterDefinition parameter) {
         return new ParameterLabelChange(parameter);

@@ -9,7 +9,7 @@ import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
 /**
- * One property of a parameter: how it is stated, what could be at its mark, and what comes of that.
+ * One property of a parameter: its text, the options of its mark, and the result of choosing one.
  *
  * @param lead the words before its mark
  * @param tail the words after it

@@ -15,7 +15,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * Makes a parameter of a typed sentence, phrase by phrase; what is not said is as usual.
+ * Parses a typed sentence to a parameter; unspecified properties get their defaults.
  *
  * <pre>
  * :island is text, many values from ports.island with counts, blank means no filter, called Island

@@ -9,7 +9,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.core.sentence.MarkOption;
 
-/** Among what viewers may choose, and what is open to all of them. */
+/** The row access rule in the sentence of a parameter. */
 final class RowAccessProperties {
     private static final String QUERY = "/query/";
     private static final String CLAIM = "/claim/";

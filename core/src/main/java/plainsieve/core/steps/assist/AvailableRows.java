@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.RowSource;
 import plainsieve.core.steps.model.Step;
 
-/** What rows there are beside those of a query, as far as it is known. */
+/** The tables and queries that steps can read. */
 public final class AvailableRows {
     private final SchemaContext schema;
     private final Dialect dialect;

@@ -16,7 +16,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepMentions;
 
 /**
- * An earlier place for a condition, where it keeps the same rows and leaves fewer of them for the steps after it.
+ * An earlier position for a filter step that keeps the same rows and reduces the work of later steps.
  *
  * @param step the step in front of which it could be, from 0
  * @param reason what is saved

@@ -10,7 +10,7 @@ import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.steps.model.ComparisonOperator;
 import plainsieve.core.value.Type;
 
-/** Other ways to compare a column, each with what it is compared with now, as far as that fits. */
+/** Other comparison operators for a column, with the current operands as far as they fit. */
 final class OperatorOptions {
     private static final Set<ComparisonOperator> OF_TEXTS = EnumSet.of(
             ComparisonOperator.CONTAINS,

@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepMentions;
 
 /**
- * The rows that a step can do nothing with, and that its author wants to see: asked by another step in its place.
+ * The rows that a step cannot process, selected by a substitute step.
  *
  * @param line that other step
  */

@@ -16,7 +16,7 @@ import plainsieve.core.steps.parse.Expectation;
 import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.core.value.Type;
 
-/** What could come next in a step that is being typed. */
+/** Completions of a step that is being typed. */
 public final class StepCompletions {
     private static final int MOST = 40;
 

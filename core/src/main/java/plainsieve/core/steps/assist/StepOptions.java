@@ -16,7 +16,7 @@ import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.core.value.Type;
 
 /**
- * What could be at a mark of a step. An offer's id is the text that takes the place of what the mark replaces; the line is
+ * The options of a mark of a step. An offer's id is the text that takes the place of what the mark replaces; the line is
  * then read again.
  */
 public final class StepOptions {

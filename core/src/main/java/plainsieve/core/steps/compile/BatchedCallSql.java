@@ -11,8 +11,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepMentions;
 
 /**
- * Makes SQL of a query that is called for each row, where the database cannot ask it for each: it is asked once for all the
- * values with which it is called, which become more keys of its groups and of its first rows.
+ * Runs a parameterized query once for all rows where the database cannot run it per row.
  *
  * <pre>
  * from (select distinct island from ports) r join crossings c on true where c.island = r.island group by r.island, c.state

@@ -14,7 +14,7 @@ import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.Type;
 
-/** Makes SQL of steps that choose, name and compute columns. */
+/** Compiles steps that select, rename and compute columns. */
 final class ColumnsSql {
     private final CompileContext context;
 

@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** Makes SQL of one comparison. */
+/** Compiles one comparison. */
 final class ComparisonSql {
     private final ExpressionSql expressions;
     private final StepCondition.Comparison test;

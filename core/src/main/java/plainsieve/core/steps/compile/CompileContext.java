@@ -14,7 +14,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * What is known while the SQL of a step is made.
+ * The dialect, schema and source line of the step being compiled.
  *
  * @param line the number of the step's line, from 0
  * @param text the line

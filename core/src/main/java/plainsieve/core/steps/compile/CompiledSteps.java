@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * The SQL of steps.
+ * The SQL of steps with a source map.
  *
  * @param stretches where each part of it comes from, in the order of the text; what holds it together comes from nowhere
  */

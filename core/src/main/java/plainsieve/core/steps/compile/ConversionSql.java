@@ -11,7 +11,7 @@ import plainsieve.core.steps.model.StepFunction;
 import plainsieve.core.value.Type;
 
 /**
- * Makes SQL of values that become ones of another type. A text that does not fit is nothing then, or what is stated for it: in no
+ * Compiles type conversions. A text that does not fit is nothing then, or what is stated for it: in no
  * database an error, and in none a zero that no one meant.
  */
 final class ConversionSql {

@@ -1,6 +1,6 @@
 package plainsieve.core.steps.compile;
 
-/** What the value of a column depends on, and so where a condition on it may be. */
+/** What the value of a column depends on, which determines where a condition on it may be placed. */
 enum EvaluationLevel {
     /** On no row. */
     CONSTANT,

@@ -10,7 +10,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.value.Type;
 
-/** Makes SQL of totals. */
+/** Compiles group steps. */
 final class GroupSql {
     private final CompileContext context;
 

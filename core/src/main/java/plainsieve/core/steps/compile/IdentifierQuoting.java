@@ -5,7 +5,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 
-/** Writes names so that a database takes them for what they are: without quotes where it can. */
+/** Quotes identifiers only where necessary. */
 final class IdentifierQuoting {
     private static final Pattern PLAIN = Pattern.compile("[A-Za-z_][A-Za-z0-9_]*");
 

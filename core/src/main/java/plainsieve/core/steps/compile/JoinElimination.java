@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * Leaves out what is joined and not used. It is safe where rows without a partner stay and a key of the joined table has to be
+ * Removes unused outer joins on a key. It is safe where rows without a partner stay and a key of the joined table has to be
  * equal to something: then each row has one partner at most, so that none is lost and none comes twice. The columns of the key
  * are compared by equality, and a key has each combination of its values once.
  *

@@ -8,7 +8,7 @@ import java.util.Set;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
 
-/** Makes SQL of a query that is called for each row, where what is joined cannot speak of what precedes it. */
+/** Compiles parameterized queries per row for databases without LATERAL. */
 final class LateralFallbackSql {
     private static final int MOST_BRANCHES = 50;
 

@@ -8,7 +8,7 @@ import plainsieve.core.dialect.ExpressionSyntax;
 import plainsieve.core.value.Type;
 
 /**
- * Numbers of which one comes to be in one place, none of which may lose digits for another. Those that tables keep and those
+ * Keeps the decimal digits of numbers that are combined in one column. Those that tables keep and those
  * that are in the text are narrow enough for each other in every database; what is computed may not be.
  */
 final class NumericPrecision {

@@ -19,7 +19,7 @@ import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** A query as a function of its parameters: what represents them comes from the rows for each of which it is called. */
+/** A query whose parameters are taken from the rows that it is joined to. */
 final class ParameterizedQuery {
     private final CompileContext context;
     private final SelectBlock ours;

@@ -3,7 +3,7 @@ package plainsieve.core.steps.compile;
 import java.util.Set;
 import plainsieve.core.steps.model.RowSource;
 
-/** Other queries of the project, whose rows steps can take. */
+/** Resolves other queries of the project that steps read. */
 interface QueryResolver {
     /**
      * The block of a query, in which no alias is one of those taken.

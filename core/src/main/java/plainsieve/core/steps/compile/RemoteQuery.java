@@ -8,7 +8,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A query of another source than the one that is spoken of, or one that itself takes rows of several.
+ * A query of another source, or one that itself reads several sources.
  *
  * @param text as its author wrote it
  * @param columns as they came when it was asked; nothing while that is not known

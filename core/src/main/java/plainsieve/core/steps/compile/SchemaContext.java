@@ -8,7 +8,7 @@ import java.util.Set;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.Type;
 
-/** What steps can speak of that is outside of them. */
+/** Tables, functions and queries that steps may reference. */
 public interface SchemaContext {
     /** The columns of a table, in its order; nothing when they are not known. @param schema empty where none is named */
     Optional<List<KnownColumn>> columns(String schema, String table);

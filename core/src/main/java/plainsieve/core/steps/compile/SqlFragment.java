@@ -7,7 +7,7 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import plainsieve.core.steps.model.LineSpan;
 
-/** A part of a statement that is being made: its words, the columns that it names, and where each comes from. */
+/** A fragment of a statement under construction, with its column references and origins. */
 record SqlFragment(List<Piece> pieces) {
     /** A stretch of it. */
     sealed interface Piece {}

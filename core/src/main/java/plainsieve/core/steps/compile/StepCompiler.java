@@ -3,7 +3,7 @@ package plainsieve.core.steps.compile;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.ProblemException;
 
-/** Puts step upon step: the block after each is made of the one before it. */
+/** Compiles steps one after the other: each step transforms the block of the previous ones. */
 final class StepCompiler {
     private final CompileContext context;
     private final RowsSql rows;

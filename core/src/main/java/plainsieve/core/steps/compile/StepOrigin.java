@@ -3,7 +3,7 @@ package plainsieve.core.steps.compile;
 import plainsieve.core.steps.model.LineSpan;
 
 /**
- * The words that a piece of SQL comes from.
+ * The words of a step from which a piece of SQL was generated.
  *
  * @param line which line, from 0
  * @param at where in it

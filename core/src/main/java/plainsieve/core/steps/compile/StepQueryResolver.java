@@ -13,7 +13,7 @@ import plainsieve.core.steps.parse.StepScope;
 import plainsieve.core.value.NearestName;
 import plainsieve.core.value.ProblemException;
 
-/** Other queries as rows: steps go on where the other's end; SQL is in brackets. */
+/** Inlines referenced queries: steps are continued, SQL becomes a subquery. */
 final class StepQueryResolver implements QueryResolver {
     private final List<String> path;
 

@@ -23,8 +23,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * Steps as they were read: each with what it says, what rows there are after it, and what is wrong with it; and the statement
- * that they come to.
+ * The result of analyzing steps: each step with its columns, marks and problems, and the compiled statement.
  *
  * <pre>
  * StepsReading.of("steps 1\nrows of crossings\nwhere state is 'CANCELLED'", dialect, around).sql()

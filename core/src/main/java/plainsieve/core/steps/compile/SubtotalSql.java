@@ -12,7 +12,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.Type;
 
 /**
- * Makes SQL of totals of several levels: of all keys, of all but the last, and so on, down to one of everything. At once where
+ * Compiles totals of several levels, with ROLLUP or with one query per level. At once where
  * the database can tell the levels apart, else one under the other. A key that a level is not of has no value in it.
  */
 final class SubtotalSql {

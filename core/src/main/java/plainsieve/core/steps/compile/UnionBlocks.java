@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** What holds of blocks under each other: they all have the same columns. */
+/** Operations on blocks combined by UNION ALL. */
 final class UnionBlocks {
     private UnionBlocks() {}
 

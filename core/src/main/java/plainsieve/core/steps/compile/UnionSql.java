@@ -8,7 +8,7 @@ import java.util.Set;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.model.Step;
 
-/** Makes SQL of rows that are put under each other, by the names of their columns. */
+/** Compiles the union of rows by column name. */
 final class UnionSql {
     private final CompileContext context;
     private final RowsSql rows;

@@ -11,7 +11,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Simple SQL as steps that give the same rows: one table, joins, conditions, groups, an order, a limit.
+ * Converts SQL to equivalent steps: one table, joins, conditions, groups, an order, a limit.
  *
  * <pre>
  * select island, count(*) as n from ports group by island order by n desc limit 5

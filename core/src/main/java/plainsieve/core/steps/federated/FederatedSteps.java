@@ -20,7 +20,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Reads steps that may take rows of queries of other sources. What is in front of the first step that does is asked of the
+ * Compiles steps that read queries of other sources. What is in front of the first step that does is asked of the
  * query's own source, as always; that step, and all after it, are done here, on the rows of every source.
  *
  * <pre>

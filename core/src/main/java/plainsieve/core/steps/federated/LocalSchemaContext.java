@@ -17,10 +17,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Type;
 
-/**
- * What the steps can speak of that are done here: the rows that the steps in front of them gave, whatever the source's own steps can
- * speak of, and the queries of other sources. All of them are tables here.
- */
+/** The schema of steps that run in this server after cross-source steps. All of them are tables here. */
 final class LocalSchemaContext implements SchemaContext {
     private final Dialect dialect;
     private final SchemaContext own;

@@ -24,7 +24,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** Says what every source is asked for: the rows that the SQL here reads, of their columns those that it can need. */
+/** Derives the text of each source part: the rows that the local SQL reads, restricted to needed columns. */
 final class PartTexts {
     private final Dialect dialect;
     private final SchemaContext schema;

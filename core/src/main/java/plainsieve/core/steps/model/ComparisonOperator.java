@@ -3,7 +3,7 @@ package plainsieve.core.steps.model;
 import java.util.List;
 
 /**
- * How a column is compared. The words of the first are tried first, so that a longer one precedes one that begins it.
+ * The comparison operators of steps. The words of the first are tried first, so that a longer one precedes one that begins it.
  * Words about days take a whole day: {@code is after 2026-03-31} begins on the first of April, whatever the column holds.
  */
 public enum ComparisonOperator {

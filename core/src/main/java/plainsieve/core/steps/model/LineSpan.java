@@ -1,7 +1,7 @@
 package plainsieve.core.steps.model;
 
 /**
- * Where something is in the line of its step.
+ * A span of characters in the line of a step.
  *
  * @param start first character, from 0
  * @param end one past the last character

@@ -2,7 +2,7 @@ package plainsieve.core.steps.model;
 
 import java.util.List;
 
-/** Where rows come from. */
+/** The rows that a step reads. */
 public sealed interface RowSource {
     LineSpan at();
 

@@ -5,7 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
-/** What expressions and conditions name. */
+/** The columns and parameters that expressions and conditions reference. */
 public final class StepMentions {
     private final List<StepExpression> all = new ArrayList<>();
 

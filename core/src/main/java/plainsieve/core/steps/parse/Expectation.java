@@ -1,7 +1,7 @@
 package plainsieve.core.steps.parse;
 
 /**
- * What could come next in a line that is being typed.
+ * A token that could come next in a step that is being typed.
  *
  * @param words the words themselves, or what they are about: the column whose values are meant
  */

@@ -9,7 +9,7 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A line that was read.
+ * A parsed step line.
  *
  * @param written the line as it is kept: quotes put where they were left out
  * @param marks in the order of the line

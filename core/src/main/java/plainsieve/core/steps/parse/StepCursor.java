@@ -11,7 +11,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Goes through the words of a line, and remembers what it met: the marks, what has to be corrected, and what could come next. */
+/** A cursor over the tokens of a step that records marks, corrections and expected tokens. */
 final class StepCursor {
     private final String line;
     private final List<StepToken> tokens;

@@ -10,7 +10,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
-/** Cuts a line into its words and signs. */
+/** Splits a step into tokens. */
 final class StepLexer {
     private static final Pattern NEXT = Pattern.compile("(?:"
             + "(?<time>\\d{4,}-\\d{2}-\\d{2}(?:T\\d{2}:\\d{2}(?::\\d{2}(?:\\.\\d{1,9})?)?)?)(?![\\w:])"

@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.steps.model.LineSpan;
 
 /**
- * A word in a line that can be changed: what is in {@code replaced} gives way to other words, and the line is read again.
+ * An editable word of a step.
  *
  * @param at the words that are marked
  * @param replaced what gives way: more than the words where others depend on them

@@ -7,7 +7,7 @@ import java.util.Set;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.ProblemException;
 
-/** The parameters and the other queries that the text of steps names; told from its words alone, so that no source is asked. */
+/** The parameters and queries that steps reference, found lexically without asking a source. */
 public final class StepReferences {
     private StepReferences() {}
 

@@ -5,7 +5,7 @@ import java.util.Optional;
 import plainsieve.core.steps.model.KnownColumn;
 
 /**
- * What a line can speak of.
+ * The columns that a step can reference.
  *
  * @param columns of the rows so far; nothing when not all of them are known
  */

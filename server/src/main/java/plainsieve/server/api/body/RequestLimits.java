@@ -1,6 +1,6 @@
 package plainsieve.server.api.body;
 
-/** How much a request may say, so that no page, list or log has to show what no one can read; and what is stated about more. */
+/** Limits of request fields, and their messages. */
 public final class RequestLimits {
     public static final int NAME = 200;
     public static final int WORDS = 2_000;

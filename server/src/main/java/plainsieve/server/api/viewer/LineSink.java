@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import plainsieve.server.spool.Spool;
 
-/** Where the lines of an answer go. */
+/** The destination of the lines of a response. */
 interface LineSink {
     /** Whole lines, whose bytes are not changed any more. Throws {@link IOException} when nothing more is taken. */
     void give(ByteBuffer lines) throws IOException;

@@ -14,7 +14,7 @@ import plainsieve.server.api.body.QuestionBodies;
 import plainsieve.sources.Cancellation;
 
 /**
- * What a page asks for, under way. Its rows, which are looked at first, have the source for themselves until they begin to come,
+ * The running requests of a page. Its rows, which are looked at first, have the source for themselves until they begin to come,
  * though not for long; then the others are asked for, some at once.
  */
 final class PageExecution {

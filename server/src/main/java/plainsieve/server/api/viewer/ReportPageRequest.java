@@ -8,7 +8,7 @@ import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sources.Cancellations;
 
 /**
- * What a page asks for in one request.
+ * The requests of a page in one request body.
  *
  * @param run by which the caller can stop all of it
  * @param question says its question, where that is asked for, too

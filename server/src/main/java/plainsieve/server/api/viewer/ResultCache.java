@@ -10,7 +10,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
- * Answers of queries that reports ask only every so often. They are here alone, so that a start, a change of the project or of
+ * Cached results of queries with a cache policy. They are here alone, so that a start, a change of the project or of
  * a source, and whatever else needs the room asks again.
  */
 @Component

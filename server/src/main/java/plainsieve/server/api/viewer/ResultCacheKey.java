@@ -6,7 +6,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.runs.QueryRunner;
 
 /**
- * What is asked, for anyone who asks it: what someone may not see is kept from them by the statement itself.
+ * Identifies a result: statement, source, and the caller's restrictions.
  *
  * @param project in the state that the run sees; another state, of its sources too, is another project
  * @param inside whether the answer says what was sent, too

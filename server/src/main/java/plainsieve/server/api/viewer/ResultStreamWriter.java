@@ -19,7 +19,7 @@ import plainsieve.sources.RunSummary;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Writes one run as JSON lines, and knows how it is. What belongs together goes together, for each write wakes its reader:
+ * Writes a run as JSON lines and tracks its state. What belongs together goes together, for each write wakes its reader:
  * that it has begun with the first rows, the last rows with how it went.
  */
 final class ResultStreamWriter implements RunListener {

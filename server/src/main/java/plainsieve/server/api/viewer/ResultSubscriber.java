@@ -6,7 +6,7 @@ import java.util.function.LongConsumer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
-/** Someone who waits for an answer: what has come for them, and how it ended. */
+/** A reader of a shared result, with its pending lines and end. */
 final class ResultSubscriber {
     private final LineSink lineSink;
     private final boolean refresh;

@@ -27,7 +27,7 @@ import plainsieve.sources.Cancellation;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Runs orders and streams their answers. A run asks its source on its own thread and spools what comes, so that a slow
+ * Executes run requests and streams their results. A run asks its source on its own thread and spools what comes, so that a slow
  * reader holds no connection. What fails soon is answered with a status and a problem; what takes longer begins to answer with
  * how it is, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped, unless
  * others read it, too.

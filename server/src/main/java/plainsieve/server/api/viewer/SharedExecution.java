@@ -15,10 +15,7 @@ import java.util.Set;
 import plainsieve.sources.Cancellation;
 import tools.jackson.databind.json.JsonMapper;
 
-/**
- * One run and those who read its answer: anyone who asks the same while it is under way gets what has come so far, and then what
- * comes, each at their own pace. It goes on while someone reads it, and is stopped when no one does.
- */
+/** One run shared by all callers with the same request. It goes on while someone reads it, and is stopped when no one does. */
 final class SharedExecution {
     /** Who comes when more than this has gone by asks for themselves. */
     private static final int MOST_KEPT = 1 << 22;

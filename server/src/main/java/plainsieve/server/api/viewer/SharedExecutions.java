@@ -21,8 +21,7 @@ import plainsieve.sources.SourceFailure;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The runs of readers that are under way, so that the same is asked once at the same moment, and their answers where authors let
- * them be taken again. The same statement, with the same values, in the same state of the project, has the same rows for anyone who
+ * The running executions by request, so that identical concurrent requests share one. The same statement, with the same values, in the same state of the project, has the same rows for anyone who
  * asks. Each of them is in Sent.
  */
 @Component

@@ -10,7 +10,7 @@ import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 
-/** Askers with what the signed part of their link fixes. */
+/** Callers restricted by the signed part of their link. */
 @Component
 class SignedLinkCallers {
     private final ReportLinks reportLinks;

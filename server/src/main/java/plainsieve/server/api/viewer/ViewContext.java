@@ -20,7 +20,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 
-/** What a page has to know of the views of a report besides their definitions: it is in their queries and next to them. */
+/** The facts about a report's views that pages need besides their definitions. */
 final class ViewContext {
     private final Project project;
     private final Report report;

@@ -24,7 +24,7 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
 
 /**
- * After a start, beside whatever is asked already: what the first reader would wait for. The way of a request is gone once, lists
+ * Prepares lists, connections and statements after a start, in the background. The way of a request is gone once, lists
  * that were used last and the texts of reports are read, and their sources are connected to. No statement is sent to them.
  */
 @Component

@@ -28,7 +28,7 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.sources.SourceSettings;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A report that is in no records, on a source that there is not, and whose lists are typed: nothing can be sent for it. */
+/** A report that exists only for the warm-up request; nothing is sent for it. */
 @Component
 class WarmUpReport {
     private static final String VIEW = "practice";

@@ -16,10 +16,7 @@ import plainsieve.sources.RunSummary;
 import plainsieve.sources.jdbc.DuckDbWarmUp;
 import tools.jackson.databind.json.JsonMapper;
 
-/**
- * The way of a reader's request, gone once before the first one comes: a request for a report that has no source goes all the way to
- * where one would be asked, and rows that are made here go the way back.
- */
+/** Runs one request end to end after a start to warm up caches and compiled code. */
 @Component
 class WarmUpRequest {
     /** Whose words of days are looked up for it. */
