@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router'
 import { ask } from './api/client'
 import { inServer } from './api/place'
 import type { Me } from './api/types'
-import FoldedMenu from './widgets/FoldedMenu.vue'
+import PopoverMenu from './widgets/PopoverMenu.vue'
 
 defineProps<{ me: Me }>()
 
@@ -15,7 +15,7 @@ async function leave(everywhere: boolean): Promise<void> {
 </script>
 
 <template>
-  <FoldedMenu role="group" toggle-class="as-link">
+  <PopoverMenu role="group" toggle-class="as-link">
     <template #words
       ><span class="visually-hidden">Signed in as </span>{{ me.label }} <span aria-hidden="true">▾</span></template
     >
@@ -27,7 +27,7 @@ async function leave(everywhere: boolean): Promise<void> {
       <button class="as-link" @click="leave(false)">Sign out</button>
       <button class="as-link" @click="leave(true)">Sign out everywhere</button>
     </div>
-  </FoldedMenu>
+  </PopoverMenu>
 </template>
 
 <style scoped>

@@ -9,7 +9,7 @@ import { projectId } from './api/project'
 import type { ProjectCard } from './api/types'
 import { useLoaded } from './composables/useLoaded'
 import FailureNote from './widgets/FailureNote.vue'
-import FoldedMenu from './widgets/FoldedMenu.vue'
+import PopoverMenu from './widgets/PopoverMenu.vue'
 
 const { me, isOperator } = useMe()
 const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
@@ -48,7 +48,7 @@ const rename = (): Promise<void> =>
 </script>
 
 <template>
-  <FoldedMenu role="group" toggle-class="as-link soft" stays>
+  <PopoverMenu role="group" toggle-class="as-link soft" stays>
     <template #words
       ><span class="visually-hidden">Project: </span>{{ name }} <span aria-hidden="true">▾</span></template
     >
@@ -75,7 +75,7 @@ const rename = (): Promise<void> =>
       </form>
       <FailureNote v-if="failure" :failure="failure" class="mt-1" />
     </div>
-  </FoldedMenu>
+  </PopoverMenu>
 </template>
 
 <style scoped>

@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { AS_OF, IN_STAGE, LOOK_AS, SIGNED } from './api/inAddress'
 import { asOf } from './api/asOf'
-import { lookAs } from './api/lookAs'
+import { lookAs } from './api/viewAs'
 import { linkOf, openLink } from './api/openLink'
 import { inServer, withinServer } from './api/place'
 import { screensAt } from './api/project'
@@ -21,7 +21,7 @@ export const router = createRouter({
     },
     {
       path: '/reports/:id/making',
-      component: () => import('./screens/making/MakingScreen.vue'),
+      component: () => import('./screens/editor/EditorScreen.vue'),
       props: true,
       meta: { title: 'Report editor', draft: true },
     },

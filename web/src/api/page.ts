@@ -1,4 +1,4 @@
-import { Collecting, lines, type Answer, type Progress } from './answer'
+import { Collecting, lines, type Answer, type Progress } from './resultStream'
 import { asFailure, Failure, send } from './client'
 import { newRunId, slots, stop, type Run } from './runs'
 import type { PageEvent, Question } from './types'

@@ -1,4 +1,4 @@
-import { Collecting, lines, type Answer, type Progress } from './answer'
+import { Collecting, lines, type Answer, type Progress } from './resultStream'
 import { send } from './client'
 import { inServer } from './place'
 import { inApi } from './project'

@@ -1,6 +1,6 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import type { Answer, Arriving } from '../api/answer'
+import type { Answer, Arriving } from '../api/resultStream'
 import type { Run } from '../api/runs'
 
 /**

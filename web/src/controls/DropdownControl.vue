@@ -3,7 +3,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { choiceInWords } from '../choices/words'
 import type { Choice } from '../api/types'
-import FoldedMenu from '../widgets/FoldedMenu.vue'
+import PopoverMenu from '../widgets/PopoverMenu.vue'
 import type { ControlEmits, ControlProps } from './types'
 import { useLabels } from './useLabels'
 import ValuePicker from './ValuePicker.vue'
@@ -28,7 +28,7 @@ function pick(choice: Choice): void {
 </script>
 
 <template>
-  <FoldedMenu
+  <PopoverMenu
     v-model:open="open"
     role="group"
     class="w-100"
@@ -40,7 +40,7 @@ function pick(choice: Choice): void {
       ><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template
     >
     <div class="px-2 py-1 menu"><ValuePicker ref="picker" v-bind="props" @update:model-value="pick" /></div>
-  </FoldedMenu>
+  </PopoverMenu>
 </template>
 
 <style scoped>

@@ -7,7 +7,7 @@ import { quickSpans, spanInWords } from '../choices/periods'
 import { useToday } from '../choices/today'
 import { choosingKey } from '../composables/useChoosing'
 import { numberInWords } from '../formats'
-import FoldedMenu from '../widgets/FoldedMenu.vue'
+import PopoverMenu from '../widgets/PopoverMenu.vue'
 import ChoiceControl from './ChoiceControl.vue'
 import SpreadBars from './SpreadBars.vue'
 
@@ -83,7 +83,7 @@ const whole = (from: string, to: string): Choices => ({
     </div>
     <div class="row-line gap-2">
       <span class="small soft grow">{{ words }}</span>
-      <FoldedMenu v-if="isDates && !whyFixed(from) && !whyFixed(to)" size="sm" toggle-class="as-link small p-0" caret>
+      <PopoverMenu v-if="isDates && !whyFixed(from) && !whyFixed(to)" size="sm" toggle-class="as-link small p-0" caret>
         <template #words>Quick ranges</template>
         <li v-for="span in spans" :key="span.name" role="presentation">
           <button
@@ -94,7 +94,7 @@ const whole = (from: string, to: string): Choices => ({
             {{ span.name }}
           </button>
         </li>
-      </FoldedMenu>
+      </PopoverMenu>
       <button
         v-else-if="isNumbers && (low || high)"
         class="as-link small"

@@ -2,7 +2,7 @@
 /* Finds any report, query, parameter, source, table or action, and goes there. */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { find, type Findable } from './found'
+import { find, type Findable } from './results'
 import { useFindable } from './useFindable'
 
 const emit = defineEmits<{ close: [] }>()

@@ -3,7 +3,7 @@
 import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 
 const FindAnything = defineAsyncComponent(() => import('./FindAnything.vue'))
-const KeysHelp = defineAsyncComponent(() => import('./KeysHelp.vue'))
+const ShortcutsHelp = defineAsyncComponent(() => import('./ShortcutsHelp.vue'))
 
 type Opened = 'nothing' | 'find' | 'keys'
 const opened = ref<Opened>('nothing')
@@ -29,5 +29,5 @@ defineExpose({ find: () => toggle('find') })
 
 <template>
   <FindAnything v-if="opened === 'find'" @close="close" />
-  <KeysHelp v-if="opened === 'keys'" @close="close" />
+  <ShortcutsHelp v-if="opened === 'keys'" @close="close" />
 </template>

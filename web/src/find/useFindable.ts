@@ -2,7 +2,7 @@ import { shallowRef, type ShallowRef } from 'vue'
 import { get } from '../api/client'
 import { useMe } from '../api/me'
 import type { ParameterUse, QueryCard, ReportCard, Source, SourceContents } from '../api/types'
-import type { Findable } from './found'
+import type { Findable } from './results'
 
 const ACTIONS: Findable[] = [
   { kind: 'action', name: 'All reports', note: 'go there', path: '/reports' },

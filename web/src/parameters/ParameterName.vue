@@ -3,7 +3,7 @@
 import type { ParameterUse } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'
 import TypedMark from '../sentence/TypedMark.vue'
-import type { Saying } from './useSaying'
+import type { Saying } from './useSentence'
 
 const props = defineProps<{ use: ParameterUse; colour: string; saying: Saying; inline?: boolean }>()
 const emit = defineEmits<{ rename: [name: string] }>()

@@ -6,7 +6,7 @@ import SentenceLine from '../sentence/SentenceLine.vue'
 import EditNotes from './EditNotes.vue'
 import ListCompared from './ListCompared.vue'
 import type { UsedParameters } from './useParameters'
-import type { Saying } from './useSaying'
+import type { Saying } from './useSentence'
 import UsesList from './UsesList.vue'
 
 defineProps<{ use: ParameterUse; parameters: UsedParameters; saying: Saying }>()

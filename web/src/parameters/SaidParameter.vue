@@ -7,14 +7,14 @@ import ParameterSentence from './ParameterSentence.vue'
 import RenamePreview from './RenamePreview.vue'
 import { useRename } from './useRename'
 import type { UsedParameters } from './useParameters'
-import { useSaying } from './useSaying'
+import { useSentence } from './useSentence'
 
 const props = defineProps<{ use: ParameterUse; parameters: UsedParameters; colour: string; narrow?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const open = defineModel<boolean>('open', { default: false })
 
 const name = computed(() => props.use.definition.name)
-const saying = useSaying(
+const saying = useSentence(
   () => name.value,
   props.parameters,
   () => emit('changed'),

@@ -13,7 +13,7 @@ import {
   type DecorationSet,
 } from '@codemirror/view'
 import { completes } from './completion'
-import { look, theme } from './look'
+import { look, theme } from './theme'
 
 export interface Mark {
   start: number

@@ -86,12 +86,12 @@ export function stepsOf(column: string, type: string, cell?: string | number | b
         ]
   }
   return [
-    ['smallest first', `sort by ${name}`],
-    ['largest first', `sort by ${name} largest first`],
-    ['total by it', `total by ${name}: number of rows as number`],
-    ['its different values', `columns ${name}`],
+    ['sort ascending', `sort by ${name}`],
+    ['sort descending', `sort by ${name} largest first`],
+    ['group by it', `total by ${name}: number of rows as number`],
+    ['distinct values', `columns ${name}`],
     ['remove', `without columns ${name}`],
-    ['call it otherwise', `rename ${name} to ${nameOf(`${column}_2`)}`],
+    ['rename it', `rename ${name} to ${nameOf(`${column}_2`)}`],
   ]
 }
 

@@ -3,7 +3,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import type { MarkOffer } from '../api/types'
-import FoldedMenu from '../widgets/FoldedMenu.vue'
+import PopoverMenu from '../widgets/PopoverMenu.vue'
 
 const props = defineProps<{
   text: string
@@ -95,7 +95,7 @@ function keys(event: KeyboardEvent): void {
       {{ text }}<span class="visually-hidden">, {{ about }}: Change</span>
     </button></span
   >
-  <FoldedMenu
+  <PopoverMenu
     v-else
     v-model:open="open"
     wanted
@@ -137,7 +137,7 @@ function keys(event: KeyboardEvent): void {
         </li>
       </ul>
     </div>
-  </FoldedMenu>
+  </PopoverMenu>
 </template>
 
 <style scoped>

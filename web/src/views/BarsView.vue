@@ -6,7 +6,7 @@ import { rowsInWords } from '../formats'
 import { barsOf, type Bar } from './barsOf'
 import { figureInWords } from './figureInWords'
 import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
-import QuietTable from './QuietTable.vue'
+import AccessibleTable from './AccessibleTable.vue'
 import { useChart } from './useChart'
 import { pickedIn } from './usePicked'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
@@ -80,7 +80,7 @@ useChart(
       :aria-label="asText || 'No chart yet'"
       :data-bars="asText"
       :style="{ height: `${height}px` }"></div>
-    <QuietTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
+    <AccessibleTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
     <div v-if="pickable" class="picks">
       <button
         v-for="bar in bars"

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import type { Cell, Column } from '../api/types'
 import { copyText } from '../clipboard'
 import { rowsInWords } from '../formats'
-import { asCells } from './asCells'
+import { asCells } from './clipboardTable'
 
 const props = defineProps<{ columns: Column[]; rows: Cell[][]; labels: Record<string, string> }>()
 const USUAL = 'Copy table'

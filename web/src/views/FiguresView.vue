@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import type { Answer } from '../api/answer'
+import type { Answer } from '../api/resultStream'
 import type { Cell, View } from '../api/types'
 import { isUnderWay, lastAnswer } from '../composables/useRun'
 import { dateInWords } from '../formats'
-import { changeInWords } from './compared'
+import { changeInWords } from './comparison'
 import { exactFigure, figureInWords } from './figureInWords'
 import ViewCard from './ViewCard.vue'
 import { useViewRun, type Asked } from './useViewRun'

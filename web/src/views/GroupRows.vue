@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The groups of one level, each opened and closed on its own. */
 import { reactive } from 'vue'
-import type { Answer } from '../api/answer'
+import type { Answer } from '../api/resultStream'
 import type { Cell, ColumnFilter, View } from '../api/types'
 import { exactFigure, figureInWords } from './figureInWords'
 import GroupUnder from './GroupUnder.vue'

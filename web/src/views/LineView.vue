@@ -7,7 +7,7 @@ import { figureInWords } from './figureInWords'
 import { columnInWords, readKey, stretchInWords } from './keys'
 import { linesOf, type Line } from './linesOf'
 import type { Stretch } from './periodSteps'
-import QuietTable from './QuietTable.vue'
+import AccessibleTable from './AccessibleTable.vue'
 import { useChart } from './useChart'
 import { pickedIn } from './usePicked'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
@@ -72,7 +72,7 @@ useChart(
   <ViewCard :view="view" :asked="asked" :about="figure?.label" :state="state" @stop="stop" @again="rerun">
     <p v-if="state.status === 'done' && drawn.days.length === 0" class="soft m-0 pt-2">No data.</p>
     <div v-else ref="box" class="line" role="img" :aria-label="asText || 'No chart yet'" :data-line="asText"></div>
-    <QuietTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
+    <AccessibleTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
     <div v-if="drawn.leftOut" class="small soft">{{ drawn.leftOut }} more lines are not shown.</div>
     <div v-if="drawn.withoutDay > 0" class="small soft">
       {{ figure?.function === 'count' ? rowsInWords(drawn.withoutDay) : 'Rows' }} without a date are not shown.

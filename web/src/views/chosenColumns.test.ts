@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { Answer } from '../api/answer'
+import type { Answer } from '../api/resultStream'
 import type { View } from '../api/types'
 import { chosenColumns } from './chosenColumns'
-import { asCells } from './asCells'
+import { asCells } from './clipboardTable'
 
 const answer = {
   begun: { columns: [{ name: 'port' }, { name: 'delay' }, { name: 'note' }] },

@@ -1,4 +1,4 @@
-import type { Arriving } from '../api/answer'
+import type { Arriving } from '../api/resultStream'
 import type { Cell, Column, View } from '../api/types'
 
 /** The columns that the author of a table chose, in their order, with their cells; all where none were chosen, or none is left. */

@@ -3,7 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { AskedFrom, Query } from '../../api/types'
-import AskedMark from './AskedMark.vue'
+import CachePolicyMark from './CachePolicyMark.vue'
 import SourceMark from './SourceMark.vue'
 import type { Saving } from './useDraft'
 
@@ -31,7 +31,7 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
 <template>
   <div class="row-line sub">
     <h1>{{ query.name }}</h1>
-    <SourceMark :query="query" @take="emit('ask', $event)" /><AskedMark
+    <SourceMark :query="query" @take="emit('ask', $event)" /><CachePolicyMark
       :query="query"
       @take="emit('asked', $event)" /><span class="pill">{{ form }}</span>
     <span class="soft small" data-test="saving">{{ kept }}</span>

@@ -17,28 +17,28 @@ import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
 import StepNotices from './StepNotices.vue'
 import StepsPane from './StepsPane.vue'
-import TurnNote from './TurnNote.vue'
+import ConversionNote from './ConversionNote.vue'
 import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
 import { useEvidence } from './useEvidence'
-import { useFixed } from './useFixed'
-import { useGiving } from './useGiving'
+import { useHardCodedValues } from './useHardCodedValues'
+import { usePublishing } from './usePublishing'
 import { useKnownNames } from './useKnownNames'
 import { useLooking } from './useLooking'
-import { useMending } from './useMending'
+import { useFixes } from './useFixes'
 import { useStepCounts } from './useStepCounts'
 import { useSteps } from './useSteps'
 import { useStretches } from './useStretches'
 import { useTrial } from './useTrial'
-import { useTurning } from './useTurning'
+import { useConversion } from './useConversion'
 
 const props = defineProps<{ loaded: Query }>()
 document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
-const { failed, busy, giveToReports, makeReport, askBy, askFrom } = useGiving(draft)
+const { failed, busy, giveToReports, makeReport, askBy, askFrom } = usePublishing(draft)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -50,7 +50,7 @@ const {
   failed: makeFailed,
   busy: making,
   make,
-} = useFixed(draft, trialChoices, async () => {
+} = useHardCodedValues(draft, trialChoices, async () => {
   await parameters.reload()
   await changed()
 })
@@ -63,7 +63,7 @@ const known = useKnownNames(
 const steps = useSteps(props.loaded.id, text, edit)
 const counts = useStepCounts(props.loaded.id, text, trialChoices, steps.reading)
 const { asSteps, looked, asked, fresh, look, lookOdd, add } = useLooking(text, steps, run)
-const { turn, told, refused } = useTurning(props.loaded.id, text, steps, trialChoices, () => look(undefined))
+const { turn, told, refused } = useConversion(props.loaded.id, text, steps, trialChoices, () => look(undefined))
 const stretches = useStretches(props.loaded.id, text, asked, steps)
 
 const asRequest = computed(() => isRequest(text.value))
@@ -91,7 +91,7 @@ async function renamed(): Promise<void> {
   await changed()
 }
 
-const mend = useMending(parameters, changed)
+const mend = useFixes(parameters, changed)
 useBenchKeys({ run, stop, save: () => void draft.settle() })
 onMounted(() => void parameters.reload())
 </script>
@@ -114,7 +114,7 @@ onMounted(() => void parameters.reload())
       >
     </FailureNote>
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
-    <TurnNote :told="told" :refused="refused" @close="told = ''" />
+    <ConversionNote :told="told" :refused="refused" @close="told = ''" />
     <div class="sheet">
       <div class="cols">
         <ChoicesPane

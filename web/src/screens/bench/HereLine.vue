@@ -5,7 +5,7 @@ import { asFailure, put } from '../../api/client'
 import type { MarkOffer, StepsReading } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import SentenceLine from '../../sentence/SentenceLine.vue'
-import { offersOf, piecesOf, sourcesOf } from '../../query/several'
+import { offersOf, piecesOf, sourcesOf } from '../../query/federation'
 
 const props = defineProps<{
   several: StepsReading['several']

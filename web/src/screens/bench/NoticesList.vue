@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Notice, NoticeFix } from '../../api/types'
 import { countInWords } from '../../formats'
-import { nextPlace, putTogether } from '../../query/alike'
+import { nextPlace, putTogether } from '../../query/similarity'
 
 const props = defineProps<{ notices: Notice[]; cursor: () => number }>()
 const emit = defineEmits<{ goTo: [at: number]; fix: [parameter: string, fix: NoticeFix] }>()

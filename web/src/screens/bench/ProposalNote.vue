@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Proposal } from '../../api/types'
 import type { UsedParameters } from '../../parameters/useParameters'
-import { useSaying } from '../../parameters/useSaying'
+import { useSentence } from '../../parameters/useSentence'
 
 const props = defineProps<{ proposal: Proposal; parameters: UsedParameters }>()
 const emit = defineEmits<{ changed: []; close: [] }>()
@@ -16,7 +16,7 @@ const offersList = computed(
     ['text', 'integer', 'name'].includes(parameter.value.type),
 )
 
-const saying = useSaying(
+const saying = useSentence(
   () => props.proposal.definition.name,
   props.parameters,
   () => emit('changed'),

@@ -5,7 +5,7 @@ import type { Failure } from '../../api/client'
 import type { Made, NoticeFix, Placement, Problem, QueryCheck, Ran } from '../../api/types'
 import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
 import { teachNames, type Known } from '../../query/completion'
-import FixedNote from './FixedNote.vue'
+import HardCodedNote from './HardCodedNote.vue'
 import NoticesList from './NoticesList.vue'
 import { goneMarks } from '../../query/placements'
 import { isRequest } from '../../query/request'
@@ -129,7 +129,7 @@ onBeforeUnmount(() => view?.destroy())
     <slot></slot>
     <div ref="box" class="editor"></div>
     <div class="below">
-      <FixedNote
+      <HardCodedNote
         :text="text"
         :offers="check.fixed"
         :made="made"

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Answer } from '../../api/answer'
+import type { Answer } from '../../api/resultStream'
 import type { Proof } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import CopySql from '../../query/CopySql.vue'
 import { isSentRequest } from '../../query/request'
-import { sentInWords } from '../../query/several'
+import { sentInWords } from '../../query/federation'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 

@@ -5,8 +5,8 @@ import type { MarkOffer, StepRead } from '../../api/types'
 import { countInWords, rowsInWords } from '../../formats'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import type { LineNote } from '../../query/editor'
-import StepActs from './StepActs.vue'
-import type { StepAct } from './stepAct'
+import StepActions from './StepActions.vue'
+import type { StepAct } from './stepAction'
 import type { StepCount } from './useStepCounts'
 
 const props = defineProps<{
@@ -99,7 +99,7 @@ function keys(event: KeyboardEvent): void {
         @click="acting = !acting">
         ⋯
       </button>
-      <StepActs v-if="acting" :first="first" :on="step.on" @act="act" />
+      <StepActions v-if="acting" :first="first" :on="step.on" @act="act" />
       <div v-if="where" :class="{ attention: where.attention }">{{ where.text }}</div>
       <template v-if="step.on">
         <div v-if="counting" class="soft" role="status">counting …</div>

@@ -8,7 +8,7 @@ import { noteOfStep } from '../../query/stepNotes'
 import NewStep from './NewStep.vue'
 import HereLine from './HereLine.vue'
 import StepLine from './StepLine.vue'
-import type { StepAct } from './stepAct'
+import type { StepAct } from './stepAction'
 import type { UsedStepCounts } from './useStepCounts'
 import type { UsedSteps } from './useSteps'
 

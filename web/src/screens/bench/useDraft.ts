@@ -1,7 +1,7 @@
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { asFailure, Failure, get, post, put } from '../../api/client'
 import type { Query } from '../../api/types'
-import { forgetDraft, keepDraft, keptDraft } from './keptDrafts'
+import { forgetDraft, keepDraft, keptDraft } from './draftStorage'
 
 export type Saving = { status: 'saved' } | { status: 'unsaved' } | { status: 'failed'; failure: Failure }
 

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef, type Ref } from 'vue'
-import type { Answer } from '../../api/answer'
+import type { Answer } from '../../api/resultStream'
 import type { Placement, Problem, Proof, Ran } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import { useProof } from '../../composables/useProof'

@@ -8,7 +8,7 @@ import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { agoInWords } from '../reports/ago'
 import * as words from './deliveryWords'
-import DeliveryActs from './DeliveryActs.vue'
+import DeliveryActions from './DeliveryActions.vue'
 import RecipientMarks from './RecipientMarks.vue'
 import ScheduleMarks from './ScheduleMarks.vue'
 
@@ -111,14 +111,14 @@ const passes = computed(() => props.delivery.only.figure !== '')
         >, with
         <OfferedMark
           :text="words.attachedInWords(delivery)"
-          about="what goes along"
+          about="attachments"
           data-mark="attached"
           :offers="async () => words.attachedOffers(delivery)"
           @take="emit('keep', now => ({ attached: words.readAttached($event, now) }))" />; sent
         <ScheduleMarks :schedule="schedule" :behind="copies" @take="emit('keep', () => ({ schedule: $event }))" />.
       </p>
       <div v-if="last.note && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.note }}</div>
-      <DeliveryActs
+      <DeliveryActions
         :delivery="delivery"
         :running="running"
         @pause="emit('keep', now => ({ paused: !now.paused }))"

@@ -1,29 +1,29 @@
 <script setup lang="ts">
 /* What viewers have, what they would get, and what they had. */
 import { ref } from 'vue'
-import GivenList from './GivenList.vue'
+import VersionList from './VersionList.vue'
 import CopyList from './CopyList.vue'
 import DeliveryList from './DeliveryList.vue'
 import StageList from './StageList.vue'
-import TodayList from './TodayList.vue'
-import WouldGet from './WouldGet.vue'
+import JobCalendar from './JobCalendar.vue'
+import PendingChanges from './PendingChanges.vue'
 
-const given = ref<InstanceType<typeof GivenList>>()
-const today = ref<InstanceType<typeof TodayList>>()
-const would = ref<InstanceType<typeof WouldGet>>()
+const given = ref<InstanceType<typeof VersionList>>()
+const today = ref<InstanceType<typeof JobCalendar>>()
+const would = ref<InstanceType<typeof PendingChanges>>()
 </script>
 
 <template>
   <main class="page live">
     <div class="grow-2 stack">
-      <WouldGet ref="would" @given="given?.reload()" />
+      <PendingChanges ref="would" @given="given?.reload()" />
       <StageList />
       <CopyList @changed="today?.reload()" />
       <DeliveryList @changed="today?.reload()" />
     </div>
     <div class="grow-1 stack">
-      <TodayList ref="today" />
-      <GivenList ref="given" @back="would?.reload()" />
+      <JobCalendar ref="today" />
+      <VersionList ref="given" @back="would?.reload()" />
     </div>
   </main>
 </template>

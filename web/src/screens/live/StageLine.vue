@@ -21,7 +21,7 @@ const keep = (changed: Partial<Said>): Promise<void> =>
 async function valueOffers(name: string): Promise<MarkOffer[]> {
   const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
   const values = offers.filter(offer => !offer.id.startsWith('/query/'))
-  return [...values, { id: AS_WRITTEN, words: 'its default', note: 'nothing is said of it', reason: '' }]
+  return [...values, { id: AS_WRITTEN, words: 'its default', note: 'default', reason: '' }]
 }
 function takeValue(name: string, taken: string): void {
   if (taken === AS_WRITTEN) void keep({ values: without(saidOf(props.stage).values, name) })

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { PeopleGroup, PersonCard, ProjectCard } from '../../api/types'
 import { listInWords } from '../../formats'
 import FailureNote from '../../widgets/FailureNote.vue'
-import GroupSays from './GroupSays.vue'
+import GroupAccess from './GroupAccess.vue'
 import { useMe } from '../../api/me'
 import TypedMark from '../../sentence/TypedMark.vue'
 import RoleMarks from './RoleMarks.vue'
@@ -39,7 +39,7 @@ async function rename(): Promise<void> {
         :roles="group.roles"
         :projects="projects"
         @give="(projectId, role) => change(`${at}/role`, 'PUT', { projectId, role })"
-        @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" /><GroupSays
+        @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" /><GroupAccess
         v-for="says in group.says"
         :key="says.projectId + says.parameter"
         :who="group.name"

@@ -6,8 +6,8 @@ import { ask } from '../../api/client'
 import type { PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
-import DeedList from './DeedList.vue'
-import GivenLink from './GivenLink.vue'
+import AuditList from './AuditList.vue'
+import SignInLinkNote from './SignInLinkNote.vue'
 import GroupLine from './GroupLine.vue'
 import PersonLine from './PersonLine.vue'
 import { useChanges } from './useChanges'
@@ -28,7 +28,7 @@ const { state, reload } = useLoaded(async (signal): Promise<All> => {
 const all = computed<All>(() =>
   state.value.status === 'ready' ? state.value.data : { people: [], groups: [], projects: [] },
 )
-const deeds = ref<InstanceType<typeof DeedList>>()
+const deeds = ref<InstanceType<typeof AuditList>>()
 const again = (): Promise<unknown> => Promise.all([reload(), deeds.value?.reload()])
 const { failure, change } = useChanges(again)
 
@@ -77,7 +77,7 @@ async function addGroup(): Promise<void> {
         spellcheck="false" />
       <BButton type="submit" variant="outline-primary" :disabled="!name.trim()">Add</BButton>
     </form>
-    <GivenLink v-if="made" :link="made.link" :label="made.label" />
+    <SignInLinkNote v-if="made" :link="made.link" :label="made.label" />
     <FailureNote v-if="failure" :failure="failure" />
 
     <div class="row-line pt-4 pb-1">
@@ -97,7 +97,7 @@ async function addGroup(): Promise<void> {
       <input v-model="group" class="form-control w-auto" placeholder="Another group" aria-label="Name of a new group" />
       <BButton type="submit" variant="outline-primary" :disabled="!group.trim()">Add</BButton>
     </form>
-    <DeedList ref="deeds" :projects="all.projects" />
+    <AuditList ref="deeds" :projects="all.projects" />
   </main>
 </template>
 

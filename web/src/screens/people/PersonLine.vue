@@ -6,7 +6,7 @@ import { agoInWords } from '../reports/ago'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
-import GivenLink from './GivenLink.vue'
+import SignInLinkNote from './SignInLinkNote.vue'
 import RoleMarks from './RoleMarks.vue'
 import { useChanges } from './useChanges'
 
@@ -78,10 +78,7 @@ async function newLink(): Promise<void> {
         @take="change(`${at}/mail`, 'PUT', { mail: $event })" />. <span class="soft">{{ state }}.</span>
     </p>
     <div class="row-line soft">
-      <button
-        class="as-link soft"
-        :title="person.hasPassword ? 'Their password holds no more then' : ''"
-        @click="newLink">
+      <button class="as-link soft" :title="person.hasPassword ? 'Their password becomes invalid' : ''" @click="newLink">
         New sign-in link
       </button>
       <button class="as-link soft" @click="change(`${at}/blocked`, 'PUT', { blocked: !person.blocked })">
@@ -89,7 +86,7 @@ async function newLink(): Promise<void> {
       </button>
       <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
     </div>
-    <GivenLink v-if="link" :link="link" :label="person.label" />
+    <SignInLinkNote v-if="link" :link="link" :label="person.label" />
     <FailureNote v-if="failure" :failure="failure" />
   </li>
 </template>

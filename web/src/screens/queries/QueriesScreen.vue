@@ -6,8 +6,8 @@ import { asFailure, get, post, type Failure } from '../../api/client'
 import type { Query, QueryCard, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
-import RemovedThings from '../../things/RemovedThings.vue'
-import ThingActions from '../../things/ThingActions.vue'
+import RemovedObjects from '../../objects/RemovedObjects.vue'
+import ObjectActions from '../../objects/ObjectActions.vue'
 import { START } from '../../query/request'
 import { HEADER } from '../../query/steps'
 import ProjectFiles from './ProjectFiles.vue'
@@ -17,7 +17,7 @@ const { state, reload } = useLoaded(async signal => ({
   queries: await get<QueryCard[]>('/queries', signal),
   sources: await get<Source[]>('/sources', signal),
 }))
-const removed = ref<InstanceType<typeof RemovedThings>>()
+const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {
   await Promise.all([reload(), removed.value?.reload()])
 }
@@ -78,7 +78,7 @@ async function add(): Promise<void> {
             </td>
             <td class="soft">{{ query.sourceId }}</td>
             <td class="wide">
-              <ThingActions
+              <ObjectActions
                 :thing="{ kind: 'query', id: query.id, name: query.name, version: query.version }"
                 :changed="again" />
             </td>
@@ -100,7 +100,7 @@ async function add(): Promise<void> {
         >
       </form>
       <FailureNote v-if="failed" :failure="failed" class="mt-2" />
-      <RemovedThings ref="removed" kind="query" :changed="reload" />
+      <RemovedObjects ref="removed" kind="query" :changed="reload" />
       <ProjectFiles @changed="again" />
     </template>
   </main>

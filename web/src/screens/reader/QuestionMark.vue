@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Words of the question: as they are, or marked, so that they open their control in place. */
-import FoldedMenu from '../../widgets/FoldedMenu.vue'
+import PopoverMenu from '../../widgets/PopoverMenu.vue'
 
 defineProps<{
   /** What is there; where nothing does, what the words would be about. */
@@ -19,7 +19,7 @@ defineProps<{
 <template>
   <b v-if="fixed" class="fixed" :title="fixed">{{ text }}</b>
   <template v-else-if="name"
-    ><FoldedMenu
+    ><PopoverMenu
       role="group"
       class="mark-box"
       stays
@@ -33,7 +33,7 @@ defineProps<{
       <div class="px-3 py-2 menu">
         <h2 class="pb-1">{{ label }}</h2>
         <slot />
-      </div> </FoldedMenu
+      </div> </PopoverMenu
     ><template v-if="quiet">{{ ' ' }}</template></template
   ><template v-else>{{ text }}</template>
 </template>

@@ -3,7 +3,7 @@ import { defineAsyncComponent, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import { asOf } from '../../api/asOf'
-import { lookAs } from '../../api/lookAs'
+import { lookAs } from '../../api/viewAs'
 import { stage } from '../../api/stage'
 import { signInAddress } from '../../api/me'
 import { isByLink } from '../../api/openLink'
@@ -17,7 +17,7 @@ import { paramsOf } from './useReportAddress'
 
 /* For authors alone. */
 const AsOfNote = defineAsyncComponent(() => import('./AsOfNote.vue'))
-const LookingNote = defineAsyncComponent(() => import('./LookingNote.vue'))
+const ViewAsNote = defineAsyncComponent(() => import('./ViewAsNote.vue'))
 
 const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()
@@ -39,7 +39,7 @@ watch([() => props.id, eyes], () => void reload())
 </script>
 
 <template>
-  <LookingNote v-if="lookAs" />
+  <ViewAsNote v-if="lookAs" />
   <AsOfNote v-if="asOf" />
   <StageNote v-if="state.status === 'ready'" :said="state.data.report.stage" />
   <ReportPage

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The head of a report: its name, whom it is for, and what a viewer can do with it. */
-import { lookAs } from '../../api/lookAs'
+import { lookAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
 import { copyText } from '../../clipboard'
 import { defineAsyncComponent, ref } from 'vue'
@@ -9,7 +9,7 @@ import type { Report } from '../../api/types'
 import sieve from '../../style/sieve.svg?inline'
 
 /* For authors alone. */
-const SeenAs = defineAsyncComponent(() => import('./SeenAs.vue'))
+const ViewAsMenu = defineAsyncComponent(() => import('./ViewAsMenu.vue'))
 
 const { isAuthor } = useMe()
 defineProps<{
@@ -42,7 +42,7 @@ async function copyLink(): Promise<void> {
     <button class="as-link" @click="emit('startOver')">Reset</button>
     <button v-if="isAuthor" class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
     <span v-if="all && isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap"
-      >viewing as <SeenAs name="you"
+      >viewing as <ViewAsMenu name="you"
     /></span>
     <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Edit report</RouterLink>
   </header>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /* How many rows there are, how many there were before the last choice, and how long the database took. */
 import { computed, ref, watch } from 'vue'
-import type { Answer } from '../../api/answer'
+import type { Answer } from '../../api/resultStream'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import type { Kept } from '../../views/useKept'
 import DataAge from './DataAge.vue'
-import KeptAge from './KeptAge.vue'
+import CacheAge from './CacheAge.vue'
 
 const props = defineProps<{
   reportId: string
@@ -53,7 +53,7 @@ const change = computed(() =>
         }}
         in {{ millisInWords(answer.done.databaseMs) }}</span
       ><span class="dot">·</span><span>run at {{ timeInWords(answer.done.at) }}</span>
-      <KeptAge v-if="kept.since.value" :since="kept.since.value" :some="!answer.kept" @again="kept.askAgain" />
+      <CacheAge v-if="kept.since.value" :since="kept.since.value" :some="!answer.kept" @again="kept.askAgain" />
       <DataAge :report-id="reportId" :signed="signed" />
     </template>
     <span class="grow"></span>

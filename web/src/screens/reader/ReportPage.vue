@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, shallowRef, watchEffect } from 'vue'
-import { lookAs } from '../../api/lookAs'
+import { lookAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
-import type { Answer } from '../../api/answer'
+import type { Answer } from '../../api/resultStream'
 import { ofPage } from '../../api/page'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
@@ -80,7 +80,7 @@ const settled = ref(false)
 watchEffect(() => {
   if (settled.value || (told && !answer.value && waiting.value === 'no')) return
   settled.value = true
-  void Promise.allSettled([import('../../widgets/unfolding'), loadFewer()])
+  void Promise.allSettled([import('../../widgets/disclosure'), loadFewer()])
 })
 const ofTable = (view: View) =>
   view.kind === 'table'

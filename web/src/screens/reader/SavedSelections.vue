@@ -6,7 +6,7 @@ import { asFailure, get, post, remove, type Failure } from '../../api/client'
 import { inServer } from '../../api/place'
 import type { Choices, Selection } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
-import FoldedMenu from '../../widgets/FoldedMenu.vue'
+import PopoverMenu from '../../widgets/PopoverMenu.vue'
 
 const props = defineProps<{ reportId: string; choices: Choices }>()
 const emit = defineEmits<{ open: [choices: Choices] }>()
@@ -49,7 +49,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
 </script>
 
 <template>
-  <FoldedMenu role="group" toggle-class="as-link" stays @show="load">
+  <PopoverMenu role="group" toggle-class="as-link" stays @show="load">
     <template #words>Saved</template>
     <div class="px-3 py-1 menu">
       <div v-for="selection in kept" :key="selection.id" class="row-line kept">
@@ -68,7 +68,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
       </form>
       <FailureNote v-if="failure" :failure="failure" class="mt-1" />
     </div>
-  </FoldedMenu>
+  </PopoverMenu>
 </template>
 
 <style scoped>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import type { Answer } from '../../api/answer'
+import type { Answer } from '../../api/resultStream'
 import { useProof } from '../../composables/useProof'
 import CopySql from '../../query/CopySql.vue'
-import { sentInWords } from '../../query/several'
+import { sentInWords } from '../../query/federation'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 

@@ -65,7 +65,7 @@ const lines = computed(() => {
           ><input v-model="onlyBad" type="checkbox" class="form-check-input" /> only these</label
         >
       </div>
-      <ul v-if="state.findings.length" class="findings" aria-label="Beside it">
+      <ul v-if="state.findings.length" class="findings" aria-label="Findings">
         <li
           v-for="finding in state.findings"
           :key="finding.kind + finding.message + finding.line"

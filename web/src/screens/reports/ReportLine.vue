@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useMe } from '../../api/me'
 import type { ReportCard } from '../../api/types'
-import ThingActions from '../../things/ThingActions.vue'
+import ObjectActions from '../../objects/ObjectActions.vue'
 import { agoInWords } from './ago'
 
 const props = defineProps<{ report: ReportCard; marked: boolean; changed: () => Promise<void> }>()
@@ -46,7 +46,7 @@ const lastRun = computed(() =>
       </div>
     </RouterLink>
     <div class="beside">
-      <ThingActions
+      <ObjectActions
         v-if="isAuthor"
         :thing="{
           kind: 'report',
@@ -58,7 +58,7 @@ const lastRun = computed(() =>
         :changed="changed">
         <RouterLink :to="`/reports/${report.id}/making`" class="soft">Change</RouterLink>
         <RouterLink :to="`/reports/${report.id}/rehearsal`" class="soft">Rehearse</RouterLink>
-      </ThingActions>
+      </ObjectActions>
       <div class="soft small" data-test="last-run">{{ lastRun }}</div>
     </div>
   </div>

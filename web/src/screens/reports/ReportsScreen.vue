@@ -6,19 +6,19 @@ import { get } from '../../api/client'
 import { useMe } from '../../api/me'
 import type { ReportCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import RemovedThings from '../../things/RemovedThings.vue'
+import RemovedObjects from '../../objects/RemovedObjects.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
-import FirstWay from './FirstWay.vue'
+import GettingStarted from './GettingStarted.vue'
 import NewReport from './NewReport.vue'
 import ReportLine from './ReportLine.vue'
 import { groupsOf } from './groups'
-import { useMarked } from './useMarked'
+import { useFavorites } from './useFavorites'
 
 const route = useRoute()
 const { isAuthor } = useMe()
 const { state, reload } = useLoaded(signal => get<ReportCard[]>('/reports', signal))
-const { marked, toggle } = useMarked()
-const removed = ref<InstanceType<typeof RemovedThings>>()
+const { marked, toggle } = useFavorites()
+const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {
   await Promise.all([reload(), removed.value?.reload()])
 }
@@ -64,7 +64,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
     <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
-    <FirstWay v-else-if="all.length === 0 && isAuthor" />
+    <GettingStarted v-else-if="all.length === 0 && isAuthor" />
     <p v-else-if="all.length === 0" role="status">No reports yet. Authors publish reports for you.</p>
     <p v-else-if="groups.length === 0" role="status">No reports match “{{ search }}”.</p>
     <section v-for="group in groups" :key="group.name" :aria-label="group.name">
@@ -77,7 +77,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
         :changed="again"
         @mark="toggle(report.id)" />
     </section>
-    <RemovedThings v-if="isAuthor" ref="removed" kind="report" :changed="reload" />
+    <RemovedObjects v-if="isAuthor" ref="removed" kind="report" :changed="reload" />
   </main>
 </template>
 

@@ -1,5 +1,5 @@
 import type { ReportCard } from '../../api/types'
-import { fit } from '../../find/found'
+import { fit } from '../../find/results'
 
 export interface Group {
   name: string

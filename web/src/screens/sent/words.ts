@@ -5,7 +5,7 @@ const MOST_VALUES = 3
 /** Who or what caused a statement. */
 export function causeInWords(line: SentLine): string {
   if (line.cause === 'report') return `report ${line.reportId}, ${line.viewId}`
-  if (line.cause === 'making') return `making ${line.reportId}, ${line.viewId}`
+  if (line.cause === 'making') return `editor ${line.reportId}, ${line.viewId}`
   if (line.cause === 'evidence') return 'plan'
   if (line.cause === 'look') return 'preview'
   return line.cause === 'list' ? 'value list' : line.cause

@@ -5,13 +5,13 @@ import type { FoundColumn, OfFiles, Source, Table } from '../../api/types'
 import { countInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import NamesLine from './NamesLine.vue'
-import { useSaying } from './useSaying'
+import { useOverrides } from './useOverrides'
 
 const props = defineProps<{ source: Source; table: Table; files: OfFiles; search: string }>()
 const emit = defineEmits<{ said: [] }>()
 
 const MOST_NAMED = 3
-const { wrong, say, offers } = useSaying(
+const { wrong, say, offers } = useOverrides(
   () => props.source,
   props.table.name,
   () => emit('said'),

@@ -3,12 +3,12 @@
 import { computed } from 'vue'
 import type { OfFiles, Source } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
-import { NAMES, useSaying } from './useSaying'
+import { NAMES, useOverrides } from './useOverrides'
 
 const props = defineProps<{ source: Source; table: string; files: OfFiles }>()
 const emit = defineEmits<{ said: [] }>()
 
-const { wrong, say, offers } = useSaying(
+const { wrong, say, offers } = useOverrides(
   () => props.source,
   props.table,
   () => emit('said'),

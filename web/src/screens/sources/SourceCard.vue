@@ -7,7 +7,7 @@ import { useMe } from '../../api/me'
 import type { Source, SourceContents, SourceHealth, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords } from '../../formats'
-import ThingActions from '../../things/ThingActions.vue'
+import ObjectActions from '../../objects/ObjectActions.vue'
 import FileDrop from './FileDrop.vue'
 import FunctionLine from './FunctionLine.vue'
 import NamesLine from './NamesLine.vue'
@@ -140,7 +140,7 @@ async function changed(): Promise<void> {
     <SourceHolders v-if="looksAfterAll" :source="source.id" />
     <FileDrop v-if="source.forms.length && !isOfCopies" :source="source" @taken="again" />
     <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
-    <ThingActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">
+    <ObjectActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">
       <button
         class="as-link soft"
         type="button"
@@ -149,7 +149,7 @@ async function changed(): Promise<void> {
         @click="changing = !changing">
         Change
       </button>
-    </ThingActions>
+    </ObjectActions>
     <p v-if="matching.length > MOST_SHOWN" class="soft m-0 pt-1">
       {{ countInWords(matching.length - MOST_SHOWN) }} more; search for them.
     </p>

@@ -3,14 +3,14 @@ import { ref } from 'vue'
 import { get } from '../../api/client'
 import type { Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import RemovedThings from '../../things/RemovedThings.vue'
+import RemovedObjects from '../../objects/RemovedObjects.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import SourceCard from './SourceCard.vue'
 import SourceForm from './SourceForm.vue'
 
 const { state, reload } = useLoaded(signal => get<Source[]>('/sources', signal))
 const adding = ref(false)
-const removed = ref<InstanceType<typeof RemovedThings>>()
+const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {
   await Promise.all([reload(), removed.value?.reload()])
 }
@@ -31,7 +31,7 @@ async function added(): Promise<void> {
       <SourceCard v-for="source in state.data" :key="source.id" :source="source" :reload="again" />
       <button v-if="!adding" class="as-link" @click="adding = true">+ Source</button>
       <SourceForm v-else @done="added" @cancel="adding = false" />
-      <RemovedThings ref="removed" kind="source" :changed="reload" />
+      <RemovedObjects ref="removed" kind="source" :changed="reload" />
     </template>
   </main>
 </template>

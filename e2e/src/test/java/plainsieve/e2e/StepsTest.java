@@ -211,7 +211,7 @@ class StepsTest extends InBrowser {
         browser.untilSaid(step(3), "and name has a value");
         browser.untilText("[data-test=row-count]", text -> !text.equals("14"));
         browser.click("section[aria-label=Rows] th button");
-        browser.click(".steps-of button", "total by it");
+        browser.click(".steps-of button", "group by it");
         browser.untilSaid(step(4), "total by island: number of rows as number");
         browser.untilText("[data-test=row-count]", "1"::equals);
     }

@@ -244,7 +244,8 @@ class WebSourceTest {
                         kept,
                         clock)) {
             assertThat(source.health()).isEqualTo("Tides of Hethra Sound");
-            String request = "get /ports/Lunna/tides\nquery kind = high\nrows at data.tides\npages by link at links.next";
+            String request =
+                    "get /ports/Lunna/tides\nquery kind = high\nrows at data.tides\npages by link at links.next";
             WebFixture.Got got = WebFixture.get(
                     source,
                     request + "\nthen\nselect count(*) as n, count(height_m) as heights from answer",

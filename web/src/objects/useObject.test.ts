@@ -1,0 +1,37 @@
+import { afterEach, expect, it, vi } from 'vitest'
+import { createApp, defineComponent, h } from 'vue'
+import { historyKey, useHistory, type History } from '../composables/useHistory'
+import { useObject, type UseThing } from './useObject'
+
+const late = { kind: 'query', id: 'late', name: 'Late' } as const
+
+function mounted(changed: () => Promise<void>): { thing: UseThing; history: History } {
+  let thing: UseThing | undefined
+  const history = useHistory()
+  const app = createApp(
+    defineComponent(() => {
+      thing = useObject(() => late, changed)
+      return () => h('i')
+    }),
+  )
+  app.provide(historyKey, history)
+  app.mount(document.createElement('div'))
+  return { thing: thing as UseThing, history }
+}
+
+afterEach(() => vi.unstubAllGlobals())
+
+it('can be brought back as soon as it is gone, while what is shown loads again', async () => {
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })))
+  const { thing, history } = mounted(() => new Promise(() => {}))
+  void thing.drop()
+  await vi.waitFor(() => expect(history.done.value?.label).toBe('removing Late'))
+})
+
+it('is not to be brought back when it could not go', async () => {
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify({ title: 'Is in use' }), { status: 409 })))
+  const { thing, history } = mounted(async () => {})
+  await thing.drop()
+  expect(history.done.value).toBeUndefined()
+  expect(thing.failure.value?.message).toBe('Is in use')
+})

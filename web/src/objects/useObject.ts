@@ -1,0 +1,100 @@
+import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import { asFailure, get, post, put, remove, type Failure } from '../api/client'
+import type { RemovedThing, Use } from '../api/types'
+import { historyKey } from '../composables/useHistory'
+
+/** Something of the project that can be called otherwise, doubled and removed: a query, a report, a source. */
+export interface Thing {
+  kind: 'query' | 'report' | 'source'
+  id: string
+  name: string
+  /** What it is for, where it says so; kept by a new name. */
+  audience?: string
+  /** The version that was seen; sources have none. */
+  version?: number
+}
+
+const FOLDER = { query: 'queries', report: 'reports', source: 'sources' }
+
+/** What is being done with a thing right now: one at a time. */
+export type Doing = { what: 'nothing' } | { what: 'renaming' } | { what: 'removing'; uses: Use[] }
+
+export interface UseThing {
+  doing: Ref<Doing>
+  failure: ShallowRef<Failure | undefined>
+  begin: (what: 'renaming' | 'removing') => Promise<void>
+  rename: (name: string) => Promise<void>
+  duplicate: () => Promise<void>
+  drop: () => Promise<void>
+}
+
+/** Brings back what was removed last under this id. */
+export async function bringBack(kind: string, id: string): Promise<void> {
+  const thing = (await get<RemovedThing[]>('/removed')).find(one => one.kind === kind && one.thingId === id)
+  if (thing) await post(`/removed/${thing.id}/back`, {})
+}
+
+/** Renames, doubles and removes a thing. A removed one can be brought back, also by Undo. @param changed loads what is shown again */
+export function useObject(thing: () => Thing, changed: () => Promise<void>): UseThing {
+  const history = inject(historyKey, undefined)
+  const doing = ref<Doing>({ what: 'nothing' })
+  const failure = shallowRef<Failure>()
+  const path = (): string => `/${FOLDER[thing().kind]}/${encodeURIComponent(thing().id)}`
+
+  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
+    failure.value = undefined
+    try {
+      await work()
+      doing.value = { what: 'nothing' }
+      await changed()
+      return true
+    } catch (error) {
+      failure.value = asFailure(error)
+      return false
+    }
+  }
+
+  async function begin(what: 'renaming' | 'removing'): Promise<void> {
+    failure.value = undefined
+    if (doing.value.what === what) doing.value = { what: 'nothing' }
+    else if (what === 'renaming') doing.value = { what }
+    else
+      doing.value = { what, uses: thing().kind === 'report' ? [] : await usesOf(path(), thing().kind).catch(() => []) }
+  }
+
+  const rename = async (name: string): Promise<void> => {
+    const { version, audience } = thing()
+    const body =
+      thing().kind === 'source'
+        ? { name }
+        : thing().kind === 'query'
+          ? { name, version }
+          : { name, audience: audience ?? '', version }
+    await attempt(() => put(`${path()}/name`, body))
+  }
+
+  const duplicate = async (): Promise<void> => {
+    await attempt(() => post(`${path()}/copies`, {}))
+  }
+
+  async function drop(): Promise<void> {
+    const { kind, id, name } = thing()
+    const address = path()
+    const remember = (): void =>
+      history?.add({
+        label: `removing ${name}`,
+        undo: () => attempt(() => bringBack(kind, id)),
+        redo: () => attempt(() => remove(address)),
+      })
+    /* It can be undone as soon as it is gone, not when what is shown has been loaded again. */
+    await attempt(() => remove(address).then(remember))
+  }
+  return { doing, failure, begin, rename, duplicate, drop }
+}
+
+/* A source is asked from every project; what is in another one says so. */
+async function usesOf(path: string, kind: string): Promise<Use[]> {
+  if (kind !== 'source') return get<Use[]>(`${path}/uses`)
+  const found = await get<{ project: string; use: Use }[]>(`${path}/uses`)
+  return found.map(({ project, use }) => ({ ...use, name: `${use.name} (${project})` }))
+}

@@ -1,0 +1,46 @@
+import { ref, type Ref } from 'vue'
+import { asFailure, get, post } from '../api/client'
+import type { MarkOffer, Parameter, Switched } from '../api/types'
+import { pathOf } from './useParameterRecords'
+import type { UsedParameters } from './useParameters'
+
+export interface Saying {
+  offers: (mark: string) => Promise<MarkOffer[]>
+  /** Puts something else at a mark; says whether it could be kept. */
+  take: (mark: string, taken: string) => Promise<boolean>
+  /** What the last change could not keep. */
+  lost: Ref<string[]>
+}
+
+/** The sentences of a parameter, changed mark by mark. Each change begins where the one before it ended. */
+export function useSentence(name: () => string, parameters: UsedParameters, onChanged: () => void): Saying {
+  const lost = ref<string[]>([])
+  let queue: Promise<unknown> = Promise.resolve()
+
+  const offers = (mark: string) => get<MarkOffer[]>(`${pathOf(name())}/offers?mark=${encodeURIComponent(mark)}`)
+
+  async function change(base: Parameter, mark: string, taken: string): Promise<boolean> {
+    try {
+      const switched = await post<Switched>('/parameters/changed', { definition: base, mark, taken })
+      lost.value = switched.lost
+      const kept = await parameters.change(base, switched.definition)
+      if (kept) onChanged()
+      return kept
+    } catch (error) {
+      parameters.failures[base.name] = asFailure(error)
+      return false
+    }
+  }
+
+  function take(mark: string, taken: string): Promise<boolean> {
+    const seen = parameters.find(name())
+    const result = queue.then(() => {
+      const base = parameters.find(name()) ?? seen
+      return base ? change(base, mark, taken) : false
+    })
+    queue = result
+    return result
+  }
+
+  return { offers, take, lost }
+}

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import { isSentToSeveral, offersOf, piecesOf, sourcesOf } from './federation'
+
+const travel = { from: 'office', to: 'harbour', columns: ['day', 'port'] }
+const said = (decision: string): string =>
+  piecesOf({ ...travel, decision })
+    .map(piece => piece.text)
+    .join('')
+
+describe('what may travel between sources', () => {
+  it.each([
+    ['', 'Values of day and port from office stay here and are not sent to harbour.'],
+    ['allowed', 'Values of day and port from office may be sent to harbour.'],
+    ['refused', 'Values of day and port from office are never sent to harbour.'],
+  ])('is a sentence: %s', (decision, words) => expect(said(decision)).toBe(words))
+
+  it('has one mark, at which each decision is offered', () => {
+    expect(piecesOf({ ...travel, decision: '' }).filter(piece => piece.mark)).toHaveLength(1)
+    expect(offersOf().map(offer => offer.id)).toEqual(['allowed', 'refused', ''])
+  })
+})
+
+describe('several sources', () => {
+  it('are named once each', () => {
+    const sides = ['office', 'harbour', 'office'].map(source => ({ name: 'rows', source }))
+    expect(sourcesOf(sides)).toBe('office and harbour')
+  })
+
+  it('are told from a statement of one', () => {
+    expect(isSentToSeveral('sides 1\nside "a" of "b" in duckdb, 1 lines')).toBe(true)
+    expect(isSentToSeveral("select 'sides 1\n'")).toBe(false)
+  })
+})

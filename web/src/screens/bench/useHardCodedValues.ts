@@ -1,0 +1,86 @@
+import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import { asFailure, post, type Failure } from '../../api/client'
+import type { Choices, Made, Query } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
+
+interface Draft {
+  query: ShallowRef<Query>
+  text: Ref<string>
+  edit: (text: string) => void
+  settle: () => Promise<void>
+  takeTheirs: () => Promise<void>
+}
+
+/** Makes parameters of fixed values in one go, and takes all of it back as one edit. */
+export function useHardCodedValues(
+  draft: Draft,
+  choices: () => Choices,
+  changed: () => Promise<void>,
+): {
+  made: ShallowRef<Made | undefined>
+  failed: ShallowRef<Failure | undefined>
+  busy: Ref<boolean>
+  make: (starts: number[], createNew: boolean) => Promise<void>
+} {
+  const history = inject(historyKey, undefined)
+  const made = shallowRef<Made>()
+  const failed = shallowRef<Failure>()
+  const busy = ref(false)
+
+  async function attempt(work: () => Promise<boolean>): Promise<boolean> {
+    busy.value = true
+    failed.value = undefined
+    try {
+      return await work()
+    } catch (error) {
+      failed.value = asFailure(error)
+      return false
+    } finally {
+      busy.value = false
+      await changed()
+    }
+  }
+
+  async function send(text: string, starts: number[], createNew: boolean): Promise<Made> {
+    const answer = await post<Made>(`/queries/${draft.query.value.id}/fixed`, {
+      text,
+      starts,
+      createNew,
+      choices: choices(),
+    })
+    draft.edit(answer.text)
+    await draft.settle()
+    made.value = answer
+    return answer
+  }
+
+  /* What was typed since would be lost with the old text, so it must be undone first. */
+  async function takeBack(before: string, answer: Made): Promise<boolean> {
+    if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
+    await draft.settle()
+    await post(`/queries/${draft.query.value.id}/fixed/back`, {
+      text: before,
+      version: draft.query.value.version,
+      names: answer.names,
+    })
+    await draft.takeTheirs()
+    made.value = undefined
+    return true
+  }
+
+  async function make(starts: number[], createNew: boolean): Promise<void> {
+    const before = draft.text.value
+    let answer: Made | undefined
+    const done = async (): Promise<boolean> => {
+      answer = await send(before, starts, createNew)
+      return true
+    }
+    if (!(await attempt(done)) || !answer) return
+    history?.add({
+      label: `letting viewers choose ${[...answer.used, ...answer.names].map(name => `:${name}`).join(', ')}`,
+      undo: () => attempt(() => takeBack(before, answer as Made)),
+      redo: () => attempt(done),
+    })
+  }
+  return { made, failed, busy, make }
+}

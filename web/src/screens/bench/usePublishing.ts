@@ -1,0 +1,68 @@
+import { inject, shallowRef, type ShallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { asFailure, post, put, type Failure } from '../../api/client'
+import type { AskedFrom, Query } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
+import type { UsedDraft } from './useDraft'
+
+/** Giving a draft to the reports, and making a report of it: a report shows what was given, so that comes first. */
+export function usePublishing(draft: UsedDraft): {
+  failed: ShallowRef<Failure | undefined>
+  busy: ShallowRef<boolean>
+  giveToReports: () => Promise<void>
+  makeReport: () => Promise<void>
+  /** Lets a parameter say which source is asked; none for always the same. */
+  askBy: (parameter: string) => Promise<void>
+  /** Says whether viewers' reports ask the source each time, every so often, or a stored copy. */
+  askFrom: (from: AskedFrom) => Promise<void>
+} {
+  const router = useRouter()
+  const history = inject(historyKey, undefined)
+  const failed = shallowRef<Failure>()
+  const busy = shallowRef(false)
+
+  async function attempt(work: () => Promise<unknown>): Promise<void> {
+    if (busy.value) return
+    busy.value = true
+    try {
+      await work()
+      failed.value = undefined
+    } catch (error) {
+      failed.value = asFailure(error)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  const giveToReports = () => attempt(draft.makeLive)
+  const makeReport = () =>
+    attempt(async () => {
+      await draft.settle()
+      if (draft.query.value.changed) await draft.makeLive()
+      const { id } = await post<{ id: string }>(`/queries/${draft.query.value.id}/reports`, {})
+      await router.push(`/reports/${id}/making`)
+    })
+  async function say(what: string, said: object): Promise<boolean> {
+    await attempt(async () => {
+      await draft.settle()
+      const { id, version } = draft.query.value
+      draft.query.value = await put<Query>(`/queries/${id}/${what}`, { ...said, version })
+    })
+    return !failed.value
+  }
+  const setSource = (parameter: string) => say('source', { parameter })
+  const setFrom = (from: AskedFrom) => say('asked-from', from)
+
+  async function askBy(parameter: string): Promise<void> {
+    const before = draft.query.value.source.by
+    if (!(await setSource(parameter))) return
+    history?.add({ label: 'which source is asked', undo: () => setSource(before), redo: () => setSource(parameter) })
+  }
+
+  async function askFrom(from: AskedFrom): Promise<void> {
+    const { copy, keptSeconds } = draft.query.value.source
+    if (!(await setFrom(from))) return
+    history?.add({ label: 'how reports ask', undo: () => setFrom({ copy, keptSeconds }), redo: () => setFrom(from) })
+  }
+  return { failed, busy, giveToReports, makeReport, askBy, askFrom }
+}

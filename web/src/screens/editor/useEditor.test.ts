@@ -1,0 +1,86 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { createApp, defineComponent, h, nextTick } from 'vue'
+import type { Making } from '../../api/types'
+import { historyKey, useHistory, type History } from '../../composables/useHistory'
+import { useEditor, type UsedMaking } from './useEditor'
+
+/* The server as far as drafts go: it keeps a form, and refuses a change of an older version. */
+let server: { version: number; form: string[] }
+let seen: number[]
+
+const page = (): Making =>
+  ({
+    report: { id: 'late', version: server.version },
+    given: true,
+    changes: [],
+    things: [],
+    notOffered: [],
+    form: [...server.form],
+  }) as unknown as Making
+
+function answer(init: RequestInit): Response {
+  if (!init.method || init.method === 'GET') return new Response(JSON.stringify(page()))
+  const body = JSON.parse(init.body as string) as { version: number; form?: string[]; taken?: string }
+  seen.push(body.version)
+  if (body.version !== server.version)
+    return new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 })
+  server = { version: server.version + 1, form: body.form ?? [...server.form, body.taken ?? ''] }
+  return new Response(JSON.stringify(page()))
+}
+
+function mounted(): { making: UsedMaking; history: History } {
+  let making: UsedMaking | undefined
+  const history = useHistory()
+  const Page = defineComponent(() => {
+    making = useEditor(page())
+    return () => h('i')
+  })
+  const app = createApp(Page)
+  app.provide(historyKey, history)
+  app.mount(document.createElement('div'))
+  return { making: making as UsedMaking, history }
+}
+
+beforeEach(() => {
+  server = { version: 1, form: [] }
+  seen = []
+  vi.stubGlobal('fetch', async (_path: string, init: RequestInit = {}) => {
+    await new Promise(done => setTimeout(done, 5))
+    return answer(init)
+  })
+})
+
+describe('a report that is being made', () => {
+  it('keeps changes that come faster than they are saved, one behind the other', async () => {
+    const { making } = mounted()
+    await Promise.all(['a', 'b', 'c'].map(taken => making.take('view:x', 'title', taken)))
+    expect(server.form).toEqual(['a', 'b', 'c'])
+    expect(seen).toEqual([1, 2, 3])
+    expect(making.failure.value).toBeUndefined()
+  })
+
+  it('is taken back change by change', async () => {
+    const { making, history } = mounted()
+    await making.take('view:x', 'title', 'a')
+    await making.take('view:x', 'title', 'b')
+    await history.undo()
+    expect(server.form).toEqual(['a'])
+    await history.undo()
+    expect(server.form).toEqual([])
+    await history.redo()
+    expect(server.form).toEqual(['a'])
+  })
+
+  it('does not take back what a colleague has changed since, not even after it was seen', async () => {
+    const { making, history } = mounted()
+    await making.take('view:x', 'title', 'mine')
+    server = { version: server.version + 1, form: [...server.form, 'theirs'] }
+    await making.take('view:x', 'title', 'late')
+    expect(making.failure.value?.status).toBe(409)
+    expect(making.made.value.form).toEqual(['mine', 'theirs'])
+    await history.undo()
+    await nextTick()
+    expect(server.form).toEqual(['mine', 'theirs'])
+    expect(making.failure.value?.message).toContain('cannot be undone')
+  })
+})

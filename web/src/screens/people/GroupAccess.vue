@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/* Among which values of a held parameter everyone of a group chooses: taken from its list, or typed. */
+import { computed } from 'vue'
+import { ask } from '../../api/client'
+import type { GroupAccess, MarkOffer, ProjectCard, ValueList } from '../../api/types'
+import { chosen } from '../../choices/choices'
+import { listInWords } from '../../formats'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import { projectInWords } from './roles'
+
+const props = defineProps<{ who: string; says: GroupAccess; projects: ProjectCard[] }>()
+const emit = defineEmits<{ say: [says: GroupAccess] }>()
+
+const MOST_SAID = 4
+const MOST_OFFERED = 500
+const ALL = '/all'
+const NOTHING = '/nothing'
+const choice = computed(() => props.says.choice)
+const words = computed(() => {
+  if (choice.value.kind === 'all') return 'everything'
+  const { values } = choice.value
+  if (values.length === 0) return 'nothing yet'
+  const more = values.length - MOST_SAID
+  return more > 1 ? listInWords([...values.slice(0, MOST_SAID), `${more} more`]) : listInWords(values)
+})
+
+async function offers(): Promise<MarkOffer[]> {
+  const path = `/api/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
+  const list = await ask<ValueList>(path, {
+    method: 'POST',
+    body: JSON.stringify({ choices: {}, search: '', start: 0 }),
+  })
+  const theirs = new Set(choice.value.values)
+  return [
+    ...list.values.slice(0, MOST_OFFERED).map(item => ({
+      id: item.value,
+      words: item.label,
+      note: theirs.has(item.value) ? 'assigned; remove' : '',
+      reason: '',
+    })),
+    { id: ALL, words: 'everything', note: 'unrestricted', reason: '' },
+    { id: NOTHING, words: 'nothing', note: 'none by this group', reason: '' },
+  ]
+}
+
+/* What is taken or typed is put beside what belongs to them, or taken away. */
+function take(taken: string): void {
+  const now = choice.value.values
+  const values = now.includes(taken) ? now.filter(value => value !== taken) : [...now, taken]
+  const next =
+    taken === ALL ? { kind: 'all' as const, values: [], withoutValue: false } : chosen(taken === NOTHING ? [] : values)
+  emit('say', { ...props.says, choice: next })
+}
+</script>
+
+<template>
+  <span
+    >; of {{ says.label }} in {{ projectInWords(says.projectId, projects) }} they see
+    <OfferedMark
+      :text="words"
+      :about="`what ${who} sees of ${says.label}`"
+      :data-mark="`sees-${says.parameter}`"
+      typed
+      :offers="offers"
+      @take="take"
+  /></span>
+</template>

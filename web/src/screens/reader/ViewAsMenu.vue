@@ -1,0 +1,34 @@
+<script setup lang="ts">
+/* For authors: whose eyes the report is seen with. Whose they could be is asked for when it is looked at. */
+import { useRoute, useRouter } from 'vue-router'
+import { LOOK_AS } from '../../api/inAddress'
+import { get } from '../../api/client'
+import type { LookAs, MarkOffer } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+
+defineProps<{ name: string }>()
+const YOU = 'you'
+const route = useRoute()
+const router = useRouter()
+
+async function offers(): Promise<MarkOffer[]> {
+  const others = await get<LookAs[]>('/look-as')
+  return [
+    { id: YOU, words: YOU, note: 'unrestricted', reason: '' },
+    ...others.map(one => ({
+      id: one.as,
+      words: one.name,
+      note: one.as.startsWith('group:') ? 'group' : 'person',
+      reason: '',
+    })),
+  ]
+}
+/* What was chosen before may not be theirs to choose: the report opens as it does for them. */
+async function take(as: string): Promise<void> {
+  await router.push({ path: route.path, query: as === YOU ? {} : { [LOOK_AS]: as } })
+}
+</script>
+
+<template>
+  <OfferedMark :text="name" about="whose eyes it is seen with" data-mark="seen-as" :offers="offers" @take="take" />
+</template>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/* Says, above all that is seen, that it is seen as someone else would. */
+import { computed } from 'vue'
+import { useRoute, RouterLink } from 'vue-router'
+import { get } from '../../api/client'
+import { lookAs } from '../../api/viewAs'
+import type { LookAs } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import ViewAsMenu from './ViewAsMenu.vue'
+import AboveNote from '../../widgets/AboveNote.vue'
+
+const route = useRoute()
+const { state } = useLoaded(signal => get<LookAs[]>('/look-as', signal))
+const name = computed(() =>
+  state.value.status === 'ready' ? state.value.data.find(one => one.as === lookAs.value)?.name : undefined,
+)
+</script>
+
+<template>
+  <AboveNote data-test="looking-as">
+    Viewing as <ViewAsMenu :name="name ?? 'someone else'" />: you see exactly what they see.
+    <RouterLink :to="{ path: route.path, query: {} }">View as yourself</RouterLink>
+  </AboveNote>
+</template>

@@ -1,0 +1,41 @@
+import { ref, type Ref } from 'vue'
+import { asFailure, put } from '../../api/client'
+import type { MarkOffer, Source } from '../../api/types'
+
+/** Represents the line of the names where columns are by their names. */
+export const NAMES = ''
+/** Undoes what was stated, so that it is found on its own. */
+const NOT_SAID = ''
+
+/** What an author says of a column of files, or of the line with the names of all columns. */
+export function useOverrides(
+  source: () => Source,
+  table: string,
+  taken: () => void,
+): {
+  /** What could not be stated, with the reason. */
+  wrong: Ref<string>
+  say: (column: string, words: string) => Promise<void>
+  offers: (column: string, all: string[], note: (words: string) => string) => Promise<MarkOffer[]>
+} {
+  const wrong = ref('')
+
+  async function say(column: string, form: string): Promise<void> {
+    wrong.value = ''
+    try {
+      await put(`/sources/${encodeURIComponent(source().id)}/said`, { table, column, form })
+      taken()
+    } catch (error) {
+      const failure = asFailure(error)
+      wrong.value = `${failure.message} ${failure.advice}`
+    }
+  }
+
+  function offers(column: string, all: string[], note: (words: string) => string): Promise<MarkOffer[]> {
+    const forms = all.map(words => ({ id: words, words, note: note(words), reason: '' }))
+    const back = { id: NOT_SAID, words: 'automatic', note: 'reset to automatic', reason: '' }
+    return Promise.resolve(source().said[table]?.[column] === undefined ? forms : [back, ...forms])
+  }
+
+  return { wrong, say, offers }
+}
