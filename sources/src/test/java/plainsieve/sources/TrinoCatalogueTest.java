@@ -61,7 +61,7 @@ class TrinoCatalogueTest {
             Catalog catalog = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalog.silent())
                     .containsExactly(
-                            "The catalog “broken” does not tell its tables: Error listing tables for catalog broken: The store is away");
+                            "The tables of catalog “broken” cannot be read: Error listing tables for catalog broken: The store is away");
             assertThat(catalog.tables()).extracting(Catalog.Table::name).contains("orders", "quays");
         }
         assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).silent())

@@ -210,8 +210,8 @@ class WebSourceTest {
         assertThat(web.get("get /x\nrows at data.rows\nthen\nselect a from answer").rows)
                 .hasSize(2);
         assertThat(web.asked).hasSize(1);
-        web.get("get /x\nrows at data.rows\nkept for 0 seconds");
-        web.get("get /x\nrows at data.rows\nkept for 0 seconds");
+        web.get("get /x\nrows at data.rows\ncached for 0 seconds");
+        web.get("get /x\nrows at data.rows\ncached for 0 seconds");
         assertThat(web.asked).hasSize(3);
         pool.shutdownNow();
     }
