@@ -60,7 +60,7 @@ public record ResponseOptions(
     private static final Pattern KEPT = Pattern.compile("cached for (\\d{1,6}) (second|minute|hour)s?");
 
     /** How a line begins that says something of the answer. */
-    private static final Pattern FIRST_WORD = Pattern.compile("(rows|read|pages|column|kept)\\b.*");
+    private static final Pattern FIRST_WORD = Pattern.compile("(rows|read|pages|column|cached)\\b.*");
 
     public ResponseOptions {
         columns = Collections.unmodifiableMap(new LinkedHashMap<>(columns));
