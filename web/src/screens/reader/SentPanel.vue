@@ -26,7 +26,7 @@ const { proof, measure } = useProof(() => props.answer.begun.sentId)
     </div>
     <WhereList :proof="proof" :done="answer.done" quiet />
   </section>
-  <section v-else class="panel" aria-label="What was sent">
+  <section v-else class="panel" aria-label="Sent statements">
     <div class="row-line pb-1">
       <h2>Sent</h2>
       <span class="soft">{{ sentInWords(answer.begun.text) }} for the {{ about }}</span

@@ -256,7 +256,7 @@ class ControlsTest extends InBrowser {
         browser.click("header button", "Saved");
         browser.click("header .kept button", "My own port");
         question("from Lunna");
-        browser.click("header button", "Forget My own port");
+        browser.click("header button", "Delete My own port");
         browser.until(() -> browser.all("header .kept").isEmpty() ? true : null);
     }
 

@@ -80,7 +80,7 @@ class DeliveryTest {
 
     private static void send(Browser browser) {
         browser.click(DELIVERIES + " button", "Send now");
-        browser.click(DELIVERIES + " button", "Send it");
+        browser.click(DELIVERIES + " button", "Send");
         browser.click(DELIVERIES + " button", "What was sent");
         browser.untilText(DELIVERIES, text -> text.contains("office@harbours.example\nsent"));
         browser.untilText("section[aria-label=Calendar]", text -> text.contains("For your harbour sent · 1 mail"));
@@ -95,7 +95,7 @@ class DeliveryTest {
 
         browser.open(links.get(1).replace("http://here", ""));
         browser.untilText("main", text -> text.contains("It is sent to office@harbours.example."));
-        browser.click("main button", "No more of it");
+        browser.click("main button", "Unsubscribe");
         browser.untilText("main", text -> text.contains("office@harbours.example is unsubscribed."));
         browser.open("/projects/home/live");
         browser.click(DELIVERIES + " button", "What was sent");

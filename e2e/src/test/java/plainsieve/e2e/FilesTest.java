@@ -24,7 +24,7 @@ class FilesTest extends InBrowser {
                 .click();
         browser.see("form label:nth-of-type(3) input").sendKeys("logbooks");
         browser.click("form button", "Add source");
-        browser.untilText("form", text -> text.contains("There is no folder “logbooks”."));
+        browser.untilText("form", text -> text.contains("Folder “logbooks” does not exist."));
         browser.click("form button", "Add anyway");
 
         Path file = Files.writeString(here.resolve("watches.csv"), "watch;fog\n1;1,25\n2;dense\n3;0,5\n");

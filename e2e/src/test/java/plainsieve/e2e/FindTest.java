@@ -58,11 +58,11 @@ class FindTest extends InBrowser {
     void reportsAreSearchedMarkedAndMade() {
         browser.open("/reports");
         browser.untilText("main", text -> text.contains("Vessel diary"));
-        browser.click("[aria-label='Mark Vessel diary for yourself']");
+        browser.click("[aria-label='Add Vessel diary to favorites']");
         browser.untilText("section", text -> text.startsWith("Favorite"));
         browser.open("/reports");
         browser.untilText("section", text -> text.startsWith("Favorite"));
-        browser.click("[aria-label='Mark Vessel diary for yourself']");
+        browser.click("[aria-label='Add Vessel diary to favorites']");
         browser.untilText("section", text -> !text.startsWith("Favorite"));
         browser.see("main input[type=search]").sendKeys("by weather");
         browser.until(() -> browser.all("a.report").size() == 1 ? true : null);

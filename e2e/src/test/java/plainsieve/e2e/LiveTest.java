@@ -46,7 +46,7 @@ class LiveTest {
             browser.untilText(WOULD, text -> text.contains(" passed, ") && text.contains("slowest"));
             browser.type("[aria-label=Why]", "the harbour asked");
             browser.untilText(GIVEN, text -> text.contains("2nd") && text.contains("“the harbour asked”"));
-            browser.untilText(WOULD, text -> text.contains("Published, no changes since"));
+            browser.untilText(WOULD, text -> text.contains("No unpublished changes"));
             assertThat(query(server).liveText()).endsWith("-- as the harbour asked");
 
             browser.click(GIVEN + " button", "What it changed");
@@ -70,7 +70,7 @@ class LiveTest {
             browser.open("/projects/home/live");
             browser.take(LIVE, "more", ":min_delay opens with …");
             browser.say(LIVE, "value min_delay", "60");
-            browser.untilText(LIVE, text -> text.contains(":min_delay opens with 60 min"));
+            browser.untilText(LIVE, text -> text.contains(":min_delay defaults to 60 min"));
             browser.take(LIVE, "more", "shows at most … rows");
             browser.say(LIVE, "rows", "7");
             browser.untilText(LIVE, text -> text.contains("shows at most 7 rows"));
@@ -84,7 +84,7 @@ class LiveTest {
 
             browser.open("/projects/home/live");
             browser.take(LIVE, "value min_delay", "its default");
-            browser.untilText(LIVE, text -> !text.contains(":min_delay opens"));
+            browser.untilText(LIVE, text -> !text.contains(":min_delay defaults"));
             browser.untilText(GIVEN, text -> !text.contains("2nd"));
         }
     }
@@ -106,7 +106,7 @@ class LiveTest {
             browser.take(COPIES, "parts", "in parts by the month of departed_at");
             browser.untilText(COPIES, text -> text.contains("refreshes the last 3"));
             browser.click(COPIES + " button", "Refresh now");
-            browser.untilText(COPIES, text -> text.contains("parts; asked as all_of_it_kept"), Browser.LONG_PATIENCE);
+            browser.untilText(COPIES, text -> text.contains("parts; queried as all_of_it_kept"), Browser.LONG_PATIENCE);
             browser.take(COPIES, "times", "every weekday at 06:30");
             browser.untilText(
                     COPIES, text -> text.contains("refreshed every weekday at 06:30") && text.contains("run once"));
@@ -123,19 +123,19 @@ class LiveTest {
                 Browser browser = new Browser(server.address())) {
             String foot = "footer";
             browser.open("/projects/home/reports/late-crossings");
-            browser.untilText(foot, text -> text.contains("asked"));
+            browser.untilText(foot, text -> text.contains("run at"));
             browser.open("/projects/home/reports/late-crossings");
-            browser.untilText(foot, text -> text.contains("asked") && !text.contains("old"));
+            browser.untilText(foot, text -> text.contains("run at") && !text.contains("old"));
             browser.open("/projects/home/queries/" + query(server).id());
             browser.take(".bench", "asked-from", "at most every 10 minutes");
             browser.untilText(".bench", text -> text.contains("reports ask at most every 10 minutes"));
             for (int i = 0; i < 2; i++) {
                 browser.open("/projects/home/reports/late-crossings");
-                browser.untilText(foot, text -> text.contains("asked"));
+                browser.untilText(foot, text -> text.contains("run at"));
             }
-            browser.untilText(foot, text -> text.contains("seconds old") && text.contains("Ask again"));
-            browser.click(foot + " button", "Ask again");
-            browser.untilText(foot, text -> text.contains("asked") && !text.contains("old"));
+            browser.untilText(foot, text -> text.contains("seconds old") && text.contains("Refresh"));
+            browser.click(foot + " button", "Refresh");
+            browser.untilText(foot, text -> text.contains("run at") && !text.contains("old"));
         }
     }
 

@@ -53,7 +53,7 @@ class ProofTest extends InBrowser {
                 .contains(
                         ":" + from + ", and :",
                         "are used in other queries already.",
-                        "Reports open with ",
+                        "Reports default to ",
                         "change “with its defaults”");
         assertThat(browser.text("[data-test=made]")).contains(":" + from).contains("name still mentions “June”");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);

@@ -125,6 +125,6 @@ class PublishCommandTest {
         assertThat(give("psieve_nobody", "--project", "home").output()).contains("You are not signed in");
         assertThat(give(author, "--project", "nowhere").code()).isEqualTo(2);
         Files.delete(folder.resolve("given.sql"));
-        assertThat(give(author).output()).contains("There is no file given.sql");
+        assertThat(give(author).output()).contains("File not found: given.sql");
     }
 }

@@ -31,7 +31,7 @@ class ThingsTest extends InBrowser {
         browser.click("[aria-label='Remove Second thought']");
         browser.untilText(".note", text -> text.contains("Nothing uses it. It can be restored."));
         browser.click(".note button", "Remove “Second thought”");
-        browser.click("[aria-label='Bring back Second thought']");
+        browser.click("[aria-label='Restore Second thought']");
         browser.see("main a", "Second thought");
         assertThat(api.get("/api/queries/passing-thought").json().get("text").asString())
                 .isEqualTo("select 1 as one");
@@ -60,7 +60,7 @@ class ThingsTest extends InBrowser {
         browser.see(".note button", "Remove “By keys”");
         browser.tabTo("Remove “By keys”");
         browser.press(Keys.ENTER);
-        browser.see("[aria-label='Bring back By keys']");
+        browser.see("[aria-label='Restore By keys']");
         browser.chord(Keys.CONTROL, "z");
         browser.see("main a", "By keys");
     }
@@ -71,7 +71,7 @@ class ThingsTest extends InBrowser {
         browser.click("[aria-label='Duplicate Vessel diary']");
         browser.click("[aria-label='Remove Vessel diary copy']");
         browser.click(".note button", "Remove “Vessel diary copy”");
-        browser.see("[aria-label='Bring back Vessel diary copy']");
+        browser.see("[aria-label='Restore Vessel diary copy']");
         assertThat(api.get("/api/reports/vessel-diary-copy").status()).isEqualTo(404);
         assertThat(api.get("/api/reports/vessel-diary").status()).isEqualTo(200);
     }
@@ -110,7 +110,7 @@ class ThingsTest extends InBrowser {
         browser.untilText("[aria-label='second harbour']", text -> text.contains("cannot be reached"));
         browser.click("[aria-label='Remove second harbour']");
         browser.click(".note button", "Remove “second harbour”");
-        browser.see("[aria-label='Bring back second harbour']");
+        browser.see("[aria-label='Restore second harbour']");
     }
 
     private void fill(String label, String text) {
