@@ -205,7 +205,7 @@ class ReaderTest extends InBrowser {
         browser.untilText("[data-control=port]", text -> text.contains("Did you mean “Ardlow”?"));
         browser.untilText("[data-control=from]", text -> text.contains("“2026-02-30” is not a date."));
         browser.untilText("[data-control=min_delay]", text -> text.contains("“soon” is not a whole number."));
-        browser.untilText("main", text -> text.contains("There is no parameter “prot” here. Did you mean “port”?"));
+        browser.untilText("main", text -> text.contains("Unknown parameter “prot”. Did you mean “port”?"));
         assertThat(browser.text(".say")).contains("Ardlo", "2026-02-30", "soon");
         browser.click("button", "Reset");
         assertThat(count()).isPositive();
@@ -252,7 +252,7 @@ class ReaderTest extends InBrowser {
         long before = count();
         offline(() -> {
             browser.pick("[data-control=port]", "Corrin Bay");
-            browser.untilText(".table-view .note", text -> text.contains("does not answer"));
+            browser.untilText(".table-view .note", text -> text.contains("does not respond"));
         });
         untilCountIsNot(before);
         browser.untilText(".say", text -> text.contains("Corrin Bay") || text.contains("1 more"));

@@ -182,7 +182,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("by-vessel"), text -> text.contains("Ignores Port by design."));
         browser.click(view("rows") + " [data-mark='column/4'] button");
         offer("added up below");
-        browser.untilText(view("rows") + " tfoot", text -> text.matches("(?s).*all together.*[\\d,]{4,}.*"));
+        browser.untilText(view("rows") + " tfoot", text -> text.matches("(?s).*total.*[\\d,]{4,}.*"));
         browser.click(view("rows") + " [data-mark='column/0'] button");
         browser.see(".menu input[type=search]").sendKeys("Harbour", Keys.ENTER);
         browser.untilText(view("rows") + " thead", text -> text.contains("Harbour"));
