@@ -66,7 +66,7 @@ watch(
         </ul>
       </template>
       <template v-else>
-        {{ thing.kind === 'report' ? 'Links to it will stop working.' : 'Nothing uses it.' }} It can be brought back.
+        {{ thing.kind === 'report' ? 'Links to it will stop working.' : 'Nothing uses it.' }} It can be restored.
         <BButton size="sm" variant="outline-primary" class="ms-1" @click="drop">Remove “{{ thing.name }}”</BButton>
       </template>
     </div>

@@ -35,7 +35,7 @@ function askOrRemove(): void {
     <p v-for="notice in use.notices" :key="notice" class="note bad small mb-1">{{ notice }}</p>
     <button class="as-link" @click="askOrRemove">Remove :{{ use.definition.name }}</button>
     <p v-if="asking" class="note bad small mt-1" role="alert">
-      Without it, {{ use.uses.map(one => `${one.kind} “${one.name}”`).join(', ') }} would not run. Take it out there
+      Without it, {{ use.uses.map(one => `${one.kind} “${one.name}”`).join(', ') }} would not run. Remove it there
       first.
     </p>
   </div>

@@ -62,7 +62,7 @@ const read = computed(() => {
     <p v-if="done.gathered >= 0" class="soft pt-1 m-0">
       {{ rowsInWords(done.gathered) }} {{ done.gathered === 1 ? 'was' : 'were' }} fetched{{
         told?.fetched.length ? '' : ' from the service'
-      }}; of them {{ countInWords(done.fetched) }} {{ done.fetched === 1 ? 'was' : 'were' }} made here,
+      }}; of them {{ countInWords(done.fetched) }} {{ done.fetched === 1 ? 'was' : 'were' }} computed here,
       {{ countInWords(done.shown) }} {{ done.shown === 1 ? 'is' : 'are' }} shown.
     </p>
     <ul v-if="told?.fetched.length" class="soft m-0" data-test="fetched">

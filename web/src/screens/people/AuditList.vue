@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What people did, the newest first. */
+/* What people did, newest first. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { ask } from '../../api/client'

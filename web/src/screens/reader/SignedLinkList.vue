@@ -81,8 +81,8 @@ const usesInWords = ({ uses }: SignedLink): string =>
     <h2 class="pt-3">Signed links</h2>
     <p class="m-0 lead-line">
       A link with
-      <OfferedMark :text="fixed" about="what the link fixes" data-mark="fixes" :offers="toFix" @take="fix" />, opens the
-      report for
+      <OfferedMark :text="fixed" about="what the link fixes" data-mark="fixes" :offers="toFix" @take="fix" /> fixed
+      opens the report for
       <OfferedMark
         :text="anyone ? ANYONE : SIGNED_IN"
         about="whom the link opens it for"
