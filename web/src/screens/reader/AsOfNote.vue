@@ -12,8 +12,8 @@ const words = computed(() => ordinal(Number(asOf.value)))
 
 <template>
   <AboveNote data-test="as-of">
-    This is version {{ words }} of the report, on current rows.
+    This is the {{ words }} version of the report, on current rows.
     <RouterLink :to="{ path: route.path, query: {} }">Published version</RouterLink>
-    <RouterLink to="/live">All revisions</RouterLink>
+    <RouterLink to="/live">All versions</RouterLink>
   </AboveNote>
 </template>

@@ -58,7 +58,7 @@ class LiveTest {
             assertThat(query(server).liveText()).isEqualTo(before);
 
             browser.open("/projects/home/reports/late-crossings?as-of=2");
-            browser.untilText("[data-test=as-of]", text -> text.contains("with the 2nd revision"));
+            browser.untilText("[data-test=as-of]", text -> text.contains("the 2nd version of the report"));
             browser.untilText(".kind-table tbody", text -> !text.isBlank());
         }
     }
