@@ -58,8 +58,7 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> overloaded(OverloadException e) {
         long seconds = Math.max(1, e.retryAfter().toSeconds());
-        ProblemDetail detail =
-                detail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage(), "Try again in %d seconds.".formatted(seconds));
+        ProblemDetail detail = detail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage(), e.advice());
         return ResponseEntity.status(detail.getStatus())
                 .header(HttpHeaders.RETRY_AFTER, Long.toString(seconds))
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)

@@ -21,7 +21,6 @@ import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Caller;
-import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.QueryColumnCache;
@@ -39,7 +38,6 @@ import plainsieve.sources.SourceFailure;
  */
 @Service
 class OutputColumnCache implements QueryColumnCache {
-    private static final Caller SELF = Caller.of("the server", Role.OPERATOR);
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(3);
     private static final Duration KEPT = Duration.ofMinutes(10);
     private static final Duration TRIED_AGAIN_AFTER = Duration.ofSeconds(20);
@@ -110,7 +108,7 @@ class OutputColumnCache implements QueryColumnCache {
                 UUID.randomUUID().toString(),
                 project,
                 RunRequest.Text.live(query),
-                RequestedChoices.onTheBench(SELF, Set.of(), Map.of()),
+                RequestedChoices.onTheBench(Caller.SERVER, Set.of(), Map.of()),
                 new RunRequest.RowSelection("", ResultShape.allRows(), List.of()),
                 Purpose.LOOK,
                 1);

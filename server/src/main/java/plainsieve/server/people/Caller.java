@@ -5,16 +5,19 @@ import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
 
 /**
- * The identity of a request. It is passed to every run, list, question and download and recorded in Sent. Goes from the edge into every run, list, question, download and line of Sent.
+ * The identity of a request. It is passed to every run, list, question and download and recorded in Sent.
  *
  * @param id as Sent shows it
  * @param owner who owns the runs and downloads it starts, and alone can stop or fetch them: the ID of a person or of a browser
  * @param role in the project that is asked
- * @param fixed choices that apply to this asker, whatever else is chosen
- * @param fixedBy what fixed them, in words: "The link"; empty when nothing is fixed
+ * @param fixed choices of this caller that no request can override
+ * @param fixedBy what fixed them, as text: "The link"; empty when nothing is fixed
  */
 public record Caller(String id, String owner, Role role, Viewer viewer, Map<String, ChoiceText> fixed, String fixedBy) {
-    /** Is in the id of someone who looks as another, between the two. */
+    /** The server itself, when it looks up something in the background for which a request waits. */
+    public static final Caller SERVER = of("the server", Role.OPERATOR);
+
+    /** Separates the two names in the ID of a person who views as another. */
     public static final String LOOKING = ", as ";
 
     public Caller {

@@ -12,6 +12,10 @@ public final class OverloadException extends RuntimeException {
         this.retryAfter = retryAfter;
     }
 
+    public String advice() {
+        return "Try again in %d seconds.".formatted(Math.max(1, retryAfter.toSeconds()));
+    }
+
     public Duration retryAfter() {
         return retryAfter;
     }

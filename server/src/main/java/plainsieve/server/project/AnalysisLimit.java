@@ -12,6 +12,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Caller;
 import plainsieve.server.people.OverloadException;
 
 /**
@@ -50,18 +51,22 @@ public class AnalysisLimit implements DisposableBean {
     }
 
     /**
-     * Runs work on a text. It must not wait for a source or for another caller of this method.
+     * Runs work on a text. The columns of a query of another source may be waited for, for seconds; the server looks them up in
+     * the background without a place of its own, so that those who wait cannot hold all places.
      *
-     * @param caller whose share it uses
+     * @param caller whose share it uses: a person, a browser, or a key
      * @throws ProblemException when it takes longer than the deadline
      * @throws OverloadException when no place becomes free in time
      */
-    public <T> T run(String caller, Supplier<T> work) {
-        enter(caller);
+    public <T> T run(Caller caller, Supplier<T> work) {
+        if (caller.equals(Caller.SERVER)) {
+            return untilDeadline(work);
+        }
+        enter(caller.owner());
         try {
             return untilDeadline(work);
         } finally {
-            leave(caller);
+            leave(caller.owner());
         }
     }
 

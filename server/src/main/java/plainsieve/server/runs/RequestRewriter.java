@@ -93,8 +93,7 @@ class RequestRewriter {
     }
 
     private RoutedStatement query(RunRequest request) {
-        String caller = request.asked().asker().id();
-        PreparedQuery prepared = analysis.run(caller, () -> request.project()
+        PreparedQuery prepared = analysis.run(request.asked().asker(), () -> request.project()
                 .prepare(request.text().query(), request.text().written()));
         if (prepared.sides().isPresent() && request.text().query().choosesSource()) {
             throw new ProblemException(Problem.of(
@@ -117,7 +116,7 @@ class RequestRewriter {
         List<AddedFilter> picked =
                 new PickedFilters(used, choices).of(request.shape().filters());
         SourceNames names = names(origin.sourceId(), prepared);
-        Statement statement = analysis.run(caller, () -> {
+        Statement statement = analysis.run(request.asked().asker(), () -> {
             PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
             return filtered.rewrite(new Choices(used, choices), wanted(request.shape(), used, choices), request.cap());
         });

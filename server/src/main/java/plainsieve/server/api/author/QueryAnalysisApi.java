@@ -71,7 +71,7 @@ class QueryAnalysisApi {
     @PostMapping("/check")
     QueryBodies.QueryCheck check(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
-        return analysis.run(caller.id(), () -> check(project, id, body));
+        return analysis.run(caller, () -> check(project, id, body));
     }
 
     private QueryBodies.QueryCheck check(Project project, String id, QueryBodies.QueryText body) {
@@ -207,7 +207,7 @@ class QueryAnalysisApi {
         Query query = project.query(id);
         facts.waitUntilTold(query.sourceId());
         ParameterProposals.Proposal proposed =
-                analysis.run(caller.id(), () -> parameterProposals.of(project, query, body.text(), body.name()));
+                analysis.run(caller, () -> parameterProposals.of(project, query, body.text(), body.name()));
         return new Proposal(
                 ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
     }

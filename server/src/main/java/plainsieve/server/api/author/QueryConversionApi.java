@@ -43,8 +43,7 @@ class QueryConversionApi {
         String source = project.query(id).sourceId();
         facts.waitUntilTold(source);
         return new StepsBodies.StepsText(analysis.run(
-                caller.id(),
-                () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.schemaContext(source))));
+                caller, () -> SqlToSteps.asSteps(body.text(), project.dialect(source), project.schemaContext(source))));
     }
 
     /** Runs both to the last row. */

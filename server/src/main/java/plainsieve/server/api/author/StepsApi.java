@@ -53,7 +53,7 @@ class StepsApi {
     StepsBodies.StepsBody read(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
-        return analysis.run(caller.id(), () -> {
+        return analysis.run(caller, () -> {
             StepsAnalysis analysis = project.steps(source, body.text());
             return StepsBodies.StepsBody.of(analysis, FederationBody.of(project, source, body.text(), analysis));
         });
@@ -67,7 +67,7 @@ class StepsApi {
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.MarkAsked body) {
         Query query = project.query(id);
-        StepsAnalysis analysis = this.analysis.run(caller.id(), () -> project.steps(query.sourceId(), body.text()));
+        StepsAnalysis analysis = this.analysis.run(caller, () -> project.steps(query.sourceId(), body.text()));
         StepOptions offers = new StepOptions(analysis, project.parameters().values(), rows(project, query));
         StepsAnalysis.AnalyzedStep step = step(analysis, body.step());
         if (body.mark().equals("+")) {
@@ -136,7 +136,7 @@ class StepsApi {
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.LineAsked body) {
         Query query = project.query(id);
-        StepsAnalysis analysis = this.analysis.run(caller.id(), () -> project.steps(query.sourceId(), body.text()));
+        StepsAnalysis analysis = this.analysis.run(caller, () -> project.steps(query.sourceId(), body.text()));
         int behind = Math.min(Math.max(body.behind(), 0), analysis.steps().size());
         StepCompletions completions =
                 new StepCompletions(analysis, project.parameters().values(), rows(project, query));

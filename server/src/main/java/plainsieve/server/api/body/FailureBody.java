@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.OverloadException;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.sources.SourceFailure;
 
@@ -37,6 +38,9 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
         if (failure instanceof NotFoundException) {
             // Its own words name sources and queries, which are nothing for viewers.
             return Optional.of(GONE);
+        }
+        if (failure instanceof OverloadException overload) {
+            return Optional.of(new FailureBody(overload.getMessage(), overload.advice(), List.of()));
         }
         return failure instanceof SourceFailure source ? Optional.of(of(source)) : Optional.empty();
     }

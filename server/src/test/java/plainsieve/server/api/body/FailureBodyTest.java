@@ -2,8 +2,10 @@ package plainsieve.server.api.body;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import plainsieve.server.people.OverloadException;
 import plainsieve.server.project.NotFoundException;
 
 class FailureBodyTest {
@@ -14,6 +16,12 @@ class FailureBodyTest {
                     assertThat(told).isNotEqualTo(FailureBody.INTERNAL);
                     assertThat(told.message() + told.advice()).doesNotContain("feries", "ferries", "source");
                 });
+    }
+
+    @Test
+    void anOverloadIsReportedWithWhenToTryAgain() {
+        assertThat(FailureBody.of(new OverloadException("Too many.", Duration.ofSeconds(5))))
+                .hasValueSatisfying(body -> assertThat(body.advice()).contains("5 seconds"));
     }
 
     @Test
