@@ -23,7 +23,7 @@ function toggleWithout(): void {
       All
     </button>
     <button class="as-link small" type="button" @click="emit('update:modelValue', blank())">
-      {{ parameter.many ? 'None' : parameter.blankWords || 'None' }}
+      {{ parameter.many ? 'Clear' : parameter.blankWords || 'Clear' }}
     </button>
     <button
       v-if="parameter.many"

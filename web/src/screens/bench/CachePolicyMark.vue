@@ -10,7 +10,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 
 const LOOK_EVERY = 1000
 const NEW_COPY = '+'
-const OFTEN = 'at most every '
+const OFTEN = 'cached for up to '
 /** For how long an answer may be taken again, in seconds. */
 const SPANS = [30, 600]
 
@@ -22,8 +22,8 @@ const inTheWay = computed(() => source.value.asksFor.map(name => `:${name}`).joi
 const fromCopy = computed(() => source.value.copy !== '' && !inTheWay.value)
 const often = computed(() => (source.value.copy ? 0 : source.value.keptSeconds))
 const words = computed(() => {
-  if (fromCopy.value) return 'a stored copy'
-  return often.value ? OFTEN + spanInWords(often.value) : 'each time'
+  if (fromCopy.value) return 'from a stored copy'
+  return often.value ? OFTEN + spanInWords(often.value) : 'fresh'
 })
 const hint = computed(() => {
   if (often.value)
@@ -43,7 +43,7 @@ const here = async (): Promise<StoredCopy[]> =>
 async function offers(): Promise<MarkOffer[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
   const atTheSource = [
-    { id: '', words: 'each time', note: 'at the source', reason: '' },
+    { id: '', words: 'fresh', note: 'queried at the source each time', reason: '' },
     ...spans.map(span => ({
       id: `${OFTEN}${span}`,
       words: OFTEN + spanInWords(span),
@@ -97,11 +97,11 @@ async function made(): Promise<string> {
 
 <template>
   <span class="pill" data-test="asked-from" :title="hint"
-    >reports ask <span v-if="making" role="status">a copy being created …</span
+    >results are <span v-if="making" role="status">a copy being created …</span
     ><OfferedMark
       v-else
       :text="words"
-      about="how reports ask"
+      about="cache policy"
       data-mark="asked-from"
       :offers="offers"
       @take="take" /><template v-if="source.copy && !fromCopy"> (not its copy)</template></span

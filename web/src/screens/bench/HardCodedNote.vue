@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* The fixed values of the query that viewers could choose, and what came of those that were just given to them. */
+/* The hard-coded values of the query, and the result of converting some to parameters. */
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Failure } from '../../api/client'
 import type { Made, Offer } from '../../api/types'
@@ -35,7 +35,7 @@ const lines = computed(() =>
 const named = (names: string[]): string => listInWords(names.map(name => `:${name}`))
 const names = computed(() => [...(props.made?.used ?? []), ...(props.made?.names ?? [])])
 const used = computed(() => props.made?.used ?? [])
-/* What made it is gone with the last fixed value: anyone who pressed it goes on from what resulted. */
+/* The button disappears with the last hard-coded value: move the focus to the result. */
 const outcome = useTemplateRef<HTMLElement>('outcome')
 watch(
   () => props.made,
@@ -93,7 +93,7 @@ const otherTotals = computed(() => {
     </p>
     <div v-if="lines.length" class="row-line">
       <button class="as-link" :aria-expanded="open" @click="open = !open">
-        {{ lines.length }} fixed {{ lines.length === 1 ? 'value' : 'values' }}
+        {{ lines.length }} hard-coded {{ lines.length === 1 ? 'value' : 'values' }}
       </button>
       <span class="soft small">that viewers cannot change</span><span class="grow"></span>
       <button class="as-link" :disabled="busy" @click="emit('make', [], false)">

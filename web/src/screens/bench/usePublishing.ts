@@ -56,13 +56,13 @@ export function usePublishing(draft: UsedDraft): {
   async function askBy(parameter: string): Promise<void> {
     const before = draft.query.value.source.by
     if (!(await setSource(parameter))) return
-    history?.add({ label: 'which source is asked', undo: () => setSource(before), redo: () => setSource(parameter) })
+    history?.add({ label: 'the source', undo: () => setSource(before), redo: () => setSource(parameter) })
   }
 
   async function askFrom(from: AskedFrom): Promise<void> {
     const { copy, keptSeconds } = draft.query.value.source
     if (!(await setFrom(from))) return
-    history?.add({ label: 'how reports ask', undo: () => setFrom({ copy, keptSeconds }), redo: () => setFrom(from) })
+    history?.add({ label: 'the cache policy', undo: () => setFrom({ copy, keptSeconds }), redo: () => setFrom(from) })
   }
   return { failed, busy, giveToReports, makeReport, askBy, askFrom }
 }

@@ -57,7 +57,7 @@ const standing = computed(() => {
     <BButton variant="primary" :disabled="busy || (made.given && count === 0)" @click="emit('give', why)"
       >Publish</BButton
     >
-    <RouterLink v-if="made.given" :to="`/reports/${made.report.id}`">Open it</RouterLink>
+    <RouterLink v-if="made.given" :to="`/reports/${made.report.id}`">Open report</RouterLink>
   </div>
   <div v-if="told && count" class="note mx-4 mb-2" aria-label="Unpublished changes">
     <ul class="m-0">

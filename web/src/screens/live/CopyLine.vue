@@ -62,8 +62,8 @@ const sure = ref(false)
         :behind="copies.filter(other => other.id !== copy.id)"
         @take="emit('keep', { schedule: $event })" />.
       <span v-if="copy.content.asOf" class="soft">
-        Good since {{ dayOf(copy.content.asOf)
-        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} parts` : '' }}; queried as
+        Data as of {{ dayOf(copy.content.asOf)
+        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} partitions` : '' }}; queried as
         <code>{{ copy.table }}</code> of {{ copy.source }}.</span
       >
       <div v-if="kept" class="wrong">

@@ -66,7 +66,7 @@ watch(
         <button class="as-link" @click="act('send')">Send</button>
         <button class="as-link soft ms-2" @click="sure = ''">No</button></span
       >
-      <button class="as-link" :aria-expanded="!!mails" @click="show">What was sent</button>
+      <button class="as-link" :aria-expanded="!!mails" @click="show">Emails</button>
       <button class="as-link" @click="emit('pause')">{{ delivery.paused ? 'Resume schedule' : 'Pause' }}</button>
       <button v-if="sure !== 'remove'" class="as-link soft" @click="sure = 'remove'">Remove</button>
       <span v-else

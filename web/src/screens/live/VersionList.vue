@@ -44,9 +44,9 @@ defineExpose({ reload })
 </script>
 
 <template>
-  <section class="card-box" aria-label="Given">
+  <section class="card-box" aria-label="Versions">
     <div class="row-line">
-      <h2 class="fs-6 m-0">Given</h2>
+      <h2 class="fs-6 m-0">Versions</h2>
       <span class="soft">newest first</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
@@ -67,7 +67,7 @@ defineExpose({ reload })
                 class="as-link"
                 :aria-expanded="open === revision.number"
                 @click="open = open === revision.number ? 0 : revision.number">
-                {{ open === revision.number ? 'Close' : 'What it changed' }}
+                {{ open === revision.number ? 'Close' : 'Show changes' }}
               </button>
               <template v-if="i > 0">
                 <button v-if="sure !== revision.number" class="as-link" @click="sure = revision.number">Restore</button>

@@ -27,7 +27,7 @@ describe('a stored copy in words', () => {
 
   it('says how it is cut', () => {
     expect(partsInWords('')).toBe('as a whole')
-    expect(partsInWords('departed_at:day')).toBe('in parts by the day of departed_at')
+    expect(partsInWords('departed_at:day')).toBe('partitioned by the day of departed_at')
     expect(partsOffers(['day'])).toHaveLength(6)
   })
 

@@ -42,7 +42,7 @@ export function scheduleOf(taken: string, before: CopySchedule): CopySchedule {
 /** How it is cut, as its sentence says it: `departed_at:day` is the day of departed_at. */
 export function partsInWords(by: string): string {
   const colon = by.lastIndexOf(':')
-  return by ? `in parts by the ${by.slice(colon + 1)} of ${by.slice(0, colon)}` : 'as a whole'
+  return by ? `partitioned by the ${by.slice(colon + 1)} of ${by.slice(0, colon)}` : 'as a whole'
 }
 
 export const partsOffers = (days: string[]): MarkOffer[] => [

@@ -18,7 +18,7 @@ it.each([
 })
 
 it('counts things in words', () => {
-  expect([0, 1, 2].map(thingsInWords)).toEqual(['its name or order', '1 thing', '2 things'])
+  expect([0, 1, 2].map(thingsInWords)).toEqual(['its name or order', '1 object', '2 objects'])
 })
 
 const line = (verdict: string, millis: number): RehearsalState['lines'][number] =>

@@ -10,7 +10,7 @@ export const ordinal = (number: number): string => `${number}${ENDINGS[rules.sel
 
 /** How many things became something else. */
 export const thingsInWords = (things: number): string =>
-  things === 0 ? 'its name or order' : things === 1 ? '1 thing' : `${things} things`
+  things === 0 ? 'its name or order' : things === 1 ? '1 object' : `${things} objects`
 
 /** The day and the time of it, as people here write them. */
 export const dayOf = (iso: string): string =>

@@ -19,7 +19,7 @@ const choice = computed(() => props.says.choice)
 const words = computed(() => {
   if (choice.value.kind === 'all') return 'everything'
   const { values } = choice.value
-  if (values.length === 0) return 'nothing yet'
+  if (values.length === 0) return 'no rows yet'
   const more = values.length - MOST_SAID
   return more > 1 ? listInWords([...values.slice(0, MOST_SAID), `${more} more`]) : listInWords(values)
 })

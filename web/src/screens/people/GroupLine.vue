@@ -48,7 +48,7 @@ async function rename(): Promise<void> {
         @say="change(`${at}/says`, 'PUT', $event)" /><template v-if="me?.service"
         >; members also by {{ me.service }} group
         <TypedMark
-          :text="group.claimed.join(', ') || 'nothing yet'"
+          :text="group.claimed.join(', ') || 'no claim'"
           :begins="group.claimed.join(', ')"
           :about="`who is in ${group.name}`"
           data-mark="claimed"

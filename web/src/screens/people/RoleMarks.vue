@@ -54,7 +54,7 @@ function add(taken: string): void {
     of {{ role.project }}</template
   >{{ given.length ? ', ' : ''
   }}<OfferedMark
-    :text="given.length ? 'also …' : 'nothing yet'"
+    :text="given.length ? 'also …' : 'no role'"
     :about="`another role of ${who}`"
     data-mark="more"
     :offers="newOffers"

@@ -45,14 +45,11 @@ const change = computed(() =>
     <template v-if="answer && !hidden">
       <span data-test="foot-rows">{{ rows }}</span><span v-if="change" class="small">({{ change }})</span
       ><span class="dot">·</span>
-      <span
-        >{{
-          answer.done.gathered < 0
-            ? 'the database answered'
-            : `computed here from ${rowsInWords(answer.done.gathered)},`
-        }}
-        in {{ millisInWords(answer.done.databaseMs) }}</span
-      ><span class="dot">·</span><span>run at {{ timeInWords(answer.done.at) }}</span>
+      <span>{{
+        answer.done.gathered < 0
+          ? `${millisInWords(answer.done.databaseMs)} in the database`
+          : `computed here from ${rowsInWords(answer.done.gathered)} in ${millisInWords(answer.done.databaseMs)}`
+      }}</span><span class="dot">·</span><span>run at {{ timeInWords(answer.done.at) }}</span>
       <CacheAge v-if="kept.since.value" :since="kept.since.value" :some="!answer.kept" @again="kept.askAgain" />
       <DataAge :report-id="reportId" :signed="signed" />
     </template>

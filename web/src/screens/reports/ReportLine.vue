@@ -56,7 +56,7 @@ const lastRun = computed(() =>
           version: report.version,
         }"
         :changed="changed">
-        <RouterLink :to="`/reports/${report.id}/making`" class="soft">Change</RouterLink>
+        <RouterLink :to="`/reports/${report.id}/making`" class="soft">Edit</RouterLink>
         <RouterLink :to="`/reports/${report.id}/rehearsal`" class="soft">Rehearse</RouterLink>
       </ObjectActions>
       <div class="soft small" data-test="last-run">{{ lastRun }}</div>

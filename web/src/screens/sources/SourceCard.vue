@@ -103,8 +103,7 @@ async function changed(): Promise<void> {
     </div>
     <p v-if="health.status === 'loading'" class="soft my-1">Connecting …</p>
     <p v-else-if="health.status === 'ready' && health.data.answers" class="my-1">
-      <span class="ok" aria-hidden="true">●</span> {{ health.data.message }}{{ source.forms.length ? '' : ' answers' }},
-      {{ health.data.millis }} ms
+      <span class="ok" aria-hidden="true">●</span> {{ health.data.message }}, {{ health.data.millis }} ms
     </p>
     <div v-else class="note bad my-1">
       {{ health.status === 'ready' ? health.data.message : health.failure.message }}
@@ -144,10 +143,10 @@ async function changed(): Promise<void> {
       <button
         class="as-link soft"
         type="button"
-        :aria-label="`Change ${source.id}`"
+        :aria-label="`Edit ${source.id}`"
         :aria-expanded="changing"
         @click="changing = !changing">
-        Change
+        Edit
       </button>
     </ObjectActions>
     <p v-if="matching.length > MOST_SHOWN" class="soft m-0 pt-1">

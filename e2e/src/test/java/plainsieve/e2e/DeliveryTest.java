@@ -81,7 +81,7 @@ class DeliveryTest {
     private static void send(Browser browser) {
         browser.click(DELIVERIES + " button", "Send now");
         browser.click(DELIVERIES + " button", "Send");
-        browser.click(DELIVERIES + " button", "What was sent");
+        browser.click(DELIVERIES + " button", "Emails");
         browser.untilText(DELIVERIES, text -> text.contains("office@harbours.example\nsent"));
         browser.untilText("section[aria-label=Calendar]", text -> text.contains("For your harbour sent · 1 mail"));
     }
@@ -98,7 +98,7 @@ class DeliveryTest {
         browser.click("main button", "Unsubscribe");
         browser.untilText("main", text -> text.contains("office@harbours.example is unsubscribed."));
         browser.open("/projects/home/live");
-        browser.click(DELIVERIES + " button", "What was sent");
+        browser.click(DELIVERIES + " button", "Emails");
         browser.untilText(DELIVERIES, text -> text.contains("Unsubscribed: office@harbours.example."));
     }
 }

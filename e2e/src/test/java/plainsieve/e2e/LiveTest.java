@@ -13,7 +13,7 @@ import plainsieve.server.project.Query;
 
 /** Giving to viewers all that was changed, looking at what it was, and going back, as an author does it. */
 class LiveTest {
-    private static final String GIVEN = "section[aria-label=Given]";
+    private static final String GIVEN = "section[aria-label=Versions]";
     private static final String WOULD = "section[aria-label='Unpublished changes']";
 
     private static final String LIVE = ".stage[data-stage=live]";
@@ -49,7 +49,7 @@ class LiveTest {
             browser.untilText(WOULD, text -> text.contains("No unpublished changes"));
             assertThat(query(server).liveText()).endsWith("-- as the harbour asked");
 
-            browser.click(GIVEN + " button", "What it changed");
+            browser.click(GIVEN + " button", "Show changes");
             browser.untilText(GIVEN, text -> text.contains("+-- as the harbour asked"));
 
             browser.click(GIVEN + " button", "Restore");
@@ -100,20 +100,20 @@ class LiveTest {
             browser.open("/projects/home/live");
             browser.take(COPIES, "add", "All of it");
             browser.untilText(
-                    COPIES, text -> text.contains("2,000 rows") && text.contains("Good since"), Browser.LONG_PATIENCE);
+                    COPIES, text -> text.contains("2,000 rows") && text.contains("Data as of"), Browser.LONG_PATIENCE);
             browser.say(COPIES, "name", "Crossings by day");
             browser.untilText(COPIES, text -> text.contains("Crossings by day stores the result of All of it"));
-            browser.take(COPIES, "parts", "in parts by the month of departed_at");
+            browser.take(COPIES, "parts", "partitioned by the month of departed_at");
             browser.untilText(COPIES, text -> text.contains("refreshes the last 3"));
             browser.click(COPIES + " button", "Refresh now");
-            browser.untilText(COPIES, text -> text.contains("parts; queried as all_of_it_kept"), Browser.LONG_PATIENCE);
+            browser.untilText(COPIES, text -> text.contains("partitions; queried as all_of_it_kept"), Browser.LONG_PATIENCE);
             browser.take(COPIES, "times", "every weekday at 06:30");
             browser.untilText(
                     COPIES, text -> text.contains("refreshed every weekday at 06:30") && text.contains("run once"));
             browser.untilText(CALENDAR, text -> text.contains("Crossings by day refreshed · 2,000 rows"));
             browser.open("/projects/home/queries/all-of-it");
             browser.take(".bench", "asked-from", "stored copy Crossings by day");
-            browser.untilText(".bench", text -> text.contains("reports ask a stored copy"));
+            browser.untilText(".bench", text -> text.contains("results are from a stored copy"));
         }
     }
 
@@ -127,8 +127,8 @@ class LiveTest {
             browser.open("/projects/home/reports/late-crossings");
             browser.untilText(foot, text -> text.contains("run at") && !text.contains("old"));
             browser.open("/projects/home/queries/" + query(server).id());
-            browser.take(".bench", "asked-from", "at most every 10 minutes");
-            browser.untilText(".bench", text -> text.contains("reports ask at most every 10 minutes"));
+            browser.take(".bench", "asked-from", "cached for up to 10 minutes");
+            browser.untilText(".bench", text -> text.contains("results are cached for up to 10 minutes"));
             for (int i = 0; i < 2; i++) {
                 browser.open("/projects/home/reports/late-crossings");
                 browser.untilText(foot, text -> text.contains("run at"));

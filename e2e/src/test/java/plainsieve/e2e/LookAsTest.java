@@ -46,7 +46,7 @@ class LookAsTest {
             operator.open("/projects/home/people");
             operator.type("[aria-label='Name of a new group']", "Ardlow office");
             String group = "li[aria-label='Ardlow office']";
-            operator.untilText(group, text -> text.contains("nothing yet"));
+            operator.untilText(group, text -> text.contains("no rows yet"));
             operator.take(group, "sees-port", "Ardlow");
             operator.untilText(
                     group + " [data-mark=sees-port]", text -> text.startsWith("Ardlow") || text.startsWith("1"));

@@ -63,7 +63,7 @@ class MakingByKeysTest extends InBrowser {
         browser.script("document.body.focus()");
         enter("Publish");
         browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
-        enter("Open it");
+        enter("Open report");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
     }

@@ -52,7 +52,7 @@ class PeopleTest {
                     .contains("Finn Marsh");
             other.click("h2", "Late crossings");
             other.untilText(".foot, footer", text -> text.contains("rows"));
-            assertThat(other.text("#app")).doesNotContain("Change it");
+            assertThat(other.text("#app")).doesNotContain("Edit report");
 
             operator.reload();
             operator.untilText("[aria-label='Audit log']", text -> text.contains("finn set their password"));

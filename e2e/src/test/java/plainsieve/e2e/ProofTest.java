@@ -46,7 +46,7 @@ class ProofTest extends InBrowser {
     void fromPastedTextToProof(String source, String from, String least, String proof) {
         String query = newQuery("June crossings on " + source, source, PASTED);
         browser.open("/queries/" + query);
-        browser.see("[aria-label='Hard-coded values'] button", "3 fixed values");
+        browser.see("[aria-label='Hard-coded values'] button", "3 hard-coded values");
         browser.click("[aria-label='Hard-coded values'] button", "Make all of them parameters");
         browser.untilText("[data-test=made]", text -> text.contains("Before and after: the same"));
         assertThat(browser.text("[data-test=made]"))

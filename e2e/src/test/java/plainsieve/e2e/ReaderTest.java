@@ -116,7 +116,7 @@ class ReaderTest extends InBrowser {
     void blankMeansEverythingAndSaysSo() {
         browser.open(LATE);
         long two = count();
-        browser.click("[data-control=port] button", "None");
+        browser.click("[data-control=port] button", "Clear");
         browser.untilText(".say", text -> text.contains("from any port"));
         untilCountIsNot(two);
         assertThat(count()).isGreaterThan(two);
@@ -169,7 +169,7 @@ class ReaderTest extends InBrowser {
         browser.untilText("[data-test=counted]", text -> text.startsWith("10,000 of"));
         browser.click("main button", "10,000 more");
         browser.untilText("[data-test=counted]", text -> text.startsWith("20,000 of"));
-        browser.click("[data-control=port] button", "None");
+        browser.click("[data-control=port] button", "Clear");
         browser.pick("[data-control=port]", "Ardlow");
         browser.untilText("[data-test=counted]", text -> !text.startsWith("20,000 of"));
     }

@@ -96,7 +96,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Which ship"));
         click("main button, .head button", "Publish");
         browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
-        click(".head a", "Open it");
+        click(".head a", "Open report");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         click("header button", "Copy link");
         assertThat(actions).as("as docs/making.md says").isEqualTo(13);

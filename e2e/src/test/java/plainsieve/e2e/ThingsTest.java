@@ -103,7 +103,7 @@ class ThingsTest extends InBrowser {
         browser.click("form button", "Add source");
         browser.see("[aria-label='second harbour']");
 
-        browser.click("[aria-label='Change second harbour']");
+        browser.click("[aria-label='Edit second harbour']");
         fill("Port", "1");
         browser.click("form button", "Save changes");
         browser.click("form .note.bad button", "Save anyway");

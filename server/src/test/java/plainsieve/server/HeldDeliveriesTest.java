@@ -40,7 +40,7 @@ class HeldDeliveriesTest {
 
             assertThat(mail(mailbox, "tam"))
                     .contains("Tarn")
-                    .doesNotContain("Hethra", "opens for those who can sign in");
+                    .doesNotContain("Hethra", "The report requires sign-in");
             assertThat(mail(mailbox, "una")).contains("Hethra").doesNotContain("Tarn");
             // Nothing is stated to be theirs, or it is not known who they are.
             assertThat(mailbox.mails()).hasSize(2);

@@ -92,7 +92,7 @@ class ReportEditorApiTest {
         assertThat(sentence(page, "control:from")).startsWith(":from :to as a date range");
         assertThat(sentence(page, "opening"))
                 .isEqualTo(
-                        "Opens with its defaults, runs at every choice, shows viewers rows alone, shows the data's age nothing");
+                        "Opens with its defaults, runs at every choice, shows viewers rows alone, data age not shown");
         assertThat(rows("figures", Map.of("port", values("Lunna")))).hasSize(1);
         assertThat(rows("by-port", Map.of("port", values("Lunna", "Ardlow")))).hasSize(2);
         assertThat(sentence(page, "view:over-departed-at"))

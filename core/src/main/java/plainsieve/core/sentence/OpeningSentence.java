@@ -15,7 +15,7 @@ import plainsieve.core.view.ReportOpening;
 
 /**
  * How a report opens and runs, as a sentence: "Opens [with its defaults] but :port [Ardlow], runs [at every choice], shows viewers
- * [rows alone], shows the data's age [nothing]."
+ * [rows alone], data age [not shown]."
  */
 public final class OpeningSentence {
     private static final String START = "start";
@@ -28,7 +28,7 @@ public final class OpeningSentence {
 
     private static final String AGE = "age";
     private static final String LATE = "late";
-    private static final String NOTHING = "nothing";
+    private static final String NOT_SHOWN = "not shown";
     private static final int LONGEST_HOURS = 9_999;
 
     private static final String VALUE = "value/";
@@ -72,8 +72,8 @@ public final class OpeningSentence {
                 .mark(RUN, runsInWords(opening.onDemand()))
                 .words(", shows viewers ")
                 .mark(SHOWS, showsInWords(opening.showsWhere()))
-                .words(", shows the data's age ")
-                .mark(AGE, opening.age().map(this::inWords).orElse(NOTHING));
+                .words(", data age ")
+                .mark(AGE, opening.age().map(this::inWords).orElse(NOT_SHOWN));
         opening.age().ifPresent(age -> {
             String hours = Integer.toString(age.lateHours());
             writer.words(", late after ")
@@ -146,7 +146,7 @@ public final class OpeningSentence {
                         MarkOption.of(WHERE, showsInWords(true), "in words; never the statement"));
             case AGE ->
                 Stream.concat(
-                                Stream.of(MarkOption.of(NOTHING, NOTHING, "")),
+                                Stream.of(MarkOption.of(NOT_SHOWN, NOT_SHOWN, "")),
                                 dated.stream().map(one -> MarkOption.of(one.id(), one.inWords(), "")))
                         .toList();
             default -> List.of();

@@ -39,7 +39,7 @@ class OpeningSentenceTest {
         assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of(), List.of(PORT))
                         .sentence()
                         .text())
-                .isEqualTo(sentence + ", shows the data's age nothing");
+                .isEqualTo(sentence + ", data age not shown");
     }
 
     @ParameterizedTest
@@ -64,13 +64,13 @@ class OpeningSentenceTest {
         assertThat(told.age()).contains(new DataAge("late", "departed_at", 0));
         ReportOpening late = new OpeningSentence(told, dated, List.of()).with("late", "26 hours");
         assertThat(new OpeningSentence(late, dated, List.of()).sentence().text())
-                .endsWith("shows the data's age the newest departed_at of Late crossings, late after 26 hours");
+                .endsWith("data age the newest departed_at of Late crossings, late after 26 hours");
         assertThat(new OpeningSentence(late, dated, List.of())
                         .with("run", "on-demand")
                         .age())
                 .isEqualTo(late.age());
         assertThat(new OpeningSentence(late, dated, List.of())
-                        .with("age", "nothing")
+                        .with("age", "not shown")
                         .age())
                 .isEmpty();
         assertThatThrownBy(() -> new OpeningSentence(late, dated, List.of()).with("late", "soon"))
