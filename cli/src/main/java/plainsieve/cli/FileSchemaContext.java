@@ -15,7 +15,7 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 
 /**
- * The queries of a project folder, for steps that reference them. Of tables nothing is known, for no source is asked.
+ * The queries of a project folder, for steps that reference them. Tables are unknown because no source is available.
  *
  * @param source of the steps
  * @param path the queries whose rows are being taken

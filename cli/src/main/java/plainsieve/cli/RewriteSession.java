@@ -29,7 +29,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.files.ParameterEntry;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Performs rewritings and parses each query text once. May be used by many threads. */
+/** Performs rewritings and parses each query text once. Thread-safe. */
 final class RewriteSession {
     private static final int MOST_PREPARED = 2000;
 

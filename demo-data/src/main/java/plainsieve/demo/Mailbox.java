@@ -15,8 +15,8 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * A mailbox for everyone, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and shows what
- * came on its own page.
+ * A mailbox for everyone, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and
+ * shows what came on its own page.
  *
  * <pre>
  * GET /mails            what came, the newest first

@@ -106,7 +106,8 @@ class LiveTest {
             browser.take(COPIES, "parts", "partitioned by the month of departed_at");
             browser.untilText(COPIES, text -> text.contains("refreshes the last 3"));
             browser.click(COPIES + " button", "Refresh now");
-            browser.untilText(COPIES, text -> text.contains("partitions; queried as all_of_it_kept"), Browser.LONG_PATIENCE);
+            browser.untilText(
+                    COPIES, text -> text.contains("partitions; queried as all_of_it_kept"), Browser.LONG_PATIENCE);
             browser.take(COPIES, "times", "every weekday at 06:30");
             browser.untilText(
                     COPIES, text -> text.contains("refreshed every weekday at 06:30") && text.contains("run once"));

@@ -38,9 +38,7 @@ class HeldDeliveriesTest {
             server.says(other, Api.values("Hethra"));
             deliver(server, Map.of("who", List.of("tam", "una", "eve", "out@harbours.example")));
 
-            assertThat(mail(mailbox, "tam"))
-                    .contains("Tarn")
-                    .doesNotContain("Hethra", "The report requires sign-in");
+            assertThat(mail(mailbox, "tam")).contains("Tarn").doesNotContain("Hethra", "The report requires sign-in");
             assertThat(mail(mailbox, "una")).contains("Hethra").doesNotContain("Tarn");
             // Nothing is stated to be theirs, or it is not known who they are.
             assertThat(mailbox.mails()).hasSize(2);

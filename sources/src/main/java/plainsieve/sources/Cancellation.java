@@ -2,7 +2,10 @@ package plainsieve.sources;
 
 import java.util.Optional;
 
-/** Cancels one run from any thread: before it starts, while queued, or while rows are fetched. Anyone who runs says what to do then. */
+/**
+ * Cancels one run from any thread: before it starts, while queued, or while rows are fetched. The runner registers how to cancel
+ * it.
+ */
 public final class Cancellation {
     private static final Runnable NOTHING = () -> {};
 

@@ -5,8 +5,8 @@ import java.util.Optional;
 import plainsieve.core.evidence.Plan;
 
 /**
- * The interface to any origin of rows. May be used by many threads. Opening one does not connect, so a source that is down keeps
- * nothing from starting, and one that comes back is found without a restart.
+ * The interface to any origin of rows. Thread-safe. Opening a source does not connect, so an unavailable one does not prevent a
+ * start and needs no restart when it returns.
  */
 public interface Source extends AutoCloseable {
     /**

@@ -18,8 +18,8 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * Column metadata of a source, by table and column name in lower case. Empty where no source was asked: notices
- * that need it then keep silent.
+ * Column metadata of a source, by table and column name in lower case. Empty if no source is available; notices that need it are
+ * then omitted.
  */
 public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
     /** The type of a column, and whether it may hold no value. */

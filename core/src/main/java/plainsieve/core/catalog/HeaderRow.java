@@ -8,7 +8,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
- * Where the column names are in a file or on a sheet. What is above them is no row.
+ * Where the column names are in a file or on a sheet. Rows above it are ignored.
  *
  * @param first the number of the line, from 1; 0 where there are no names
  * @param count how many lines they take: 2 where a group is above the columns that it is of, 0 where there are no names

@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * All columns of tables, each with its type as the source reports it, in lower case. Where schemas have tables of one name, a table without a schema is not
- * known: which of them the database takes is not known here.
+ * All columns of tables, each with its type as the source reports it, in lower case. An unqualified table name that occurs in
+ * several schemas is ambiguous and treated as unknown.
  */
 public record TableColumns(Map<String, Map<String, String>> tables) {
     public TableColumns {

@@ -5,8 +5,8 @@ import java.util.Optional;
 import plainsieve.core.value.Type;
 
 /**
- * SQL for step expressions. Each form takes and gives SQL; what is given stands alone as a value, or is in
- * brackets. As the standard and PostgreSQL have it, unless a database overrides it.
+ * SQL for step expressions. Every method takes and returns SQL; a result is atomic or in parentheses. Defaults follow the SQL
+ * standard and PostgreSQL.
  */
 public interface ExpressionSyntax {
     /** Parts of days and times that are numbers. */

@@ -3,7 +3,7 @@ package plainsieve.core.evidence;
 import java.util.List;
 import plainsieve.core.dialect.ExplainSyntax;
 
-/** Converts the EXPLAIN output of one database to the common plan model. One small class each. */
+/** Converts the EXPLAIN output of one database to the common plan model. One small class per database. */
 public interface PlanReader {
     static PlanReader of(ExplainSyntax.Answer form) {
         return switch (form) {

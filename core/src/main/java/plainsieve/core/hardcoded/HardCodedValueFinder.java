@@ -23,8 +23,8 @@ import plainsieve.core.value.TextLocation;
 import plainsieve.core.value.Type;
 
 /**
- * Finds literals that could become parameters, and the edits that convert them. With that parameter at its default the query gives the
- * same rows as before.
+ * Finds literals that could become parameters, and the edits that convert them. With the parameter at its default, the query
+ * returns the same rows as before.
  */
 public final class HardCodedValueFinder {
     private static final String ROW_LIMIT = "row_limit";

@@ -18,8 +18,8 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * The amount of an interval in one unit. A span of several units, or with a fraction, is left to its author; so is one
- * that is multiplied already, which a parameter has made of it.
+ * The amount of an interval in one unit. Intervals with several units or a fraction are not converted, nor those that are already
+ * multiplied.
  *
  * <pre>
  * now() - interval '3 days'        now() - (:days * interval '1 day')

@@ -6,7 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 
 /**
- * The values on a parameter's list in the syntax of links. A value that is not on the list is refused.
+ * The values on a parameter's list in the syntax of links. Rejects values that are not on the list.
  *
  * @param written in the order of the list
  */

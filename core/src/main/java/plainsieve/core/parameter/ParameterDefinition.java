@@ -8,8 +8,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * A parameter as its author defines it: engine properties, labels, list, default and trial value. One field
- * for each thing that is stated about it, hence nine.
+ * A parameter as its author defines it: engine properties, labels, list, default and trial value. Nine components, one per
+ * property.
  *
  * @param formula how the value is worked out, for a parameter that no one chooses; else empty
  * @param start the default: what a report opens with

@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
-/** A choice limited to the values that the caller may see. Whatever goes in, nothing beyond that comes out. */
+/** A choice limited to the values that the caller may see. For any requested choice, the result contains only those values. */
 public final class RestrictedChoice {
     private static final int MOST_NAMED = 5;
 

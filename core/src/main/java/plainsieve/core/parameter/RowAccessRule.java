@@ -7,8 +7,8 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * Which values of a parameter each caller may choose: by group, query, or sign-in claim. Where it is not the viewer's own, blank and all mean all of what
- * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everyone.
+ * Which values of a parameter each caller may choose: by group, query, or sign-in claim. Blank and all mean all permitted values;
+ * views that do not use the parameter are hidden unless it is open to everyone.
  *
  * @param of the id of the query or the name of the claim that says it; empty where none does
  * @param open what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter

@@ -5,7 +5,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** A constraint that every required row satisfies on a column. Rows without a value in it are not. */
+/** A constraint that every required row satisfies on a column. Rows without a value do not satisfy it. */
 public sealed interface ColumnConstraint {
     String column();
 

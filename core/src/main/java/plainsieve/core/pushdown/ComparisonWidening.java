@@ -6,7 +6,8 @@ import java.util.Optional;
 import plainsieve.core.value.Value;
 
 /**
- * Widens a range so that no source drops a required row: for truncated fractions, or timestamps in another time zone. What is asked here is tested here.
+ * Widens a range so that no source drops a required row: for truncated fractions, or timestamps in another time zone. The exact
+ * comparison is evaluated here.
  *
  * <pre>
  * at least 2.5                     at least 2.49875

@@ -20,8 +20,8 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.value.Type;
 
 /**
- * Conditions that can be applied at a source part because other rows cannot contribute to the result. The statement here is run as it is, on the rows that came:
- * a side that gives more rows than are needed does no harm, one that gave fewer would.
+ * Conditions that can be applied at a source part because other rows cannot contribute to the result. The local SQL runs unchanged
+ * on the fetched rows, so a part may return more rows than needed, but never fewer.
  *
  * @param tests conditions here that hold of a side's own rows
  * @param links columns that are equal to one of another side in every row that is made of both

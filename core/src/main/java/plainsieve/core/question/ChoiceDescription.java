@@ -17,8 +17,8 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Period;
 
 /**
- * Choices as viewers read them: "Ardlow, Skerrin and 3 more", "any vessel", "1 Mar 2026 to 31 Mar 2026", "at least 15 min". Works on
- * choices as they are written, so that one that cannot be used is still seen as it is.
+ * Choices as viewers read them: "Ardlow, Skerrin and 3 more", "any vessel", "1 Mar 2026 to 31 Mar 2026", "at least 15 min". Works
+ * on unparsed choices, so that invalid ones are shown as entered.
  */
 public final class ChoiceDescription {
     private static final int MOST_NAMED = 3;

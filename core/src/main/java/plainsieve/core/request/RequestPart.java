@@ -1,7 +1,7 @@
 package plainsieve.core.request;
 
 /**
- * A part of a request that can contain values. It is left out when nothing is chosen for one of its parameters.
+ * A part of a request that can contain values. Omitted when one of its parameters is blank.
  *
  * @param name of what is asked for, or of the header; empty for pieces of the path and for the body
  * @param clause where all of it is in the author's text

@@ -6,8 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A piece of a request with {@code :name} placeholders. A colon behind a letter, a digit or another colon
- * is a colon.
+ * A piece of a request with {@code :name} placeholders. A colon after a letter, a digit or another colon is literal.
  *
  * @param start where it begins in the author's text
  */

@@ -4,7 +4,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 
 /**
- * The row limit at the end of the author's query. Figures and groups on top of the query are of those rows alone.
+ * The row limit at the end of the author's query. Figures and groups on top of the query are computed from those rows only.
  *
  * @param parameter that says how many rows; empty when the text does
  * @param rows as the text says; empty when a parameter or an expression does

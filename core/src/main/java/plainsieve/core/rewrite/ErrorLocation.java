@@ -20,9 +20,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * Maps an error position in the statement to the author's text. Rewriting keeps the
- * author's words, so the n-th time that a word is in the statement is the n-th time in the text; a database that only
- * names the word is taken to mean the first.
+ * Maps an error position in the statement to the author's text. Rewriting keeps the author's words, so the n-th occurrence of a
+ * word in the statement is the n-th in the text; if a database reports only the word, the first occurrence is used.
  */
 public final class ErrorLocation {
     private static final Pattern NAMED = Pattern.compile(

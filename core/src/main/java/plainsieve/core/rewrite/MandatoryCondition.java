@@ -21,8 +21,8 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Whether every row of a query must satisfy a condition on a parameter, so that it restricts what a viewer can see. It is true only
- * where the text shows it; not where it cannot be reported.
+ * Whether every row of a query must satisfy a condition on a parameter, so that it restricts what a viewer can see. True only
+ * where the text proves it.
  */
 public final class MandatoryCondition {
     private final ParsedQuery query;

@@ -36,7 +36,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * A parsed query that can be rewritten for any choices. Immutable; may be used by many threads.
+ * A parsed query that can be rewritten for any choices. Immutable and thread-safe.
  *
  * <pre>
  * PreparedQuery late = PreparedQuery.of("select * from crossings where port_id = :port", dialect);

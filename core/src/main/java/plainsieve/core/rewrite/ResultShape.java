@@ -6,8 +6,8 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * What a view requests of a query: rows or totals, order and limit. The view's own limit and grouping run at the source, on top of the
- * author's text.
+ * What a view requests of a query: rows or totals, order and limit. Limits and groupings of a view run at the source, on top of
+ * the author's text.
  */
 public sealed interface ResultShape {
     /** Rows as the query gives them, perhaps sorted by an output column, perhaps limited. */

@@ -15,7 +15,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.TextLocation;
 
 /**
- * Parses every rewritten statement again, independently of the rules, and rejects one that differs from the {@link StatementComparison planned changes}.
+ * Parses every rewritten statement again, independently of the rules, and rejects one that differs from the {@link
+ * StatementComparison planned changes}.
  *
  * <p>The text depends only on which parameters are blank and how long lists are, so few texts come again and again:
  * those found right are remembered, each with what it binds where.

@@ -22,8 +22,8 @@ import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.SentStatement;
 
 /**
- * Compares a statement with the author's text and the planned changes, token by token. It knows what was meant, and nothing of the edits or rules that
- * carried it out.
+ * Compares a statement with the author's text and the planned changes, token by token. It knows the planned changes, but none of
+ * the edits or rules.
  *
  * <ul>
  *   <li>what is outside conditions with parameters is the same, token for token;

@@ -10,8 +10,8 @@ import plainsieve.core.view.ProfiledColumn;
 import plainsieve.core.view.ViewContent;
 
 /**
- * The reports that a click on a group can open: those with a parameter for the same column. It is the same where the
- * parameter, its label, or the column of its list is called as the column is.
+ * The reports that a click on a group can open: those with a parameter for the same column. A parameter matches if it, its label,
+ * or its list's column has the column's name.
  */
 record ClickThroughOptions(ViewContent shown, SentenceContext known) {
     static final String TO = "/lead ";

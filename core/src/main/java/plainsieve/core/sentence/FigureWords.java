@@ -10,7 +10,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.ProfiledColumn;
 
-/** Figures as text: "number of rows", "average of delay min". An offer is named {@code avg delay_min}, or {@code count}. */
+/** Figures as text: "number of rows", "average of delay min". An option has the ID {@code avg delay_min} or {@code count}. */
 final class FigureWords {
     private FigureWords() {}
 

@@ -11,7 +11,7 @@ import plainsieve.core.rewrite.ValueGrouping;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.ProfiledColumn;
 
-/** The groupings that columns allow, as text. An offer is named as {@link ResultShape.Key#read} reads it. */
+/** The groupings that columns allow, as text. Option IDs are parsed by {@link ResultShape.Key#read}. */
 final class GroupingOptions {
     private static final long MOST_GROUPS = 1_000;
     private static final long MOST_PARTS = 40;

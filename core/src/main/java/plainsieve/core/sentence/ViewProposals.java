@@ -20,7 +20,7 @@ import plainsieve.core.view.ProfiledColumn;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 
-/** Suggested views for a query, from its column profiles. Each proposal says why. */
+/** Suggested views for a query, from its column profiles. Each suggestion states its reason. */
 public final class ViewProposals {
     private static final long FEW = 40;
     private static final int MOST_MEASURES = 2;

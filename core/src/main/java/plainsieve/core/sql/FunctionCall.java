@@ -6,8 +6,8 @@ import java.util.Locale;
 import java.util.Set;
 
 /**
- * A place in a statement where a function can be called, as far as its text tells: a name before a bracket that is neither an operator,
- * a word of the query's structure, nor a name that is being given.
+ * A place in a statement where a function can be called, as far as its text tells: a name before a bracket that is neither an
+ * operator, a word of the query's structure, nor a name that is being given.
  *
  * @param qualifier the name before the dot, without quotes; empty where there is none, or where the dot follows an expression
  * @param name without quotes; in lower case where it is not quoted

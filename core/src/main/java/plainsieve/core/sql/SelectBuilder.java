@@ -7,8 +7,8 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 
 /**
- * Builds the SELECT statements of this program: lists, previews, profiles. Names are quoted by
- * the dialect; a value never goes in as text, but as a {@code :parameter}. Immutable: every step gives a new one.
+ * Builds the SELECT statements of this program: lists, previews, profiles. Identifiers are quoted by the dialect; values are only
+ * inserted as {@code :parameter}. Immutable.
  *
  * <pre>
  * SelectText.from(dialect, "harbour", "ports").select(name).where(name + " is not null").groupBy(name).text()

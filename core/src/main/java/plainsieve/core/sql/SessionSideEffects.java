@@ -5,8 +5,8 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.FunctionEffects;
 
 /**
- * Whether a statement may leave a lock, setting or slot in its session. Only functions do that
- * in a transaction that may read alone, so every one counts of which it is not known that it does not.
+ * Whether a statement may leave a lock, setting or slot in its session. In a read-only transaction only functions can do that, so
+ * every function that is not known to be harmless counts.
  */
 public final class SessionSideEffects {
     /** Functions whose answers change from call to call, and that leave nothing. */

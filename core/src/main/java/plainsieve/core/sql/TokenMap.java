@@ -3,7 +3,7 @@ package plainsieve.core.sql;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** Values attached to some tokens of a text. Kept by their index, because a long text has a million of them. */
+/** Values attached to some tokens of a text. An array, because long texts have a million tokens. */
 public final class TokenMap<T> {
     private Object[] known;
 

@@ -3,8 +3,7 @@ package plainsieve.core.value;
 import java.util.Optional;
 
 /**
- * A problem with its location, advice and parameter. An error is a value until the edge of the program turns it into a
- * message.
+ * A problem with its location, advice and parameter. Errors are values until the program's boundary converts them to messages.
  *
  * @param kind a stable word for programs, such as {@code unknown-parameter}
  * @param message what happened, one sentence

@@ -8,7 +8,7 @@ import plainsieve.core.question.QuestionLine;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.ResultShape;
 
-/** The content of a view. Each kind says itself what it wants of them. */
+/** The content of a view. Each kind defines its own result shape. */
 public sealed interface ViewContent {
     /** Its kind, as one word in the API and in files. */
     String kind();

@@ -3,8 +3,8 @@ package plainsieve.core.view;
 import java.util.Optional;
 
 /**
- * One of the statements of a view: main, comparison, totals, or a group level. Most views are one statement; some have a second one
- * beside or below it.
+ * One of the statements of a view: main, comparison, totals, or a group level. Most views have one statement; some have a second
+ * one next to or below it.
  */
 public sealed interface ViewPart {
     /** As requests write it. */

@@ -14,8 +14,8 @@ import plainsieve.server.records.ApiKeyRecords;
 import plainsieve.server.records.ApiKeyRow;
 
 /**
- * API keys, with which programs act on behalf of a person. A key never has more rights than its owner had when it was created, nor more than
- * its owner has now; it ends permanently when its owner is suspended.
+ * API keys, with which programs act on behalf of a person. A key never has more rights than its owner had when it was created, nor
+ * more than its owner has now; it ends permanently when its owner is suspended.
  */
 @Service
 public class ApiKeys {

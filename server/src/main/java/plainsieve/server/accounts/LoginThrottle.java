@@ -13,8 +13,9 @@ import org.springframework.stereotype.Component;
 
 /**
  * Slows down password guessing. After some that were wrong, the next one is not looked at before a while that doubles: for one
- * name from one address, for one address, and for one name from all addresses together, up to half a minute. An account is never locked:
- * a browser in which its owner has signed in before is counted on its own, so guesses from elsewhere do not keep the owner out.
+ * name from one address, for one address, and for one name from all addresses together, up to half a minute. An account is never
+ * locked: a browser in which its owner has signed in before is counted on its own, so guesses from elsewhere do not keep the owner
+ * out.
  */
 @Component
 class LoginThrottle {

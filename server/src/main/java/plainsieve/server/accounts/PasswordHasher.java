@@ -14,8 +14,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.people.OverloadException;
 
 /**
- * Hashes passwords with Argon2id. One takes 16 MB of memory and a fifth of a second of a processor, so only a few are hashed at once, a
- * few more wait for a moment, and the rest are refused at once, so that many sign-ins cannot exhaust the server's memory.
+ * Hashes passwords with Argon2id. One takes 16 MB of memory and a fifth of a second of a processor, so only a few are hashed at
+ * once, a few more wait for a moment, and the rest are refused at once, so that many sign-ins cannot exhaust the server's memory.
  */
 @Component
 class PasswordHasher {

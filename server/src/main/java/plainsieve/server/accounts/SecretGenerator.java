@@ -7,10 +7,7 @@ import java.security.SecureRandom;
 import java.util.Base64;
 import java.util.HexFormat;
 
-/**
- * Generates secrets of sessions, links and keys. Each has 256 random bits, so a plain digest of it can be kept: no one
- * finds the secret from that.
- */
+/** Generates secrets of sessions, links and keys. Each has 256 random bits, so a plain digest is sufficient for storage. */
 final class SecretGenerator {
     private static final int BYTES = 32;
 

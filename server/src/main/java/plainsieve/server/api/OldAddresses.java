@@ -20,8 +20,8 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.security.OwnPath;
 
 /**
- * Addresses from before there were several projects, pages and API alike, lead on to the oldest project of anyone who asks with everything that
- * follows them. The method and the body of a request stay the same (308).
+ * Addresses from before there were several projects, pages and API alike, lead on to the oldest project of anyone who asks with
+ * everything that follows them. The method and the body of a request stay the same (308).
  */
 @Component
 @Order(Ordered.LOWEST_PRECEDENCE)

@@ -18,8 +18,8 @@ import plainsieve.server.security.OwnPath;
 import plainsieve.server.security.SignedLinks;
 
 /**
- * Authenticates requests by a signed link without sign-in: a viewer of one report. Requests say the link in a header, which names the report,
- * too; the page itself by its address, and a file, which browsers fetch without headers, behind its question mark.
+ * Authenticates requests by a signed link without sign-in: a viewer of one report. Requests send the token in a header with the
+ * report; pages and downloads have it in the address.
  */
 @Component
 public class OpenLinkAuthenticator {

@@ -10,8 +10,8 @@ import org.springframework.context.annotation.Configuration;
 import plainsieve.server.settings.NetworkSettings;
 
 /**
- * Trusts the forwarding headers of configured proxies (X-Forwarded-For, -Proto, -Host).
- * From the right: what a browser wrote itself is further left, after the first address that is none of theirs.
+ * Trusts the forwarding headers of configured proxies (X-Forwarded-For, -Proto, -Host). X-Forwarded-For is read from the right up
+ * to the first address that is not a trusted proxy.
  */
 @Configuration
 class ProxyHeaders {

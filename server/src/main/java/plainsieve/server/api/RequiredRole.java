@@ -6,7 +6,7 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 import plainsieve.server.people.Role;
 
-/** The role that the routes of a controller require. One without it is refused to everyone. */
+/** The role that the routes of a controller require. Controllers without it are inaccessible. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target({ElementType.TYPE, ElementType.METHOD})
 public @interface RequiredRole {

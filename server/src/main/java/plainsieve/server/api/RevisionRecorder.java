@@ -22,8 +22,8 @@ import plainsieve.server.projectfolder.ProjectFolderWatcher;
 import plainsieve.server.revisions.Revisions;
 
 /**
- * Records a version after every request that changed the published state. What is changed
- * otherwise, or while the disk was full, is found at the next one. Projects of files have their revisions where the files come from.
+ * Records a version after every request that changed the published state. Changes made in other ways, or while the disk was full,
+ * are recorded with the next one. Projects served from files are not versioned here.
  */
 @Configuration
 class RevisionRecorder implements WebMvcConfigurer {

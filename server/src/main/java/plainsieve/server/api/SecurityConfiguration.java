@@ -30,8 +30,9 @@ import plainsieve.server.accounts.AuthenticatedPerson;
 import plainsieve.server.accounts.CredentialAuthenticator;
 
 /**
- * Finds out who asks, by the cookie of a session or the key of a program. What they may do is decided at the edge of the API, by the
- * role that each route is for. Other pages cannot make a browser ask (the guard of {@code security} sees to that), so no tokens against that are needed.
+ * Finds out who asks, by the cookie of a session or the key of a program. What they may do is decided at the edge of the API, by
+ * the role that each route is for. Other pages cannot make a browser ask (the guard of {@code security} sees to that), so no
+ * tokens against that are needed.
  */
 @Configuration
 class SecurityConfiguration {

@@ -35,7 +35,7 @@ import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.server.sources.StatementSender;
 
-/** Profiles the column behind a parameter: the distribution of its numbers. Worked out at the source. */
+/** Profiles the column behind a parameter: the distribution of its numbers. Computed at the source. */
 @Service
 public class ColumnProfiles {
     private static final int STRETCHES = 24;

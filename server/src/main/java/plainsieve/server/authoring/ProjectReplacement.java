@@ -29,8 +29,8 @@ import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 
 /**
- * Replaces the projects of this server by projects from files and makes them read-only. What viewers keep stays,
- * and the statements that were sent.
+ * Replaces the projects of this server by projects from files and makes them read-only. Saved selections and sent statements are
+ * kept.
  */
 @Service
 public class ProjectReplacement {

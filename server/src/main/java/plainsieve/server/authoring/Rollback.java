@@ -21,7 +21,7 @@ import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.ProjectTables;
 import plainsieve.server.records.QueryRow;
 
-/** Restores a published version. Drafts stay as they are, and what did not exist then can be brought back. */
+/** Restores a published version. Drafts are kept; objects that did not exist then can be restored. */
 @Service
 public class Rollback {
     private final ProjectTransfer transfer;

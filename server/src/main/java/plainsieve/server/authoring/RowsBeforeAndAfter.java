@@ -20,8 +20,8 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Compares the rows of a query before and after a change. A few rows are compared one by one. Of many the first ones say
- * nothing, for a database may begin with others each time: they are counted and summed there.
+ * Compares the rows of a query before and after a change. Few rows are compared one by one; many are counted and summed, because a
+ * database may return different first rows.
  */
 @Service
 class RowsBeforeAndAfter {

@@ -16,8 +16,7 @@ import java.util.stream.Collectors;
 import plainsieve.sources.files.PartManifest;
 
 /**
- * The manifest of a stored copy, which is replaced atomically.
- * So anyone who asks sees all of a state or all of another, whenever this server is killed.
+ * The manifest of a stored copy, which is replaced atomically. Readers see one complete state even if the server is killed.
  *
  * @param job the number of the job that made it
  * @param asOf when its rows were asked for

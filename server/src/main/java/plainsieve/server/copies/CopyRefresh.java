@@ -26,7 +26,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.files.PartManifest;
 
-/** Refreshes a stored copy completely or by partition. What viewers ask is the former state until the new one is complete. */
+/** Refreshes a stored copy completely or by partition. Viewers read the previous state until the new one is complete. */
 @Component
 class CopyRefresh {
     /** A copy that loses more than half of its rows may be one of a source that was being filled. */

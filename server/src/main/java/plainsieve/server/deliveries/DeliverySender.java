@@ -20,8 +20,8 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Sends the emails of one delivery job. Each mail has a line in the records before it is begun, and is <em>handing over</em>
- * there before the server for mails can have taken it: one that is handed over once is not handed over again, however the round ended.
+ * Sends the emails of one delivery job. Each email has a database record, which is set to <em>handing over</em> before the mail
+ * server can accept it; such an email is never sent again.
  */
 @Component
 class DeliverySender {

@@ -16,8 +16,8 @@ import plainsieve.server.records.DeliveryRecords;
 import plainsieve.server.security.SecretBox;
 
 /**
- * Unsubscribes recipients by a link in each email (RFC 8058). The link names the delivery and
- * the address, and is signed (HMAC-SHA256), so that no one does it for others.
+ * Unsubscribes recipients by a link in each email (RFC 8058). The link contains the delivery and the address and is signed
+ * (HMAC-SHA256).
  */
 @Service
 public class Unsubscriptions {

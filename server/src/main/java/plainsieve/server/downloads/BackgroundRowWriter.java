@@ -12,8 +12,8 @@ import java.util.concurrent.Executor;
 import plainsieve.sources.Column;
 
 /**
- * Writes rows to a file in a background thread while the next ones are read.
- * Anyone who reads waits once the writing is two thousand rows behind.
+ * Writes rows to a file in a background thread while the next ones are read. The reader waits when the writer is two thousand rows
+ * behind.
  */
 final class BackgroundRowWriter {
     private static final int AT_ONCE = 256;

@@ -5,8 +5,8 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 
 /**
- * Days and moments of an answer, in ISO 8601. The usual forms are read digit by digit, as a workbook has millions of them; the JDK reads
- * every other form.
+ * Days and moments of an answer, in ISO 8601. The usual forms are read digit by digit, as a workbook has millions of them; the JDK
+ * reads every other form.
  */
 final class IsoText {
     private static final int DAY = "2026-03-01".length();

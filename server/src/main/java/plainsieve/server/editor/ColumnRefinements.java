@@ -9,8 +9,8 @@ import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.view.ProfiledColumn;
 
 /**
- * Finds columns that refine others, such as ports and islands, by grouping at the source. Only the few columns that have the fewest
- * values are looked at.
+ * Finds columns that refine others, such as ports and islands, by grouping at the source. Considers only the columns with the
+ * fewest values.
  */
 final class ColumnRefinements {
     private static final int COLUMNS = 4;

@@ -4,8 +4,8 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * The element of a report that a sentence belongs to. In addresses and requests {@code view:by-port}, {@code control:port}, {@code
- * opening}.
+ * The element of a report that a sentence belongs to. Written as {@code view:by-port}, {@code control:port} or {@code opening} in
+ * addresses and requests.
  */
 public sealed interface EditedElement {
     /** @param id of the view, within its report */

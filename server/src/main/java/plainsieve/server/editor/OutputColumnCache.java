@@ -32,10 +32,7 @@ import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
-/**
- * Cached output columns of queries of other sources. Until a
- * slow source has answered, nothing is known of them.
- */
+/** Cached output columns of queries of other sources. Unknown until a slow source has responded. */
 @Service
 class OutputColumnCache implements QueryColumnCache {
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(3);

@@ -34,8 +34,7 @@ import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Profiles the output columns of a query: types and distinct values. No table is ever fetched for it. What was found is kept for a
- * while.
+ * Profiles the output columns of a query: types and distinct values. Never fetches a whole table; results are cached for a while.
  */
 @Service
 public class OutputColumnProfiler {

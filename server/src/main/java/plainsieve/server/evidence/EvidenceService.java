@@ -25,8 +25,8 @@ import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Provides the evidence of a logged statement. Asked for after the rows have come, never
- * before; an answer is kept with the statement in Sent. Private values show in no proof, and such proofs are not kept.
+ * Provides the evidence of a logged statement. Computed on request after the run and stored with the statement in Sent. Evidence
+ * with private values is not stored.
  */
 @Service
 public class EvidenceService {

@@ -1,6 +1,6 @@
 package plainsieve.server.jobs;
 
-/** The outcome of a job. What could not be done throws instead. */
+/** The outcome of a job. Failures throw instead. */
 public sealed interface JobOutcome {
     /** Its word in the records. */
     String word();

@@ -9,7 +9,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 
-/** Determines due jobs. A time that was found twice is one job, whatever the clock did meanwhile. */
+/** Determines due jobs. A due time found twice creates one job. */
 @Component
 public class JobPlanner {
     /** Later than this it was missed: this server did not run, or was reported to wait. */

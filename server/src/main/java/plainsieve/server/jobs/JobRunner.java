@@ -23,8 +23,8 @@ import plainsieve.server.records.JobRow;
 import plainsieve.sources.Cancellation;
 
 /**
- * Runs due jobs. Jobs are in the records; anyone who does one holds it by a lease, which is renewed while it is done. When the
- * server is killed, the lease runs out and the job is taken up again: none is lost, and what knows its job by number does it once.
+ * Runs due jobs. Jobs are database records with a lease that is renewed while they run. When the server is killed, the lease
+ * expires and the job runs again; handlers use the job number to run it only once.
  */
 @Service
 public class JobRunner implements DisposableBean {

@@ -33,8 +33,8 @@ import plainsieve.server.sent.SentValues;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The cached value lists on disk, shared by all callers. A list that is no longer fresh is given at once and asked
- * for again a little later, in the background; the same list asked for twice at the same moment reaches its source once.
+ * The cached value lists on disk, shared by all callers. A stale list is returned immediately and refreshed in the background;
+ * concurrent requests for one list share a statement.
  */
 @Service
 class ListCache {

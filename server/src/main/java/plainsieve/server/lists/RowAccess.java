@@ -22,7 +22,7 @@ import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.GroupChoiceRow;
 import plainsieve.server.records.IdentityRecords;
 
-/** Enforces row access rules on choices and lists. Who writes queries is not held: they ask what they like anyway. */
+/** Enforces row access rules on choices and lists. Authors are not restricted, because they can query any row. */
 @Service
 public class RowAccess {
     private final ListCache kept;

@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * Addresses of people: one name at one domain, and nothing that would be more than one, or its own line in a mail. The name is of plain
- * letters, which every server for mail takes; a domain may be of any.
+ * Addresses of people: one name at one domain, and nothing that would be more than one, or its own line in a mail. The name is of
+ * plain letters, which every server for mail takes; a domain may be of any.
  */
 public final class MailAddress {
     private static final int LONGEST = 254;

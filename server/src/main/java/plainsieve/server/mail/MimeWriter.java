@@ -17,7 +17,7 @@ import java.time.Instant;
 import java.util.Date;
 import plainsieve.core.value.SingleLine;
 
-/** Writes an email in MIME format (RFC 5322). It tells when its last byte was given, before the server can have taken it. */
+/** Writes an email in MIME format (RFC 5322). Reports when the last byte was written, before the server can have accepted it. */
 final class MimeWriter extends MimeMessage {
     private static final String PERSON = "Plain Sieve";
 

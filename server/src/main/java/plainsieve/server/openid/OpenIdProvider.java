@@ -27,7 +27,7 @@ import org.springframework.web.client.RestClient;
 import org.springframework.web.client.RestTemplate;
 import plainsieve.server.settings.OpenIdSettings;
 
-/** The external sign-in service: its discovery document and token endpoint. Whatever it is asked, it answers soon or not at all. */
+/** The external sign-in service: its discovery document and token endpoint. Every request to it has a short timeout. */
 final class OpenIdProvider {
     private static final String ID = "openid";
     private static final int PATIENCE_MILLIS = 10_000;

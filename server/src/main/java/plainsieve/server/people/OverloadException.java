@@ -2,7 +2,7 @@ package plainsieve.server.people;
 
 import java.time.Duration;
 
-/** The server is overloaded. Nothing was done; the same request can succeed a little later. */
+/** The server is overloaded. Nothing was changed; the request can be repeated later. */
 public final class OverloadException extends RuntimeException {
     private final transient Duration retryAfter;
 

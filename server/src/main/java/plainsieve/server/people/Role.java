@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
-/** The role of a person in a project. Each may do what those before it may. */
+/** The role of a person in a project. Each role includes the rights of the previous ones. */
 public enum Role {
     /** Opens reports and chooses. */
     VIEWER,

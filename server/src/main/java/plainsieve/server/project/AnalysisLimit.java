@@ -16,9 +16,10 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.OverloadException;
 
 /**
- * Limits the work on the text of queries before they are sent: parsing, checking, compiling steps, rewriting. It is bound by the processor
- * and can take seconds for a text of a megabyte. Only as many run at once as the machine can serve, half of them for one caller, and each
- * stops at its deadline: its thread is interrupted, which the engine checks for ({@link plainsieve.core.value.Interruption}).
+ * Limits the work on the text of queries before they are sent: parsing, checking, compiling steps, rewriting. It is bound by the
+ * processor and can take seconds for a text of a megabyte. Only as many run at once as the machine can serve, half of them for one
+ * caller, and each stops at its deadline: its thread is interrupted, which the engine checks for ({@link
+ * plainsieve.core.value.Interruption}).
  */
 @Component
 public class AnalysisLimit implements DisposableBean {

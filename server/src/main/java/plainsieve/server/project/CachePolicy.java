@@ -5,8 +5,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Whether reports query the source each time, reuse cached results, or read a stored copy. Those who make something of it ask the
- * source, each time.
+ * Whether reports query the source each time, reuse cached results, or read a stored copy. The bench always queries the source.
  */
 public sealed interface CachePolicy {
     /** Longer than this nothing is taken again; what may be older is a stored copy. */

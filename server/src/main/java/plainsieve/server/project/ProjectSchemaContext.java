@@ -19,8 +19,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * The schema of a query's steps: the tables of its source and the queries of the project. The source is
- * asked once, when a table is first spoken of.
+ * The schema of a query's steps: the tables of its source and the queries of the project. Loads the source's tables when first
+ * referenced.
  */
 final class ProjectSchemaContext implements SchemaContext {
     private final ProjectParts parts;

@@ -21,8 +21,8 @@ import plainsieve.server.records.StateRecords;
 import plainsieve.sources.SourceSettings;
 
 /**
- * The projects of this server, each built once per database state. What is kept in memory was read while the number of
- * the state was still, outside any change: so nothing is ever shown that was not committed.
+ * The projects of this server, each built once per database state. The cached state was read outside any transaction while the
+ * state number was stable, so uncommitted data is never visible.
  */
 @Service
 public class Projects {

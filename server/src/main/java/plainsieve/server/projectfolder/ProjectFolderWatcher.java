@@ -18,8 +18,8 @@ import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.settings.ServingSettings;
 
 /**
- * Serves the projects of a folder and reloads them when files change, all or nothing. Files that do not fit leave what was
- * served before where it is, and say what is wrong with them.
+ * Serves the projects of a folder and reloads them when files change, all or nothing. Invalid files leave the previous state in
+ * use and report the error.
  */
 @Component
 public class ProjectFolderWatcher implements SmartInitializingSingleton, DisposableBean {

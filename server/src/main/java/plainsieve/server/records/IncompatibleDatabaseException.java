@@ -2,7 +2,7 @@ package plainsieve.server.records;
 
 import java.util.Optional;
 
-/** The database file is foreign, or newer than this program. It was not touched. */
+/** The database file is foreign, or newer than this program. The file was not changed. */
 public final class IncompatibleDatabaseException extends RuntimeException {
     public IncompatibleDatabaseException(String message) {
         super(message);

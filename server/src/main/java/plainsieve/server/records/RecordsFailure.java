@@ -4,7 +4,7 @@ import java.util.Optional;
 import org.sqlite.SQLiteErrorCode;
 import org.sqlite.SQLiteException;
 
-/** The database could not be read or written. Nothing was changed then. */
+/** The database could not be read or written. Nothing was changed. */
 public final class RecordsFailure extends RuntimeException {
     private static final int PRIMARY_CODE = 0xff;
 

@@ -1,7 +1,7 @@
 package plainsieve.server.records;
 
 /**
- * Which statements of Sent are requested. Empty texts let everything through.
+ * Which statements of Sent are requested. Empty texts match everything.
  *
  * @param asker whose statements, also while they look as others
  * @param search what the statement or one of its values must contain, in any case

@@ -19,8 +19,9 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Gives every kept form its number: parameters, reports and selections, which was in the records as the API sent them, now
- * are in the words of project files; what Sent remembers keeps its words. What a list of another kind had typed in before is not carried over: nothing used it.
+ * Gives every kept form its number: parameters, reports and selections, which was in the records as the API sent them, now are in
+ * the words of project files; what Sent remembers keeps its words. What a list of another kind had typed in before is not carried
+ * over: nothing used it.
  */
 @Component
 class StoredFormsMigration implements JavaMigration {

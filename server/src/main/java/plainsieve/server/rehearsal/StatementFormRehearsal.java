@@ -17,10 +17,7 @@ import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.runs.RunRequest;
 import plainsieve.sources.SourceFailure;
 
-/**
- * Runs the exact statements that reports will send for a query. The database reads each of them and says its plan, so what works on
- * the bench works live; it runs none.
- */
+/** Runs the exact statements that reports will send for a query. Uses EXPLAIN only; no statement is executed. */
 @Service
 public class StatementFormRehearsal {
     /* Figures that are compared with the span before have none while no span is chosen; that is no fault of the text. */

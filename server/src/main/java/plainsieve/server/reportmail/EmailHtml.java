@@ -5,10 +5,7 @@ import java.util.List;
 import org.springframework.web.util.HtmlUtils;
 import plainsieve.server.mail.EmailMessage;
 
-/**
- * A report email as HTML that email clients render consistently. What comes
- * from a database is in it as text.
- */
+/** A report email as HTML that email clients render consistently. Values from a database are escaped. */
 public final class EmailHtml {
     private static final String SOFT = "color:#5f6b74";
     private static final String CELL = "padding:4px 10px 4px 0;border-bottom:1px solid #eee9de;vertical-align:top";

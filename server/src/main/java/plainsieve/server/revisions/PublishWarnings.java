@@ -33,7 +33,7 @@ import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.sources.SourceFacts;
 
-/** Warnings before publishing, each with the place to fix it. Nothing of it is in the way. */
+/** Warnings before publishing, each with the place to fix it. Warnings do not prevent publishing. */
 @Component
 public class PublishWarnings {
     private static final Duration SLOW = Duration.ofSeconds(5);

@@ -4,7 +4,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.sent.SentLog;
 
-/** Loads recently used lists before the first request. Nothing is sent. */
+/** Loads recently used lists before the first request. Sends no statements. */
 @Component
 public class ListPrefetch {
     private final SentLog sent;

@@ -30,8 +30,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.RunSummary;
 
 /**
- * Logs every statement before it is sent, and its outcome, without delaying rows.
- * Anyone who reads the log first waits until it is up to date.
+ * Logs every statement before it is sent, and its outcome, without delaying rows. Reading the log first waits for pending entries.
  */
 @Service
 public class SentLog {

@@ -3,7 +3,7 @@ package plainsieve.server.sources;
 import java.util.Optional;
 import plainsieve.sources.Cancellation;
 
-/** Whether a client still waits for a run. One that no one waits for is stopped, also before it has begun. */
+/** Whether a client still waits for a run. A run without a waiting client is cancelled, even before it starts. */
 public final class ClientPresence {
     private Optional<Cancellation> run = Optional.empty();
     private Optional<Cancellation.Reason> left = Optional.empty();

@@ -15,8 +15,8 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Queues statements per source, round-robin by caller, within shares per caller, report and downloads. Callers take turns, whatever each of them has waiting, and no caller,
- * no report and no downloads hold more than their share: the rest is free for the others at any time.
+ * Queues statements per source, round-robin by caller, within shares per caller, report and downloads. Waiting callers take turns,
+ * and no caller, report, or the downloads together can hold more than their share.
  */
 final class FairQueue {
     private static final long TOLD_EVERY_MILLIS = 500;

@@ -22,7 +22,7 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.EnginePool;
 
-/** The cache folders of file sources. Those of former ones are removed at the start. */
+/** The cache folders of file sources. Folders of removed sources are deleted at the start. */
 @Component
 class FileCacheFolders {
     /** Of folders that are asked at once; more wait until one is not. */

@@ -32,7 +32,7 @@ import plainsieve.sources.web.ODataSource;
 import plainsieve.sources.web.WebLimits;
 import plainsieve.sources.web.WebSource;
 
-/** The open sources of the server. One whose record has changed is closed and opened again. */
+/** The open sources of the server. A source is reopened when its record changes. */
 @Component
 class SourceRegistry {
     private final SourceDefinitions kept;

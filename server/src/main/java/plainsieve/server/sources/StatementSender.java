@@ -35,8 +35,8 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
 
 /**
- * The only caller of sources: enforces limits and cancellation and logs every statement. A test of the build holds that no other class
- * calls a source.
+ * The only caller of sources: enforces limits and cancellation and logs every statement. {@code ArchitectureTest} ensures that no
+ * other class calls a source.
  */
 @Service
 public class StatementSender {

@@ -6,7 +6,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Caller;
 import plainsieve.sources.SourceFailure;
 
-/** Removes internals from errors for viewers: hosts, statements, database messages. Authors read all of it in Sent. */
+/** Removes internals from errors for viewers: hosts, statements, database messages. Authors find the full error in Sent. */
 public final class ViewerErrorMessages {
     private static final String ADVICE = "Try again later. Those who make this report see in Sent what went wrong.";
 

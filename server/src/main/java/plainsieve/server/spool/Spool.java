@@ -13,7 +13,9 @@ import java.util.Arrays;
 import java.util.Deque;
 import java.util.Optional;
 
-/** A buffer between a producer and a slower reader, in memory and on disk. So no one holds a database's connection by reading slowly. */
+/**
+ * A buffer between a producer and a slower reader, in memory and on disk. A slow reader therefore holds no database connection.
+ */
 public final class Spool implements AutoCloseable {
     private static final int MOST_IN_MEMORY = 1 << 19;
     private static final int AT_ONCE = 1 << 16;

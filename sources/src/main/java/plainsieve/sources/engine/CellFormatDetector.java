@@ -12,9 +12,8 @@ import plainsieve.core.catalog.CellFormat;
 import plainsieve.sources.DetectedColumn;
 
 /**
- * Detects the format of staged cells. A form is found for a column when every cell that has something in it is written so; a form
- * that an author has said is taken as it is, and what cannot be read so is counted. The beginning tells which form it could be,
- * all rows whether it is.
+ * Detects the format of staged cells. A column has a format if every non-empty cell matches it; a declared format is always used,
+ * and mismatches are counted. The first rows determine the candidates, all rows the result.
  */
 public final class CellFormatDetector {
     private static final int BEGINNING = 10_000;

@@ -8,8 +8,8 @@ import java.util.Optional;
 import plainsieve.core.catalog.CellFormat;
 
 /**
- * SQL that tests and converts cells of a format. What is found on its own has only one meaning: {@code 007}
- * is no number, and {@code 01/02/2026} no day, until an author says so. What an author has said is read more freely.
+ * SQL that tests and converts cells of a format. Detection accepts only unambiguous formats: {@code 007} is not a number and
+ * {@code 01/02/2026} not a date unless declared. Declared formats are parsed more leniently.
  *
  * @param type of the values; empty for numbers, whose type is as wide as they are
  * @param looking whether a text is written so

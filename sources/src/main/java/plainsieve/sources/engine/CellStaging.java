@@ -19,8 +19,7 @@ import org.duckdb.DuckDBConnection;
 import plainsieve.sources.Cancellation;
 
 /**
- * Stages the cells of a file as text until their formats are known. A database on
- * disk, bounded in memory, that is gone when it is closed.
+ * Stages the cells of a file as text until their formats are known. A memory-limited database on disk that is deleted when closed.
  */
 public final class CellStaging implements AutoCloseable {
     private final Path folder;

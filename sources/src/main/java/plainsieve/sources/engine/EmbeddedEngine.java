@@ -2,10 +2,7 @@ package plainsieve.sources.engine;
 
 import plainsieve.sources.Source;
 
-/**
- * An embedded engine on its own database. It is retired when what it shows is no longer so, and gone
- * once the last one who asks it has left.
- */
+/** An embedded engine on its own database. It is retired when its data is outdated and closed when its last user leaves. */
 public final class EmbeddedEngine {
     private final Source source;
     private final Runnable whenGone;

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.BooleanSupplier;
 
 /**
- * The embedded engines of this process, limited in number and memory. One that no one asks just now makes room for another, the one
- * that was asked longest ago first.
+ * The embedded engines of this process, limited in number and memory. An idle engine is closed for a new one, least recently used
+ * first.
  */
 public final class EnginePool {
     private static final long PATIENCE_MILLIS = 20;

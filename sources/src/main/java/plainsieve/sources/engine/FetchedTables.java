@@ -18,8 +18,8 @@ import java.util.concurrent.TimeoutException;
 import plainsieve.sources.Cancellation;
 
 /**
- * Fetched tables that are kept for a while. Anyone who wants what is just being gathered waits for that; it is given up when
- * no one waits any more.
+ * Fetched tables that are kept for a while. Concurrent requests share one fetch, which is cancelled when its last requester
+ * leaves.
  *
  * @param <K> what is wanted
  * @param <F> how it was gathered

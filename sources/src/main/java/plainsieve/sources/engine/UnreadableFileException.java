@@ -1,6 +1,6 @@
 package plainsieve.sources.engine;
 
-/** A file is not a table. Its message goes after the name of the file: “… has no end of a line”. */
+/** A file is not a table. Its message follows the file name: “… has no line end”. */
 public final class UnreadableFileException extends RuntimeException {
     public UnreadableFileException(String why) {
         super(why);

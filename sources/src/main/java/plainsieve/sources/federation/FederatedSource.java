@@ -31,8 +31,8 @@ import plainsieve.sources.engine.FetchedTables;
 import plainsieve.sources.engine.FetchedTablesEngine;
 
 /**
- * Executes cross-source statements: fetches each part and runs the local SQL on an embedded engine. The views of one page that are on
- * the same sides share what was fetched.
+ * Executes cross-source statements: fetches each part and runs the local SQL on an embedded engine. Views of one page with the
+ * same parts share the fetched rows.
  */
 public final class FederatedSource implements AutoCloseable {
     private static final double NANOS_PER_MILLI = 1e6;

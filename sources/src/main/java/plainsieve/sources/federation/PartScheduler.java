@@ -10,7 +10,10 @@ import plainsieve.core.federation.SourcePart;
 import plainsieve.core.pushdown.PartPushdown;
 import plainsieve.core.pushdown.PushedFilters;
 
-/** Chooses the next part to fetch: first those that receive no keys, then those whose keys are complete. They are counted only then. */
+/**
+ * Chooses the next part to fetch: first those that receive no keys, then those whose keys are complete. Only the latter are
+ * counted.
+ */
 final class PartScheduler {
     private final PartPushdown partPushdown;
     private final BiPredicate<SourcePart, SourcePart> mayTravel;

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 
 /**
- * A file with its size and time of change. Another size or another time of change makes it another one.
+ * A file with its size and time of change. Identified by name, size and time of change.
  *
  * @param name its path below the folder of the source, with {@code /}
  * @param listed whether it is named as a part of the table that its folder is

@@ -27,10 +27,7 @@ import plainsieve.sources.engine.StagedCells;
 import plainsieve.sources.engine.UnreadableFileException;
 import tools.jackson.databind.ObjectMapper;
 
-/**
- * Caches the rows of files as Parquet. Each is made once; another size or time
- * of change of the file, or another word of the author on its columns, is another one.
- */
+/** Caches the rows of files as Parquet. An entry is created once per size, time of change and declared format of a file. */
 final class ParquetCache {
     private static final System.Logger LOG = System.getLogger(ParquetCache.class.getName());
 

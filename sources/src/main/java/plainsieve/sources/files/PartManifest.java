@@ -7,8 +7,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * The manifest of the files of a table, {@link #NAME} in its folder. A line for each: its name, and behind a tab what is known of it; lines
- * that begin with {@code #} are of the whole.
+ * The manifest of the files of a table, {@link #NAME} in its folder. One line per file: its name, a tab, and its metadata; lines
+ * that begin with {@code #} apply to the table.
  */
 public final class PartManifest {
     public static final String NAME = "_parts";

@@ -26,7 +26,8 @@ import plainsieve.sources.engine.StagedCells;
 import plainsieve.sources.engine.UnreadableFileException;
 
 /**
- * Reads one area of a workbook into a stage. Titles above the names are passed over, and so are empty rows. Days are written as ISO 8601, numbers with a point.
+ * Reads one area of a workbook into a stage. Titles above the names are passed over, and so are empty rows. Days are written as
+ * ISO 8601, numbers with a point.
  */
 final class WorkbookCells {
     private static final ReadingOptions OPTIONS = new ReadingOptions(true, true);

@@ -11,8 +11,7 @@ import plainsieve.sources.engine.StagedCells;
 import plainsieve.sources.engine.UnreadableFileException;
 
 /**
- * Detects the header row of a sheet.
- * Where names are in two rows, a group above the columns that it is of, each has both. What is above is a title.
+ * Detects the header row of a sheet. Two header rows are combined: a group above its columns. Rows above are titles.
  *
  * @param rows how many rows are above the first of the data
  * @param line the numbers of the rows that have the names

@@ -14,8 +14,8 @@ import java.util.logging.Logger;
 import javax.sql.DataSource;
 
 /**
- * Opens connections through a driver. Once the database has rejected the user or the password, it is not asked again with them: repeated,
- * they lock the database account. Saving the source resets this.
+ * Opens connections through a driver. Once the database has rejected the user or the password, it is not asked again with them:
+ * repeated, they lock the database account. Saving the source resets this.
  */
 final class DriverConnections implements DataSource {
     private final String url;

@@ -13,8 +13,8 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.Column;
 
 /**
- * Fetches the texts of a DuckDB row as one byte value, which is faster than its driver's strings. Around the statement is what asks for that; the statement itself, its
- * order and its plan stay as they are.
+ * Fetches the texts of a DuckDB row as one byte value, which is faster than its driver's strings. The statement is wrapped; its
+ * rows, order and plan stay the same.
  */
 final class EncodedTexts {
     private static final String TEXT = "VARCHAR";

@@ -13,8 +13,8 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Allows only statements that are proven to be read-only. What the lists of the engine do
- * not know is asked of the database's catalog, on the connection that the statement is about to use, and remembered for a minute.
+ * Allows only statements that are proven to be read-only. Functions that the engine does not know are looked up in the database's
+ * catalog on the same connection and cached for a minute.
  */
 final class ReadOnlyGuard {
     private static final long REMEMBERED_NANOS = 60_000_000_000L;

@@ -11,8 +11,8 @@ import plainsieve.core.statement.PlaceholderBinding;
 import plainsieve.core.statement.Statement;
 
 /**
- * Caches prepared statements per connection for drivers that parse each text again. One
- * that failed or was stopped is not used again. A connection that is closed closes its own.
+ * Caches prepared statements per connection for drivers that parse each text again. Failed or cancelled statements are not reused.
+ * Closing a connection closes its statements.
  */
 final class StatementCache {
     /** Of a connection; who has used one of them longest ago makes room. */

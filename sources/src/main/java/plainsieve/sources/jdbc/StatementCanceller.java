@@ -12,8 +12,8 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.ReentrantLock;
 
 /**
- * Cancels the statement of a connection, and closes the connection if that does not help. Both may hang themselves and are done on
- * their own threads.
+ * Cancels the statement of a connection, and closes the connection if that does not help. Both may hang and therefore run on their
+ * own threads.
  */
 final class StatementCanceller {
     private static final System.Logger LOG = System.getLogger(StatementCanceller.class.getName());

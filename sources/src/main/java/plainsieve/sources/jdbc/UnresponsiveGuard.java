@@ -14,8 +14,8 @@ import java.util.concurrent.atomic.AtomicReference;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Fails fast while a database accepts connections but does not respond. Anyone who asks it then is reported
- * so at once, instead of waiting as the first one did; it is asked for a sign of life in the background.
+ * Fails fast while a database accepts connections but does not respond. Later requests fail immediately, while a background probe
+ * checks for a response.
  */
 final class UnresponsiveGuard implements AutoCloseable {
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(3);

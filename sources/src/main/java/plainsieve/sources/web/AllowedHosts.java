@@ -9,8 +9,8 @@ import java.util.Locale;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The hosts that the operator allows for web services. Other ones are refused, and so is a host that leads into a private network
- * unless it was named as one: what a query says must not reach the machines around the server.
+ * The hosts that the operator allows for web services. Rejects other hosts, and hosts that resolve to a private network unless
+ * allowed there, so that queries cannot reach internal machines.
  *
  * @param open hosts of the open network, each a name, or a name and a port: {@code tides.example}, {@code tides.example:8443}
  * @param inner hosts that may lead anywhere

@@ -22,8 +22,8 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
 /**
- * A source that is requested over HTTP. The secret goes to its own host only; a service that asks for time gets it; redirects are followed as
- * long as they stay on the host.
+ * A source that is requested over HTTP. The secret is sent only to its host; Retry-After is respected; redirects are followed on
+ * the same host.
  */
 final class HttpSource implements AutoCloseable {
     private static final int MOST_REDIRECTS = 5;

@@ -12,7 +12,8 @@ import plainsieve.core.request.RequestEncoding;
 import plainsieve.core.statement.JsonText;
 
 /**
- * Hides a service's secret where the service repeats it: in rows, messages, headers and previews, in each form in which it can come back.
+ * Hides a service's secret where the service repeats it: in rows, messages, headers and previews, in each form in which it can
+ * come back.
  *
  * @param forms the longest first; none where there is no secret
  */

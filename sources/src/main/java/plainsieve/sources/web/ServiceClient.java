@@ -27,8 +27,8 @@ import org.apache.hc.core5.http.config.CharCodingConfig;
 import org.apache.hc.core5.util.TimeValue;
 
 /**
- * Speaks HTTP with one service. It connects to the addresses that a host's name led to when they were checked, and to no others. It follows
- * no redirects, keeps no cookies and repeats nothing.
+ * Speaks HTTP with one service. It connects to the addresses that a host's name led to when they were checked, and to no others.
+ * It follows no redirects, keeps no cookies and repeats nothing.
  */
 final class ServiceClient implements AutoCloseable {
     private static final int TO_CONNECT_SECONDS = 10;

@@ -23,8 +23,8 @@ import plainsieve.core.statement.SentStatement;
 import plainsieve.core.statement.Statement;
 
 /**
- * Determines what an OData service can evaluate of a statement on its entity sets. The statement itself is then run here as it is, on the
- * rows that came: so whatever the service filters, it may give more rows than are wanted, and never fewer.
+ * Determines what an OData service can evaluate of a statement on its entity sets. The local SQL runs unchanged on the fetched
+ * rows, so the service may return more rows than needed, but never fewer.
  */
 public final class ODataPushdown {
     /** An address that every server takes. */

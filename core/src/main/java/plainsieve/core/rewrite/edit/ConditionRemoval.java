@@ -10,8 +10,8 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Computes the characters to remove when conditions are omitted, with their AND, OR, NOT and brackets. A comment at the end of
- * a line that goes, goes with it; nothing else moves.
+ * Computes the characters to remove when conditions are omitted, with their AND, OR, NOT and brackets. A comment at the end of a
+ * removed line is removed with it.
  */
 public final class ConditionRemoval {
     private final SourceText sourceText;

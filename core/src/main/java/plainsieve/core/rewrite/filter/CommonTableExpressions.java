@@ -13,9 +13,8 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
 /**
- * The queries that WITH defines, and which of them a FROM references. Databases look names up by their own rules (which WITH
- * comes first, whether a later one is seen, whether case counts, {@code x in t}); a name that any two rules could read
- * differently is not looked up at all.
+ * The queries that WITH defines, and which of them a FROM references. Databases resolve names differently (which WITH takes
+ * precedence, forward references, case, {@code x in t}); a name that could be resolved in two ways is not resolved.
  *
  * <pre>
  * with a as (…) select x from a                              a

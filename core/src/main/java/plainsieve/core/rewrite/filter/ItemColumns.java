@@ -16,8 +16,8 @@ import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.Tokens;
 
 /**
- * The columns of the items of a FROM clause: listed by subqueries, described by the source for tables. Nothing is stated about a block
- * unless all of its things are known.
+ * The columns of the items of a FROM clause: listed by subqueries, described by the source for tables. A block is unknown unless
+ * all of its items are known.
  */
 final class ItemColumns {
     /** Columns that every table of SQLite has without telling. */

@@ -14,8 +14,8 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
 /**
- * Wraps a filter around a whole query. The order of its rows is asked for again outside, where its columns allow that:
- * SQL promises no order for the rows of a subquery.
+ * Wraps a filter around a whole query. Repeats the ORDER BY outside where its columns allow it, because SQL does not preserve the
+ * order of a subquery.
  */
 final class OuterFilter {
     private final ParsedQuery query;

@@ -4,8 +4,8 @@ import java.util.List;
 import plainsieve.core.value.Type;
 
 /**
- * The type of values that a viewer picked. Some databases tell a column's type by its first row only, so a
- * column of whole numbers may show 1000.5, and one of numbers a text.
+ * The type of values that a viewer picked. Some databases derive a column's type from its first row, so an integer column may
+ * contain 1000.5, and a numeric one a text.
  */
 public final class PickedValueType {
     private static final String NUMBER = "[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?";

@@ -15,10 +15,7 @@ import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.steps.parse.StepQuoting;
 import plainsieve.core.value.Type;
 
-/**
- * The options of a mark of a step. An offer's id is the text that takes the place of what the mark replaces; the line is
- * then read again.
- */
+/** The options of a mark of a step. An option's ID is the replacement text; the line is then parsed again. */
 public final class StepOptions {
     private final StepsAnalysis analysis;
     private final Collection<ParameterDefinition> parameters;

@@ -10,10 +10,7 @@ import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepFunction;
 import plainsieve.core.value.Type;
 
-/**
- * Compiles type conversions. A text that does not fit is nothing then, or what is stated for it: in no
- * database an error, and in none a zero that no one meant.
- */
+/** Compiles type conversions. A text that cannot be converted yields no value, or the given replacement, in every database. */
 final class ConversionSql {
     private static final Set<Type> NUMBERS = Set.of(Type.INTEGER, Type.DECIMAL);
     private static final Set<Type> TIMES = Set.of(Type.DATE, Type.DATETIME);

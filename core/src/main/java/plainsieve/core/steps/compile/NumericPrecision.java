@@ -8,8 +8,8 @@ import plainsieve.core.dialect.ExpressionSyntax;
 import plainsieve.core.value.Type;
 
 /**
- * Keeps the decimal digits of numbers that are combined in one column. Those that tables keep and those
- * that are in the text are narrow enough for each other in every database; what is computed may not be.
+ * Keeps the decimal digits of numbers that are combined in one column. Stored numbers and literals are compatible in every
+ * database; computed ones may not be.
  */
 final class NumericPrecision {
     private final ExpressionSyntax expressionSyntax;

@@ -9,7 +9,7 @@ import java.util.function.Consumer;
 import plainsieve.core.steps.model.KnownColumn;
 
 /**
- * One SELECT under construction. What it gives is called by names; what it is from by aliases that no other has.
+ * One SELECT under construction. Its outputs have names; its inputs have unique aliases.
  *
  * @param open whether it also gives every other column of what it is from first, because they are not known one by one
  * @param where conditions on rows, all of which have to be true

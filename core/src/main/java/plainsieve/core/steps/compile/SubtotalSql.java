@@ -12,8 +12,8 @@ import plainsieve.core.steps.model.Step;
 import plainsieve.core.value.Type;
 
 /**
- * Compiles totals of several levels, with ROLLUP or with one query per level. At once where
- * the database can tell the levels apart, else one under the other. A key that a level is not of has no value in it.
+ * Compiles totals of several levels, with ROLLUP or with one query per level. A key that is not part of a level has no value in
+ * it.
  */
 final class SubtotalSql {
     private final CompileContext context;

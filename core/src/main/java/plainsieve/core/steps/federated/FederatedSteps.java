@@ -20,8 +20,8 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Compiles steps that read queries of other sources. What is in front of the first step that does is asked of the
- * query's own source, as always; that step, and all after it, are done here, on the rows of every source.
+ * Compiles steps that read queries of other sources. Steps before the first cross-source step run at the query's own source; that
+ * step and all later ones run here.
  *
  * <pre>
  * rows of crossings                       side "rows_at_harbour" of "harbour": select * from crossings where …

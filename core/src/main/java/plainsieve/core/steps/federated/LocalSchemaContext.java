@@ -17,7 +17,7 @@ import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.value.Type;
 
-/** The schema of steps that run in this server after cross-source steps. All of them are tables here. */
+/** The schema of steps that run in this server after cross-source steps. All of their inputs are tables here. */
 final class LocalSchemaContext implements SchemaContext {
     private final Dialect dialect;
     private final SchemaContext own;

@@ -3,8 +3,8 @@ package plainsieve.core.steps.model;
 import java.util.List;
 
 /**
- * The comparison operators of steps. The words of the first are tried first, so that a longer one precedes one that begins it.
- * Words about days take a whole day: {@code is after 2026-03-31} begins on the first of April, whatever the column holds.
+ * The comparison operators of steps. Longer phrases are tried before their prefixes. Operators on dates include whole days: {@code
+ * is after 2026-03-31} starts on 1 April for any column type.
  */
 public enum ComparisonOperator {
     IS_ANY_OF("is any of", Wants.LIST),

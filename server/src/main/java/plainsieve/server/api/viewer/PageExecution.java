@@ -14,8 +14,8 @@ import plainsieve.server.api.body.QuestionBodies;
 import plainsieve.sources.Cancellation;
 
 /**
- * The running requests of a page. Its rows, which are looked at first, have the source for themselves until they begin to come,
- * though not for long; then the others are asked for, some at once.
+ * The running requests of a page. The rows view has the source to itself until its first rows or a short timeout; then the other
+ * views run concurrently.
  */
 final class PageExecution {
     private static final int AT_ONCE = 4;

@@ -5,7 +5,7 @@ import java.nio.ByteBuffer;
 import plainsieve.server.spool.Spool;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The results of all views of a page in one response. A line says of which of them those are that follow. */
+/** The results of all views of a page in one response. A line names the view to which the following lines belong. */
 final class PageResultStream {
     private static final int NONE = -2;
 

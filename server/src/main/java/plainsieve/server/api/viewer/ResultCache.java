@@ -10,8 +10,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
- * Cached results of queries with a cache policy. They are here alone, so that a start, a change of the project or of
- * a source, and whatever else needs the room asks again.
+ * Cached results of queries with a cache policy. In memory only, so that restarts and changes of the project or source clear it.
  */
 @Component
 class ResultCache {

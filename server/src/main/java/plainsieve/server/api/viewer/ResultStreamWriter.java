@@ -19,8 +19,8 @@ import plainsieve.sources.RunSummary;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Writes a run as JSON lines and tracks its state. What belongs together goes together, for each write wakes its reader:
- * that it has begun with the first rows, the last rows with how it went.
+ * Writes a run as JSON lines and tracks its state. Groups lines into few writes: the start with the first rows, the last rows with
+ * the end.
  */
 final class ResultStreamWriter implements RunListener {
     private final OutputStream out;

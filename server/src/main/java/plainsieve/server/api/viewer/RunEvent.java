@@ -9,9 +9,9 @@ import plainsieve.server.api.body.SentBodies;
 import plainsieve.sources.Column;
 
 /**
- * One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. What takes
- * longer says how it precedes and in between: waiting, or going; what is kept says since when. In the answer of a whole page a line says of what those
- * are that follow it.
+ * One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. What takes longer
+ * says how it precedes and in between: waiting, or going; what is kept says since when. In the answer of a whole page a line says
+ * of what those are that follow it.
  */
 @Schema(
         oneOf = {

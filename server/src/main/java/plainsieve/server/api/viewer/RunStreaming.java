@@ -27,10 +27,9 @@ import plainsieve.sources.Cancellation;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Executes run requests and streams their results. A run asks its source on its own thread and spools what comes, so that a slow
- * reader holds no connection. What fails soon is answered with a status and a problem; what takes longer begins to answer with
- * how it is, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped, unless
- * others read it, too.
+ * Executes run requests and streams their results. A run executes on its own thread and spools its rows, so that a slow reader
+ * holds no connection. Early failures are returned as a status and a problem document. Later, progress lines detect disconnected
+ * readers, whose runs are cancelled unless shared.
  */
 @Component
 public class RunStreaming {

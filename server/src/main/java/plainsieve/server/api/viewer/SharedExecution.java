@@ -15,7 +15,7 @@ import java.util.Set;
 import plainsieve.sources.Cancellation;
 import tools.jackson.databind.json.JsonMapper;
 
-/** One run shared by all callers with the same request. It goes on while someone reads it, and is stopped when no one does. */
+/** One run shared by all callers with the same request. It is cancelled when its last reader leaves. */
 final class SharedExecution {
     /** Who comes when more than this has gone by asks for themselves. */
     private static final int MOST_KEPT = 1 << 22;

@@ -21,8 +21,8 @@ import plainsieve.sources.SourceFailure;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The running executions by request, so that identical concurrent requests share one. The same statement, with the same values, in the same state of the project, has the same rows for anyone who
- * asks. Each of them is in Sent.
+ * The running executions by request, so that identical concurrent requests share one. The same statement with the same values in
+ * the same project state returns the same rows for every caller. Each caller has an entry in Sent.
  */
 @Component
 class SharedExecutions {

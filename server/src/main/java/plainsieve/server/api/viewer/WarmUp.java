@@ -24,8 +24,8 @@ import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
 
 /**
- * Prepares lists, connections and statements after a start, in the background. The way of a request is gone once, lists
- * that were used last and the texts of reports are read, and their sources are connected to. No statement is sent to them.
+ * Prepares lists, connections and statements after a start, in the background. Runs one request, loads recently used lists and
+ * report texts, and connects to their sources; sends no statements.
  */
 @Component
 class WarmUp {
