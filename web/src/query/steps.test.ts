@@ -10,12 +10,14 @@ import {
   stepsOf,
   switched,
   textOf,
+  typedLines,
+  typedText,
   upTo,
   valueOf,
   without,
 } from './steps'
 
-const TEXT = "steps 1\nrows of crossings\nwhere state is 'CANCELLED'\noff: first 20 rows"
+const TEXT = "steps 1\nfrom crossings\nwhere state = 'CANCELLED'\noff: first 20 rows"
 
 describe('the text of steps', () => {
   it('is told from SQL by its first line', () => {
@@ -28,13 +30,21 @@ describe('the text of steps', () => {
     expect(textOf(linesOf(TEXT))).toBe(TEXT)
   })
   it('is looked at up to a step, which counts even when it is off', () => {
-    expect(upTo(linesOf(TEXT), 0)).toBe('steps 1\nrows of crossings')
-    expect(upTo(linesOf(TEXT), 2)).toBe("steps 1\nrows of crossings\nwhere state is 'CANCELLED'\nfirst 20 rows")
+    expect(upTo(linesOf(TEXT), 0)).toBe('steps 1\nfrom crossings')
+    expect(upTo(linesOf(TEXT), 2)).toBe("steps 1\nfrom crossings\nwhere state = 'CANCELLED'\nfirst 20 rows")
+  })
+  it('is typed with or without its first line', () => {
+    expect(typedLines('where a = 1\n\n off: distinct rows ')).toEqual([
+      { words: 'where a = 1', on: true },
+      { words: 'distinct rows', on: false },
+    ])
+    expect(textOf(typedLines(`\n${TEXT}`))).toBe(TEXT)
+    expect(typedText(linesOf(TEXT))).toBe("from crossings\nwhere state = 'CANCELLED'\noff: first 20 rows")
   })
   it('moves any step but the first, and none before it', () => {
     const lines = linesOf(TEXT)
     expect(moved(lines, 2, 1).map(line => line.words)[1]).toBe('first 20 rows')
-    expect(moved(lines, 2, 0).map(line => line.words)[0]).toBe('rows of crossings')
+    expect(moved(lines, 2, 0).map(line => line.words)[0]).toBe('from crossings')
     expect(moved(lines, 0, 2)).toBe(lines)
   })
   it('switches, removes and takes in steps', () => {
@@ -47,7 +57,7 @@ describe('the text of steps', () => {
 
 describe('words of steps', () => {
   it('count rows', () => {
-    expect(counted('steps 1\nrows of ports')).toContain('number of rows as number')
+    expect(counted('steps 1\nfrom ports')).toContain('count of rows as row_count')
   })
 
   it('quote names only where they have to', () => {
@@ -60,7 +70,7 @@ describe('words of steps', () => {
     expect(valueOf("o'x", 'text')).toBe("'o''x'")
     expect(valueOf('12.5', 'decimal')).toBe('12.5')
     expect(valueOf('2026-03-01 08:30', 'datetime')).toBe('2026-03-01T08:30')
-    expect(valueOf(null, 'text')).toBe('nothing')
+    expect(valueOf(null, 'text')).toBe('no value')
   })
 })
 
@@ -80,14 +90,14 @@ describe('a fixed value in a step', () => {
 describe('steps of a cell', () => {
   it('keep its rows or the others, those without a value among them', () => {
     expect(stepsOf('state', 'text', "o'x").map(([, words]) => words)).toEqual([
-      "where state is 'o''x'",
-      "where state is not 'o''x' or state has no value",
+      "where state = 'o''x'",
+      "where state <> 'o''x' or state has no value",
     ])
   })
   it('ask for no value where there is none', () => {
     expect(stepsOf('delay', 'integer', null)[0]?.[1]).toBe('where delay has no value')
   })
   it('of a column head are about the whole column', () => {
-    expect(stepsOf('to', 'text').map(([, words]) => words)).toContain('sort by "to" largest first')
+    expect(stepsOf('to', 'text').map(([, words]) => words)).toContain('sort by "to" desc')
   })
 })

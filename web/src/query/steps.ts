@@ -37,9 +37,25 @@ export const switched = (lines: Line[], step: number): Line[] =>
 
 export const without = (lines: Line[], step: number): Line[] => lines.filter((_line, i) => i !== step)
 
-export function inserted(lines: Line[], at: number, ...more: string[]): Line[] {
-  return [...lines.slice(0, at), ...more.map(words => ({ words, on: true })), ...lines.slice(at)]
-}
+export const inserted = (lines: Line[], at: number, ...more: string[]): Line[] =>
+  insertedLines(
+    lines,
+    at,
+    more.map(words => ({ words, on: true })),
+  )
+
+export const insertedLines = (lines: Line[], at: number, more: Line[]): Line[] => [
+  ...lines.slice(0, at),
+  ...more,
+  ...lines.slice(at),
+]
+
+/** Typed or pasted steps: one per line, with or without the first line of the format. */
+export const typedLines = (typed: string): Line[] =>
+  linesOf(isSteps(typed.trimStart()) ? typed.trimStart() : `${HEADER}\n${typed}`)
+
+/** Steps as an author types them, without the first line of the format. */
+export const typedText = (lines: Line[]): string => textOf(lines).split('\n').slice(1).join('\n')
 
 /** The first step says what rows there are; no other can precede it. */
 export function moved(lines: Line[], from: number, to: number): Line[] {
@@ -54,13 +70,15 @@ export function moved(lines: Line[], from: number, to: number): Line[] {
 export const nameOf = (name: string): string =>
   /^[\p{L}_][\p{L}\p{M}\p{N}_$]*$/u.test(name) && !TAKEN.has(name) ? name : `"${name.replaceAll('"', '""')}"`
 const TAKEN = new Set(
-  'today nothing true false their if then else and or not as by to of is has with where query these'.split(' '),
+  'today null true false if then else and or not as by to of is in between has with where on adding query values case current_date'.split(
+    ' ',
+  ),
 )
 
 const TIME = /^\d{4}-\d\d-\d\d([T ]\d\d:\d\d(:\d\d(\.\d{1,9})?)?)?$/
 /** A cell as a step compares with it. */
 export function valueOf(cell: string | number | boolean | null, type: string): string {
-  if (cell === null) return 'nothing'
+  if (cell === null) return 'no value'
   const written = String(cell)
   if (type === 'integer' || type === 'decimal' || type === 'boolean') return written
   if ((type === 'date' || type === 'datetime') && TIME.test(written)) return written.replace(' ', 'T')
@@ -68,9 +86,9 @@ export function valueOf(cell: string | number | boolean | null, type: string): s
 }
 
 /** Asks how many rows there are after some steps. */
-export const counted = (text: string): string => `${text}\ntotal of everything: number of rows as number`
+export const counted = (text: string): string => `${text}\naggregate all rows: count of rows as row_count`
 
-/** Steps that can be made of a column, or of one of its cells, with what they are called. */
+/** Steps that can be created from a column, or of one of its cells, with what they are called. */
 export function stepsOf(column: string, type: string, cell?: string | number | boolean | null): [string, string][] {
   const name = nameOf(column)
   if (cell !== undefined) {
@@ -81,16 +99,16 @@ export function stepsOf(column: string, type: string, cell?: string | number | b
           ['only rows with a value here', `where ${name} has a value`],
         ]
       : [
-          ['only rows with this value', `where ${name} is ${value}`],
-          ['only rows without it', `where ${name} is not ${value} or ${name} has no value`],
+          ['only rows with this value', `where ${name} = ${value}`],
+          ['only rows without it', `where ${name} <> ${value} or ${name} has no value`],
         ]
   }
   return [
     ['sort ascending', `sort by ${name}`],
-    ['sort descending', `sort by ${name} largest first`],
-    ['group by it', `total by ${name}: number of rows as number`],
+    ['sort descending', `sort by ${name} desc`],
+    ['group by it', `group by ${name}: count of rows as row_count`],
     ['distinct values', `columns ${name}`],
-    ['remove', `without columns ${name}`],
+    ['remove', `drop columns ${name}`],
     ['rename it', `rename ${name} to ${nameOf(`${column}_2`)}`],
   ]
 }

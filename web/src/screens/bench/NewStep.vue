@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/* A step that is typed, with what could come next after every word; or one of the usual beginnings. */
+/* A field for a new step, with completion after every word, or several steps that are pasted. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { post } from '../../api/client'
 import type { Choices, StepCompletion } from '../../api/types'
+import type { RejectedSteps } from './stepAction'
 
 const props = defineProps<{
   queryId: string
@@ -10,19 +11,21 @@ const props = defineProps<{
   /** After how many steps it is. */
   behind: number
   choices: () => Choices
-  /** Takes the step, or says what is wrong with it. */
-  add: (words: string) => Promise<string>
+  /** Adds steps, one per line. Returns those that are rejected, and why. */
+  add: (typed: string) => Promise<RejectedSteps>
   focused: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
 
-const BEGINNINGS = ['where ', 'beside each, its row of ', 'total by ', 'new column ', 'sort by ', 'first ']
+const BEGINNINGS = ['where ', 'join ', 'group by ', 'add column ', 'sort by ', 'first ']
 const typed = ref('')
 const wrong = ref('')
+/** Steps after the rejected one, which are added with it. */
+const remaining = ref('')
 const field = ref<HTMLInputElement>()
 const completions = ref<StepCompletion[]>([])
 const active = ref(-1)
-const begins = computed(() => (props.behind === 0 ? ['rows of '] : BEGINNINGS))
+const begins = computed(() => (props.behind === 0 ? ['from '] : BEGINNINGS))
 
 let asked = 0
 async function complete(): Promise<void> {
@@ -51,10 +54,27 @@ function take(completion: StepCompletion | undefined): void {
 }
 async function enter(): Promise<void> {
   if (!typed.value.trim()) return
-  wrong.value = await props.add(typed.value.trim())
-  if (wrong.value) return
+  const steps = [typed.value.trim(), remaining.value].filter(Boolean).join('\n')
+  remaining.value = ''
+  await submit(steps)
+}
+/* The field is free for the next step at once; rejected steps return to it in front of what is typed by then. */
+async function submit(steps: string): Promise<void> {
   typed.value = ''
   completions.value = []
+  const rejected = await props.add(steps)
+  if (!rejected.steps) return
+  const [first = '', ...others] = rejected.steps.split('\n')
+  typed.value = first + (typed.value ? ` ${typed.value}` : '')
+  await nextTick()
+  remaining.value = others.join('\n')
+  wrong.value = rejected.reason
+}
+function paste(event: ClipboardEvent): void {
+  const text = event.clipboardData?.getData('text/plain').trim() ?? ''
+  if (!text.includes('\n')) return
+  event.preventDefault()
+  void submit(typed.value + text)
 }
 function keys(event: KeyboardEvent): void {
   const last = completions.value.length - 1
@@ -73,6 +93,10 @@ function leave(): void {
   emit('close')
 }
 onMounted(() => props.focused && field.value?.focus())
+const stepsInWords = (steps: string): string => {
+  const count = steps.split('\n').length
+  return count === 1 ? 'step' : `${count} steps`
+}
 defineExpose({ focus: () => field.value?.focus() })
 </script>
 
@@ -93,7 +117,8 @@ defineExpose({ focus: () => field.value?.focus() })
       :aria-expanded="completions.length > 0"
       :aria-activedescendant="active >= 0 ? `completion-${active}` : undefined"
       aria-label="A new step"
-      :placeholder="behind === 0 ? 'rows of a table' : 'or type what you want: where state is cancelled'"
+      :placeholder="behind === 0 ? 'from a table' : 'or type a step: where state = cancelled'"
+      @paste="paste"
       @keydown="keys" />
     <ul v-if="completions.length > 0" id="step-completions" class="completions" role="listbox">
       <li
@@ -107,7 +132,10 @@ defineExpose({ focus: () => field.value?.focus() })
         <span>{{ completion.words }}</span><span class="soft small">{{ completion.note }}</span>
       </li>
     </ul>
-    <div v-if="wrong" class="note bad small mt-1" role="alert">{{ wrong }}</div>
+    <div v-if="wrong" class="note bad small mt-1" role="alert">
+      {{ wrong }}
+      <template v-if="remaining"> Enter adds this step and the {{ stepsInWords(remaining) }} after it. </template>
+    </div>
   </div>
 </template>
 

@@ -29,7 +29,7 @@ async function openWith(report: string): Promise<void> {
     Reports default to {{ differing.opensWith }} for :{{ differing.parameter }}, not with {{ differing.stood }}, so
     their rows differ.
     <template v-for="report in differing.reports" :key="report.id">
-      <span v-if="set.has(report.id)">“{{ report.name }}” opens with {{ differing.stood }} now. </span>
+      <span v-if="set.has(report.id)">“{{ report.name }}” now opens with {{ differing.stood }}. </span>
       <button v-else class="as-link" @click="openWith(report.id)">
         Open “{{ report.name }}” with {{ differing.stood }}
       </button>

@@ -3,14 +3,16 @@
 import { computed, nextTick, ref } from 'vue'
 import { post } from '../../api/client'
 import type { Choices, MarkOffer, Placement, Ran, StepsReading } from '../../api/types'
-import { HEADER, inserted, linesOf, moved, switched, textOf, without, withWords } from '../../query/steps'
+import { HEADER, inserted, linesOf, moved, switched, typedText, without, withWords } from '../../query/steps'
 import { noteOfStep } from '../../query/stepNotes'
 import NewStep from './NewStep.vue'
 import HereLine from './HereLine.vue'
 import StepLine from './StepLine.vue'
+import StepsText from './StepsText.vue'
 import type { StepAct } from './stepAction'
 import type { UsedStepCounts } from './useStepCounts'
 import type { UsedSteps } from './useSteps'
+import { useStepInput } from './useStepInput'
 
 const props = defineProps<{
   queryId: string
@@ -86,18 +88,14 @@ function act(step: number, what: StepAct): void {
   else props.steps.change(`removing step ${step + 1}`, lines => without(lines, step))
 }
 
-/** Puts a step in, if it can be understood there; else says what is wrong with it. */
-const add =
-  (at: number) =>
-  async (words: string): Promise<string> => {
-    const text = textOf(inserted(linesOf(props.text), at, words))
-    const read = await post<StepsReading>(`/queries/${props.queryId}/steps/reading`, { text })
-    const problem = read.steps[at]?.problem
-    if (problem) return problem
-    props.steps.change(`the new step ${at + 1}`, lines => inserted(lines, at, read.steps[at]?.written ?? words))
+const { add, asText, applyText } = useStepInput(
+  props.queryId,
+  () => props.text,
+  props.steps,
+  () => {
     open.value = undefined
-    return ''
-  }
+  },
+)
 
 /* What is sent is another text then. */
 async function decided(): Promise<void> {
@@ -120,6 +118,7 @@ function drop(step: number): void {
       <h2>Query</h2>
       <span class="soft small">one sentence per step; its number shows the rows after it</span>
       <span class="grow"></span>
+      <button v-if="!asText" type="button" class="as-link small me-2" @click="asText = true">Edit as text</button>
       <button v-if="text === HEADER" type="button" class="as-link small" @click="steps.edit('')">
         Write plain SQL instead
       </button>
@@ -132,7 +131,8 @@ function drop(step: number): void {
         Convert to SQL
       </button>
     </div>
-    <div class="body">
+    <StepsText v-if="asText" :text="typedText(linesOf(text))" :apply="applyText" @close="asText = false" />
+    <div v-else class="body">
       <ol ref="list" class="steps">
         <template v-for="(step, i) in said" :key="i">
           <HereLine
@@ -177,7 +177,7 @@ function drop(step: number): void {
         :text="text"
         :behind="said.length"
         :choices="choices"
-        :add="add(said.length)"
+        :add="add()"
         :focused="open === said.length && said.length > 0"
         @close="open = undefined" />
       <slot></slot>

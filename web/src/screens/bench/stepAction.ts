@@ -1,2 +1,12 @@
 /** What can be done with a whole step. */
 export type StepAct = 'below' | 'toggle' | 'double' | 'up' | 'down' | 'earlier' | 'remove'
+
+/**
+ * What became of steps that were typed or pasted.
+ *
+ * `steps` are those that were not added, one per line; empty if all were. `reason` says what is wrong with the first of them.
+ */
+export interface RejectedSteps {
+  steps: string
+  reason: string
+}

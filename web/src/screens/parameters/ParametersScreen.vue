@@ -73,7 +73,7 @@ watch(opened, scrollTo)
       <BFormInput
         v-model="typed"
         class="mono grow"
-        placeholder="a new one: island is text, many values from ports.island, blank means no filter"
+        placeholder="a new one: island is text, many values from ports.island, when blank: no filter"
         aria-label="A new parameter, by its name or in a sentence" /><button class="as-link" :disabled="!typed.trim()">
         + Parameter
       </button>

@@ -12,9 +12,9 @@ import org.junit.jupiter.api.io.TempDir;
 class SeveralOnTheCommandLineTest {
     private static final String TOGETHER = """
             steps 1
-            rows of crossings
-            where delay_min is above :least
-            beside each, its row of query 'tides' with the same port_id: height_m; only rows that have one
+            from crossings
+            where delay_min > :least
+            join query 'tides' on port_id, adding height_m; keep only matching rows
             """;
 
     @TempDir
@@ -56,7 +56,7 @@ class SeveralOnTheCommandLineTest {
     void whatIsWrongIsToldInTheSteps() throws Exception {
         file("together.steps", TOGETHER.replace("'tides'", "'tide'"));
         assertThat(check().output()).contains("together.steps:4:", "tides");
-        file("together.steps", TOGETHER + "where height_m is above :lest\n");
+        file("together.steps", TOGETHER + "where height_m > :lest\n");
         assertThat(check().output()).contains("together.steps:5:", "lest");
     }
 
@@ -88,8 +88,8 @@ class SeveralOnTheCommandLineTest {
                   - {id: one, source: ferries, file: one.steps}
                   - {id: other, source: islands, file: other.steps}
                 """);
-        file("one.steps", "steps 1\nrows of query 'other'\n");
-        file("other.steps", "steps 1\nrows of query 'one'\n");
+        file("one.steps", "steps 1\nfrom query 'other'\n");
+        file("other.steps", "steps 1\nfrom query 'one'\n");
         Called checked = check();
         assertThat(checked.exitCode()).isEqualTo(1);
         assertThat(checked.output()).contains("would read itself");

@@ -26,13 +26,12 @@ class StepsOnTheCommandLineTest {
     @Test
     void rewritesWhatTheyComeTo() throws Exception {
         String steps = file(
-                "late.steps",
-                "steps 1\nrows of crossings\nwhere state is 'SAILED' and delay_min is above :least\nfirst 5 rows");
+                "late.steps", "steps 1\nfrom crossings\nwhere state = 'SAILED' and delay_min > :least\nfirst 5 rows");
         JsonNode answer = call("rewrite", "--dialect", "mariadb", "--query", steps, "--set", "least=15")
                 .json();
         assertThat(answer.get("steps").asString()).startsWith("select *\nfrom crossings\nwhere state = 'SAILED'");
         assertThat(answer.get("statement").asString()).contains("delay_min > ?").doesNotContain(":least");
-        String wrong = file("wrong.steps", "steps 1\nrows of crossings\nwhere state");
+        String wrong = file("wrong.steps", "steps 1\nfrom crossings\nwhere state");
         JsonNode refused =
                 call("rewrite", "--dialect", "mariadb", "--query", wrong).json();
         assertThat(refused.get("errors").get(0).get("line").asInt()).isEqualTo(3);
@@ -49,10 +48,10 @@ class StepsOnTheCommandLineTest {
                   - {id: late, source: db, file: late.steps}
                   - {id: later, source: db, file: later.steps}
                 """);
-        file("late.steps", "steps 1\nrows of crossings\nwhere delay_min is above :least");
-        file("later.steps", "steps 1\nrows of query 'late'\ntotal by port_id: number of rows as n");
+        file("late.steps", "steps 1\nfrom crossings\nwhere delay_min > :least");
+        file("later.steps", "steps 1\nfrom query 'late'\ngroup by port_id: count of rows as n");
         assertThat(call("check", folder.toString()).exitCode()).isZero();
-        file("later.steps", "steps 1\nrows of query 'latr'");
+        file("later.steps", "steps 1\nfrom query 'latr'");
         Called wrong = call("check", folder.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
         assertThat(wrong.output()).contains("later.steps:2:9: error: Unknown query “latr”", "Did you mean “late”?");

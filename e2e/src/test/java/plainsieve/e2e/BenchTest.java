@@ -78,7 +78,7 @@ class BenchTest extends InBrowser {
         String id = newQuery("Ports by list", "ferries", "select name from ports where island = :listed_island");
         browser.open("/queries/" + id);
         make("listed_island");
-        browser.take(card("listed_island"), "list", "values typed in");
+        browser.take(card("listed_island"), "list", "typed values");
         browser.click(card("listed_island") + " [data-mark=values]");
         browser.press("Tarn = Tarn island", Keys.ENTER, "Vessay");
         browser.chord(Keys.CONTROL, Keys.ENTER);

@@ -41,7 +41,7 @@ class LookAsTest {
             operator.open("/projects/home/parameters");
             operator.click(PORT + " button", "more");
             operator.take(PORT, "held", "values of their group");
-            operator.untilSaid(PORT, "viewers choose values of their group");
+            operator.untilSaid(PORT, "viewers may choose values of their group");
 
             operator.open("/projects/home/people");
             operator.type("[aria-label='Name of a new group']", "Ardlow office");

@@ -92,11 +92,11 @@ class ParametersScreenTest extends InBrowser {
         browser.type(field, "tried_out is text, many values from vessels.vessel_klass");
         browser.untilText("main", text -> text.contains("Did you mean vessels.vessel_class?"));
         browser.type(
-                field, "tried_out is text, many values from vessels.vessel_class with counts, opens with Isle, Sound");
+                field, "tried_out is text, many values from vessels.vessel_class with counts, default: Isle, Sound");
         browser.untilSaid(
                 row("tried_out"),
-                "takes many values from vessels.vessel_class with counts; blank means no filter and reads any tried out;"
-                        + " opens with Isle, Sound");
+                "takes many values from vessels.vessel_class with counts; when blank: no filter, shown as any tried out;"
+                        + " default: Isle, Sound");
         assertThat(kept().get("list").get("counts").asBoolean()).isTrue();
         browser.click("header button", "Undo making :tried_out");
         browser.until(() -> browser.all(row("tried_out")).isEmpty() ? true : null);
@@ -131,7 +131,7 @@ class ParametersScreenTest extends InBrowser {
         browser.type(row("tried_out") + " .tried input", "15");
         browser.until(() -> kept().get("trialChoice").get("values").toString().equals("[\"15\"]") ? true : null);
         browser.take(row("tried_out"), "start", "15");
-        browser.untilSaid(row("tried_out"), "opens with 15");
+        browser.untilSaid(row("tried_out"), "default: 15");
     }
 
     @Test
@@ -243,7 +243,7 @@ class ParametersScreenTest extends InBrowser {
         browser.untilText(row("tried_out"), text -> text.contains("The formula cannot be read at “lst”"));
         assertThat(kept().get("default").get("kind").asString()).isEqualTo("choice");
         browser.say(row("tried_out"), "start", "first day of last month");
-        browser.untilSaid(row("tried_out"), "opens with the first day of last month");
+        browser.untilSaid(row("tried_out"), "default: first day of last month");
         assertThat(kept().get("default").get("formula").asString()).isEqualTo("first day of last month");
     }
 }

@@ -262,7 +262,7 @@ class ReaderTest extends InBrowser {
     @Test
     void aScreenThatCannotBeLoadedLeavesTheBenchAsItIs() {
         browser.open("/queries/late-crossings");
-        browser.untilText("main", text -> text.contains(":min_delay") && text.contains("blank means"));
+        browser.untilText("main", text -> text.contains(":min_delay") && text.contains("when blank:"));
         String before = browser.text("main");
         offline(() -> {
             browser.click("nav a", "Sources");

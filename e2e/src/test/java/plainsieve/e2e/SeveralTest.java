@@ -17,14 +17,14 @@ class SeveralTest extends InBrowser {
         String text = String.join(
                 "\n",
                 "steps 1",
-                "rows of crossings",
-                "where delay_min is at least 60",
-                "beside each, its row of ports with the same port_id: name as port; only rows that have one",
-                "new column day: start of day of departed_at");
+                "from crossings",
+                "where delay_min >= 60",
+                "join ports on port_id, adding name as port; keep only matching rows",
+                "add column day = start of day of departed_at");
         api.post("/api/queries", Map.of("name", "Weather at the harbours", "sourceId", "harbour", "text", text));
         browser.open("/queries/weather-at-the-harbours");
         browser.click("[aria-label='A new step']");
-        browser.press("beside each, its row of query 'weat");
+        browser.press("join query 'weat");
         browser.untilText("[role='listbox']", offered -> offered.contains("rows from office"));
         browser.press("her' with the same port, day: wind; only rows that have one", Keys.ENTER);
         browser.untilText(

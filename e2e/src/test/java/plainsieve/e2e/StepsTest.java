@@ -7,6 +7,7 @@ import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.WebElement;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
@@ -59,25 +60,22 @@ class StepsTest extends InBrowser {
         browser.open("/queries");
         browser.see("[aria-label='Name of a new query']").sendKeys("Sailed by harbour");
         browser.click("main form button[type=submit]");
-        type(1, "rows of crossings", "rows of crossings");
-        type(2, "where state is SAILED", "where state is 'SAILED'");
-        type(
-                3,
-                "beside each, its row of ports with the same port_id: name as harbour; rows without one are kept",
-                "name as harbour");
-        type(4, "where harbour is Ardlow", "where harbour is 'Ardlow'");
-        type(5, "total by harbour: number of rows as sailed", "number of rows as sailed");
+        type(1, "from crossings", "from crossings");
+        type(2, "where state = SAILED", "where state = 'SAILED'");
+        type(3, "join ports on port_id, adding name as harbour; keep all rows", "name as harbour");
+        type(4, "where harbour = Ardlow", "where harbour = 'Ardlow'");
+        type(5, "group by harbour: count of rows as sailed", "count of rows as sailed");
         run("1");
 
         // A parameter, made where the value is, and tried with what was there.
         browser.take(step(4), "2", "let viewers choose it");
-        browser.untilSaid(step(4), "where harbour is :harbour");
+        browser.untilSaid(step(4), "where harbour = :harbour");
         browser.see("[data-parameter-card=harbour]");
         browser.untilText(".sent .statement", text -> text.contains("p.name = Ardlow"));
 
-        browser.take(step(4), "1", "is not …");
-        browser.untilSaid(step(4), "where harbour is not :harbour");
-        type(6, "first :rows rows by sailed largest first", "first :rows rows by sailed largest first");
+        browser.take(step(4), "1", "<> …");
+        browser.untilSaid(step(4), "where harbour <> :harbour");
+        type(6, "first :rows rows by sailed desc", "first :rows rows by sailed desc");
         run("13");
         assertThat(browser.text(".sent .statement")).contains("p.name <> Ardlow", "order by sailed desc");
 
@@ -104,7 +102,7 @@ class StepsTest extends InBrowser {
         browser.open("/queries/" + id);
         browser.click("button", "Convert to steps");
         browser.untilText("[data-test=turned]", "Steps now: 2 rows before and after, identical. Close"::equals);
-        browser.untilSaid(step(4), "total by name as harbour: number of rows as n");
+        browser.untilSaid(step(4), "group by name as harbour: count of rows as n");
         browser.click("button", "Convert to SQL");
         browser.untilText("[data-test=turned]", text -> text.startsWith("Plain SQL now: 2 rows before and after"));
         browser.click("button", "Undo converting to SQL");
@@ -117,18 +115,18 @@ class StepsTest extends InBrowser {
         open(
                 "Late condition",
                 "ferries",
-                "rows of crossings",
-                "beside each, its row of ports with the same port_id: name as harbour; rows without one are kept",
-                "where delay_min is above 60");
+                "from crossings",
+                "join ports on port_id, adding name as harbour; keep all rows",
+                "where delay_min > 60");
         browser.untilText(step(3) + " [data-test=earlier]", text -> text.startsWith("It could run before step 2"));
         browser.click(step(3) + " [data-test=earlier] button");
-        browser.untilSaid(step(2), "where delay_min is above 60");
+        browser.untilSaid(step(2), "where delay_min > 60");
         assertThat(browser.all("[data-test=earlier]")).isEmpty();
     }
 
     @Test
     void areDraggedToTheirPlace() {
-        open("Dragged", "ferries", "rows of ports", "sort by name", "where island is 'Tarn'", "columns name");
+        open("Dragged", "ferries", "from ports", "sort by name", "where island = 'Tarn'", "columns name");
         browser.drag(step(4), step(2) + " .number");
         browser.untilSaid(step(2), "columns name");
         browser.untilSaid(step(3), "sort by name");
@@ -141,8 +139,8 @@ class StepsTest extends InBrowser {
         open(
                 "Codes",
                 "ferries",
-                "rows of these (code): ('12'), ('x'), ('7')",
-                "new column number: whole number of code or else 0");
+                "from values (code): ('12'), ('x'), ('7')",
+                "add column number = whole number of code or else 0");
         browser.click(step(2) + " .count");
         browser.click(step(2) + " .attention", "1 does not fit");
         browser.untilText("[data-test=row-count]", "1"::equals);
@@ -151,7 +149,7 @@ class StepsTest extends InBrowser {
 
     @Test
     void areMadeMovedAndTakenBackByKeysAlone() {
-        open("Steps by keys", "ferries", "rows of ports");
+        open("Steps by keys", "ferries", "from ports");
         browser.tabTo("A new step");
         browser.press("where isl");
         browser.untilText(".completions", text -> text.contains("island"));
@@ -159,7 +157,7 @@ class StepsTest extends InBrowser {
         browser.press("is T");
         browser.untilText(".completions", text -> text.contains("'Tarn'"));
         browser.press(Keys.ARROW_DOWN, Keys.ENTER, Keys.ENTER);
-        browser.untilSaid(step(2), "where island is 'Tarn'");
+        browser.untilSaid(step(2), "where island = 'Tarn'");
         browser.press("columns name, island", Keys.ENTER);
         browser.untilSaid(step(3), "columns name, island");
         browser.press("sort by name", Keys.ENTER);
@@ -182,9 +180,9 @@ class StepsTest extends InBrowser {
         open(
                 "Partners",
                 "harbour",
-                "rows of crossings",
-                "beside each, its row of vessels with the same vessel_id: name as vessel; rows without one are kept",
-                "total by vessel: number of rows as crossings");
+                "from crossings",
+                "join vessels on vessel_id, adding name as vessel; keep all rows",
+                "group by vessel: count of rows as crossings");
         run("19");
         browser.click(step(2) + " .count");
         browser.untilText(step(2) + " .known", text -> text.contains("without a match"));
@@ -202,34 +200,68 @@ class StepsTest extends InBrowser {
 
     @Test
     void areMadeFromACellAndAColumnHead() {
-        open("From cells", "islands", "rows of ports", "columns island, name");
+        open("From cells", "islands", "from ports", "columns island, name");
         run("14");
         browser.click("section[aria-label=Rows] td.pickable");
         browser.click(".steps-of button", "only rows with this value");
-        browser.untilSaid(step(3), "where island is");
+        browser.untilSaid(step(3), "where island =");
         browser.take(step(3), "+", "and name …");
         browser.untilSaid(step(3), "and name has a value");
         browser.untilText("[data-test=row-count]", text -> !text.equals("14"));
         browser.click("section[aria-label=Rows] th button");
         browser.click(".steps-of button", "group by it");
-        browser.untilSaid(step(4), "total by island: number of rows as number");
+        browser.untilSaid(step(4), "group by island: count of rows as row_count");
         browser.untilText("[data-test=row-count]", "1"::equals);
     }
 
     @Test
     void turnIntoPlainSqlAndBack() {
-        open("Turned", "ferries", "rows of ports", "where island is 'Tarn'");
+        open("Turned", "ferries", "from ports", "where island = 'Tarn'");
         run("2");
         browser.click("section[aria-label=Query] button", "Convert to SQL");
         browser.untilText("section[aria-label=Query] .cm-content", text -> text.contains("where island = 'Tarn'"));
         browser.untilText("[data-test=row-count]", "2"::equals);
         browser.click("button", "Undo converting to SQL");
-        browser.untilSaid(step(2), "where island is 'Tarn'");
+        browser.untilSaid(step(2), "where island = 'Tarn'");
+    }
+
+    @Test
+    void areEditedAsOneText() {
+        open("As text", "ferries", "from ports", "sort by name");
+        browser.click("button", "Edit as text");
+        WebElement text = browser.see("[aria-label='Steps as text']");
+        assertThat(text.getDomProperty("value")).isEqualTo("from ports\nsort by name");
+        text.sendKeys(Keys.chord(Keys.CONTROL, "a"), "from ports\nwhere iland = 'Tarn'\norder by name desc");
+        browser.click("button", "Apply steps");
+        browser.untilText("[role=alert]", problems -> problems.startsWith("Line 2: ") && problems.contains("island"));
+        text.sendKeys(Keys.chord(Keys.CONTROL, "a"), "from ports\nwhere island = 'Tarn'\norder by name desc");
+        browser.click("button", "Apply steps");
+        browser.untilSaid(step(2), "where island = 'Tarn'");
+        browser.untilSaid(step(3), "sort by name desc");
+        browser.click("button", "Undo editing the steps as text");
+        browser.untilSaid(step(2), "sort by name");
+    }
+
+    @Test
+    void arePastedTogether() {
+        open("Pasted", "ferries", "from ports");
+        browser.click(NEW_STEP);
+        browser.script("""
+                const data = new DataTransfer()
+                data.setData('text/plain', arguments[1])
+                document.querySelector(arguments[0]).dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+                """, NEW_STEP, "where island = 'Tarn'\nselect name, islnd\nlimit 3");
+        browser.untilSaid(step(2), "where island = 'Tarn'");
+        browser.untilText(".new-step .note", text -> text.contains("island") && text.contains("the step after it"));
+        assertThat(browser.see(NEW_STEP).getDomProperty("value")).isEqualTo("select name, islnd");
+        browser.see(NEW_STEP).sendKeys(Keys.chord(Keys.CONTROL, "a"), "select name, island", Keys.ENTER);
+        browser.untilSaid(step(3), "columns name, island");
+        browser.untilSaid(step(4), "first 3 rows");
     }
 
     @Test
     void sayAtTheStepWhatIsWrongWithIt() {
-        open("Wrong steps", "ferries", "rows of ports", "where iland is 'Tarn'", "where name has a value");
+        open("Wrong steps", "ferries", "from ports", "where iland = 'Tarn'", "where name has a value");
         browser.untilText(step(2) + " .note", text -> text.contains("Did you mean “island”?"));
         assertThat(browser.all(step(3) + " .note")).isEmpty();
         browser.click(NEW_STEP);

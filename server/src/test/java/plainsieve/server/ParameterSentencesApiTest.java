@@ -34,15 +34,15 @@ class ParameterSentencesApiTest {
                 .startsWith("is text, takes many values from the query Vessels of a route, which follows :")
                 .contains("a value that is no longer listed is removed, with a note");
         assertThat(text(said("fiscal_year").get("said")))
-                .startsWith("is a whole number, worked out, as fiscal year of :month from April");
-        assertThat(text(said("port").get("more"))).contains("its values are kept in Sent");
+                .startsWith("is a whole number, computed as fiscal year of :month from April");
+        assertThat(text(said("port").get("more"))).contains("values in Sent: recorded");
     }
 
     @Test
     void aListIsOfferedOfTheComparedColumnFirst() {
         List<String> offered =
                 api.get("/api/parameters/ship_class/offers?mark=list").json().findValuesAsString("words");
-        assertThat(offered.subList(0, 3)).containsExactly("any text", "values typed in", "vessels.vessel_class");
+        assertThat(offered.subList(0, 3)).containsExactly("any text", "typed values", "vessels.vessel_class");
         assertThat(offered).contains("ports.island", "the query Port names");
         assertThat(api.get("/api/parameters/ship_class/offers?mark=nonsense").status())
                 .isEqualTo(422);

@@ -39,13 +39,11 @@ class QueryConversionApiTest {
                 .json()
                 .get("text")
                 .asString();
-        assertThat(steps).startsWith("steps 1\nrows of crossings\n").contains("total by name as harbour");
+        assertThat(steps).startsWith("steps 1\nfrom crossings\n").contains("group by name as harbour");
         JsonNode same = same(id, SQL, steps);
         assertThat(same.get("same").asBoolean()).isTrue();
         assertThat(same.get("first").asLong()).isEqualTo(1);
-        assertThat(same(id, SQL, steps + "\nwhere late is above 1000000")
-                        .get("same")
-                        .asBoolean())
+        assertThat(same(id, SQL, steps + "\nwhere late > 1000000").get("same").asBoolean())
                 .isFalse();
     }
 

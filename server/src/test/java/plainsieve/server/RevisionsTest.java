@@ -123,7 +123,7 @@ class RevisionsTest {
         assertThat(changed.get("name").asString()).isEqualTo(":port");
         assertThat(changed.get("words")).hasSize(1);
         assertThat(changed.get("words").get(0).asString())
-                .contains("a choice is required", ", was “blank means no filter");
+                .contains("a choice is required", ", was “when blank: no filter");
     }
 
     @Test

@@ -188,7 +188,7 @@ class ServicesApiTest {
         JsonNode request = API.post("/api/queries/prices/check", Map.of("text", "request 1\nget /"))
                 .json();
         assertThat(request.get("problems").get(0).get("message").asString()).contains("takes SQL or steps");
-        Api.Answer routes = API.runDraft("prices", "steps 1\nrows of Routes\nfirst 2 rows", Map.of());
+        Api.Answer routes = API.runDraft("prices", "steps 1\nfrom Routes\nfirst 2 rows", Map.of());
         assertThat(routes.rows()).as(routes.lines().toString()).hasSize(2);
     }
 

@@ -28,13 +28,13 @@ class SeveralApiTest {
 
     private static final String WEATHER = """
             steps 1
-            rows of crossings
-            where state is 'SAILED' and delay_min is at least 30
-            beside each, its row of ports with the same port_id: name as port; only rows that have one
-            new column day: start of day of departed_at
-            beside each, its row of query 'weather' with the same port, day: wind; only rows that have one
-            total by port: number of rows as n, largest wind as worst
-            sort by n largest first""";
+            from crossings
+            where state = 'SAILED' and delay_min >= 30
+            join ports on port_id, adding name as port; keep only matching rows
+            add column day = start of day of departed_at
+            join query 'weather' on port, day, adding wind; keep only matching rows
+            group by port: count of rows as n, maximum of wind as worst
+            sort by n desc""";
 
     @BeforeAll
     static void addQueries() {
@@ -123,7 +123,7 @@ class SeveralApiTest {
 
     @Test
     void itIsToldWhereEachChoiceRanAndWhatWasFetched() {
-        Api.Answer ran = API.runDraft("of-several", WEATHER + "\nwhere worst is at least :wind_least", choices());
+        Api.Answer ran = API.runDraft("of-several", WEATHER + "\nwhere worst >= :wind_least", choices());
         JsonNode proof = API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/proof")
                 .json();
         assertThat(proof.get("verdicts"))
@@ -155,7 +155,7 @@ class SeveralApiTest {
                         + travel.get("decision").asString())
                 .containsExactlyInAnyOrder(
                         "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
-        JsonNode one = API.post("/api/queries/of-several/steps/reading", Map.of("text", "steps 1\nrows of crossings"))
+        JsonNode one = API.post("/api/queries/of-several/steps/reading", Map.of("text", "steps 1\nfrom crossings"))
                 .json()
                 .get("several");
         assertThat(one.get("step").asInt()).isEqualTo(-1);
@@ -164,20 +164,12 @@ class SeveralApiTest {
     @Test
     void columnsOfAQueryOfAnotherSourceAreKnownWhenItWasAsked() {
         String text =
-                "steps 1\nrows of ports\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one\ncolumns called";
+                "steps 1\nfrom ports\njoin query 'names-there' on port_id, adding called; keep only matching rows\ncolumns called";
         Api.Answer ran = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         assertThat(ran.rows()).as(ran.failure()).hasSize(14);
         JsonNode offered = API.post(
                         "/api/queries/of-several/steps/completions",
-                        Map.of(
-                                "text",
-                                text,
-                                "behind",
-                                1,
-                                "typed",
-                                "under it, the rows of query 'na",
-                                "choices",
-                                Map.of()))
+                        Map.of("text", text, "behind", 1, "typed", "union all query 'na", "choices", Map.of()))
                 .json();
         assertThat(offered)
                 .extracting(one ->
@@ -191,7 +183,7 @@ class SeveralApiTest {
                         "/api/queries/of-several/proposal",
                         Map.of(
                                 "text",
-                                "steps 1\nrows of crossings\nwhere departed_at is after :since and delay_min is :late\nonly those with a row of query 'names-there' with the same port_id",
+                                "steps 1\nfrom crossings\nwhere departed_at is after :since and delay_min = :late\nkeep rows with a match in query 'names-there' on port_id",
                                 "name",
                                 "late"))
                 .json();
@@ -204,7 +196,7 @@ class SeveralApiTest {
     void aPrivateChoiceIsWrittenDownForNoSide() {
         API.post("/api/parameters", Map.of("name", "whispered", "type", "text", "private", true));
         String text =
-                "steps 1\nrows of ports\nonly those with a row of query 'names-there' with the same port_id\nwhere name is :whispered";
+                "steps 1\nfrom ports\nkeep rows with a match in query 'names-there' on port_id\nwhere name = :whispered";
         Api.Answer ran = API.runDraft(
                 "of-several", text, Map.of("island", Api.blank(), "whispered", Api.values("Saint Orla's Landing")));
         assertThat(ran.rows()).as(ran.failure()).hasSize(1);
@@ -223,7 +215,7 @@ class SeveralApiTest {
     @Test
     void choicesGoToEverySourceThatHasThem() {
         String text =
-                "steps 1\nrows of ports\nwhere island is :island\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one";
+                "steps 1\nfrom ports\nwhere island = :island\njoin query 'names-there' on port_id, adding called; keep only matching rows";
         Api.Answer all = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         Api.Answer one = API.runDraft("of-several", text, Map.of("island", Api.values("Hethra")));
         assertThat(all.rows()).hasSize(14);
@@ -236,13 +228,13 @@ class SeveralApiTest {
     void whatASourceRefusesIsToldInTheStepItComesFrom() {
         Api.Answer ran = API.runDraft(
                 "of-several",
-                "steps 1\nrows of crossings\nnew column share: delay_min / (passengers - passengers)\nnew column odd: whole number of share\nwhere odd is above 3 and nonsense(delay_min) is 3\nunder it, the rows of query 'names-there'",
+                "steps 1\nfrom crossings\nadd column share = delay_min / (passengers - passengers)\nadd column odd = whole number of share\nwhere odd > 3 and nonsense(delay_min) = 3\nunion all query 'names-there'",
                 Map.of("island", Api.blank()));
         assertThat(ran.rows()).isEmpty();
         assertThat(ran.failure()).isNotEmpty();
         Api.Answer circle = API.runDraft(
                 "of-several",
-                "steps 1\nrows of query 'of-several'\nbeside each, its row of query 'nobody' with the same port: n; only rows that have one",
+                "steps 1\nfrom query 'of-several'\njoin query 'nobody' on port, adding n; keep only matching rows",
                 Map.of());
         assertThat(circle.failure()).contains("nobody");
     }
@@ -259,7 +251,7 @@ class SeveralApiTest {
 
     @Test
     void stoppingTheRunStopsEachSource() throws Exception {
-        String text = "steps 1\nrows of ports\nonly those with a row of query 'slow-there' with the same port_id";
+        String text = "steps 1\nfrom ports\nkeep rows with a match in query 'slow-there' on port_id";
         long start = System.nanoTime();
         CompletableFuture<Api.Answer> run = CompletableFuture.supplyAsync(() -> API.post(
                 "/api/queries/names-there/run",

@@ -170,19 +170,17 @@ class SourceChoiceApiTest {
     void rowsOfOtherSourcesAndAChosenOneDoNotGoTogether() {
         Api.Answer ran = API.runDraft(
                 "regional",
-                "steps 1\nrows of ports\nonly those with a row of query 'port-names' with the same name",
+                "steps 1\nfrom ports\nkeep rows with a match in query 'port-names' on name",
                 Map.of("chosen_region", Api.values("islands")));
         assertThat(ran.failure()).contains("cannot be chosen");
         Api.Answer taken = API.runDraft(
                 "late-crossings",
-                "steps 1\nrows of ports\nonly those with a row of query 'regional' with the same name",
+                "steps 1\nfrom ports\nkeep rows with a match in query 'regional' on name",
                 Map.of("chosen_region", Api.values("islands")));
         assertThat(taken.failure()).contains("is chosen");
         JsonNode reading = API.post(
                         "/api/queries/late-crossings/steps/reading",
-                        Map.of(
-                                "text",
-                                "steps 1\nrows of ports\nonly those with a row of query 'regional' with the same name"))
+                        Map.of("text", "steps 1\nfrom ports\nkeep rows with a match in query 'regional' on name"))
                 .json();
         assertThat(reading.get("steps").get(1).get("problem").asString()).contains("is chosen");
     }

@@ -15,10 +15,10 @@ import tools.jackson.databind.JsonNode;
 class StepsApiTest {
     private static final String LATE = """
             steps 1
-            rows of crossings
-            beside each, its row of ports with the same port_id: name as harbour; rows without one are kept
-            where harbour is any of :port and delay_min is above 60
-            total by harbour: number of rows as late""";
+            from crossings
+            join ports on port_id, adding name as harbour; keep all rows
+            where harbour in (:port) and delay_min > 60
+            group by harbour: count of rows as late""";
 
     private final Api api = new Api(RunningServer.get().address());
 
@@ -68,18 +68,18 @@ class StepsApiTest {
 
     @Test
     void putQuotesWhereAWordIsNoColumn() {
-        String text = "steps 1\nrows of crossings\nwhere state is cancelled";
+        String text = "steps 1\nfrom crossings\nwhere state = cancelled";
         assertThat(read(newQuery("Quotes", "harbour", text), text)
                         .get("steps")
                         .get(1)
                         .get("written")
                         .asString())
-                .isEqualTo("where state is 'cancelled'");
+                .isEqualTo("where state = 'cancelled'");
     }
 
     @Test
     void offerTheValuesThatTheRowsHaveThere() {
-        String text = "steps 1\nrows of ports\nwhere name is 'x'\nwhere island is 'y'";
+        String text = "steps 1\nfrom ports\nwhere name = 'x'\nwhere island = 'y'";
         String id = newQuery("Values", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "step", 1, "mark", "2", "choices", Map.of()));
         assertThat(api.post("/api/queries/" + id + "/steps/offers", asked)
@@ -101,7 +101,7 @@ class StepsApiTest {
 
     @Test
     void completeWordsColumnsAndValues() {
-        String text = "steps 1\nrows of ports";
+        String text = "steps 1\nfrom ports";
         String id = newQuery("Completed", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "behind", 1, "choices", Map.of()));
         asked.put("typed", "where isl");
@@ -109,7 +109,7 @@ class StepsApiTest {
                         .json()
                         .findValuesAsString("words"))
                 .contains("island");
-        asked.put("typed", "where island is t");
+        asked.put("typed", "where island = t");
         assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
                         .json()
                         .findValuesAsString("words"))
@@ -119,8 +119,8 @@ class StepsApiTest {
 
     @Test
     void sayAtTheirOwnWordsWhatTheDatabaseRefuses() {
-        String text = "steps 1\nrows of ports\nnew column x: length of name / port_id\nwhere x is above :waves_least\n"
-                + "new column y: month of name";
+        String text = "steps 1\nfrom ports\nadd column x = length of name / port_id\nwhere x > :waves_least\n"
+                + "add column y = month of name";
         String id = newQuery("Refused", "harbour", text);
         Api.Answer answer = api.runDraft(id, text, Map.of());
         assertThat(answer.failure()).contains("extract");
@@ -128,7 +128,7 @@ class StepsApiTest {
 
     @Test
     void sayWhichParameterIsNotMadeYet() {
-        String text = "steps 1\nrows of ports\nwhere island is :no_such_island";
+        String text = "steps 1\nfrom ports\nwhere island = :no_such_island";
         String id = newQuery("Not made", "ferries", text);
         JsonNode check =
                 api.post("/api/queries/" + id + "/check", Map.of("text", text)).json();
@@ -153,9 +153,8 @@ class StepsApiTest {
 
     @Test
     void bringTheParametersOfTheQueriesWhoseRowsTheyTake() {
-        String inner =
-                newQuery("Inner rows", "ferries", "steps 1\nrows of crossings\nwhere delay_min is above :min_delay");
-        String text = "steps 1\nrows of query '" + inner + "'\ntotal of everything: number of rows as n";
+        String inner = newQuery("Inner rows", "ferries", "steps 1\nfrom crossings\nwhere delay_min > :min_delay");
+        String text = "steps 1\nfrom query '" + inner + "'\naggregate all rows: count of rows as n";
         String outer = newQuery("Outer rows", "ferries", text);
         long few = api.runDraft(outer, text, Map.of("min_delay", values("90")))
                 .rows()
@@ -175,11 +174,11 @@ class StepsApiTest {
 
     @Test
     void areNotGivenToReportsWhileTheyTakeTheirOwnRows() {
-        String id = newQuery("Itself", "ferries", "steps 1\nrows of ports");
+        String id = newQuery("Itself", "ferries", "steps 1\nfrom ports");
         JsonNode drafted = api.send(
                         "PUT",
                         "/api/queries/" + id + "/draft",
-                        Map.of("text", "steps 1\nrows of query '" + id + "'", "version", 1))
+                        Map.of("text", "steps 1\nfrom query '" + id + "'", "version", 1))
                 .json();
         Api.Answer given = api.post(
                 "/api/queries/" + id + "/live",
@@ -205,13 +204,12 @@ class StepsApiTest {
         parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
         parameter.put("trialChoice", Api.blank());
         assertThat(api.post("/api/parameters", parameter).status()).isEqualTo(200);
-        String text = "steps 1\nrows of crossings\nwhere wave_height_m is above :old_wave and state is ':old_wave'";
+        String text = "steps 1\nfrom crossings\nwhere wave_height_m > :old_wave and state = ':old_wave'";
         String id = newQuery("Renamed in steps", "ferries", text);
         assertThat(api.post("/api/parameters/old_wave/name", Map.of("name", "new_wave"))
                         .status())
                 .isLessThan(300);
         assertThat(api.get("/api/queries/" + id).json().get("text").asString())
-                .isEqualTo(
-                        "steps 1\nrows of crossings\nwhere wave_height_m is above :new_wave and state is ':old_wave'");
+                .isEqualTo("steps 1\nfrom crossings\nwhere wave_height_m > :new_wave and state = ':old_wave'");
     }
 }

@@ -34,11 +34,11 @@ class DocumentedStepsTest {
 
     private static final Map<String, String> QUERIES = Map.of(
             "late",
-            "steps 1\nrows of crossings\nwhere delay_min is above :min",
+            "steps 1\nfrom crossings\nwhere delay_min > :min",
             "worst",
-            "steps 1\nrows of crossings\nbeside each, its row of ports with the same port_id: island; only rows that have one\n"
-                    + "where island is :island and departed_at is on :day\ntotal by state: number of rows as n\n"
-                    + "first 1 rows by n largest first");
+            "steps 1\nfrom crossings\njoin ports on port_id, adding island; keep only matching rows\n"
+                    + "where island = :island and departed_at is on :day\ngroup by state: count of rows as n\n"
+                    + "first 1 rows by n desc");
 
     private static final Map<String, Parameter> PARAMETERS = new HashMap<>();
     private static final Map<String, ChoiceText> CHOSEN = new HashMap<>();

@@ -75,8 +75,8 @@ public class StepValues {
         }
         List<String> counted = new ArrayList<>(List.of(StepLines.HEADER));
         counted.addAll(where.lines());
-        counted.add("total by " + StepQuoting.name(where.column()) + ": number of rows as rows_of_value");
-        counted.add("first " + MOST + " rows by rows_of_value largest first");
+        counted.add("group by " + StepQuoting.name(where.column()) + ": count of rows as rows_of_value");
+        counted.add("first " + MOST + " rows by rows_of_value desc");
         String text = String.join("\n", counted);
         CacheKey seen = new CacheKey(text, requested.toString(), query.sourceId());
         try {

@@ -65,7 +65,7 @@ final class RandomChain {
 
     private void begin() {
         String table = any(List.copyOf(tables.keySet()));
-        lines.add("rows of " + table);
+        lines.add("from " + table);
         grid = tables.get(table);
         if (random.nextInt(8) == 0) {
             typed();
@@ -75,7 +75,7 @@ final class RandomChain {
     private void typed() {
         List<List<Object>> rows = List.of(Arrays.asList(1L, "ab"), Arrays.asList(2L, null), Arrays.asList(1L, "o'x"));
         grid = new Grid(List.of(new Grid.Column("a", Type.INTEGER), new Grid.Column("t", Type.TEXT)), rows);
-        lines.set(0, "rows of these (a, t): (1, 'ab'), (2, nothing), (1, 'o''x')");
+        lines.set(0, "from values (a, t): (1, 'ab'), (2, no value), (1, 'o''x')");
     }
 
     /** Keeps a step if it leaves rows that can be compared. */
@@ -157,7 +157,7 @@ final class RandomChain {
                         : values.stream()
                                 .anyMatch(value ->
                                         Grid.compared(row.get(at), value.value().apply(row)) == 0));
-        lines.add("where " + column.name() + (many ? " is any of :" : " is :") + parameter);
+        lines.add("where " + column.name() + (many ? " in (:" + parameter + ")" : " = :" + parameter));
         grid = after;
     }
 
@@ -179,7 +179,7 @@ final class RandomChain {
         Type type = any(List.of(Type.INTEGER, Type.TEXT, Type.DECIMAL, Type.DATE));
         Worded value = new RandomExpression(random, grid).of(type, 2);
         String name = name();
-        keep("new column " + name + ": " + value.words(), grid.with(new Grid.Column(name, type), value.value()));
+        keep("add column " + name + " = " + value.words(), grid.with(new Grid.Column(name, type), value.value()));
     }
 
     private void columnsAlone() {
@@ -190,7 +190,7 @@ final class RandomChain {
         if (random.nextBoolean() && names.size() < columns().size()) {
             List<String> gone =
                     columns().stream().filter(column -> !names.contains(column)).toList();
-            keep("without columns " + String.join(", ", gone), grid.narrowed(names, names));
+            keep("drop columns " + String.join(", ", gone), grid.narrowed(names, names));
             return;
         }
         List<String> called = new ArrayList<>(names);
@@ -221,7 +221,7 @@ final class RandomChain {
         List<String> words = new ArrayList<>();
         for (String column : by) {
             largest.add(random.nextInt(3) == 0);
-            words.add(column + (largest.get(largest.size() - 1) ? " largest first" : ""));
+            words.add(column + (largest.get(largest.size() - 1) ? " desc" : ""));
         }
         return Map.entry(String.join(", ", words), grid.sorted(by, largest));
     }

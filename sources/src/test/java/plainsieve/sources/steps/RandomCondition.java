@@ -87,7 +87,7 @@ final class RandomCondition {
     }
 
     private Worded compared(plainsieve.sources.steps.Worded left, plainsieve.sources.steps.Worded right) {
-        String verb = any(List.of("is", "is not", "is below", "is at most", "is above", "is at least"));
+        String verb = any(List.of("=", "<>", "<", "<=", ">", ">="));
         return new Worded(left.within() + " " + verb + " " + right.within(), true, row -> {
             Object a = left.value().apply(row);
             Object b = right.value().apply(row);
@@ -97,11 +97,11 @@ final class RandomCondition {
 
     static boolean holds(String verb, int order) {
         return switch (verb) {
-            case "is" -> order == 0;
-            case "is not" -> order != 0;
-            case "is below" -> order < 0;
-            case "is at most" -> order <= 0;
-            case "is above" -> order > 0;
+            case "=" -> order == 0;
+            case "<>" -> order != 0;
+            case "<" -> order < 0;
+            case "<=" -> order <= 0;
+            case ">" -> order > 0;
             default -> order >= 0;
         };
     }
@@ -114,7 +114,7 @@ final class RandomCondition {
         boolean any = random.nextBoolean();
         String words =
                 values.stream().map(plainsieve.sources.steps.Worded::words).collect(Collectors.joining(", "));
-        return new Worded(left.within() + (any ? " is any of " : " is none of ") + words, true, row -> {
+        return new Worded(left.within() + (any ? " in (" : " not in (") + words + ")", true, row -> {
             Object a = left.value().apply(row);
             return a == null
                     ? null

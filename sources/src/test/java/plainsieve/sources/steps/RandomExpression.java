@@ -157,7 +157,7 @@ final class RandomExpression {
                 return both(left, "/", right, Type.DECIMAL, (a, b) -> a.divide(b, MathContext.DECIMAL64));
             }
             default -> {
-                return one("size of ", left, Type.DECIMAL, number -> Grid.number(number)
+                return one("absolute value of ", left, Type.DECIMAL, number -> Grid.number(number)
                         .abs());
             }
         }
@@ -178,7 +178,7 @@ final class RandomExpression {
                 return one("lower case of ", of, Type.TEXT, text -> text);
             }
             case 2 -> {
-                return one("first 2 letters of ", of, Type.TEXT, text -> cut((String) text, true));
+                return one("first 2 characters of ", of, Type.TEXT, text -> cut((String) text, true));
             }
             case 3 -> {
                 return one("text of ", of(Type.INTEGER, depth - 1), Type.TEXT, Object::toString);
@@ -186,7 +186,7 @@ final class RandomExpression {
             default -> {
                 Worded other = of(Type.TEXT, depth - 1);
                 return new Worded(
-                        "first value of (" + of.words() + ", " + other.words() + ")",
+                        "coalesce(" + of.words() + ", " + other.words() + ")",
                         Type.TEXT,
                         true,
                         row -> of.value().apply(row) == null

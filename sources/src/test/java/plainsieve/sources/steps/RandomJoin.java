@@ -37,8 +37,7 @@ final class RandomJoin {
             Grid.Column column = same.get(random.nextInt(same.size()));
             int own = grid.at(column.name());
             int other = theirs.at(column.name());
-            return Optional.of(
-                    new Match("with the same " + column.name(), (ours, them) -> equal(ours.get(own), them.get(other))));
+            return Optional.of(new Match("on " + column.name(), (ours, them) -> equal(ours.get(own), them.get(other))));
         }
         if (numbers.isEmpty()) {
             return Optional.empty();
@@ -48,7 +47,7 @@ final class RandomJoin {
         int id = theirs.at("id");
         int a = theirs.at("a");
         return Optional.of(new Match(
-                "where their id is " + number.name() + " and their a is at least 0",
+                "on %s.id = " + number.name() + " and %s.a >= 0",
                 (ours, them) -> equal(ours.get(own), them.get(id)) && them.get(a) != null && (Long) them.get(a) >= 0));
     }
 
@@ -63,8 +62,8 @@ final class RandomJoin {
         boolean kept = random.nextBoolean();
         return match(theirs)
                 .map(match -> Map.entry(
-                        "beside each, its row of " + table + " " + match.words() + ": " + taken.name() + " as " + name
-                                + "; " + (kept ? "rows without one are kept" : "only rows that have one"),
+                        "join " + table + " " + match.words().replace("%s", table) + ", adding " + taken.name() + " as "
+                                + name + "; " + (kept ? "keep all rows" : "keep only matching rows"),
                         joined(theirs, match, taken, new Joined(name, kept))));
     }
 
@@ -138,9 +137,8 @@ final class RandomJoin {
         }
         List<Grid.Column> columns = new ArrayList<>(grid.columns());
         columns.add(new Grid.Column(name, Type.INTEGER));
-        String words =
-                "beside each, its row of query '%s' called with :low as %s: tide as %s; rows without one are kept"
-                        .formatted(query, low.name(), name);
+        String words = "join query '%s' called with :low = %s, adding tide as %s; keep all rows"
+                .formatted(query, low.name(), name);
         return Optional.of(Map.entry(words, new Grid(columns, rows)));
     }
 
@@ -150,7 +148,8 @@ final class RandomJoin {
         boolean with = random.nextBoolean();
         return match(theirs)
                 .map(match -> Map.entry(
-                        "only those " + (with ? "with" : "without") + " a row of " + table + " " + match.words(),
+                        "keep rows " + (with ? "with" : "without") + " a match in " + table + " "
+                                + match.words().replace("%s", table),
                         grid.where(row -> with
                                 == theirs.rows().stream()
                                         .anyMatch(them -> match.holds().apply(row, them)))));

@@ -61,7 +61,7 @@ final class RandomShape {
                 rows.add(longer);
             }
         }
-        String words = "columns to rows: %s, %s as %sk and %sv".formatted(one.name(), other.name(), name, name);
+        String words = "unpivot %s, %s as %sk and %sv".formatted(one.name(), other.name(), name, name);
         return Optional.of(Map.entry(words, new Grid(columns, rows)));
     }
 
@@ -87,8 +87,8 @@ final class RandomShape {
         Grid after = new Grid(
                 List.of(key, new Grid.Column(name + "a", Type.INTEGER), new Grid.Column(name + "b", Type.INTEGER)),
                 rows);
-        String words = "rows to columns of %s 'ab' as %sa, 'b' as %sb: number of rows by %s"
-                .formatted(text.name(), name, name, key.name());
+        String words =
+                "pivot %s 'ab' as %sa, 'b' as %sb: count of rows by %s".formatted(text.name(), name, name, key.name());
         return Optional.of(Map.entry(words, after));
     }
 
@@ -137,7 +137,7 @@ final class RandomShape {
                 rows.add(filled);
             }
         }
-        return Optional.of(Map.entry("under it, the rows of " + table, new Grid(columns, rows)));
+        return Optional.of(Map.entry("union all " + table, new Grid(columns, rows)));
     }
 
     private Optional<Map.Entry<String, Grid>> among() {
@@ -156,8 +156,8 @@ final class RandomShape {
                         .map(row -> row.get(tables.get(table).at("a")))
                         .filter(Objects::nonNull)
                         .toList();
-        String words = "only those whose %s is %s %s"
-                .formatted(number.name(), among ? "in" : "not in", typed ? "these (n): (2), (3)" : "a of " + table);
+        String words = "keep rows whose %s is %s %s"
+                .formatted(number.name(), among ? "in" : "not in", typed ? "values (n): (2), (3)" : "a of " + table);
         return Optional.of(Map.entry(
                 words,
                 grid.where(row -> among

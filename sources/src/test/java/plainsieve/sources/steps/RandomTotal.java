@@ -49,9 +49,9 @@ final class RandomTotal {
         if (above) {
             columns.add(new Grid.Column(name + "_level", Type.INTEGER));
         }
-        String behind = above ? "; also of every level above as " + name + "_level" : "";
+        String behind = above ? "; with subtotals as " + name + "_level" : "";
         String by = String.join(", ", keys.stream().map(Grid.Column::name).toList());
-        String lead = keys.isEmpty() ? "total of everything: " : "total by " + by + ": ";
+        String lead = keys.isEmpty() ? "aggregate all rows: " : "group by " + by + ": ";
         return Optional.of(Map.entry(lead + String.join(", ", words) + behind, new Grid(columns, rows)));
     }
 
@@ -88,25 +88,24 @@ final class RandomTotal {
         // Fractions that are alike to people differ in their last digit: they are not counted.
         switch (random.nextInt(column.type() == Type.DECIMAL ? 1 : 0, 6)) {
             case 1 -> {
-                return new Figure("number of rows", Type.INTEGER, rows -> (long) rows.size());
+                return new Figure("count of rows", Type.INTEGER, rows -> (long) rows.size());
             }
             case 0 -> {
-                return new Figure(
-                        "number of different " + column.name(), Type.INTEGER, rows -> values(rows, at).stream()
-                                .map(RandomChain::key)
-                                .distinct()
-                                .count());
+                return new Figure("count of distinct " + column.name(), Type.INTEGER, rows -> values(rows, at).stream()
+                        .map(RandomChain::key)
+                        .distinct()
+                        .count());
             }
             case 2 -> {
                 RandomCondition.Worded where = new RandomCondition(random, grid).of(1);
-                return new Figure("number of rows where " + where.words(), Type.INTEGER, rows -> rows.stream()
+                return new Figure("count of rows where " + where.words(), Type.INTEGER, rows -> rows.stream()
                         .filter(row -> Boolean.TRUE.equals(where.value().apply(row)))
                         .count());
             }
             case 3 -> {
                 boolean largest = random.nextBoolean();
                 return new Figure(
-                        (largest ? "largest " : "smallest ") + column.name(),
+                        (largest ? "maximum of " : "minimum of ") + column.name(),
                         column.type(),
                         rows -> values(rows, at).stream()
                                 .reduce((a, b) -> Grid.compared(a, b) > 0 == largest ? a : b)
@@ -114,7 +113,7 @@ final class RandomTotal {
             }
             default -> {
                 if (numbers.isEmpty()) {
-                    return new Figure("number of rows", Type.INTEGER, rows -> (long) rows.size());
+                    return new Figure("count of rows", Type.INTEGER, rows -> (long) rows.size());
                 }
                 Grid.Column number = numbers.get(random.nextInt(numbers.size()));
                 return ofNumbers(number.name(), grid.at(number.name()), random.nextBoolean());

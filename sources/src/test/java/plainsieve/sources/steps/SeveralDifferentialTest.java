@@ -167,7 +167,7 @@ class SeveralDifferentialTest {
     /** One of its queries is of steps, one of SQL. */
     private record Theirs(String kind) implements SchemaContext {
         private static final Map<String, String> TEXTS =
-                Map.of("quays", "steps 1\nrows of quays", "tides", "select id, a, t, d, m, v from tides -- all");
+                Map.of("quays", "steps 1\nfrom quays", "tides", "select id, a, t, d, m, v from tides -- all");
 
         @Override
         public Optional<List<KnownColumn>> columns(String schema, String table) {

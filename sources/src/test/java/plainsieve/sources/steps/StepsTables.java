@@ -36,13 +36,13 @@ final class StepsTables {
     /** Queries that are called: one that only filters, one that totals, both of columns that rows around them have, too. */
     private static final Map<String, String> QUERIES = Map.of(
             "above",
-            "steps 1\nrows of tides\nwhere a is at least :low\ncolumns id as tide",
+            "steps 1\nfrom tides\nwhere a >= :low\ncolumns id as tide",
             "count",
-            "steps 1\nrows of tides\nwhere a is at least :low\ntotal of everything: number of rows as tide",
+            "steps 1\nfrom tides\nwhere a >= :low\naggregate all rows: count of rows as tide",
             "groups",
-            "steps 1\nrows of tides\nwhere a is at least :low\ntotal by t: number of rows as tide",
+            "steps 1\nfrom tides\nwhere a >= :low\ngroup by t: count of rows as tide",
             "firsts",
-            "steps 1\nrows of tides\nwhere a is at least :low\nfirst 2 rows by id largest first\ncolumns id as tide");
+            "steps 1\nfrom tides\nwhere a >= :low\nfirst 2 rows by id desc\ncolumns id as tide");
 
     private StepsTables() {}
 

@@ -31,9 +31,10 @@ final class DefaultProperties {
     private static final String FORMULA = "/formula ";
     private static final String QUERY = "/query/";
     /** In front of a formula for a text, of which everything could be a value. */
-    private static final String WORKED = "=";
+    private static final String FORMULA_SIGN = "=";
 
-    private static final String NOTHING_CHOSEN = "nothing chosen";
+    private static final String ALL_VALUES = "all";
+    private static final String NO_DEFAULT = "none";
     private static final List<String> DAYS = List.of(
             "today",
             "yesterday",
@@ -58,7 +59,7 @@ final class DefaultProperties {
         this.around = around;
     }
 
-    /** What a parameter is worked out by before its author says better. */
+    /** The formula of a parameter that becomes computed, until its author enters another. */
     static String usualFormula(ParameterDefinition parameter) {
         return formulas(parameter.type()).stream().findFirst().orElse("today");
     }
@@ -72,13 +73,12 @@ final class DefaultProperties {
         };
     }
 
-    /** How the value is worked out. */
+    /** The formula of a computed parameter. */
     ParameterProperty formula() {
         Sentence.Mark mark =
                 ParameterProperty.mark("formula", parameter.formula(), Sentence.EditKind.EITHER, parameter.formula());
-        String now = today(parameter.formula()).map(" (%s now)"::formatted).orElse("");
-        return new ParameterProperty(
-                ", as ", mark, now + "; viewers do not choose it", false, this::formulaOffers, this::workedOut);
+        String now = today(parameter.formula()).map(" (now %s)"::formatted).orElse("");
+        return new ParameterProperty(" as ", mark, now, false, this::formulaOffers, this::toFormula);
     }
 
     private List<MarkOption> formulaOffers() {
@@ -88,7 +88,7 @@ final class DefaultProperties {
                 .toList();
     }
 
-    private ConvertedParameter workedOut(String taken) {
+    private ConvertedParameter toFormula(String taken) {
         String formula = taken.startsWith(FORMULA) ? taken.substring(FORMULA.length()) : taken.strip();
         Formula.read(formula);
         return ConvertedParameter.without(parameter.withFormula(formula));
@@ -99,11 +99,16 @@ final class DefaultProperties {
         try {
             return Formula.read(formula)
                     .value(around.today(), "", name -> new Choice.Blank())
-                    .map(value -> inWords(
-                            ChoiceText.of(Formula.as(parameter.type(), value).written())));
+                    .map(value ->
+                            ChoiceText.of(Formula.as(parameter.type(), value).written()))
+                    .map(choice -> isNumber() ? typedBack(choice) : inWords(choice));
         } catch (ProblemException e) {
             return Optional.empty();
         }
+    }
+
+    private boolean isNumber() {
+        return parameter.type() == Type.INTEGER || parameter.type() == Type.DECIMAL;
     }
 
     ParameterProperty start() {
@@ -113,9 +118,9 @@ final class DefaultProperties {
                 start.formulaText().isEmpty() ? String.join(", ", start.choice().values()) : start.formulaText();
         String today = start.formulaText().isEmpty()
                 ? ""
-                : today(start.formulaText()).map(" (%s now)"::formatted).orElse("");
+                : today(start.formulaText()).map(" (now %s)"::formatted).orElse("");
         return new ParameterProperty(
-                "; opens with ",
+                "; default: ",
                 ParameterProperty.mark("start", now, Sentence.EditKind.EITHER, typed),
                 today,
                 false,
@@ -126,14 +131,12 @@ final class DefaultProperties {
     private final class InWords implements DefaultDefinition.Visitor<String> {
         @Override
         public String fixed(DefaultDefinition.FixedChoice start) {
-            return DefaultProperties.this.inWords(start.choice());
+            return typedBack(start.choice());
         }
 
         @Override
         public String formula(DefaultDefinition.Formula start) {
-            boolean named = start.formulaText().startsWith("first")
-                    || start.formulaText().startsWith("last");
-            return (named ? "the " : "") + start.formulaText();
+            return (isValue(start.formulaText()) ? FORMULA_SIGN + " " : "") + start.formulaText();
         }
 
         @Override
@@ -142,12 +145,24 @@ final class DefaultProperties {
         }
     }
 
+    /** A choice as it can be typed: values, or their labels where its list is typed, too. */
+    private String typedBack(ChoiceText choice) {
+        return switch (choice.kind()) {
+            case BLANK -> NO_DEFAULT;
+            case ALL -> ALL_VALUES;
+            default ->
+                choice.values().stream()
+                        .map(value -> labels().getOrDefault(value, value))
+                        .collect(Collectors.joining(", "));
+        };
+    }
+
     private String inWords(ChoiceText choice) {
         if (choice.kind() == ChoiceText.Kind.BLANK) {
-            return NOTHING_CHOSEN;
+            return NO_DEFAULT;
         }
         if (choice.kind() == ChoiceText.Kind.ALL) {
-            return "all of them";
+            return ALL_VALUES;
         }
         ParameterDefinition.Words words = parameter.words();
         ParameterLabels read = new ParameterLabels(
@@ -173,12 +188,12 @@ final class DefaultProperties {
 
     private List<MarkOption> offers() {
         List<MarkOption> offers = new ArrayList<>();
-        offers.add(MarkOption.of(NOTHING, NOTHING_CHOSEN, parameter.words().whenBlank()));
+        offers.add(MarkOption.of(NOTHING, NO_DEFAULT, parameter.words().whenBlank()));
         if (parameter.trial().kind() != ChoiceText.Kind.BLANK) {
             offers.add(MarkOption.of(TRIED, inWords(parameter.trial()), "the trial value"));
         }
         if (parameter.many() && parameter.list().exists()) {
-            offers.add(MarkOption.of(ALL, "all of them", ""));
+            offers.add(MarkOption.of(ALL, ALL_VALUES, "every value of the list"));
         }
         offers.addAll(formulaOffers());
         around.queries()
@@ -210,11 +225,11 @@ final class DefaultProperties {
 
     /** What was typed: values of the type with commas between them, by their labels where they have some, or a formula. */
     private DefaultDefinition typed(String words) {
-        if (words.isEmpty() || words.equals(NOTHING_CHOSEN)) {
+        if (words.isEmpty() || words.equals(NO_DEFAULT)) {
             return DefaultDefinition.of(ChoiceText.blank());
         }
-        if (words.startsWith(WORKED)) {
-            return formulaOf(words.substring(WORKED.length()).strip());
+        if (words.startsWith(FORMULA_SIGN)) {
+            return formulaOf(words.substring(FORMULA_SIGN.length()).strip());
         }
         List<String> values = parameter.many() ? Arrays.asList(words.split("\\s*,\\s*")) : List.of(words);
         List<String> meant = values.stream().map(this::valueMeant).toList();
@@ -223,6 +238,11 @@ final class DefaultProperties {
             return DefaultDefinition.of(ChoiceText.of(meant));
         }
         return formulaOf(words.replaceFirst("^the ", ""));
+    }
+
+    /** Whether a formula would be taken for a value without the sign before it. */
+    private boolean isValue(String formula) {
+        return parameter.type() == Type.TEXT || parameter.type() == Type.NAME || isReadable(formula);
     }
 
     private static DefaultDefinition formulaOf(String formula) {

@@ -66,7 +66,7 @@ final class ListDetails {
         offers.add(0, MarkOption.of(NONE, "the value itself", ""));
         String now = place.label().isEmpty() ? "the value itself" : place.label();
         return ParameterProperty.taken(
-                        "; viewers read ",
+                        "; labels from ",
                         "label-column",
                         now,
                         () -> offers,
@@ -91,7 +91,7 @@ final class ListDetails {
                 column.label(),
                 typed.lines().map(String::strip).filter(line -> !line.isEmpty()).toList()));
         return new ParameterProperty(
-                        "; left out of its list: ",
+                        "; excluded values: ",
                         ParameterProperty.mark("except", now, Sentence.EditKind.LINES, lines),
                         "",
                         false,
@@ -108,10 +108,10 @@ final class ListDetails {
     private ParameterProperty compared() {
         boolean none = !list.column().isNamed();
         List<MarkOption> offers = new ArrayList<>(ListProperties.columnOffers(around));
-        offers.add(0, MarkOption.of(NONE, "no column", ""));
-        String now = none ? "no column" : ListColumn.inWords(list.column());
+        offers.add(0, MarkOption.of(NONE, "none", ""));
+        String now = none ? "none" : ListColumn.inWords(list.column());
         return ParameterProperty.taken(
-                        "; its list belongs to ",
+                        "; values of column: ",
                         "compared",
                         now,
                         () -> offers,
@@ -127,7 +127,7 @@ final class ListDetails {
                 .map(rule -> MarkOption.of(rule.name(), inWords(rule), ""))
                 .toList();
         return ParameterProperty.taken(
-                        "; a value that is no longer listed ",
+                        "; unlisted values are ",
                         "gone",
                         inWords(now.whenGone()),
                         () -> offers,
@@ -138,8 +138,8 @@ final class ListDetails {
 
     private static String inWords(MissingValuePolicy rule) {
         return switch (rule) {
-            case KEEP -> "is kept and marked";
-            case DROP -> "is removed, with a note";
+            case KEEP -> "kept and marked";
+            case DROP -> "removed with a note";
         };
     }
 
@@ -151,7 +151,7 @@ final class ListDetails {
         long now = list.kept().toSeconds();
         String inWords = AGES.getOrDefault(now, "%,d seconds".formatted(now));
         return ParameterProperty.taken(
-                        "; its list is cached for ",
+                        "; list cached for ",
                         "kept",
                         inWords,
                         () -> offers,

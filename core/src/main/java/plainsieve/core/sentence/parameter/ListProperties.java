@@ -40,7 +40,7 @@ final class ListProperties {
     List<ParameterProperty> values() {
         List<ParameterProperty> values = new ArrayList<>();
         boolean rare = !list.exists() && !isUsual();
-        String lead = list.exists() ? " from " : rare ? "; its value is " : ", ";
+        String lead = list.exists() ? " from " : rare ? "; values: " : ", ";
         values.add(new ParameterProperty(
                 lead,
                 ParameterProperty.mark(
@@ -88,14 +88,19 @@ final class ListProperties {
                 .filter(name -> list instanceof ListDefinition.FromQuery && !name.equals(parameter.name()))
                 .map(":"::concat)
                 .collect(Collectors.joining(" "));
-        return names.isEmpty() ? "" : ", which follows " + names;
+        return names.isEmpty() ? "" : ", depending on " + names;
+    }
+
+    private static String typedBack(ListedValue value) {
+        return TypedListText.item(value);
     }
 
     private static String someOf(List<ListedValue> values) {
         if (values.isEmpty()) {
-            return "none yet";
+            return "none";
         }
-        String some = values.stream().limit(MOST_NAMED).map(ListedValue::label).collect(Collectors.joining(", "));
+        String some =
+                values.stream().limit(MOST_NAMED).map(ListProperties::typedBack).collect(Collectors.joining(", "));
         int more = values.size() - MOST_NAMED;
         return more > 0 ? "%s and %,d more".formatted(some, more) : some;
     }
@@ -108,7 +113,7 @@ final class ListProperties {
 
         @Override
         public String typed(ListDefinition.Typed typed) {
-            return "values typed in";
+            return "typed values";
         }
 
         @Override
@@ -151,7 +156,7 @@ final class ListProperties {
                 .forEach(query ->
                         offers.add(MarkOption.of(QUERY + query.id(), "the query " + query.name(), "its first column")));
         offers.add(0, MarkOption.of(ANY, anyValue(), "viewers type it"));
-        offers.add(1, MarkOption.of(TYPED, "values typed in", "or pasted, one on each line"));
+        offers.add(1, MarkOption.of(TYPED, "typed values", "or pasted, one on each line"));
         return offers;
     }
 
@@ -233,7 +238,7 @@ final class ListProperties {
         List<MarkOption> offers = List.of(
                 MarkOption.of(with, with, "viewers see how many rows each value has"),
                 MarkOption.of(without, without, ""));
-        String lead = column.counts() ? " " : "; its values are sorted ";
+        String lead = column.counts() ? " " : "; list ";
         return ParameterProperty.taken(
                         lead,
                         "counts",

@@ -20,9 +20,10 @@ import plainsieve.core.value.ValueReader;
 
 /** Type, cardinality, blank, all and limits in the sentence of a parameter. */
 final class MeaningProperties {
+    private static final String NO_BOUND = "none";
     private static final String ONE = "one";
     private static final String MANY = "many";
-    private static final String WORKED = "worked";
+    private static final String COMPUTED = "computed";
     private static final String RANGE = "range/";
     private static final String NO_FILTER = "no filter";
     private static final String SEND_EACH = "send-each";
@@ -66,12 +67,12 @@ final class MeaningProperties {
         };
     }
 
-    /** One value, many, the lower end of a range, or none because it is worked out. */
+    /** One value, many, the lower end of a range, or a computed value. */
     ParameterProperty takes() {
         ParameterProperty takes = ParameterProperty.taken(
                 parameter.isComputed() ? ", " : ", takes ", "takes", taking(), this::takesOffers, this::taking);
         return around.beginning(parameter.name())
-                .map(start -> takes.then(", which ends the range of :" + start))
+                .map(start -> takes.then(", the end of the range of :" + start))
                 .orElse(takes);
     }
 
@@ -83,7 +84,7 @@ final class MeaningProperties {
                 .filter(this::couldEndRange)
                 .sorted((one, other) -> one.name().compareTo(other.name()))
                 .forEach(end -> offers.add(MarkOption.of(RANGE + end.name(), upTo(end.name()), "both ends included")));
-        offers.add(MarkOption.of(WORKED, "worked out", "computed by a formula"));
+        offers.add(MarkOption.of(COMPUTED, "computed", "by a formula; not chosen by viewers"));
         return offers;
     }
 
@@ -98,7 +99,7 @@ final class MeaningProperties {
 
     private String taking() {
         if (parameter.isComputed()) {
-            return "worked out";
+            return "computed";
         }
         if (parameter.many()) {
             return "many values";
@@ -107,11 +108,11 @@ final class MeaningProperties {
     }
 
     private static String upTo(String end) {
-        return "one value, a range up to :" + end;
+        return "a range up to :" + end;
     }
 
     private ConvertedParameter taking(String taken) {
-        if (taken.equals(WORKED)) {
+        if (taken.equals(COMPUTED)) {
             return ConvertedParameter.without(
                     parameter.isComputed()
                             ? parameter
@@ -134,14 +135,14 @@ final class MeaningProperties {
                 .toList();
         return List.of(
                 ParameterProperty.taken(
-                        "; blank means ",
+                        "; when blank: ",
                         "blank",
                         inWords(meaning.blankRule()),
                         () -> rules,
                         word -> ConvertedParameter.without(
                                 with(meaning.covers(), BlankRule.ofWord(word).orElseThrow(), meaning.sendEach()))),
                 ParameterProperty.typed(
-                        " and reads ",
+                        ", shown as ",
                         "reads",
                         "nothing",
                         parameter.words().whenBlank(),
@@ -152,7 +153,7 @@ final class MeaningProperties {
         return switch (rule) {
             case NO_FILTER -> NO_FILTER;
             case ROWS_WITHOUT_VALUE -> "rows without a value";
-            case NOT_ALLOWED -> "that a choice is required";
+            case NOT_ALLOWED -> "a choice is required";
         };
     }
 
@@ -180,16 +181,16 @@ final class MeaningProperties {
             Bounds bounds = parameter.bounds();
             boolean none = bounds.least().isEmpty() && bounds.most().isEmpty();
             rest.add(ParameterProperty.typed(
-                            "; it lies between ",
+                            "; minimum: ",
                             "least",
-                            "any",
+                            NO_BOUND,
                             bounds.least(),
                             least -> parameter.withBounds(bounds.between(limit(least), bounds.most())))
                     .rareWhen(none));
             rest.add(ParameterProperty.typed(
-                            " and ",
+                            ", maximum: ",
                             "most",
-                            "any",
+                            NO_BOUND,
                             bounds.most(),
                             most -> parameter.withBounds(bounds.between(bounds.least(), limit(most))))
                     .rareWhen(none));
@@ -205,8 +206,8 @@ final class MeaningProperties {
     }
 
     private String limit(String typed) {
-        boolean any = typed.isEmpty() || typed.equals("any");
-        return any ? "" : ValueReader.read(meaning.type(), typed).written();
+        boolean none = typed.isEmpty() || typed.equals(NO_BOUND);
+        return none ? "" : ValueReader.read(meaning.type(), typed).written();
     }
 
     private ParameterProperty covers(List<ValueCoverage> possible) {

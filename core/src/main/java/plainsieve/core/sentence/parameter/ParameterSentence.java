@@ -17,9 +17,9 @@ import plainsieve.core.value.ProblemException;
  *
  * <pre>
  * [Class] · [+ hint]
- * is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means [no filter] and reads [any class];
- * opens with [nothing chosen]; viewers choose [freely]
- * a value means [itself]; all means [no filter]; its unit is [none]; …
+ * is [text], takes [many values] from [vessels.vessel_class] [with counts]; when blank: [no filter], shown as [any class];
+ * default: [none]; viewers may choose [any value]
+ * a value means [itself]; all means [no filter]; unit: [none]; …
  * </pre>
  */
 public final class ParameterSentence {
@@ -32,7 +32,7 @@ public final class ParameterSentence {
     public ParameterSentence(ParameterDefinition parameter, ParameterContext around) {
         this.parameter = parameter;
         this.called = called();
-        this.properties = parameter.isComputed() ? workedOut(around) : chosen(around);
+        this.properties = parameter.isComputed() ? computed(around) : chosen(around);
     }
 
     private List<ParameterProperty> called() {
@@ -59,7 +59,7 @@ public final class ParameterSentence {
         return all;
     }
 
-    private List<ParameterProperty> workedOut(ParameterContext around) {
+    private List<ParameterProperty> computed(ParameterContext around) {
         MeaningProperties meaningProperties = new MeaningProperties(parameter, around);
         List<ParameterProperty> all = new ArrayList<>();
         all.add(meaningProperties.type());
@@ -73,20 +73,20 @@ public final class ParameterSentence {
         ParameterLabelChange words = ParameterLabelChange.of(parameter);
         String unit = parameter.words().unit();
         ListFreshness now = parameter.upkeep();
-        String kept = "kept in Sent";
-        String hidden = "private: never written to Sent";
+        String kept = "recorded";
+        String hidden = "never written";
         return List.of(
-                ParameterProperty.typed("; its unit is ", "unit", "none", unit, words::unit)
+                ParameterProperty.typed("; unit: ", "unit", "none", unit, words::unit)
                         .rareWhen(unit.isEmpty()),
                 ParameterProperty.typed(
-                                "; viewers find it under ",
+                                "; heading: ",
                                 "group",
-                                "no heading",
+                                "none",
                                 parameter.words().group(),
                                 words::group)
                         .rareWhen(true),
                 ParameterProperty.taken(
-                                "; its values are ",
+                                "; values in Sent: ",
                                 "private",
                                 now.unlogged() ? hidden : kept,
                                 () -> List.of(MarkOption.of(kept, kept, ""), MarkOption.of(hidden, hidden, "")),
@@ -95,19 +95,19 @@ public final class ParameterSentence {
                         .rareWhen(!now.unlogged()));
     }
 
-    /** What viewers call it, and what they are notified of it. */
+    /** Its label and hint for viewers. */
     public Sentence name() {
         return sentence(called);
     }
 
-    /** What it is. */
+    /** The sentence of the properties that differ from the usual ones, and of those that matter most. */
     public Sentence render() {
         return sentence(properties.stream()
                 .filter(parameterProperty -> !parameterProperty.rare())
                 .toList());
     }
 
-    /** What is only said on demand. */
+    /** The properties that have their usual values. */
     public Sentence more() {
         return sentence(properties.stream().filter(ParameterProperty::rare).toList());
     }
@@ -122,7 +122,7 @@ public final class ParameterSentence {
         return sentence.done();
     }
 
-    /** What could be at a mark; nothing where words are typed. */
+    /** The options of a mark; none for typed text. */
     public List<MarkOption> offers(String mark) {
         return property(mark).offers().get();
     }

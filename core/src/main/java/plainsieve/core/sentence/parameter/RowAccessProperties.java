@@ -26,14 +26,14 @@ final class RowAccessProperties {
 
     List<ParameterProperty> all() {
         List<ParameterProperty> all = new ArrayList<>();
-        all.add(ParameterProperty.taken("; viewers choose ", "held", inWords(), this::offers, this::taking)
+        all.add(ParameterProperty.taken("; viewers may choose ", "held", inWords(), this::offers, this::taking)
                 .rareWhen(!rowAccessRule.holds()));
         if (rowAccessRule.holds()) {
             String open = rowAccessRule.open().isEmpty()
-                    ? "nothing"
+                    ? "none"
                     : rowAccessRule.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
             all.add(ParameterProperty.taken(
-                    "; shown to all without it: ",
+                    "; visible to everyone without it: ",
                     "open",
                     open,
                     this::things,
@@ -44,7 +44,7 @@ final class RowAccessProperties {
 
     private String inWords() {
         return switch (rowAccessRule.by()) {
-            case VIEWER -> "freely";
+            case VIEWER -> "any value";
             case GROUP -> "values of their group";
             case CLAIM -> amongClaim(rowAccessRule.claim());
             case QUERY -> among(around.queryName(rowAccessRule.queryId()));
@@ -52,7 +52,7 @@ final class RowAccessProperties {
     }
 
     private static String among(String query) {
-        return "among the result of query %s".formatted(query);
+        return "values from the result of query %s".formatted(query);
     }
 
     private static String amongClaim(String claim) {
@@ -61,7 +61,7 @@ final class RowAccessProperties {
 
     private List<MarkOption> offers() {
         List<MarkOption> offers = new ArrayList<>();
-        offers.add(MarkOption.of(RowAccessRule.By.VIEWER.word(), "freely", "every viewer may see all values"));
+        offers.add(MarkOption.of(RowAccessRule.By.VIEWER.word(), "any value", "no row access rule"));
         offers.add(MarkOption.of(
                 RowAccessRule.By.GROUP.word(), "values of their group", "operators set it per group on People"));
         around.claims()

@@ -26,9 +26,23 @@ final class TypedListText {
         return values.stream().map(TypedListText::line).collect(Collectors.joining("\n"));
     }
 
+    /** A value as one of several in a sentence, where commas separate them. */
+    static String item(ListedValue listed) {
+        String value = sideInSentence(listed.value());
+        return listed.label().equals(listed.value()) ? value : value + BETWEEN + sideInSentence(listed.label());
+    }
+
+    private static String sideInSentence(String text) {
+        return text.contains(",") || text.contains(";") ? quoted(text) : side(text);
+    }
+
     private static String line(ListedValue listed) {
         String value = side(listed.value());
         return listed.label().equals(listed.value()) ? value : value + BETWEEN + side(listed.label());
+    }
+
+    private static String quoted(String text) {
+        return '"' + text.replace("\"", "\"\"") + '"';
     }
 
     private static String side(String text) {
@@ -37,7 +51,7 @@ final class TypedListText {
                 && !text.contains(BETWEEN)
                 && !text.contains("\t")
                 && !text.startsWith("\"");
-        return plain ? text : '"' + text.replace("\"", "\"\"") + '"';
+        return plain ? text : quoted(text);
     }
 
     /** Reads such lines; also what a spreadsheet copies: value, tab, label. Repeats and blank lines go. */
@@ -65,7 +79,7 @@ final class TypedListText {
         return inside.replace("\"\"", "\"");
     }
 
-    /** What is first in a line, and what comes after the sign after it. */
+    /** The part of a line before the separator, and the rest after it. */
     private record Side(String text, String rest) {
         static Side of(String line) {
             Matcher matcher = SIDE.matcher(line);

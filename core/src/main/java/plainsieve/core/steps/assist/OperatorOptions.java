@@ -14,22 +14,22 @@ import plainsieve.core.value.Type;
 final class OperatorOptions {
     private static final Set<ComparisonOperator> OF_TEXTS = EnumSet.of(
             ComparisonOperator.CONTAINS,
-            ComparisonOperator.CONTAINS_NOT,
-            ComparisonOperator.STARTS,
-            ComparisonOperator.ENDS);
+            ComparisonOperator.NOT_CONTAINS,
+            ComparisonOperator.STARTS_WITH,
+            ComparisonOperator.ENDS_WITH);
     private static final Set<ComparisonOperator> OF_DAYS = EnumSet.of(
-            ComparisonOperator.IS_ON,
-            ComparisonOperator.IS_BEFORE,
-            ComparisonOperator.IS_AFTER,
-            ComparisonOperator.IS_ON_OR_BEFORE,
-            ComparisonOperator.IS_ON_OR_AFTER,
-            ComparisonOperator.IS_SPAN);
+            ComparisonOperator.ON,
+            ComparisonOperator.BEFORE,
+            ComparisonOperator.AFTER,
+            ComparisonOperator.ON_OR_BEFORE,
+            ComparisonOperator.ON_OR_AFTER,
+            ComparisonOperator.DATE_RANGE);
     private static final Set<ComparisonOperator> OF_SIZES = EnumSet.of(
-            ComparisonOperator.IS_BELOW,
-            ComparisonOperator.IS_AT_MOST,
-            ComparisonOperator.IS_ABOVE,
-            ComparisonOperator.IS_AT_LEAST,
-            ComparisonOperator.IS_BETWEEN);
+            ComparisonOperator.LESS,
+            ComparisonOperator.LESS_OR_EQUAL,
+            ComparisonOperator.GREATER,
+            ComparisonOperator.GREATER_OR_EQUAL,
+            ComparisonOperator.BETWEEN);
 
     private OperatorOptions() {}
 
@@ -39,7 +39,7 @@ final class OperatorOptions {
         List<MarkOption> offers = new ArrayList<>();
         Arrays.stream(ComparisonOperator.values())
                 .filter(comparisonOperator ->
-                        comparisonOperator != ComparisonOperator.IS_FROM && suits(comparisonOperator, type))
+                        comparisonOperator != ComparisonOperator.RANGE && suits(comparisonOperator, type))
                 .forEach(comparisonOperator -> offers.add(
                         MarkOption.of(written(comparisonOperator, operands, type), inWords(comparisonOperator), "")));
         if (isTime(type)) {
@@ -68,6 +68,7 @@ final class OperatorOptions {
         return switch (comparisonOperator.wants()) {
             case NOTHING -> comparisonOperator.words();
             case TWO -> comparisonOperator.words() + " … " + comparisonOperator.between() + " …";
+            case LIST -> comparisonOperator.words() + " (…)";
             default -> comparisonOperator.words() + " …";
         };
     }
@@ -80,7 +81,8 @@ final class OperatorOptions {
             case TWO ->
                 comparisonOperator.words() + " " + first + " " + comparisonOperator.between() + " "
                         + (operands.size() > 1 ? operands.get(1) : first);
-            case LIST -> comparisonOperator.words() + " " + (operands.isEmpty() ? first : String.join(", ", operands));
+            case LIST ->
+                comparisonOperator.words() + " (" + (operands.isEmpty() ? first : String.join(", ", operands)) + ")";
         };
     }
 

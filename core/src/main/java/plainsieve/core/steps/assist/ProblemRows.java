@@ -53,7 +53,7 @@ public record ProblemRows(Kind kind, String line) {
         Optional<LineSpan> match = at(join.match());
         return match.map(span -> new ProblemRows(
                 Kind.FOUND_NONE,
-                "only those without a row of "
+                "keep rows without a match in "
                         + written.substring(join.rows().at().start(), span.end())));
     }
 

@@ -47,8 +47,8 @@ public final class StepOptions {
             case VALUE -> values(before, marked.about().get(0));
             case FIGURE -> figures(before);
             case COUNT -> counts();
-            case DIRECTION -> words("largest first", "smallest first");
-            case KEPT -> words("rows without one are kept", "only rows that have one");
+            case DIRECTION -> words("desc", "asc");
+            case KEPT -> words("keep all rows", "keep only matching rows");
             case BETWEEN -> words("and", "or");
             case NAME, FORMULA, TYPED -> List.of();
         };
@@ -84,7 +84,9 @@ public final class StepOptions {
         }
         if (!group.keys().isEmpty()) {
             offers.add(MarkOption.of(
-                    "; also of every level above", "also of every level above", "down to one row of all"));
+                    "; with subtotals",
+                    "with subtotals",
+                    "a row for each leading group of columns, and a grand total"));
         }
         figures(before).forEach(figure -> offers.add(MarkOption.of(", " + figure.id(), figure.words(), figure.note())));
     }
@@ -181,7 +183,7 @@ public final class StepOptions {
     }
 
     private static List<MarkOption> figures(List<KnownColumn> columns) {
-        List<MarkOption> offers = new ArrayList<>(words("number of rows"));
+        List<MarkOption> offers = new ArrayList<>(words("count of rows"));
         for (KnownColumn column : columns) {
             String name = StepQuoting.name(column.name());
             boolean number = column.type()
@@ -191,9 +193,9 @@ public final class StepOptions {
                 offers.addAll(words("sum of " + name, "average of " + name));
             }
             if (column.type().filter(Type.TEXT::equals).isEmpty()) {
-                offers.addAll(words("largest " + name, "smallest " + name));
+                offers.addAll(words("maximum of " + name, "minimum of " + name));
             }
-            offers.addAll(words("number of different " + name));
+            offers.addAll(words("count of distinct " + name));
         }
         return offers;
     }

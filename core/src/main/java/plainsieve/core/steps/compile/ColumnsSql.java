@@ -143,7 +143,7 @@ final class ColumnsSql {
                 .map(pair -> new StepExpression.Branch(
                         new StepCondition.Comparison(
                                 column,
-                                ComparisonOperator.IS,
+                                ComparisonOperator.EQUAL,
                                 List.of(pair.what()),
                                 pair.what().at()),
                         pair.with()))

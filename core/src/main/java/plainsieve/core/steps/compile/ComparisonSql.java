@@ -28,25 +28,25 @@ final class ComparisonSql {
         SqlExpression first = others.isEmpty() ? left : others.get(0);
         boolean nothing = !test.others().isEmpty() && test.others().get(0) instanceof StepExpression.NullValue;
         return switch (test.verb()) {
-            case IS -> List.of(nothing ? afterEnd(left, " is null") : sign(left, "=", first));
-            case IS_NOT -> List.of(nothing ? afterEnd(left, " is not null") : sign(left, "<>", first));
-            case IS_BELOW, IS_BEFORE -> List.of(sign(left, "<", first));
-            case IS_AT_MOST -> List.of(sign(left, "<=", first));
-            case IS_ABOVE -> List.of(sign(left, ">", first));
-            case IS_AT_LEAST, IS_ON_OR_AFTER -> List.of(sign(left, ">=", first));
-            case IS_AFTER -> List.of(sign(left, ">=", dayAfter(first)));
-            case IS_ON_OR_BEFORE -> List.of(sign(left, "<", dayAfter(first)));
-            case IS_ON -> List.of(sign(left, ">=", first), sign(left, "<", dayAfter(first)));
-            case IS_SPAN -> List.of(sign(left, ">=", first), sign(left, "<", dayAfter(others.get(1))));
-            case IS_BETWEEN, IS_FROM -> List.of(between(left, first, others.get(1)));
-            case IS_ANY_OF -> List.of(list(left, " in (", others));
-            case IS_NONE_OF -> List.of(list(left, " not in (", others));
-            case HAS_NONE -> List.of(afterEnd(left, " is null"));
-            case HAS_ONE -> List.of(afterEnd(left, " is not null"));
+            case EQUAL -> List.of(nothing ? afterEnd(left, " is null") : sign(left, "=", first));
+            case NOT_EQUAL -> List.of(nothing ? afterEnd(left, " is not null") : sign(left, "<>", first));
+            case LESS, BEFORE -> List.of(sign(left, "<", first));
+            case LESS_OR_EQUAL -> List.of(sign(left, "<=", first));
+            case GREATER -> List.of(sign(left, ">", first));
+            case GREATER_OR_EQUAL, ON_OR_AFTER -> List.of(sign(left, ">=", first));
+            case AFTER -> List.of(sign(left, ">=", dayAfter(first)));
+            case ON_OR_BEFORE -> List.of(sign(left, "<", dayAfter(first)));
+            case ON -> List.of(sign(left, ">=", first), sign(left, "<", dayAfter(first)));
+            case DATE_RANGE -> List.of(sign(left, ">=", first), sign(left, "<", dayAfter(others.get(1))));
+            case BETWEEN, RANGE -> List.of(between(left, first, others.get(1)));
+            case IN -> List.of(list(left, " in (", others));
+            case NOT_IN -> List.of(list(left, " not in (", others));
+            case IS_NULL -> List.of(afterEnd(left, " is null"));
+            case IS_NOT_NULL -> List.of(afterEnd(left, " is not null"));
             case CONTAINS -> List.of(like(left, " like ", "%", "%"));
-            case CONTAINS_NOT -> List.of(like(left, " not like ", "%", "%"));
-            case STARTS -> List.of(like(left, " like ", "", "%"));
-            case ENDS -> List.of(like(left, " like ", "%", ""));
+            case NOT_CONTAINS -> List.of(like(left, " not like ", "%", "%"));
+            case STARTS_WITH -> List.of(like(left, " like ", "", "%"));
+            case ENDS_WITH -> List.of(like(left, " like ", "%", ""));
         };
     }
 

@@ -151,8 +151,8 @@ final class ConditionSql {
             return true;
         }
         return condition instanceof StepCondition.Comparison test
-                && (test.verb() == ComparisonOperator.HAS_NONE
-                        || test.verb() == ComparisonOperator.HAS_ONE
+                && (test.verb() == ComparisonOperator.IS_NULL
+                        || test.verb() == ComparisonOperator.IS_NOT_NULL
                         || test.others().stream().anyMatch(StepExpression.NullValue.class::isInstance));
     }
 }

@@ -98,8 +98,7 @@ final class ExpressionSql {
 
     private SqlExpression column(StepExpression.Column column) {
         if (column.theirs() && theirs.isEmpty()) {
-            throw context.wrong(
-                    "bad-step", column.at(), "“their” has no joined rows to refer to here.", "Use it in a join.");
+            throw context.wrong("bad-step", column.at(), "No rows are joined here.", "Write the column alone.");
         }
         return column(column.theirs() ? theirs.orElseThrow() : ours, column.name(), column.at());
     }

@@ -104,10 +104,7 @@ final class FilterSql {
             return where(
                     block,
                     new StepCondition.Comparison(
-                            column,
-                            ComparisonOperator.IS_ANY_OF,
-                            values,
-                            step.column().at()));
+                            column, ComparisonOperator.IN, values, step.column().at()));
         }
         return present(block, into -> {
             SelectBlock other = rows.of(step.rows(), context.taken(into));
@@ -116,7 +113,10 @@ final class FilterSql {
             StepExpression.Column outer = new StepExpression.Column(
                     step.column().name(), false, step.column().at());
             StepCondition same = new StepCondition.Comparison(
-                    outer, ComparisonOperator.IS, List.of(inner), step.column().at());
+                    outer,
+                    ComparisonOperator.EQUAL,
+                    List.of(inner),
+                    step.column().at());
             SelectBlock matched = new JoinSql(context, rows).matched(into, other, new Step.Matching(same, theirs.at()));
             return new ExistenceTest(matched, step.among() ? "exists " : "not exists ");
         });

@@ -26,14 +26,14 @@ final class FunctionSql {
         List<SqlExpression> arguments = new ArrayList<>();
         call.arguments().forEach(argument -> arguments.add(expressions.of(argument)));
         StepOrigin origin = expressions.making().origin(call.at());
-        SqlFragment[] parts = call.function() == StepFunction.FIRST_VALUE
+        SqlFragment[] parts = call.function() == StepFunction.COALESCE
                 ? expressions.beside(arguments, origin).toArray(SqlFragment[]::new)
                 : arguments.stream()
                         .map(argument -> argument.at(Binding.SINGLE, origin))
                         .toArray(SqlFragment[]::new);
         SqlFragment sql = SqlFragment.form(p -> written(call, p, arguments), origin, parts);
         SqlExpression all = expressions.together(arguments, sql, type(call.function(), arguments), Binding.SINGLE);
-        boolean oneIsThere = call.function() == StepFunction.FIRST_VALUE
+        boolean oneIsThere = call.function() == StepFunction.COALESCE
                 && arguments.stream().anyMatch(argument -> !argument.mayBeEmpty());
         return oneIsThere ? all.neverEmpty() : all;
     }
@@ -41,7 +41,7 @@ final class FunctionSql {
     private static Optional<Type> type(StepFunction function, List<SqlExpression> arguments) {
         Optional<Type> given = arguments.get(0).type();
         return switch (function) {
-            case FIRST_VALUE ->
+            case COALESCE ->
                 arguments.stream().flatMap(argument -> argument.type().stream()).findFirst();
             case ABSOLUTE, BAND -> given.isPresent() ? given : function.type();
             default -> function.type();
@@ -62,8 +62,8 @@ final class FunctionSql {
             case UPPER -> "upper(" + of + ")";
             case LOWER -> "lower(" + of + ")";
             case TRIMMED -> "trim(" + of + ")";
-            case FIRST_LETTERS -> expressionSyntax.firstLetters(text(of, arguments), p.get(1));
-            case LAST_LETTERS -> expressionSyntax.lastLetters(text(of, arguments), p.get(1));
+            case FIRST_CHARACTERS -> expressionSyntax.firstLetters(text(of, arguments), p.get(1));
+            case LAST_CHARACTERS -> expressionSyntax.lastLetters(text(of, arguments), p.get(1));
             case ROUNDED -> expressionSyntax.rounded(of, p.get(1));
             case ABSOLUTE -> "abs(" + of + ")";
             case BAND -> band(call, of);
@@ -72,7 +72,7 @@ final class FunctionSql {
                         + expressionSyntax.part(ExpressionSyntax.TimeField.MONTH, of) + " >= " + p.get(1) + " and "
                         + p.get(1)
                         + " > 1 then 1 else 0 end)";
-            case FIRST_VALUE -> "coalesce(" + String.join(", ", p) + ")";
+            case COALESCE -> "coalesce(" + String.join(", ", p) + ")";
             case AS_TEXT -> expressions.making().dialect().asText(of);
             case AS_WHOLE, AS_NUMBER, AS_DAY -> throw new IllegalStateException("written elsewhere");
         };

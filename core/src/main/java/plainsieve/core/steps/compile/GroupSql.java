@@ -39,7 +39,7 @@ final class GroupSql {
         }
         if (outs.isEmpty()) {
             throw context.wrong(
-                    "bad-step", context.origin().at(), "No total is defined here.", "Write “number of rows”.");
+                    "bad-step", context.origin().at(), "No aggregate is defined here.", "Write “count of rows”.");
         }
         return from.outs(outs).closed().grouped(new SelectBlock.Grouping(keys, List.of(), false));
     }

@@ -129,7 +129,7 @@ final class JoinSql {
         List<StepCondition> all =
                 condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));
         for (StepCondition one : all) {
-            if (one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.IS) {
+            if (one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.EQUAL) {
                 theirs(test.left(), test.others().get(0)).ifPresent(names::add);
                 theirs(test.others().get(0), test.left()).ifPresent(names::add);
             }
@@ -209,7 +209,7 @@ final class JoinSql {
             LineSpan span = name.at();
             StepExpression theirs = new StepExpression.Column(name.name(), true, span);
             StepExpression own = new StepExpression.Column(name.name(), false, span);
-            all.add(new StepCondition.Comparison(theirs, ComparisonOperator.IS, List.of(own), span));
+            all.add(new StepCondition.Comparison(theirs, ComparisonOperator.EQUAL, List.of(own), span));
         }
         return new StepCondition.And(all);
     }
@@ -226,7 +226,7 @@ final class JoinSql {
                 && ours.from().stream().anyMatch(from -> !(from.item() instanceof SelectBlock.TableItem));
         for (StepExpression sought : loses ? sought(match) : List.<StepExpression>of()) {
             StepCondition has =
-                    new StepCondition.Comparison(sought, ComparisonOperator.HAS_ONE, List.of(), sought.at());
+                    new StepCondition.Comparison(sought, ComparisonOperator.IS_NOT_NULL, List.of(), sought.at());
             ExpressionSql expressions = new ExpressionSql(context, ours, Optional.of(within));
             within = within.where(conjunct(new ConditionSql(expressions).of(has)));
         }
@@ -241,7 +241,7 @@ final class JoinSql {
                 condition(match) instanceof StepCondition.And and ? and.all() : List.of(condition(match));
         List<StepExpression> sought = new ArrayList<>();
         for (StepCondition one : all) {
-            if (one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.IS) {
+            if (one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.EQUAL) {
                 StepExpression left = test.left();
                 StepExpression right = test.others().get(0);
                 boolean theirs = left instanceof StepExpression.Column column && column.theirs();

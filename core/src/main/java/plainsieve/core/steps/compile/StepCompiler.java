@@ -27,7 +27,7 @@ final class StepCompiler {
                 "bad-step",
                 context.origin().at(),
                 "The first step must name the rows to begin with.",
-                "Begin with “rows of” and a table.");
+                "Begin with “from” and a table.");
     }
 
     /** The block after a step. Throws {@link ProblemException} with the place in its line where it cannot be. */
@@ -91,6 +91,6 @@ final class StepCompiler {
                 "bad-step",
                 context.origin().at(),
                 "Only the first step names the rows to begin with.",
-                "Write “beside each, its row of” or “under it, the rows of”.");
+                "Write “join” or “union all”.");
     }
 }

@@ -26,7 +26,7 @@ import plainsieve.core.value.TextLocation;
  * The result of analyzing steps: each step with its columns, marks and problems, and the compiled statement.
  *
  * <pre>
- * StepsReading.of("steps 1\nrows of crossings\nwhere state is 'CANCELLED'", dialect, around).sql()
+ * StepsReading.of("steps 1\nfrom crossings\nwhere state = 'CANCELLED'", dialect, around).sql()
  *     → select * from crossings where state = 'CANCELLED'
  * </pre>
  *
@@ -147,7 +147,7 @@ public record StepsAnalysis(
                                         first.start() + first.text().length())));
             }
             if (block.isEmpty() && problems.isEmpty()) {
-                problems.add(Problem.of("no-steps", "There are no steps yet.", "Begin with “rows of” and a table.")
+                problems.add(Problem.of("no-steps", "There are no steps yet.", "Begin with “from” and a table.")
                         .at(TextLocation.of(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
             }
             if (problems.isEmpty() && !block.orElseThrow().keepsStar()) {

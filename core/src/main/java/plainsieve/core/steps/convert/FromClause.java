@@ -117,9 +117,10 @@ final class FromClause {
         List<StepCondition> each = on instanceof StepCondition.And and ? and.all() : List.of(on);
         List<String> names = new ArrayList<>();
         for (StepCondition one : each) {
-            Optional<String> name = one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.IS
-                    ? same(test)
-                    : Optional.empty();
+            Optional<String> name =
+                    one instanceof StepCondition.Comparison test && test.verb() == ComparisonOperator.EQUAL
+                            ? same(test)
+                            : Optional.empty();
             if (name.isEmpty()) {
                 return List.of();
             }

@@ -59,7 +59,7 @@ final class GroupSteps {
         for (int i = 0; i < reader.figures().size(); i++) {
             figures.add(figure(reader.figures().get(i)) + " as " + StepQuoting.name(names.get(SqlFigures.column(i))));
         }
-        lines.add((keys.isEmpty() ? "total of everything" : "total by " + keys)
+        lines.add((keys.isEmpty() ? "aggregate all rows" : "group by " + keys)
                 + (figures.isEmpty() ? "" : ": " + String.join(", ", figures)));
         grouping.having().ifPresent(having -> lines.add("where " + StepText.of(mapped(having))));
     }
@@ -77,12 +77,12 @@ final class GroupSteps {
                 .map(words -> bracketed(words, figure.of().get()))
                 .orElse("");
         return switch (figure.function()) {
-            case COUNT -> figure.of().isEmpty() ? "number of rows" : "number of " + of;
-            case COUNT_DISTINCT -> "number of different " + of;
+            case COUNT -> figure.of().isEmpty() ? "count of rows" : "count of " + of;
+            case COUNT_DISTINCT -> "count of distinct " + of;
             case SUM -> "sum of " + of;
             case AVG -> "average of " + of;
-            case MIN -> "smallest " + of;
-            default -> "largest " + of;
+            case MIN -> "minimum of " + of;
+            default -> "maximum of " + of;
         };
     }
 

@@ -14,13 +14,13 @@ import plainsieve.core.value.Value;
 /** Reads conditions of SQL, as far as steps compare exactly the same. */
 final class SqlConditionReader {
     private static final Map<String, ComparisonOperator> SIGNS = Map.of(
-            "=", ComparisonOperator.IS,
-            "<>", ComparisonOperator.IS_NOT,
-            "!=", ComparisonOperator.IS_NOT,
-            "<", ComparisonOperator.IS_BELOW,
-            "<=", ComparisonOperator.IS_AT_MOST,
-            ">", ComparisonOperator.IS_ABOVE,
-            ">=", ComparisonOperator.IS_AT_LEAST);
+            "=", ComparisonOperator.EQUAL,
+            "<>", ComparisonOperator.NOT_EQUAL,
+            "!=", ComparisonOperator.NOT_EQUAL,
+            "<", ComparisonOperator.LESS,
+            "<=", ComparisonOperator.LESS_OR_EQUAL,
+            ">", ComparisonOperator.GREATER,
+            ">=", ComparisonOperator.GREATER_OR_EQUAL);
 
     private final SqlExpressionReader expressions;
     private final SqlTokenReader words;
@@ -75,17 +75,17 @@ final class SqlConditionReader {
 
     private StepCondition test(StepExpression left) {
         if (words.takes("is", "not", "null")) {
-            return test(left, ComparisonOperator.HAS_ONE, List.of());
+            return test(left, ComparisonOperator.IS_NOT_NULL, List.of());
         } else if (words.takes("is", "null")) {
-            return test(left, ComparisonOperator.HAS_NONE, List.of());
+            return test(left, ComparisonOperator.IS_NULL, List.of());
         }
         boolean not = words.takes("not");
         if (words.takes("in")) {
-            return test(left, not ? ComparisonOperator.IS_NONE_OF : ComparisonOperator.IS_ANY_OF, list());
+            return test(left, not ? ComparisonOperator.NOT_IN : ComparisonOperator.IN, list());
         } else if (words.takes("between")) {
             StepExpression from = value();
             words.must("and");
-            StepCondition between = test(left, ComparisonOperator.IS_BETWEEN, List.of(from, value()));
+            StepCondition between = test(left, ComparisonOperator.BETWEEN, List.of(from, value()));
             return not ? new StepCondition.Not(between) : between;
         } else if (words.takes("like")) {
             return like(left, not);
@@ -105,13 +105,13 @@ final class SqlConditionReader {
         words.take();
         StepExpression right = expressions.read();
         if (right instanceof StepExpression.TimeOffset dayAfter
-                && (comparisonOperator == ComparisonOperator.IS_BELOW
-                        || comparisonOperator == ComparisonOperator.IS_AT_LEAST)) {
+                && (comparisonOperator == ComparisonOperator.LESS
+                        || comparisonOperator == ComparisonOperator.GREATER_OR_EQUAL)) {
             return test(
                     left,
-                    comparisonOperator == ComparisonOperator.IS_BELOW
-                            ? ComparisonOperator.IS_ON_OR_BEFORE
-                            : ComparisonOperator.IS_AFTER,
+                    comparisonOperator == ComparisonOperator.LESS
+                            ? ComparisonOperator.ON_OR_BEFORE
+                            : ComparisonOperator.AFTER,
                     List.of(dayAfter.from()));
         }
         return test(left, comparisonOperator, List.of(refusedNothing(right)));
@@ -155,10 +155,10 @@ final class SqlConditionReader {
         }
         ComparisonOperator comparisonOperator = before && after
                 ? ComparisonOperator.CONTAINS
-                : before ? ComparisonOperator.ENDS : ComparisonOperator.STARTS;
+                : before ? ComparisonOperator.ENDS_WITH : ComparisonOperator.STARTS_WITH;
         StepExpression sought = new StepExpression.Literal(new Value.Text(bare), SqlTables.NOWHERE);
         if (not && comparisonOperator == ComparisonOperator.CONTAINS) {
-            return test(left, ComparisonOperator.CONTAINS_NOT, List.of(sought));
+            return test(left, ComparisonOperator.NOT_CONTAINS, List.of(sought));
         }
         StepCondition found = test(left, comparisonOperator, List.of(sought));
         return not ? new StepCondition.Not(found) : found;

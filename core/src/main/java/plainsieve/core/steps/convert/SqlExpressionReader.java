@@ -204,7 +204,7 @@ final class SqlExpressionReader {
         } while (words.takesComma());
         words.mustBracket(')');
         if (name.equals("coalesce")) {
-            return new StepExpression.Call(StepFunction.FIRST_VALUE, arguments, NOWHERE);
+            return new StepExpression.Call(StepFunction.COALESCE, arguments, NOWHERE);
         }
         StepFunction function = FUNCTIONS.get(name);
         if (function == null || arguments.size() != 1) {

@@ -15,9 +15,9 @@ import plainsieve.core.value.ProblemException;
  *
  * <pre>
  * select island, count(*) as n from ports group by island order by n desc limit 5
- *     → rows of ports
- *       total by island: number of rows as n
- *       first 5 rows by n largest first
+ *     → from ports
+ *       group by island: count of rows as n
+ *       first 5 rows by n desc
  * </pre>
  */
 public final class SqlToSteps {

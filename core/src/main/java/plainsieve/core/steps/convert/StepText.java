@@ -11,11 +11,19 @@ import plainsieve.core.value.Value;
 
 /** Writes what is computed and compared as the words of a step. */
 final class StepText {
+    /* Stands for the name of the other rows of a join until it is known. */
+    private static final String QUALIFIER = "\uE001.";
+
     private StepText() {}
+
+    /** The condition of a join. @param other the name of the other rows */
+    static String ofJoin(StepCondition condition, String other) {
+        return of(condition).replace(QUALIFIER, StepQuoting.name(other) + ".");
+    }
 
     static String of(StepExpression expression) {
         if (expression instanceof StepExpression.Column column) {
-            return (column.theirs() ? "their " : "") + StepQuoting.name(column.name());
+            return (column.theirs() ? QUALIFIER : "") + StepQuoting.name(column.name());
         } else if (expression instanceof StepExpression.Literal fixed) {
             return fixed(fixed.value());
         } else if (expression instanceof StepExpression.ParameterValue chosen) {
@@ -23,7 +31,7 @@ final class StepText {
         } else if (expression instanceof StepExpression.Today) {
             return "today";
         } else if (expression instanceof StepExpression.NullValue) {
-            return "nothing";
+            return "no value";
         } else if (expression instanceof StepExpression.BinaryOperation calculated) {
             return parenthesized(calculated.left()) + " " + calculated.sign().written() + " "
                     + parenthesized(calculated.right());
@@ -53,9 +61,8 @@ final class StepText {
     }
 
     private static String call(StepExpression.Call call) {
-        if (call.function() == StepFunction.FIRST_VALUE) {
-            return "first value of ("
-                    + call.arguments().stream().map(StepText::of).collect(Collectors.joining(", ")) + ")";
+        if (call.function() == StepFunction.COALESCE) {
+            return "coalesce(" + call.arguments().stream().map(StepText::of).collect(Collectors.joining(", ")) + ")";
         }
         return call.function().words() + " of " + parenthesized(call.arguments().get(0));
     }
@@ -94,7 +101,8 @@ final class StepText {
         return switch (test.verb().wants()) {
             case NOTHING -> lead;
             case TWO -> lead + " " + others.get(0) + " " + test.verb().between() + " " + others.get(1);
-            case ONE, LIST -> lead + " " + String.join(", ", others);
+            case ONE -> lead + " " + others.get(0);
+            case LIST -> lead + " (" + String.join(", ", others) + ")";
         };
     }
 }

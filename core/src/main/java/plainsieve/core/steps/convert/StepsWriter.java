@@ -41,11 +41,11 @@ final class StepsWriter {
         neverEmpty.clear();
         List<SqlTables.Table> tables = reader.tables().all();
         List<StepCondition> conditions = conditions();
-        lines.add("rows of " + name(tables.get(0)));
+        lines.add("from " + name(tables.get(0)));
         // As early as they can be: fewer rows are joined then.
         conditions.stream().filter(this::isOfTheFirstTable).forEach(this::where);
         for (int i = 1; i < tables.size(); i++) {
-            beside(tables.get(i), select.joins().get(i - 1), reader.tables().taken(i));
+            join(tables.get(i), select.joins().get(i - 1), reader.tables().taken(i));
         }
         conditions.stream().filter(condition -> !isOfTheFirstTable(condition)).forEach(this::where);
         if (select.grouping().isPresent()) {
@@ -78,16 +78,15 @@ final class StepsWriter {
         return StepMentions.columns(condition).stream().noneMatch(reader.tables()::isTaken);
     }
 
-    private void beside(SqlTables.Table table, SimpleSelect.Join join, Map<String, String> columns) {
+    private void join(SqlTables.Table table, SimpleSelect.Join join, Map<String, String> columns) {
         String match = join.on()
-                .map(on -> "where " + StepText.of(on))
-                .orElseGet(() -> "with the same "
-                        + join.same().stream().map(StepQuoting::name).collect(Collectors.joining(", ")));
+                .map(on -> StepText.ofJoin(on, table.name()))
+                .orElseGet(() -> join.same().stream().map(StepQuoting::name).collect(Collectors.joining(", ")));
         String taken = columns.entrySet().stream()
                 .map(one -> as(one.getKey(), one.getValue()))
                 .collect(Collectors.joining(", "));
-        lines.add("beside each, its row of " + name(table) + " " + match + (taken.isEmpty() ? "" : ": " + taken)
-                + (join.kept() ? "; rows without one are kept" : "; only rows that have one"));
+        lines.add("join " + name(table) + " on " + match + (taken.isEmpty() ? "" : ", adding " + taken)
+                + (join.kept() ? "; keep all rows" : "; keep only matching rows"));
     }
 
     private static String name(SqlTables.Table table) {
@@ -113,7 +112,7 @@ final class StepsWriter {
             return;
         }
         String name = newColumn(item.name());
-        lines.add("new column " + StepQuoting.name(name) + ": " + StepText.of(value));
+        lines.add("add column " + StepQuoting.name(name) + " = " + StepText.of(value));
         inner.add(name);
     }
 
@@ -156,7 +155,7 @@ final class StepsWriter {
         if (!order.emptyLast()) {
             neverEmpty.add(name);
         }
-        return StepQuoting.name(name) + (order.largestFirst() ? " largest first" : "");
+        return StepQuoting.name(name) + (order.largestFirst() ? " desc" : "");
     }
 
     private String column(StepExpression value) {
@@ -174,8 +173,7 @@ final class StepsWriter {
             SimpleSelect.Order one = select.order().get(i);
             String name = select.items().isEmpty()
                     ? order.get(i)
-                    : StepQuoting.name(select.items().get(itemOf(one)).name())
-                            + (one.largestFirst() ? " largest first" : "");
+                    : StepQuoting.name(select.items().get(itemOf(one)).name()) + (one.largestFirst() ? " desc" : "");
             named.add(name);
         }
         return named;

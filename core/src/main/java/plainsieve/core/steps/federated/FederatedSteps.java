@@ -24,10 +24,10 @@ import plainsieve.core.value.ProblemException;
  * step and all later ones run here.
  *
  * <pre>
- * rows of crossings                       side "rows_at_harbour" of "harbour": select * from crossings where …
- * where state is 'SAILED'
- * beside each, its row of query 'tides'   side "tides" of "sea": get /tides …
- * total by height: number of rows as n    here: select t.height, count(*) as n from rows_at_harbour r join tides t on …
+ * from crossings                         side "rows_at_harbour" of "harbour": select * from crossings where …
+ * where state = 'SAILED'
+ * join query 'tides' on port, day        side "tides" of "sea": get /tides …
+ * group by height: count of rows as n    here: select t.height, count(*) as n from rows_at_harbour r join tides t on …
  * </pre>
  */
 public final class FederatedSteps {
@@ -123,13 +123,13 @@ public final class FederatedSteps {
         List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
         if (atSource.isPresent()) {
             lines.subList(1, first.number()).replaceAll(line -> "");
-            lines.set(own.get(0).number(), "rows of " + name(localSchemaContext.rowsName()));
+            lines.set(own.get(0).number(), "from " + name(localSchemaContext.rowsName()));
             List<StepsAnalysis.SortColumn> order = atSource.get().order();
             if (!order.isEmpty()) {
                 lines.set(
                         own.get(own.size() - 1).number(),
                         order.stream()
-                                .map(one -> name(one.column()) + (one.largestFirst() ? " largest first" : ""))
+                                .map(one -> name(one.column()) + (one.largestFirst() ? " desc" : ""))
                                 .collect(Collectors.joining(", ", "sort by ", "")));
             }
         }

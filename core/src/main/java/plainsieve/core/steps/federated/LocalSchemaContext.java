@@ -107,9 +107,7 @@ final class LocalSchemaContext implements SchemaContext {
     @Override
     public Optional<String> query(String id) {
         boolean known = own.elsewhere(id).isPresent() || own.query(id).isPresent();
-        return known
-                ? Optional.of(StepLines.HEADER + "\nrows of " + FederatedSteps.name(nameOf(id)))
-                : Optional.empty();
+        return known ? Optional.of(StepLines.HEADER + "\nfrom " + FederatedSteps.name(nameOf(id))) : Optional.empty();
     }
 
     @Override

@@ -148,6 +148,6 @@ final class PartTexts {
 
     /** Steps that are the rows of a query. */
     static String rowsOf(String id) {
-        return StepLines.HEADER + "\nrows of query '" + id.replace("'", "''") + "'";
+        return StepLines.HEADER + "\nfrom query '" + id.replace("'", "''") + "'";
     }
 }

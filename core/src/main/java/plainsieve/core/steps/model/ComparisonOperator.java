@@ -3,33 +3,33 @@ package plainsieve.core.steps.model;
 import java.util.List;
 
 /**
- * The comparison operators of steps. Longer phrases are tried before their prefixes. Operators on dates include whole days: {@code
- * is after 2026-03-31} starts on 1 April for any column type.
+ * The comparison operators of steps, in the order in which they are tried: longer phrases before their prefixes. Operators on dates
+ * include whole days: {@code is after 2026-03-31} starts on 1 April for any column type.
  */
 public enum ComparisonOperator {
-    IS_ANY_OF("is any of", Wants.LIST),
-    IS_NONE_OF("is none of", Wants.LIST),
-    IS_NOT("is not", Wants.ONE),
-    IS_BELOW("is below", Wants.ONE),
-    IS_AT_MOST("is at most", Wants.ONE),
-    IS_ABOVE("is above", Wants.ONE),
-    IS_AT_LEAST("is at least", Wants.ONE),
-    IS_BETWEEN("is between", "and", Wants.TWO),
-    /** Every moment of the last day among them. */
-    IS_SPAN("is from", "to the end of", Wants.TWO),
-    IS_FROM("is from", "to", Wants.TWO),
-    IS_ON_OR_BEFORE("is on or before", Wants.ONE),
-    IS_ON_OR_AFTER("is on or after", Wants.ONE),
-    IS_BEFORE("is before", Wants.ONE),
-    IS_AFTER("is after", Wants.ONE),
-    IS_ON("is on", Wants.ONE),
-    IS("is", Wants.ONE),
+    IN("in", Wants.LIST, "is any of", "is one of", "is in"),
+    NOT_IN("not in", Wants.LIST, "is none of", "is not in"),
+    BETWEEN("between", "and", Wants.TWO, "is between"),
+    /** Including every moment of the last day. */
+    DATE_RANGE("is from", "to the end of", Wants.TWO),
+    RANGE("is from", "to", Wants.TWO),
+    ON_OR_BEFORE("is on or before", Wants.ONE),
+    ON_OR_AFTER("is on or after", Wants.ONE),
+    BEFORE("is before", Wants.ONE),
+    AFTER("is after", Wants.ONE),
+    ON("is on", Wants.ONE),
+    IS_NULL("has no value", Wants.NOTHING, "is null", "is no value"),
+    IS_NOT_NULL("has a value", Wants.NOTHING, "is not null"),
     CONTAINS("contains", Wants.ONE),
-    CONTAINS_NOT("does not contain", Wants.ONE),
-    STARTS("starts with", Wants.ONE),
-    ENDS("ends with", Wants.ONE),
-    HAS_NONE("has no value", Wants.NOTHING),
-    HAS_ONE("has a value", Wants.NOTHING);
+    NOT_CONTAINS("does not contain", Wants.ONE),
+    STARTS_WITH("starts with", Wants.ONE),
+    ENDS_WITH("ends with", Wants.ONE),
+    NOT_EQUAL("<>", Wants.ONE, "!=", "is not"),
+    LESS_OR_EQUAL("<=", Wants.ONE, "is at most"),
+    LESS("<", Wants.ONE, "is less than", "is below"),
+    GREATER_OR_EQUAL(">=", Wants.ONE, "is at least"),
+    GREATER(">", Wants.ONE, "is greater than", "is more than", "is above"),
+    EQUAL("=", Wants.ONE, "==", "equals", "is");
 
     /** What follows a verb. */
     public enum Wants {
@@ -42,19 +42,26 @@ public enum ComparisonOperator {
     private final String words;
     private final String between;
     private final Wants wants;
+    private final List<String> synonyms;
 
-    ComparisonOperator(String words, Wants wants) {
-        this(words, "", wants);
+    ComparisonOperator(String words, Wants wants, String... synonyms) {
+        this(words, "", wants, synonyms);
     }
 
-    ComparisonOperator(String words, String between, Wants wants) {
+    ComparisonOperator(String words, String between, Wants wants, String... synonyms) {
         this.words = words;
         this.between = between;
         this.wants = wants;
+        this.synonyms = List.of(synonyms);
     }
 
     public String words() {
         return words;
+    }
+
+    /** Other phrases that are accepted and replaced by the words. */
+    public List<String> synonyms() {
+        return synonyms;
     }
 
     /** The words one by one. */

@@ -16,19 +16,19 @@ public enum StepFunction {
     UPPER("upper case", Type.TEXT),
     LOWER("lower case", Type.TEXT),
     TRIMMED("trimmed text", Type.TEXT),
-    FIRST_LETTERS("first letters", Type.TEXT),
-    LAST_LETTERS("last letters", Type.TEXT),
+    FIRST_CHARACTERS("first characters", Type.TEXT),
+    LAST_CHARACTERS("last characters", Type.TEXT),
     /** To so many digits after the point. */
-    ROUNDED("rounded", Type.DECIMAL),
-    ABSOLUTE("size", Type.DECIMAL),
+    ROUNDED("rounded value", Type.DECIMAL),
+    ABSOLUTE("absolute value", Type.DECIMAL),
     /** The lower end of the band in which a number lies. */
     BAND("band", Type.DECIMAL),
     /** The year in which a fiscal year ends that begins with a month. */
     FISCAL_YEAR("fiscal year", Type.INTEGER),
     /** The first that has a value. */
-    FIRST_VALUE("first value"),
+    COALESCE("coalesce"),
     AS_TEXT("text", Type.TEXT),
-    /** Nothing of a text that is no number; or what a second argument says. */
+    /** No value for a text that is not a number, or the value of the second argument. */
     AS_WHOLE("whole number", Type.INTEGER),
     AS_NUMBER("decimal number", Type.DECIMAL),
     AS_DAY("date", Type.DATE);
@@ -51,7 +51,12 @@ public enum StepFunction {
         return this == AS_WHOLE || this == AS_NUMBER || this == AS_DAY;
     }
 
-    /** What it is called in front of its argument. */
+    /** Whether it is a part of a date that SQL calls by the same name. */
+    public boolean isDatePart() {
+        return this == YEAR || this == QUARTER || this == MONTH || this == DAY || this == HOUR;
+    }
+
+    /** Its phrase before the argument. */
     public String words() {
         return words;
     }

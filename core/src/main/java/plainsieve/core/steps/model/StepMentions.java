@@ -27,7 +27,7 @@ public final class StepMentions {
     /** The columns that an expression names, but for those of other rows. */
     public static Set<String> columns(StepExpression expression) {
         return columns(
-                new StepCondition.Comparison(expression, ComparisonOperator.HAS_ONE, List.of(), expression.at()));
+                new StepCondition.Comparison(expression, ComparisonOperator.IS_NOT_NULL, List.of(), expression.at()));
     }
 
     /** Every function that an expression calls, outermost first. */

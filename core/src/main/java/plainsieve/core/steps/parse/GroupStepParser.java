@@ -2,6 +2,7 @@ package plainsieve.core.steps.parse;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
@@ -10,19 +11,32 @@ import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemException;
 
 /** Reads totals, what they are by, and orders. */
 final class GroupStepParser {
+    private static final String COUNT_ROWS = "count of rows";
+    private static final String DISTINCT = "count of distinct";
+
     /** Longer words before those that begin them. */
     private static final List<Map.Entry<String, Measure.Function>> FIGURES = List.of(
-            Map.entry("number of rows", Measure.Function.COUNT),
-            Map.entry("number of different", Measure.Function.COUNT_DISTINCT),
-            Map.entry("number of", Measure.Function.COUNT),
+            Map.entry(COUNT_ROWS, Measure.Function.COUNT),
+            Map.entry(DISTINCT, Measure.Function.COUNT_DISTINCT),
+            Map.entry("count of", Measure.Function.COUNT),
             Map.entry("sum of", Measure.Function.SUM),
             Map.entry("average of", Measure.Function.AVG),
-            Map.entry("smallest", Measure.Function.MIN),
-            Map.entry("largest", Measure.Function.MAX),
+            Map.entry("minimum of", Measure.Function.MIN),
+            Map.entry("maximum of", Measure.Function.MAX),
             Map.entry("median of", Measure.Function.MEDIAN));
+
+    /** Aggregate functions as SQL calls them, with their phrases. */
+    private static final Map<String, String> SQL_FUNCTIONS = Map.of(
+            "count", "count of",
+            "sum", "sum of",
+            "avg", "average of",
+            "min", "minimum of",
+            "max", "maximum of",
+            "median", "median of");
 
     private final StepCursor cursor;
     private final StepExpressionParser expressions;
@@ -49,8 +63,21 @@ final class GroupStepParser {
                 figures.add(figure());
             } while (cursor.takes(","));
         }
-        boolean above = !keys.isEmpty() && !figures.isEmpty() && cursor.takes("; also of every level above");
+        boolean above = !keys.isEmpty() && !figures.isEmpty() && takesSubtotals();
         return new Step.Group(keys, figures, above ? Optional.of(level()) : Optional.empty());
+    }
+
+    private boolean takesSubtotals() {
+        if (cursor.takes("; with subtotals")) {
+            return true;
+        }
+        for (String words : List.of("; with rollup", "with rollup", "with subtotals")) {
+            if (cursor.matches(words)) {
+                cursor.takeInstead(words, "; with subtotals");
+                return true;
+            }
+        }
+        return false;
     }
 
     private Step.Name level() {
@@ -58,10 +85,9 @@ final class GroupStepParser {
     }
 
     /**
-     * {@code rows to columns of state 'SAILED' as sailed, 'CANCELLED' as cancelled: number of rows by port}: a total for each
-     * of the values, one next to the other.
+     * {@code pivot state 'SAILED' as sailed, 'CANCELLED' as cancelled: count of rows by port}: one column per value.
      */
-    Step.Group spread() {
+    Step.Group pivot() {
         Step.Name column = cursor.name("A column");
         cursor.mark(StepMark.of(StepMark.Kind.COLUMN, column.at()));
         List<StepExpression> values = new ArrayList<>();
@@ -88,7 +114,7 @@ final class GroupStepParser {
 
     private static Step.Figure spread(Step.Figure figure, Step.Name column, StepExpression value, Step.Name name) {
         StepExpression of = new StepExpression.Column(column.name(), false, column.at());
-        StepCondition is = new StepCondition.Comparison(of, ComparisonOperator.IS, List.of(value), value.at());
+        StepCondition is = new StepCondition.Comparison(of, ComparisonOperator.EQUAL, List.of(value), value.at());
         StepCondition where = figure.where()
                 .<StepCondition>map(before -> new StepCondition.And(List.of(before, is)))
                 .orElse(is);
@@ -120,14 +146,15 @@ final class GroupStepParser {
 
     private Step.Figure figure() {
         int start = cursor.start();
-        Map.Entry<String, Measure.Function> found = FIGURES.stream()
-                .filter(figure -> cursor.sees(figure.getKey()))
-                .findFirst()
-                .orElseThrow(() -> cursor.wrong(
-                        "A total is missing here.", "Write for example “number of rows” or “sum of passengers”."));
-        cursor.takes(found.getKey());
         int marks = cursor.marks().size();
-        boolean ofRows = found.getKey().equals("number of rows");
+        if (cursor.peek(1).isSign("(") && SQL_FUNCTIONS.containsKey(lowerCaseWord())) {
+            return sqlFigure(start);
+        }
+        Map.Entry<String, Measure.Function> found = FIGURES.stream()
+                .filter(figure -> cursor.takes(figure.getKey()))
+                .findFirst()
+                .orElseThrow(this::missingFigure);
+        boolean ofRows = found.getKey().equals(COUNT_ROWS);
         Optional<StepExpression> of = ofRows ? Optional.empty() : Optional.of(expressions.read());
         cursor.marks().subList(marks, cursor.marks().size()).clear();
         cursor.mark(StepMark.of(
@@ -137,7 +164,46 @@ final class GroupStepParser {
         return new Step.Figure(found.getValue(), of, where, name(found.getValue(), of, span), span);
     }
 
-    /** What a total is called that has no name of its own: its words, as far as a name can have them. */
+    private ProblemException missingFigure() {
+        return PhraseSuggestion.nearest(cursor.phrase(), FIGURES.stream().map(Map.Entry::getKey))
+                .map(nearest -> nearest.at(cursor, "aggregate"))
+                .orElseGet(() -> cursor.wrong(
+                        "An aggregate is missing here.", "Write for example “count of rows” or “sum of passengers”."));
+    }
+
+    private String lowerCaseWord() {
+        return cursor.peek().text().toLowerCase(Locale.ROOT);
+    }
+
+    /** {@code count(*)}, {@code sum(passengers) filter (where …)}: replaced by the phrases of steps, which are then read. */
+    private Step.Figure sqlFigure(int start) {
+        String phrase = SQL_FUNCTIONS.get(lowerCaseWord());
+        if (cursor.matches("count ( * )")) {
+            cursor.replace("count ( * )", COUNT_ROWS);
+        } else {
+            boolean distinct = cursor.matches("count ( distinct");
+            cursor.take();
+            expressions.unwrapCall(
+                    start, (distinct ? DISTINCT : phrase) + " ", () -> cursor.takes("distinct"), expressions::read);
+        }
+        if (cursor.matches("filter ( where")) {
+            cursor.replace("filter ( where", "where");
+            conditions.read();
+            LineSpan end = cursor.must(")");
+            cursor.correct(end, "");
+        } else if (cursor.takes("where")) {
+            conditions.read();
+        }
+        LineSpan span = new LineSpan(start, cursor.last().end());
+        return new Step.Figure(
+                Measure.Function.COUNT,
+                Optional.empty(),
+                Optional.empty(),
+                name(Measure.Function.COUNT, Optional.empty(), span),
+                span);
+    }
+
+    /** The name of a figure that has none of its own: its words, as far as a name can have them. */
     private Step.Name name(Measure.Function function, Optional<StepExpression> of, LineSpan span) {
         if (cursor.takes("as")) {
             return newName();
@@ -147,17 +213,17 @@ final class GroupStepParser {
                 .orElse("");
         String words =
                 switch (function) {
-                    case COUNT -> of.isEmpty() ? "number_of_rows" : "number";
-                    case COUNT_DISTINCT -> "different";
+                    case COUNT -> of.isEmpty() ? "row_count" : "count";
+                    case COUNT_DISTINCT -> "distinct";
                     case AVG -> "average";
-                    case MIN -> "smallest";
-                    case MAX -> "largest";
+                    case MIN -> "minimum";
+                    case MAX -> "maximum";
                     case SUM, MEDIAN, SHARE -> function.word();
                 };
         return new Step.Name(column.isEmpty() ? words : words + "_" + column, span);
     }
 
-    /** {@code island, departed_at largest first}. */
+    /** {@code island, departed_at desc}. */
     List<Step.By> by() {
         List<Step.By> all = new ArrayList<>();
         do {
@@ -170,21 +236,14 @@ final class GroupStepParser {
         cursor.wants(Expectation.Kind.COLUMN, "");
         Step.Name name = cursor.name("A column");
         cursor.mark(StepMark.of(StepMark.Kind.COLUMN, name.at()));
-        int start = cursor.start();
-        // A comma in front of the direction reads well, too.
-        boolean comma = cursor.peek().isSign(",") && cursor.peek(2).isWord("first");
-        if (comma) {
-            cursor.take();
+        boolean descending = cursor.takes("desc", List.of("descending", "largest first"));
+        if (descending || cursor.takes("asc", List.of("ascending", "smallest first"))) {
+            cursor.mark(StepMark.of(StepMark.Kind.DIRECTION, cursor.last()));
         }
-        boolean largest = cursor.takes("largest first");
-        boolean said = largest || cursor.takes("smallest first");
-        if (said) {
-            LineSpan span =
-                    new LineSpan(comma ? start + 1 : start, cursor.last().end());
-            LineSpan words = new LineSpan(
-                    cursor.last().end() - (largest ? "largest first" : "smallest first").length(), span.end());
-            cursor.mark(new StepMark(StepMark.Kind.DIRECTION, words, words, List.of()));
+        if (cursor.matches("nulls last")) {
+            LineSpan first = cursor.take().at();
+            cursor.remove(first.to(cursor.take().at()));
         }
-        return new Step.By(name, largest);
+        return new Step.By(name, descending);
     }
 }

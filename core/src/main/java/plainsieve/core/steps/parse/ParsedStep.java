@@ -11,7 +11,7 @@ import plainsieve.core.value.ProblemException;
 /**
  * A parsed step line.
  *
- * @param written the line as it is kept: quotes put where they were left out
+ * @param written the line as it is kept: in its canonical form, with SQL forms and synonyms replaced and omitted quotes added
  * @param marks in the order of the line
  */
 public record ParsedStep(Step step, String written, List<StepMark> marks) {
@@ -23,8 +23,8 @@ public record ParsedStep(Step step, String written, List<StepMark> marks) {
     public static ParsedStep of(String line, StepScope scope) {
         StepCursor cursor = new StepCursor(line, scope);
         Step step = new StepParser(cursor).read();
-        if (!cursor.mends().isEmpty()) {
-            return of(TextEdit.apply(line, cursor.mends()), scope);
+        if (!cursor.corrections().isEmpty()) {
+            return of(TextEdit.apply(line, cursor.corrections()).strip(), scope);
         }
         List<StepMark> marks = new ArrayList<>(cursor.marks());
         marks.sort(Comparator.comparingInt(mark -> mark.at().start()));

@@ -19,7 +19,7 @@ final class RowSourceParser {
 
     RowSource read() {
         int start = cursor.start();
-        if (cursor.sees("these") && cursor.peek(1).isSign("(")) {
+        if (cursor.sees("values") && cursor.peek(1).isSign("(")) {
             return typed(start);
         }
         for (String kind : List.of("numbers", "days")) {
@@ -48,19 +48,19 @@ final class RowSourceParser {
         if (cursor.takes("called with")) {
             do {
                 arguments.add(argument());
-            } while (cursor.takes(","));
+            } while (cursor.takesSeparator());
         }
         return new RowSource.Query(id, arguments, name);
     }
 
-    /** {@code :port as port_id}. */
+    /** {@code :port = port_id}. */
     private RowSource.Argument argument() {
         StepToken parameter = cursor.peek();
         if (parameter.kind() != StepToken.Kind.PARAMETER) {
-            throw cursor.wrong("A parameter of the query is missing here.", "Write “called with :port as port_id”.");
+            throw cursor.wrong("A parameter of the query is missing here.", "Write “called with :port = port_id”.");
         }
         cursor.take();
-        cursor.must("as");
+        cursor.must("=");
         StepExpression value = expressions.compared("");
         return new RowSource.Argument(parameter.text(), value, parameter.at());
     }
@@ -105,9 +105,9 @@ final class RowSourceParser {
         return new RowSource.Series(days, from, to, name.name(), from(start));
     }
 
-    /** {@code these (port, weight): ('Ardlow', 3), ('Skerrin', 5)}. */
+    /** {@code values (port, weight): ('Ardlow', 3), ('Skerrin', 5)}. */
     private RowSource typed(int start) {
-        cursor.must("these");
+        cursor.must("values");
         List<String> columns = new ArrayList<>();
         cursor.must("(");
         do {
@@ -135,8 +135,20 @@ final class RowSourceParser {
             throw cursor.wrong(
                     open.to(cursor.last()),
                     "This row has %d values, but the table has %d columns.".formatted(cells.size(), width),
-                    "Give each row one value for each column; “nothing” is none.");
+                    "Give each row one value for each column; “no value” is none.");
         }
         return cells;
+    }
+
+    /** How a join qualifies the columns of these rows. */
+    static String name(RowSource rows) {
+        if (rows instanceof RowSource.Table table) {
+            return table.name();
+        } else if (rows instanceof RowSource.FunctionCall call) {
+            return call.name();
+        } else if (rows instanceof RowSource.Query query) {
+            return query.id();
+        }
+        return rows instanceof RowSource.Series series ? series.days() ? "days" : "numbers" : "values";
     }
 }

@@ -9,12 +9,13 @@ import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.TimeUnit;
+import plainsieve.core.value.ProblemException;
 
 /** Reads conditions: comparisons joined by and, or and not, in brackets to any depth that a person can follow. */
 final class StepConditionParser {
     private static final int DEEPEST = 40;
     private static final String RECENT = "is in the last";
-    private static final List<String> BEHIND_CONDITIONS = List.of("and", "or", "then", "as");
+    private static final List<String> AFTER_CONDITIONS = List.of("and", "or", "then", "as");
 
     private final StepCursor cursor;
     private final StepExpressionParser expressions;
@@ -83,13 +84,13 @@ final class StepConditionParser {
             }
             open += token.isSign("(") ? 1 : token.isSign(")") ? -1 : 0;
             if (open == 0) {
-                StepToken behind = cursor.peek(i + 1);
-                return behind.kind() == StepToken.Kind.END
-                        || behind.isSign(")")
-                        || behind.isSign(":")
-                        || behind.isSign(";")
-                        || behind.isSign(",")
-                        || BEHIND_CONDITIONS.stream().anyMatch(behind::isWord);
+                StepToken after = cursor.peek(i + 1);
+                return after.kind() == StepToken.Kind.END
+                        || after.isSign(")")
+                        || after.isSign(":")
+                        || after.isSign(";")
+                        || after.isSign(",")
+                        || AFTER_CONDITIONS.stream().anyMatch(after::isWord);
             }
         }
     }
@@ -99,13 +100,15 @@ final class StepConditionParser {
         StepExpression left = expressions.read();
         String column = left instanceof StepExpression.Column plain && !plain.theirs() ? plain.name() : "";
         int verbAt = cursor.start();
-        if (cursor.takes(RECENT)) {
+        if (cursor.takes(RECENT, List.of("in the last"))) {
             return recent(left, start);
         }
-        ComparisonOperator comparisonOperator = verb();
+        ComparisonOperator comparisonOperator =
+                cursor.matches("like") || cursor.matches("not like") ? likePattern(start) : verb();
         LineSpan words = new LineSpan(verbAt, cursor.last().end());
         int mark = cursor.marks().size();
         List<StepExpression> others = others(comparisonOperator, column);
+        correctComparisonWithNull(comparisonOperator, others, verbAt);
         List<String> written = new ArrayList<>(List.of(column));
         others.forEach(other -> written.add(cursor.text(other.at())));
         LineSpan whole = new LineSpan(verbAt, cursor.last().end());
@@ -117,7 +120,7 @@ final class StepConditionParser {
         StepExpression amount = expressions.compared("");
         Optional<TimeUnit> unit = expressions.unit();
         if (unit.isEmpty()) {
-            throw cursor.wrong("Days, weeks, months or years are missing here.", "Write “in the last 7 days”.");
+            throw cursor.wrong("Days, weeks, months or years are missing here.", "Write “is in the last 7 days”.");
         }
         cursor.take();
         return new StepCondition.Recent(
@@ -125,15 +128,62 @@ final class StepConditionParser {
     }
 
     private ComparisonOperator verb() {
-        Optional<ComparisonOperator> found = Arrays.stream(ComparisonOperator.values())
-                .filter(comparisonOperator ->
-                        comparisonOperator != ComparisonOperator.IS_FROM && cursor.sees(comparisonOperator.words()))
-                .findFirst();
-        ComparisonOperator comparisonOperator = found.orElseThrow(() -> cursor.wrong(
-                "A comparison is missing here.",
-                "Write for example “is”, “is any of”, “is above”, “contains” or “has a value”."));
-        cursor.takes(comparisonOperator.words());
-        return comparisonOperator == ComparisonOperator.IS_SPAN ? span() : comparisonOperator;
+        ComparisonOperator found = Arrays.stream(ComparisonOperator.values())
+                .filter(operator ->
+                        operator != ComparisonOperator.RANGE && cursor.takes(operator.words(), operator.synonyms()))
+                .findFirst()
+                .orElseThrow(this::missingOperator);
+        return found == ComparisonOperator.DATE_RANGE ? span() : found;
+    }
+
+    private ProblemException missingOperator() {
+        return PhraseSuggestion.nearest(
+                        cursor.phrase(),
+                        Arrays.stream(ComparisonOperator.values()).map(ComparisonOperator::words))
+                .map(nearest -> nearest.at(cursor, "comparison"))
+                .orElseGet(() -> cursor.wrong(
+                        "A comparison is missing here.",
+                        "Write for example “=”, “in (…)”, “>”, “contains” or “has a value”."));
+    }
+
+    /** {@code = null} of SQL is never true; what is meant is a row without a value. */
+    private void correctComparisonWithNull(ComparisonOperator operator, List<StepExpression> others, int verbAt) {
+        boolean equality = operator == ComparisonOperator.EQUAL || operator == ComparisonOperator.NOT_EQUAL;
+        if (equality && others.get(0) instanceof StepExpression.NullValue) {
+            cursor.corrections().removeIf(edit -> edit.start() >= verbAt);
+            ComparisonOperator meant =
+                    operator == ComparisonOperator.EQUAL ? ComparisonOperator.IS_NULL : ComparisonOperator.IS_NOT_NULL;
+            cursor.correct(new LineSpan(verbAt, cursor.last().end()), meant.words());
+        }
+    }
+
+    /** {@code like 'A%'} of SQL, converted to {@code starts with 'A'}. Steps have no wildcards within a text. */
+    private ComparisonOperator likePattern(int start) {
+        boolean negated = cursor.matches("not like");
+        LineSpan words = cursor.replace(negated ? "not like" : "like", "");
+        StepToken pattern = cursor.peek();
+        String text = pattern.text();
+        boolean open = text.startsWith("%");
+        boolean continued = text.length() > 1 && text.endsWith("%");
+        String within = text.substring(open ? 1 : 0, text.length() - (continued ? 1 : 0));
+        if (pattern.kind() != StepToken.Kind.TEXT || within.isEmpty() || within.contains("%") || within.contains("_")) {
+            throw cursor.wrong(
+                    "Steps support “like” only with % at the beginning or end of a text.",
+                    "Write “contains”, “starts with” or “ends with”, or convert the query to SQL.");
+        }
+        ComparisonOperator operator = open
+                ? continued ? ComparisonOperator.CONTAINS : ComparisonOperator.ENDS_WITH
+                : continued ? ComparisonOperator.STARTS_WITH : ComparisonOperator.EQUAL;
+        ComparisonOperator opposite = operator == ComparisonOperator.CONTAINS
+                ? ComparisonOperator.NOT_CONTAINS
+                : operator == ComparisonOperator.EQUAL ? ComparisonOperator.NOT_EQUAL : operator;
+        cursor.corrections().remove(cursor.corrections().size() - 1);
+        if (negated && opposite == operator) {
+            cursor.correct(new LineSpan(start, start), "not ");
+        }
+        cursor.correct(words, (negated ? opposite : operator).words());
+        cursor.correct(pattern.at(), StepQuoting.text(within));
+        return operator;
     }
 
     /** Which of the two that begin alike is meant is reported by what is between its values. */
@@ -142,10 +192,10 @@ final class StepConditionParser {
         for (int i = 0; cursor.peek(i).kind() != StepToken.Kind.END; i++) {
             open += cursor.peek(i).isSign("(") ? 1 : cursor.peek(i).isSign(")") ? -1 : 0;
             if (open == 0 && cursor.peek(i).isWord("to")) {
-                return cursor.peek(i + 1).isWord("the") ? ComparisonOperator.IS_SPAN : ComparisonOperator.IS_FROM;
+                return cursor.peek(i + 1).isWord("the") ? ComparisonOperator.DATE_RANGE : ComparisonOperator.RANGE;
             }
         }
-        return ComparisonOperator.IS_SPAN;
+        return ComparisonOperator.DATE_RANGE;
     }
 
     private List<StepExpression> others(ComparisonOperator comparisonOperator, String column) {
@@ -163,11 +213,23 @@ final class StepConditionParser {
         return List.of(from, expressions.compared(column));
     }
 
+    /** {@code ('SAILED', 'DIVERTED')}; the brackets may be omitted and are then added. */
     private List<StepExpression> list(String column) {
+        int start = cursor.start();
+        boolean bracketed = cursor.takes("(");
+        if (!bracketed) {
+            cursor.correct(new LineSpan(start, start), "(");
+        }
         List<StepExpression> all = new ArrayList<>();
         do {
             all.add(expressions.compared(column));
-        } while (cursor.takes(","));
+        } while (bracketed ? cursor.takes(",") : cursor.takesSeparator());
+        if (bracketed) {
+            cursor.must(")");
+        } else {
+            int end = cursor.last().end();
+            cursor.correct(new LineSpan(end, end), ")");
+        }
         return all;
     }
 }

@@ -3,6 +3,7 @@ package plainsieve.core.steps.parse;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.steps.model.LineSpan;
@@ -19,7 +20,7 @@ final class StepCursor {
     /* The word that is being typed: the last one, or the one that would follow a blank. */
     private final int typed;
     private final List<StepMark> marks = new ArrayList<>();
-    private final List<TextEdit> mends = new ArrayList<>();
+    private final List<TextEdit> corrections = new ArrayList<>();
     private final Set<Expectation> wanted = new LinkedHashSet<>();
     private int next;
 
@@ -42,8 +43,8 @@ final class StepCursor {
         return marks;
     }
 
-    List<TextEdit> mends() {
-        return mends;
+    List<TextEdit> corrections() {
+        return corrections;
     }
 
     Set<Expectation> wanted() {
@@ -116,6 +117,44 @@ final class StepCursor {
         return true;
     }
 
+    /** Takes these words, or one of their synonyms, which is replaced by the words. */
+    boolean takes(String words, List<String> synonyms) {
+        return takes(words) || takesSynonym(words, synonyms);
+    }
+
+    private boolean takesSynonym(String words, List<String> synonyms) {
+        Optional<String> found = synonyms.stream().filter(this::matches).findFirst();
+        found.ifPresent(synonym -> replace(synonym, words));
+        return found.isPresent();
+    }
+
+    /** Takes words that come next, and corrects them to others. */
+    LineSpan replace(String words, String replacement) {
+        int start = start();
+        next += words.split(" ").length;
+        LineSpan span = new LineSpan(start, last().end());
+        correct(span, replacement);
+        return span;
+    }
+
+    /** Like {@link #replace}, and removes the blanks before the words, too. */
+    void takeInstead(String words, String replacement) {
+        int start = start();
+        next += words.split(" ").length;
+        replaceWithBlanks(new LineSpan(start, last().end()), replacement);
+    }
+
+    /** Whether these words come next. Unlike {@link #sees}, they are not offered as a completion. */
+    boolean matches(String words) {
+        String[] each = words.split(" ");
+        for (int i = 0; i < each.length; i++) {
+            if (!peek(i).isWord(each[i]) && !peek(i).isSign(each[i])) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Takes these words, which must come next. */
     LineSpan must(String words) {
         int start = start();
@@ -123,6 +162,11 @@ final class StepCursor {
             throw wrong("“%s” is missing here.".formatted(words), "Write it, and what follows it.");
         }
         return new LineSpan(start, last().end());
+    }
+
+    /** Takes a comma between items of a list, not the one before {@code adding}. */
+    boolean takesSeparator() {
+        return !peek(1).isWord("adding") && takes(",");
     }
 
     /** A name: one word, or any characters between {@code "…"}. */
@@ -139,9 +183,32 @@ final class StepCursor {
         marks.add(mark);
     }
 
-    /** Something that has to be written otherwise. */
-    void mend(LineSpan span, String otherwise) {
-        mends.add(new TextEdit(span.start(), span.end(), otherwise));
+    /** Records a replacement that brings the line into its canonical form. */
+    void correct(LineSpan span, String replacement) {
+        corrections.add(new TextEdit(span.start(), span.end(), replacement));
+    }
+
+    /** Removes words, with the blanks before them. */
+    void remove(LineSpan span) {
+        replaceWithBlanks(span, "");
+    }
+
+    /** Like {@link #correct}, and removes the blanks before the words, too. */
+    void replaceWithBlanks(LineSpan span, String replacement) {
+        int start = span.start();
+        while (start > 0 && Character.isWhitespace(line.charAt(start - 1))) {
+            start--;
+        }
+        corrections.add(new TextEdit(start, span.end(), replacement));
+    }
+
+    /** The next words up to a sign, to name what was not understood: at most four. */
+    String phrase() {
+        StringBuilder phrase = new StringBuilder();
+        for (int i = 0; i < 4 && peek(i).kind() == StepToken.Kind.WORD; i++) {
+            phrase.append(i == 0 ? "" : " ").append(peek(i).text());
+        }
+        return phrase.toString();
     }
 
     ProblemException wrong(String message, String advice) {

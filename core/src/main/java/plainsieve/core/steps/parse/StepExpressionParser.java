@@ -2,8 +2,10 @@ package plainsieve.core.steps.parse;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepExpression.Sign;
@@ -22,6 +24,10 @@ final class StepExpressionParser {
     private static final List<String> ENDS =
             List.of("and", "or", "then", "else", "as", "with", "into", "to", "by", "where", "of");
 
+    private static final String NO_VALUE = "no value";
+    /** Words that are not a text without quotes. */
+    private static final List<String> RESERVED = List.of("today", "current_date", NO_VALUE, "null", "if", "case when");
+
     private static final Map<String, Value> TRUTHS =
             Map.of("true", new Value.Truth(true), "false", new Value.Truth(false));
 
@@ -29,6 +35,16 @@ final class StepExpressionParser {
     private final StepFunctionParser functions;
     private int depth;
     private int operators;
+    /** The other rows of a join while its condition is read. */
+    private Optional<JoinedName> joined = Optional.empty();
+
+    /**
+     * How columns of the other rows of a join are qualified.
+     *
+     * @param name of the table or query
+     * @param alias that was typed for it, as in SQL; empty for none
+     */
+    record JoinedName(String name, String alias) {}
 
     StepExpressionParser(StepCursor cursor) {
         this.cursor = cursor;
@@ -38,7 +54,7 @@ final class StepExpressionParser {
     /** The whole of it. */
     StepExpression read() {
         deeper();
-        StepExpression read = cursor.sees("if") ? functions.depending() : sum();
+        StepExpression read = cursor.sees("if") || cursor.matches("case when") ? functions.depending() : sum();
         depth--;
         return read;
     }
@@ -104,6 +120,10 @@ final class StepExpressionParser {
     }
 
     private Optional<Sign> sign(List<Sign> signs) {
+        if (signs.contains(Sign.JOINED) && cursor.peek().isSign("||")) {
+            cursor.correct(cursor.peek().at(), Sign.JOINED.written());
+            return Optional.of(Sign.JOINED);
+        }
         return signs.stream()
                 .filter(sign -> cursor.peek().isSign(sign.written()))
                 .findFirst();
@@ -129,7 +149,7 @@ final class StepExpressionParser {
     private RuntimeException missing() {
         // Nothing of it is there; all of it could come.
         functions.begins();
-        List.of("if", "today", "nothing").forEach(cursor::sees);
+        List.of("if", "today", NO_VALUE).forEach(cursor::sees);
         cursor.wants(Expectation.Kind.COLUMN, "");
         cursor.wants(Expectation.Kind.PARAMETER, "");
         return cursor.wrong("Something is missing here.", "Write a column, a value, or a parameter such as :island.");
@@ -172,27 +192,97 @@ final class StepExpressionParser {
             return function.get();
         }
         int start = cursor.start();
-        if (cursor.takes("today")) {
+        if (cursor.takes("today", List.of("current_date"))) {
             return new StepExpression.Today(cursor.last());
         }
-        if (cursor.takes("nothing")) {
-            return new StepExpression.NullValue(cursor.last());
+        if (cursor.takes(NO_VALUE, List.of("null"))) {
+            return new StepExpression.NullValue(
+                    new LineSpan(start, cursor.last().end()));
+        }
+        if (isSqlDate()) {
+            return sqlDate(start);
         }
         if (cursor.peek().kind() == StepToken.Kind.WORD) {
-            Value truth = TRUTHS.get(cursor.peek().text());
+            Value truth = TRUTHS.get(cursor.peek().text().toLowerCase(Locale.ROOT));
             if (truth != null) {
                 return new StepExpression.Literal(truth, cursor.take().at());
             }
         }
-        boolean theirs = cursor.sees("their") && cursor.peek(1).isName() && cursor.takes("their");
-        if (theirs) {
-            cursor.wants(Expectation.Kind.THEIRS, "");
-        }
+        boolean theirs = cursor.peek(1).isSign(".") && cursor.peek(2).isName() && qualified();
         StepToken name = cursor.take();
         LineSpan span = new LineSpan(start, name.at().end());
         cursor.mark(
                 new StepMark(theirs ? StepMark.Kind.THEIRS : StepMark.Kind.COLUMN, name.at(), name.at(), List.of()));
         return new StepExpression.Column(name.text(), theirs, span);
+    }
+
+    /** Takes a qualifier, which only the condition of a join may have: the name of the other rows, or else of the rows so far. */
+    private boolean qualified() {
+        StepToken qualifier = cursor.take();
+        LineSpan point = cursor.must(".");
+        cursor.wants(Expectation.Kind.THEIRS, "");
+        if (joined.isEmpty()) {
+            throw cursor.wrong(
+                    qualifier.at().to(point), "Only the condition of a join names tables.", "Write the column alone.");
+        }
+        boolean theirs = qualifier.text().equalsIgnoreCase(joined.get().name());
+        if (!theirs && qualifier.text().equalsIgnoreCase(joined.get().alias())) {
+            cursor.correct(qualifier.at(), StepQuoting.name(joined.get().name()));
+            return true;
+        }
+        if (!theirs) {
+            cursor.correct(qualifier.at().to(point), "");
+        }
+        return theirs;
+    }
+
+    /** Reads the condition of a join, in which columns of the other rows are qualified by their name. */
+    <T> T withJoined(JoinedName other, Supplier<T> condition) {
+        joined = Optional.of(other);
+        T read = condition.get();
+        joined = Optional.empty();
+        return read;
+    }
+
+    private boolean isSqlDate() {
+        return (cursor.matches("date") || cursor.matches("timestamp"))
+                && cursor.peek(1).kind() == StepToken.Kind.TEXT;
+    }
+
+    /** {@code date '2026-03-31'} of SQL, replaced by {@code 2026-03-31}. */
+    private StepExpression sqlDate(int start) {
+        cursor.take();
+        StepToken text = cursor.take();
+        String written = text.text().strip().replace(' ', 'T');
+        LineSpan span = new LineSpan(start, text.at().end());
+        if (!StepLexer.isTime(written)) {
+            throw cursor.wrong(span, "“%s” is not a date.".formatted(text.text()), "Write it as 2026-03-31.");
+        }
+        cursor.correct(span, written);
+        Type type = written.contains("T") ? Type.DATETIME : Type.DATE;
+        return new StepExpression.Literal(ValueReader.read(type, written), span);
+    }
+
+    /**
+     * Replaces the call of an SQL function, of which the name is read, by a phrase with the same argument: without the brackets
+     * where the argument is one word.
+     *
+     * @param start of the name
+     * @param phrase with a blank at its end
+     * @param before skips what comes before the argument
+     */
+    StepExpression unwrapCall(int start, String phrase, Runnable before, Supplier<StepExpression> argument) {
+        cursor.must("(");
+        before.run();
+        int from = cursor.start();
+        StepExpression read = argument.get();
+        boolean simple = read instanceof StepExpression.Column || read instanceof StepExpression.ParameterValue;
+        cursor.correct(new LineSpan(start, from), simple ? phrase : phrase + "(");
+        LineSpan end = cursor.must(")");
+        if (simple) {
+            cursor.correct(end, "");
+        }
+        return read;
     }
 
     /**
@@ -203,7 +293,7 @@ final class StepExpressionParser {
     StepExpression compared(String column) {
         cursor.wants(Expectation.Kind.VALUE, column);
         cursor.wants(Expectation.Kind.PARAMETER, column);
-        List.of("today", "nothing", "start of month of").forEach(cursor::sees);
+        List.of("today", NO_VALUE, "start of month of").forEach(cursor::sees);
         int start = cursor.start();
         int marks = cursor.marks().size();
         StepExpression read = isFreeText() ? freeText() : sum();
@@ -220,9 +310,11 @@ final class StepExpressionParser {
     private boolean isFreeText() {
         StepToken first = cursor.peek();
         return first.kind() == StepToken.Kind.WORD
-                && !TRUTHS.containsKey(first.text())
+                && !TRUTHS.containsKey(first.text().toLowerCase(Locale.ROOT))
                 && !functions.begins()
-                && List.of("today", "nothing", "their", "if").stream().noneMatch(first::isWord)
+                && RESERVED.stream().noneMatch(cursor::matches)
+                && !cursor.peek(1).isSign(".")
+                && !isSqlDate()
                 && cursor.scope().hasNot(first.text());
     }
 
@@ -233,7 +325,7 @@ final class StepExpressionParser {
         }
         LineSpan span = words.get(0).at().to(cursor.last());
         String text = cursor.text(span);
-        cursor.mend(span, "'" + text.replace("'", "''") + "'");
+        cursor.correct(span, StepQuoting.text(text));
         return new StepExpression.Literal(new Value.Text(text), span);
     }
 

@@ -3,6 +3,8 @@ package plainsieve.core.steps.parse;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.core.steps.model.LineSpan;
@@ -15,6 +17,26 @@ import plainsieve.core.value.Value;
 /** Reads functions by their words: {@code year of …}, {@code end of month of …}, {@code days from … to …}. */
 final class StepFunctionParser {
     private static final String OF = " of";
+
+    /** Functions as SQL calls them, with the function that they are. Those whose name is the same need no entry. */
+    private static final Map<String, StepFunction> SQL_FUNCTIONS = Map.of(
+            "upper", StepFunction.UPPER,
+            "lower", StepFunction.LOWER,
+            "trim", StepFunction.TRIMMED,
+            "abs", StepFunction.ABSOLUTE,
+            "round", StepFunction.ROUNDED,
+            "char_length", StepFunction.LENGTH);
+
+    /** The types of {@code cast}, with the function that converts to them. */
+    private static final Map<String, StepFunction> CAST_TYPES = Map.ofEntries(
+            Map.entry("integer", StepFunction.AS_WHOLE),
+            Map.entry("int", StepFunction.AS_WHOLE),
+            Map.entry("bigint", StepFunction.AS_WHOLE),
+            Map.entry("decimal", StepFunction.AS_NUMBER),
+            Map.entry("numeric", StepFunction.AS_NUMBER),
+            Map.entry("date", StepFunction.AS_DAY),
+            Map.entry("text", StepFunction.AS_TEXT),
+            Map.entry("varchar", StepFunction.AS_TEXT));
 
     private final StepCursor cursor;
     private final StepExpressionParser expressions;
@@ -29,10 +51,11 @@ final class StepFunctionParser {
         return stretch("start").isPresent()
                 || stretch("end").isPresent()
                 || elapsed().isPresent()
-                || cursor.sees("first value of")
-                || isOfLetters("first")
-                || isOfLetters("last")
-                || plain().isPresent();
+                || isCoalesce()
+                || isSubstring("first")
+                || isSubstring("last")
+                || plain().isPresent()
+                || isSqlCall();
     }
 
     /** The function that comes next, if one does. */
@@ -53,16 +76,126 @@ final class StepFunctionParser {
             cursor.must("to");
             return Optional.of(new StepExpression.TimeDifference(unit.get(), from, expressions.single(), from(start)));
         }
-        if (isOfLetters("first")) {
-            return Optional.of(letters(StepFunction.FIRST_LETTERS));
+        if (isSubstring("first")) {
+            return Optional.of(substring(StepFunction.FIRST_CHARACTERS));
         }
-        if (isOfLetters("last")) {
-            return Optional.of(letters(StepFunction.LAST_LETTERS));
+        if (isSubstring("last")) {
+            return Optional.of(substring(StepFunction.LAST_CHARACTERS));
         }
-        if (cursor.takes("first value of")) {
-            return Optional.of(new StepExpression.Call(StepFunction.FIRST_VALUE, several(), from(start)));
+        if (isCoalesce()) {
+            cursor.take();
+            return Optional.of(new StepExpression.Call(StepFunction.COALESCE, several(), from(start)));
         }
-        return plain().map(this::called);
+        return isSqlCall() ? Optional.of(sqlCall(start)) : plain().map(this::called);
+    }
+
+    private boolean isCoalesce() {
+        return cursor.sees("coalesce") && cursor.peek(1).isSign("(");
+    }
+
+    private boolean isSqlCall() {
+        return cursor.peek().kind() == StepToken.Kind.WORD
+                && cursor.peek(1).isSign("(")
+                && (sqlFunction().isPresent()
+                        || List.of("date_trunc", "extract", "cast").contains(word()));
+    }
+
+    private String word() {
+        return cursor.peek().text().toLowerCase(Locale.ROOT);
+    }
+
+    private Optional<StepFunction> sqlFunction() {
+        return Optional.ofNullable(SQL_FUNCTIONS.get(word())).or(() -> Arrays.stream(StepFunction.values())
+                .filter(function -> function.isDatePart() || function == StepFunction.LENGTH)
+                .filter(function -> function.words().equals(word()))
+                .findFirst());
+    }
+
+    /** A function as SQL calls it, corrected to the phrase of steps. */
+    private StepExpression sqlCall(int start) {
+        String name = word();
+        Optional<StepFunction> function = sqlFunction();
+        cursor.take();
+        return switch (name) {
+            case "date_trunc" -> dateTrunc(start);
+            case "extract" -> extract(start);
+            case "cast" -> cast(start);
+            case "round" -> round(start);
+            default -> {
+                String phrase = function.orElseThrow().words() + OF + " ";
+                yield expressions.unwrapCall(start, phrase, () -> {}, expressions::read);
+            }
+        };
+    }
+
+    /** {@code date_trunc('month', departed_at)}. */
+    private StepExpression dateTrunc(int start) {
+        String part = cursor.peek(1).text().toLowerCase(Locale.ROOT);
+        boolean known = Arrays.stream(DatePart.values())
+                .anyMatch(one -> one.isStretch() && one.word().equals(part));
+        if (!known) {
+            throw cursor.wrong("Steps cannot truncate to this unit.", "Use day, week, month, quarter or year.");
+        }
+        return expressions.unwrapCall(
+                start,
+                "start of " + part + OF + " ",
+                () -> {
+                    cursor.take();
+                    cursor.must(",");
+                },
+                expressions::read);
+    }
+
+    /** {@code extract(year from departed_at)}. */
+    private StepExpression extract(int start) {
+        String part = cursor.peek(1).text().toLowerCase(Locale.ROOT);
+        boolean known = Arrays.stream(StepFunction.values())
+                .anyMatch(function -> function.isDatePart() && function.words().equals(part));
+        if (!known) {
+            throw cursor.wrong("Steps cannot extract this part.", "Use year, quarter, month, day or hour.");
+        }
+        return expressions.unwrapCall(
+                start,
+                part + OF + " ",
+                () -> {
+                    cursor.take();
+                    cursor.must("from");
+                },
+                expressions::read);
+    }
+
+    /** {@code cast(code as integer)}. */
+    private StepExpression cast(int start) {
+        cursor.must("(");
+        int from = cursor.start();
+        StepExpression of = expressions.read();
+        int end = cursor.last().end();
+        cursor.must("as");
+        StepFunction type = CAST_TYPES.get(word());
+        if (type == null) {
+            throw cursor.wrong("Steps cannot convert to this type.", "Use integer, decimal, date or text.");
+        }
+        cursor.take();
+        cursor.must(")");
+        cursor.correct(new LineSpan(start, from), type.words() + OF + " (");
+        cursor.correct(new LineSpan(end, cursor.last().end()), ")");
+        return of;
+    }
+
+    /** {@code round(fare, 2)}. */
+    private StepExpression round(int start) {
+        cursor.must("(");
+        int from = cursor.start();
+        StepExpression of = expressions.read();
+        cursor.correct(new LineSpan(start, from), StepFunction.ROUNDED.words() + OF + " (");
+        if (cursor.takes(",")) {
+            cursor.correct(cursor.last(), ") to");
+            expressions.single();
+            cursor.correct(cursor.must(")"), "");
+        } else {
+            cursor.must(")");
+        }
+        return of;
     }
 
     private LineSpan from(int start) {
@@ -82,16 +215,16 @@ final class StepFunctionParser {
                 .findFirst();
     }
 
-    /** {@code first 3 letters of …}. */
-    private boolean isOfLetters(String which) {
-        return cursor.sees(which) && cursor.peek(2).isWord("letters");
+    /** {@code first 3 characters of …}. */
+    private boolean isSubstring(String which) {
+        return cursor.sees(which) && cursor.peek(2).isWord("characters");
     }
 
-    private StepExpression letters(StepFunction function) {
+    private StepExpression substring(StepFunction function) {
         int start = cursor.start();
         cursor.take();
         StepExpression count = expressions.single();
-        cursor.must("letters of");
+        cursor.must("characters of");
         StepExpression of = expressions.single();
         return new StepExpression.Call(function, List.of(of, count), from(start));
     }
@@ -109,9 +242,9 @@ final class StepFunctionParser {
     /** A function that is called by words in front of {@code of}. */
     private Optional<StepFunction> plain() {
         return Arrays.stream(StepFunction.values())
-                .filter(function -> function != StepFunction.FIRST_LETTERS
-                        && function != StepFunction.LAST_LETTERS
-                        && function != StepFunction.FIRST_VALUE)
+                .filter(function -> function != StepFunction.FIRST_CHARACTERS
+                        && function != StepFunction.LAST_CHARACTERS
+                        && function != StepFunction.COALESCE)
                 .filter(function -> cursor.sees(function.words() + OF))
                 .findFirst();
     }
@@ -145,6 +278,9 @@ final class StepFunctionParser {
         int start = cursor.start();
         List<StepExpression.Branch> branches = new ArrayList<>();
         StepConditionParser conditions = new StepConditionParser(cursor, expressions);
+        if (cursor.matches("case when")) {
+            return sqlCase(conditions);
+        }
         do {
             cursor.must("if");
             StepCondition when = conditions.read();
@@ -154,5 +290,26 @@ final class StepFunctionParser {
         boolean ended = cursor.text(cursor.last()).equalsIgnoreCase("else");
         StepExpression otherwise = ended ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
         return new StepExpression.Conditional(branches, otherwise, from(start));
+    }
+
+    /** {@code case when … then … else … end} of SQL, corrected to {@code if … then … else …}. */
+    private StepExpression sqlCase(StepConditionParser conditions) {
+        cursor.replace("case when", "if");
+        StepExpression result = sqlBranch(conditions);
+        while (cursor.matches("when")) {
+            cursor.replace("when", "else if");
+            result = sqlBranch(conditions);
+        }
+        if (cursor.takes("else")) {
+            result = expressions.compared("");
+        }
+        cursor.remove(cursor.must("end"));
+        return result;
+    }
+
+    private StepExpression sqlBranch(StepConditionParser conditions) {
+        conditions.read();
+        cursor.must("then");
+        return expressions.compared("");
     }
 }

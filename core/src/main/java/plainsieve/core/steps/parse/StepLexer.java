@@ -17,9 +17,15 @@ final class StepLexer {
             + "|(?<number>\\d+(?:\\.\\d+)?)(?![\\w.])"
             + "|:(?<parameter>[A-Za-z_]\\w*)"
             + "|(?<word>[\\p{L}_][\\p{L}\\p{M}\\p{N}_$]*)"
-            + "|(?<sign>[(),;:+\\-*/&.]))");
+            + "|(?<sign><=|>=|<>|!=|==|\\|\\||[(),;:+\\-*/&.<>=]))");
 
     private StepLexer() {}
+
+    /** Whether a text is a date or a date and time as steps write them. */
+    static boolean isTime(String text) {
+        Matcher whole = NEXT.matcher(text);
+        return whole.matches() && whole.group("time") != null;
+    }
 
     /** The words and signs of a line, and its end. Throws {@link ProblemException} at what is none. */
     static List<StepToken> of(String line) {

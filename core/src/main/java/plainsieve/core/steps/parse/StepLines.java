@@ -3,6 +3,8 @@ package plainsieve.core.steps.parse;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The text of steps: a line that says so, then one step a line; one that begins with {@code off:} is disabled. Described
@@ -64,18 +66,24 @@ public record StepLines(List<Line> lines) {
         return new Line(line.substring(from).stripTrailing(), on, start + from, number);
     }
 
-    /** The text without its last step when that is a row limit; else nothing. */
+    private static final Pattern LIMIT = Pattern.compile("first\\s+\\S+\\s+rows(?:\\s+(by\\s.*))?");
+
+    /** The text without the row limit of its last step, of which an order is kept; empty if it is not one. */
     public static Optional<String> withoutLastLimit(String text) {
         List<Line> steps = of(text).steps();
-        return Optional.of(steps)
-                .filter(all -> !all.isEmpty())
-                .map(all -> all.get(all.size() - 1))
-                .filter(last -> last.text().matches("limit\\s+\\S+"))
-                .map(last -> {
-                    int lineStart = text.lastIndexOf('\n', last.start());
-                    return text.substring(0, lineStart)
-                            + text.substring(last.start() + last.text().length());
-                });
+        if (steps.isEmpty()) {
+            return Optional.empty();
+        }
+        Line last = steps.get(steps.size() - 1);
+        Matcher limit = LIMIT.matcher(last.text());
+        return limit.matches() ? Optional.of(withoutLimit(text, last, limit.group(1))) : Optional.empty();
+    }
+
+    private static String withoutLimit(String text, Line last, String order) {
+        int end = last.start() + last.text().length();
+        return order == null
+                ? text.substring(0, text.lastIndexOf('\n', last.start())) + text.substring(end)
+                : text.substring(0, last.start()) + "sort " + order + text.substring(end);
     }
 
     /** The steps that are on. */

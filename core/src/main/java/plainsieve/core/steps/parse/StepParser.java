@@ -9,11 +9,12 @@ import plainsieve.core.steps.model.RowSource;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepCondition;
 import plainsieve.core.steps.model.StepExpression;
+import plainsieve.core.value.ProblemException;
 
 /** Reads a step. Every kind begins with its own words; docs/steps.md has the table of them. */
 final class StepParser {
-    private static final String KEPT = "rows without one are kept";
-    private static final String LEFT_OUT = "only rows that have one";
+    private static final String KEEP_ALL = "keep all rows";
+    private static final String KEEP_MATCHING = "keep only matching rows";
 
     private final StepCursor cursor;
     private final StepExpressionParser expressions;
@@ -21,7 +22,16 @@ final class StepParser {
     private final RowSourceParser rows;
     private final GroupStepParser totals;
 
-    private record StepKeyword(String words, Supplier<Step> rest) {}
+    /**
+     * The words that a step begins with.
+     *
+     * @param synonyms that are replaced by the words
+     */
+    private record StepKeyword(String words, List<String> synonyms, Supplier<Step> rest) {
+        StepKeyword(String words, Supplier<Step> rest) {
+            this(words, List.of(), rest);
+        }
+    }
 
     StepParser(StepCursor cursor) {
         this.cursor = cursor;
@@ -31,106 +41,176 @@ final class StepParser {
         this.totals = new GroupStepParser(cursor, expressions, conditions);
     }
 
-    /** The words that steps begin with, longer ones before those that begin them. */
-    private List<StepKeyword> beginnings() {
+    /** The words that steps begin with, longer ones before those that begin them, with the words of SQL for the same. */
+    private List<StepKeyword> keywords() {
         return List.of(
-                new StepKeyword("rows of", () -> new Step.From(rows.read())),
-                new StepKeyword("where", () -> new Step.Where(conditions.read())),
-                new StepKeyword("beside each, its row of", this::beside),
-                new StepKeyword("only those with a row of", () -> onlyThose(true)),
-                new StepKeyword("only those without a row of", () -> onlyThose(false)),
-                new StepKeyword("only those whose", this::amongThose),
-                new StepKeyword("under it, the rows of", () -> new Step.Union(rows.read())),
-                new StepKeyword("columns to rows", this::toRows),
-                new StepKeyword("rows to columns of", totals::spread),
-                new StepKeyword("columns", () -> new Step.Columns(taken(StepMark.Kind.COLUMNS))),
-                new StepKeyword("without columns", this::without),
+                new StepKeyword("from", List.of("select * from"), this::from),
+                new StepKeyword("where", List.of("having", "filter"), () -> new Step.Where(conditions.read())),
+                new StepKeyword("join", () -> join(Optional.empty())),
+                new StepKeyword("keep rows with a match in", List.of("semi join"), () -> semiJoin(true)),
+                new StepKeyword("keep rows without a match in", List.of("anti join"), () -> semiJoin(false)),
+                new StepKeyword("keep rows whose", this::membership),
+                new StepKeyword("union all", List.of("append"), () -> new Step.Union(rows.read())),
+                new StepKeyword("unpivot", this::unpivot),
+                new StepKeyword("pivot", totals::pivot),
+                new StepKeyword(
+                        "columns", List.of("keep columns"), () -> new Step.Columns(taken(StepMark.Kind.COLUMNS))),
+                new StepKeyword("drop columns", List.of("drop column", "remove columns", "drop"), this::dropColumns),
                 new StepKeyword("rename", this::rename),
-                new StepKeyword("new column", this::newColumn),
+                new StepKeyword("add column", List.of("new column"), this::newColumn),
                 new StepKeyword("split", this::split),
                 new StepKeyword("fill blanks of", this::fill),
                 new StepKeyword("replace in", this::replace),
-                new StepKeyword("distinct rows", Step.Distinct::new),
-                new StepKeyword("total of everything", () -> totals.read(false)),
-                new StepKeyword("total by", () -> totals.read(true)),
-                new StepKeyword("sort by", () -> new Step.Sort(totals.by())),
-                new StepKeyword("first", this::first),
-                new StepKeyword("running total of", () -> running(Step.WindowColumn.Kind.SUM)),
-                new StepKeyword("rank as", () -> running(Step.WindowColumn.Kind.RANK)),
-                new StepKeyword("row number as", () -> running(Step.WindowColumn.Kind.NUMBER)));
+                new StepKeyword("distinct rows", List.of("distinct", "select distinct *"), Step.Distinct::new),
+                new StepKeyword("columns", List.of("select"), () -> new Step.Columns(taken(StepMark.Kind.COLUMNS))),
+                new StepKeyword("aggregate all rows", List.of("aggregate"), () -> totals.read(false)),
+                new StepKeyword("group by", () -> totals.read(true)),
+                new StepKeyword("sort by", List.of("order by"), () -> new Step.Sort(totals.by())),
+                new StepKeyword("first", List.of("limit", "top", "fetch first", "fetch next"), this::first),
+                new StepKeyword("running total of", () -> window(Step.WindowColumn.Kind.SUM)),
+                new StepKeyword("rank as", () -> window(Step.WindowColumn.Kind.RANK)),
+                new StepKeyword("row number as", () -> window(Step.WindowColumn.Kind.NUMBER)));
     }
 
     /** The step of a whole line. */
     Step read() {
-        Optional<StepKeyword> found = beginnings().stream()
-                .filter(beginning -> sees(beginning.words()))
-                .findFirst();
-        StepKeyword beginning = found.orElseThrow(
-                () -> cursor.wrong(
-                        "Unknown step.",
-                        "Begin with “where”, “beside each, its row of”, “total by”, “new column”, “sort by”, “first” or another of the offered words."));
-        take(beginning.words());
-        Step step = beginning.rest().get();
+        Step step = sqlJoin().orElseGet(this::step);
         if (!cursor.isAtEnd()) {
             throw cursor.wrong("The step should end here.", "Write what follows as a step of its own.");
         }
         return step;
     }
 
-    /* Commas within the words are their own signs. */
-    private boolean sees(String words) {
-        return cursor.sees(spaced(words));
+    private Step step() {
+        return keywords().stream()
+                .filter(keyword -> cursor.takes(keyword.words(), keyword.synonyms()))
+                .findFirst()
+                .orElseThrow(this::unknown)
+                .rest()
+                .get();
     }
 
-    private void take(String words) {
-        cursor.takes(spaced(words));
+    private ProblemException unknown() {
+        String advice =
+                "Begin with “where”, “join”, “group by”, “add column”, “sort by”, “first” or another of the offered words.";
+        return PhraseSuggestion.nearest(cursor.phrase(), keywords().stream().map(StepKeyword::words))
+                .map(nearest -> nearest.at(cursor, "step"))
+                .orElseGet(() -> cursor.wrong("Unknown step.", advice));
     }
 
-    private static String spaced(String words) {
-        return words.replace(",", " ,");
+    private Step from() {
+        RowSource source = rows.read();
+        alias();
+        return new Step.From(source);
     }
 
-    private Step beside() {
+    /** The alias that SQL gives a table. Steps have none; it is removed. */
+    private String alias() {
+        int start = cursor.start();
+        boolean as = cursor.matches("as");
+        StepToken alias = cursor.peek(as ? 1 : 0);
+        boolean isAlias =
+                alias.isName() && List.of("on", "using", "adding").stream().noneMatch(alias::isWord);
+        if (!isAlias) {
+            return "";
+        }
+        if (as) {
+            cursor.take();
+        }
+        cursor.take();
+        cursor.remove(new LineSpan(start, cursor.last().end()));
+        return alias.text();
+    }
+
+    /** {@code left join …} and {@code inner join …}, which say at the beginning which rows are kept. */
+    private Optional<Step> sqlJoin() {
+        for (String words : List.of("left outer join", "left join", "inner join")) {
+            if (cursor.matches(words)) {
+                cursor.replace(words, "join");
+                return Optional.of(join(Optional.of(words.startsWith("left"))));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** @param keepsAll whether rows without a match are kept, where SQL's words say so; else that comes last */
+    private Step join(Optional<Boolean> keepsAll) {
         RowSource other = rows.read();
+        String alias = alias();
         boolean called =
                 other instanceof RowSource.Query query && !query.arguments().isEmpty()
                         || other instanceof RowSource.FunctionCall;
-        boolean unmatched = called && !cursor.sees("with the same") && !cursor.sees("where");
-        Step.Match match = unmatched ? new Step.SameColumns(List.of()) : match();
-        List<Step.ColumnAlias> columns = cursor.takes(":") ? taken(StepMark.Kind.THEIR_COLUMNS) : List.of();
-        boolean kept = true;
-        if (cursor.takes(";")) {
-            int start = cursor.start();
-            kept = cursor.takes(KEPT);
-            if (!kept) {
-                cursor.must(LEFT_OUT);
-            }
-            cursor.mark(StepMark.of(
-                    StepMark.Kind.KEPT, new LineSpan(start, cursor.last().end())));
-        }
-        return new Step.Join(other, match, columns, kept);
+        boolean unmatched = called && !cursor.sees("on") && !cursor.matches("using");
+        Step.Match match = unmatched ? new Step.SameColumns(List.of()) : match(other, alias);
+        List<Step.ColumnAlias> columns = addedColumns();
+        return new Step.Join(other, match, columns, keepsUnmatched(keepsAll));
     }
 
-    private Step.Match match() {
-        if (cursor.takes("with the same")) {
-            int start = cursor.start();
+    private List<Step.ColumnAlias> addedColumns() {
+        boolean adds = cursor.takes(", adding");
+        if (!adds && cursor.matches("adding")) {
+            cursor.takeInstead("adding", ", adding");
+            adds = true;
+        }
+        return adds ? taken(StepMark.Kind.THEIR_COLUMNS) : List.of();
+    }
+
+    private boolean keepsUnmatched(Optional<Boolean> ofSql) {
+        if (!cursor.takes(";")) {
+            boolean all = ofSql.orElse(false);
+            int end = cursor.last().end();
+            cursor.correct(new LineSpan(end, end), "; " + (all ? KEEP_ALL : KEEP_MATCHING));
+            return all;
+        }
+        int start = cursor.start();
+        boolean all = cursor.takes(KEEP_ALL);
+        if (!all) {
+            cursor.must(KEEP_MATCHING);
+        }
+        cursor.mark(StepMark.of(
+                StepMark.Kind.KEPT, new LineSpan(start, cursor.last().end())));
+        return all;
+    }
+
+    /** {@code on port_id} for columns of the same name, or {@code on} and a condition. */
+    private Step.Match match(RowSource other, String alias) {
+        if (cursor.matches("using")) {
+            return using();
+        }
+        cursor.must("on");
+        int start = cursor.start();
+        StepToken next = cursor.peek(1);
+        boolean sameNames = cursor.isAtEnd()
+                || cursor.peek().isName()
+                        && (next.kind() == StepToken.Kind.END || next.isSign(",") || next.isSign(";"));
+        if (sameNames) {
             List<Step.Name> names = names();
-            LineSpan span = new LineSpan(start, cursor.last().end());
-            cursor.mark(StepMark.of(StepMark.Kind.THEIR_COLUMNS, span));
+            cursor.mark(StepMark.of(
+                    StepMark.Kind.THEIR_COLUMNS,
+                    new LineSpan(start, cursor.last().end())));
             return new Step.SameColumns(names);
         }
-        cursor.must("where");
-        int start = cursor.start();
-        StepCondition condition = conditions.read();
+        StepCondition condition = expressions.withJoined(
+                new StepExpressionParser.JoinedName(RowSourceParser.name(other), alias), conditions::read);
         return new Step.Matching(condition, new LineSpan(start, cursor.last().end()));
     }
 
-    private Step onlyThose(boolean with) {
-        RowSource other = rows.read();
-        return new Step.SemiJoin(other, match(), with);
+    /** {@code using (port_id)} of SQL. */
+    private Step.Match using() {
+        cursor.replace("using", "on");
+        cursor.correct(cursor.must("("), "");
+        List<Step.Name> names = names();
+        cursor.correct(cursor.must(")"), "");
+        return new Step.SameColumns(names);
     }
 
-    private Step amongThose() {
+    private Step semiJoin(boolean with) {
+        RowSource other = rows.read();
+        String alias = alias();
+        return new Step.SemiJoin(other, match(other, alias), with);
+    }
+
+    private Step membership() {
         Step.Name column = column();
         boolean among = !cursor.takes("is not in");
         if (among) {
@@ -156,7 +236,7 @@ final class StepParser {
         do {
             cursor.wants(Expectation.Kind.COLUMN, "");
             names.add(cursor.name("A column"));
-        } while (cursor.takes(","));
+        } while (cursor.takesSeparator());
         return names;
     }
 
@@ -173,7 +253,7 @@ final class StepParser {
         return taken;
     }
 
-    private Step without() {
+    private Step dropColumns() {
         int start = cursor.start();
         List<Step.Name> names = names();
         cursor.mark(StepMark.of(
@@ -185,7 +265,9 @@ final class StepParser {
         List<Step.ColumnAlias> renamed = new ArrayList<>();
         do {
             Step.Name name = column();
-            cursor.must("to");
+            if (!cursor.takes("to", List.of("as"))) {
+                cursor.must("to");
+            }
             Step.Name as = cursor.name("A name");
             cursor.mark(StepMark.of(StepMark.Kind.NAME, as.at()));
             renamed.add(new Step.ColumnAlias(name, as));
@@ -196,7 +278,11 @@ final class StepParser {
     private Step newColumn() {
         Step.Name name = cursor.name("The name of the column");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
-        cursor.must(":");
+        if (cursor.matches(":")) {
+            cursor.takeInstead(":", " =");
+        } else if (!cursor.takes("=", List.of("as"))) {
+            cursor.must("=");
+        }
         int start = cursor.start();
         int marks = cursor.marks().size();
         StepExpression value = expressions.read();
@@ -228,9 +314,8 @@ final class StepParser {
         return name;
     }
 
-    /** {@code columns to rows: cars, vans as kind and number}. */
-    private Step toRows() {
-        cursor.must(":");
+    /** {@code unpivot cars, vans as kind and number}. */
+    private Step unpivot() {
         List<Step.Name> columns = each();
         cursor.must("as");
         Step.Name name = newName();
@@ -261,10 +346,24 @@ final class StepParser {
         StepExpression count = expressions.single();
         cursor.mark(StepMark.of(
                 StepMark.Kind.COUNT, new LineSpan(start, cursor.last().end())));
-        cursor.must("rows");
-        List<Step.Name> each = cursor.takes("of each") ? each() : List.of();
-        List<Step.By> by = cursor.takes("by") ? totals.by() : List.of();
+        takeRows();
+        List<Step.Name> each = cursor.takes("of each", List.of("per")) ? each() : List.of();
+        List<Step.By> by = cursor.takes("by", List.of("order by", "sort by")) ? totals.by() : List.of();
         return new Step.FirstRows(count, each, by);
+    }
+
+    /** {@code rows}, which the limits of SQL do not have: it is added. */
+    private void takeRows() {
+        if (cursor.matches("rows only")) {
+            cursor.replace("rows only", "rows");
+        } else if (!cursor.takes("rows")) {
+            boolean complete = cursor.isAtEnd() || cursor.matches("by") || cursor.matches("order by");
+            int end = cursor.last().end();
+            if (!complete) {
+                cursor.must("rows");
+            }
+            cursor.correct(new LineSpan(end, end), " rows");
+        }
     }
 
     private List<Step.Name> each() {
@@ -275,7 +374,7 @@ final class StepParser {
         return names;
     }
 
-    private Step running(Step.WindowColumn.Kind kind) {
+    private Step window(Step.WindowColumn.Kind kind) {
         Optional<StepExpression> of = Optional.empty();
         if (kind == Step.WindowColumn.Kind.SUM) {
             of = Optional.of(expressions.read());
@@ -283,8 +382,10 @@ final class StepParser {
         }
         Step.Name name = cursor.name("The name of the column");
         cursor.mark(StepMark.of(StepMark.Kind.NAME, name.at()));
-        List<Step.Name> each = cursor.takes("of each") ? each() : List.of();
-        cursor.must("by");
+        List<Step.Name> each = cursor.takes("of each", List.of("per", "partition by")) ? each() : List.of();
+        if (!cursor.takes("by", List.of("order by"))) {
+            cursor.must("by");
+        }
         return new Step.WindowColumn(kind, of, name, each, totals.by());
     }
 }

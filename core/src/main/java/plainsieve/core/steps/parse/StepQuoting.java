@@ -11,8 +11,32 @@ public final class StepQuoting {
 
     /** Words that would be taken for others where a name can be. */
     private static final Set<String> TAKEN = Set.of(
-            "today", "nothing", "true", "false", "their", "if", "then", "else", "and", "or", "not", "as", "by", "to",
-            "of", "is", "has", "with", "where", "query", "these");
+            "today",
+            "null",
+            "true",
+            "false",
+            "if",
+            "then",
+            "else",
+            "and",
+            "or",
+            "not",
+            "as",
+            "by",
+            "to",
+            "of",
+            "is",
+            "in",
+            "between",
+            "has",
+            "with",
+            "where",
+            "on",
+            "adding",
+            "query",
+            "values",
+            "case",
+            "current_date");
 
     private StepQuoting() {}
 

@@ -54,7 +54,7 @@ public final class StepReferences {
         return taken;
     }
 
-    /** Where parameters of a query that is called are: in {@code called with :port as port_id, :day as today}. */
+    /** Where parameters of a query that is called are: in {@code called with :port = port_id, :day = today}. */
     private static Set<Integer> arguments(List<StepToken> tokens) {
         Set<Integer> arguments = new LinkedHashSet<>();
         boolean called = false;
@@ -63,7 +63,7 @@ public final class StepReferences {
             boolean begins =
                     tokens.get(i - 1).isWord("with") || tokens.get(i - 1).isSign(",");
             boolean named = tokens.get(i).kind() == StepToken.Kind.PARAMETER
-                    && tokens.get(i + 1).isWord("as");
+                    && tokens.get(i + 1).isSign("=");
             if (called && begins && named) {
                 arguments.add(i);
             }

@@ -77,8 +77,8 @@ class ParameterSentenceTest {
         ParameterDefinition listed = many("ship_class", Type.TEXT)
                 .withList(new ListDefinition.FromColumn(VESSEL_CLASS, true, ListDefinition.USUALLY_KEPT));
         assertThat(marked(say(listed).render()))
-                .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
-                        + " [no filter] and reads [any class]; opens with [nothing chosen]");
+                .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; when blank:"
+                        + " [no filter], shown as [any class]; default: [none]");
         assertThat(marked(say(listed).name())).isEqualTo("[Class] · [+ hint]");
     }
 
@@ -87,33 +87,32 @@ class ParameterSentenceTest {
         ParameterDefinition date = of("day", Type.DATE);
         assertThat(marked(say(date).more()))
                 .isEqualTo(
-                        "its value is [any date]; viewers choose [freely]; a value means [itself]; it lies between [any] and [any]; its unit is [none]; viewers find it"
-                                + " under [no heading]; its values are [kept in Sent]");
+                        "values: [any date]; viewers may choose [any value]; a value means [itself]; minimum: [none], maximum: [none]; unit: [none];"
+                                + " heading: [none]; values in Sent: [recorded]");
         ParameterDefinition months = with(with(date, "covers", "month"), "least", "2026-01-01");
         assertThat(say(months).render().text())
-                .contains("; a value means its whole month", "it lies between 2026-01-01 and any");
-        assertThat(say(months).more().text()).doesNotContain("month", "lies");
+                .contains("; a value means its whole month", "minimum: 2026-01-01, maximum: none");
+        assertThat(say(months).more().text()).doesNotContain("month", "minimum");
     }
 
     @Test
     void saysAmongWhatViewersChoose() {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
         assertThat(say(held).render().text())
-                .endsWith("; viewers choose values of their group; shown to all without it: nothing");
+                .endsWith("; viewers may choose values of their group; visible to everyone without it: none");
         assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(RowAccessRule.byClaim("island"));
         assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(RowAccessRule.byQuery("q2"));
         assertThat(with(held, "held", "viewer")).isEqualTo(many("island", Type.TEXT));
-        assertThat(with(held, "takes", "worked").hold()).isEqualTo(RowAccessRule.NONE);
+        assertThat(with(held, "takes", "computed").hold()).isEqualTo(RowAccessRule.NONE);
         assertThat(with(held, "type", "date").hold()).isEqualTo(RowAccessRule.byGroup());
     }
 
     @Test
     void aWorkedOutOneSaysHowAndWhatItGivesToday() {
-        ParameterDefinition year = with(of("fiscal_year", Type.INTEGER), "takes", "worked");
+        ParameterDefinition year = with(of("fiscal_year", Type.INTEGER), "takes", "computed");
         ParameterDefinition fiscal = with(year, "formula", "fiscal year of today from April");
         assertThat(marked(say(fiscal).render()))
-                .isEqualTo("is [a whole number], [worked out], as [fiscal year of today from April] (2027 now);"
-                        + " viewers do not choose it");
+                .isEqualTo("is [a whole number], [computed] as [fiscal year of today from April] (now 2027)");
         assertThat(with(fiscal, "takes", "one").isComputed()).isFalse();
         assertThatThrownBy(() -> say(fiscal).with("formula", "fiscal yaer"))
                 .isInstanceOf(ProblemException.class)
@@ -178,7 +177,7 @@ class ParameterSentenceTest {
     void aRangeIsOfferedWithWhatCouldEndIt() {
         assertThat(say(of("from", Type.DATE)).offers("takes"))
                 .extracting(MarkOption::id)
-                .containsExactly("one", "many", "range/to", "worked");
+                .containsExactly("one", "many", "range/to", "computed");
         ParameterDefinition range = with(of("from", Type.DATE), "takes", "range/to");
         assertThat(range.rangeEnd()).isEqualTo("to");
         assertThat(with(range, "takes", "many").rangeEnd()).isEmpty();
@@ -186,7 +185,7 @@ class ParameterSentenceTest {
         ParameterContext ending = new ParameterContext(
                 Map.of("from", range), List.of(), List.of(), List.of(), List.of(), LocalDate.EPOCH);
         assertThat(new ParameterSentence(of("to", Type.DATE), ending).render().text())
-                .contains("takes one value, which ends the range of :from");
+                .contains("takes one value, the end of the range of :from");
     }
 
     @Test
@@ -208,7 +207,7 @@ class ParameterSentenceTest {
                         e -> assertThat(e.first().advice()).isEqualTo("Did you mean vessels.name?"));
         assertThatThrownBy(() -> say(text).with("list", "/query/gone")).isInstanceOf(ProblemException.class);
         assertThat(marked(say(with(text, "list", "/query/q2")).render()))
-                .contains("from [the query Vessels], which follows :route :island; blank");
+                .contains("from [the query Vessels], depending on :route :island; when blank");
     }
 
     @Test
@@ -218,7 +217,7 @@ class ParameterSentenceTest {
         assertThat(filled.list().typedValues())
                 .containsExactly(
                         new ListedValue("a", "Isle"), new ListedValue("b", "Skiff"), new ListedValue("c", "d = e"));
-        assertThat(marked(say(filled).render())).contains("from [values typed in]: [Isle, Skiff, d = e];");
+        assertThat(marked(say(filled).render())).contains("from [typed values]: [a = Isle, b = Skiff, c = \"d = e\"];");
         assertThat(with(filled, "start", "isle, b").start().choice().values()).containsExactly("a", "b");
         assertThat(say(filled).with("list", "/any").lost())
                 .containsExactly("The 3 typed values are removed; Undo restores them.");
@@ -232,9 +231,9 @@ class ParameterSentenceTest {
         assertThat(changed.list().column().except()).containsExactly("Isle", "Skiff");
         assertThat(say(with(changed, "gone", "DROP")).render().text())
                 .contains(
-                        "viewers read name",
-                        "left out of its list: Isle, Skiff",
-                        "no longer listed is removed, with a note",
+                        "labels from name",
+                        "excluded values: Isle, Skiff",
+                        "unlisted values are removed with a note",
                         "cached for an hour");
         assertThatThrownBy(() -> say(listed).with("label-column", "no_such")).isInstanceOf(ProblemException.class);
     }
@@ -244,7 +243,7 @@ class ParameterSentenceTest {
             date    | 2026-03-01                  | choice  | 2026-03-01
             date    | the first day of last month | formula | first day of last month
             date    | today - 7 days              | formula | today - 7 days
-            date    | nothing chosen              | choice  | ""
+            date    | none                        | choice  | ""
             integer | 15                          | choice  | 15
             integer | year of today               | formula | year of today
             text    | today                       | choice  | today
@@ -278,21 +277,21 @@ class ParameterSentenceTest {
     @Test
     void aTypedSentenceMakesAParameter() {
         ParameterDefinition island = ParameterSentenceParser.read(
-                ":ship_class is text, many values from vessels.vessel_class with counts, blank means no filter and reads"
-                        + " any class; opens with Isle, Skiff, called Class of vessel",
+                ":ship_class is text, many values from vessels.vessel_class with counts, when blank: no filter, shown as"
+                        + " any class; default: Isle, Skiff, called Class of vessel",
                 AROUND);
         assertThat(marked(say(island).render()))
-                .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
-                        + " [no filter] and reads [any class]; opens with [Isle, Skiff]");
+                .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; when blank:"
+                        + " [no filter], shown as [any class]; default: [Isle, Skiff]");
         assertThat(island.label()).isEqualTo("Class of vessel");
         assertThat(ParameterSentenceParser.read("day date", AROUND).type()).isEqualTo(Type.DATE);
         assertThat(ParameterSentenceParser.read("island, many", AROUND).many()).isTrue();
         assertThat(ParameterSentenceParser.read("new_one", AROUND).label()).isEqualTo("New one");
-        assertThat(ParameterSentenceParser.read("p, blank means that a choice is required", AROUND)
+        assertThat(ParameterSentenceParser.read("p, when blank: a choice is required", AROUND)
                         .meaning()
                         .blankRule())
                 .isEqualTo(BlankRule.NOT_ALLOWED);
-        assertThat(ParameterSentenceParser.read("p is a date, opens with first day of last month", AROUND)
+        assertThat(ParameterSentenceParser.read("p is a date, default: first day of last month", AROUND)
                         .start()
                         .formulaText())
                 .isEqualTo("first day of last month");

@@ -14,9 +14,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 class StepHintsTest {
     private static StepsAnalysis read(String... lines) {
         StepsAnalysis analysis = StepsAnalysis.of(
-                "steps 1\nrows of crossings\n" + String.join("\n", lines),
-                Dialects.of("postgresql"),
-                FerryTables.all());
+                "steps 1\nfrom crossings\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.all());
         assertThat(analysis.problems()).isEmpty();
         return analysis;
     }
@@ -31,46 +29,46 @@ class StepHintsTest {
 
     @Test
     void asksForRowsThatFoundNoOther() {
-        assertThat(odd("beside each, its row of ports with the same port_id: name as port; rows without one are kept"))
-                .contains("only those without a row of ports with the same port_id");
-        assertThat(odd("beside each, its row of ports where their name is ':x; ' and their island is :island: island"))
-                .contains("only those without a row of ports where their name is ':x; ' and their island is :island");
-        assertThat(odd("beside each, its row of these (port_id, b): (1, 'x') with the same port_id: b"))
-                .contains("only those without a row of these (port_id, b): (1, 'x') with the same port_id");
+        assertThat(odd("join ports on port_id, adding name as port; keep all rows"))
+                .contains("keep rows without a match in ports on port_id");
+        assertThat(odd("join ports on ports.name = ':x; ' and ports.island = :island, adding island; keep all rows"))
+                .contains("keep rows without a match in ports on ports.name = ':x; ' and ports.island = :island");
+        assertThat(odd("join values (port_id, b): (1, 'x') on port_id, adding b; keep all rows"))
+                .contains("keep rows without a match in values (port_id, b): (1, 'x') on port_id");
         assertThat(odd("distinct rows")).isEmpty();
-        assertThat(odd("beside each, its row of query 'late' called with :min as port_id: state as s"))
+        assertThat(odd("join query 'late' called with :min = port_id, adding state as s; keep all rows"))
                 .isEmpty();
     }
 
     @Test
     void asksForValuesThatDoNotFit() {
-        String line = "new column n: 1 + (whole number of state or else 0)";
+        String line = "add column n = 1 + (whole number of state or else 0)";
         String unfit = odd(line).orElseThrow();
         assertThat(unfit).isEqualTo("where ((state) has a value and (whole number of (state)) has no value)");
         assertThat(read(unfit).statement().sql()).contains("state is not null").contains(" is null");
-        assertThat(odd("new column n: length of state")).isEmpty();
+        assertThat(odd("add column n = length of state")).isEmpty();
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            beside each, its row of ports with the same port_id: name as port | where delay_min > 5          | 1
-            beside each, its row of ports with the same port_id: name as port | where port is 'x'            |
-            beside each, its row of ports with the same port_id: name as port | where state is 'x' or port is 'x' |
-            total by state: number of rows as n                               | where state is :state        | 1
-            total by state: number of rows as n                               | where n is above 2           |
-            total by state as s: number of rows as n                          | where s is 'x'               |
-            total of everything: number of rows as n                          | where 1 is :x                |
-            total by state, port_id: number of rows as n; also of every level above | where state is 'x'     |
-            first 3 rows of each state by delay_min                           | where state is 'x'           | 1
-            first 3 rows of each state by delay_min                           | where delay_min is 3         |
-            first 3 rows by delay_min                                         | where state is 'x'           |
-            running total of delay_min as r of each state by departed_at      | where state is 'x'           | 1
-            running total of delay_min as r of each state by departed_at      | where port_id is 1           |
-            distinct rows                                                     | where state is 'x'           | 1
-            sort by state                                                     | where state is 'x'           |
-            new column state: 'x'                                             | where state is 'x'           |
-            off: first 3 rows                                                 | where state is 'x'           |
-            under it, the rows of crossings                                   | where state is 'x'           |
+            join ports on port_id, adding name as port; keep all rows | where delay_min > 5          | 1
+            join ports on port_id, adding name as port; keep all rows | where port = 'x'            |
+            join ports on port_id, adding name as port; keep all rows | where state = 'x' or port = 'x' |
+            group by state: count of rows as n                               | where state = :state        | 1
+            group by state: count of rows as n                               | where n > 2           |
+            group by state as s: count of rows as n                          | where s = 'x'               |
+            aggregate all rows: count of rows as n                          | where 1 = :x                |
+            group by state, port_id: count of rows as n; with subtotals | where state = 'x'     |
+            first 3 rows of each state by delay_min                           | where state = 'x'           | 1
+            first 3 rows of each state by delay_min                           | where delay_min = 3         |
+            first 3 rows by delay_min                                         | where state = 'x'           |
+            running total of delay_min as r of each state by departed_at      | where state = 'x'           | 1
+            running total of delay_min as r of each state by departed_at      | where port_id = 1           |
+            distinct rows                                                     | where state = 'x'           | 1
+            sort by state                                                     | where state = 'x'           |
+            add column state = 'x'                                             | where state = 'x'           |
+            off: first 3 rows                                                 | where state = 'x'           |
+            union all crossings                                   | where state = 'x'           |
             """)
     void offersAnEarlierPlaceOnlyWhereTheSameRowsAreKept(String before, String condition, Integer place) {
         assertThat(earlier(before, condition.replace(">", "is above"))).isEqualTo(Optional.ofNullable(place));
@@ -78,14 +76,14 @@ class StepHintsTest {
 
     @Test
     void goesInFrontOfAllThatItCanPass() {
-        String join = "beside each, its row of ports with the same port_id: name as port";
-        assertThat(earlier("sort by state", join, "new column x: 1", "distinct rows", "where delay_min is 3"))
+        String join = "join ports on port_id, adding name as port; keep all rows";
+        assertThat(earlier("sort by state", join, "add column x = 1", "distinct rows", "where delay_min = 3"))
                 .contains(2);
-        assertThat(earlier("new column x: delay_min + 1", join, "where x is 3")).contains(2);
-        assertThat(earlier(join, "rename delay_min to late", "where late is 3")).isEmpty();
-        assertThat(earlier(join, "columns port, delay_min", "where delay_min is 3"))
+        assertThat(earlier("add column x = delay_min + 1", join, "where x = 3")).contains(2);
+        assertThat(earlier(join, "rename delay_min to late", "where late = 3")).isEmpty();
+        assertThat(earlier(join, "columns port, delay_min", "where delay_min = 3"))
                 .contains(1);
-        assertThat(earlier(join, "columns port, delay_min as state", "where state is 3"))
+        assertThat(earlier(join, "columns port, delay_min as state", "where state = 3"))
                 .isEmpty();
     }
 }

@@ -53,8 +53,7 @@ class StepOptionsTest {
 
     @Test
     void areTheColumnsThereAreBeforeTheStep() {
-        assertThat(ids(offers(
-                        StepMark.Kind.COLUMN, "rows of crossings", "columns state, port_id", "where state is 'a'")))
+        assertThat(ids(offers(StepMark.Kind.COLUMN, "from crossings", "columns state, port_id", "where state = 'a'")))
                 .containsExactly("state", "port_id");
     }
 
@@ -62,34 +61,34 @@ class StepOptionsTest {
     void areTheColumnsOfTheOtherRowsOfAMatch() {
         assertThat(ids(offers(
                         StepMark.Kind.THEIRS,
-                        "rows of crossings",
-                        "beside each, its row of ports where port_id is their port_id: name")))
+                        "from crossings",
+                        "join ports on port_id = ports.port_id, adding name; keep all rows")))
                 .containsExactly("port_id", "name", "island");
     }
 
     @Test
     void keepWhatIsComparedWhenTheVerbChanges() {
-        assertThat(ids(offers(StepMark.Kind.VERB, "rows of crossings", "where delay_min is any of 3, :d")))
-                .contains("is between 3 and :d", "is above 3", "is none of 3, :d", "has no value")
+        assertThat(ids(offers(StepMark.Kind.VERB, "from crossings", "where delay_min in (3, :d)")))
+                .contains("between 3 and :d", "> 3", "not in (3, :d)", "has no value")
                 .doesNotContain("contains 3", "is on 3");
     }
 
     @Test
     void areVerbsThatSuitTheTypeAlone() {
-        assertThat(ids(offers(StepMark.Kind.VERB, "rows of crossings", "where departed_at is today")))
+        assertThat(ids(offers(StepMark.Kind.VERB, "from crossings", "where departed_at = today")))
                 .contains("is from today to the end of today", "is in the last 7 days")
-                .doesNotContain("contains today", "is below today");
-        assertThat(ids(offers(StepMark.Kind.VERB, "rows of crossings", "where state is 'a'")))
+                .doesNotContain("contains today", "< today");
+        assertThat(ids(offers(StepMark.Kind.VERB, "from crossings", "where state = 'a'")))
                 .contains("contains 'a'")
                 .doesNotContain("is on 'a'", "is above 'a'");
     }
 
     @Test
     void areParametersOfAFittingTypeAndANewOne() {
-        assertThat(ids(offers(StepMark.Kind.VALUE, "rows of crossings", "where state is 'a'")))
+        assertThat(ids(offers(StepMark.Kind.VALUE, "from crossings", "where state = 'a'")))
                 .contains(":island", ":state")
                 .doesNotContain(":from", ":rows", "today");
-        assertThat(ids(offers(StepMark.Kind.VALUE, "rows of crossings", "where departed_at is today")))
+        assertThat(ids(offers(StepMark.Kind.VALUE, "from crossings", "where departed_at = today")))
                 .contains(":from", "today")
                 .doesNotContain(":island");
     }
@@ -98,16 +97,16 @@ class StepOptionsTest {
     void readAgainAsSteps() {
         for (StepMark.Kind kind : List.of(StepMark.Kind.COLUMN, StepMark.Kind.VERB)) {
             String line = "where departed_at is after 2026-03-01";
-            StepsAnalysis analysis = read("rows of crossings", line);
+            StepsAnalysis analysis = read("from crossings", line);
             StepMark mark = analysis.steps().get(1).marks().stream()
                     .filter(one -> one.kind() == kind)
                     .findFirst()
                     .orElseThrow();
-            for (MarkOption option : offers(kind, "rows of crossings", line)) {
+            for (MarkOption option : offers(kind, "from crossings", line)) {
                 String taken = line.substring(0, mark.replaced().start())
                         + option.id()
                         + line.substring(mark.replaced().end());
-                assertThat(read("rows of crossings", taken).steps().get(1).step())
+                assertThat(read("from crossings", taken).steps().get(1).step())
                         .as(taken)
                         .isPresent();
             }
@@ -116,19 +115,19 @@ class StepOptionsTest {
 
     @Test
     void areOneColumnMoreOrLessOfAList() {
-        assertThat(ids(offers(StepMark.Kind.COLUMNS, "rows of ports", "columns name as port, island")))
+        assertThat(ids(offers(StepMark.Kind.COLUMNS, "from ports", "columns name as port, island")))
                 .containsExactly("name as port, island, port_id", "island", "name as port");
     }
 
     @Test
     void areTablesAndOtherQueries() {
-        assertThat(ids(offers(StepMark.Kind.TABLE, "rows of ports"))).contains("ports", "query 'late'");
+        assertThat(ids(offers(StepMark.Kind.TABLE, "from ports"))).contains("ports", "query 'late'");
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"new column x: port_id + 1", "rename name to port"})
+    @ValueSource(strings = {"add column x = port_id + 1", "rename name to port"})
     void areNoneForNamesAndFormulasThatAreTyped(String line) {
-        StepsAnalysis analysis = read("rows of ports", line);
+        StepsAnalysis analysis = read("from ports", line);
         StepOptions offers = new StepOptions(analysis, PARAMETERS, rows());
         List<StepMark> marks = analysis.steps().get(1).marks();
         IntStream.range(0, marks.size())
@@ -139,22 +138,22 @@ class StepOptionsTest {
 
     @Test
     void completeTheWordThatIsTyped() {
-        StepsAnalysis analysis = read("rows of ports");
+        StepsAnalysis analysis = read("from ports");
         StepCompletions completions = new StepCompletions(analysis, PARAMETERS, rows());
         StepCompletions.CompletionList found = completions.of("where is", 1);
         assertThat(found.from()).isEqualTo(6);
         assertThat(ids(found.offers())).containsExactly("island");
         assertThat(completions.of("where island is ", 1).valuesOf()).isEqualTo("island");
-        assertThat(ids(completions.of("where island is :", 1).offers())).contains(":island");
-        assertThat(ids(completions.of("beside each, its row of p", 1).offers())).contains("ports");
-        StepCompletions.CompletionList begun = completions.of("under it, the rows of query 'la", 1);
-        assertThat(begun.from()).isEqualTo(28);
+        assertThat(ids(completions.of("where island = :", 1).offers())).contains(":island");
+        assertThat(ids(completions.of("join p", 1).offers())).contains("ports");
+        StepCompletions.CompletionList begun = completions.of("union all query 'la", 1);
+        assertThat(begun.from()).isEqualTo(16);
         assertThat(ids(begun.offers())).containsExactly("'late'");
     }
 
     @Test
     void completeNothingThatIsTypedWhole() {
-        assertThat(ids(new StepCompletions(read("rows of ports"), PARAMETERS, rows())
+        assertThat(ids(new StepCompletions(read("from ports"), PARAMETERS, rows())
                         .of("where island", 1)
                         .offers()))
                 .doesNotContain("island");

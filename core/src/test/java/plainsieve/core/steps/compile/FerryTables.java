@@ -33,20 +33,20 @@ public record FerryTables(boolean known, Map<String, String> texts, Map<String, 
 
     private static final Map<String, String> QUERIES = Map.of(
             "late",
-            "steps 1\nrows of crossings\nwhere delay_min is above :min",
+            "steps 1\nfrom crossings\nwhere delay_min > :min",
             "worst",
             String.join(
                     "\n",
                     "steps 1",
-                    "rows of crossings",
-                    "beside each, its row of ports with the same port_id: island; only rows that have one",
-                    "where island is :island and departed_at is on :day",
-                    "total by state: number of rows as n",
-                    "first 1 rows by n largest first"),
+                    "from crossings",
+                    "join ports on port_id, adding island; keep only matching rows",
+                    "where island = :island and departed_at is on :day",
+                    "group by state: count of rows as n",
+                    "first 1 rows by n desc"),
             "on-island",
             "select count(*) as n from ports p where island = :island -- those of one",
             "round",
-            "steps 1\nrows of query 'round'");
+            "steps 1\nfrom query 'round'");
 
     FerryTables(boolean known, Map<String, String> texts) {
         this(known, texts, Map.of());

@@ -15,8 +15,8 @@ class LevelsTest {
     void tellsKeysApartThatAreWrittenAlike() {
         assertThat(read(
                                 "postgresql",
-                                "rows of ports",
-                                "total by island as a, island as b: number of rows as n; also of every level above")
+                                "from ports",
+                                "group by island as a, island as b: count of rows as n; with subtotals")
                         .statement()
                         .sql())
                 .contains("select island as a, b, count(*) as n, 2 - grouping(island) - grouping(b) as level")
@@ -27,8 +27,8 @@ class LevelsTest {
     void givesANamedKeyNoNameThatAnotherColumnHas() {
         assertThat(read(
                                 "postgresql",
-                                "rows of crossings",
-                                "total by delay_min + :n as passengers: sum of passengers as all_of_them")
+                                "from crossings",
+                                "group by delay_min + :n as passengers: sum of passengers as all_of_them")
                         .statement()
                         .sql())
                 .contains(
@@ -39,10 +39,10 @@ class LevelsTest {
     void leavesNoValueOfAKeyThatALevelIsNotOf() {
         StepsAnalysis analysis = read(
                 "postgresql",
-                "rows of ports",
-                "total by island: number of rows as n; also of every level above as depth",
-                "where island is 'Tarn'",
-                "new column how: depth + 1");
+                "from ports",
+                "group by island: count of rows as n; with subtotals as depth",
+                "where island = 'Tarn'",
+                "add column how = depth + 1");
         assertThat(analysis.steps().get(1).columns().orElseThrow().get(0).mayBeEmpty())
                 .isTrue();
         assertThat(analysis.statement().sql())
@@ -51,11 +51,7 @@ class LevelsTest {
 
     @Test
     void asksEachLevelWhereTheyCannotBeToldApart() {
-        String sql = read(
-                        "mariadb",
-                        "rows of ports",
-                        "total by island: number of rows as n; also of every level above",
-                        "columns n")
+        String sql = read("mariadb", "from ports", "group by island: count of rows as n; with subtotals", "columns n")
                 .statement()
                 .sql();
         assertThat(sql)
@@ -66,11 +62,11 @@ class LevelsTest {
     @Test
     void sendsWhatLevelsAreOfOnce() {
         String[] lines = {
-            "rows of crossings",
+            "from crossings",
             "where departed_at is on or after :from",
-            "beside each, its row of ports with the same port_id: name; only rows that have one",
-            "total by name, state: sum of passengers as n; also of every level above",
-            "where n is above 5"
+            "join ports on port_id, adding name; keep only matching rows",
+            "group by name, state: sum of passengers as n; with subtotals",
+            "where n > 5"
         };
         for (String dialect : new String[] {"mariadb", "sqlite"}) {
             String sql = read(dialect, lines).statement().sql();
@@ -86,10 +82,10 @@ class LevelsTest {
     void keepsADeclarationNextToTheLevelsThatItIsFor() {
         String sql = read(
                         "sqlite",
-                        "rows of crossings",
-                        "where state is 'CANCELLED'",
-                        "total by state: number of rows as n; also of every level above",
-                        "under it, the rows of ports")
+                        "from crossings",
+                        "where state = 'CANCELLED'",
+                        "group by state: count of rows as n; with subtotals",
+                        "union all ports")
                 .statement()
                 .sql();
         assertThat(sql).startsWith("select *, null as port_id").contains("from (\n  with b as (\n");
@@ -99,7 +95,7 @@ class LevelsTest {
     void doesNotNestReplacements() {
         String sql = read(
                         "postgresql",
-                        "rows of crossings",
+                        "from crossings",
                         "replace in state: 'A' with 'B', 'C' with 'D'",
                         "replace in state: 'B' with 'E', 'D' with 'F'",
                         "replace in state: 'E' with 'G', 'F' with 'H'")
@@ -113,7 +109,7 @@ class LevelsTest {
     void sortsWhatStandsBehindASignAsPerhapsNothing() {
         assertThat(read(
                                 "mariadb",
-                                "rows of ports",
+                                "from ports",
                                 "fill blanks of name with 'x'",
                                 "split name at ' ' into a and b",
                                 "sort by b")
@@ -124,11 +120,7 @@ class LevelsTest {
 
     @Test
     void looksAtChosenGroupsFromAroundWhereTheyWouldBeLost() {
-        String[] lines = {
-            "rows of ports",
-            "total by island: number of rows as n",
-            "where n is above 1",
-            "rank as place by n largest first"
+        String[] lines = {"from ports", "group by island: count of rows as n", "where n > 1", "rank as place by n desc"
         };
         assertThat(read("mariadb", lines).statement().sql()).contains("having count(*) > 1\n) r");
         assertThat(read("postgresql", lines).statement().sql()).endsWith("having count(*) > 1");
@@ -136,8 +128,7 @@ class LevelsTest {
 
     @Test
     void saysThatWhatIsSoughtHasAValueWhereRowsWouldBeLost() {
-        String[] lines = {
-            "rows of crossings", "first 3 rows by crossing_id", "only those with a row of ports with the same port_id"
+        String[] lines = {"from crossings", "first 3 rows by crossing_id", "keep rows with a match in ports on port_id"
         };
         assertThat(read("mariadb", lines).statement().sql())
                 .contains("p.port_id = r.port_id and r.port_id is not null");
@@ -148,9 +139,9 @@ class LevelsTest {
     @Test
     void letsNoWindowLookAtATotalOfEverythingWhereThatLosesValues() {
         String[] lines = {
-            "rows of crossings",
-            "total of everything: average of passengers as usual",
-            "new column what: 'all'",
+            "from crossings",
+            "aggregate all rows: average of passengers as usual",
+            "add column what = 'all'",
             "running total of 1 as n of each what by usual"
         };
         assertThat(read("mariadb", lines).statement().sql()).contains("as usual, 'all' as what\n  from crossings");
@@ -161,7 +152,7 @@ class LevelsTest {
     void saysWhatColumnsAreOfWhereAWindowStandsBesideAnOrderThatNobodyAsks() {
         assertThat(read(
                                 "mariadb",
-                                "rows of crossings",
+                                "from crossings",
                                 "running total of passengers as so_far of each state by crossing_id",
                                 "first 5 rows by so_far, crossing_id",
                                 "columns so_far")

@@ -17,7 +17,7 @@ class LongStepsTest {
     }
 
     private static String crossings(String step, int times) {
-        return "rows of crossings\n" + step.repeat(times);
+        return "from crossings\n" + step.repeat(times);
     }
 
     @ParameterizedTest
@@ -25,8 +25,8 @@ class LongStepsTest {
             strings = {
                 "first 5 rows by state\n",
                 "replace in state: 'A' with 'B'\n",
-                "under it, the rows of crossings\n",
-                "only those with a row of ports with the same port_id\n"
+                "union all crossings\n",
+                "keep rows with a match in ports on port_id\n"
             })
     void areCompiledInTimeThatGrowsWithTheirNumber(String step) {
         assertThat(read(crossings(step, 499)).made()).isPresent();
@@ -37,26 +37,26 @@ class LongStepsTest {
 
     @Test
     void mayHaveManyValues() {
-        assertThat(read(crossings("where state is any of 'a'" + ", 'abcdef'".repeat(90_000), 1))
+        assertThat(read(crossings("where state in ('a'" + ", 'abcdef'".repeat(90_000) + ")", 1))
                         .made())
                 .isPresent();
-        assertThat(read("rows of these (a): (1)" + ", (2)".repeat(100_000)).made())
+        assertThat(read("from values (a): (1)" + ", (2)".repeat(100_000)).made())
                 .isPresent();
     }
 
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "new column x: 1| + delay_min",
-                "new column x: 1| + 1 day",
-                "new column x: |- ",
-                "new column x: |(",
+                "add column x = 1| + delay_min",
+                "add column x = 1| + 1 day",
+                "add column x = |- ",
+                "add column x = |(",
                 "where |not ",
-                "where state is 'a|''"
+                "where state = 'a|''"
             })
     void failWhereTheyAreTooDeepInsteadOfExhaustingTheStack(String shape) {
         int bar = shape.indexOf('|');
         String line = shape.substring(0, bar) + shape.substring(bar + 1).repeat(900_000 / (shape.length() - bar - 1));
-        assertThat(read("rows of crossings\n" + line).problems()).hasSize(1);
+        assertThat(read("from crossings\n" + line).problems()).hasSize(1);
     }
 }

@@ -14,9 +14,9 @@ class NumericPrecisionTest {
     }
 
     private static final String[] COMPUTED = {
-        "rows of crossings",
-        "total by state: sum of wave_height_m as income, median of wave_height_m as most",
-        "new column it: if income is above 100 then income * 0.125 else most",
+        "from crossings",
+        "group by state: sum of wave_height_m as income, median of wave_height_m as most",
+        "add column it = if income > 100 then income * 0.125 else most",
     };
 
     @Test
@@ -28,8 +28,8 @@ class NumericPrecisionTest {
     void leavesWhatTablesKeepAsItIs() {
         assertThat(sql(
                         "duckdb",
-                        "rows of crossings",
-                        "new column it: if crossing_id is above 100 then wave_height_m else 0.125",
+                        "from crossings",
+                        "add column it = if crossing_id > 100 then wave_height_m else 0.125",
                         "fill blanks of wave_height_m with 0.5"))
                 .doesNotContain("cast(");
     }
@@ -43,10 +43,10 @@ class NumericPrecisionTest {
     void keepsTheDigitsOfRowsUnderEachOther() {
         assertThat(sql(
                         "duckdb",
-                        "rows of crossings",
-                        "new column half: wave_height_m * 0.5",
+                        "from crossings",
+                        "add column half = wave_height_m * 0.5",
                         "columns half",
-                        "under it, the rows of these (half): (0.25)"))
+                        "union all values (half): (0.25)"))
                 .contains("cast(wave_height_m * 0.5 as decimal(38, 10)) as half");
     }
 }

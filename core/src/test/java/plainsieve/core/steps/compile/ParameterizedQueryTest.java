@@ -15,7 +15,7 @@ class ParameterizedQueryTest {
 
     @Test
     void callsSqlForRowsThatCannotBeTakenForItsOwn() {
-        String sql = read("rows of ports", "beside each, its row of query 'on-island' called with :island as island: n")
+        String sql = read("from ports", "join query 'on-island' called with :island = island, adding n; keep all rows")
                 .statement()
                 .sql();
         assertThat(sql).contains("where island = r.island -- those of one\n").doesNotContain("= p.island");
@@ -27,8 +27,8 @@ class ParameterizedQueryTest {
                 true,
                 Map.of(
                         "late",
-                        "steps 1\nrows of crossings\nwhere port_id is :port\ntotal of everything: number of rows as n"));
-        String steps = "steps 1\nrows of ports\nbeside each, its row of query 'late' called with :port as port_id: n";
+                        "steps 1\nfrom crossings\nwhere port_id = :port\naggregate all rows: count of rows as n"));
+        String steps = "steps 1\nfrom ports\njoin query 'late' called with :port = port_id, adding n; keep all rows";
         assertThat(StepsAnalysis.of(steps, Dialects.of("postgresql"), counted)
                         .statement()
                         .sql())
@@ -40,10 +40,10 @@ class ParameterizedQueryTest {
         String steps = String.join(
                 "\n",
                 "steps 1",
-                "rows of these (day, island, more): (2026-03-01, 'Hethra', 1), (2026-03-02, 'Tarn', -2)",
+                "from values (day, island, more): (2026-03-01, 'Hethra', 1), (2026-03-02, 'Tarn', -2)",
                 "columns island, day",
-                "new column next: day + 1 days",
-                "beside each, its row of query 'worst' called with :island as island, :day as next: n");
+                "add column next = day + 1 days",
+                "join query 'worst' called with :island = island, :day = next, adding n; keep all rows");
         String sql = StepsAnalysis.of(steps, Dialects.of("mariadb"), FerryTables.all())
                 .statement()
                 .sql();
@@ -55,8 +55,8 @@ class ParameterizedQueryTest {
 
     @Test
     void asksOnceForAllValuesWhereItCannotBeAskedForEachRow() {
-        String steps = "steps 1\nrows of ports\nbeside each, its row of query 'worst' called with :island as island,"
-                + " :day as today: n; only rows that have one";
+        String steps = "steps 1\nfrom ports\njoin query 'worst' called with :island = island,"
+                + " :day = today, adding n; keep only matching rows";
         String sql = StepsAnalysis.of(steps, Dialects.of("sqlite"), FerryTables.all())
                 .statement()
                 .sql();
@@ -76,9 +76,9 @@ class ParameterizedQueryTest {
                 true,
                 Map.of(
                         "late",
-                        "steps 1\nrows of crossings\nwhere port_id is :port\ntotal of everything: number of rows as n"));
-        String steps = "steps 1\nrows of ports\nbeside each, its row of query 'late' called with :port as port_id: n"
-                + "\nwhere n is above 3";
+                        "steps 1\nfrom crossings\nwhere port_id = :port\naggregate all rows: count of rows as n"));
+        String steps = "steps 1\nfrom ports\njoin query 'late' called with :port = port_id, adding n; keep all rows"
+                + "\nwhere n > 3";
         assertThat(StepsAnalysis.of(steps, Dialects.of("mariadb"), counted)
                         .statement()
                         .sql())
@@ -91,7 +91,7 @@ class ParameterizedQueryTest {
     void refusesAnArgumentOfAnotherType() {
         FerryTables typed = FerryTables.all();
         String steps =
-                "steps 1\nrows of ports\nbeside each, its row of query 'late' called with :min as island: state as s";
+                "steps 1\nfrom ports\njoin query 'late' called with :min = island, adding state as s; keep all rows";
         assertThat(StepsAnalysis.of(steps, Dialects.of("postgresql"), typed.ofType("min", Type.INTEGER))
                         .problems())
                 .singleElement()

@@ -37,35 +37,35 @@ class StepsAnalysisTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
-            where dely_min is 3                        | unknown-column | dely_min
-            where delay_min is 'x'                     | type-mismatch  | 'x'
+            where dely_min = 3                        | unknown-column | dely_min
+            where delay_min = 'x'                     | type-mismatch  | 'x'
             columns state, stat                        | unknown-column | stat
             rename state to passengers                 | column-twice   | passengers
             columns state, route_id as state           | column-twice   | state
-            beside each, its row of prts with the same port_id | unknown-table | prts
-            beside each, its row of query 'lat' with the same port_id | unknown-query | query 'lat'
-            beside each, its row of query 'round' with the same port_id | query-broken | query 'round'
-            beside each, its row of query 'late' called with :mim as port_id | unknown-argument | :mim
-            beside each, its row of ports with the same port_id: name as state | column-twice | state
-            where their name is 'x'                    | bad-step       | their name
-            rows of ports                              | bad-step       | rows of ports
+            join prts on port_id; keep all rows | unknown-table | prts
+            join query 'lat' on port_id; keep all rows | unknown-query | query 'lat'
+            join query 'round' on port_id; keep all rows | query-broken | query 'round'
+            join query 'late' called with :mim = port_id; keep all rows | unknown-argument | :mim
+            join ports on port_id, adding name as state; keep all rows | column-twice | state
+            where ports.name = 'x'                    | bad-step       | ports.
+            from ports                              | bad-step       | from ports
             first delay_min rows                       | bad-step       | delay_min
-            without columns state, stat                | unknown-column | stat
+            drop columns state, stat                | unknown-column | stat
             """)
     void saysWhatIsWrongAtItsWord(String line, String kind, String word) {
-        StepsAnalysis analysis = read("rows of crossings", line);
+        StepsAnalysis analysis = read("from crossings", line);
         assertThat(analysis.made()).isEmpty();
         Problem problem = analysis.problems().get(0);
         assertThat(problem.kind()).isEqualTo(kind);
         TextLocation location = problem.place().orElseThrow();
         assertThat(location.line()).isEqualTo(3);
-        String text = "steps 1\nrows of crossings\n" + line;
+        String text = "steps 1\nfrom crossings\n" + line;
         assertThat(text.substring(location.start(), location.end())).isEqualTo(word);
     }
 
     @Test
     void offersTheNearestColumn() {
-        assertThat(read("rows of crossings", "where dely_min is 3")
+        assertThat(read("from crossings", "where dely_min = 3")
                         .problems()
                         .get(0)
                         .advice())
@@ -75,17 +75,17 @@ class StepsAnalysisTest {
     @Test
     void takesNoOtherStepForWrongBecauseOneIs() {
         StepsAnalysis analysis = read(
-                "rows of crossings",
-                "beside each, its row of prts with the same port_id: name as port",
-                "where port is 'Ardlow'",
-                "total by port: number of rows as n",
+                "from crossings",
+                "join prts on port_id, adding name as port; keep all rows",
+                "where port = 'Ardlow'",
+                "group by port: count of rows as n",
                 "sort by n");
         assertThat(analysis.problems()).hasSize(1);
     }
 
     @Test
     void readsAStepThatIsOffWithoutMinding() {
-        StepsAnalysis analysis = read("rows of crossings", "off: where nothing_like_it is 3", "where delay_min is 3");
+        StepsAnalysis analysis = read("from crossings", "off: where nothing_like_it is 3", "where delay_min = 3");
         assertThat(analysis.problems()).isEmpty();
         assertThat(analysis.steps().get(1).problem()).isPresent();
         assertThat(analysis.statement().sql()).isEqualTo("select *\nfrom crossings\nwhere delay_min = 3");
@@ -97,17 +97,17 @@ class StepsAnalysisTest {
                         .problems())
                 .extracting(Problem::kind)
                 .containsExactly("no-steps");
-        assertThatThrownBy(() -> read("where delay_min is 3").statement()).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> read("where delay_min = 3").statement()).isInstanceOf(ProblemException.class);
     }
 
     @Test
     void followsColumnsAndTheirTypesThroughEveryStep() {
         StepsAnalysis analysis = read(
-                "rows of crossings",
+                "from crossings",
                 "columns port_id, delay_min, departed_at",
-                "beside each, its row of ports with the same port_id: name as port",
-                "new column month: start of month of departed_at",
-                "total by port, month: average of delay_min as delay",
+                "join ports on port_id, adding name as port; keep all rows",
+                "add column month = start of month of departed_at",
+                "group by port, month: average of delay_min as delay",
                 "rename port to harbour");
         assertThat(columns(analysis, 1)).containsExactly("port_id", "delay_min", "departed_at");
         assertThat(columns(analysis, 5)).containsExactly("harbour", "month", "delay");
@@ -122,7 +122,7 @@ class StepsAnalysisTest {
 
     @Test
     void knowsWhichWordsAPlaceInTheStatementComesFrom() {
-        String text = "steps 1\nrows of crossings\nwhere delay_min is above :min\nfirst 3 rows by state";
+        String text = "steps 1\nfrom crossings\nwhere delay_min > :min\nfirst 3 rows by state";
         StepsAnalysis analysis = StepsAnalysis.of(text, Dialects.of("mariadb"), FerryTables.all());
         String sql = analysis.statement().sql();
         for (String word : List.of("delay_min", ":min", "state", "crossings")) {
@@ -137,8 +137,8 @@ class StepsAnalysisTest {
     @Test
     void givesTheSameTextForTheSameSteps() {
         String[] lines = {
-            "rows of crossings",
-            "beside each, its row of ports with the same port_id: name as port",
+            "from crossings",
+            "join ports on port_id, adding name as port; keep all rows",
             "first 2 rows of each port by delay_min",
             "columns port, delay_min"
         };
@@ -148,19 +148,18 @@ class StepsAnalysisTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"rename state to s", "without columns state", "fill blanks of state with 'x'"})
+    @ValueSource(strings = {"rename state to s", "drop columns state", "fill blanks of state with 'x'"})
     void asksForColumnsBeforeOneOfUnknownOnesIsChanged(String line) {
-        assertThat(readUnknown("rows of crossings", line).problems())
+        assertThat(readUnknown("from crossings", line).problems())
                 .extracting(Problem::kind)
                 .containsExactly("unknown-columns");
-        assertThat(readUnknown("rows of crossings", "columns state, port_id", line)
-                        .problems())
+        assertThat(readUnknown("from crossings", "columns state, port_id", line).problems())
                 .isEmpty();
     }
 
     @Test
     void takesBackANewColumnBesideUnknownOnes() {
-        assertThat(readUnknown("rows of crossings", "new column s: state", "without columns s")
+        assertThat(readUnknown("from crossings", "add column s = state", "drop columns s")
                         .statement()
                         .sql())
                 .isEqualTo("select *\nfrom crossings");
@@ -168,7 +167,7 @@ class StepsAnalysisTest {
 
     @Test
     void writesNamesSoThatTheyMeanThemselves() {
-        assertThat(readUnknown("rows of \"Odd Table\"", "where \"Größe\" is 1 and \"order\" is 2 and x is 3")
+        assertThat(readUnknown("from \"Odd Table\"", "where \"Größe\" = 1 and \"order\" = 2 and x = 3")
                         .statement()
                         .sql())
                 .isEqualTo("select *\nfrom \"Odd Table\"\nwhere \"Größe\" = 1\n  and \"order\" = 2\n  and x = 3");
@@ -176,18 +175,16 @@ class StepsAnalysisTest {
 
     @Test
     void takesTablesAndColumnsInAnyLetters() {
-        assertThat(readUnknown("rows of Ports", "where Island is 'x'")
-                        .statement()
-                        .sql())
+        assertThat(readUnknown("from Ports", "where Island = 'x'").statement().sql())
                 .isEqualTo("select *\nfrom \"Ports\"\nwhere \"Island\" = 'x'");
         StepsAnalysis known = StepsAnalysis.of(
-                "steps 1\nrows of ports\nwhere Island is 'x'", Dialects.of("postgresql"), FerryTables.all());
+                "steps 1\nfrom ports\nwhere Island = 'x'", Dialects.of("postgresql"), FerryTables.all());
         assertThat(known.statement().sql()).isEqualTo("select *\nfrom ports\nwhere island = 'x'");
     }
 
     @Test
     void keepsAnApostropheWithinItsText() {
-        assertThat(read("rows of ports", "where name is 'St. Ann''s; -- x'")
+        assertThat(read("from ports", "where name = 'St. Ann''s; -- x'")
                         .statement()
                         .sql())
                 .endsWith("name = 'St. Ann''s; -- x'");
@@ -196,41 +193,35 @@ class StepsAnalysisTest {
     @Test
     void doesNotGrowWithTheSquareOfTheSteps() {
         String lines = IntStream.range(0, 60)
-                .mapToObj(i -> "new column x" + (i + 1) + ": x" + i + " + x" + i)
+                .mapToObj(i -> "add column x" + (i + 1) + ": x" + i + " + x" + i)
                 .collect(Collectors.joining("\n"));
         StepsAnalysis analysis = StepsAnalysis.of(
-                "steps 1\nrows of crossings\ncolumns delay_min as x0\n" + lines,
-                Dialects.of("sqlite"),
-                FerryTables.all());
+                "steps 1\nfrom crossings\ncolumns delay_min as x0\n" + lines, Dialects.of("sqlite"), FerryTables.all());
         assertThat(analysis.statement().sql().length()).isLessThan(60_000);
     }
 
     @Test
     void takesSeveralHundredSteps() {
         String lines = IntStream.range(0, 300)
-                .mapToObj(i ->
-                        i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min is above " + i)
+                .mapToObj(i -> i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min > " + i)
                 .collect(Collectors.joining("\n"));
         StepsAnalysis analysis =
-                StepsAnalysis.of("steps 1\nrows of crossings\n" + lines, Dialects.of("duckdb"), FerryTables.all());
+                StepsAnalysis.of("steps 1\nfrom crossings\n" + lines, Dialects.of("duckdb"), FerryTables.all());
         assertThat(analysis.problems()).isEmpty();
         assertThat(analysis.statement().sql()).contains("limit 703");
     }
 
     @Test
     void keepsAJoinThatIsNotUsedWhereNoKeyProvesIt() {
-        String unused =
-                "beside each, its row of ports where their island is state: name as port; rows without one are kept";
-        String inner = "beside each, its row of ports with the same port_id: name as port; only rows that have one";
-        assertThat(read("rows of crossings", unused, "columns state")
-                        .statement()
-                        .sql())
+        String unused = "join ports on ports.island = state, adding name as port; keep all rows";
+        String inner = "join ports on port_id, adding name as port; keep only matching rows";
+        assertThat(read("from crossings", unused, "columns state").statement().sql())
                 .contains("left join");
-        assertThat(read("rows of crossings", inner, "columns state").statement().sql())
+        assertThat(read("from crossings", inner, "columns state").statement().sql())
                 .contains("join");
         assertThat(readUnknown(
-                                "rows of crossings",
-                                "beside each, its row of ports with the same port_id: name as port",
+                                "from crossings",
+                                "join ports on port_id, adding name as port; keep all rows",
                                 "columns state")
                         .statement()
                         .sql())
@@ -240,9 +231,9 @@ class StepsAnalysisTest {
     @Test
     void takesNoOtherColumnForAKeyBecauseAQueryCallsItSo() {
         FerryTables renamed =
-                new FerryTables(true, Map.of("renamed", "steps 1\nrows of ports\ncolumns island as port_id, name"));
-        String steps = "steps 1\nrows of crossings\n"
-                + "beside each, its row of query 'renamed' with the same port_id: name\ncolumns state";
+                new FerryTables(true, Map.of("renamed", "steps 1\nfrom ports\ncolumns island as port_id, name"));
+        String steps = "steps 1\nfrom crossings\n"
+                + "join query 'renamed' on port_id, adding name; keep all rows\ncolumns state";
         assertThat(StepsAnalysis.of(steps, Dialects.of("postgresql"), renamed)
                         .statement()
                         .sql())
@@ -252,9 +243,9 @@ class StepsAnalysisTest {
     @Test
     void leavesOutAJoinThatNothingButAnUnusedOneUses() {
         assertThat(read(
-                                "rows of crossings",
-                                "beside each, its row of ports with the same port_id: name as port",
-                                "beside each, its row of vessels where their vessel_id is vessel_id and their name is port: name as vessel",
+                                "from crossings",
+                                "join ports on port_id, adding name as port; keep all rows",
+                                "join vessels on vessels.vessel_id = vessel_id and vessels.name = port, adding name as vessel; keep all rows",
                                 "columns state")
                         .statement()
                         .sql())
@@ -263,10 +254,7 @@ class StepsAnalysisTest {
 
     @Test
     void putsAConditionInFrontOfTheGroupsThatItChooses() {
-        assertThat(read(
-                                "rows of crossings",
-                                "total by state: number of rows as n",
-                                "where state is 'SAILED' and n is above 3")
+        assertThat(read("from crossings", "group by state: count of rows as n", "where state = 'SAILED' and n > 3")
                         .statement()
                         .sql())
                 .isEqualTo("""
@@ -285,7 +273,7 @@ class StepsAnalysisTest {
                 "running total of delay_min as so_far by state"
             })
     void putsNoConditionInFrontOfWhatHasLookedAtOtherRows(String before) {
-        String sql = read("rows of crossings", before, "where delay_min is above 3")
+        String sql = read("from crossings", before, "where delay_min > 3")
                 .statement()
                 .sql();
         assertThat(sql.indexOf("delay_min > 3")).isGreaterThan(sql.indexOf(") r"));
@@ -299,7 +287,7 @@ class StepsAnalysisTest {
             delay_min / :n      | delay_min * 1.0 / nullif(:n, 0)
             """)
     void divisionByZeroHasNoValue(String words, String sql) {
-        assertThat(read("rows of crossings", "columns delay_min", "new column x: " + words)
+        assertThat(read("from crossings", "columns delay_min", "add column x: " + words)
                         .statement()
                         .sql())
                 .contains(sql + " as x");
@@ -307,7 +295,7 @@ class StepsAnalysisTest {
 
     @Test
     void groupsByNoParameter() {
-        assertThat(read("rows of crossings", "total by delay_min + :more as delay: number of rows as n")
+        assertThat(read("from crossings", "group by delay_min + :more as delay: count of rows as n")
                         .statement()
                         .sql())
                 .isEqualTo("""
@@ -321,7 +309,7 @@ class StepsAnalysisTest {
 
     @Test
     void asksForNoMoreColumnsThanAreUsed() {
-        assertThat(read("rows of crossings", "first 9 rows by passengers", "total by state: number of rows as n")
+        assertThat(read("from crossings", "first 9 rows by passengers", "group by state: count of rows as n")
                         .statement()
                         .sql())
                 .contains("  select state\n  from crossings");
@@ -329,7 +317,7 @@ class StepsAnalysisTest {
 
     @Test
     void readsNothingIntoAnUnknownStep() {
-        StepsAnalysis analysis = read("rows of crossings", "wherever");
+        StepsAnalysis analysis = read("from crossings", "wherever");
         assertThat(analysis.steps().get(1).marks()).isEmpty();
         assertThat(analysis.steps().get(1).step()).isEqualTo(Optional.empty());
     }

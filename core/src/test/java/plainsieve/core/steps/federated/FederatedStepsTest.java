@@ -54,11 +54,11 @@ class FederatedStepsTest {
     @Test
     void whatStandsInFrontIsAskedOfTheOwnSourceAndTheRestHere() {
         FederatedQueryText text = sides(
-                "rows of crossings",
-                "where state is 'SAILED' and departed_at is from :from to the end of :to",
-                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
-                "where note is :note",
-                "total by note: number of rows as n, largest delay_min as worst");
+                "from crossings",
+                "where state = 'SAILED' and departed_at is from :from to the end of :to",
+                "join query 'picked' on vessel_id, adding note; keep only matching rows",
+                "where note = :note",
+                "group by note: count of rows as n, maximum of delay_min as worst");
         assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
         assertThat(text.sides()).extracting(SourcePart::source).containsExactly("harbour", "office");
         assertThat(text.sides().get(0).text()).isEqualTo("""
@@ -78,22 +78,21 @@ class FederatedStepsTest {
     @Test
     void stepsOfOneSourceStayOneStatement() {
         String text =
-                "steps 1\nrows of crossings\nbeside each, its row of query 'late' with the same crossing_id: port_id as other; only rows that have one";
+                "steps 1\nfrom crossings\njoin query 'late' on crossing_id, adding port_id as other; keep only matching rows";
         assertThat(FederatedSteps.isOne(text, PLACES)).isFalse();
         assertThat(FederatedSteps.of(text, OWN, PLACES)).isEqualTo(StepsAnalysis.of(text, OWN, PLACES));
         assertThat(FederatedSteps.isOne("select * from query 'picked'", PLACES)).isFalse();
-        assertThat(FederatedSteps.isOne(
-                        "steps 1\nrows of crossings\noff: under it, the rows of query 'picked'", PLACES))
+        assertThat(FederatedSteps.isOne("steps 1\nfrom crossings\noff: union all query 'picked'", PLACES))
                 .isFalse();
     }
 
     @Test
     void ownTablesAndQueriesBehindItAreAskedOfTheOwnSourceToo() {
         FederatedQueryText text = sides(
-                "rows of query 'picked'",
-                "beside each, its row of crossings with the same vessel_id: port_id, delay_min; only rows that have one",
-                "beside each, its row of ports with the same port_id: name as port; rows without one are kept",
-                "only those with a row of query 'late' with the same port_id");
+                "from query 'picked'",
+                "join crossings on vessel_id, adding port_id, delay_min; keep only matching rows",
+                "join ports on port_id, adding name as port; keep all rows",
+                "keep rows with a match in query 'late' on port_id");
         assertThat(text.sides())
                 .extracting(SourcePart::source)
                 .containsExactly("office", "harbour", "harbour", "harbour");
@@ -108,7 +107,7 @@ class FederatedStepsTest {
 
     @Test
     void requestsAreAskedAsTheyStand() {
-        FederatedQueryText text = sides("rows of query 'tides'", "where height_m is at least 2");
+        FederatedQueryText text = sides("from query 'tides'", "where height_m >= 2");
         assertThat(text.sides().get(0).text()).isEqualTo(Places.TIDES);
         assertThat(text.here()).contains("from tides").contains("height_m >= 2");
     }
@@ -117,15 +116,12 @@ class FederatedStepsTest {
     @Test
     void theOrderOfWhatStandsInFrontIsKept() {
         assertThat(sides(
-                                "rows of crossings",
-                                "sort by delay_min largest first, port_id",
-                                "beside each, its row of query 'picked' with the same vessel_id: note; rows without one are kept")
+                                "from crossings",
+                                "sort by delay_min desc, port_id",
+                                "join query 'picked' on vessel_id, adding note; keep all rows")
                         .here())
                 .endsWith("order by r.delay_min desc nulls last, r.port_id nulls last");
-        assertThat(sides(
-                                "rows of crossings",
-                                "first 5 rows by delay_min largest first",
-                                "under it, the rows of query 'picked'")
+        assertThat(sides("from crossings", "first 5 rows by delay_min desc", "union all query 'picked'")
                         .sides()
                         .get(0)
                         .text())
@@ -134,14 +130,13 @@ class FederatedStepsTest {
 
     @Test
     void onlyColumnsThatAreNeededAreFetched() {
-        FederatedQueryText all = sides(
-                "rows of crossings",
-                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one");
+        FederatedQueryText all =
+                sides("from crossings", "join query 'picked' on vessel_id, adding note; keep only matching rows");
         assertThat(all.sides().get(0).text()).isEqualTo("select *\nfrom crossings");
         FederatedQueryText counted = sides(
-                "rows of crossings",
-                "only those with a row of query 'picked' with the same vessel_id",
-                "total of everything: number of rows as n");
+                "from crossings",
+                "keep rows with a match in query 'picked' on vessel_id",
+                "aggregate all rows: count of rows as n");
         assertThat(counted.sides().get(0).text()).isEqualTo("select vessel_id\nfrom crossings");
         assertThat(counted.sides().get(1).columns().keySet()).containsExactly("vessel_id");
     }
@@ -149,10 +144,10 @@ class FederatedStepsTest {
     @Test
     void everyStepKeepsItsLineAndItsWords() {
         StepsAnalysis analysis = read(
-                "rows of crossings",
+                "from crossings",
                 "off: where state is 'SAILED'",
-                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
-                "where note is :note");
+                "join query 'picked' on vessel_id, adding note; keep only matching rows",
+                "where note = :note");
         assertThat(analysis.steps())
                 .extracting(StepsAnalysis.AnalyzedStep::line)
                 .containsExactly(1, 2, 3, 4);
@@ -167,7 +162,7 @@ class FederatedStepsTest {
                         .orElseThrow()
                         .line())
                 .isEqualTo(1);
-        assertThat(FederatedSteps.lineHere("steps 1\nrows of crossings\nunder it, the rows of query 'picked'", PLACES))
+        assertThat(FederatedSteps.lineHere("steps 1\nfrom crossings\nunion all query 'picked'", PLACES))
                 .contains(2);
     }
 
@@ -177,9 +172,7 @@ class FederatedStepsTest {
         RemoteQuery untold = new RemoteQuery("sea", OWN, Places.TIDES, Optional.empty(), SchemaContext.nothing());
         Places places = new Places(PLACES.own(), Map.of("tides", untold), Map.of());
         FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
-                        "steps 1\nrows of ports\nonly those with a row of query 'tides' with the same port_id",
-                        OWN,
-                        places)
+                        "steps 1\nfrom ports\nkeep rows with a match in query 'tides' on port_id", OWN, places)
                 .statement()
                 .sql());
         assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "tides");
@@ -189,9 +182,9 @@ class FederatedStepsTest {
     @Test
     void valuesTravelOnlyWhereThatIsAllowed() {
         FederatedQueryText text = sides(
-                "rows of crossings",
-                "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
-                "beside each, its row of query 'tides' with the same port_id: height_m; only rows that have one");
+                "from crossings",
+                "join query 'picked' on vessel_id, adding note; keep only matching rows",
+                "join query 'tides' on port_id, adding height_m; keep only matching rows");
         assertThat(text.sides()).extracting(SourcePart::keysFrom).containsExactly(Set.of("office"), Set.of(), Set.of());
     }
 
@@ -200,7 +193,7 @@ class FederatedStepsTest {
         Places places = new Places(PLACES.own(), Map.of("ports", PLACES.others().get("picked")), PLACES.travels());
         assertThat(places.tables()).contains("ports");
         FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
-                        "steps 1\nrows of crossings\nbeside each, its row of query 'ports' with the same vessel_id: note; only rows that have one\nbeside each, its row of ports with the same port_id: name; only rows that have one",
+                        "steps 1\nfrom crossings\njoin query 'ports' on vessel_id, adding note; keep only matching rows\njoin ports on port_id, adding name; keep only matching rows",
                         OWN,
                         places)
                 .statement()
@@ -211,25 +204,22 @@ class FederatedStepsTest {
 
     @Test
     void whatIsWrongIsToldInItsLine() {
-        assertThat(problem(read("rows of crossings", "where nonsense is 3", "under it, the rows of query 'picked'")))
+        assertThat(problem(read("from crossings", "where nonsense = 3", "union all query 'picked'")))
                 .isEqualTo("unknown-column in line 3");
-        assertThat(problem(read("rows of crossings", "under it, the rows of query 'picked'", "where nonsense is 3")))
+        assertThat(problem(read("from crossings", "union all query 'picked'", "where nonsense = 3")))
                 .isEqualTo("unknown-column in line 4");
-        assertThat(
-                        problem(
-                                read(
-                                        "rows of crossings",
-                                        "under it, the rows of query 'picked'",
-                                        "beside each, its row of query 'late' called with :min as vessel_id: delay_min; only rows that have one")))
+        assertThat(problem(read(
+                        "from crossings",
+                        "union all query 'picked'",
+                        "join query 'late' called with :min = vessel_id, adding delay_min; keep only matching rows")))
                 .isEqualTo("called-elsewhere in line 4");
-        assertThat(problem(read("rows of query 'piked'"))).isEqualTo("unknown-query in line 2");
-        assertThat(read("rows of query 'piked'").problems().get(0).advice()).contains("picked");
+        assertThat(problem(read("from query 'piked'"))).isEqualTo("unknown-query in line 2");
+        assertThat(read("from query 'piked'").problems().get(0).advice()).contains("picked");
     }
 
     @Test
     void aQueryThatCannotBeTakenIsToldInItsLine() {
-        StepsAnalysis analysis =
-                read("rows of crossings", "off: distinct rows", "under it, the rows of query 'round-about'");
+        StepsAnalysis analysis = read("from crossings", "off: distinct rows", "union all query 'round-about'");
         assertThat(problem(analysis)).isEqualTo("query-circle in line 4");
         assertThat(analysis.steps()).hasSize(3);
         assertThat(FederatedSteps.columns("round-about", OWN, PLACES)).isEmpty();
@@ -238,10 +228,9 @@ class FederatedStepsTest {
     @Test
     void aQueryThatCannotBeReadThereIsNotTaken() {
         RemoteQuery broken = new RemoteQuery(
-                "office", OWN, "steps 1\nrows of crossings\nwhere nonsense is 3", Optional.empty(), FerryTables.all());
+                "office", OWN, "steps 1\nfrom crossings\nwhere nonsense = 3", Optional.empty(), FerryTables.all());
         Places places = new Places(PLACES.own(), Map.of("picked", broken), Map.of());
-        StepsAnalysis analysis =
-                FederatedSteps.of("steps 1\nrows of crossings\nunder it, the rows of query 'picked'", OWN, places);
+        StepsAnalysis analysis = FederatedSteps.of("steps 1\nfrom crossings\nunion all query 'picked'", OWN, places);
         assertThat(analysis.made()).isEmpty();
         assertThat(analysis.problems()).extracting(Problem::kind).containsAnyOf("query-broken", "unknown-columns");
     }
@@ -251,14 +240,14 @@ class FederatedStepsTest {
         RemoteQuery several = new RemoteQuery(
                 "harbour",
                 OWN,
-                "steps 1\nrows of crossings\nonly those with a row of query 'picked' with the same vessel_id",
+                "steps 1\nfrom crossings\nkeep rows with a match in query 'picked' on vessel_id",
                 Optional.empty(),
                 PLACES);
         Places places = new Places(PLACES.own(), Map.of("of-picked", several), Map.of());
-        FederatedQueryText text = FederatedQueryText.read(FederatedSteps.of(
-                        "steps 1\nrows of query 'of-picked'\ntotal by state: number of rows as n", OWN, places)
-                .statement()
-                .sql());
+        FederatedQueryText text = FederatedQueryText.read(
+                FederatedSteps.of("steps 1\nfrom query 'of-picked'\ngroup by state: count of rows as n", OWN, places)
+                        .statement()
+                        .sql());
         FederatedQueryText inner = FederatedQueryText.read(text.sides().get(0).text());
         assertThat(inner.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
         assertThat(PreparedQuery.ofAny(text.whole(), OWN).sides()).isPresent();
@@ -292,10 +281,10 @@ class FederatedStepsTest {
 
     private static Statement rewritten(List<AddedFilter> filters) {
         String sql = read(
-                        "rows of crossings",
+                        "from crossings",
                         "where departed_at is from :from to the end of :to",
-                        "beside each, its row of query 'picked' with the same vessel_id: note; only rows that have one",
-                        "where note is :note",
+                        "join query 'picked' on vessel_id, adding note; keep only matching rows",
+                        "where note = :note",
                         "columns departed_at, note, delay_min")
                 .statement()
                 .sql();
@@ -315,7 +304,7 @@ class FederatedStepsTest {
 
     @Test
     void anUnknownParameterIsToldAtItsPlaceInTheWhole() {
-        String sql = read("rows of crossings", "where delay_min is :min", "under it, the rows of query 'picked'")
+        String sql = read("from crossings", "where delay_min = :min", "union all query 'picked'")
                 .statement()
                 .sql();
         assertThatThrownBy(() -> PreparedQuery.ofAny(sql, OWN)
@@ -326,12 +315,10 @@ class FederatedStepsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(
-            strings = {"", "rows of", "rows of query 'picked' and", "where", "under it, the rows of query 'picked'"})
+    @ValueSource(strings = {"", "from", "from query 'picked' and", "where", "union all query 'picked'"})
     void halfWrittenStepsAreNeverMoreThanAProblem(String line) {
         SchemaContext schema = PLACES;
-        StepsAnalysis analysis =
-                FederatedSteps.of("steps 1\nunder it, the rows of query 'picked'\n" + line, OWN, schema);
+        StepsAnalysis analysis = FederatedSteps.of("steps 1\nunion all query 'picked'\n" + line, OWN, schema);
         assertThat(analysis.made()).isEmpty();
         assertThat(analysis.problems()).isNotEmpty();
     }

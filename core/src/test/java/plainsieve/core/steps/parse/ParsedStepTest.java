@@ -32,10 +32,10 @@ class ParsedStepTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
-            where state is cancelled                         | where state is 'cancelled'
-            where state is not sailed late or delay_min is 3 | where state is not 'sailed late' or delay_min is 3
-            where state is any of sailed, diverted           | where state is any of 'sailed', 'diverted'
-            new column x: if delay_min is 3 then late else fine | new column x: if delay_min is 3 then 'late' else 'fine'
+            where state = cancelled                         | where state = 'cancelled'
+            where state <> sailed late or delay_min = 3 | where state <> 'sailed late' or delay_min = 3
+            where state in (sailed, diverted)           | where state in ('sailed', 'diverted')
+            add column x = if delay_min = 3 then late else fine | add column x = if delay_min = 3 then 'late' else 'fine'
             replace in state: sailed with gone               | replace in state: 'sailed' with 'gone'
             """)
     void putsQuotesAroundWordsThatAreNoColumns(String typed, String kept) {
@@ -45,14 +45,14 @@ class ParsedStepTest {
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "where state is first",
-                "where state is 'first'",
-                "where delay_min is :delay",
-                "where delay_min is above year",
+                "where state = first",
+                "where state = 'first'",
+                "where delay_min = :delay",
+                "where delay_min > year",
                 "where departed_at is before today",
-                "where state is nothing",
-                "where delay_min is above year of departed_at",
-                "new column x: if delay_min is 3 then year else nothing"
+                "where state has no value",
+                "where delay_min > year of departed_at",
+                "add column x = if delay_min = 3 then year else no value"
             })
     void leavesWordsAloneThatMeanSomething(String typed) {
         assertThat(read(typed).written()).isEqualTo(typed);
@@ -60,14 +60,14 @@ class ParsedStepTest {
 
     @Test
     void takesAnyWordForAColumnWhereColumnsAreNotKnown() {
-        assertThat(ParsedStep.of("where state is cancelled", StepScope.UNKNOWN).written())
-                .isEqualTo("where state is cancelled");
+        assertThat(ParsedStep.of("where state = cancelled", StepScope.UNKNOWN).written())
+                .isEqualTo("where state = cancelled");
     }
 
     @Test
     void bindsAndMoreTightlyThanOr() {
         Step.Where where = (Step.Where)
-                read("where delay_min is 1 or delay_min is 2 and state is 'a'").step();
+                read("where delay_min = 1 or delay_min = 2 and state = 'a'").step();
         StepCondition.Or or = (StepCondition.Or) where.condition();
         assertThat(or.any().get(0)).isInstanceOf(StepCondition.Comparison.class);
         assertThat(or.any().get(1)).isInstanceOf(StepCondition.And.class);
@@ -75,9 +75,9 @@ class ParsedStepTest {
 
     @Test
     void tellsBracketsAroundConditionsFromThoseAroundSums() {
-        assertThat(((Step.Where) read("where (delay_min + 1) * 2 is 4").step()).condition())
+        assertThat(((Step.Where) read("where (delay_min + 1) * 2 = 4").step()).condition())
                 .isInstanceOf(StepCondition.Comparison.class);
-        assertThat(((Step.Where) read("where (delay_min is 4 or year is 1) and state is 'a'")
+        assertThat(((Step.Where) read("where (delay_min = 4 or year = 1) and state = 'a'")
                                 .step())
                         .condition())
                 .isInstanceOf(StepCondition.And.class);
@@ -85,12 +85,12 @@ class ParsedStepTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            is from 2026-01-01 to the end of 2026-01-31 | IS_SPAN
-            is from 2026-01-01 to 2026-01-31            | IS_FROM
-            is on or before today                       | IS_ON_OR_BEFORE
-            is none of 2026-01-01, 2026-01-02           | IS_NONE_OF
-            has no value                                | HAS_NONE
-            IS AFTER today                              | IS_AFTER
+            is from 2026-01-01 to the end of 2026-01-31 | DATE_RANGE
+            is from 2026-01-01 to 2026-01-31            | RANGE
+            is on or before today                       | ON_OR_BEFORE
+            not in (2026-01-01, 2026-01-02)             | NOT_IN
+            has no value                                | IS_NULL
+            IS AFTER today                              | AFTER
             """)
     void readsVerbs(String words, ComparisonOperator comparisonOperator) {
         StepCondition condition =
@@ -100,24 +100,24 @@ class ParsedStepTest {
 
     @Test
     void readsAColumnThatIsCalledLikeAFunction() {
-        Step.NewColumn plain = (Step.NewColumn) read("new column x: year + 1").step();
+        Step.NewColumn plain = (Step.NewColumn) read("add column x = year + 1").step();
         assertThat(((StepExpression.BinaryOperation) plain.value()).left()).isInstanceOf(StepExpression.Column.class);
         Step.NewColumn called =
-                (Step.NewColumn) read("new column x: year of departed_at + 1").step();
+                (Step.NewColumn) read("add column x = year of departed_at + 1").step();
         assertThat(((StepExpression.BinaryOperation) called.value()).left()).isInstanceOf(StepExpression.Call.class);
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
-            whre state is 'a'                    | 1  | Unknown step.
+            whre state = 'a'                     | 1  | Unknown step “whre”.
             where state 'a'                      | 13 | A comparison is missing here.
-            where state is                       | 15 | Something is missing here.
-            where state is 'a                    | 16 | This ' is not closed.
-            where state is 'a' 'b'               | 20 | The step should end here.
+            where state =                        | 14 | Something is missing here.
+            where state = 'a                     | 15 | This ' is not closed.
+            where state = 'a' 'b'                | 19 | The step should end here.
             sort by state largest                | 15 | The step should end here.
-            total by year of departed_at         | 29 | A name is missing here.
-            rows of these (a, b): (1)            | 23 | This row has 1 values, but the table has 2 columns.
-            beside each, its row of ports: name  | 30 | “where” is missing here.
+            group by year of departed_at         | 29 | A name is missing here.
+            from values (a, b): (1)              | 21 | This row has 1 values, but the table has 2 columns.
+            join ports, adding name              | 11 | “on” is missing here.
             """)
     void saysAtWhichWordItCannotGoOn(String line, int column, String message) {
         assertThatThrownBy(() -> read(line)).isInstanceOfSatisfying(ProblemException.class, e -> {
@@ -130,13 +130,13 @@ class ParsedStepTest {
     void refusesWhatIsNestedBeyondReading() {
         String deep = "where " + "(".repeat(500) + "year is 1" + ")".repeat(500);
         assertThatThrownBy(() -> read(deep)).isInstanceOf(ProblemException.class);
-        assertThatThrownBy(() -> read("new column x: " + "(".repeat(500) + "1" + ")".repeat(500)))
+        assertThatThrownBy(() -> read("add column x: " + "(".repeat(500) + "1" + ")".repeat(500)))
                 .isInstanceOf(ProblemException.class);
     }
 
     @Test
     void marksWhatCanBeChangedAndWhatGivesWayWithIt() {
-        String line = "where state is any of 'a', 'b' and year is :y";
+        String line = "where state in ('a', 'b') and year = :y";
         List<StepMark> marks = read(line).marks();
         assertThat(marks)
                 .extracting(StepMark::kind)
@@ -150,19 +150,19 @@ class ParsedStepTest {
                         StepMark.Kind.VERB,
                         StepMark.Kind.VALUE);
         StepMark verb = marks.get(1);
-        assertThat(line.substring(verb.at().start(), verb.at().end())).isEqualTo("is any of");
+        assertThat(line.substring(verb.at().start(), verb.at().end())).isEqualTo("in");
         assertThat(line.substring(verb.replaced().start(), verb.replaced().end()))
-                .isEqualTo("is any of 'a', 'b'");
+                .isEqualTo("in ('a', 'b')");
         assertThat(verb.about()).containsExactly("state", "'a'", "'b'");
     }
 
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "where departed_at is before departed_at + 3 days and (year is first value of (delay_min, 3) or state is first)",
-                "new column x: if year is delay_min then state else first",
-                "beside each, its row of query 'late' called with :a as year, :b as :c where state is their state: state as s",
-                "total by state, year of departed_at as y: sum of delay_min where state is first as d",
+                "where departed_at is before departed_at + 3 days and (year = coalesce(delay_min, 3) or state = first)",
+                "add column x = if year = delay_min then state else first",
+                "join query 'late' called with :a = year, :b = :c on state = late.state, adding state as s; keep all rows",
+                "group by state, year of departed_at as y: sum of delay_min where state = first as d",
                 "fill blanks of state with first"
             })
     void marksNoWordTwice(String line) {
@@ -178,12 +178,12 @@ class ParsedStepTest {
             ~~               | where
             ~wh~             | where
             ~where ~         | year of
-            ~where state is ~ | any of
-            ~where state is an~ | any of
+            ~where state ~ | in
+            ~where state is aft~ | after
             ~where state is 'a' ~ | and
             ~first 10 ~      | rows
-            ~sort by state ~ | largest first
-            ~beside each, its row of ports ~ | with the same
+            ~sort by state ~ | desc
+            ~join ports ~ | on
             """)
     void knowsWhatCouldComeNext(String typed, String words) {
         assertThat(ParsedStep.wanted(typed, KNOWN))
@@ -195,18 +195,18 @@ class ParsedStepTest {
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
             ~where state is ~       | VALUE  | state
             ~where ~                | COLUMN | ~~
-            ~rows of ~              | TABLE  | ~~
-            ~rows of query ~        | QUERY  | ~~
+            ~from ~              | TABLE  | ~~
+            ~from query ~        | QUERY  | ~~
             """)
     void knowsWhatKindOfThingCouldComeNext(String typed, Expectation.Kind kind, String about) {
         assertThat(ParsedStep.wanted(typed, KNOWN)).contains(new Expectation(kind, about));
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"where state is 'a' ", "sort by state ", "distinct rows "})
+    @ValueSource(strings = {"where state = 'a' ", "sort by state ", "distinct rows "})
     void offersNoBeginningBehindAStep(String typed) {
         assertThat(ParsedStep.wanted(typed, KNOWN))
                 .extracting(Expectation::words)
-                .doesNotContain("where", "total by");
+                .doesNotContain("where", "group by");
     }
 }

@@ -9,11 +9,11 @@ import org.junit.jupiter.api.Test;
 class StepReferencesTest {
     private static final String TEXT = """
             steps 1
-            rows of query 'late'
-            where state is ':no' and port is :port
-            off: where delay is :delay
-            only those whose port is in name of query 'two "words"'
-            where 'not closed is :lost""";
+            from query 'late'
+            where state = ':no' and port = :port
+            off: where delay = :delay
+            keep rows whose port is in name of query 'two "words"'
+            where 'not closed = :lost""";
 
     @Test
     void areTheParametersOfStepsThatAreOn() {
@@ -22,7 +22,7 @@ class StepReferencesTest {
 
     @Test
     void areNotWithinTexts() {
-        assertThat(StepReferences.parameters("steps 1\nwhere a is ':b'")).isEmpty();
+        assertThat(StepReferences.parameters("steps 1\nwhere a = ':b'")).isEmpty();
     }
 
     @Test
@@ -34,14 +34,13 @@ class StepReferencesTest {
 
     @Test
     void areNotTheParametersOfAQueryThatIsCalledForWhichSomethingStands() {
-        String text = "steps 1\nrows of ports\n"
-                + "beside each, its row of query 'late' called with :port as name, :least as :delay: state\n"
+        String text = "steps 1\nfrom ports\n"
+                + "join query 'late' called with :port = name, :least = :delay, adding state; keep all rows\n"
                 + "first :rows rows";
         assertThat(StepReferences.parameters(text)).containsExactly("delay", "rows");
         assertThat(StepReferences.queries(text))
                 .containsExactly(new StepReferences.QueryReference("late", Set.of("port", "least")));
-        assertThat(StepReferences.parameters(
-                        "steps 1\nrows of numbers from 1, :no as n\nrows of days from :a to :b as n"))
+        assertThat(StepReferences.parameters("steps 1\nfrom numbers from 1, :no as n\nfrom days from :a to :b as n"))
                 .containsExactly("no", "a", "b");
     }
 
