@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { endOfRequest, isRequest, withColumns, withRowsAt } from './request'
 
-const TEXT = 'request 1\nget /ports/:port/tides\nquery from = :from\nthen\nselect * from answer'
+const TEXT = 'request 1\nget /ports/:port/tides\nquery from = :from\nthen\nselect * from response'
 
 describe('the text of a request', () => {
   it('is known by its first line', () => {
@@ -11,7 +11,7 @@ describe('the text of a request', () => {
   })
 
   it('ends where the SQL begins', () => {
-    expect(TEXT.slice(endOfRequest(TEXT))).toBe('\nthen\nselect * from answer')
+    expect(TEXT.slice(endOfRequest(TEXT))).toBe('\nthen\nselect * from response')
     expect(endOfRequest('request 1\nget /')).toBe(15)
   })
 
@@ -22,8 +22,8 @@ describe('the text of a request', () => {
   })
 
   it('says its columns once', () => {
-    const said = withColumns(TEXT, [{ name: 'at', form: 'day' }])
-    expect(said).toBe(TEXT.replace('\nthen', '\ncolumn at is day\nthen'))
+    const said = withColumns(TEXT, [{ name: 'at', form: 'date' }])
+    expect(said).toBe(TEXT.replace('\nthen', '\ncolumn at is date\nthen'))
     expect(withColumns(said, [{ name: 'n', form: 'text' }])).toBe(TEXT.replace('\nthen', '\ncolumn n is text\nthen'))
     expect(withColumns('request 1\nget /\n\n', [{ name: 'n', form: 'text' }])).toBe(
       'request 1\nget /\ncolumn n is text\n\n',

@@ -4,7 +4,7 @@ import { StreamLanguage, type StreamParser } from '@codemirror/language'
 import type { Known } from './completion'
 
 const STARTS = /^(request 1|get|post|query|header|body|rows at|read as|pages by|column|cached for|then)\b/
-const WORDS = /^(joined by|written|last day|only reads|link at|number|offset|of|rows|from|is|header|json|csv)\b/
+const WORDS = /^(joined by|format|last day|read-only|link at|number|offset|of|rows|from|is|header|json|csv)\b/
 const SQL =
   /^(select|from|where|and|or|not|in|is|null|like|between|group by|order by|having|limit|as|on|join|left|with|case|when|then|else|end|distinct|union|all|asc|desc|count|sum|avg|min|max|cast|true|false)\b/i
 
@@ -45,7 +45,7 @@ const LINES: [string, string][] = [
 ]
 const BEHIND: [string, string][] = [
   [`joined by ','`, 'several values in one part'],
-  [`written 'dd.MM.yyyy'`, 'how days are written'],
+  [`format 'dd.MM.yyyy'`, 'how days are written'],
   ['last day', 'the last day of the selected month or week'],
 ]
 const options = (all: [string, string][]) => all.map(([label, detail]) => ({ label, detail, type: 'keyword' }))

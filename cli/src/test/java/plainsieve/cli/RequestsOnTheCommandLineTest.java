@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 /** The commands take web requests as they take SQL. */
 class RequestsOnTheCommandLineTest {
     private static final String TIDES =
-            "request 1\nget /ports/:port/tides\nquery kind = :kind\nthen\nselect * from answer where height_m > :least";
+            "request 1\nget /ports/:port/tides\nquery kind = :kind\nthen\nselect * from response where height_m > :least";
 
     @TempDir
     private Path folder;
@@ -41,7 +41,7 @@ class RequestsOnTheCommandLineTest {
                 .json();
         assertThat(answer.get("address").asString()).isEqualTo("get /ports/Hythe%20Ness/tides");
         assertThat(answer.get("statement").asString())
-                .startsWith("get /ports/?/tides\nthen\nselect * from answer where height_m > ?");
+                .startsWith("get /ports/?/tides\nthen\nselect * from response where height_m > ?");
     }
 
     @Test

@@ -32,10 +32,10 @@ class FilesTest extends InBrowser {
         browser.click("[aria-label='logbooks'] button", "watches");
         browser.untilText(
                 "[aria-label='logbooks']",
-                text -> text.contains("would be number with a comma but for “dense”") && text.contains("3 rows"));
+                text -> text.contains("would be decimal with comma but for “dense”") && text.contains("3 rows"));
 
         browser.click("[aria-label='logbooks'] .columns li:nth-child(2) button");
-        browser.click("[aria-label='logbooks'] .offer:nth-of-type(1)", "number with a comma\nmost of its cells");
+        browser.click("[aria-label='logbooks'] .offer:nth-of-type(1)", "decimal with comma\nmost of its cells");
         browser.untilText(
                 "[aria-label='logbooks']",
                 text -> text.contains("1 of 3 cells do not match and have no value: “dense”"));

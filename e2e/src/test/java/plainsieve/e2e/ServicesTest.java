@@ -80,7 +80,7 @@ class ServicesTest extends InBrowser {
         browser.click(".answer button", "rows at data.tides");
         browser.untilText(".answer", text -> text.contains("height_m (number)"));
         browser.click(".answer button", "Keep these columns");
-        browser.untilText(".cm-content", text -> text.contains("column height_m is number"));
+        browser.untilText(".cm-content", text -> text.contains("column height_m is decimal"));
         browser.click("button", "Close");
     }
 

@@ -96,7 +96,7 @@ class FoldersApiTest {
                 .contains("VARCHAR")
                 .doesNotContain("DATE");
         for (String[] said :
-                List.of(new String[] {"at", "day as 31/12/2026"}, new String[] {"metres", "number with a comma"})) {
+                List.of(new String[] {"at", "date as 31/12/2026"}, new String[] {"metres", "decimal with comma"})) {
             Map<String, String> body = Map.of("table", "levels", "column", said[0], "form", said[1]);
             assertThat(api.send("PUT", "/api/sources/tides/said", body).status())
                     .isEqualTo(204);
@@ -105,11 +105,11 @@ class FoldersApiTest {
         assertThat(files.get("columns").get(1).get("misfits").asInt()).isEqualTo(1);
         assertThat(files.get("columns").get(1).get("examples").toString()).isEqualTo("[\"slack\"]");
         assertThat(api.get("/api/sources").json().toString())
-                .contains("\"said\":{\"levels\":{\"at\":\"day as 31/12/2026\",\"metres\":\"number with a comma\"}}");
+                .contains("\"said\":{\"levels\":{\"at\":\"date as 31/12/2026\",\"metres\":\"decimal with comma\"}}");
 
         api.post("/api/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
-                .contains("unread-in-files", "1 of 2 cells of “metres” are no number with a comma", "“slack”");
+                .contains("unread-in-files", "1 of 2 cells of “metres” are no decimal with comma", "“slack”");
 
         Map<String, String> odd = Map.of("table", "levels", "column", "at", "form", "a moon");
         assertThat(api.send("PUT", "/api/sources/tides/said", odd)

@@ -33,7 +33,7 @@ class ServicesApiTest {
             rows at data.tides
             pages by link at links.next
             then
-            select time, kind, height_m from answer where height_m > :height order by time""";
+            select time, kind, height_m from response where height_m > :height order by time""";
 
     private static final String KEY_IN_HEADER = "header " + TideService.KEY_HEADER;
 

@@ -7,17 +7,17 @@ import java.util.Optional;
 
 /** The format in which the cells of a column of a file or response are read. */
 public enum CellFormat {
-    YES_OR_NO("yes or no"),
-    WHOLE("whole number"),
-    NUMBER("number"),
-    NUMBER_WITH_COMMA("number with a comma"),
-    DAY("day"),
-    DAY_WITH_DOTS("day as 31.12.2026"),
-    DAY_BEFORE_MONTH("day as 31/12/2026"),
-    MONTH_BEFORE_DAY("day as 12/31/2026"),
-    MOMENT("day and time"),
-    MOMENT_WITH_DOTS("day and time as 31.12.2026 23:59"),
-    MOMENT_WITH_ZONE("day and time with its zone"),
+    BOOLEAN("boolean"),
+    INTEGER("integer"),
+    DECIMAL("decimal"),
+    DECIMAL_WITH_COMMA("decimal with comma"),
+    DATE("date"),
+    DATE_WITH_DOTS("date as 31.12.2026"),
+    DATE_DAY_FIRST("date as 31/12/2026"),
+    DATE_MONTH_FIRST("date as 12/31/2026"),
+    TIMESTAMP("timestamp"),
+    TIMESTAMP_WITH_DOTS("timestamp as 31.12.2026 23:59"),
+    TIMESTAMP_WITH_ZONE("timestamp with time zone"),
     TEXT("text");
 
     private final String words;
@@ -26,7 +26,7 @@ public enum CellFormat {
         this.words = words;
     }
 
-    /** As authors say it, and as it is kept. */
+    /** Its name for authors, also in project files. */
     public String words() {
         return words;
     }

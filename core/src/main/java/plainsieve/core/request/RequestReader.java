@@ -11,7 +11,7 @@ import plainsieve.core.value.TextLocation;
 /** Parses the lines of a request and reports all problems. */
 final class RequestReader {
     private static final Pattern VERB = Pattern.compile("(get|post)\\s+(\\S.*)", Pattern.DOTALL);
-    private static final Pattern READING = Pattern.compile(",?\\s+only reads$");
+    private static final Pattern READING = Pattern.compile(",?\\s+read-only$");
     private static final Pattern NAMED = Pattern.compile("(query|header)\\s+([^\\s=:]+)\\s*=\\s*(.*)", Pattern.DOTALL);
     private static final Pattern BODY = Pattern.compile("body\\s+(\\S.*)", Pattern.DOTALL);
 
@@ -89,7 +89,7 @@ final class RequestReader {
         if (method == WebRequest.Method.POST && !reads) {
             throw new ProblemException(bad(
                     "A POST may change data at the service.",
-                    "Write “only reads” after the path if this one does not."));
+                    "Write “read-only” after the path if this one does not."));
         }
         if (!address.startsWith("/") || address.matches(".*\\s.*|.*#.*")) {
             throw new ProblemException(bad(

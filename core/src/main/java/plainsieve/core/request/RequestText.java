@@ -15,11 +15,11 @@ public record RequestText(List<Line> lines, String sql) {
     public static final String HEADER = "request 1";
 
     /** The rows of the answer, to SQL. */
-    public static final String ANSWER = "answer";
+    public static final String RESPONSE = "response";
 
     static final String THEN = "then";
 
-    private static final String ALL_ROWS = "select * from " + ANSWER;
+    private static final String ALL_ROWS = "select * from " + RESPONSE;
 
     /** @param start where it begins in the whole text */
     public record Line(String text, int start) {

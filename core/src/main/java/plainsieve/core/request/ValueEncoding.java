@@ -24,7 +24,7 @@ record ValueEncoding(Optional<String> joined, Optional<String> days, boolean las
     static final ValueEncoding USUAL = new ValueEncoding(Optional.empty(), Optional.empty(), false);
 
     private static final Pattern LAST =
-            Pattern.compile(",?\\s+(?:joined by '([^']*)'|written '([^']*)'|(last day))\\s*$");
+            Pattern.compile(",?\\s+(?:joined by '([^']*)'|format '([^']*)'|(last day))\\s*$");
 
     /** A line without the words at its end that say how its values are. */
     record ParsedLine(String rest, ValueEncoding spelling) {}

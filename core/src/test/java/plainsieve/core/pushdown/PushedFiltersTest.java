@@ -115,7 +115,7 @@ class PushedFiltersTest {
 
     @Test
     void requestsAndWhatGoesToSeveralSourcesAreNot() {
-        Statement request = statement("get /tides?at=?\nthen\nselect id from answer");
+        Statement request = statement("get /tides?at=?\nthen\nselect id from response");
         assertThat(PushedFilters.of(request, Dialects.of("duckdb"), List.of(ID)))
                 .isSameAs(request);
         Statement several = statement("sides 1\nhere\nselect id from r");

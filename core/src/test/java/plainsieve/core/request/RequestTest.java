@@ -39,7 +39,7 @@ class RequestTest {
             rows at data.tides
             pages by link at links.next
             then
-            select * from answer where height_m > :least
+            select * from response where height_m > :least
             """;
 
     private final Map<String, Parameter> parameters = new HashMap<>();
@@ -95,7 +95,7 @@ class RequestTest {
                 .isEqualTo("/ports/Saint%20Orla%27s%20Landing/tides?from=2026-03-01&kind=high&kind=low");
         assertThat(request.headers()).isEmpty();
         assertThat(SentRequest.of(sent(TIDES)).sql().text())
-                .startsWith("select * from answer")
+                .startsWith("select * from response")
                 .doesNotContain("height_m");
         assertThat(request.directions().rowsAt()).isEqualTo("data.tides");
     }
@@ -138,7 +138,7 @@ class RequestTest {
     @Test
     void daysAreWrittenAsTheServiceWantsThem() {
         day("day", "2026-03-31");
-        assertThat(request(get("get /t\nquery day = :day written 'dd.MM.yyyy'")).path())
+        assertThat(request(get("get /t\nquery day = :day format 'dd.MM.yyyy'")).path())
                 .isEqualTo("/t?day=31.03.2026");
         with(Parameter.of("at", Type.DATETIME), new Choice.One(new Value.Moment(LocalDateTime.of(2026, 3, 31, 14, 0))));
         assertThat(request(get("get /t\nquery at = :at")).path()).isEqualTo("/t?at=2026-03-31T14%3A00%3A00");
@@ -152,7 +152,7 @@ class RequestTest {
         assertThat(request(get("get /t\nquery from = :month\nquery to = :month last day"))
                         .path())
                 .isEqualTo("/t?from=2026-02-01&to=2026-02-28");
-        assertThat(request(get("get /t\nquery to = :month, last day, written 'yyyyMMdd'"))
+        assertThat(request(get("get /t\nquery to = :month, last day, format 'yyyyMMdd'"))
                         .path())
                 .isEqualTo("/t?to=20260228");
     }
@@ -196,7 +196,7 @@ class RequestTest {
     void aBodyIsJsonWhateverIsChosen() {
         text("port", "a\"b\\");
         with(Parameter.of("n", Type.INTEGER), new Choice.One(new Value.Whole(5)));
-        assertThat(request(get("post /search only reads\nbody {\"port\": :port, \"say\": \"in :port\", \"n\": :n}"))
+        assertThat(request(get("post /search read-only\nbody {\"port\": :port, \"say\": \"in :port\", \"n\": :n}"))
                         .body())
                 .contains("{\"port\": \"a\\\"b\\\\\", \"say\": \"in a\\\"b\\\\\", \"n\": 5}");
     }
@@ -209,22 +209,22 @@ class RequestTest {
     @Test
     void theLimitOfAViewBindsBehindTheRequest() {
         Statement sent = sent(get("get /t?p=:port"));
-        assertThat(sent.text()).endsWith("then\nselect * from answer\nlimit ?");
+        assertThat(sent.text()).endsWith("then\nselect * from response\nlimit ?");
         assertThat(RequiredRowCount.of(SentRequest.of(sent).sql(), Dialects.of("duckdb")))
                 .hasValue(1001);
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            select kind, height_m from answer              | 1001
-            select distinct kind from answer               |
-            select kind, from answer                       |
-            select height_m as kind from answer            |
-            select kind, count(*) from answer group by 1   |
-            select * from answer order by at               |
-            select * from answer where height_m > 3        |
-            select * from answer, answer                   |
-            select max(at) from answer                     |
+            select kind, height_m from response              | 1001
+            select distinct kind from response               |
+            select kind, from response                       |
+            select height_m as kind from response            |
+            select kind, count(*) from response group by 1   |
+            select * from response order by at               |
+            select * from response where height_m > 3        |
+            select * from response, answer                   |
+            select max(at) from response                     |
             """)
     void onlyFirstRowsNeedNoMoreThanThese(String sql, Long needed) {
         var rows = RequiredRowCount.of(
@@ -280,7 +280,7 @@ class RequestTest {
             get /t,column a is colour          | Unknown column type
             get /t,header Authorization = x    | cannot set the header
             get /t,header Host = x             | cannot set the header
-            get /t,query day = :day written 'rr' | Invalid date pattern
+            get /t,query day = :day format 'rr' | Invalid date pattern
             get /t?=3                          | has no value
             rows at data                       | no path yet
             """)

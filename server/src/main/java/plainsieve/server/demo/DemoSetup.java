@@ -112,7 +112,7 @@ class DemoSetup implements ApplicationRunner {
             FerryFiles.write(folder);
         }
         SourceSettings settings = SourceSettings.Folder.of(
-                OFFICE, Map.of("weather", Map.of("wind", CellFormat.NUMBER_WITH_COMMA.words())));
+                OFFICE, Map.of("weather", Map.of("wind", CellFormat.DECIMAL_WITH_COMMA.words())));
         if (!project.hasSource(OFFICE)) {
             project.addFiles(new SourceAccess(OFFICE, settings, Secret.none()));
         }

@@ -131,12 +131,12 @@ public final class CellFormatDetector {
      */
     private boolean hasOneMeaning(int column, CellFormat form) throws SQLException {
         String cell = filled(column);
-        if (form == CellFormat.DAY_BEFORE_MONTH || form == CellFormat.MONTH_BEFORE_DAY) {
+        if (form == CellFormat.DATE_DAY_FIRST || form == CellFormat.DATE_MONTH_FIRST) {
             CellFormat other =
-                    form == CellFormat.DAY_BEFORE_MONTH ? CellFormat.MONTH_BEFORE_DAY : CellFormat.DAY_BEFORE_MONTH;
+                    form == CellFormat.DATE_DAY_FIRST ? CellFormat.DATE_MONTH_FIRST : CellFormat.DATE_DAY_FIRST;
             return !counted(column, other).all();
         }
-        return form != CellFormat.NUMBER_WITH_COMMA
+        return form != CellFormat.DECIMAL_WITH_COMMA
                 || staging.ask("select 1 from cells where regexp_matches(%s, ',([0-9]{1,2}|[0-9]{4,})$') limit 1"
                                         .formatted(cell))
                                 .size()

@@ -20,57 +20,57 @@ record CellFormatSql(CellFormat form, String type, String looking, String readin
 
     static {
         put(
-                CellFormat.YES_OR_NO,
+                CellFormat.BOOLEAN,
                 "boolean",
                 "lower(%s) in ('true', 'false')",
                 "case when lower(%1$s) in ('true', 'yes', 'y', '1') then true when lower(%1$s) in ('false', 'no', 'n', '0') then false end");
         put(
-                CellFormat.WHOLE,
+                CellFormat.INTEGER,
                 "bigint",
                 "regexp_full_match(%s, '-?(0|[1-9][0-9]*)')",
                 "case when regexp_full_match(%1$s, '[+-]?[0-9]+') then try_cast(%1$s as bigint) end");
         put(
-                CellFormat.NUMBER,
+                CellFormat.DECIMAL,
                 "",
                 "regexp_full_match(%s, '-?(0|[1-9][0-9]*)(\\.[0-9]+)?([eE][+-]?[0-9]+)?')",
                 "case when regexp_full_match(%1$s, '[+-]?([0-9]+\\.?[0-9]*|\\.[0-9]+)([eE][+-]?[0-9]+)?') then try_cast(%1$s as double) end");
         put(
-                CellFormat.NUMBER_WITH_COMMA,
+                CellFormat.DECIMAL_WITH_COMMA,
                 "",
                 "regexp_full_match(%s, '-?(0|[1-9][0-9]*|[1-9][0-9]{0,2}(\\.[0-9]{3})+)(,[0-9]+)?')",
                 "case when regexp_full_match(%1$s, '[+-]?[0-9.]+(,[0-9]+)?') then try_cast(replace(replace(%1$s, '.', ''), ',', '.') as double) end");
         put(
-                CellFormat.DAY,
+                CellFormat.DATE,
                 "date",
                 "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}')",
                 "try_strptime(%s, '%%Y-%%m-%%d')");
         put(
-                CellFormat.DAY_WITH_DOTS,
+                CellFormat.DATE_WITH_DOTS,
                 "date",
                 "regexp_full_match(%s, '[0-9]{1,2}\\.[0-9]{1,2}\\.[0-9]{4}')",
                 "try_strptime(%s, '%%d.%%m.%%Y')");
         put(
-                CellFormat.DAY_BEFORE_MONTH,
+                CellFormat.DATE_DAY_FIRST,
                 "date",
                 "regexp_full_match(%s, '[0-9]{1,2}/[0-9]{1,2}/[0-9]{4}')",
                 "try_strptime(%s, '%%d/%%m/%%Y')");
         put(
-                CellFormat.MONTH_BEFORE_DAY,
+                CellFormat.DATE_MONTH_FIRST,
                 "date",
                 "regexp_full_match(%s, '[0-9]{1,2}/[0-9]{1,2}/[0-9]{4}')",
                 "try_strptime(%s, '%%m/%%d/%%Y')");
         put(
-                CellFormat.MOMENT,
+                CellFormat.TIMESTAMP,
                 "timestamp",
                 "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}([ T][0-9]{2}:[0-9]{2}(:[0-9]{2}(\\.[0-9]{1,6})?)?)?')",
                 "case when not regexp_matches(%1$s, '[zZ]$|:[0-9]{2}[+-][0-9]') then try_cast(%1$s as timestamp) end");
         put(
-                CellFormat.MOMENT_WITH_DOTS,
+                CellFormat.TIMESTAMP_WITH_DOTS,
                 "timestamp",
                 "regexp_full_match(%s, '[0-9]{1,2}\\.[0-9]{1,2}\\.[0-9]{4}( [0-9]{1,2}:[0-9]{2}(:[0-9]{2})?)?')",
                 "try_strptime(%s, ['%%d.%%m.%%Y %%H:%%M:%%S', '%%d.%%m.%%Y %%H:%%M', '%%d.%%m.%%Y'])");
         put(
-                CellFormat.MOMENT_WITH_ZONE,
+                CellFormat.TIMESTAMP_WITH_ZONE,
                 "timestamp with time zone",
                 "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}[ T][0-9]{2}:[0-9]{2}(:[0-9]{2}(\\.[0-9]{1,6})?)?([zZ]|[+-][0-9]{2}(:?[0-9]{2})?)')",
                 "try_cast(%s as timestamptz)");
@@ -104,20 +104,20 @@ record CellFormatSql(CellFormat form, String type, String looking, String readin
     }
 
     boolean isNumber() {
-        return form == CellFormat.NUMBER || form == CellFormat.NUMBER_WITH_COMMA;
+        return form == CellFormat.DECIMAL || form == CellFormat.DECIMAL_WITH_COMMA;
     }
 
     /** SQL of a number as a text with a point. */
     String withPoint(String text) {
-        return form == CellFormat.NUMBER_WITH_COMMA ? "replace(replace(" + text + ", '.', ''), ',', '.')" : text;
+        return form == CellFormat.DECIMAL_WITH_COMMA ? "replace(replace(" + text + ", '.', ''), ',', '.')" : text;
     }
 
     /** What also holds values that this one does not, and reads the same from those that it does. */
     Optional<CellFormat> wider() {
         return switch (form) {
-            case WHOLE -> Optional.of(CellFormat.NUMBER);
-            case DAY -> Optional.of(CellFormat.MOMENT);
-            case DAY_WITH_DOTS -> Optional.of(CellFormat.MOMENT_WITH_DOTS);
+            case INTEGER -> Optional.of(CellFormat.DECIMAL);
+            case DATE -> Optional.of(CellFormat.TIMESTAMP);
+            case DATE_WITH_DOTS -> Optional.of(CellFormat.TIMESTAMP_WITH_DOTS);
             default -> Optional.empty();
         };
     }

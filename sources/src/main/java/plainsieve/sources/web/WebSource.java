@@ -97,7 +97,7 @@ public final class WebSource implements Source, ResponsePreviewSource {
             Cancellation cancellation,
             FetchedTablesEngine.Question<List<ResponseFacts>, T> question) {
         TableAsk answer = new TableAsk(
-                RequestText.ANSWER,
+                RequestText.RESPONSE,
                 request.ask(),
                 RequiredRowCount.of(request.sql(), access.settings().dialect()));
         return TimeLimit.run(

@@ -20,33 +20,33 @@ class CellFormatDetectorTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-1|-20|0                                     | whole number                      | 1, -20, 0
-1|2.5|-0.125                                | number                            | 1.000, 2.500, -0.125
-1|1e3|2.5E-2                                | number                            | 1.0, 1000.0, 0.025
-1,5|1.234,25|7                              | number with a comma               | 1.50, 1234.25, 7.00
+1|-20|0                                     | integer | 1, -20, 0
+1|2.5|-0.125                                | decimal | 1.000, 2.500, -0.125
+1|1e3|2.5E-2                                | decimal | 1.0, 1000.0, 0.025
+1,5|1.234,25|7                              | decimal with comma               | 1.50, 1234.25, 7.00
 007|8|9                                     | text                              | 007, 8, 9
 1,234|2,500|0                               | text                              | 1,234, 2,500, 0
-1.234|2.500|0                               | number                            | 1.234, 2.500, 0.000
-99999999999999999999|1|2                    | number                            | 99999999999999999999, 1, 2
+1.234|2.500|0                               | decimal | 1.234, 2.500, 0.000
+99999999999999999999|1|2                    | decimal | 99999999999999999999, 1, 2
 +1|1_000|0x1F                               | text                              | +1, 1_000, 0x1F
 nan|inf|1                                   | text                              | nan, inf, 1
-2026-02-28|2024-02-29|1999-01-01            | day                               | 2026-02-28, 2024-02-29, 1999-01-01
+2026-02-28|2024-02-29|1999-01-01            | date | 2026-02-28, 2024-02-29, 1999-01-01
 2026-02-29|2024-02-29|1999-01-01            | text                              | 2026-02-29, 2024-02-29, 1999-01-01
-1.2.2026|31.12.2025|05.06.2024              | day as 31.12.2026                 | 2026-02-01, 2025-12-31, 2024-06-05
-13/01/2026|01/02/2026|02/03/2026            | day as 31/12/2026                 | 2026-01-13, 2026-02-01, 2026-03-02
-01/13/2026|01/02/2026|02/03/2026            | day as 12/31/2026                 | 2026-01-13, 2026-01-02, 2026-02-03
+1.2.2026|31.12.2025|05.06.2024              | date as 31.12.2026                 | 2026-02-01, 2025-12-31, 2024-06-05
+13/01/2026|01/02/2026|02/03/2026            | date as 31/12/2026                 | 2026-01-13, 2026-02-01, 2026-03-02
+01/13/2026|01/02/2026|02/03/2026            | date as 12/31/2026                 | 2026-01-13, 2026-01-02, 2026-02-03
 01/02/2026|02/03/2026|04/05/2026            | text                              | 01/02/2026, 02/03/2026, 04/05/2026
-2026-01-02 03:04|2026-01-02T03:04:05.5|2026-01-02 00:00:00 | day and time       | 2026-01-02T03:04, 2026-01-02T03:04:05.500, 2026-01-02T00:00
-2026-01-02|2026-01-03 00:30|2026-01-04T05:06:07 | day and time               | 2026-01-02T00:00, 2026-01-03T00:30, 2026-01-04T05:06:07
-1.2.2026 7:05|31.12.2025 23:59:01|05.06.2024 00:00 | day and time as 31.12.2026 23:59 | 2026-02-01T07:05, 2025-12-31T23:59:01, 2024-06-05T00:00
-true|False|TRUE                             | yes or no                         | true, false, true
+2026-01-02 03:04|2026-01-02T03:04:05.5|2026-01-02 00:00:00 | timestamp       | 2026-01-02T03:04, 2026-01-02T03:04:05.500, 2026-01-02T00:00
+2026-01-02|2026-01-03 00:30|2026-01-04T05:06:07 | timestamp               | 2026-01-02T00:00, 2026-01-03T00:30, 2026-01-04T05:06:07
+1.2.2026 7:05|31.12.2025 23:59:01|05.06.2024 00:00 | timestamp as 31.12.2026 23:59 | 2026-02-01T07:05, 2025-12-31T23:59:01, 2024-06-05T00:00
+true|False|TRUE                             | boolean                           | true, false, true
 yes|no|yes                                  | text                              | yes, no, yes
 a|1|2                                       | text                              | a, 1, 2
 """, ignoreLeadingAndTrailingWhitespace = true)
     void takesForWhatEveryCellIs(String one, String two, String three, String form, String values) throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
             files.write("t.csv", "n\tv\n1\t%s\n2\t%s\n3\t%s\n4\t\n".formatted(one, two, three));
-            assertThat(files.forms("t")).containsExactly("n: whole number", "v: " + form);
+            assertThat(files.forms("t")).containsExactly("n: integer", "v: " + form);
             assertThat(String.join(", ", files.rows("select v from t where n < 4 order by n")))
                     .isEqualTo(values);
             assertThat(files.rows("select count(*) from t where v is null")).containsExactly("1");
@@ -60,8 +60,7 @@ a|1|2                                       | text                              
             DetectedColumn found =
                     files.table("t").files().orElseThrow().columns().get(0);
             assertThat(found)
-                    .isEqualTo(
-                            new DetectedColumn("v", "text", 7, 0, List.of("n/a", "none"), Optional.of("whole number")));
+                    .isEqualTo(new DetectedColumn("v", "text", 7, 0, List.of("n/a", "none"), Optional.of("integer")));
         }
     }
 
@@ -71,7 +70,7 @@ a|1|2                                       | text                              
             files.write(
                     "late.csv",
                     "v,w,x,y\n" + "1,1,,2026-01-01\n".repeat(60_000) + "2.5,a,2026-01-01,2026-01-01 10:00\n");
-            assertThat(files.forms("late")).containsExactly("v: number", "w: text", "x: day", "y: day and time");
+            assertThat(files.forms("late")).containsExactly("v: decimal", "w: text", "x: date", "y: timestamp");
             assertThat(files.rows("select count(v), count(x) from late")).containsExactly("60001 1");
         }
     }
@@ -80,7 +79,7 @@ a|1|2                                       | text                              
     void readsMoreFreelyWhatAnAuthorSaid() throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
             files.write("t.csv", "n,f,w\n1,yes,+007\n2,N,1.5\n3,perhaps,\n");
-            files.saying(Map.of("t", Map.of("f", "yes or no", "w", "whole number")));
+            files.saying(Map.of("t", Map.of("f", "boolean", "w", "integer")));
             assertThat(files.rows("select f, w from t order by n"))
                     .containsExactly("true 7", "false null", "null null");
             assertThat(files.table("t").files().orElseThrow().columns())

@@ -22,7 +22,7 @@ class FolderSourceTest extends WithFiles {
         files.write("ports.csv", "id,name,opened\n1,Skarn's Øy,1999-05-31\n2,,\n");
         assertThat(files.rows("select * from ports order by id"))
                 .containsExactly("1 Skarn's Øy 1999-05-31", "2 null null");
-        assertThat(files.forms("ports")).containsExactly("id: whole number", "name: text", "opened: day");
+        assertThat(files.forms("ports")).containsExactly("id: integer", "name: text", "opened: date");
         assertThat(files.table("ports").rows()).isEqualTo(2);
     }
 
@@ -92,7 +92,7 @@ class FolderSourceTest extends WithFiles {
         files.write("tides.csv", "day;metres;code\n01/02/2026;1,250;007\n03/04/2026;calm;008\n");
         assertThat(files.forms("tides")).containsExactly("day: text", "metres: text", "code: text");
         files.saying(Map.of(
-                "tides", Map.of("day", "day as 31/12/2026", "metres", "number with a comma", "code", "whole number")));
+                "tides", Map.of("day", "date as 31/12/2026", "metres", "decimal with comma", "code", "integer")));
         assertThat(files.rows("select day, metres, code from tides order by day"))
                 .containsExactly("2026-02-01 1.250 7", "2026-04-03 null 8");
         var metres = files.table("tides").files().orElseThrow().columns().get(1);
@@ -112,10 +112,9 @@ class FolderSourceTest extends WithFiles {
                 "years", Map.of(TableOverrides.NAMES, "line 3", "2026", "text"),
                 "groups", Map.of(TableOverrides.NAMES, "lines 1 and 2")));
         assertThat(files.rows("select \"column 1\" from codes order by 1")).containsExactly("Orn", "Vik", "port");
-        assertThat(files.forms("years")).containsExactly("2025: whole number", "2026: text");
+        assertThat(files.forms("years")).containsExactly("2025: integer", "2026: text");
         assertThat(files.rows("select \"2025\" from years order by 1")).containsExactly("1", "3");
-        assertThat(files.forms("groups"))
-                .containsExactly("2026 sold: whole number", "2026 left: whole number", "note: text");
+        assertThat(files.forms("groups")).containsExactly("2026 sold: integer", "2026 left: integer", "note: text");
         assertThat(names("groups")).isEqualTo("lines 1 and 2");
     }
 

@@ -48,7 +48,7 @@ class OddFilesTest extends WithFiles {
         assertThat(files.rows("select \"column 1\", \"column 2\" from none")).containsExactly("1 2", "3 4");
         files.write("some.csv", "a,,A,\"b\nc\"\n1,2,3,4\n");
         assertThat(files.forms("some"))
-                .containsExactly("a: whole number", "column 2: whole number", "A 2: whole number", "b c: whole number");
+                .containsExactly("a: integer", "column 2: integer", "A 2: integer", "b c: integer");
     }
 
     @Test

@@ -210,7 +210,7 @@ class HostileServicesTest {
         service(exchange -> WebFixture.send(
                 exchange, 200, "application/json", "{\"rows\": [{\"a\": 1}], \"next\": \"http://localhost:1/x\"}"));
         assertThatThrownBy(
-                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
+                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from response"))
                 .hasMessageContaining("on another host");
     }
 
@@ -293,7 +293,7 @@ class HostileServicesTest {
     void whatFailsLeavesNothingOnTheDisk() throws IOException {
         service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
         assertThatThrownBy(
-                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
+                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from response"))
                 .hasMessageContaining("form a loop");
         try (Stream<Path> files = Files.list(kept)) {
             assertThat(files).isEmpty();
@@ -324,7 +324,7 @@ class HostileServicesTest {
     void aServiceThatGoesRoundInCirclesIsLeft() throws IOException {
         service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
         assertThatThrownBy(
-                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
+                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from response"))
                 .hasMessageContaining("form a loop");
     }
 }

@@ -62,7 +62,7 @@ class WebSourceTest {
     @Test
     void columnsThatAreSaidAreThereWhateverCame() throws IOException {
         service(WebFixture.json("{\"rows\": []}"));
-        WebFixture.Got got = web.get("get /x\nrows at rows\ncolumn day is day\ncolumn n is whole number");
+        WebFixture.Got got = web.get("get /x\nrows at rows\ncolumn day is date\ncolumn n is integer");
         assertThat(got.names()).containsExactly("day DATE", "n INTEGER");
         assertThat(got.rows).isEmpty();
         assertThatThrownBy(() -> web.get("get /x\nrows at rows")).hasMessageContaining("its columns are unknown");
@@ -73,7 +73,7 @@ class WebSourceTest {
         service(WebFixture.json("[{\"n\": \"4\"}, {\"n\": \"calm\"}, {\"n\": \"6\"}]"));
         Plan plan = web.source()
                 .explain(
-                        new OutgoingStatement.Sql(WebFixture.statement("get /x\ncolumn n is whole number")),
+                        new OutgoingStatement.Sql(WebFixture.statement("get /x\ncolumn n is integer")),
                         false,
                         new RunLimits(Duration.ofSeconds(9)),
                         new Cancellation());
@@ -92,10 +92,11 @@ class WebSourceTest {
     void theSqlBehindARequestAsksItsAnswer() throws IOException {
         service(WebFixture.json(
                 "[{\"port\": \"A\", \"n\": 1}, {\"port\": \"B\", \"n\": 2}, {\"port\": \"A\", \"n\": 3}]"));
-        WebFixture.Got got = web.get("get /x\nthen\nselect port, sum(n) as n from answer group by port order by port");
+        WebFixture.Got got =
+                web.get("get /x\nthen\nselect port, sum(n) as n from response group by port order by port");
         assertThat(got.rows).extracting(row -> row.get(0) + " " + row.get(1)).containsExactly("A 4", "B 2");
         assertThat(got.summary.gathered()).hasValue(3);
-        assertThatThrownBy(() -> web.get("get /x\nthen\nselect prot from answer"))
+        assertThatThrownBy(() -> web.get("get /x\nthen\nselect prot from response"))
                 .isInstanceOfSatisfying(
                         SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.REFUSED_STATEMENT));
     }
@@ -127,7 +128,7 @@ class WebSourceTest {
             WebFixture.Got got = web.get(request);
             assertThat(got.summary.more()).isTrue();
             assertThat(web.asked).hasSize(11);
-            assertThat(web.get(request + "\nthen\nselect count(*) as n, max(n) as m from answer").rows)
+            assertThat(web.get(request + "\nthen\nselect count(*) as n, max(n) as m from response").rows)
                     .containsExactly(List.of(3000L, 2999L));
         }
     }
@@ -207,7 +208,7 @@ class WebSourceTest {
             assertThat(one.get(20, TimeUnit.SECONDS).rows).hasSize(2);
         }
         assertThat(web.asked).hasSize(1);
-        assertThat(web.get("get /x\nrows at data.rows\nthen\nselect a from answer").rows)
+        assertThat(web.get("get /x\nrows at data.rows\nthen\nselect a from response").rows)
                 .hasSize(2);
         assertThat(web.asked).hasSize(1);
         web.get("get /x\nrows at data.rows\ncached for 0 seconds");
@@ -248,7 +249,7 @@ class WebSourceTest {
                     "get /ports/Lunna/tides\nquery kind = high\nrows at data.tides\npages by link at links.next";
             WebFixture.Got got = WebFixture.get(
                     source,
-                    request + "\nthen\nselect count(*) as n, count(height_m) as heights from answer",
+                    request + "\nthen\nselect count(*) as n, count(height_m) as heights from response",
                     new Cancellation(),
                     Duration.ofSeconds(20));
             assertThat(got.rows).containsExactly(List.of(350L, 276L));

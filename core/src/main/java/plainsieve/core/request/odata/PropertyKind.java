@@ -13,16 +13,16 @@ import plainsieve.core.value.Value;
 /** The kind of values of an OData property. */
 public enum PropertyKind {
     TEXT(CellFormat.TEXT),
-    WHOLE(CellFormat.WHOLE),
-    DECIMAL(CellFormat.NUMBER),
+    WHOLE(CellFormat.INTEGER),
+    DECIMAL(CellFormat.DECIMAL),
     /** A binary fraction. */
-    DOUBLE(CellFormat.NUMBER),
+    DOUBLE(CellFormat.DECIMAL),
     /** One with so few digits that what is shown of it is not what it is compared as. */
-    SINGLE(CellFormat.NUMBER),
-    BOOLEAN(CellFormat.YES_OR_NO),
-    DATE(CellFormat.DAY),
+    SINGLE(CellFormat.DECIMAL),
+    BOOLEAN(CellFormat.BOOLEAN),
+    DATE(CellFormat.DATE),
     /** A point in time. */
-    MOMENT(CellFormat.MOMENT_WITH_ZONE),
+    MOMENT(CellFormat.TIMESTAMP_WITH_ZONE),
     /** Anything else, which is shown as a text and compared here. */
     OTHER(CellFormat.TEXT);
 
