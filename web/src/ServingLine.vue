@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /* Where the projects of this server are those of files, authors are reported so, and what is wrong with the files. */
 import { get } from './api/client'
-import type { ServingBody } from './api/types'
+import type { ProjectFolderStatus } from './api/types'
 import { useLoaded } from './composables/useLoaded'
 
-const { state } = useLoaded(signal => get<ServingBody>('/serving', signal))
+const { state } = useLoaded(signal => get<ProjectFolderStatus>('/project-folder', signal))
 const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 

@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { AS_OF, IN_STAGE, LOOK_AS, SIGNED } from './api/inAddress'
+import { AS_OF, IN_STAGE, VIEW_AS, SIGNED } from './api/inAddress'
 import { asOf } from './api/asOf'
-import { lookAs } from './api/viewAs'
+import { viewAs } from './api/viewAs'
 import { linkOf, openLink } from './api/openLink'
 import { inServer, withinServer } from './api/place'
 import { screensAt } from './api/project'
@@ -20,7 +20,7 @@ export const router = createRouter({
       meta: { reader: true },
     },
     {
-      path: '/reports/:id/making',
+      path: '/reports/:id/edit',
       component: () => import('./screens/editor/EditorScreen.vue'),
       props: true,
       meta: { title: 'Report editor', draft: true },
@@ -58,21 +58,21 @@ export const router = createRouter({
 
 /* From report to report one goes on looking as the same; no one else's eyes are lent to what authors make. */
 router.beforeEach((to, from) => {
-  const said = to.query[LOOK_AS]
-  if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
-    return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
+  const said = to.query[VIEW_AS]
+  if (to.meta.reader && from.meta.reader && viewAs.value && said === undefined && to.path !== from.path)
+    return { ...to, query: { ...to.query, [VIEW_AS]: viewAs.value } }
   return true
 })
 
 /* Only now is it certain that the screen is left: one that cannot be loaded leaves everything as it is. */
 router.beforeResolve(to => {
-  const said = to.query[LOOK_AS]
+  const said = to.query[VIEW_AS]
   const once = to.query[AS_OF]
   const seenIn = to.query[IN_STAGE]
   const usual = to.meta.draft ? 'draft' : ''
   stage.value = (to.meta.draft || to.meta.reader) && typeof seenIn === 'string' ? seenIn : usual
   asOf.value = to.meta.reader && typeof once === 'string' ? once : ''
-  lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
+  viewAs.value = to.meta.reader && typeof said === 'string' ? said : ''
   openLink.value = linkOf(withinServer(router.resolve(to).href.split('?')[0] ?? ''), to.query[SIGNED])
 })
 

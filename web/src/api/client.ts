@@ -2,7 +2,7 @@ import { ref } from 'vue'
 import { takeAhead } from './preload'
 import { asOf } from './asOf'
 import { away } from './away'
-import { lookAs } from './viewAs'
+import { viewAs } from './viewAs'
 import { openLink } from './openLink'
 import { inServer } from './place'
 import { inApi } from './project'
@@ -48,7 +48,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
     ...(init.body ? { 'Content-Type': 'application/json' } : {}),
     ...(asOf.value ? { Revision: asOf.value } : {}),
     ...(stage.value ? { Stage: stage.value } : {}),
-    ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
+    ...(viewAs.value ? { 'View-As': viewAs.value } : {}),
     ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
   }
   const plain = !init.method && Object.keys(headers).length === 1

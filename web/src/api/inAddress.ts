@@ -4,7 +4,7 @@
 export const AS_OF = 'as-of'
 
 /** Of a report: whom it is looked at as, `group:id` or `person:name`. */
-export const LOOK_AS = 'look-as'
+export const VIEW_AS = 'view-as'
 
 /** The stage that a screen is seen in. */
 export const IN_STAGE = 'in-stage'
@@ -14,4 +14,4 @@ export const SIGNED = 'signed'
 
 /** Whether it is seen as others see it, or by its own link: then requests say more than what they ask for. */
 export const isSeenOtherwise = (said: URLSearchParams): boolean =>
-  [AS_OF, LOOK_AS, IN_STAGE, SIGNED].some(name => said.has(name))
+  [AS_OF, VIEW_AS, IN_STAGE, SIGNED].some(name => said.has(name))

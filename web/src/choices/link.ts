@@ -1,4 +1,4 @@
-import { AS_OF, LOOK_AS, SIGNED } from '../api/inAddress'
+import { AS_OF, VIEW_AS, SIGNED } from '../api/inAddress'
 import type { Choices } from '../api/types'
 import { isPick } from './picksLink'
 
@@ -15,7 +15,7 @@ const WITHOUT = 'without'
 export const SAVED = 'saved'
 /* No parameter can have this name. */
 const EMPTY = 'empty.text'
-const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED, LOOK_AS, AS_OF])
+const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED, VIEW_AS, AS_OF])
 
 /** Servers and mail programs cut longer ones off. */
 const LONGEST_LINK = 6000

@@ -7,7 +7,7 @@ const zone = shallowRef<string>()
 let asking: Promise<void> | undefined
 
 async function learn(): Promise<void> {
-  zone.value = (await ask<{ timeZone: string }>('/api/today')).timeZone
+  zone.value = (await ask<{ timeZone: string }>('/api/clock')).timeZone
 }
 
 const OFFSET = /^([+-])(\d{2}):(\d{2})$/

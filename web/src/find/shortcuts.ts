@@ -1,23 +1,23 @@
 /* The keys of a screen, as they are reported by "?". */
-export interface KeyTold {
+export interface NewKeyNotice {
   keys: string
   what: string
 }
 
-const EVERYWHERE: KeyTold[] = [
+const EVERYWHERE: NewKeyNotice[] = [
   { keys: 'Ctrl K', what: 'find anything' },
   { keys: 'Ctrl Z', what: 'undo the last edit; with Shift, redo' },
   { keys: '?', what: 'show these shortcuts' },
 ]
-const MARKS: KeyTold[] = [
+const MARKS: NewKeyNotice[] = [
   { keys: 'Tab', what: 'go to the next marked word' },
   { keys: 'Enter', what: 'open it; accept the suggestion' },
   { keys: '↑ ↓', what: 'move through the options; type to filter' },
   { keys: 'Esc', what: 'cancel' },
 ]
-const BY_SCREEN: [RegExp, KeyTold[]][] = [
+const BY_SCREEN: [RegExp, NewKeyNotice[]][] = [
   [
-    /^\/reports\/[^/]+\/making/,
+    /^\/reports\/[^/]+\/edit/,
     [
       ...MARKS,
       { keys: 'Alt ↑ ↓', what: 'move the focused item' },
@@ -44,7 +44,7 @@ const BY_SCREEN: [RegExp, KeyTold[]][] = [
 ]
 
 /** @param path of the screen, within the project */
-export const keysOf = (path: string): KeyTold[] => [
+export const keysOf = (path: string): NewKeyNotice[] => [
   ...(BY_SCREEN.find(([screen]) => screen.test(path))?.[1] ?? []),
   ...EVERYWHERE,
 ]

@@ -73,4 +73,4 @@ export function useFindable(): {
 }
 
 const pathOf = (report: ReportCard): string =>
-  report.standing === 'DRAFT' ? `/reports/${report.id}/making` : `/reports/${report.id}`
+  report.standing === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`

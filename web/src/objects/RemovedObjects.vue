@@ -2,22 +2,22 @@
 /* What was removed here and can be brought back. */
 import { shallowRef } from 'vue'
 import { asFailure, get, post, type Failure } from '../api/client'
-import type { RemovedThing } from '../api/types'
+import type { RemovedObject } from '../api/types'
 import { useLoaded } from '../composables/useLoaded'
 import { timeInWords } from '../formats'
 import FailureNote from '../widgets/FailureNote.vue'
 
 const props = defineProps<{ kind: string; changed: () => Promise<void> }>()
 const { state, reload } = useLoaded(async signal =>
-  (await get<RemovedThing[]>('/removed', signal)).filter(thing => thing.kind === props.kind),
+  (await get<RemovedObject[]>('/removed', signal)).filter(thing => thing.kind === props.kind),
 )
 const failure = shallowRef<Failure>()
 defineExpose({ reload })
 
-async function back(thing: RemovedThing): Promise<void> {
+async function back(thing: RemovedObject): Promise<void> {
   failure.value = undefined
   try {
-    await post(`/removed/${thing.id}/back`, {})
+    await post(`/removed/${thing.id}/restore`, {})
     await Promise.all([reload(), props.changed()])
   } catch (error) {
     failure.value = asFailure(error)

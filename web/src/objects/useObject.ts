@@ -1,6 +1,6 @@
 import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { asFailure, get, post, put, remove, type Failure } from '../api/client'
-import type { RemovedThing, Use } from '../api/types'
+import type { RemovedObject, Use } from '../api/types'
 import { historyKey } from '../composables/useHistory'
 
 /** Something of the project that can be called otherwise, doubled and removed: a query, a report, a source. */
@@ -30,8 +30,8 @@ export interface UseThing {
 
 /** Brings back what was removed last under this id. */
 export async function bringBack(kind: string, id: string): Promise<void> {
-  const thing = (await get<RemovedThing[]>('/removed')).find(one => one.kind === kind && one.thingId === id)
-  if (thing) await post(`/removed/${thing.id}/back`, {})
+  const thing = (await get<RemovedObject[]>('/removed')).find(one => one.kind === kind && one.thingId === id)
+  if (thing) await post(`/removed/${thing.id}/restore`, {})
 }
 
 /** Renames, doubles and removes a thing. A removed one can be brought back, also by Undo. @param changed loads what is shown again */

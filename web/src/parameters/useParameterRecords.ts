@@ -61,7 +61,7 @@ export function useParameterRecords(): ParameterRecords {
 
   async function read(sentence: string): Promise<Parameter | undefined> {
     let meant: Parameter | undefined
-    await inTurn('', async () => (meant = await post<Parameter>('/parameters/typed', { sentence })))
+    await inTurn('', async () => (meant = await post<Parameter>('/parameters/parse', { sentence })))
     return meant
   }
 

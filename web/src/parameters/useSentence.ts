@@ -1,11 +1,11 @@
 import { ref, type Ref } from 'vue'
 import { asFailure, get, post } from '../api/client'
-import type { MarkOffer, Parameter, Switched } from '../api/types'
+import type { MarkOption, Parameter, ConvertedDefinition } from '../api/types'
 import { pathOf } from './useParameterRecords'
 import type { UsedParameters } from './useParameters'
 
 export interface Saying {
-  offers: (mark: string) => Promise<MarkOffer[]>
+  offers: (mark: string) => Promise<MarkOption[]>
   /** Puts something else at a mark; says whether it could be kept. */
   take: (mark: string, taken: string) => Promise<boolean>
   /** What the last change could not keep. */
@@ -17,11 +17,11 @@ export function useSentence(name: () => string, parameters: UsedParameters, onCh
   const lost = ref<string[]>([])
   let queue: Promise<unknown> = Promise.resolve()
 
-  const offers = (mark: string) => get<MarkOffer[]>(`${pathOf(name())}/offers?mark=${encodeURIComponent(mark)}`)
+  const offers = (mark: string) => get<MarkOption[]>(`${pathOf(name())}/offers?mark=${encodeURIComponent(mark)}`)
 
   async function change(base: Parameter, mark: string, taken: string): Promise<boolean> {
     try {
-      const switched = await post<Switched>('/parameters/changed', { definition: base, mark, taken })
+      const switched = await post<ConvertedDefinition>('/parameters/changed', { definition: base, mark, taken })
       lost.value = switched.lost
       const kept = await parameters.change(base, switched.definition)
       if (kept) onChanged()

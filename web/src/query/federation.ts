@@ -1,9 +1,9 @@
 // Steps that take rows of several sources. Described in docs/several-sources.md.
-import type { MarkOffer, SentencePiece, StepsReading } from '../api/types'
+import type { MarkOption, SentencePiece, StepsAnalysis } from '../api/types'
 import { listInWords } from '../formats'
 import { isSentRequest } from './request'
 
-type Several = StepsReading['several']
+type Several = StepsAnalysis['several']
 type Travel = Several['travels'][number]
 
 /** Whether what was sent went to several sources. */
@@ -22,7 +22,7 @@ const OPEN = 'stay here'
 const WORDS: Record<string, string> = { allowed: 'may be sent', refused: 'are never sent' }
 
 /** What can be decided of values that could travel. */
-export const offersOf = (): MarkOffer[] => [
+export const offersOf = (): MarkOption[] => [
   { id: 'allowed', words: 'may be sent', note: 'so that only matching rows are fetched', reason: '' },
   { id: 'refused', words: 'are never sent', note: 'even if a query could be faster', reason: '' },
   { id: '', words: 'stay here', note: 'until someone decides', reason: '' },

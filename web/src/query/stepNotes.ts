@@ -1,9 +1,9 @@
-import type { Placement, Ran, StepsReading } from '../api/types'
+import type { Placement, Ran, StepsAnalysis } from '../api/types'
 import type { LineNote } from './editor'
 import { outcomeInWords } from './placements'
 import { whereInWords } from './where'
 
-type Stretch = StepsReading['stretches'][number]
+type Stretch = StepsAnalysis['stretches'][number]
 
 /** Which step a place in the statement comes from; -1 when from none. */
 export const stepAt = (place: number, stretches: Stretch[]): number =>

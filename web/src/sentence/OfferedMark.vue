@@ -2,7 +2,7 @@
 /* Words of which another can be taken. Typing narrows what is offered; what does not fit is there with the reason. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import type { MarkOffer } from '../api/types'
+import type { MarkOption } from '../api/types'
 import PopoverMenu from '../widgets/PopoverMenu.vue'
 
 const props = defineProps<{
@@ -12,11 +12,12 @@ const props = defineProps<{
   typed?: boolean
   /** What typing begins with. */
   begins?: string
-  offers: () => Promise<MarkOffer[]>
+  offers: () => Promise<MarkOption[]>
 }>()
 const emit = defineEmits<{ take: [offer: string] }>()
 
-type Offered = { status: 'loading' } | { status: 'ready'; offers: MarkOffer[] } | { status: 'failed'; failure: Failure }
+type Offered =
+  { status: 'loading' } | { status: 'ready'; offers: MarkOption[] } | { status: 'failed'; failure: Failure }
 const offered = ref<Offered>({ status: 'loading' })
 const sought = ref('')
 const active = ref(0)
@@ -64,7 +65,7 @@ function keep(): void {
   open.value = false
   emit('take', own.value)
 }
-function take(offer: MarkOffer | undefined): void {
+function take(offer: MarkOption | undefined): void {
   if (!offer || offer.reason) return
   open.value = false
   emit('take', offer.id)

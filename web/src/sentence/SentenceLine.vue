@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /* A definition as a sentence. Its marked words are changed where they are: one is taken of what is offered, or typed. */
 import { computed } from 'vue'
-import type { MarkOffer, SentencePiece } from '../api/types'
+import type { MarkOption, SentencePiece } from '../api/types'
 import OfferedMark from './OfferedMark.vue'
 import TypedMark from './TypedMark.vue'
 
 const props = defineProps<{
   pieces: SentencePiece[]
-  offers: (mark: string) => Promise<MarkOffer[]>
+  offers: (mark: string) => Promise<MarkOption[]>
   about: string
   /** Colours of parameters, by name, where they are what is marked. */
   colours?: Record<string, string>

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { onBack } from '../api/away'
 import { Away } from '../api/client'
-import type { Choices, ColumnFilter, Report, SaidPart, View } from '../api/types'
+import type { Choices, ColumnFilter, Report, QuestionPart, View } from '../api/types'
 import type { Run } from '../api/runs'
 import { lastAnswer, useRun } from '../composables/useRun'
 import type { Waiting } from '../screens/reader/useShowing'
@@ -34,7 +34,7 @@ export interface Asked {
   kept: Kept
   /** What the views are called with these choices, and what notes say, by the ids of the views. */
   titles: ComputedRef<Record<string, string>>
-  notes: ComputedRef<Record<string, SaidPart[]>>
+  notes: ComputedRef<Record<string, QuestionPart[]>>
 }
 
 /** What of a view is run, and how. */

@@ -2,7 +2,7 @@
 /* Keys with which programs ask in one's name: each for one project or all, for no more than it says, until a day. */
 import { computed, ref, shallowRef } from 'vue'
 import { ask } from '../../api/client'
-import type { MadeKey, Me, ProgramKey } from '../../api/types'
+import type { CreatedKey, Me, ApiKey } from '../../api/types'
 import { copyText } from '../../clipboard'
 import { useLoaded } from '../../composables/useLoaded'
 import { dateInWords } from '../../formats'
@@ -12,16 +12,16 @@ import { ROLES } from '../people/roles'
 import { useChanges } from '../people/useChanges'
 
 const props = defineProps<{ projects: Me['projects'] }>()
-const { state, reload } = useLoaded(signal => ask<ProgramKey[]>('/api/me/keys', { signal }))
+const { state, reload } = useLoaded(signal => ask<ApiKey[]>('/api/me/keys', { signal }))
 const { failure, change } = useChanges(reload)
 const keys = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const wanted = ref({ name: '', projectId: '', role: 'VIEWER', days: 90 })
-const made = shallowRef<MadeKey>()
+const made = shallowRef<CreatedKey>()
 const copied = ref(false)
 const project = (id: string): string => props.projects.find(one => one.id === id)?.name ?? 'all your projects'
 
 async function make(): Promise<void> {
-  made.value = await change<MadeKey>('/api/me/keys', 'POST', wanted.value)
+  made.value = await change<CreatedKey>('/api/me/keys', 'POST', wanted.value)
   if (made.value) wanted.value.name = ''
   copied.value = false
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /* An answer of a service as it came: what it is, where its rows could be, and what its columns are. */
 import { computed, ref } from 'vue'
-import type { AnswerLook } from '../../api/types'
+import type { ResponsePreview } from '../../api/types'
 import { countInWords, rowsInWords } from '../../formats'
 
-const props = defineProps<{ look: AnswerLook }>()
+const props = defineProps<{ look: ResponsePreview }>()
 const emit = defineEmits<{ rows: [at: string]; columns: [] }>()
 
 const headersShown = ref(false)

@@ -2,7 +2,7 @@
 /* What is on the bench, whether it is kept, and what can be done with it. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
-import type { AskedFrom, Query } from '../../api/types'
+import type { SourceChoice, Query } from '../../api/types'
 import CachePolicyMark from './CachePolicyMark.vue'
 import SourceMark from './SourceMark.vue'
 import type { Saving } from './useDraft'
@@ -21,7 +21,7 @@ const emit = defineEmits<{
   stop: []
   run: []
   ask: [parameter: string]
-  asked: [from: AskedFrom]
+  asked: [from: SourceChoice]
 }>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }

@@ -25,7 +25,7 @@ import { useEvidence } from './useEvidence'
 import { useHardCodedValues } from './useHardCodedValues'
 import { usePublishing } from './usePublishing'
 import { useKnownNames } from './useKnownNames'
-import { useLooking } from './useLooking'
+import { useStepPreview } from './useStepPreview'
 import { useFixes } from './useFixes'
 import { useStepCounts } from './useStepCounts'
 import { useSteps } from './useSteps'
@@ -62,7 +62,7 @@ const known = useKnownNames(
 
 const steps = useSteps(props.loaded.id, text, edit)
 const counts = useStepCounts(props.loaded.id, text, trialChoices, steps.reading)
-const { asSteps, looked, asked, fresh, look, lookOdd, add } = useLooking(text, steps, run)
+const { asSteps, looked, asked, fresh, look, lookOdd, add } = useStepPreview(text, steps, run)
 const { turn, told, refused } = useConversion(props.loaded.id, text, steps, trialChoices, () => look(undefined))
 const stretches = useStretches(props.loaded.id, text, asked, steps)
 

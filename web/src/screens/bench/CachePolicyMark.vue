@@ -3,7 +3,7 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { asFailure, get, post, type Failure } from '../../api/client'
-import type { AskedFrom, MarkOffer, Query, StoredCopy } from '../../api/types'
+import type { SourceChoice, MarkOption, Query, StoredCopy } from '../../api/types'
 import { spanInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -15,7 +15,7 @@ const OFTEN = 'cached for up to '
 const SPANS = [30, 600]
 
 const props = defineProps<{ query: Query }>()
-const emit = defineEmits<{ take: [from: AskedFrom] }>()
+const emit = defineEmits<{ take: [from: SourceChoice] }>()
 
 const source = computed(() => props.query.source)
 const inTheWay = computed(() => source.value.asksFor.map(name => `:${name}`).join(', '))
@@ -40,7 +40,7 @@ onScopeDispose(() => (gone = true))
 const here = async (): Promise<StoredCopy[]> =>
   (await get<StoredCopy[]>('/copies')).filter(copy => copy.queryId === props.query.id)
 
-async function offers(): Promise<MarkOffer[]> {
+async function offers(): Promise<MarkOption[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
   const atTheSource = [
     { id: '', words: 'fresh', note: 'queried at the source each time', reason: '' },

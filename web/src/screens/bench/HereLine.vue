@@ -2,29 +2,29 @@
 /* Between the steps of one source and those that are done here, on the rows of several. */
 import { computed, inject, ref } from 'vue'
 import { asFailure, put } from '../../api/client'
-import type { MarkOffer, StepsReading } from '../../api/types'
+import type { MarkOption, StepsAnalysis } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import { offersOf, piecesOf, sourcesOf } from '../../query/federation'
 
 const props = defineProps<{
-  several: StepsReading['several']
+  several: StepsAnalysis['several']
   /** What was fetched of each, once it is known. */
   fetched: string[]
 }>()
 const emit = defineEmits<{ decided: [] }>()
 
-type Travel = StepsReading['several']['travels'][number]
+type Travel = StepsAnalysis['several']['travels'][number]
 const history = inject(historyKey, undefined)
 const sources = computed(() => sourcesOf(props.several.sides))
 const failed = ref('')
 
-const offers = (): Promise<MarkOffer[]> => Promise.resolve(offersOf())
+const offers = (): Promise<MarkOption[]> => Promise.resolve(offersOf())
 
 async function keep({ from, to }: Travel, decision: string): Promise<boolean> {
   failed.value = ''
   try {
-    await put('/travels', { from, to, decision })
+    await put('/transfer-policies', { from, to, decision })
   } catch (error) {
     failed.value = asFailure(error).message
     return false

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Choice, Parameter, ParameterUse } from '../../api/types'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
-import SaidParameter from '../../parameters/SaidParameter.vue'
+import ParameterSentences from '../../parameters/ParameterSentences.vue'
 import type { UsedParameters } from '../../parameters/useParameters'
 
 const props = defineProps<{
@@ -34,7 +34,7 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
     :data-parameter-card="parameter.name"
     @mouseenter="emit('light', parameter.name)"
     @mouseleave="emit('light', '')">
-    <SaidParameter
+    <ParameterSentences
       v-for="one in ends"
       :key="one.definition.name"
       narrow
@@ -61,7 +61,7 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
         <div v-else-if="problems[parameter.name]" class="note bad small">{{ problems[parameter.name] }}</div>
         <p v-if="neededOnly" class="soft small m-0">Used by other parameters here.</p>
       </template>
-    </SaidParameter>
+    </ParameterSentences>
   </div>
 </template>
 

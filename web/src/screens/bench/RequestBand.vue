@@ -2,7 +2,7 @@
 /* The address that is asked, with what is chosen in its place, and what the service says to it. */
 import { computed, nextTick, shallowRef, toRef } from 'vue'
 import { asFailure, post, type Failure } from '../../api/client'
-import type { AnswerLook, Choices, QueryCheck } from '../../api/types'
+import type { ResponsePreview, Choices, QueryCheck } from '../../api/types'
 import { endOfRequest, withColumns, withRowsAt } from '../../query/request'
 import StatementText from '../../query/StatementText.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -34,14 +34,14 @@ const leftOut = computed(() => {
   return [...new Set(all)].filter(name => !sent.has(name))
 })
 
-const look = shallowRef<AnswerLook>()
+const look = shallowRef<ResponsePreview>()
 const failed = shallowRef<Failure>()
 const asking = shallowRef(false)
 async function ask(): Promise<void> {
   asking.value = true
   failed.value = undefined
   try {
-    look.value = await post<AnswerLook>(`/queries/${props.queryId}/request/look`, {
+    look.value = await post<ResponsePreview>(`/queries/${props.queryId}/request/preview`, {
       text: props.text,
       choices: props.choices(),
     })

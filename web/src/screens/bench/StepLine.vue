@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* One step: its sentence, whose marked words are changed in place, and what is known of the rows after it. */
 import { computed, ref } from 'vue'
-import type { MarkOffer, StepRead } from '../../api/types'
+import type { MarkOption, ParsedStep } from '../../api/types'
 import { countInWords, rowsInWords } from '../../formats'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import type { LineNote } from '../../query/editor'
@@ -10,7 +10,7 @@ import type { StepAct } from './stepAction'
 import type { StepCount } from './useStepCounts'
 
 const props = defineProps<{
-  step: StepRead
+  step: ParsedStep
   number: number
   looked: boolean
   lit: string
@@ -19,7 +19,7 @@ const props = defineProps<{
   where: LineNote | undefined
   count: StepCount | undefined
   counting: boolean
-  offers: (mark: string) => Promise<MarkOffer[]>
+  offers: (mark: string) => Promise<MarkOption[]>
 }>()
 const emit = defineEmits<{
   take: [mark: string, taken: string]

@@ -2,7 +2,7 @@
 /* A query as steps, one sentence each. */
 import { computed, nextTick, ref } from 'vue'
 import { post } from '../../api/client'
-import type { Choices, MarkOffer, Placement, Ran, StepsReading } from '../../api/types'
+import type { Choices, MarkOption, Placement, Ran, StepsAnalysis } from '../../api/types'
 import { HEADER, inserted, linesOf, moved, switched, typedText, without, withWords } from '../../query/steps'
 import { noteOfStep } from '../../query/stepNotes'
 import NewStep from './NewStep.vue'
@@ -26,7 +26,7 @@ const props = defineProps<{
   placements: Placement[]
   verdicts: Ran[]
   /** Which step each part of the statement that ran comes from. */
-  stretches: StepsReading['stretches']
+  stretches: StepsAnalysis['stretches']
   /** What was fetched of each source, where the rows of several come together. */
   fetched: string[]
 }>()
@@ -46,7 +46,7 @@ const list = ref<HTMLElement>()
 const noteOf = (step: number) => noteOfStep(step, props.stretches, props.placements, props.verdicts)
 
 const offers = (step: number) => (mark: string) =>
-  post<MarkOffer[]>(`/queries/${props.queryId}/steps/offers`, {
+  post<MarkOption[]>(`/queries/${props.queryId}/steps/options`, {
     text: props.text,
     step,
     mark,

@@ -11,4 +11,4 @@ export interface Same {
 export const sameRows = (
   queryId: string,
   asked: { runId: string; first: string; second: string; choices: Choices },
-): Promise<Same> => post<Same>(`/queries/${queryId}/same-rows`, asked)
+): Promise<Same> => post<Same>(`/queries/${queryId}/row-comparison`, asked)

@@ -8,7 +8,7 @@ import { isSteps } from '../../query/steps'
 import { sameRows } from './rowEquality'
 import type { UsedSteps } from './useSteps'
 
-export interface UsedTurning {
+export interface UsedConversion {
   /** Turns steps into the SQL that they come to, and simple SQL into steps. */
   turn: () => Promise<void>
   /** What resulted, in words. */
@@ -24,7 +24,7 @@ export function useConversion(
   steps: UsedSteps,
   choices: () => Choices,
   shown: () => void,
-): UsedTurning {
+): UsedConversion {
   const history = inject(historyKey, undefined)
   const told = ref('')
   const refused = ref(false)
@@ -56,7 +56,7 @@ export function useConversion(
     tell(`Plain SQL now: ${rowsInWords(first)} ${after}.`, !same)
   }
   async function intoSteps(before: string): Promise<void> {
-    const found = await post<{ text: string }>(`/queries/${queryId}/steps/of-sql`, { text: before })
+    const found = await post<{ text: string }>(`/queries/${queryId}/steps/from-sql`, { text: before })
     tell('Running both to the last row …', false)
     const { first, second, same } = await compared(before, found.text)
     if (before !== text.value) return tell('', false)

@@ -91,7 +91,7 @@ export function useDraft(loaded: Query): UsedDraft {
 
   async function makeLive(): Promise<void> {
     await settle()
-    query.value = await post<Query>(`/queries/${loaded.id}/live`, { version: query.value.version })
+    query.value = await post<Query>(`/queries/${loaded.id}/publish`, { version: query.value.version })
   }
 
   async function takeTheirs(): Promise<void> {

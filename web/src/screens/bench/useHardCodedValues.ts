@@ -42,7 +42,7 @@ export function useHardCodedValues(
   }
 
   async function send(text: string, starts: number[], createNew: boolean): Promise<Made> {
-    const answer = await post<Made>(`/queries/${draft.query.value.id}/fixed`, {
+    const answer = await post<Made>(`/queries/${draft.query.value.id}/hard-coded-values`, {
       text,
       starts,
       createNew,
@@ -58,7 +58,7 @@ export function useHardCodedValues(
   async function takeBack(before: string, answer: Made): Promise<boolean> {
     if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
     await draft.settle()
-    await post(`/queries/${draft.query.value.id}/fixed/back`, {
+    await post(`/queries/${draft.query.value.id}/hard-coded-values/undo`, {
       text: before,
       version: draft.query.value.version,
       names: answer.names,

@@ -1,6 +1,6 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { alone } from '../../api/runs'
-import type { Choices, StepsReading } from '../../api/types'
+import type { Choices, StepsAnalysis } from '../../api/types'
 import { counted, linesOf, textOf, upTo, type Line } from '../../query/steps'
 
 /** What is known of the rows after a step. */
@@ -26,7 +26,7 @@ export function useStepCounts(
   queryId: string,
   text: Ref<string>,
   choices: () => Choices,
-  reading: Ref<StepsReading>,
+  reading: Ref<StepsAnalysis>,
 ): UsedStepCounts {
   const counts = shallowRef(new Map<string, StepCount>())
   const leaving = new AbortController()

@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue'
 import { post } from '../../api/client'
-import type { StepsReading } from '../../api/types'
+import type { StepsAnalysis } from '../../api/types'
 import { insertedLines, linesOf, textOf, typedLines, typedText, type Line } from '../../query/steps'
 import type { RejectedSteps } from './stepAction'
 import type { UsedSteps } from './useSteps'
@@ -17,8 +17,8 @@ export interface UsedStepInput {
 /** Checks typed or pasted steps before they become part of a query. */
 export function useStepInput(queryId: string, text: () => string, steps: UsedSteps, added: () => void): UsedStepInput {
   const asText = ref(false)
-  const parse = (lines: Line[]): Promise<StepsReading> =>
-    post<StepsReading>(`/queries/${queryId}/steps/reading`, { text: textOf(lines) })
+  const parse = (lines: Line[]): Promise<StepsAnalysis> =>
+    post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: textOf(lines) })
 
   /* Everything up to the first invalid step is inserted. */
   async function insert(typed: string, position?: number): Promise<RejectedSteps> {

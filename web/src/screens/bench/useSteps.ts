@@ -1,6 +1,6 @@
 import { inject, onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { post } from '../../api/client'
-import type { StepsReading } from '../../api/types'
+import type { StepsAnalysis } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import { isSteps, linesOf, textOf, type Line } from '../../query/steps'
 
@@ -9,10 +9,10 @@ const READ_AFTER = 5
 const READ_AGAIN_AFTER = 2000
 const MOST_AGAIN = 5
 const ONE_SOURCE = { step: -1, sides: [], travels: [] }
-const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], columns: [], several: ONE_SOURCE, problems: [] }
+const NOTHING: StepsAnalysis = { steps: [], sql: '', stretches: [], columns: [], several: ONE_SOURCE, problems: [] }
 
 export interface UsedSteps {
-  reading: ShallowRef<StepsReading>
+  reading: ShallowRef<StepsAnalysis>
   /** Changes the steps in a way that can be undone. */
   change: (label: string, change: (lines: Line[]) => Line[]) => void
   edit: (text: string) => void
@@ -23,14 +23,14 @@ export interface UsedSteps {
 /** How the steps of a text read. A late answer about an older text is dropped; quotes that were left out are put in. */
 export function useSteps(queryId: string, text: Ref<string>, edit: (text: string) => void): UsedSteps {
   const history = inject(historyKey, undefined)
-  const reading = shallowRef<StepsReading>(NOTHING)
+  const reading = shallowRef<StepsAnalysis>(NOTHING)
   let timer: ReturnType<typeof setTimeout> | undefined
   let again = 0
 
   async function read(): Promise<void> {
     const sent = text.value
     if (!isSteps(sent)) return
-    const found = await post<StepsReading>(`/queries/${queryId}/steps/reading`, { text: sent }).catch(() => undefined)
+    const found = await post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: sent }).catch(() => undefined)
     if (!found || sent !== text.value) return
     reading.value = found
     const written = textOf(found.steps.map(step => ({ words: step.written, on: step.on })))

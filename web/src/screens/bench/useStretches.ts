@@ -1,6 +1,6 @@
 import { computed, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { post } from '../../api/client'
-import type { StepsReading } from '../../api/types'
+import type { StepsAnalysis } from '../../api/types'
 import type { UsedSteps } from './useSteps'
 
 /** Which step each part of the statement that is asked comes from; another statement is asked while a step is looked at. */
@@ -9,12 +9,12 @@ export function useStretches(
   text: Ref<string>,
   asked: Ref<string>,
   steps: UsedSteps,
-): ComputedRef<StepsReading['stretches']> {
-  const looked = shallowRef<{ text: string; stretches: StepsReading['stretches'] }>({ text: '', stretches: [] })
+): ComputedRef<StepsAnalysis['stretches']> {
+  const looked = shallowRef<{ text: string; stretches: StepsAnalysis['stretches'] }>({ text: '', stretches: [] })
 
   watch(asked, async now => {
     if (now === text.value) return
-    const read = await post<StepsReading>(`/queries/${queryId}/steps/reading`, { text: now }).catch(() => undefined)
+    const read = await post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: now }).catch(() => undefined)
     if (read && now === asked.value) looked.value = { text: now, stretches: read.stretches }
   })
   return computed(() => {

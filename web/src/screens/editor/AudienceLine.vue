@@ -2,7 +2,7 @@
 /* Who may open the report. It holds at once, whatever is still a draft. */
 import { computed, ref } from 'vue'
 import { asFailure, get, put } from '../../api/client'
-import type { Audience, MarkOffer } from '../../api/types'
+import type { Audience, MarkOption } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -22,7 +22,7 @@ const words = computed(() => {
   if (named.length) return listInWords(named.map(group => group.name))
   return audience.value.groups.length ? 'a deleted group' : EVERY_VIEWER
 })
-const offers = (): Promise<MarkOffer[]> =>
+const offers = (): Promise<MarkOption[]> =>
   Promise.resolve([
     { id: EVERY_VIEWER, words: EVERY_VIEWER, note: 'of this project', reason: '' },
     { id: EVERYONE, words: EVERYONE, note: 'in other projects, too', reason: '' },

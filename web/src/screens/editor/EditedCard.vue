@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* A thing on the page with its sentence. It is moved, doubled and removed by its buttons, or by Alt arrows and Del. */
 import { computed, ref } from 'vue'
-import type { MarkOffer, SentencePiece } from '../../api/types'
+import type { MarkOption, SentencePiece } from '../../api/types'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import SizeCorner from './SizeCorner.vue'
 import type { Step } from './useEditor'
@@ -16,7 +16,7 @@ const props = defineProps<{
   /** How wide it is now, in twelfths, and how high in lines; only what has a size is drawn wider and higher. */
   width?: number
   height?: number
-  offers: (mark: string) => Promise<MarkOffer[]>
+  offers: (mark: string) => Promise<MarkOption[]>
 }>()
 const emit = defineEmits<{
   take: [mark: string, taken: string]

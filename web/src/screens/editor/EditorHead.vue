@@ -4,11 +4,11 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useMe } from '../../api/me'
-import type { Making } from '../../api/types'
+import type { EditedReport } from '../../api/types'
 import TypedMark from '../../sentence/TypedMark.vue'
 import AudienceLine from './AudienceLine.vue'
 
-const props = defineProps<{ made: Making; busy: boolean; asViewer: boolean }>()
+const props = defineProps<{ made: EditedReport; busy: boolean; asViewer: boolean }>()
 const emit = defineEmits<{
   name: [name: string]
   audience: [audience: string]

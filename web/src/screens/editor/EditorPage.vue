@@ -2,7 +2,7 @@
 /* The report itself, with live rows and its sentences open: what an author defines is changed where it is. */
 import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
 import { ofPage } from '../../api/page'
-import type { Choices, Making, View } from '../../api/types'
+import type { Choices, EditedReport, View } from '../../api/types'
 import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
 import { useSorting } from '../../composables/useSorting'
@@ -25,7 +25,7 @@ import QuestionEditor from './QuestionEditor.vue'
 import { useEditor, type Step } from './useEditor'
 import { runKey } from './runKey'
 
-const props = defineProps<{ loaded: Making }>()
+const props = defineProps<{ loaded: EditedReport }>()
 const {
   made,
   failure,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* What viewers choose: each control with its sentence, what is not offered, and how the report opens. */
 import { computed, useTemplateRef } from 'vue'
-import type { Making, MarkOffer } from '../../api/types'
+import type { EditedReport, MarkOption } from '../../api/types'
 import { useSorting } from '../../composables/useSorting'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import EditedCard from './EditedCard.vue'
@@ -9,7 +9,7 @@ import { placedControls } from './placedControls'
 import { reachInWords } from './reach'
 import type { Step } from './useEditor'
 
-const props = defineProps<{ made: Making; offers: (thing: string, mark: string) => Promise<MarkOffer[]> }>()
+const props = defineProps<{ made: EditedReport; offers: (thing: string, mark: string) => Promise<MarkOption[]> }>()
 const emit = defineEmits<{
   take: [thing: string, mark: string, taken: string]
   step: [thing: string, step: Step]

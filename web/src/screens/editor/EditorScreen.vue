@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
-import type { Making } from '../../api/types'
+import type { EditedReport } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import EditorPage from './EditorPage.vue'
 
 const props = defineProps<{ id: string }>()
-const { state, reload } = useLoaded(signal => get<Making>(`/reports/${encodeURIComponent(props.id)}/making`, signal))
+const { state, reload } = useLoaded(signal =>
+  get<EditedReport>(`/reports/${encodeURIComponent(props.id)}/editor`, signal),
+)
 </script>
 
 <template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* Row limits of queries falsify figures and charts of the report; one click moves a limit to the table. */
-import type { Making } from '../../api/types'
+import type { EditedReport } from '../../api/types'
 
-defineProps<{ limits: Making['limits']; busy: boolean }>()
+defineProps<{ limits: EditedReport['limits']; busy: boolean }>()
 const emit = defineEmits<{ move: [query: string] }>()
 </script>
 

@@ -1,6 +1,6 @@
-import type { MadeThing, Report } from '../../api/types'
+import type { EditedObject, Report } from '../../api/types'
 
-export interface PlacedControl extends MadeThing {
+export interface PlacedControl extends EditedObject {
   /** Of the parameter, or of the lower end of a range. */
   name: string
   /** What is above it where a group begins; empty within one. */
@@ -8,7 +8,7 @@ export interface PlacedControl extends MadeThing {
 }
 
 /** The controls of a report in their order, each with the heading that begins there. */
-export function placedControls(report: Report, things: MadeThing[]): PlacedControl[] {
+export function placedControls(report: Report, things: EditedObject[]): PlacedControl[] {
   const groups = new Map(report.parameters.map(parameter => [parameter.name, parameter.group]))
   let last = ''
   return report.definition.controls.flatMap(control => {

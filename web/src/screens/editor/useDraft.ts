@@ -1,21 +1,21 @@
 import { inject, shallowRef, watch, type ShallowRef } from 'vue'
 import { asFailure, Failure, get, put } from '../../api/client'
-import type { Making } from '../../api/types'
+import type { EditedReport } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 
 const changedMeanwhile = (): Failure =>
   new Failure(409, 'The report was changed by someone else, so this cannot be undone.', 'Change it in place.')
 
 export interface Draft {
-  made: ShallowRef<Making>
+  made: ShallowRef<EditedReport>
   failure: ShallowRef<Failure | undefined>
   busy: ShallowRef<boolean>
   path: string
   version: () => number
   /** Tries something that cannot be undone. */
-  attempt: (work: () => Promise<Making>) => Promise<boolean>
+  attempt: (work: () => Promise<EditedReport>) => Promise<boolean>
   /** Changes the draft; the change can be undone. */
-  change: (label: string, work: () => Promise<Making>) => Promise<void>
+  change: (label: string, work: () => Promise<EditedReport>) => Promise<void>
   /** A change that was refused because a colleague had changed the same place: made again it holds, else theirs does. */
   conflict: ShallowRef<(() => Promise<void>) | undefined>
   /** Whether the last change is next to one that a colleague made meanwhile. */
@@ -23,26 +23,26 @@ export interface Draft {
 }
 
 /** The draft of a report. Every change is kept at once, one after the other, and can be undone. */
-export function useDraft(loaded: Making): Draft {
+export function useDraft(loaded: EditedReport): Draft {
   const history = inject(historyKey, undefined)
   const made = shallowRef(loaded)
   const failure = shallowRef<Failure>()
   const busy = shallowRef(false)
   const conflict = shallowRef<() => Promise<void>>()
   const merged = shallowRef(false)
-  const path = `/reports/${encodeURIComponent(loaded.report.id)}/making`
+  const path = `/reports/${encodeURIComponent(loaded.report.id)}/editor`
   const version = (): number => made.value.report.version
 
   let queue: Promise<unknown> = Promise.resolve()
 
   /* One change after the other, each on top of what came of the one before: nothing that is clicked or typed is lost. */
-  function attempt(work: () => Promise<Making>): Promise<boolean> {
+  function attempt(work: () => Promise<EditedReport>): Promise<boolean> {
     const result = queue.then(() => attemptNow(work))
     queue = result
     return result
   }
 
-  async function attemptNow(work: () => Promise<Making>): Promise<boolean> {
+  async function attemptNow(work: () => Promise<EditedReport>): Promise<boolean> {
     busy.value = true
     conflict.value = undefined
     merged.value = false
@@ -60,7 +60,7 @@ export function useDraft(loaded: Making): Draft {
   }
 
   async function reload(): Promise<void> {
-    made.value = await get<Making>(path).catch(() => made.value)
+    made.value = await get<EditedReport>(path).catch(() => made.value)
   }
 
   /* A step back replaces the whole draft, so it is taken only from the draft that the change had made: else a colleague's
@@ -68,11 +68,11 @@ export function useDraft(loaded: Making): Draft {
   const comeBack = (from: unknown, to: unknown): Promise<boolean> =>
     attempt(() => {
       if (JSON.stringify(made.value.form) !== JSON.stringify(from)) throw changedMeanwhile()
-      return put<Making>(`${path}/form`, { form: to, version: version() })
+      return put<EditedReport>(`${path}/form`, { form: to, version: version() })
     })
 
-  async function change(label: string, work: () => Promise<Making>): Promise<void> {
-    let before: Making = made.value
+  async function change(label: string, work: () => Promise<EditedReport>): Promise<void> {
+    let before: EditedReport = made.value
     const possible = await attempt(() => {
       before = made.value
       return work()

@@ -1,14 +1,14 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { createApp, defineComponent, h, nextTick } from 'vue'
-import type { Making } from '../../api/types'
+import type { EditedReport } from '../../api/types'
 import { historyKey, useHistory, type History } from '../../composables/useHistory'
-import { useEditor, type UsedMaking } from './useEditor'
+import { useEditor, type UsedEditor } from './useEditor'
 
 /* The server as far as drafts go: it keeps a form, and refuses a change of an older version. */
 let server: { version: number; form: string[] }
 let seen: number[]
 
-const page = (): Making =>
+const page = (): EditedReport =>
   ({
     report: { id: 'late', version: server.version },
     given: true,
@@ -16,7 +16,7 @@ const page = (): Making =>
     things: [],
     notOffered: [],
     form: [...server.form],
-  }) as unknown as Making
+  }) as unknown as EditedReport
 
 function answer(init: RequestInit): Response {
   if (!init.method || init.method === 'GET') return new Response(JSON.stringify(page()))
@@ -28,8 +28,8 @@ function answer(init: RequestInit): Response {
   return new Response(JSON.stringify(page()))
 }
 
-function mounted(): { making: UsedMaking; history: History } {
-  let making: UsedMaking | undefined
+function mounted(): { making: UsedEditor; history: History } {
+  let making: UsedEditor | undefined
   const history = useHistory()
   const Page = defineComponent(() => {
     making = useEditor(page())
@@ -38,7 +38,7 @@ function mounted(): { making: UsedMaking; history: History } {
   const app = createApp(Page)
   app.provide(historyKey, history)
   app.mount(document.createElement('div'))
-  return { making: making as UsedMaking, history }
+  return { making: making as UsedEditor, history }
 }
 
 beforeEach(() => {

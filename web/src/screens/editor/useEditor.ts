@@ -1,20 +1,20 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
 import { ask, get, post, put, type Failure } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { Making, MarkOffer, ViewProposal } from '../../api/types'
+import type { EditedReport, MarkOption, ViewProposal } from '../../api/types'
 import { useDraft } from './useDraft'
 
 export type Step = 'remove' | 'copy' | 'up' | 'down'
 
-export interface UsedMaking {
-  made: ShallowRef<Making>
+export interface UsedEditor {
+  made: ShallowRef<EditedReport>
   failure: ShallowRef<Failure | undefined>
   busy: ShallowRef<boolean>
   conflict: ShallowRef<(() => Promise<void>) | undefined>
   merged: ShallowRef<boolean>
   path: string
-  sentenceOf: ComputedRef<Map<string, Making['things'][number]['sentence']>>
-  offers: (thing: string, mark: string) => Promise<MarkOffer[]>
+  sentenceOf: ComputedRef<Map<string, EditedReport['things'][number]['sentence']>>
+  offers: (thing: string, mark: string) => Promise<MarkOption[]>
   take: (thing: string, mark: string, taken: string) => Promise<void>
   step: (thing: string, step: Step) => Promise<void>
   place: (thing: string, at: number) => Promise<void>
@@ -28,46 +28,52 @@ export interface UsedMaking {
   drop: () => Promise<void>
 }
 
-const wordsOf = ({ report }: Making) => ({ name: report.name, audience: report.audience, question: report.question })
+const wordsOf = ({ report }: EditedReport) => ({
+  name: report.name,
+  audience: report.audience,
+  question: report.question,
+})
 
 /** A report while it is made: what can be done with its things. */
-export function useEditor(loaded: Making): UsedMaking {
+export function useEditor(loaded: EditedReport): UsedEditor {
   const { made, failure, busy, path, version, attempt, change, conflict, merged } = useDraft(loaded)
   const sentenceOf = computed(() => new Map(made.value.things.map(thing => [thing.thing, thing.sentence])))
   const seen = (thing: string): string => (sentenceOf.value.get(thing) ?? []).map(piece => piece.text).join('')
-  const offers = (thing: string, mark: string): Promise<MarkOffer[]> =>
-    get<MarkOffer[]>(`${path}/offers?thing=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
+  const offers = (thing: string, mark: string): Promise<MarkOption[]> =>
+    get<MarkOption[]>(`${path}/offers?thing=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
   const take = (thing: string, mark: string, taken: string) =>
     change('the change of a sentence', () =>
-      put<Making>(`${path}/mark`, { thing, mark, taken, seen: seen(thing), version: version() }),
+      put<EditedReport>(`${path}/marks`, { thing, mark, taken, seen: seen(thing), version: version() }),
     )
   const step = (thing: string, step: Step) =>
     change(step === 'remove' ? 'the removal' : step === 'copy' ? 'the copy' : 'the move', () =>
-      post<Making>(`${path}/steps`, { thing, step, seen: seen(thing), version: version() }),
+      post<EditedReport>(`${path}/steps`, { thing, step, seen: seen(thing), version: version() }),
     )
   const place = (thing: string, at: number) =>
-    change('the move', () => post<Making>(`${path}/places`, { thing, at, version: version() }))
+    change('the move', () => post<EditedReport>(`${path}/places`, { thing, at, version: version() }))
   const size = (view: string, width: number, height: number) =>
     change('the new size', () => {
       const look = made.value.report.definition.views.find(one => one.id === view)?.look
       const seen = { seenWidth: look?.width ?? 0, seenHeight: look?.height ?? 0 }
-      return post<Making>(`${path}/sizes`, { view, width, height, ...seen, version: version() })
+      return post<EditedReport>(`${path}/sizes`, { view, width, height, ...seen, version: version() })
     })
   const addView = ({ id, queryId }: ViewProposal) =>
-    change('the new view', () => post<Making>(`${path}/views`, { id, queryId, version: version() }))
+    change('the new view', () => post<EditedReport>(`${path}/views`, { id, queryId, version: version() }))
   const addControl = (parameter: string) =>
-    change('the new control', () => post<Making>(`${path}/controls`, { parameter, version: version() }))
+    change('the new control', () => post<EditedReport>(`${path}/controls`, { parameter, version: version() }))
   const say = (words: { name: string; audience: string; question: string }) =>
-    change('the words', () => put<Making>(`${path}/words`, { ...words, seen: wordsOf(made.value), version: version() }))
+    change('the words', () =>
+      put<EditedReport>(`${path}/words`, { ...words, seen: wordsOf(made.value), version: version() }),
+    )
   const moveLimit = (query: string) =>
     attempt(async () => {
       await post(`/queries/${encodeURIComponent(query)}/limit-to-tables`, {})
-      return get<Making>(path)
+      return get<EditedReport>(path)
     })
   const give = (why: string) =>
-    attempt(() => post<Making>(`${path}/give?why=${encodeURIComponent(why)}`, { version: version() }))
+    attempt(() => post<EditedReport>(`${path}/publish?why=${encodeURIComponent(why)}`, { version: version() }))
   const drop = () =>
-    change('discarding changes', () => ask<Making>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
+    change('discarding changes', () => ask<EditedReport>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
 
   return {
     made,

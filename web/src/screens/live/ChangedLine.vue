@@ -2,15 +2,15 @@
 /* A thing that is otherwise: what it is, how it differs, and its lines. */
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { ChangedThing } from '../../api/types'
+import type { ChangedObject } from '../../api/types'
 
-const props = defineProps<{ thing: ChangedThing }>()
+const props = defineProps<{ thing: ChangedObject }>()
 const HOW: Record<string, string> = { new: 'added', changed: 'changed', gone: 'removed' }
 /* What words say needs no lines, until someone wants them. */
 const open = ref(props.thing.words.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {
   const id = encodeURIComponent(props.thing.id)
-  return { query: `/queries/${id}`, report: `/reports/${id}/making`, parameter: '/parameters' }[props.thing.kind] ?? ''
+  return { query: `/queries/${id}`, report: `/reports/${id}/edit`, parameter: '/parameters' }[props.thing.kind] ?? ''
 })
 /* The line that only counts lines says nothing to anyone. */
 const lines = computed(() => props.thing.lines.filter(line => !line.startsWith('@@')))

@@ -3,7 +3,7 @@
 import { onScopeDispose, computed, watch } from 'vue'
 import { get } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { MarkOffer, QueryCard, StoredCopy } from '../../api/types'
+import type { MarkOption, QueryCard, StoredCopy } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -34,7 +34,7 @@ watch(copies, (now, before) => {
 onScopeDispose(() => clearTimeout(timer))
 
 const at = (id: string): string => inApi(`/copies/${encodeURIComponent(id)}`)
-const offers = (): Promise<MarkOffer[]> =>
+const offers = (): Promise<MarkOption[]> =>
   Promise.resolve(queries.value.map(query => ({ id: query.id, words: query.name, note: query.sourceId, reason: '' })))
 const add = (queryId: string): Promise<unknown> => {
   const name = queries.value.find(query => query.id === queryId)?.name ?? queryId
@@ -64,7 +64,7 @@ const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> 
         :queries="queries"
         @keep="keep(copy, $event)"
         @refresh="change(`${at(copy.id)}/refresh`, 'POST')"
-        @decide="change(`${at(copy.id)}/kept-back`, 'POST', { use: $event })"
+        @decide="change(`${at(copy.id)}/held-result`, 'POST', { use: $event })"
         @remove="change(at(copy.id), 'DELETE')" />
     </ul>
     <OfferedMark text="+ New copy of …" about="a query" data-mark="add" :offers="offers" @take="add" />

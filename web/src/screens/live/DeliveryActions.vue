@@ -4,7 +4,7 @@ import { ref, shallowRef, watch } from 'vue'
 import { get } from '../../api/client'
 import { useMe } from '../../api/me'
 import { inApi } from '../../api/project'
-import type { Delivery, SentMail } from '../../api/types'
+import type { Delivery, SentEmail } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 import { isWrong, mailInWords } from './deliveryWords'
@@ -37,11 +37,11 @@ async function test(): Promise<void> {
   if (tried) tested.value = tried.nothing ? `Nothing to send: ${tried.nothing}` : `Test sent to ${tried.to}.`
 }
 
-const mails = shallowRef<SentMail[]>()
+const mails = shallowRef<SentEmail[]>()
 async function show(): Promise<void> {
   mails.value = mails.value
     ? undefined
-    : await get<SentMail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/mails`)
+    : await get<SentEmail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/mails`)
 }
 watch(
   () => props.delivery.last.at,

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
-import type { Delivery, MarkOffer, ParameterUse, QueryCard, StoredCopy } from '../../api/types'
+import type { Delivery, MarkOption, ParameterUse, QueryCard, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { agoInWords } from '../reports/ago'
@@ -31,8 +31,8 @@ const last = computed(() => props.delivery.last)
 const running = computed(() => last.value.state === 'running' || (last.value.state === 'due' && last.value.note === ''))
 const choices = computed(() => props.delivery.choices)
 
-async function valueOffers(name: string): Promise<MarkOffer[]> {
-  const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
+async function valueOffers(name: string): Promise<MarkOption[]> {
+  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
   const ever = { id: AS_EVER, words: 'the report default', note: 'default', reason: '' }
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }

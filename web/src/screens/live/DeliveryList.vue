@@ -3,7 +3,15 @@
 import { computed, onScopeDispose, watch } from 'vue'
 import { asFailure, get, post } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { Delivery, MarkOffer, ParameterUse, QueryCard, ReportCard, StoredCopy, Switched } from '../../api/types'
+import type {
+  Delivery,
+  MarkOption,
+  ParameterUse,
+  QueryCard,
+  ReportCard,
+  StoredCopy,
+  ConvertedDefinition,
+} from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -44,7 +52,7 @@ watch(
 onScopeDispose(() => clearTimeout(timer))
 
 let reports: ReportCard[] = []
-async function offers(): Promise<MarkOffer[]> {
+async function offers(): Promise<MarkOption[]> {
   reports = await get<ReportCard[]>('/reports')
   return reports.map(one => ({ id: one.id, words: one.name, note: one.audience, reason: '' }))
 }
@@ -81,7 +89,11 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
   if (!written || !said) return
   const definition = { ...written, default: said.value }
   try {
-    const { definition: meant } = await post<Switched>('/parameters/changed', { definition, mark: 'start', taken })
+    const { definition: meant } = await post<ConvertedDefinition>('/parameters/changed', {
+      definition,
+      mark: 'start',
+      taken,
+    })
     await keep(delivery, {
       choices: delivery.choices.map(one => (one === said ? { ...one, value: meant.default } : one)),
     })

@@ -13,7 +13,7 @@ import WarningLine from './WarningLine.vue'
 import RehearsalLine from './RehearsalLine.vue'
 
 const emit = defineEmits<{ given: [] }>()
-const { state, reload } = useLoaded(signal => get<PendingChanges>('/live/changes', signal))
+const { state, reload } = useLoaded(signal => get<PendingChanges>('/pending-changes', signal))
 const { failure, change } = useChanges(reload)
 const changed = computed(() => (state.value.status === 'ready' ? state.value.data.changes : []))
 const matters = computed(() => (state.value.status === 'ready' && changed.value.length ? state.value.data.matters : []))
@@ -23,7 +23,7 @@ const why = ref('')
 const busy = ref(false)
 async function give(): Promise<void> {
   busy.value = true
-  await change(`${inApi('/live/give')}?why=${encodeURIComponent(why.value)}`, 'POST')
+  await change(`${inApi('/publish')}?why=${encodeURIComponent(why.value)}`, 'POST')
   busy.value = false
   if (failure.value) return
   why.value = ''

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Who gets a delivery: those who are named, or anyone who is in the rows of a query. */
 import { get } from '../../api/client'
-import type { Delivery, MarkOffer, QueryCard } from '../../api/types'
+import type { Delivery, MarkOption, QueryCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { guessed, NOBODY, readWho, whoInWords } from './deliveryWords'
@@ -17,7 +17,7 @@ const columnsOf = async (queryId: string): Promise<string[]> =>
     )
   ).map(column => column.name)
 
-const queryOffers = (): Promise<MarkOffer[]> =>
+const queryOffers = (): Promise<MarkOption[]> =>
   Promise.resolve([
     { id: NAMED, words: 'named recipients', note: '', reason: '' },
     ...props.queries.map(query => ({
@@ -32,12 +32,12 @@ async function takeQuery(id: string): Promise<void> {
   else emit('take', guessed(id, await columnsOf(id).catch(() => []), props.delivery))
 }
 
-const offers = async (): Promise<MarkOffer[]> =>
+const offers = async (): Promise<MarkOption[]> =>
   (await columnsOf(props.delivery.to.queryId)).map(name => ({ id: name, words: name, note: '', reason: '' }))
 const queryName = (id: string): string => props.queries.find(query => query.id === id)?.name ?? id
 const choosing = (parameter: string, column: string): void =>
   emit('take', { ...props.delivery.to, choices: { ...props.delivery.to.choices, [parameter]: column } })
-const moreOffers = (): Promise<MarkOffer[]> =>
+const moreOffers = (): Promise<MarkOption[]> =>
   Promise.resolve(
     props.delivery.offers.chooses
       .filter(name => !(name in props.delivery.to.choices))

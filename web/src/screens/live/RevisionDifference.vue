@@ -4,13 +4,13 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { AS_OF } from '../../api/inAddress'
 import { get } from '../../api/client'
-import type { ChangedThing } from '../../api/types'
+import type { ChangedObject } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import ChangedLine from './ChangedLine.vue'
 
 const props = defineProps<{ number: number; newest: boolean }>()
 const emit = defineEmits<{ back: [kind: string, id: string] }>()
-const { state } = useLoaded(signal => get<ChangedThing[]>(`/revisions/${props.number}/difference`, signal))
+const { state } = useLoaded(signal => get<ChangedObject[]>(`/revisions/${props.number}/difference`, signal))
 const changed = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 </script>
 

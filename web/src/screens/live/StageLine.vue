@@ -2,7 +2,7 @@
 /* What holds in one stage, as a sentence: its marks are changed where they are. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
-import type { MarkOffer, Stage } from '../../api/types'
+import type { MarkOption, Stage } from '../../api/types'
 import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
@@ -18,8 +18,8 @@ const around = computed(() => props.stages.around.value)
 const keep = (changed: Partial<Said>): Promise<void> =>
   props.stages.keep(props.stage, { ...saidOf(props.stage), ...changed })
 
-async function valueOffers(name: string): Promise<MarkOffer[]> {
-  const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
+async function valueOffers(name: string): Promise<MarkOption[]> {
+  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
   const values = offers.filter(offer => !offer.id.startsWith('/query/'))
   return [...values, { id: AS_WRITTEN, words: 'its default', note: 'default', reason: '' }]
 }
@@ -29,7 +29,7 @@ function takeValue(name: string, taken: string): void {
 }
 
 const kindOf = (id: string): string => around.value.sources.find(source => source.id === id)?.kind ?? ''
-const sourceOffers = (from: string): MarkOffer[] => [
+const sourceOffers = (from: string): MarkOption[] => [
   ...around.value.sources
     .filter(source => source.id !== from && source.kind === kindOf(from))
     .map(source => ({ id: source.id, words: source.id, note: '', reason: '' })),

@@ -2,14 +2,14 @@
 /* Something to look at before it is given; its name leads to where it is corrected. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { Matter } from '../../api/types'
+import type { PublishWarning } from '../../api/types'
 
-const props = defineProps<{ matter: Matter; first: boolean }>()
+const props = defineProps<{ matter: PublishWarning; first: boolean }>()
 const emit = defineEmits<{ moveLimit: [query: string] }>()
 const link = computed(() => {
   const id = encodeURIComponent(props.matter.id)
   return (
-    { query: `/queries/${id}`, report: `/reports/${id}/making`, stage: '/live#stages' }[props.matter.kind] ??
+    { query: `/queries/${id}`, report: `/reports/${id}/edit`, stage: '/live#stages' }[props.matter.kind] ??
     '/parameters'
   )
 })

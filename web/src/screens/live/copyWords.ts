@@ -1,4 +1,4 @@
-import type { CalendarEntry, CopySchedule, MarkOffer, StoredCopy } from '../../api/types'
+import type { CalendarEntry, CopySchedule, MarkOption, StoredCopy } from '../../api/types'
 import { LOCALE } from '../../locale'
 
 const BY_HAND = 'manually'
@@ -11,7 +11,7 @@ const USUAL_TIMES = [
   'every Monday at 07:00',
   'on the 1st of every month at 05:00',
 ]
-const offer = (id: string, words = id, note = ''): MarkOffer => ({ id, words, note, reason: '' })
+const offer = (id: string, words = id, note = ''): MarkOption => ({ id, words, note, reason: '' })
 
 const short = new Intl.NumberFormat(LOCALE, { notation: 'compact', maximumFractionDigits: 1 })
 const LONG = 100_000
@@ -26,7 +26,7 @@ export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): stri
 }
 
 /** @param after the copies behind which it may be */
-export const timesOffers = (behind: StoredCopy[]): MarkOffer[] => [
+export const timesOffers = (behind: StoredCopy[]): MarkOption[] => [
   ...USUAL_TIMES.map(words => offer(words)),
   ...behind.map(other => offer(`${AFTER}${other.id}`, `after ${other.name}`)),
   offer(BY_HAND),
@@ -45,7 +45,7 @@ export function partsInWords(by: string): string {
   return by ? `partitioned by the ${by.slice(colon + 1)} of ${by.slice(0, colon)}` : 'as a whole'
 }
 
-export const partsOffers = (days: string[]): MarkOffer[] => [
+export const partsOffers = (days: string[]): MarkOption[] => [
   offer('', 'as a whole', 'refreshed in full each time'),
   ...days.flatMap(day => STRETCHES.map(stretch => offer(`${day}:${stretch}`, partsInWords(`${day}:${stretch}`)))),
 ]

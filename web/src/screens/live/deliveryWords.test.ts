@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Delivery, SentMail } from '../../api/types'
+import type { Delivery, SentEmail } from '../../api/types'
 import {
   attachedInWords,
   attachedOffers,
@@ -76,7 +76,7 @@ describe('A delivery', () => {
   })
 
   it('says what became of a mail', () => {
-    const mail = (state: string, note = ''): SentMail => ({ id: 1, address: 'a', state, subject: '', note, at: '' })
+    const mail = (state: string, note = ''): SentEmail => ({ id: 1, address: 'a', state, subject: '', note, at: '' })
     expect(mailInWords(mail('sent'))).toBe('sent')
     expect(mailInWords(mail('left', 'There were no rows.'))).toBe('left out: There were no rows.')
     expect(isWrong(mail('unsure'))).toBe(true)

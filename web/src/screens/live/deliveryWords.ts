@@ -1,7 +1,7 @@
-import type { Delivery, MarkOffer, SentMail } from '../../api/types'
+import type { Delivery, MarkOption, SentEmail } from '../../api/types'
 import { listInWords } from '../../formats'
 
-const offer = (id: string, words = id, note = ''): MarkOffer => ({ id, words, note, reason: '' })
+const offer = (id: string, words = id, note = ''): MarkOption => ({ id, words, note, reason: '' })
 const ALWAYS = 'always'
 const ROWS = '/rows/'
 const FIGURE = '/figure/'
@@ -29,7 +29,7 @@ export function onlyInWords(delivery: Delivery): string {
   return figure ? `only when ${figure} is ${passes} ${value}` : `only when ${title} has rows`
 }
 
-export const onlyOffers = (delivery: Delivery): MarkOffer[] => [
+export const onlyOffers = (delivery: Delivery): MarkOption[] => [
   offer(ALWAYS),
   ...delivery.offers.views
     .filter(view => view.rows)
@@ -60,7 +60,7 @@ export function attachedInWords(delivery: Delivery): string {
     ? listInWords(delivery.attached.map(one => `${title(one.viewId)} as ${one.format}`))
     : 'no file'
 }
-export const attachedOffers = (delivery: Delivery): MarkOffer[] =>
+export const attachedOffers = (delivery: Delivery): MarkOption[] =>
   delivery.offers.views
     .filter(view => view.rows)
     .flatMap(view =>
@@ -102,9 +102,9 @@ const STATES: Record<string, string> = {
   left: 'left out',
   unsure: 'delivery unconfirmed',
 }
-export const mailInWords = (mail: SentMail): string =>
+export const mailInWords = (mail: SentEmail): string =>
   [STATES[mail.state] ?? mail.state, mail.note].filter(words => words !== '').join(': ')
-export const isWrong = (mail: SentMail): boolean => ['refused', 'unsure'].includes(mail.state)
+export const isWrong = (mail: SentEmail): boolean => ['refused', 'unsure'].includes(mail.state)
 
 /** Whether what became of it is for someone to look at. */
 export const wantsLooking = (last: Delivery['last']): boolean =>

@@ -1,8 +1,8 @@
-import type { MarkOffer, ParameterUse, Source, Stage } from '../../api/types'
+import type { MarkOption, ParameterUse, Source, Stage } from '../../api/types'
 import { saidOf, type Said } from './useStages'
 
 /** Something more to say of a stage, and what it says then. */
-export type More = MarkOffer & { said: Partial<Said> }
+export type More = MarkOption & { said: Partial<Said> }
 
 const USUAL_ROWS = 1000
 const USUAL_SECONDS = 20

@@ -1,7 +1,7 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
 import { get, post, type Failure } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { DefaultDefinition, ParameterUse, Source, Stage, Switched } from '../../api/types'
+import type { DefaultDefinition, ParameterUse, Source, Stage, ConvertedDefinition } from '../../api/types'
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
 import { useChanges } from '../people/useChanges'
 
@@ -66,7 +66,11 @@ export function useStages(): Stages {
     })
   }
   async function read(definition: ParameterUse['definition'], taken: string): Promise<DefaultDefinition> {
-    const { definition: meant } = await post<Switched>('/parameters/changed', { definition, mark: 'start', taken })
+    const { definition: meant } = await post<ConvertedDefinition>('/parameters/changed', {
+      definition,
+      mark: 'start',
+      taken,
+    })
     return meant.default
   }
   return { state, around, failure, reload, keep, remove: async name => void (await change(at(name), 'DELETE')), value }

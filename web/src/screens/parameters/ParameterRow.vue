@@ -5,7 +5,7 @@ import type { Choice } from '../../api/types'
 import { useSeen } from '../../composables/useSeen'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
-import SaidParameter from '../../parameters/SaidParameter.vue'
+import ParameterSentences from '../../parameters/ParameterSentences.vue'
 import type { UsedParameters } from '../../parameters/useParameters'
 import { noticesOf, plainly, usesInWords, usesOf, type Row } from './arranged'
 
@@ -40,7 +40,7 @@ function keys(event: KeyboardEvent): void {
     @keydown="keys">
     <div class="said">
       <p v-if="!seen" class="plainly">{{ plainly(row) }}</p>
-      <SaidParameter
+      <ParameterSentences
         v-for="use in seen ? usesOf(row) : []"
         :key="use.definition.name"
         :use="use"

@@ -3,7 +3,7 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { ask } from '../../api/client'
-import type { Deed, ProjectCard } from '../../api/types'
+import type { AuditEntry, ProjectCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { momentInWords } from '../../formats'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -12,13 +12,13 @@ import { projectInWords } from './roles'
 const props = defineProps<{ projects: ProjectCard[] }>()
 const search = ref('')
 const { state, reload } = useLoaded(signal =>
-  ask<Deed[]>(`/api/deeds?search=${encodeURIComponent(search.value)}`, { signal }),
+  ask<AuditEntry[]>(`/api/audit-log?search=${encodeURIComponent(search.value)}`, { signal }),
 )
 watch(search, reload)
 defineExpose({ reload })
 const deeds = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const toSeconds = (at: string): string => at.replace(/\.\d+/, '')
-const about = (deed: Deed): string =>
+const about = (deed: AuditEntry): string =>
   [deed.about, deed.projectId && `in ${projectInWords(deed.projectId, props.projects)}`].filter(Boolean).join(', ')
 </script>
 
@@ -28,7 +28,7 @@ const about = (deed: Deed): string =>
       <h2>Audit log</h2>
       <span class="grow"></span>
       <BFormInput v-model="search" type="search" class="w-auto" placeholder="Search" aria-label="Search audit log" />
-      <a :href="`/api/deeds/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
+      <a :href="`/api/audit-log/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
     <p v-else-if="deeds.length === 0" class="soft">{{ search ? 'No matches.' : 'Nothing yet.' }}</p>

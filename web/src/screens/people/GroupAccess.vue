@@ -2,7 +2,7 @@
 /* Among which values of a held parameter everyone of a group chooses: taken from its list, or typed. */
 import { computed } from 'vue'
 import { ask } from '../../api/client'
-import type { GroupAccess, MarkOffer, ProjectCard, ValueList } from '../../api/types'
+import type { GroupAccess, MarkOption, ProjectCard, ValueList } from '../../api/types'
 import { chosen } from '../../choices/choices'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -24,7 +24,7 @@ const words = computed(() => {
   return more > 1 ? listInWords([...values.slice(0, MOST_SAID), `${more} more`]) : listInWords(values)
 })
 
-async function offers(): Promise<MarkOffer[]> {
+async function offers(): Promise<MarkOption[]> {
   const path = `/api/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
   const list = await ask<ValueList>(path, {
     method: 'POST',

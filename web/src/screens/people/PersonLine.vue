@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* One person as a sentence: what they may do, in which groups they are, when they were here. */
 import { computed, shallowRef } from 'vue'
-import type { MarkOffer, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
+import type { MarkOption, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
 import { agoInWords } from '../reports/ago'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
@@ -32,7 +32,7 @@ const state = computed(() =>
 )
 
 /* A group is joined and left at the same words. */
-const groupOffers = (): Promise<MarkOffer[]> =>
+const groupOffers = (): Promise<MarkOption[]> =>
   Promise.resolve(
     props.groups.map(group => ({
       id: group.id,
@@ -81,7 +81,7 @@ async function newLink(): Promise<void> {
       <button class="as-link soft" :title="person.hasPassword ? 'Their password becomes invalid' : ''" @click="newLink">
         New sign-in link
       </button>
-      <button class="as-link soft" @click="change(`${at}/blocked`, 'PUT', { blocked: !person.blocked })">
+      <button class="as-link soft" @click="change(`${at}/suspended`, 'PUT', { blocked: !person.blocked })">
         {{ person.blocked ? 'Reactivate' : 'Suspend' }}
       </button>
       <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>

@@ -1,25 +1,25 @@
 <script setup lang="ts">
 /* What a person or a group may do, a role for each project or for all of them; each of its words can be changed. */
 import { computed } from 'vue'
-import type { GivenRole, MarkOffer, ProjectCard } from '../../api/types'
+import type { GrantedRole, MarkOption, ProjectCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import { ALL, NOTHING, ROLES, projectInWords } from './roles'
 
-const props = defineProps<{ who: string; roles: GivenRole[]; projects: ProjectCard[] }>()
+const props = defineProps<{ who: string; roles: GrantedRole[]; projects: ProjectCard[] }>()
 const emit = defineEmits<{ give: [projectId: string, role: string]; take: [projectId: string] }>()
 
 const given = computed(() =>
   props.roles.map(role => ({ ...role, project: projectInWords(role.projectId, props.projects) })),
 )
 
-const roleOffers = (now: string): Promise<MarkOffer[]> =>
+const roleOffers = (now: string): Promise<MarkOption[]> =>
   Promise.resolve([
     ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
     { id: NOTHING, words: NOTHING, note: 'remove', reason: '' },
   ])
 
 /* The role for one more project: what there is a role for already is changed at its own words. */
-const newOffers = (): Promise<MarkOffer[]> =>
+const newOffers = (): Promise<MarkOption[]> =>
   Promise.resolve(
     [ALL, ...props.projects.map(project => project.id)]
       .filter(id => !props.roles.some(role => role.projectId === id))

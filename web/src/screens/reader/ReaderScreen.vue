@@ -3,7 +3,7 @@ import { defineAsyncComponent, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import { asOf } from '../../api/asOf'
-import { lookAs } from '../../api/viewAs'
+import { viewAs } from '../../api/viewAs'
 import { stage } from '../../api/stage'
 import { signInAddress } from '../../api/me'
 import { isByLink } from '../../api/openLink'
@@ -23,7 +23,7 @@ const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 /* With which eyes it is seen: with others it may open with other choices, or not at all. */
-const eyes = () => `${lookAs.value} ${asOf.value} ${stage.value}`
+const eyes = () => `${viewAs.value} ${asOf.value} ${stage.value}`
 const { state, reload } = useLoaded(async signal => ({
   as: eyes(),
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
@@ -39,7 +39,7 @@ watch([() => props.id, eyes], () => void reload())
 </script>
 
 <template>
-  <ViewAsNote v-if="lookAs" />
+  <ViewAsNote v-if="viewAs" />
   <AsOfNote v-if="asOf" />
   <StageNote v-if="state.status === 'ready'" :said="state.data.report.stage" />
   <ReportPage

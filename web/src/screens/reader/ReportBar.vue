@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The head of a report: its name, whom it is for, and what a viewer can do with it. */
-import { lookAs } from '../../api/viewAs'
+import { viewAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
 import { copyText } from '../../clipboard'
 import { defineAsyncComponent, ref } from 'vue'
@@ -41,10 +41,10 @@ async function copyLink(): Promise<void> {
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Reset</button>
     <button v-if="isAuthor" class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
-    <span v-if="all && isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap"
+    <span v-if="all && isAuthor && !viewAs" class="d-none d-lg-inline text-nowrap"
       >viewing as <ViewAsMenu name="you"
     /></span>
-    <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Edit report</RouterLink>
+    <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/edit`">Edit report</RouterLink>
   </header>
 </template>
 

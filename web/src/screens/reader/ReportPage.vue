@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, shallowRef, watchEffect } from 'vue'
-import { lookAs } from '../../api/viewAs'
+import { viewAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
 import type { Answer } from '../../api/resultStream'
 import { ofPage } from '../../api/page'
@@ -50,7 +50,7 @@ const {
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
 const { isAuthor } = useMe()
-const inside = computed(() => isAuthor.value && !lookAs.value)
+const inside = computed(() => isAuthor.value && !viewAs.value)
 const router = useRouter()
 const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report, address)
 const kept = useKept()

@@ -3,7 +3,7 @@
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
-import type { Choices, MadeSignedLink, MarkOffer, Report, SignedLink } from '../../api/types'
+import type { Choices, CreatedSignedLink, MarkOption, Report, SignedLink } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords, dateInWords, listInWords, momentInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -25,7 +25,7 @@ const chooseable = props.report.parameters.filter(parameter => !parameter.privat
 const labelOf = (name: string): string => chooseable.find(parameter => parameter.name === name)?.label ?? name
 const fixed = computed(() => (fixing.value.length ? listInWords(fixing.value.map(labelOf)) : 'nothing yet'))
 
-const toFix = (): Promise<MarkOffer[]> =>
+const toFix = (): Promise<MarkOption[]> =>
   Promise.resolve(
     chooseable.map(({ name, label }) => ({
       id: name,
@@ -34,7 +34,7 @@ const toFix = (): Promise<MarkOffer[]> =>
       reason: '',
     })),
   )
-const whom = (): Promise<MarkOffer[]> =>
+const whom = (): Promise<MarkOption[]> =>
   Promise.resolve([
     { id: SIGNED_IN, words: SIGNED_IN, note: '', reason: '' },
     { id: ANYONE, words: ANYONE, note: 'without sign-in, until an expiry date', reason: '' },
@@ -56,7 +56,7 @@ const make = (): Promise<void> =>
     const choices = Object.fromEntries(
       fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])),
     )
-    const { token } = await post<MadeSignedLink>(path, { choices, lastDay: lastDay.value, anyone: anyone.value })
+    const { token } = await post<CreatedSignedLink>(path, { choices, lastDay: lastDay.value, anyone: anyone.value })
     made.value = `${location.origin}${location.pathname}?signed=${token}`
   })
 const takeBack = (id: string): Promise<void> => attempt(() => remove(`${path}/${id}`))

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /* For authors: whose eyes the report is seen with. Whose they could be is asked for when it is looked at. */
 import { useRoute, useRouter } from 'vue-router'
-import { LOOK_AS } from '../../api/inAddress'
+import { VIEW_AS } from '../../api/inAddress'
 import { get } from '../../api/client'
-import type { LookAs, MarkOffer } from '../../api/types'
+import type { ViewAs, MarkOption } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 
 defineProps<{ name: string }>()
@@ -11,8 +11,8 @@ const YOU = 'you'
 const route = useRoute()
 const router = useRouter()
 
-async function offers(): Promise<MarkOffer[]> {
-  const others = await get<LookAs[]>('/look-as')
+async function offers(): Promise<MarkOption[]> {
+  const others = await get<ViewAs[]>('/view-as')
   return [
     { id: YOU, words: YOU, note: 'unrestricted', reason: '' },
     ...others.map(one => ({
@@ -25,7 +25,7 @@ async function offers(): Promise<MarkOffer[]> {
 }
 /* What was chosen before may not be theirs to choose: the report opens as it does for them. */
 async function take(as: string): Promise<void> {
-  await router.push({ path: route.path, query: as === YOU ? {} : { [LOOK_AS]: as } })
+  await router.push({ path: route.path, query: as === YOU ? {} : { [VIEW_AS]: as } })
 }
 </script>
 

@@ -3,16 +3,16 @@
 import { computed } from 'vue'
 import { useRoute, RouterLink } from 'vue-router'
 import { get } from '../../api/client'
-import { lookAs } from '../../api/viewAs'
-import type { LookAs } from '../../api/types'
+import { viewAs } from '../../api/viewAs'
+import type { ViewAs } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import ViewAsMenu from './ViewAsMenu.vue'
 import AboveNote from '../../widgets/AboveNote.vue'
 
 const route = useRoute()
-const { state } = useLoaded(signal => get<LookAs[]>('/look-as', signal))
+const { state } = useLoaded(signal => get<ViewAs[]>('/view-as', signal))
 const name = computed(() =>
-  state.value.status === 'ready' ? state.value.data.find(one => one.as === lookAs.value)?.name : undefined,
+  state.value.status === 'ready' ? state.value.data.find(one => one.as === viewAs.value)?.name : undefined,
 )
 </script>
 

@@ -1,9 +1,9 @@
 import { ref, type ComputedRef, type Ref } from 'vue'
 import type { LocationQueryRaw } from 'vue-router'
-import { AS_OF, LOOK_AS, SIGNED } from '../../api/inAddress'
+import { AS_OF, VIEW_AS, SIGNED } from '../../api/inAddress'
 import { get, post } from '../../api/client'
 import { asOf } from '../../api/asOf'
-import { lookAs } from '../../api/viewAs'
+import { viewAs } from '../../api/viewAs'
 import { atOnce } from '../../api/page'
 import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
@@ -62,7 +62,7 @@ export function useLinkedChoices(
     const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(sayable(next)) } : queryOf(link)
     if (mine !== turn) return
     if (signed.value) query[SIGNED] = signed.value
-    if (lookAs.value) query[LOOK_AS] = lookAs.value
+    if (viewAs.value) query[VIEW_AS] = viewAs.value
     if (asOf.value) query[AS_OF] = asOf.value
     addPicks(query)
     await address.become(query, inSight, replace)

@@ -22,7 +22,7 @@ async function make(): Promise<void> {
   busy.value = true
   try {
     const { id } = await post<{ id: string }>(`/queries/${encodeURIComponent(of.value)}/reports`, {})
-    await router.push(`/reports/${id}/making`)
+    await router.push(`/reports/${id}/edit`)
   } catch (error) {
     failed.value = asFailure(error)
   } finally {

@@ -32,7 +32,7 @@ const lastRun = computed(() =>
       {{ marked ? '★' : '☆' }}
     </button>
     <RouterLink
-      :to="report.standing === 'DRAFT' ? `/reports/${report.id}/making` : `/reports/${report.id}`"
+      :to="report.standing === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`"
       class="card-box report">
       <h2>
         {{ report.name }}
@@ -56,7 +56,7 @@ const lastRun = computed(() =>
           version: report.version,
         }"
         :changed="changed">
-        <RouterLink :to="`/reports/${report.id}/making`" class="soft">Edit</RouterLink>
+        <RouterLink :to="`/reports/${report.id}/edit`" class="soft">Edit</RouterLink>
         <RouterLink :to="`/reports/${report.id}/rehearsal`" class="soft">Rehearse</RouterLink>
       </ObjectActions>
       <div class="soft small" data-test="last-run">{{ lastRun }}</div>

@@ -12,7 +12,7 @@ import { choicesInWords } from './words'
 const props = defineProps<{ first: SentLine; second: SentLine }>()
 defineEmits<{ close: [] }>()
 const { state } = useLoaded(async signal => {
-  const compared = await get<Compared>(`/sent/${props.first.id}/against/${props.second.id}`, signal)
+  const compared = await get<Compared>(`/sent/${props.first.id}/differences/${props.second.id}`, signal)
   const proofs = await Promise.all([props.first.id, props.second.id].map(id => get<Proof>(`/sent/${id}/proof`, signal)))
   return { compared, proofs }
 })

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /* What the columns of files are taken for, a sentence each, of which the words can be changed. */
 import { computed } from 'vue'
-import type { FoundColumn, OfFiles, Source, Table } from '../../api/types'
+import type { FoundColumn, FileDetails, Source, Table } from '../../api/types'
 import { countInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import NamesLine from './NamesLine.vue'
 import { useOverrides } from './useOverrides'
 
-const props = defineProps<{ source: Source; table: Table; files: OfFiles; search: string }>()
+const props = defineProps<{ source: Source; table: Table; files: FileDetails; search: string }>()
 const emit = defineEmits<{ said: [] }>()
 
 const MOST_NAMED = 3

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /* Where in its file the names of the columns of a table are, which can be stated. */
 import { computed } from 'vue'
-import type { OfFiles, Source } from '../../api/types'
+import type { FileDetails, Source } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import { NAMES, useOverrides } from './useOverrides'
 
-const props = defineProps<{ source: Source; table: string; files: OfFiles }>()
+const props = defineProps<{ source: Source; table: string; files: FileDetails }>()
 const emit = defineEmits<{ said: [] }>()
 
 const { wrong, say, offers } = useOverrides(

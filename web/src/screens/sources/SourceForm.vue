@@ -109,7 +109,7 @@ const mayBeDown = computed(() => tried.value.status === 'failed' && tried.value.
 async function attempt(): Promise<void> {
   tried.value = { status: 'trying' }
   try {
-    const { version } = await post<{ version: string }>('/sources/try', body())
+    const { version } = await post<{ version: string }>('/sources/test', body())
     tried.value = { status: 'answers', version }
   } catch (error) {
     tried.value = { status: 'failed', failure: asFailure(error) }

@@ -2,7 +2,7 @@
 /* One table: its columns with types and keys, its indexes, and its first rows. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
-import type { Cell, Look, OfFiles, Source, Table } from '../../api/types'
+import type { Cell, Look, FileDetails, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RowTable from '../../widgets/RowTable.vue'
@@ -12,7 +12,7 @@ import { useStart } from './useStart'
 const props = defineProps<{ source: Source; table: Table; search: string }>()
 defineEmits<{ said: [] }>()
 /* A table of a database is made of none. */
-const files = props.table.files as OfFiles | null
+const files = props.table.files as FileDetails | null
 const where = new URLSearchParams({ schema: props.table.schema ?? '', table: props.table.name })
 const { state: look } = useLoaded(signal =>
   get<Look>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal),

@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue'
 import { asFailure, put } from '../../api/client'
-import type { MarkOffer, Source } from '../../api/types'
+import type { MarkOption, Source } from '../../api/types'
 
 /** Represents the line of the names where columns are by their names. */
 export const NAMES = ''
@@ -16,14 +16,14 @@ export function useOverrides(
   /** What could not be stated, with the reason. */
   wrong: Ref<string>
   say: (column: string, words: string) => Promise<void>
-  offers: (column: string, all: string[], note: (words: string) => string) => Promise<MarkOffer[]>
+  offers: (column: string, all: string[], note: (words: string) => string) => Promise<MarkOption[]>
 } {
   const wrong = ref('')
 
   async function say(column: string, form: string): Promise<void> {
     wrong.value = ''
     try {
-      await put(`/sources/${encodeURIComponent(source().id)}/said`, { table, column, form })
+      await put(`/sources/${encodeURIComponent(source().id)}/table-overrides`, { table, column, form })
       taken()
     } catch (error) {
       const failure = asFailure(error)
@@ -31,7 +31,7 @@ export function useOverrides(
     }
   }
 
-  function offers(column: string, all: string[], note: (words: string) => string): Promise<MarkOffer[]> {
+  function offers(column: string, all: string[], note: (words: string) => string): Promise<MarkOption[]> {
     const forms = all.map(words => ({ id: words, words, note: note(words), reason: '' }))
     const back = { id: NOT_SAID, words: 'automatic', note: 'reset to automatic', reason: '' }
     return Promise.resolve(source().said[table]?.[column] === undefined ? forms : [back, ...forms])

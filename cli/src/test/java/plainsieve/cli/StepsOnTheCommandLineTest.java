@@ -54,6 +54,6 @@ class StepsOnTheCommandLineTest {
         file("later.steps", "steps 1\nfrom query 'latr'");
         Called wrong = call("check", folder.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
-        assertThat(wrong.output()).contains("later.steps:2:9: error: Unknown query “latr”", "Did you mean “late”?");
+        assertThat(wrong.output()).contains("later.steps:2:6: error: Unknown query “latr”", "Did you mean “late”?");
     }
 }

@@ -52,7 +52,7 @@ class AccessibilityTest extends InBrowser {
             /reports/late-crossings?port=Nowhere | .bad-line
             /reports/fare-income                 | .scroller .opener
             /reports/cancelled-by-weather        | .rows tbody td
-            /reports/late-crossings/making       | .proposal
+            /reports/late-crossings/edit       | .proposal
             /queries                             | .list td
             /queries/vessel-diary                | .cm-parameter
             /parameters                          | [data-parameter=port]
@@ -126,7 +126,7 @@ class AccessibilityTest extends InBrowser {
 
     @Test
     void whatCouldStandInASentenceHasNone() {
-        browser.open("/reports/late-crossings/making");
+        browser.open("/reports/late-crossings/edit");
         browser.click("[data-thing='view:by-port'] [data-mark=by] button");
         browser.see(".menu .offer");
         untilOpaque(".menu .offer");

@@ -98,7 +98,7 @@ class BenchTest extends InBrowser {
         browser.click(card("passing") + " button", "Remove :passing");
         browser.untilText(card("passing"), text -> text.contains("Without it, query “To be emptied” would not run."));
         api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
-        api.post("/api/queries/" + id + "/live", Map.of("version", 2));
+        api.post("/api/queries/" + id + "/publish", Map.of("version", 2));
         browser.reload();
         browser.click("[aria-label=Choices] button", ":passing");
         browser.click("[aria-label='more of :passing']");

@@ -78,7 +78,7 @@ class LiveTest {
             browser.open("/projects/home/reports/late-crossings");
             browser.untilText("main", text -> text.contains("60 min"));
             browser.untilText("[data-test=stage]", text -> text.contains("it shows at most 7 rows"));
-            browser.open("/projects/home/reports/late-crossings/making");
+            browser.open("/projects/home/reports/late-crossings/edit");
             browser.untilText("main", text -> text.contains("late by at least") && !text.contains("60 min"));
             assertThat(browser.all("[data-test=stage]")).isEmpty();
 

@@ -95,7 +95,7 @@ class MakingByKeysTest extends InBrowser {
                 .json()
                 .get("id")
                 .asString();
-        browser.open("/reports/" + id + "/making");
+        browser.open("/reports/" + id + "/edit");
         return id;
     }
 

@@ -139,7 +139,7 @@ class ParametersScreenTest extends InBrowser {
         make(Map.of("many", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
         openAt("tried_out");
         browser.take(row("tried_out"), "type", "a whole number");
-        browser.untilText(".lost", text -> text.contains("The default “x” is no whole number."));
+        browser.untilText(".lost", text -> text.contains("The default “x” is not a valid whole number."));
         browser.untilSaid(row("tried_out"), "is a whole number, takes many values");
         assertThat(kept().get("default").get("choice").get("values").toString()).isEqualTo("[\"7\"]");
     }
@@ -224,7 +224,7 @@ class ParametersScreenTest extends InBrowser {
         assertThat(api.listValues("tried_out", Map.of()).json().get("values").findValuesAsString("value"))
                 .containsExactly("Isle", "Skiff", "Sound", "Swift");
         api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
-        api.post("/api/queries/" + id + "/live", Map.of("version", 2));
+        api.post("/api/queries/" + id + "/publish", Map.of("version", 2));
     }
 
     @Test

@@ -91,7 +91,7 @@ class PeopleTest {
             operator.open("/projects/home/people");
             operator.type("[aria-label='Name of a new group']", "Night watch");
             operator.see("ul[aria-label=Groups] b", "Night watch");
-            operator.open("/projects/home/reports/late-crossings/making");
+            operator.open("/projects/home/reports/late-crossings/edit");
             operator.take("[data-test=shown-to]", "shown", "Night watch");
             operator.untilText("[data-test=shown-to]", text -> text.contains("Night watch"));
             viewer.open("/projects/home/reports/late-crossings");

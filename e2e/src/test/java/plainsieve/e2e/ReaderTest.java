@@ -325,7 +325,7 @@ class ReaderTest extends InBrowser {
     private void makeLive(String query, String text) {
         int version = api.get("/api/queries/" + query).json().get("version").asInt();
         api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", text, "version", version));
-        assertThat(api.post("/api/queries/" + query + "/live", Map.of("version", version + 1))
+        assertThat(api.post("/api/queries/" + query + "/publish", Map.of("version", version + 1))
                         .status())
                 .isEqualTo(200);
     }

@@ -31,7 +31,7 @@ class ReportEditorTest extends InBrowser {
                 .json()
                 .get("id")
                 .asString();
-        browser.open("/reports/" + id + "/making");
+        browser.open("/reports/" + id + "/edit");
         return id;
     }
 
@@ -261,7 +261,7 @@ class ReportEditorTest extends InBrowser {
         String id = begin("late-crossings");
         browser.see(view("by-port"));
         Map<String, Object> theirs = Map.of("thing", "view:by-port", "mark", "title", "taken", "Theirs", "version", 1);
-        assertThat(api.send("PUT", "/api/reports/" + id + "/making/mark", theirs)
+        assertThat(api.send("PUT", "/api/reports/" + id + "/editor/marks", theirs)
                         .status())
                 .isEqualTo(200);
         browser.say(view("by-vessel"), "title", "Beside");
@@ -269,7 +269,8 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Theirs"));
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Beside"));
         Map<String, Object> again = Map.of("thing", "view:by-port", "mark", "title", "taken", "Again", "version", 3);
-        assertThat(api.send("PUT", "/api/reports/" + id + "/making/mark", again).status())
+        assertThat(api.send("PUT", "/api/reports/" + id + "/editor/marks", again)
+                        .status())
                 .isEqualTo(200);
         browser.say(view("by-port"), "title", "Mine");
         browser.untilText("body", text -> text.contains("was changed by someone else"));

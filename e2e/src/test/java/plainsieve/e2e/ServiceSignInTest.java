@@ -25,7 +25,7 @@ class ServiceSignInTest {
     @Test
     void oneSignsInThereAndComesBackToThePage() throws Exception {
         int port = freePort();
-        try (Issuer issuer = new Issuer("http://127.0.0.1:%d/ferries/sign-in/back".formatted(port));
+        try (Issuer issuer = new Issuer("http://127.0.0.1:%d/ferries/sign-in/callback".formatted(port));
                 AnotherServer server = AnotherServer.on(
                         AnotherServer.folderOfVersion3(),
                         "--server.port=" + port,

@@ -87,7 +87,7 @@ class StepsTest extends InBrowser {
 
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         browser.click("main button", "New report from this query");
-        browser.until(() -> browser.address().contains("/making") ? true : null);
+        browser.until(() -> browser.address().contains("/edit") ? true : null);
         browser.untilText("main", text -> text.contains("sailed"));
     }
 

@@ -82,7 +82,7 @@ class AccessLimitsTest {
                         .status())
                 .isEqualTo(204);
         assertThat(sources()).contains("by-operator");
-        assertThat(operator.api().get("/api/deeds").json())
+        assertThat(operator.api().get("/api/audit-log").json())
                 .anySatisfy(entry -> assertThat(entry.get("about").asString()).isEqualTo("by-operator"));
     }
 
@@ -125,7 +125,7 @@ class AccessLimitsTest {
         assertThat(operator.api().send("PUT", path, Map.of("role", "OPERATOR")).status())
                 .isEqualTo(422);
         assertThat(operator.api()
-                        .send("PUT", "/api/people/" + viewer.id() + "/blocked", Map.of())
+                        .send("PUT", "/api/people/" + viewer.id() + "/suspended", Map.of())
                         .status())
                 .isEqualTo(422);
         assertThat(viewer.api().get("/api/people").status()).isEqualTo(403);

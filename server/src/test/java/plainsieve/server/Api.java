@@ -45,7 +45,7 @@ public final class Api {
 
     /** The same person, looking as others see it. */
     public Api lookingAs(String as) {
-        return saying("Look-As", as);
+        return saying("View-As", as);
     }
 
     /** The same with a header in every request. */

@@ -134,7 +134,7 @@ class BenchApiTest {
                 .isEqualTo(before);
         int version =
                 api.get("/api/queries/late-crossings").json().get("version").asInt();
-        assertThat(api.post("/api/queries/late-crossings/live", Map.of("version", version))
+        assertThat(api.post("/api/queries/late-crossings/publish", Map.of("version", version))
                         .status())
                 .isEqualTo(422);
         api.send(
@@ -152,7 +152,7 @@ class BenchApiTest {
         assertThat(api.listValues("vessel_class", Map.of()).json().toString()).contains("\"1\"");
         String text = "select distinct vessel_class, 'class ' || vessel_class from vessels order by 1";
         api.send("PUT", "/api/queries/" + list + "/draft", Map.of("text", text, "version", 1));
-        api.post("/api/queries/" + list + "/live", Map.of("version", 2));
+        api.post("/api/queries/" + list + "/publish", Map.of("version", 2));
         JsonNode values = api.listValues("vessel_class", Map.of()).json().get("values");
         assertThat(values).hasSize(4);
         assertThat(values.get(0).get("label").asString()).isEqualTo("class Isle");

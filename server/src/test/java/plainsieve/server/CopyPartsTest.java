@@ -94,7 +94,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
     private static void give(int version, String text) {
         api.send("PUT", "/api/queries/sailings/draft", Map.of("text", text, "version", version));
         int now = api.get("/api/queries/sailings").json().get("version").asInt();
-        assertThat(api.post("/api/queries/sailings/live", Map.of("version", now))
+        assertThat(api.post("/api/queries/sailings/publish", Map.of("version", now))
                         .status())
                 .isEqualTo(200);
     }

@@ -43,13 +43,13 @@ class DataAgeTest {
     }
 
     private static void give(String report) {
-        assertThat(api.post(making(report) + "/give", Map.of("version", version(report)))
+        assertThat(api.post(making(report) + "/publish", Map.of("version", version(report)))
                         .status())
                 .isEqualTo(200);
     }
 
     private static String making(String report) {
-        return "/api/reports/" + report + "/making";
+        return "/api/reports/" + report + "/editor";
     }
 
     private static int version(String report) {
@@ -59,7 +59,7 @@ class DataAgeTest {
     private static Api.Answer take(String report, String mark, String taken) {
         return api.send(
                 "PUT",
-                making(report) + "/mark",
+                making(report) + "/marks",
                 Map.of("thing", "opening", "mark", mark, "taken", taken, "seen", "", "version", version(report)));
     }
 

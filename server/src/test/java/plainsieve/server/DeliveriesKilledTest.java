@@ -95,7 +95,7 @@ class DeliveriesKilledTest {
         Api.Answer report = api.post("/api/queries/of-an-office/reports", Map.of("name", "Diary"));
         assertThat(report.status()).describedAs(report.lines().toString()).isIn(200, 201);
         String id = report.json().get("id").asString();
-        Api.Answer given = api.post("/api/projects/home/live/give", Map.of("why", "Sent by mail"));
+        Api.Answer given = api.post("/api/projects/home/publish", Map.of("why", "Sent by mail"));
         assertThat(given.status()).describedAs(given.lines().toString()).isIn(200, 204);
         assertThat(api.post(DELIVERIES, Map.of("reportId", id, "name", "Diary")).status())
                 .isEqualTo(200);

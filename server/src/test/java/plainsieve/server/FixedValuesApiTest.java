@@ -32,13 +32,13 @@ class FixedValuesApiTest {
 
     private Api.Answer make(String query, String text, List<Integer> starts) {
         return api.post(
-                "/api/queries/%s/fixed".formatted(query),
+                "/api/queries/%s/hard-coded-values".formatted(query),
                 Map.of("text", text, "starts", starts, "createNew", true, "choices", Map.of()));
     }
 
     private Api.Answer makeOrUse(String query, String text) {
         return api.post(
-                "/api/queries/%s/fixed".formatted(query),
+                "/api/queries/%s/hard-coded-values".formatted(query),
                 Map.of("text", text, "starts", List.of(), "choices", Map.of()));
     }
 
@@ -58,7 +58,7 @@ class FixedValuesApiTest {
     private JsonNode takeBack(String query, String text, JsonNode names) {
         int version = api.get("/api/queries/" + query).json().get("version").asInt();
         return api.post(
-                        "/api/queries/%s/fixed/back".formatted(query),
+                        "/api/queries/%s/hard-coded-values/undo".formatted(query),
                         Map.of("text", text, "version", version, "names", names))
                 .json();
     }
@@ -206,7 +206,7 @@ class FixedValuesApiTest {
                 "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id where p.name in (:port)"
                         + " and c.departed_at >= :from and c.departed_at < :to";
         api.send("PUT", "/api/queries/" + other + "/draft", Map.of("text", there, "version", 1));
-        api.post("/api/queries/" + other + "/live", Map.of("version", 2));
+        api.post("/api/queries/" + other + "/publish", Map.of("version", 2));
         String query = query("Served on " + source, source);
         JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
                 .json()
@@ -245,10 +245,10 @@ class FixedValuesApiTest {
         assertThat(differing.get("reports").toString()).contains(report);
         String after = made.get("text").asString();
         api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", after, "version", 1));
-        api.post("/api/queries/" + query + "/live", Map.of("version", 2));
+        api.post("/api/queries/" + query + "/publish", Map.of("version", 2));
 
         assertThat(openWith(report, "port", "Lunna", "Skerrin").status()).isEqualTo(204);
-        JsonNode page = api.get("/api/reports/" + report + "/making").json();
+        JsonNode page = api.get("/api/reports/" + report + "/editor").json();
         assertThat(page.get("report").get("parameters").get(0).toString()).contains("Lunna", "Skerrin");
         assertThat(page.toString()).contains(" but :port ", "Lunna, Skerrin");
         // Other reports open with the default, as before.

@@ -98,7 +98,8 @@ class FoldersApiTest {
         for (String[] said :
                 List.of(new String[] {"at", "date as 31/12/2026"}, new String[] {"metres", "decimal with comma"})) {
             Map<String, String> body = Map.of("table", "levels", "column", said[0], "form", said[1]);
-            assertThat(api.send("PUT", "/api/sources/tides/said", body).status())
+            assertThat(api.send("PUT", "/api/sources/tides/table-overrides", body)
+                            .status())
                     .isEqualTo(204);
         }
         JsonNode files = table("tides", "levels").get("files");
@@ -109,16 +110,17 @@ class FoldersApiTest {
 
         api.post("/api/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
-                .contains("unread-in-files", "1 of 2 cells of “metres” are no decimal with comma", "“slack”");
+                .contains("unread-in-files", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
 
         Map<String, String> odd = Map.of("table", "levels", "column", "at", "form", "a moon");
-        assertThat(api.send("PUT", "/api/sources/tides/said", odd)
+        assertThat(api.send("PUT", "/api/sources/tides/table-overrides", odd)
                         .json()
                         .get("detail")
                         .asString())
                 .contains("Unknown type “a moon” of the column “at”");
         Map<String, String> database = Map.of("table", "ports", "column", "name", "form", "text");
-        assertThat(api.send("PUT", "/api/sources/ferries/said", database).status())
+        assertThat(api.send("PUT", "/api/sources/ferries/table-overrides", database)
+                        .status())
                 .isEqualTo(422);
     }
 
@@ -127,12 +129,13 @@ class FoldersApiTest {
         folder("tables");
         api.upload("tables", "levels.csv", false, bytes("at;metres\n2026-01-01;1,5\n"));
         Map<String, String> line = Map.of("table", "levels", "column", "", "form", "no line");
-        assertThat(api.send("PUT", "/api/sources/tables/said", line).status()).isEqualTo(204);
+        assertThat(api.send("PUT", "/api/sources/tables/table-overrides", line).status())
+                .isEqualTo(204);
         assertThat(table("tables", "levels").get("files").get("names").asString())
                 .isEqualTo("no line");
         assertThat(table("tables", "levels").get("columns").toString()).contains("column 1");
         Map<String, String> nowhere = Map.of("table", "levels", "column", "", "form", "the end");
-        assertThat(api.send("PUT", "/api/sources/tables/said", nowhere)
+        assertThat(api.send("PUT", "/api/sources/tables/table-overrides", nowhere)
                         .json()
                         .get("detail")
                         .asString())

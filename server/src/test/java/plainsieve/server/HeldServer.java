@@ -179,7 +179,7 @@ final class HeldServer implements AutoCloseable {
     void says(String group, Map<String, Object> choice) {
         Api.Answer said = operator.send(
                 "PUT",
-                "/api/groups/" + group + "/says",
+                "/api/groups/" + group + "/claim",
                 Map.of("projectId", "home", "parameter", "island", "choice", choice));
         assertThat(said.status()).as(() -> said.lines().toString()).isEqualTo(204);
     }

@@ -198,9 +198,9 @@ class HeldTest {
         assertThat(rows(author.lookingAs("group:nowhere"), Map.of()).status()).isEqualTo(404);
         String sent = author.get("/api/sent").json().get(0).get("asker").asString();
         assertThat(sent).isEqualTo("oran, as Office");
-        assertThat(author.get("/api/projects/home/look-as").json().findValuesAsString("name"))
+        assertThat(author.get("/api/projects/home/view-as").json().findValuesAsString("name"))
                 .contains("Office", "tam");
-        assertThat(viewer.get("/api/projects/home/look-as").status()).isEqualTo(403);
+        assertThat(viewer.get("/api/projects/home/view-as").status()).isEqualTo(403);
     }
 
     @Test

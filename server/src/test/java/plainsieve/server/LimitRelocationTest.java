@@ -90,12 +90,12 @@ class LimitRelocationTest {
         }
 
         JsonNode page() {
-            return api.get("/api/reports/" + report + "/making").json();
+            return api.get("/api/reports/" + report + "/editor").json();
         }
 
         List<JsonNode> rows(String view) {
             return api.post(
-                            "/api/reports/" + report + "/making/views/" + view + "/run",
+                            "/api/reports/" + report + "/editor/views/" + view + "/run",
                             Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of()))
                     .rows();
         }

@@ -72,7 +72,7 @@ class ListsApiTest extends ParameterTests {
                 "PUT",
                 "/api/queries/" + list + "/draft",
                 Map.of("text", "select name from ports where name <> :circular", "version", 1));
-        Api.Answer refused = api.post("/api/queries/" + list + "/live", Map.of("version", 2));
+        Api.Answer refused = api.post("/api/queries/" + list + "/publish", Map.of("version", 2));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains(":circular needs :circular");
         api.send("PUT", "/api/queries/" + list + "/draft", Map.of("text", "select name from ports", "version", 2));

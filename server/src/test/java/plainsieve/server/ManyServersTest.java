@@ -62,7 +62,7 @@ class ManyServersTest {
                     role: viewer
                 """);
         List<Integer> ports = List.of(freePort(), freePort(), freePort());
-        issuer = new Issuer("http://127.0.0.1:%d/sign-in/back".formatted(ports.get(0)));
+        issuer = new Issuer("http://127.0.0.1:%d/sign-in/callback".formatted(ports.get(0)));
         List<String> settings = List.of(
                 "--plainsieve.project=" + project,
                 "--plainsieve.file-folders=" + made.resolve("files"),

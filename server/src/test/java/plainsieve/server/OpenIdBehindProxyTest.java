@@ -25,7 +25,7 @@ class OpenIdBehindProxyTest {
 
     @BeforeAll
     static void start() throws Exception {
-        issuer = new Issuer("https://ferries.example:8443/sign-in/back");
+        issuer = new Issuer("https://ferries.example:8443/sign-in/callback");
         server = AnotherServer.on(
                 AnotherServer.folderOfVersion3(),
                 "--plainsieve.accounts=true",
@@ -46,10 +46,10 @@ class OpenIdBehindProxyTest {
     /** As the proxy of docs/operating.md sends it: {@code $http_host}, {@code $scheme}, {@code $server_port}. */
     @ParameterizedTest
     @CsvSource({
-        "ferries.example:8443, https, 8443, https://ferries.example:8443/sign-in/back",
-        "ferries.example, https, 443, https://ferries.example/sign-in/back",
-        "ferries.example:8080, http, 8080, http://ferries.example:8080/sign-in/back",
-        "ferries.example, http, 80, http://ferries.example/sign-in/back"
+        "ferries.example:8443, https, 8443, https://ferries.example:8443/sign-in/callback",
+        "ferries.example, https, 443, https://ferries.example/sign-in/callback",
+        "ferries.example:8080, http, 8080, http://ferries.example:8080/sign-in/callback",
+        "ferries.example, http, 80, http://ferries.example/sign-in/callback"
     })
     void isThatOfTheProxy(String host, String scheme, int port, String back) throws IOException {
         URI address = URI.create(server.address());

@@ -28,7 +28,7 @@ class OpenIdTest {
 
     @BeforeAll
     static void start() throws Exception {
-        issuer = new Issuer("http://127.0.0.1:%d/sign-in/back".formatted(PORT));
+        issuer = new Issuer("http://127.0.0.1:%d/sign-in/callback".formatted(PORT));
         server = AnotherServer.on(
                 AnotherServer.folderOfVersion3(),
                 "--server.port=" + PORT,

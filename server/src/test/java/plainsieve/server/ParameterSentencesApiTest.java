@@ -53,7 +53,7 @@ class ParameterSentencesApiTest {
         JsonNode state = api.get("/api/parameters/state").json();
         JsonNode answer = changed(state, "type", "integer").json();
         assertThat(answer.get("definition").get("type").asString()).isEqualTo("integer");
-        assertThat(answer.get("lost").get(0).asString()).contains("On the list", "no whole number");
+        assertThat(answer.get("lost").get(0).asString()).contains("On the list", "not a valid whole number");
         assertThat(api.get("/api/parameters/state").json()).isEqualTo(state);
         assertThat(changed(state, "list", "vessels.vessel_clas").json().toString())
                 .contains("Did you mean vessels.vessel_class?");
@@ -78,13 +78,13 @@ class ParameterSentencesApiTest {
     @Test
     void aSentenceMakesAParameterAndAPhraseThatSaysNothingIsNamed() {
         JsonNode made = api.post(
-                        "/api/parameters/typed",
+                        "/api/parameters/parse",
                         Map.of("sentence", "isle is text, many values from ports.island with counts, in bays"))
                 .json();
         assertThat(made.get("list").get("column").get("column").asString()).isEqualTo("island");
         assertThat(made.get("unit").asString()).isEqualTo("bays");
         assertThat(api.get("/api/parameters/isle").status()).isEqualTo(404);
-        Api.Answer refused = api.post("/api/parameters/typed", Map.of("sentence", "isle, rather large"));
+        Api.Answer refused = api.post("/api/parameters/parse", Map.of("sentence", "isle, rather large"));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().toString()).contains("rather large");
     }

@@ -192,13 +192,13 @@ class PermissionsTest {
         Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
         viewer.api().post("/api/reports/late-crossings/views/crossings/downloads", wanted);
         viewer.api().post("/api/reports/late-crossings/views/no-such/downloads", wanted);
-        operator.api().post("/api/queries/late-crossings/live", Map.of("version", 0));
-        String done = operator.api().get("/api/deeds?search=taker").json().toString();
+        operator.api().post("/api/queries/late-crossings/publish", Map.of("version", 0));
+        String done = operator.api().get("/api/audit-log?search=taker").json().toString();
         assertThat(done).containsOnlyOnce("ordered a download").contains("late-crossings, crossings");
-        assertThat(operator.api().text("/api/deeds/file?search=taker"))
+        assertThat(operator.api().text("/api/audit-log/file?search=taker"))
                 .startsWith("at,person,address,what,project,about")
                 .contains("\"ordered a download\",\"home\"");
-        assertThat(viewer.api().get("/api/deeds").status()).isEqualTo(403);
+        assertThat(viewer.api().get("/api/audit-log").status()).isEqualTo(403);
         try (Connection records = server.part(DataSource.class).getConnection();
                 Statement statement = records.createStatement()) {
             assertThatThrownBy(() -> statement.executeUpdate("update deed set person = 'nobody'"))

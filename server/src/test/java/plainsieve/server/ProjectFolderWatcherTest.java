@@ -159,7 +159,7 @@ class ProjectFolderWatcherTest {
         until(() -> !wrong().isEmpty());
         assertThat(wrong().get(0)).contains("File not found: queries/" + query.getFileName());
         assertThat(name()).isEqualTo(before);
-        assertThat(server.api().get("/api/projects/home/serving").json().get("wrong"))
+        assertThat(server.api().get("/api/projects/home/project-folder").json().get("wrong"))
                 .hasSize(1);
         assertThat(server.api().get("/api/health").json().get("ready").asBoolean())
                 .isTrue();

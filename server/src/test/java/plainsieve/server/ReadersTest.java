@@ -103,17 +103,17 @@ class ReadersTest {
                 .json()
                 .get("version")
                 .asInt();
-        api.post("/api/queries/" + query + "/live", Map.of("version", version));
+        api.post("/api/queries/" + query + "/publish", Map.of("version", version));
         String report = api.post("/api/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
-        int seen = api.get("/api/reports/" + report + "/making")
+        int seen = api.get("/api/reports/" + report + "/editor")
                 .json()
                 .get("report")
                 .get("version")
                 .asInt();
-        api.post("/api/reports/" + report + "/making/give", Map.of("version", seen));
+        api.post("/api/reports/" + report + "/editor/publish", Map.of("version", seen));
         return report;
     }
 

@@ -122,10 +122,10 @@ class RehearsalApiTest {
                 .json()
                 .get("id")
                 .asString();
-        JsonNode page = api.get("/api/reports/" + report + "/making").json();
+        JsonNode page = api.get("/api/reports/" + report + "/editor").json();
         Map<String, Object> form = Map.of("id", report, "name", "Unsummable", "views", List.of(table));
         int version = page.get("report").get("version").asInt();
-        api.send("PUT", "/api/reports/" + report + "/making/form", Map.of("form", form, "version", version));
+        api.send("PUT", "/api/reports/" + report + "/editor/form", Map.of("form", form, "version", version));
         String path = "/api/reports/" + report + "/rehearsal";
         api.post(path, Map.of());
         JsonNode blank = lines(ended(path), "blank", "island").get(0);

@@ -83,7 +83,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
         await(2);
         assertThat(told()).containsExactly("mira@ferries.example", "oran@ferries.example");
         assertThat(rejectedSince()).isNotEmpty();
-        assertThat(api.get("/api/deeds").json().toString()).containsOnlyOnce("stopped asking a source");
+        assertThat(api.get("/api/audit-log").json().toString()).containsOnlyOnce("stopped asking a source");
 
         assertThat(api.send("PUT", SOURCES + "/locked", locked("wrong again")).status())
                 .isEqualTo(204);

@@ -20,7 +20,7 @@ class ReportEditorApiTest {
     private String id;
 
     private String path(String rest) {
-        return "/api/reports/" + id + "/making" + rest;
+        return "/api/reports/" + id + "/editor" + rest;
     }
 
     private JsonNode begin(String query) {
@@ -55,7 +55,7 @@ class ReportEditorApiTest {
 
     private Api.Answer change(JsonNode page, String thing, String mark, String taken) {
         return api.send(
-                "PUT", path("/mark"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version(page)));
+                "PUT", path("/marks"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version(page)));
     }
 
     private Api.Answer post(JsonNode page, String rest, Map<String, Object> body) {
@@ -110,7 +110,7 @@ class ReportEditorApiTest {
     @Test
     void aMarkIsChangedInPlaceAndViewersGetItWhenItIsGiven() {
         JsonNode page = begin("late-crossings");
-        page = post(page, "/give", Map.of()).json();
+        page = post(page, "/publish", Map.of()).json();
         assertThat(standing()).isEqualTo("GIVEN");
         page = change(page, "view:by-port", "by", "vessel").json();
         assertThat(sentence(page, "view:by-port"))
@@ -121,7 +121,7 @@ class ReportEditorApiTest {
         Map<String, Object> one = Map.of("port", values("Lunna"));
         assertThat(rows("by-port", one).size()).isGreaterThan(1);
         assertThat(api.runView(id, "by-port", one).rows()).hasSize(1);
-        page = post(page, "/give", Map.of()).json();
+        page = post(page, "/publish", Map.of()).json();
         assertThat(page.get("changes")).isEmpty();
         assertThat(api.runView(id, "by-port", one).rows().size()).isGreaterThan(1);
     }
@@ -195,7 +195,7 @@ class ReportEditorApiTest {
         JsonNode first = begin("late-crossings");
         JsonNode alone = api.send(
                         "PUT",
-                        path("/mark"),
+                        path("/marks"),
                         Map.of(
                                 "thing", "control:port",
                                 "mark", "place",
@@ -227,7 +227,7 @@ class ReportEditorApiTest {
                 "taken", "Beside",
                 "seen", whole(seen, "view:by-vessel"),
                 "version", version(seen));
-        JsonNode both = api.send("PUT", path("/mark"), beside).json();
+        JsonNode both = api.send("PUT", path("/marks"), beside).json();
         assertThat(sentence(both, "view:by-vessel")).endsWith("called Beside");
         assertThat(sentence(both, "view:by-port")).endsWith("called Theirs");
         JsonNode words = api.send("PUT", path("/words"), words(seen, "Mine", "Late from {port}"))
@@ -243,7 +243,7 @@ class ReportEditorApiTest {
                 "taken", "Mine",
                 "seen", whole(seen, "view:by-port"),
                 "version", version(seen));
-        assertThat(api.send("PUT", path("/mark"), same).status()).isEqualTo(409);
+        assertThat(api.send("PUT", path("/marks"), same).status()).isEqualTo(409);
         assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Theirs");
     }
 
@@ -271,7 +271,7 @@ class ReportEditorApiTest {
         api.post("/api/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
         JsonNode page = begin("required");
         assertThat(sentence(page, "view:rows")).isEqualTo("Table with columns Name, Island; every row, called Rows");
-        assertThat(post(page, "/give", Map.of()).status()).isEqualTo(200);
+        assertThat(post(page, "/publish", Map.of()).status()).isEqualTo(200);
         remove();
         api.send("DELETE", "/api/queries/required", "");
         api.send("DELETE", "/api/parameters/must_be", "");
@@ -299,7 +299,7 @@ class ReportEditorApiTest {
             page = post(page, "/steps", Map.of("thing", "view:" + view, "step", "remove"))
                     .json();
         }
-        Api.Answer refused = post(page, "/give", Map.of());
+        Api.Answer refused = post(page, "/publish", Map.of());
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains("The report is empty");
         assertThat(standing()).isEqualTo("DRAFT");

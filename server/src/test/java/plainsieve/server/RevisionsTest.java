@@ -42,7 +42,7 @@ class RevisionsTest {
     }
 
     private static JsonNode changes() {
-        return api.get("/api/projects/home/live/changes").json().get("changes");
+        return api.get("/api/projects/home/pending-changes").json().get("changes");
     }
 
     private static String live(String id) {
@@ -65,7 +65,7 @@ class RevisionsTest {
 
     private static void given(String id, String why) {
         Api.Answer answer = api.post(
-                "/api/queries/" + id + "/live?why=" + why,
+                "/api/queries/" + id + "/publish?why=" + why,
                 Map.of("version", query(id).get("version").asInt()));
         assertThat(answer.status()).isEqualTo(200);
     }
@@ -106,7 +106,7 @@ class RevisionsTest {
         assertThat(rows.status()).isEqualTo(200);
         assertThat(rows.rows()).hasSize(1);
 
-        api.post(REVISIONS + "/" + before + "/back", Map.of("kind", "report", "id", "late-crossings"));
+        api.post(REVISIONS + "/" + before + "/restore", Map.of("kind", "report", "id", "late-crossings"));
         assertThat(api.get("/api/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
         assertThat(newest().get("number").asInt()).isEqualTo(before + 2);
         assertThat(api.saying("Revision", "99999").get("/api/reports").status()).isEqualTo(404);
@@ -136,7 +136,7 @@ class RevisionsTest {
         drafted(id, "select 3 as three");
         String later = made("Later", "select 4 as four");
 
-        assertThat(api.post(REVISIONS + "/" + before + "/back", Map.of()).status())
+        assertThat(api.post(REVISIONS + "/" + before + "/restore", Map.of()).status())
                 .isEqualTo(204);
         assertThat(live(id)).isEqualTo("select 1 as one");
         assertThat(query(id).get("text").asString()).isEqualTo("select 3 as three");
@@ -157,11 +157,11 @@ class RevisionsTest {
                 .get("id")
                 .asString();
         made("For nothing", "select 1 as one");
-        assertThat(api.post(REVISIONS + "/" + before + "/back", Map.of()).status())
+        assertThat(api.post(REVISIONS + "/" + before + "/restore", Map.of()).status())
                 .isEqualTo(204);
         assertThat(api.get("/api/queries/" + id).status()).isEqualTo(200);
         assertThat(api.get("/api/queries/for-nothing").status()).isEqualTo(404);
-        assertThat(api.get("/api/reports/" + report + "/making").status()).isEqualTo(200);
+        assertThat(api.get("/api/reports/" + report + "/editor").status()).isEqualTo(200);
         api.send("DELETE", "/api/reports/" + report, Map.of());
     }
 
@@ -170,7 +170,7 @@ class RevisionsTest {
         String id = made("Left over", "select 1 as one");
         api.post("/api/parameters", Map.of("name", "for_nothing", "type", "text"));
         drafted(id, "select name from ports limit 7");
-        JsonNode matters = api.get("/api/projects/home/live/changes").json().get("matters");
+        JsonNode matters = api.get("/api/projects/home/pending-changes").json().get("matters");
         assertThat(matters).anySatisfy(matter -> {
             assertThat(matter.get("id").asString()).isEqualTo(id);
             assertThat(matter.get("line").asInt()).isEqualTo(1);
@@ -179,7 +179,7 @@ class RevisionsTest {
         assertThat(matters)
                 .anySatisfy(matter -> assertThat(matter.get("name").asString()).isEqualTo(":for_nothing"));
         drafted(id, "select 1 as one");
-        assertThat(api.get("/api/projects/home/live/changes")
+        assertThat(api.get("/api/projects/home/pending-changes")
                         .json()
                         .get("matters")
                         .findValuesAsString("id"))
@@ -195,15 +195,14 @@ class RevisionsTest {
         List<String> changed = changes().findValuesAsString("id");
         assertThat(changed).contains(good, bad);
         int before = number();
-        Api.Answer refused = api.post("/api/projects/home/live/give?why=x", Map.of());
+        Api.Answer refused = api.post("/api/projects/home/publish?why=x", Map.of());
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains(":nobody_knows");
         assertThat(live(good)).isEqualTo("select 1 as one");
         assertThat(number()).isEqualTo(before);
 
         drafted(bad, "select 3 as three");
-        assertThat(api.post("/api/projects/home/live/give?why=together", Map.of())
-                        .status())
+        assertThat(api.post("/api/projects/home/publish?why=together", Map.of()).status())
                 .isEqualTo(204);
         assertThat(newest().get("why").asString()).isEqualTo("together");
         assertThat(live(bad)).isEqualTo("select 3 as three");

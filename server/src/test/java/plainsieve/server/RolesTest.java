@@ -87,7 +87,7 @@ class RolesTest {
                     .doesNotContain(id);
             assertThat(api.get("/api/reports/" + id).status()).isEqualTo(404);
             assertThat(api.runView(id, "figures", Map.of()).status()).isEqualTo(404);
-            assertThat(api.get("/api/reports/" + id + "/making").status()).isEqualTo(403);
+            assertThat(api.get("/api/reports/" + id + "/editor").status()).isEqualTo(403);
         }
     }
 }

@@ -127,13 +127,14 @@ class SentApiTest {
         long few = run(query, BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("20")));
         long more = run(query, BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("10")));
         JsonNode compared =
-                api.get("/api/sent/%d/against/%d".formatted(few, more)).json();
+                api.get("/api/sent/%d/differences/%d".formatted(few, more)).json();
         assertThat(compared.get("sameText").asBoolean()).isTrue();
         assertThat(compared.get("second").get("rows").asLong())
                 .isGreaterThan(compared.get("first").get("rows").asLong());
         assertThat(compared.get("firstDifference").asLong()).isPositive();
         assertThat(compared.get("first").get("totals").has("delay_min")).isTrue();
-        JsonNode same = api.get("/api/sent/%d/against/%d".formatted(few, few)).json();
+        JsonNode same =
+                api.get("/api/sent/%d/differences/%d".formatted(few, few)).json();
         assertThat(same.get("firstDifference").asLong()).isZero();
         assertThat(same.get("sameRows").asBoolean()).isTrue();
         assertThat(compared.get("sameRows").asBoolean()).isFalse();
@@ -146,7 +147,7 @@ class SentApiTest {
         long up = run(query, ports, Map.of());
         long down = run(query, ports + " desc", Map.of());
         JsonNode compared =
-                api.get("/api/sent/%d/against/%d".formatted(up, down)).json();
+                api.get("/api/sent/%d/differences/%d".formatted(up, down)).json();
         assertThat(compared.get("firstDifference").asLong()).isEqualTo(1);
         assertThat(compared.get("sameRows").asBoolean()).isTrue();
     }
@@ -187,6 +188,7 @@ class SentApiTest {
     @Test
     void aStatementThatIsNotThereIsSaid() {
         assertThat(api.get("/api/sent/999999999/proof").status()).isEqualTo(404);
-        assertThat(List.of(api.get("/api/sent/999999999/against/1").status())).containsExactly(404);
+        assertThat(List.of(api.get("/api/sent/999999999/differences/1").status()))
+                .containsExactly(404);
     }
 }

@@ -140,7 +140,7 @@ class ServicesApiTest {
     @Test
     void anAnswerIsLookedAtAsItComes() {
         JsonNode look = API.post(
-                        "/api/queries/gauges/request/look",
+                        "/api/queries/gauges/request/preview",
                         Map.of("text", "request 1\nget /ports/Ardlow/tides", "choices", Map.of()))
                 .json();
         assertThat(look.get("status").asInt()).isEqualTo(200);
@@ -152,7 +152,7 @@ class ServicesApiTest {
                 .isEmpty();
         assertThat(look.get("problem").asString()).contains("has no array of rows");
         JsonNode missing = API.post(
-                        "/api/queries/gauges/request/look",
+                        "/api/queries/gauges/request/preview",
                         Map.of("text", "request 1\nget /nothing", "choices", Map.of()))
                 .json();
         assertThat(missing.get("status").asInt()).isEqualTo(404);
@@ -195,9 +195,9 @@ class ServicesApiTest {
     @Test
     void hostsThatNobodyAllowedAreNotAsked() {
         Api.Answer tried = API.post(
-                "/api/sources/try", service("elsewhere", "web", "http://localhost:" + tides.port(), "nothing", ""));
+                "/api/sources/test", service("elsewhere", "web", "http://localhost:" + tides.port(), "nothing", ""));
         assertThat(tried.failure()).contains("is not allowed");
-        assertThat(API.post("/api/sources/try", service("x", "web", "ftp://127.0.0.1", "nothing", ""))
+        assertThat(API.post("/api/sources/test", service("x", "web", "ftp://127.0.0.1", "nothing", ""))
                         .failure())
                 .contains("Invalid service address");
     }
@@ -205,7 +205,7 @@ class ServicesApiTest {
     @Test
     void aWrongSecretIsToldAndNeverShown() {
         Api.Answer tried =
-                API.post("/api/sources/try", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
+                API.post("/api/sources/test", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
         assertThat(tried.failure()).contains("rejected the authentication (401)");
         assertThat(tried.json().toString()).doesNotContain("not-the-secret");
         assertThat(API.get("/api/sources").json().toString()).doesNotContain(TideService.KEY);
@@ -213,15 +213,15 @@ class ServicesApiTest {
 
     @Test
     void aSecretIsLentToItsOwnAddressAlone() {
-        assertThat(API.post("/api/sources/try", service("gauges", "web", tides.address(), KEY_IN_HEADER, ""))
+        assertThat(API.post("/api/sources/test", service("gauges", "web", tides.address(), KEY_IN_HEADER, ""))
                         .json()
                         .get("version")
                         .asString())
                 .isEqualTo("Tides of Hethra Sound");
-        assertThat(API.post("/api/sources/try", service("gauges", "web", fares.address(), KEY_IN_HEADER, ""))
+        assertThat(API.post("/api/sources/test", service("gauges", "web", fares.address(), KEY_IN_HEADER, ""))
                         .status())
                 .isEqualTo(200);
-        assertThat(API.post("/api/sources/try", service("gauges", "web", tides.address(), "header X-Other", ""))
+        assertThat(API.post("/api/sources/test", service("gauges", "web", tides.address(), "header X-Other", ""))
                         .failure())
                 .contains("401");
     }

@@ -75,7 +75,7 @@ class SeveralApiTest {
     }
 
     private static void decide(String from, String to, String decision) {
-        assertThat(API.send("PUT", "/api/travels", Map.of("from", from, "to", to, "decision", decision))
+        assertThat(API.send("PUT", "/api/transfer-policies", Map.of("from", from, "to", to, "decision", decision))
                         .status())
                 .isEqualTo(204);
     }
@@ -144,7 +144,7 @@ class SeveralApiTest {
     @Test
     void theStepsTellWhereSourcesComeTogetherAndWhatWouldTravel() {
         decide("harbour", "office", "refused");
-        JsonNode several = API.post("/api/queries/of-several/steps/reading", Map.of("text", WEATHER))
+        JsonNode several = API.post("/api/queries/of-several/steps/analysis", Map.of("text", WEATHER))
                 .json()
                 .get("several");
         assertThat(several.get("step").asInt()).isEqualTo(4);
@@ -155,7 +155,7 @@ class SeveralApiTest {
                         + travel.get("decision").asString())
                 .containsExactlyInAnyOrder(
                         "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
-        JsonNode one = API.post("/api/queries/of-several/steps/reading", Map.of("text", "steps 1\nfrom crossings"))
+        JsonNode one = API.post("/api/queries/of-several/steps/analysis", Map.of("text", "steps 1\nfrom crossings"))
                 .json()
                 .get("several");
         assertThat(one.get("step").asInt()).isEqualTo(-1);
@@ -274,11 +274,14 @@ class SeveralApiTest {
         assertThat(yaml).containsPattern("from: \"?harbour\"?\\s+to: \"?office\"?\\s+allowed: false");
         assertThat(API.send(
                                 "PUT",
-                                "/api/travels",
+                                "/api/transfer-policies",
                                 Map.of("from", "no such source", "to", "office", "decision", "allowed"))
                         .status())
                 .isEqualTo(404);
-        assertThat(API.send("PUT", "/api/travels", Map.of("from", "office", "to", "office", "decision", "perhaps"))
+        assertThat(API.send(
+                                "PUT",
+                                "/api/transfer-policies",
+                                Map.of("from", "office", "to", "office", "decision", "perhaps"))
                         .status())
                 .isEqualTo(422);
     }

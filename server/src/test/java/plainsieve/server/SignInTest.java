@@ -176,13 +176,13 @@ class SignInTest {
             }
         }
         assertThat(operator.send("DELETE", "/api/people/" + id, "").status()).isEqualTo(422);
-        assertThat(operator.send("PUT", "/api/people/" + id + "/blocked", Map.of("blocked", true))
+        assertThat(operator.send("PUT", "/api/people/" + id + "/suspended", Map.of("blocked", true))
                         .status())
                 .isEqualTo(422);
         assertThat(operator.send("PUT", "/api/people/" + id + "/role", Map.of("projectId", "", "role", "VIEWER"))
                         .status())
                 .isEqualTo(422);
         assertThat(operator.get("/api/people").status()).isEqualTo(200);
-        assertThat(operator.get("/api/deeds").json().toString()).contains("removed an account");
+        assertThat(operator.get("/api/audit-log").json().toString()).contains("removed an account");
     }
 }

@@ -111,7 +111,7 @@ class SignedLinksTest {
                 .isEqualTo(204);
         assertThat(stranger(link).get("/api/reports/held").status()).isNotEqualTo(200);
         String removed = author.get("/api/removed").json().get(0).get("id").asString();
-        assertThat(author.post("/api/removed/" + removed + "/back", Map.of()).status())
+        assertThat(author.post("/api/removed/" + removed + "/restore", Map.of()).status())
                 .isLessThan(300);
         assertThat(stranger(link).get("/api/reports/held").status()).isEqualTo(200);
     }

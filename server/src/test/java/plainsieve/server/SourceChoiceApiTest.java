@@ -179,7 +179,7 @@ class SourceChoiceApiTest {
                 Map.of("chosen_region", Api.values("islands")));
         assertThat(taken.failure()).contains("is chosen");
         JsonNode reading = API.post(
-                        "/api/queries/late-crossings/steps/reading",
+                        "/api/queries/late-crossings/steps/analysis",
                         Map.of("text", "steps 1\nfrom ports\nkeep rows with a match in query 'regional' on name"))
                 .json();
         assertThat(reading.get("steps").get(1).get("problem").asString()).contains("is chosen");

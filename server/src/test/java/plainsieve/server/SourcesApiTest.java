@@ -63,7 +63,7 @@ class SourcesApiTest {
             strings = {"/etc/passwd", "../plainsieve.sqlite", "../secret.key", "a.duckdb;enable_external_access=true"})
     void aFileThatIsNotForSourcesIsNeitherTriedNorAdded(String file) {
         Map<String, Object> source = Map.of("id", "nosy", "kind", "duckdb", "database", file);
-        for (String route : List.of("/api/sources/try", "/api/sources")) {
+        for (String route : List.of("/api/sources/test", "/api/sources")) {
             Api.Answer answer = api.post(route, source);
             assertThat(answer.status()).isEqualTo(422);
             assertThat(answer.json().get("advice").asString()).isNotBlank();

@@ -87,7 +87,7 @@ class StagesTest {
 
     private static Api.Answer makes(String report, String view) {
         return api.post(
-                "/api/reports/%s/making/views/%s/run".formatted(report, view),
+                "/api/reports/%s/editor/views/%s/run".formatted(report, view),
                 Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of(), "sortBy", "", "descending", false));
     }
 

@@ -30,7 +30,7 @@ class StepsApiTest {
     }
 
     private JsonNode read(String query, String text) {
-        return api.post("/api/queries/" + query + "/steps/reading", Map.of("text", text))
+        return api.post("/api/queries/" + query + "/steps/analysis", Map.of("text", text))
                 .json();
     }
 
@@ -82,20 +82,20 @@ class StepsApiTest {
         String text = "steps 1\nfrom ports\nwhere name = 'x'\nwhere island = 'y'";
         String id = newQuery("Values", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "step", 1, "mark", "2", "choices", Map.of()));
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked)
+        assertThat(api.post("/api/queries/" + id + "/steps/options", asked)
                         .json()
                         .findValuesAsString("id"))
                 .contains("'Ardlow'", "'Þorvik'", ":port");
         asked.put("step", 2);
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked)
+        assertThat(api.post("/api/queries/" + id + "/steps/options", asked)
                         .json()
                         .findValuesAsString("id"))
                 .doesNotContain("'Tarn'");
         asked.put("mark", "9");
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status())
+        assertThat(api.post("/api/queries/" + id + "/steps/options", asked).status())
                 .isEqualTo(422);
         asked.put("step", 17);
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status())
+        assertThat(api.post("/api/queries/" + id + "/steps/options", asked).status())
                 .isEqualTo(422);
     }
 
@@ -145,7 +145,7 @@ class StepsApiTest {
     void cannotHaveFixedValuesMadeByPlacesInSql() {
         String id = newQuery("Fixed", "ferries", LATE);
         assertThat(api.post(
-                                "/api/queries/" + id + "/fixed",
+                                "/api/queries/" + id + "/hard-coded-values",
                                 Map.of("text", LATE, "starts", List.of(), "createNew", false, "choices", Map.of()))
                         .status())
                 .isEqualTo(422);
@@ -181,7 +181,7 @@ class StepsApiTest {
                         Map.of("text", "steps 1\nfrom query '" + id + "'", "version", 1))
                 .json();
         Api.Answer given = api.post(
-                "/api/queries/" + id + "/live",
+                "/api/queries/" + id + "/publish",
                 Map.of("version", drafted.get("version").asInt()));
         assertThat(given.status()).isEqualTo(422);
         assertThat(given.json().toString()).contains("would read itself");

@@ -58,7 +58,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                 .json()
                 .get("id")
                 .asString();
-        api.post("/api/projects/home/live/give", Map.of("why", "from a copy"));
+        api.post("/api/projects/home/publish", Map.of("why", "from a copy"));
         String view = api.get("/api/reports/" + report)
                 .json()
                 .findValues("views")
@@ -98,7 +98,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                 "/api/queries/sailings/draft",
                 Map.of("text", ALL + " where delay <= :at_most", "version", version + 1));
         Api.Answer live = api.post(
-                "/api/queries/sailings/live",
+                "/api/queries/sailings/publish",
                 Map.of("version", draft.json().get("version").asInt()));
         assertThat(live.json().get("source").get("asksFor").toString()).contains("at_most");
         askedFrom("");
@@ -107,12 +107,12 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         assertThat(refused.failure()).contains(":at_most", "one result");
         version = api.get("/api/queries/sailings").json().get("version").asInt();
         api.send("PUT", "/api/queries/sailings/draft", Map.of("text", ALL, "version", version));
-        api.post("/api/queries/sailings/live", Map.of("version", version + 1));
+        api.post("/api/queries/sailings/publish", Map.of("version", version + 1));
     }
 
     private static Api.Answer askedFrom(String copy) {
         int version = api.get("/api/queries/sailings").json().get("version").asInt();
-        return api.send("PUT", "/api/queries/sailings/asked-from", Map.of("copy", copy, "version", version));
+        return api.send("PUT", "/api/queries/sailings/source-parameter", Map.of("copy", copy, "version", version));
     }
 
     @Test
@@ -140,13 +140,13 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                 .contains("200");
 
-        assertThat(api.post(COPIES + "/" + copy + "/kept-back", Map.of("use", true))
+        assertThat(api.post(COPIES + "/" + copy + "/held-result", Map.of("use", true))
                         .status())
                 .isEqualTo(204);
         assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                 .contains("40");
         assertThat(copy(copy).get("keptBack").get("asOf").asString()).isEmpty();
-        assertThat(api.post(COPIES + "/" + copy + "/kept-back", Map.of("use", true))
+        assertThat(api.post(COPIES + "/" + copy + "/held-result", Map.of("use", true))
                         .status())
                 .isEqualTo(409);
     }

@@ -29,7 +29,7 @@ class ThingsApiTest {
     }
 
     private Api.Answer bringBack(String id) {
-        return api.post("/api/removed/" + removed(id).get("id").asLong() + "/back", Map.of());
+        return api.post("/api/removed/" + removed(id).get("id").asLong() + "/restore", Map.of());
     }
 
     @Test

@@ -82,7 +82,7 @@ class TwoPeopleTest {
         api.post("/api/queries", Map.of("name", "Both", "sourceId", "ferries", "text", "select 1"));
         Map<String, Object> body = new HashMap<>(Map.of("text", "select 2", "version", 1));
         body.put("names", Arrays.asList(null, null));
-        Api.Answer refused = api.post("/api/queries/both/fixed/back", body);
+        Api.Answer refused = api.post("/api/queries/both/hard-coded-values/undo", body);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(api.get("/api/queries/both").json().get("text").asString()).isEqualTo("select 1");
     }

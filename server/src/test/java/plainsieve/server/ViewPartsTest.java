@@ -25,7 +25,7 @@ class ViewPartsTest {
     private String id;
 
     private String path(String rest) {
-        return "/api/reports/" + id + "/making" + rest;
+        return "/api/reports/" + id + "/editor" + rest;
     }
 
     @BeforeEach
@@ -44,7 +44,8 @@ class ViewPartsTest {
 
     private Api.Answer take(String thing, String mark, String taken) {
         int version = api.get(path("")).json().get("report").get("version").asInt();
-        return api.send("PUT", path("/mark"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version));
+        return api.send(
+                "PUT", path("/marks"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version));
     }
 
     private void add(String proposal) {
@@ -224,7 +225,7 @@ class ViewPartsTest {
 
     private String giving() {
         int version = api.get(path("")).json().get("report").get("version").asInt();
-        Api.Answer refused = api.post(path("/give"), Map.of("version", version));
+        Api.Answer refused = api.post(path("/publish"), Map.of("version", version));
         assertThat(refused.status()).isEqualTo(422);
         return refused.json().get("detail").asString();
     }
@@ -237,7 +238,7 @@ class ViewPartsTest {
         }
         int version = api.get(path("")).json().get("report").get("version").asInt();
         JsonNode problems =
-                api.post(path("/give"), Map.of("version", version)).json().get("problems");
+                api.post(path("/publish"), Map.of("version", version)).json().get("problems");
         assertThat(problems.findValuesAsString("kind")).containsExactlyInAnyOrder("idle-control", "unknown-parameter");
     }
 

@@ -30,7 +30,7 @@ class WarmUpTest {
             source(api, "unasked");
             query(api, "unasked");
             api.post("/api/queries/" + query(api, "asked") + "/reports", Map.of());
-            api.post("/api/projects/home/live/give", Map.of("why", "to be asked"));
+            api.post("/api/projects/home/publish", Map.of("why", "to be asked"));
             sent = sent(api);
         }
         assertThat(isOpen(asked)).isFalse();

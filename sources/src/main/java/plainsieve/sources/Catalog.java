@@ -105,7 +105,7 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
                     lost == 0 ? Stream.of() : Stream.of("%,d rows of its files could not be read.".formatted(lost));
             Stream<String> cells = columns.stream()
                     .filter(column -> column.misfits() > 0)
-                    .map(column -> "%,d of %,d cells of “%s” are no %s and have no value: “%s”."
+                    .map(column -> "%,d of %,d cells of “%s” cannot be read as %s and have no value: “%s”."
                             .formatted(
                                     column.misfits(),
                                     column.filled(),

@@ -64,7 +64,7 @@ public final class ParameterConversion {
         if (most.isEmpty() && !bounds.most().isEmpty()) {
             gone.add(bounds.most());
         }
-        tell("The limit %s is no " + type.inWords() + ".", gone);
+        tell("The limit %s is not a valid " + type.inWords() + ".", gone);
         return bounds.between(least, most).endingAt("");
     }
 
@@ -96,7 +96,7 @@ public final class ParameterConversion {
         for (String value : choice.values()) {
             readAs(type, value).ifPresentOrElse(readable::add, () -> gone.add(value));
         }
-        tell("The " + what + " %s is no " + type.inWords() + ".", gone);
+        tell("The " + what + " %s is not a valid " + type.inWords() + ".", gone);
         boolean nothingLeft = choice.kind() == ChoiceText.Kind.VALUES && readable.isEmpty() && !choice.withoutValue();
         return nothingLeft ? ChoiceText.blank() : new ChoiceText(choice.kind(), readable, choice.withoutValue());
     }

@@ -28,7 +28,7 @@ import plainsieve.server.settings.Settings;
 @Component
 public class CallerResolver {
     /** In a request of an author's: whom they look as, {@code group:id} or {@code person:name}. */
-    public static final String LOOK_AS = "Look-As";
+    public static final String VIEW_AS = "View-As";
 
     private final Settings settings;
     private final Permissions permissions;
@@ -141,7 +141,7 @@ public class CallerResolver {
     /** Anyone who asks, as an asker of a project, or whom they look as. Throws as {@link #role}. */
     public Caller asker(HttpServletRequest request, String projectId) {
         Caller own = own(request, projectId);
-        String as = request.getHeader(LOOK_AS);
+        String as = request.getHeader(VIEW_AS);
         return as == null || as.isEmpty() ? own : lookingAs(as, own, projectId);
     }
 

@@ -89,7 +89,7 @@ class RequestContextConfiguration implements WebMvcConfigurer {
             Object pattern = request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE);
             boolean report = pattern != null
                     && pattern.toString().contains("/reports/{id}")
-                    && !pattern.toString().contains("/making");
+                    && !pattern.toString().contains("/editor");
             return Optional.ofNullable(namedIn(request).get("id"))
                     .map(Object::toString)
                     .filter(id -> report && project.hasReport(id))

@@ -34,7 +34,7 @@ import plainsieve.sources.Secret;
 @Component
 public class OpenId {
     /** Where the service sends browsers back to. */
-    public static final String BACK = "/sign-in/back";
+    public static final String BACK = "/sign-in/callback";
 
     private static final Duration LONGEST_WAY = Duration.ofMinutes(10);
 

@@ -45,7 +45,7 @@ record ResponseFacts(
         List<String> unread = new ArrayList<>();
         for (DetectedColumn column : columns) {
             if (column.misfits() > 0) {
-                unread.add("%,d of %,d cells of “%s” are no %s and have no value: “%s”"
+                unread.add("%,d of %,d cells of “%s” cannot be read as %s and have no value: “%s”"
                         .formatted(
                                 column.misfits(),
                                 column.filled(),

@@ -77,7 +77,7 @@ class WebSourceTest {
                         false,
                         new RunLimits(Duration.ofSeconds(9)),
                         new Cancellation());
-        assertThat(plan.inWords()).anyMatch(line -> line.contains("1 of 3 cells of “n” are no whole number"));
+        assertThat(plan.inWords()).anyMatch(line -> line.contains("1 of 3 cells of “n” cannot be read as integer"));
     }
 
     @Test

@@ -142,7 +142,7 @@ class CopiesApi {
     /** @param use whether viewers get what was kept back; else it is thrown away */
     record Decision(boolean use) {}
 
-    @PostMapping("/{id}/kept-back")
+    @PostMapping("/{id}/held-result")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("reviewed a held stored copy")
     void decide(Project project, @PathVariable String id, @RequestBody Decision body) {

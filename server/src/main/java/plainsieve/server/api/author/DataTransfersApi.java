@@ -22,7 +22,7 @@ import plainsieve.server.project.Project;
 
 /** Between which sources values may travel: decided once for a project, whatever query asks. */
 @RestController
-@RequestMapping("/api/projects/{project}/travels")
+@RequestMapping("/api/projects/{project}/transfer-policies")
 @RequiredRole(Role.AUTHOR)
 class DataTransfersApi {
     private static final String ALLOWED = "allowed";

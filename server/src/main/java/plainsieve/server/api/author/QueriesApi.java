@@ -107,7 +107,7 @@ class QueriesApi {
     }
 
     /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
-    @PutMapping("/{id}/asked-from")
+    @PutMapping("/{id}/source-parameter")
     @Audited("changed the cache policy of a query")
     QueryBodies.QueryBody askFrom(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedFrom body) {
@@ -134,7 +134,7 @@ class QueriesApi {
     }
 
     /** Gives the draft to the reports. */
-    @PostMapping("/{id}/live")
+    @PostMapping("/{id}/publish")
     @Audited("published a query")
     QueryBodies.QueryBody makeLive(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {

@@ -213,7 +213,7 @@ class QueryAnalysisApi {
     }
 
     /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
-    @PostMapping("/fixed")
+    @PostMapping("/hard-coded-values")
     HardCodedValueConversion.Made make(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
         HardCodedValueConversion.Draft draft = new HardCodedValueConversion.Draft(
@@ -222,7 +222,7 @@ class QueryAnalysisApi {
                 project, draft, new HardCodedValueConversion.Wanted(Set.copyOf(body.starts()), body.createNew()));
     }
 
-    @PostMapping("/fixed/back")
+    @PostMapping("/hard-coded-values/undo")
     QueryBodies.QueryBody takeBack(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedTakenBack body) {
         Query now = project.query(id);

@@ -37,7 +37,7 @@ class QueryConversionApi {
     }
 
     /** Simple SQL as steps; refused with the place of what steps have nothing for. */
-    @PostMapping("/steps/of-sql")
+    @PostMapping("/steps/from-sql")
     StepsBodies.StepsText steps(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
@@ -47,7 +47,7 @@ class QueryConversionApi {
     }
 
     /** Runs both to the last row. */
-    @PostMapping("/same-rows")
+    @PostMapping("/row-comparison")
     StepsBodies.SameBody same(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,

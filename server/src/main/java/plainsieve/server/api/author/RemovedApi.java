@@ -44,7 +44,7 @@ class RemovedApi {
     }
 
     /** Brings something back as it was. Refused when its place is taken, or something it needs is gone. */
-    @PostMapping("/{id}/back")
+    @PostMapping("/{id}/restore")
     RemovedThing bringBack(Project project, Caller caller, @PathVariable long id) {
         return RemovedThing.of(removedObjects.bringBack(project, caller, id));
     }

@@ -26,7 +26,7 @@ import plainsieve.server.project.Report;
 
 /** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{id}/making")
+@RequestMapping("/api/projects/{project}/reports/{id}/editor")
 @RequiredRole(Role.AUTHOR)
 class ReportEditorApi {
     private final ReportEditor reportEditor;
@@ -80,7 +80,7 @@ class ReportEditorApi {
     }
 
     /** Puts something else at a mark. */
-    @PutMapping("/mark")
+    @PutMapping("/marks")
     MakingBody change(
             Project project,
             Caller caller,
@@ -182,7 +182,7 @@ class ReportEditorApi {
     }
 
     /** Gives the draft to viewers; refused with what would not work for them. */
-    @PostMapping("/give")
+    @PostMapping("/publish")
     @Audited("published a report")
     MakingBody give(
             Project project,

@@ -119,7 +119,7 @@ class RevisionsApi {
     }
 
     /** Viewers have again what they had, all of it or one thing. Drafts stay. */
-    @PostMapping("/revisions/{number}/back")
+    @PostMapping("/revisions/{number}/restore")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("restored a version")
     void goBack(Project project, @PathVariable int number, @RequestBody RollbackTarget body) {
@@ -149,7 +149,7 @@ class RevisionsApi {
             List<ChangedThing> changes, List<PublishWarnings.Warning> matters, List<AffectedReport> touched) {}
 
     /** Unpublished changes of what its authors have changed. */
-    @GetMapping("/live/changes")
+    @GetMapping("/pending-changes")
     PendingChanges changes(Project project) {
         Project drafted = giving.drafted(project);
         List<ProjectDifference.Changed> changed = revisions.notGiven(project, drafted);
@@ -167,7 +167,7 @@ class RevisionsApi {
     }
 
     /** Gives viewers every draft, all or nothing; refused with what would not work for them. */
-    @PostMapping("/live/give")
+    @PostMapping("/publish")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("published all changes")
     void give(Project project, Caller caller) {

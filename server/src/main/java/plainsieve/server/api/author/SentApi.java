@@ -99,7 +99,7 @@ class SentApi {
     }
 
     /** Two statements next to each other: what differs, and the first rows in which they do. */
-    @GetMapping("/{id}/against/{other}")
+    @GetMapping("/{id}/differences/{other}")
     StatementReplay.Compared compare(Project project, Caller caller, @PathVariable long id, @PathVariable long other) {
         return statementReplay.compare(
                 project,

@@ -158,7 +158,7 @@ class SourceContentsApi {
     record Saying(String table, String column, String form) {}
 
     /** Takes a column of files for something from now on. */
-    @PutMapping("/{id}/said")
+    @PutMapping("/{id}/table-overrides")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void say(Project project, @PathVariable String id, @RequestBody Saying body) {
         project.source(id);

@@ -240,7 +240,7 @@ public record ParameterBody(
     }
 
     private ProblemException refused(String what, String word, String advice) {
-        return new ProblemException(Problem.of("bad-parameter", "“%s” is no %s.".formatted(word, what), advice)
+        return new ProblemException(Problem.of("bad-parameter", "“%s” is not a valid %s.".formatted(word, what), advice)
                 .about(name));
     }
 }

@@ -163,7 +163,7 @@ class PeopleApi {
     record Blocked(@NotNull(message = RequestLimits.MISSING) Boolean blocked) {}
 
     /** Shuts an account, or opens it again. */
-    @PutMapping("/{id}/blocked")
+    @PutMapping("/{id}/suspended")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void block(@PathVariable String id, @Valid @RequestBody Blocked body, HttpServletRequest request) {
         accounts.block(id, body.blocked());

@@ -95,7 +95,7 @@ class ReportHtmlPages {
         Map<String, List<String>> link = new LinkedHashMap<>(query);
         List<String> signed = link.remove("signed");
         link.remove("saved");
-        link.remove("look-as");
+        link.remove("view-as");
         link.remove("as-of");
         link.remove("stage");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {

@@ -2,7 +2,7 @@ import { computed, nextTick, ref, type ComputedRef, type Ref } from 'vue'
 import { inserted, isSteps, linesOf, textOf, upTo } from '../../query/steps'
 import type { UsedSteps } from './useSteps'
 
-export interface UsedLooking {
+export interface UsedStepPreview {
   asSteps: ComputedRef<boolean>
   /** The step after which rows are looked at, from 0; nothing for all of them. */
   looked: Ref<number | undefined>
@@ -17,7 +17,7 @@ export interface UsedLooking {
 }
 
 /** Looks at the rows after one step, and goes back to all of them. */
-export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void): UsedLooking {
+export function useStepPreview(text: Ref<string>, steps: UsedSteps, run: () => void): UsedStepPreview {
   const looked = ref<number>()
   const odd = ref(false)
   const asSteps = computed(() => isSteps(text.value))

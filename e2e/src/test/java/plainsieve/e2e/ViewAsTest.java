@@ -13,7 +13,7 @@ import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
 
 /** Rows by person, from the sentence of a parameter to what a viewer sees, and what an author sees in their place. */
-class LookAsTest {
+class ViewAsTest {
     private static final String PORT = "[data-said=port]";
     private static final String REPORT = "/projects/home/reports/late-crossings";
     private static final String TABLE = ".kind-table";
@@ -66,7 +66,7 @@ class LookAsTest {
             operator.take("header", "seen-as", "Ardlow office");
             operator.untilText("[data-test=looking-as]", text -> text.contains("Viewing as Ardlow office"));
             seesArdlowAlone(operator);
-            assertThat(operator.address()).contains("look-as=group");
+            assertThat(operator.address()).contains("view-as=group");
             operator.click("[data-test=looking-as] a", "View as yourself");
             operator.untilText(".say", text -> text.contains("Ardlow, Skerrin"));
             assertThat(operator.all("[data-test=looking-as]")).isEmpty();
@@ -91,7 +91,7 @@ class LookAsTest {
 
             stranger.open(link.substring(server.address().length()));
             stranger.untilText(TABLE + " tbody", text -> !text.isBlank());
-            assertThat(stranger.all("a[href$='/making']")).isEmpty();
+            assertThat(stranger.all("a[href$='/edit']")).isEmpty();
             author.reload();
             author.click("header button", "Settings");
             author.untilText(links + " tbody", text -> text.contains("opened once"));
