@@ -318,6 +318,6 @@ class BenchApiTest {
                         .json()
                         .get("detail")
                         .asString())
-                .contains("is no type");
+                .contains("is not a valid type");
     }
 }

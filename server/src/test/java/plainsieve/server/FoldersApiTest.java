@@ -110,7 +110,8 @@ class FoldersApiTest {
 
         api.post("/api/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
-                .contains("unread-in-files", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
+                .contains(
+                        "unread-in-files", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
 
         Map<String, String> odd = Map.of("table", "levels", "column", "at", "form", "a moon");
         assertThat(api.send("PUT", "/api/sources/tides/table-overrides", odd)
