@@ -5,7 +5,7 @@ import SentenceLine from '../sentence/SentenceLine.vue'
 import TypedMark from '../sentence/TypedMark.vue'
 import type { Saying } from './useSentence'
 
-const props = defineProps<{ use: ParameterUse; colour: string; saying: Saying; inline?: boolean }>()
+const props = defineProps<{ use: ParameterUse; color: string; saying: Saying; inline?: boolean }>()
 const emit = defineEmits<{ rename: [name: string] }>()
 
 /* The name is changed wherever the parameter is used, so it goes its own way. */
@@ -16,7 +16,7 @@ function rename(typed: string): void {
 </script>
 
 <template>
-  <div class="named" :class="{ inline }" :style="{ '--k': colour }">
+  <div class="named" :class="{ inline }" :style="{ '--k': color }">
     <b class="mono name"
       ><TypedMark
         :text="`:${use.definition.name}`"

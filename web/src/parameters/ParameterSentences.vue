@@ -9,7 +9,7 @@ import { useRename } from './useRename'
 import type { UsedParameters } from './useParameters'
 import { useSentence } from './useSentence'
 
-const props = defineProps<{ use: ParameterUse; parameters: UsedParameters; colour: string; narrow?: boolean }>()
+const props = defineProps<{ use: ParameterUse; parameters: UsedParameters; color: string; narrow?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const open = defineModel<boolean>('open', { default: false })
 
@@ -27,7 +27,7 @@ async function drop(): Promise<void> {
 
 <template>
   <div class="one" :class="{ narrow }" :data-said="name">
-    <ParameterName :use="use" :colour="colour" :saying="saying" :inline="narrow" @rename="ask" />
+    <ParameterName :use="use" :color="color" :saying="saying" :inline="narrow" @rename="ask" />
     <slot />
     <div>
       <ParameterSentence v-model:open="open" :use="use" :parameters="parameters" :saying="saying" @remove="drop" />

@@ -17,7 +17,7 @@ export function useSentence(name: () => string, parameters: UsedParameters, onCh
   const lost = ref<string[]>([])
   let queue: Promise<unknown> = Promise.resolve()
 
-  const offers = (mark: string) => get<MarkOption[]>(`${pathOf(name())}/offers?mark=${encodeURIComponent(mark)}`)
+  const offers = (mark: string) => get<MarkOption[]>(`${pathOf(name())}/options?mark=${encodeURIComponent(mark)}`)
 
   async function change(base: Parameter, mark: string, taken: string): Promise<boolean> {
     try {

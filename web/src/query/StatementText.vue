@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { SentValue } from '../api/types'
 
-const props = defineProps<{ text: string; values: SentValue[]; colours?: Record<string, string>; lit?: string }>()
+const props = defineProps<{ text: string; values: SentValue[]; colors?: Record<string, string>; lit?: string }>()
 const emit = defineEmits<{ light: [parameter: string] }>()
 
 const MOST_SHOWN = 6
@@ -31,7 +31,7 @@ function inWords(value: SentValue): string {
 
 const titleOf = ({ parameter, type }: SentValue): string => (parameter ? `:${parameter}, ${type}` : 'the cap')
 const lookOf = ({ parameter }: SentValue) => ({
-  tinted: props.colours?.[parameter],
+  tinted: props.colors?.[parameter],
   lit: props.lit && props.lit === parameter,
 })
 </script>
@@ -39,7 +39,7 @@ const lookOf = ({ parameter }: SentValue) => ({
 <template>
   <pre class="statement"><template v-for="(piece, i) in pieces" :key="i"><span
     v-if="piece.value" class="value" :class="lookOf(piece.value)"
-    :style="{ '--k': colours?.[piece.value.parameter] }" :title="titleOf(piece.value)"
+    :style="{ '--k': colors?.[piece.value.parameter] }" :title="titleOf(piece.value)"
     @mouseenter="emit('light', piece.value.parameter)"
     @mouseleave="emit('light', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
 </template>

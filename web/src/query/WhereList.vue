@@ -10,7 +10,7 @@ import { whereAtLength, whereInWords } from './where'
 const props = defineProps<{
   proof: Loaded<Proof> | undefined
   done: Pick<RunDone, 'gathered' | 'fetched' | 'shown'> & Partial<Pick<RunDone, 'readRows' | 'readBytes'>>
-  colours?: Record<string, string>
+  colors?: Record<string, string>
   lit?: string
   /** Whether it says where and not how. */
   quiet?: boolean
@@ -46,7 +46,7 @@ const read = computed(() => {
             :data-where="ran.where"
             @mouseenter="emit('light', ran.parameter)"
             @mouseleave="emit('light', '')">
-            <td class="mono" :style="{ color: colours?.[ran.parameter] }">
+            <td class="mono" :style="{ color: colors?.[ran.parameter] }">
               {{ whereInWords(ran).slice(0, 1) }} :{{ ran.parameter }}
             </td>
             <td>

@@ -1,4 +1,4 @@
-// The SQL editor: plain SQL with parameters in their colours, and what happened to each clause at the end of its line.
+// The SQL editor: plain SQL with parameters in their colors, and what happened to each clause at the end of its line.
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
 import { syntaxHighlighting } from '@codemirror/language'
@@ -19,7 +19,7 @@ export interface Mark {
   start: number
   end: number
   kind: 'parameter' | 'gone' | 'problem' | 'notice' | 'fixed'
-  colour?: string
+  color?: string
   parameter?: string
   lit?: boolean
 }
@@ -71,7 +71,7 @@ function decorations(state: EditorState, decorated: Decorated): DecorationSet {
       value: Decoration.mark({
         class: `cm-${mark.kind}${mark.lit ? ' cm-lit' : ''}`,
         attributes: {
-          ...(mark.colour ? { style: `--k:${mark.colour}` } : {}),
+          ...(mark.color ? { style: `--k:${mark.color}` } : {}),
           ...(mark.parameter ? { 'data-parameter': mark.parameter } : {}),
         },
       }),

@@ -1,4 +1,4 @@
-// Steps that take rows of several sources. Described in docs/several-sources.md.
+// Steps that take rows of several sources. Described in docs/cross-source-queries.md.
 import type { MarkOption, SentencePiece, StepsAnalysis } from '../api/types'
 import { listInWords } from '../formats'
 import { isSentRequest } from './request'

@@ -9,8 +9,8 @@ const props = defineProps<{
   pieces: SentencePiece[]
   offers: (mark: string) => Promise<MarkOption[]>
   about: string
-  /** Colours of parameters, by name, where they are what is marked. */
-  colours?: Record<string, string>
+  /** Colors of parameters, by name, where they are what is marked. */
+  colors?: Record<string, string>
 }>()
 const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 
@@ -25,7 +25,7 @@ const said = computed(() =>
     ...piece,
     words: props.pieces[i - 1]?.mark ? piece.text.replace(STOP, '').split(PARAMETER) : piece.text.split(PARAMETER),
     stop: stopOf(props.pieces[i + 1]),
-    colour: piece.mark && piece.text.startsWith(':') ? props.colours?.[piece.text.slice(1)] : undefined,
+    color: piece.mark && piece.text.startsWith(':') ? props.colors?.[piece.text.slice(1)] : undefined,
   })),
 )
 </script>
@@ -33,7 +33,7 @@ const said = computed(() =>
 <template>
   <p class="sentence">
     <template v-for="(piece, i) in said" :key="`${i} ${piece.mark}`"
-      ><span v-if="piece.mark" class="together" :class="{ chip: piece.colour }" :style="{ '--k': piece.colour }"
+      ><span v-if="piece.mark" class="together" :class="{ chip: piece.color }" :style="{ '--k': piece.color }"
         ><TypedMark
           v-if="!piece.offered"
           :text="piece.text"

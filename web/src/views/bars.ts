@@ -5,7 +5,7 @@ import { format, init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import type { Figure } from '../api/types'
 import type { Bar } from './barsOf'
-import { FACE, legend, STILL, seriesColour, token } from './charts'
+import { FACE, legend, STILL, seriesColor, token } from './charts'
 import { figureInWords } from './figureInWords'
 
 use([BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
@@ -37,9 +37,9 @@ function series(drawn: DrawnBars, part: number): object {
     stack: !alone && !beside ? 'all' : undefined,
     data: bars.map(bar => ({
       value: bar.values[part] ?? null,
-      itemStyle: { color: seriesColour(part), opacity: only === undefined || only === bar.name ? 1 : 0.3 },
+      itemStyle: { color: seriesColor(part), opacity: only === undefined || only === bar.name ? 1 : 0.3 },
     })),
-    itemStyle: { color: seriesColour(part) },
+    itemStyle: { color: seriesColor(part) },
     barMaxWidth: 20,
     label: {
       show: alone,

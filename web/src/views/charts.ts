@@ -1,11 +1,11 @@
 /* What all drawings have in common. What is drawn has no style sheet: it asks the page for its tokens. */
 export function token(name: string): string {
   const value = getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-  return /^[A-Z]\w+$/.test(value) ? colourOf(value) : value
+  return /^[A-Z]\w+$/.test(value) ? colorOf(value) : value
 }
 
-/* Where colours are forced, tokens are the system's: CanvasText. Only the page knows which colour that is. */
-function colourOf(name: string): string {
+/* Where colors are forced, tokens are the system's: CanvasText. Only the page knows which color that is. */
+function colorOf(name: string): string {
   const probe = document.body.appendChild(document.createElement('span'))
   probe.style.color = name
   const { color } = getComputedStyle(probe)
@@ -13,11 +13,11 @@ function colourOf(name: string): string {
   return color
 }
 
-/* Eight colours that stay apart for colour-blind eyes. */
+/* Eight colors that stay apart for color-blind eyes. */
 const SERIES = ['--sea', '--mark-3', '--mark-1', '--mark-5', '--mark-6', '--mark-4', '--mark-2', '--mark-8']
 
-/** The colour of the n-th line or part. */
-export const seriesColour = (n: number): string => token(SERIES[n] ?? '--stone')
+/** The color of the n-th line or part. */
+export const seriesColor = (n: number): string => token(SERIES[n] ?? '--stone')
 
 /** What is drawn is there at once: moving it would explain nothing, and hold up the rows beside it. */
 export const STILL = { animation: false }

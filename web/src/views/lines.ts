@@ -4,7 +4,7 @@ import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/compon
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import type { Figure } from '../api/types'
-import { FACE, legend, STILL, seriesColour, token } from './charts'
+import { FACE, legend, STILL, seriesColor, token } from './charts'
 import { figureInWords } from './figureInWords'
 import type { Lines } from './linesOf'
 
@@ -54,8 +54,8 @@ export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[
         connectNulls: false,
         showSymbol: days.length < FEW,
         symbolSize: 6,
-        lineStyle: { color: seriesColour(i), width: 2 },
-        itemStyle: { color: seriesColour(i) },
+        lineStyle: { color: seriesColor(i), width: 2 },
+        itemStyle: { color: seriesColor(i) },
       })),
     },
     { replaceMerge: ['series'] },

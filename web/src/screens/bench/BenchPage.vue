@@ -5,7 +5,7 @@ import type { Query } from '../../api/types'
 import { isUnderWay, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useParameters } from '../../parameters/useParameters'
-import { coloursFor } from '../../query/colours'
+import { colorsFor } from '../../query/colors'
 import { isRequest } from '../../query/request'
 import BenchHead from './BenchHead.vue'
 import BenchStage from './BenchStage.vue'
@@ -71,7 +71,7 @@ const lit = ref('')
 const ranText = ref('')
 const editor = ref<InstanceType<typeof QueryPane> | null>(null)
 const choicesPane = ref<InstanceType<typeof ChoicesPane> | null>(null)
-const colours = computed(() => coloursFor(check.value.parameters))
+const colors = computed(() => colorsFor(check.value.parameters))
 const evidence = useEvidence(state, asked, ranText)
 const { answer, stale, placements, proof, measure, verdicts, runProblems, fetched } = evidence
 
@@ -123,7 +123,7 @@ onMounted(() => void parameters.reload())
           :text="text"
           :parameters="parameters"
           :check="check"
-          :colours="colours"
+          :colors="colors"
           :lit="lit"
           :run-problems="runProblems"
           :cursor="!asSteps"
@@ -137,7 +137,7 @@ onMounted(() => void parameters.reload())
           :steps="steps"
           :counts="counts"
           :choices="trialChoices"
-          :colours="colours"
+          :colors="colors"
           :lit="lit"
           :looked="looked"
           :placements="placements"
@@ -156,7 +156,7 @@ onMounted(() => void parameters.reload())
           ref="editor"
           :text="text"
           :check="check"
-          :colours="colours"
+          :colors="colors"
           :lit="lit"
           :placements="placements"
           :verdicts="verdicts"
@@ -177,7 +177,7 @@ onMounted(() => void parameters.reload())
             :text="text"
             :check="check"
             :choices="trialChoices"
-            :colours="colours"
+            :colors="colors"
             :lit="lit"
             @light="lit = $event"
             @edit="edit"
@@ -199,7 +199,7 @@ onMounted(() => void parameters.reload())
       <SentPane
         :answer="answer"
         :preview="asSteps ? steps.reading.value.sql : ''"
-        :colours="colours"
+        :colors="colors"
         :lit="lit"
         :stale="stale"
         :proof="proof"

@@ -13,7 +13,7 @@ const props = defineProps<{
   text: string
   parameters: UsedParameters
   check: QueryCheck
-  colours: Record<string, string>
+  colors: Record<string, string>
   lit: string
   runProblems: Problem[]
   /** Whether there is a cursor to put a name in at. */
@@ -63,7 +63,7 @@ const missing = computed(() => [
 const problems = computed<Record<string, string>>(() =>
   Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
 )
-const colourOf = (use: ParameterUse): string => props.colours[use.definition.name] ?? 'var(--mark-8)'
+const colorOf = (use: ParameterUse): string => props.colors[use.definition.name] ?? 'var(--mark-8)'
 
 async function after(work: Promise<boolean>): Promise<void> {
   if (await work) emit('changed')
@@ -103,8 +103,8 @@ defineExpose({ makeMissing })
         <ParameterCard
           :use="use"
           :end="end"
-          :colour="colourOf(use)"
-          :end-colour="end ? colourOf(end) : ''"
+          :color="colorOf(use)"
+          :end-color="end ? colorOf(end) : ''"
           :lit="lit"
           :parameters="parameters"
           :problems="problems"

@@ -10,8 +10,8 @@ import type { UsedParameters } from '../../parameters/useParameters'
 const props = defineProps<{
   use: ParameterUse
   end?: ParameterUse
-  colour: string
-  endColour: string
+  color: string
+  endColor: string
   lit: string
   parameters: UsedParameters
   problems: Record<string, string>
@@ -30,7 +30,7 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
   <div
     class="card-line"
     :class="{ lit: lit === parameter.name || lit === end?.definition.name }"
-    :style="{ '--k': colour }"
+    :style="{ '--k': color }"
     :data-parameter-card="parameter.name"
     @mouseenter="emit('light', parameter.name)"
     @mouseleave="emit('light', '')">
@@ -40,7 +40,7 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
       narrow
       :use="one"
       :parameters="parameters"
-      :colour="one === end ? endColour : colour"
+      :color="one === end ? endColor : color"
       @changed="emit('changed')">
       <template v-if="one === use">
         <RangeControl

@@ -14,7 +14,7 @@ import { whereNotes } from '../../query/where'
 const props = defineProps<{
   text: string
   check: QueryCheck
-  colours: Record<string, string>
+  colors: Record<string, string>
   lit: string
   /** What became of the parameters in the last run; empty when the text has changed since. */
   placements: Placement[]
@@ -50,7 +50,7 @@ const decorated = computed<Decorated>(() => {
     ...mark,
     kind: 'parameter',
     parameter: mark.name,
-    colour: props.colours[mark.name],
+    color: props.colors[mark.name],
     lit: props.lit === mark.name,
   }))
   const problems: Mark[] = placed.value.map(problem => ({

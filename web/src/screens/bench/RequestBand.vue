@@ -14,7 +14,7 @@ const props = defineProps<{
   text: string
   check: QueryCheck
   choices: () => Choices
-  colours: Record<string, string>
+  colors: Record<string, string>
   lit: string
 }>()
 const emit = defineEmits<{ light: [name: string]; edit: [text: string] }>()
@@ -67,7 +67,7 @@ async function take(text: string): Promise<void> {
           class="path"
           :text="path"
           :values="values"
-          :colours="colours"
+          :colors="colors"
           :lit="lit"
           @light="emit('light', $event)"
       /></template>
@@ -77,7 +77,7 @@ async function take(text: string): Promise<void> {
       <span v-if="leftOut.length && address && !address.problem" class="soft"
         >left out:
         <template v-for="(name, i) in leftOut" :key="name"
-          >{{ i ? ', ' : '' }}<span class="mono" :style="{ color: colours[name] }">:{{ name }}</span></template
+          >{{ i ? ', ' : '' }}<span class="mono" :style="{ color: colors[name] }">:{{ name }}</span></template
         ></span
       ><span class="grow"></span>
       <button class="as-link small" type="button" :disabled="asking || !!address?.problem" @click="ask">

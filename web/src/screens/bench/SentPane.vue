@@ -13,7 +13,7 @@ const props = defineProps<{
   answer: Answer | undefined
   /** The statement that the steps come to; empty where there are none. */
   preview: string
-  colours: Record<string, string>
+  colors: Record<string, string>
   lit: string
   stale: boolean
   proof: Loaded<Proof> | undefined
@@ -39,7 +39,7 @@ const words = computed(() => {
         v-if="answer"
         :text="answer.begun.text"
         :values="answer.begun.values"
-        :colours="colours"
+        :colors="colors"
         :lit="lit"
         @light="emit('light', $event)" />
       <template v-else-if="preview">
@@ -54,7 +54,7 @@ const words = computed(() => {
         v-if="answer"
         :proof="proof"
         :done="answer.done"
-        :colours="colours"
+        :colors="colors"
         :lit="lit"
         @light="emit('light', $event)"
         @measure="emit('measure')" />

@@ -14,7 +14,7 @@ const props = defineProps<{
   number: number
   looked: boolean
   lit: string
-  colours: Record<string, string>
+  colors: Record<string, string>
   /** Where its choices ran, once the database has told. */
   where: LineNote | undefined
   count: StepCount | undefined
@@ -45,7 +45,7 @@ const pieces = computed(() => {
 })
 const mentions = computed(() => [...props.step.written.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
 const isLit = computed(() => props.lit !== '' && mentions.value.includes(props.lit))
-const edge = computed(() => props.colours[mentions.value[0] ?? ''])
+const edge = computed(() => props.colors[mentions.value[0] ?? ''])
 const foundNone = computed(() => props.step.hints.oddKind === 'found-none')
 const repeats = computed(() => {
   const { rows, before } = props.count ?? {}
@@ -82,7 +82,7 @@ function keys(event: KeyboardEvent): void {
         :pieces="pieces"
         :offers="offers"
         :about="`step ${number}`"
-        :colours="colours"
+        :colors="colors"
         @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.on" class="soft"> disabled</small>
       <div v-if="step.problem" class="note small" :class="{ bad: step.on }" role="alert">{{ step.problem }}</div>
       <div v-else-if="step.hints.earlier >= 0" class="hint small" data-test="earlier">

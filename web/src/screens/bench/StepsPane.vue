@@ -20,7 +20,7 @@ const props = defineProps<{
   steps: UsedSteps
   counts: UsedStepCounts
   choices: () => Choices
-  colours: Record<string, string>
+  colors: Record<string, string>
   lit: string
   looked: number | undefined
   placements: Placement[]
@@ -145,7 +145,7 @@ function drop(step: number): void {
             :number="i + 1"
             :looked="looked === i"
             :lit="lit"
-            :colours="colours"
+            :colors="colors"
             :where="noteOf(i)"
             :count="counts.countOf(i)"
             :counting="counting === i"

@@ -40,7 +40,7 @@ export function useEditor(loaded: EditedReport): UsedEditor {
   const sentenceOf = computed(() => new Map(made.value.things.map(thing => [thing.thing, thing.sentence])))
   const seen = (thing: string): string => (sentenceOf.value.get(thing) ?? []).map(piece => piece.text).join('')
   const offers = (thing: string, mark: string): Promise<MarkOption[]> =>
-    get<MarkOption[]>(`${path}/offers?thing=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
+    get<MarkOption[]>(`${path}/options?thing=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
   const take = (thing: string, mark: string, taken: string) =>
     change('the change of a sentence', () =>
       put<EditedReport>(`${path}/marks`, { thing, mark, taken, seen: seen(thing), version: version() }),

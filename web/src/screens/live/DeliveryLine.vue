@@ -32,7 +32,7 @@ const running = computed(() => last.value.state === 'running' || (last.value.sta
 const choices = computed(() => props.delivery.choices)
 
 async function valueOffers(name: string): Promise<MarkOption[]> {
-  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
+  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
   const ever = { id: AS_EVER, words: 'the report default', note: 'default', reason: '' }
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }

@@ -29,7 +29,7 @@ const would = ref<InstanceType<typeof PendingChanges>>()
 </template>
 
 <style scoped>
-/* A link within a sentence is not told by its colour alone. */
+/* A link within a sentence is not told by its color alone. */
 .live :deep(.what a),
 .live :deep(.line a) {
   text-decoration: underline;

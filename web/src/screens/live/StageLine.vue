@@ -19,7 +19,7 @@ const keep = (changed: Partial<Said>): Promise<void> =>
   props.stages.keep(props.stage, { ...saidOf(props.stage), ...changed })
 
 async function valueOffers(name: string): Promise<MarkOption[]> {
-  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
+  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
   const values = offers.filter(offer => !offer.id.startsWith('/query/'))
   return [...values, { id: AS_WRITTEN, words: 'its default', note: 'default', reason: '' }]
 }

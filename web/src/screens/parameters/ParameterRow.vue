@@ -9,7 +9,7 @@ import ParameterSentences from '../../parameters/ParameterSentences.vue'
 import type { UsedParameters } from '../../parameters/useParameters'
 import { noticesOf, plainly, usesInWords, usesOf, type Row } from './arranged'
 
-const props = defineProps<{ row: Row; parameters: UsedParameters; colours: Record<string, string>; opened: string }>()
+const props = defineProps<{ row: Row; parameters: UsedParameters; colors: Record<string, string>; opened: string }>()
 const emit = defineEmits<{ move: [steps: number] }>()
 
 const element = useTemplateRef('element')
@@ -36,7 +36,7 @@ function keys(event: KeyboardEvent): void {
     tabindex="0"
     :aria-label="`:${first.name}`"
     :data-parameter="first.name"
-    :style="{ '--k': colours[first.name] }"
+    :style="{ '--k': colors[first.name] }"
     @keydown="keys">
     <div class="said">
       <p v-if="!seen" class="plainly">{{ plainly(row) }}</p>
@@ -45,7 +45,7 @@ function keys(event: KeyboardEvent): void {
         :key="use.definition.name"
         :use="use"
         :parameters="parameters"
-        :colour="colours[use.definition.name] ?? ''"
+        :color="colors[use.definition.name] ?? ''"
         :open="open === use.definition.name"
         @update:open="open = $event ? use.definition.name : ''" />
     </div>

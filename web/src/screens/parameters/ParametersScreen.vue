@@ -25,9 +25,9 @@ provide(choosingKey, {
   trial: true,
 })
 
-const COLOURS = 8
-const colours = computed(() =>
-  Object.fromEntries(all.value.map((use, i) => [use.definition.name, `var(--mark-${(i % COLOURS) + 1})`])),
+const COLORS = 8
+const colors = computed(() =>
+  Object.fromEntries(all.value.map((use, i) => [use.definition.name, `var(--mark-${(i % COLORS) + 1})`])),
 )
 const groups = computed(() => {
   const found = rowsOf(all.value).filter(row => matches(row, search.value))
@@ -89,7 +89,7 @@ watch(opened, scrollTo)
           :key="keyOf(row.first.definition.name)"
           :row="row"
           :parameters="parameters"
-          :colours="colours"
+          :colors="colors"
           :opened="opened"
           @move="move(row.first.definition.name, $event)" />
       </div>

@@ -45,14 +45,14 @@ async function rename(): Promise<void> {
         :who="group.name"
         :says="says"
         :projects="projects"
-        @say="change(`${at}/claim`, 'PUT', $event)" /><template v-if="me?.service"
+        @say="change(`${at}/row-access`, 'PUT', $event)" /><template v-if="me?.service"
         >; members also by {{ me.service }} group
         <TypedMark
           :text="group.claimed.join(', ') || 'no claim'"
           :begins="group.claimed.join(', ')"
           :about="`who is in ${group.name}`"
           data-mark="claimed"
-          @take="change(`${at}/claim-membership`, 'PUT', { values: $event.split(',') })" /></template
+          @take="change(`${at}/membership-claims`, 'PUT', { values: $event.split(',') })" /></template
       >.
     </p>
     <form v-if="renaming" class="row-line flex-nowrap" @submit.prevent="rename">

@@ -30,7 +30,7 @@ const settings = {
 }
 const form = ref({ ...settings })
 const failure = shallowRef<Failure>()
-const chooseable = computed(() =>
+const selectable = computed(() =>
   props.report.parameters.map(parameter => ({ value: parameter.name, text: parameter.label })),
 )
 
@@ -84,7 +84,7 @@ async function save(): Promise<void> {
     <fieldset class="line">
       <legend>Only by signed link</legend>
       <div class="row-line">
-        <BFormCheckbox v-for="one in chooseable" :key="one.value" v-model="form.signed" :value="one.value">{{
+        <BFormCheckbox v-for="one in selectable" :key="one.value" v-model="form.signed" :value="one.value">{{
           one.text
         }}</BFormCheckbox>
       </div>

@@ -21,13 +21,13 @@ const anyone = ref(false)
 const lastDay = ref('')
 const made = ref('')
 const failure = shallowRef<Failure>()
-const chooseable = props.report.parameters.filter(parameter => !parameter.private)
-const labelOf = (name: string): string => chooseable.find(parameter => parameter.name === name)?.label ?? name
+const selectable = props.report.parameters.filter(parameter => !parameter.private)
+const labelOf = (name: string): string => selectable.find(parameter => parameter.name === name)?.label ?? name
 const fixed = computed(() => (fixing.value.length ? listInWords(fixing.value.map(labelOf)) : 'nothing yet'))
 
 const toFix = (): Promise<MarkOption[]> =>
   Promise.resolve(
-    chooseable.map(({ name, label }) => ({
+    selectable.map(({ name, label }) => ({
       id: name,
       words: label,
       note: fixing.value.includes(name) ? 'fixed; release it' : 'as currently chosen',

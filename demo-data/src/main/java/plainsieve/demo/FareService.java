@@ -17,7 +17,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /**
- * A stand-in for the fares of the ferries as an OData 4 service, on loopback: what each class of traveller pays on each route, and
+ * A stand-in for the fares of the ferries as an OData 4 service, on loopback: what each class of traveler pays on each route, and
  * since when. It filters, orders, chooses, counts, and gives its rows in pages.
  */
 public final class FareService implements AutoCloseable {

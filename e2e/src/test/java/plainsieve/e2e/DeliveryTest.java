@@ -42,7 +42,7 @@ class DeliveryTest {
                         "--plainsieve.mail.port=" + mailbox.smtpPort(),
                         "--plainsieve.mail.security=none",
                         "--plainsieve.mail.from=reports@ferries.example",
-                        "--plainsieve.letters.address=http://here");
+                        "--plainsieve.report-emails.address=http://here");
                 Browser browser = new Browser(server.address())) {
             server.api()
                     .post(

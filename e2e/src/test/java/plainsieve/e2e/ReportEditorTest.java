@@ -99,7 +99,7 @@ class ReportEditorTest extends InBrowser {
         click(".head a", "Open report");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         click("header button", "Copy link");
-        assertThat(actions).as("as docs/making.md says").isEqualTo(13);
+        assertThat(actions).as("as docs/report-editor.md says").isEqualTo(13);
         assertThat(browser.text("main")).contains("Which ship");
         browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
     }

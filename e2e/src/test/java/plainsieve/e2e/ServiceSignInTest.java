@@ -34,7 +34,7 @@ class ServiceSignInTest {
                         "--plainsieve.openid.issuer=" + issuer.address(),
                         "--plainsieve.openid.client-id=" + Issuer.CLIENT,
                         "--plainsieve.openid.client-secret=" + Issuer.SECRET,
-                        "--plainsieve.openid.called=the harbour board");
+                        "--plainsieve.openid.label=the harbour board");
                 Browser browser = new Browser(server.address() + "/ferries")) {
             Groups groups = server.part(Groups.class);
             String staff = groups.add("Staff").id();

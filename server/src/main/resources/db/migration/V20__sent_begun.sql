@@ -7,7 +7,7 @@ create table sent_begun (
   run_id       text not null,
   sent_at      text not null,
   project_id   text not null,
-  asker        text not null,
+  caller        text not null,
   source_id    text not null,
   query_id     text not null,
   report_id    text not null,

@@ -83,7 +83,7 @@ drop index selection_viewer;
 create index selection_viewer on selection (project_id, report_id, viewer);
 
 alter table sent add column project_id text not null default 'home';
-alter table sent add column asker text not null default '';
+alter table sent add column caller text not null default '';
 create index sent_project on sent (project_id, id);
 
 -- Kept answers are asked for again: their form has a number now.

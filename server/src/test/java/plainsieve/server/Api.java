@@ -86,7 +86,7 @@ public final class Api {
     /** Paths without a project are those of the demo's. */
     private static String inProject(String path) {
         boolean whole = path.matches(
-                "/api/(projects|health|openapi|me|sign-in|sign-out|people|groups|deeds|today|allowed-sources|unsubscribe)\\b.*");
+                "/api/(projects|health|openapi|me|sign-in|sign-out|people|groups|audit-log|clock|allowed-sources|unsubscribe)\\b.*");
         return whole || !path.startsWith("/api/") ? path : "/api/projects/home/" + path.substring("/api/".length());
     }
 

@@ -314,7 +314,7 @@ class BenchApiTest {
                         .get("detail")
                         .asString())
                 .contains("already");
-        assertThat(api.post("/api/parameters", parameter("odd", "colour", false))
+        assertThat(api.post("/api/parameters", parameter("odd", "color", false))
                         .json()
                         .get("detail")
                         .asString())

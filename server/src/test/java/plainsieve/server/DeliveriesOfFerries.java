@@ -52,8 +52,8 @@ abstract class DeliveriesOfFerries {
                 "--plainsieve.mail.security=none",
                 "--plainsieve.mail.from=reports@ferries.example",
                 "--plainsieve.mail.domains=ferries.example,harbours.example",
-                "--plainsieve.letters.address=" + ADDRESS,
-                "--plainsieve.letters.most-attached=10KB");
+                "--plainsieve.report-emails.address=" + ADDRESS,
+                "--plainsieve.report-emails.max-attachment-size=10KB");
         oran = Somebody.called(server, "oran").with("", Role.OPERATOR);
         api = oran.api();
         server.part(Accounts.class).setMail(oran.id(), "oran@ferries.example");

@@ -97,7 +97,7 @@ final class HeldServer implements AutoCloseable {
         files.put("d.sql", "select name from vessels");
         files.put("e.sql", """
                 select island from (values ('tam', 'Tarn'), ('una', 'Vessay'), ('una', 'Oulday')) as r(person, island)
-                where person = :asker
+                where person = :caller
                 """);
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream out = new ZipOutputStream(bytes)) {
@@ -179,7 +179,7 @@ final class HeldServer implements AutoCloseable {
     void says(String group, Map<String, Object> choice) {
         Api.Answer said = operator.send(
                 "PUT",
-                "/api/groups/" + group + "/claim",
+                "/api/groups/" + group + "/row-access",
                 Map.of("projectId", "home", "parameter", "island", "choice", choice));
         assertThat(said.status()).as(() -> said.lines().toString()).isEqualTo(204);
     }

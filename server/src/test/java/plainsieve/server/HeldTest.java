@@ -162,7 +162,7 @@ class HeldTest {
     void aQueryMaySayWhoSeesWhat() throws Exception {
         server.bringIn(HeldServer.project()
                 .replace("held: {by: group,", "held: {by: query, query: theirs,")
-                .replace("parameters:\n", "parameters:\n- {name: asker, formula: asker}\n"));
+                .replace("parameters:\n", "parameters:\n- {name: caller, formula: caller}\n"));
         Api una = server.somebody("una", "home", Role.VIEWER);
         assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
         assertThat(islands(rows(una, Map.of()))).containsExactly("Oulday", "Vessay");
@@ -172,7 +172,7 @@ class HeldTest {
                 .doesNotContain("Tarn Quay");
         Api nobody = server.somebody("nils", "home", Role.VIEWER);
         assertThat(rows(nobody, Map.of()).failure()).startsWith("You have no “Island” assigned.");
-        assertThat(rows(viewer, Map.of("asker", Api.values("una"))).status()).isEqualTo(422);
+        assertThat(rows(viewer, Map.of("caller", Api.values("una"))).status()).isEqualTo(422);
         assertThat(rows(author.lookingAs("group:" + office), Map.of()).failure())
                 .contains("The caller has no name here");
         assertThat(islands(rows(author.lookingAs("person:una"), Map.of()))).containsExactly("Oulday", "Vessay");
@@ -196,7 +196,7 @@ class HeldTest {
         assertThat(islands(rows(author.lookingAs("group:" + office), Map.of()))).containsExactly("Tarn");
         assertThat(rows(viewer.lookingAs("group:" + office), Map.of()).status()).isEqualTo(403);
         assertThat(rows(author.lookingAs("group:nowhere"), Map.of()).status()).isEqualTo(404);
-        String sent = author.get("/api/sent").json().get(0).get("asker").asString();
+        String sent = author.get("/api/sent").json().get(0).get("caller").asString();
         assertThat(sent).isEqualTo("oran, as Office");
         assertThat(author.get("/api/projects/home/view-as").json().findValuesAsString("name"))
                 .contains("Office", "tam");

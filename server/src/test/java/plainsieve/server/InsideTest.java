@@ -89,8 +89,8 @@ class InsideTest {
         assertThat(author.get("/api/sent/" + theirs + "/text").status()).isEqualTo(404);
         assertThat(author.post("/api/sent/" + theirs + "/proof", Map.of()).status())
                 .isEqualTo(404);
-        assertThat(author.get("/api/sent").json().findValuesAsString("asker")).doesNotContain("tam");
-        assertThat(server.operator().get("/api/sent").json().findValuesAsString("asker"))
+        assertThat(author.get("/api/sent").json().findValuesAsString("caller")).doesNotContain("tam");
+        assertThat(server.operator().get("/api/sent").json().findValuesAsString("caller"))
                 .contains("tam");
         assertThat(server.operator().get("/api/sent/" + theirs).status()).isEqualTo(200);
     }

@@ -34,7 +34,7 @@ class OpenIdBehindProxyTest {
                 "--plainsieve.openid.issuer=" + issuer.address(),
                 "--plainsieve.openid.client-id=" + Issuer.CLIENT,
                 "--plainsieve.openid.client-secret=" + Issuer.SECRET,
-                "--plainsieve.openid.called=Hethra");
+                "--plainsieve.openid.label=Hethra");
     }
 
     @AfterAll

@@ -36,7 +36,7 @@ class OpenIdTest {
                 "--plainsieve.openid.issuer=" + issuer.address(),
                 "--plainsieve.openid.client-id=" + Issuer.CLIENT,
                 "--plainsieve.openid.client-secret=" + Issuer.SECRET,
-                "--plainsieve.openid.called=Hethra",
+                "--plainsieve.openid.label=Hethra",
                 "--plainsieve.openid.claims=island");
         Groups groups = server.part(Groups.class);
         String tarn = groups.add("Tarn office").id();
@@ -181,7 +181,7 @@ class OpenIdTest {
             assertThat(Visitor.next(visitor.get(alone.address() + "/sign-in/by-service")))
                     .endsWith("wrong=unreachable");
             assertThat(alone.api().get("/api/me").json().get("service").asString())
-                    .isEqualTo("your organisation");
+                    .isEqualTo("your organization");
             assertThat(alone.api()
                             .post("/api/sign-in", Map.of("name", "x", "password", "y"))
                             .status())

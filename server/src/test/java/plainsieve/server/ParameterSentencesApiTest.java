@@ -41,10 +41,10 @@ class ParameterSentencesApiTest {
     @Test
     void aListIsOfferedOfTheComparedColumnFirst() {
         List<String> offered =
-                api.get("/api/parameters/ship_class/offers?mark=list").json().findValuesAsString("words");
+                api.get("/api/parameters/ship_class/options?mark=list").json().findValuesAsString("words");
         assertThat(offered.subList(0, 3)).containsExactly("any text", "typed values", "vessels.vessel_class");
         assertThat(offered).contains("ports.island", "the query Port names");
-        assertThat(api.get("/api/parameters/ship_class/offers?mark=nonsense").status())
+        assertThat(api.get("/api/parameters/ship_class/options?mark=nonsense").status())
                 .isEqualTo(422);
     }
 

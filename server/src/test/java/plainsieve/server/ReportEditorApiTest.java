@@ -130,7 +130,7 @@ class ReportEditorApiTest {
     void whatDoesNotFitIsOfferedWithItsReasonAndRefused() {
         JsonNode page = begin("late-crossings");
         JsonNode offers =
-                api.get(path("/offers?thing=view:over-departed-at&mark=by")).json();
+                api.get(path("/options?thing=view:over-departed-at&mark=by")).json();
         JsonNode port = StreamSupport.stream(offers.spliterator(), false)
                 .filter(offer -> offer.get("id").asString().equals("port"))
                 .findFirst()

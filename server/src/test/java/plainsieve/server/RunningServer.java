@@ -42,7 +42,7 @@ public final class RunningServer {
                 "--plainsieve.jobs=false",
                 "--plainsieve.accounts=false",
                 "--plainsieve.demo-crossings=" + CROSSINGS,
-                "--plainsieve.longest-run=20s",
+                "--plainsieve.statement-timeout=20s",
                 "--plainsieve.web.inner-hosts=127.0.0.1",
                 "--plainsieve.demo-postgres-port=" + postgresPort,
                 "--plainsieve.demo-mariadb-port=" + mariadbPort);

@@ -252,7 +252,7 @@ class ServicesApiTest {
                 "/api/parameters",
                 Map.of(
                         "name",
-                        "traveller",
+                        "traveler",
                         "type",
                         "text",
                         "many",
@@ -263,13 +263,13 @@ class ServicesApiTest {
                                 "column",
                                 "column",
                                 Map.of("sourceId", "prices", "table", "Fares", "column", "class"))));
-        assertThat(API.listValues("traveller", Map.of()).json().get("values"))
+        assertThat(API.listValues("traveler", Map.of()).json().get("values"))
                 .extracting(value -> value.get("value").asString())
                 .containsExactly("bicycle", "car", "child", "dog", "foot", "van");
         Api.Answer ran = API.runDraft(
                 "prices",
-                "select fare_id from fares where class in (:traveller) and price > :height",
-                Map.of("traveller", Api.values("dog"), "height", Api.values("5")));
+                "select fare_id from fares where class in (:traveler) and price > :height",
+                Map.of("traveler", Api.values("dog"), "height", Api.values("5")));
         assertThat(fares.asked().get(fares.asked().size() - 1)).contains("$filter=(class eq 'dog' and price gt 5)");
         assertThat(ran.last().get("gathered").asLong()).isEqualTo(ran.rows().size());
     }

@@ -28,7 +28,7 @@ class SharedExecutionsTest {
             "select count(*) as n from range(40000000) a, range(20) b where a.range % 7 = b.range % 5";
 
     private final Api api = new Api(RunningServer.get().address());
-    private final ExecutorService askers = Executors.newCachedThreadPool();
+    private final ExecutorService callers = Executors.newCachedThreadPool();
     private GivenReport given;
     private String query;
 
@@ -40,14 +40,14 @@ class SharedExecutionsTest {
 
     @AfterEach
     void away() {
-        askers.shutdownNow();
+        callers.shutdownNow();
         given.remove();
     }
 
     private CompletableFuture<Api.Answer> asked(String runId) {
         return CompletableFuture.supplyAsync(
                 () -> given.run(Map.of("runId", runId, "choices", Map.of(), "sortBy", "", "descending", false)),
-                askers);
+                callers);
     }
 
     private List<String> outcomes() {
@@ -111,7 +111,7 @@ class SharedExecutionsTest {
     @Test
     void whatAnAuthorTriesIsRunForThemAlone() {
         List<CompletableFuture<Api.Answer>> tries = IntStream.range(0, 2)
-                .mapToObj(i -> CompletableFuture.supplyAsync(() -> api.runDraft(query, LONG, Map.of()), askers))
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> api.runDraft(query, LONG, Map.of()), callers))
                 .toList();
         tries.forEach(
                 one -> assertThat(one.join().last().get("event").asString()).isEqualTo("done"));

@@ -74,7 +74,12 @@ class SignedLinksTest {
                         .rows())
                 .isNotEmpty();
         assertThat(rows.lines().toString()).doesNotContain("select");
-        assertThat(server.operator().get("/api/sent").json().get(0).get("asker").asString())
+        assertThat(server.operator()
+                        .get("/api/sent")
+                        .json()
+                        .get(0)
+                        .get("caller")
+                        .asString())
                 .startsWith("link " + link.id().substring(0, 8));
     }
 

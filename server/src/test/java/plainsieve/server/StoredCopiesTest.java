@@ -28,7 +28,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                         .toString())
                 .contains("80");
         assertThat(rows(source, "select * from all_sailings limit 1").get(0)).hasSize(4);
-        assertThat(api.get("/api/sent").json().toString()).contains("\"cause\":\"copy\"", "\"asker\":\"schedule\"");
+        assertThat(api.get("/api/sent").json().toString()).contains("\"cause\":\"copy\"", "\"caller\":\"schedule\"");
     }
 
     @Test

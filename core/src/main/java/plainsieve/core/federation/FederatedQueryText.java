@@ -16,7 +16,7 @@ import plainsieve.core.value.Type;
 /**
  * The text of a query whose rows come from several sources: a line that says so, what each of them is asked for, and, behind a line
  * {@code here}, SQL over all of their rows for the engine of this server. No one writes it; steps come to it, and it is what is
- * in Sent. Described in docs/several-sources.md.
+ * in Sent. Described in docs/cross-source-queries.md.
  *
  * @param here the SQL
  * @param hereStart where it begins in the whole text

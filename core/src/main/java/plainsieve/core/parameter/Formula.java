@@ -98,18 +98,18 @@ public sealed interface Formula {
      * Works the value out.
      *
      * @param today the day in the time zone of the project
-     * @param asker the name of who asks; empty where no one asks by name
+     * @param caller the name of who asks; empty where no one asks by name
      * @param choices what is chosen for each parameter
      * @return nothing when a parameter in it is blank
      * @throws ProblemException when a parameter in it has several values, values do not go together, or it is about someone who
      *     asks and no one does: blank would represent anybody
      */
-    default Optional<Value> value(LocalDate today, String asker, Function<String, Choice> choices) {
+    default Optional<Value> value(LocalDate today, String caller, Function<String, Choice> choices) {
         if (this instanceof Today) {
             return Optional.of(new Value.Day(today));
         }
         if (this instanceof Resolver) {
-            return Optional.of(FormulaArithmetic.asker(asker));
+            return Optional.of(FormulaArithmetic.caller(caller));
         }
         if (this instanceof Constant fixed) {
             return Optional.of(fixed.value());
@@ -119,7 +119,7 @@ public sealed interface Formula {
         }
         if (this instanceof EdgeOf edge) {
             return edge.day()
-                    .value(today, asker, choices)
+                    .value(today, caller, choices)
                     .map(FormulaArithmetic::day)
                     .map(day ->
                             edge.first() ? edge.span().first(day) : edge.span().last(day))
@@ -127,13 +127,13 @@ public sealed interface Formula {
         }
         if (this instanceof PartOf part) {
             return part.day()
-                    .value(today, asker, choices)
+                    .value(today, caller, choices)
                     .map(FormulaArithmetic::day)
                     .map(day -> new Value.Whole(part.span().number(day)));
         }
         Plus plus = (Plus) this;
-        return plus.left().value(today, asker, choices).flatMap(left -> plus.amount()
-                .value(today, asker, choices)
+        return plus.left().value(today, caller, choices).flatMap(left -> plus.amount()
+                .value(today, caller, choices)
                 .map(amount -> FormulaArithmetic.plus(plus, left, amount)));
     }
 

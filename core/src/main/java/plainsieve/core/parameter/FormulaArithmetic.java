@@ -26,7 +26,7 @@ final class FormulaArithmetic {
         throw refused(":%s has several values; a formula needs one.".formatted(name), "Choose one value.");
     }
 
-    static Value asker(String name) {
+    static Value caller(String name) {
         if (name.isEmpty()) {
             throw refused("The caller has no name here.", "Run it as a person, not as a group or by a link.");
         }

@@ -18,7 +18,7 @@ import plainsieve.core.value.Value;
  *
  * <pre>
  * formula := term { ("+" | "-") amount }          amount := number | ":" name, then perhaps days … years
- * term    := today | asker | yesterday | tomorrow | day | number | ":" name | amount periods ago
+ * term    := today | caller | yesterday | tomorrow | day | number | ":" name | amount periods ago
  *          | (first | last) day of stretch | part of term | fiscal year of term [from month]
  * stretch := (this | last | next) period | part of term | fiscal year [of term] [from month]
  * </pre>
@@ -89,13 +89,13 @@ final class FormulaReader {
         }
         return switch (word()) {
             case "today" -> taken(new Formula.Today());
-            case "asker" -> taken(new Formula.Resolver());
+            case "caller" -> taken(new Formula.Resolver());
             case "yesterday" -> taken(fromToday(-1));
             case "tomorrow" -> taken(fromToday(1));
             case "first", "last" -> edge();
             case "fiscal", "year", "quarter", "month", "week", "day" -> part();
             default ->
-                throw expected("today, a day such as 2026-03-31, “first day of …”, “year of …”, asker or a parameter");
+                throw expected("today, a day such as 2026-03-31, “first day of …”, “year of …”, caller or a parameter");
         };
     }
 

@@ -31,7 +31,7 @@ final class OptionalFilterFinder {
             clause.condition().stream()
                     .flatMap(Condition::lists)
                     .filter(Condition.Compound::or)
-                    .forEach(filters::recognise);
+                    .forEach(filters::recognize);
         }
         return filters.found;
     }
@@ -39,7 +39,7 @@ final class OptionalFilterFinder {
     /** A test of a parameter itself; {@code everything} is empty when it tests for NULL. */
     private record Guard(Condition.Leaf leaf, String parameter, Optional<String> everything) {}
 
-    private void recognise(Condition.Compound joined) {
+    private void recognize(Condition.Compound joined) {
         List<Guard> guards = new ArrayList<>(2);
         for (Condition item : joined.items()) {
             single(item).flatMap(this::guard).ifPresent(guards::add);

@@ -2,7 +2,7 @@ package plainsieve.core.sql;
 
 /** A run of tokens: from the first, up to but not including the last. */
 public record Span(int from, int to) {
-    /** Of 2^32 the part that the golden ratio cuts off: multiplied by it, neighbours lie far apart (Knuth, TAOCP 6.4). */
+    /** Of 2^32 the part that the golden ratio cuts off: multiplied by it, neighbors lie far apart (Knuth, TAOCP 6.4). */
     private static final int SPREAD = 0x9E3779B1;
 
     public boolean isEmpty() {

@@ -277,7 +277,7 @@ class RequestTest {
             get /t,get /u                      | two paths
             fetch /t                           | Unknown request line
             get /t,rows in data                | Unknown response option
-            get /t,column a is colour          | Unknown column type
+            get /t,column a is color          | Unknown column type
             get /t,header Authorization = x    | cannot set the header
             get /t,header Host = x             | cannot set the header
             get /t,query day = :day format 'rr' | Invalid date pattern

@@ -108,7 +108,7 @@ class ComparisonChoicesTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"money", "number 9", "number one", "day long", "colour red", "unit"})
+    @CsvSource({"money", "number 9", "number one", "day long", "color red", "unit"})
     void doesNotReadAFormatThatIsNone(String written) {
         assertThat(ValueFormat.read(written)).isEmpty();
     }

@@ -109,8 +109,8 @@ public class Permissions {
         return one.compareTo(other) < 0 ? one : other;
     }
 
-    /** The caller as an asker of the project that they are in. */
-    public Caller asker(AuthenticatedPerson authenticatedPerson, ProjectRole standing) {
+    /** The caller as a caller of the project that they are in. */
+    public Caller caller(AuthenticatedPerson authenticatedPerson, ProjectRole standing) {
         Person person = authenticatedPerson.person();
         Set<String> memberships = new HashSet<>(groups.of(person.id()));
         authenticatedPerson.grants().ifPresent(grants -> memberships.retainAll(grants.groups()));

@@ -128,7 +128,7 @@ public class CallerResolver {
     }
 
     private Optional<Caller> byLink(HttpServletRequest request, Optional<String> projectId) {
-        return projectId.flatMap(project -> openLinkAuthenticator.asker(request, project));
+        return projectId.flatMap(project -> openLinkAuthenticator.caller(request, project));
     }
 
     private Role ofThisMachine(HttpServletRequest request) {
@@ -138,8 +138,8 @@ public class CallerResolver {
         return settings.role();
     }
 
-    /** Anyone who asks, as an asker of a project, or whom they look as. Throws as {@link #role}. */
-    public Caller asker(HttpServletRequest request, String projectId) {
+    /** Anyone who asks, as a caller of a project, or whom they look as. Throws as {@link #role}. */
+    public Caller caller(HttpServletRequest request, String projectId) {
         Caller own = own(request, projectId);
         String as = request.getHeader(VIEW_AS);
         return as == null || as.isEmpty() ? own : lookingAs(as, own, projectId);
@@ -160,7 +160,7 @@ public class CallerResolver {
             return byLink.get().ownedBy(byLink.get().owner() + " " + browser(request));
         }
         Optional<Caller> signedIn = now().flatMap(authenticatedPerson ->
-                standing(request, projectId).map(standing -> permissions.asker(authenticatedPerson, standing)));
+                standing(request, projectId).map(standing -> permissions.caller(authenticatedPerson, standing)));
         return signedIn.orElseGet(() -> {
             return Caller.of(role.word(), role, Viewer.browser(browser(request), role.word()));
         });

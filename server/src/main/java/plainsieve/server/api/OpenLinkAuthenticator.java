@@ -40,10 +40,10 @@ public class OpenLinkAuthenticator {
     }
 
     /** Someone with a link of a project that holds and is for anyone who has it. */
-    Optional<Caller> asker(HttpServletRequest request, String projectId) {
+    Optional<Caller> caller(HttpServletRequest request, String projectId) {
         Optional<LinkParameters> said = readLink(request);
         try {
-            return said.flatMap(link -> asker(projectId, link));
+            return said.flatMap(link -> caller(projectId, link));
         } catch (ProblemException | NotFoundException over) {
             // No one is known by a link that does not hold; where it is used it is reported why.
             return Optional.empty();
@@ -68,7 +68,7 @@ public class OpenLinkAuthenticator {
                 .ifPresent(said -> uses.used(reportLinks.read(project, reportId, said.token())));
     }
 
-    private Optional<Caller> asker(String projectId, LinkParameters said) {
+    private Optional<Caller> caller(String projectId, LinkParameters said) {
         ReportLinks.ValidLink link = reportLinks.read(projects.get(projectId), said.report(), said.token());
         return link.isForAnyone()
                 ? Optional.of(Caller.of(link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()))

@@ -138,7 +138,7 @@ class RequestContextConfiguration implements WebMvcConfigurer {
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
             HttpServletRequest http = request.getNativeRequest(HttpServletRequest.class);
-            return callerResolver.asker(
+            return callerResolver.caller(
                     http, projectOf(http).orElseGet(() -> projects.first().id()));
         }
     }

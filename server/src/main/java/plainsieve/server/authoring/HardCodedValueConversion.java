@@ -133,9 +133,9 @@ public class HardCodedValueConversion {
      * @param text as it is there, which may not be kept yet
      * @param choices the trial values that are there
      */
-    public record Draft(Caller asker, Query query, String text, Map<String, ChoiceText> choices) {
+    public record Draft(Caller caller, Query query, String text, Map<String, ChoiceText> choices) {
         RequestedChoices asked(Project project) {
-            return RequestedChoices.onTheBench(asker, project.parameters().keySet(), choices);
+            return RequestedChoices.onTheBench(caller, project.parameters().keySet(), choices);
         }
     }
 
@@ -203,7 +203,7 @@ public class HardCodedValueConversion {
                 }
             }
             RowsBeforeAndAfter.RunDigest later = rowsBeforeAndAfter.after(
-                    now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after, before);
+                    now, new Draft(draft.caller(), draft.query(), draft.text(), choices), after, before);
             RowsBeforeAndAfter.Equality same = rowsBeforeAndAfter.compare(project, draft, before, later);
             fixed.forEach((name, choice) ->
                     parameters.change(project, project.parameter(name).withTrial(choice)));

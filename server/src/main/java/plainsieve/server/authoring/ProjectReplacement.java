@@ -194,7 +194,7 @@ public class ProjectReplacement {
         if (!said.matches("\\d{1,5}")) {
             throw new ProblemException(Problem.of(
                     "bad-source",
-                    "plainsieve.reach.%s.port is not a valid port: “%s”.".formatted(entry.id(), said),
+                    "plainsieve.source-overrides.%s.port is not a valid port: “%s”.".formatted(entry.id(), said),
                     "Write a number."));
         }
         return Integer.parseInt(said);

@@ -104,7 +104,7 @@ public class RemovedObjects {
 
     /**
      * Brings something back as it was. Throws {@link ProblemException} when its place is taken or what it needs is gone, and
-     * {@link ForbiddenException} when it is not for this asker.
+     * {@link ForbiddenException} when it is not for this caller.
      */
     @Transactional
     public Thing bringBack(Project project, Caller caller, long id) {

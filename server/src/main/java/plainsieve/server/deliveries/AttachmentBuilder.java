@@ -51,7 +51,7 @@ class AttachmentBuilder {
     BuiltAttachments of(ReportEmailComposer.EmailRequest wanted, List<Delivery.Attachment> attachments) {
         List<EmailMessage.Attachment> files = new ArrayList<>();
         List<String> notes = new ArrayList<>();
-        long left = settings.mostAttached().toBytes();
+        long left = settings.maxAttachmentSize().toBytes();
         for (Delivery.Attachment attachment : attachments) {
             Optional<EmailMessage.Attachment> file = file(wanted, attachment, left);
             if (file.isEmpty()) {
@@ -59,7 +59,7 @@ class AttachmentBuilder {
                         .formatted(
                                 wanted.report().view(attachment.viewId()).titleOrKind(),
                                 attachment.format().extension(),
-                                inWords(settings.mostAttached())));
+                                inWords(settings.maxAttachmentSize())));
             } else {
                 files.add(file.get());
                 left -= file.get().bytes().length;

@@ -95,7 +95,7 @@ class DeliveryEmailBuilder {
             return new NothingToSend("The report is not published.");
         }
         Project opened = live.opening(report.get());
-        Caller caller = asker(opened, delivery, to);
+        Caller caller = caller(opened, delivery, to);
         if (!permissions.isFor(caller, opened.id(), report.get().id())) {
             return new NothingToSend("The recipient has no access to the report.");
         }
@@ -134,7 +134,7 @@ class DeliveryEmailBuilder {
     }
 
     /** People see what belongs to them; of what is held, others see what the delivery says belongs to them, as by a link for anyone who has it. */
-    private Caller asker(Project live, Delivery delivery, Recipient to) {
+    private Caller caller(Project live, Delivery delivery, Recipient to) {
         String by = "delivery";
         if (to.person().isPresent()) {
             return permissions.asPerson(by, to.person().get(), live.id());

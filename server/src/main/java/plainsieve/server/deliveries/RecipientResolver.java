@@ -78,9 +78,9 @@ class RecipientResolver {
         }
         Map<String, Recipient> once = new LinkedHashMap<>();
         all.forEach(one -> once.putIfAbsent(one.address().toLowerCase(Locale.ROOT) + "\n" + one.part(), one));
-        if (once.size() > settings.mostMails()) {
+        if (once.size() > settings.maxEmails()) {
             throw refused(
-                    "More than %,d emails would be sent, so none was sent.".formatted(settings.mostMails()),
+                    "More than %,d emails would be sent, so none was sent.".formatted(settings.maxEmails()),
                     "Reduce the recipients, or ask the operator for a higher limit.");
         }
         return List.copyOf(once.values());
@@ -148,7 +148,7 @@ class RecipientResolver {
 
     private List<Row> rows(Project project, Delivery delivery, Delivery.EachRow each, ClientPresence clientPresence) {
         RecipientCollector reading = new RecipientCollector(each, clientPresence);
-        run(project, delivery, each.queryId(), settings.mostMails() + 1L, reading);
+        run(project, delivery, each.queryId(), settings.maxEmails() + 1L, reading);
         return reading.rows;
     }
 

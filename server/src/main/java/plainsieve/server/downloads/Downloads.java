@@ -90,7 +90,7 @@ public class Downloads {
     public Download order(RunRequest request, DownloadFormat format, FileHeader header, String fileName) {
         queryRunner.check(request);
         Download download = new Download(request, format, header, fileName);
-        downloads.put(new Cancellations.RunKey(request.asked().asker().owner(), request.runId()), download);
+        downloads.put(new Cancellations.RunKey(request.asked().caller().owner(), request.runId()), download);
         return download;
     }
 

@@ -49,7 +49,7 @@ public class ReportEditor {
                 .filter(ViewProposals.Proposal::taken)
                 .map(ViewProposals.Proposal::view)
                 .toList();
-        List<Control> controls = proposals.controls(choosable(project, project.mentioned(query)));
+        List<Control> controls = proposals.controls(selectable(project, project.mentioned(query)));
         String name = query.name();
         String id = Ids.of(name, "report", project::hasReport);
         Report report = new Report(id, name, "", "", controls, views, ReportOpening.USUAL, 1);
@@ -90,11 +90,11 @@ public class ReportEditor {
     }
 
     /** The parameters of a report that viewers could choose. */
-    public List<ParameterDefinition> choosable(Project project, Report report) {
-        return choosable(project, project.drafted(report.id()).parametersOf(report));
+    public List<ParameterDefinition> selectable(Project project, Report report) {
+        return selectable(project, project.drafted(report.id()).parametersOf(report));
     }
 
-    private static List<ParameterDefinition> choosable(Project project, Set<String> names) {
+    private static List<ParameterDefinition> selectable(Project project, Set<String> names) {
         return project.parameters().values().stream()
                 .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
                 .toList();
@@ -123,7 +123,7 @@ public class ReportEditor {
                         .map(column ->
                                 new OpeningSentence.Dated(id, project.query(id).name(), column.name())))
                 .toList();
-        return new OpeningSentence(report.opening(), dated, choosable(project, report));
+        return new OpeningSentence(report.opening(), dated, selectable(project, report));
     }
 
     /** The report with something else at a mark. */

@@ -77,7 +77,7 @@ class ListQueries {
         Map<String, ChoiceText> texts = new HashMap<>(parents);
         texts.keySet().retainAll(known.keySet());
         StatementOrigin origin =
-                new StatementOrigin(project, scope.asker(), source(query, scope, parents), query.id(), Purpose.LIST);
+                new StatementOrigin(project, scope.caller(), source(query, scope, parents), query.id(), Purpose.LIST);
         return new Prepared(origin, prepared, known, ChoiceReader.readAll(known, texts));
     }
 
@@ -117,7 +117,7 @@ class ListQueries {
         Parameter except = Parameter.of(ValueListQuery.EXCEPT, type).takingMany();
         Map<String, Parameter> known = Map.of(except.name(), except);
         return new Prepared(
-                new StatementOrigin(project, scope.asker(), place.sourceId(), "", Purpose.LIST),
+                new StatementOrigin(project, scope.caller(), place.sourceId(), "", Purpose.LIST),
                 prepared,
                 known,
                 ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.except()))));

@@ -51,17 +51,17 @@ public class RowAccess {
     /** The same as a choice. */
     Optional<ChoiceText> theirs(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         RowAccessRule rowAccessRule = definition.hold();
-        if (scope.asker().viewer().isByLink() && rowAccessRule.holds()) {
-            return Optional.of(scope.asker().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
+        if (scope.caller().viewer().isByLink() && rowAccessRule.holds()) {
+            return Optional.of(scope.caller().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
         }
-        return isFree(scope.asker())
+        return isFree(scope.caller())
                 ? Optional.empty()
                 : switch (rowAccessRule.by()) {
                     case VIEWER -> Optional.empty();
                     case GROUP -> Optional.of(ofGroups(definition, scope));
                     case CLAIM ->
                         Optional.of(ChoiceText.of(
-                                identities.claims(scope.asker().viewer().name(), rowAccessRule.claim())));
+                                identities.claims(scope.caller().viewer().name(), rowAccessRule.claim())));
                     case QUERY -> Optional.of(ofQuery(definition, scope, chosen));
                 };
     }
@@ -73,7 +73,7 @@ public class RowAccess {
     /** All that their groups say: who is in two sees what either sees. */
     private ChoiceText ofGroups(ParameterDefinition definition, ListScope scope) {
         List<ChoiceText> said = groups.of(scope.project().id(), definition.name()).stream()
-                .filter(row -> scope.asker().viewer().groups().contains(row.groupId()))
+                .filter(row -> scope.caller().viewer().groups().contains(row.groupId()))
                 .map(this::choice)
                 .toList();
         if (said.stream().anyMatch(choice -> choice.kind() == ChoiceText.Kind.ALL)) {
@@ -132,7 +132,7 @@ public class RowAccess {
 
     /** Whether someone may be shown what a text gives that mentions these parameters. */
     public boolean shows(ListScope scope, Set<String> things, Set<String> mentioned) {
-        return isFree(scope.asker())
+        return isFree(scope.caller())
                 || missing(scope.project(), things, mentioned).isEmpty();
     }
 

@@ -48,7 +48,7 @@ public record Caller(String id, String owner, Role role, Viewer viewer, Map<Stri
         return new Caller(id, other, role, viewer, fixed, fixedBy);
     }
 
-    /** The same asker with choices fixed besides those that are fixed already, which nothing can change. */
+    /** The same caller with choices fixed besides those that are fixed already, which nothing can change. */
     public Caller fixing(Map<String, ChoiceText> choices, String by) {
         if (choices.isEmpty()) {
             return this;

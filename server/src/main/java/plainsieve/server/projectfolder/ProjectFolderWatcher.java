@@ -99,7 +99,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
     private void take(ServedFiles folder) {
         taken = seen;
         try {
-            servedProjects.take(folder.read(), settings.reach());
+            servedProjects.take(folder.read(), settings.sourceOverrides());
             state = new State(true, Optional.of(clock.instant()), List.of());
             LOG.info("Serves the projects in {}.", settings.project());
         } catch (ProblemException e) {

@@ -3,13 +3,13 @@ package plainsieve.server.records;
 /**
  * Which statements of Sent are requested. Empty texts match everything.
  *
- * @param asker whose statements, also while they look as others
+ * @param caller whose statements, also while they look as others
  * @param search what the statement or one of its values must contain, in any case
  * @param order new, slow or failed: what comes first
  */
 public record SentFilter(
         String projectId,
-        String asker,
+        String caller,
         String reportId,
         String queryId,
         String sourceId,

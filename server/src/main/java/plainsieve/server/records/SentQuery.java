@@ -14,7 +14,7 @@ public final class SentQuery {
 
     public static String latest(@Param("w") SentFilter wanted) {
         return new SentQuery()
-                .where(wanted.asker(), "(asker = #{w.asker} or instr(asker, #{w.asker} || ', as ') = 1)")
+                .where(wanted.caller(), "(caller = #{w.caller} or instr(caller, #{w.caller} || ', as ') = 1)")
                 .where(wanted.reportId(), "report_id = #{w.reportId}")
                 .where(wanted.queryId(), "query_id = #{w.queryId}")
                 .where(wanted.sourceId(), "source_id = #{w.sourceId}")

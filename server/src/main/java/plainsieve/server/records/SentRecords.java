@@ -19,9 +19,9 @@ public interface SentRecords {
 
     /** One that is about to be sent. Until it is among those that are read, it is where to write it costs least. */
     @Insert("""
-            insert into sent_begun (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text,
+            insert into sent_begun (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text,
               bound_values)
-            values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{asker}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause},
+            values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{caller}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause},
               #{text}, #{boundValues})
             """)
     void begin(SentRow row);
@@ -34,9 +34,9 @@ public interface SentRecords {
 
     /** Among those that are read: as a new one, or how one that is there has ended. */
     @Insert("""
-            insert into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
+            insert into sent (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text, bound_values,
               outcome, problem, gathered, fetched, shown, database_ms, total_ms)
-            values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{asker}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
+            values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{caller}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
               #{boundValues}, #{outcome}, #{problem}, #{gathered}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
             on conflict (id) do update set outcome = excluded.outcome, problem = excluded.problem, gathered = excluded.gathered,
               fetched = excluded.fetched, shown = excluded.shown, database_ms = excluded.database_ms, total_ms = excluded.total_ms
@@ -53,9 +53,9 @@ public interface SentRecords {
     }
 
     @Insert("""
-            insert or ignore into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text,
+            insert or ignore into sent (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text,
               bound_values, outcome, problem, fetched, shown, database_ms, total_ms)
-            select id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
+            select id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text, bound_values,
               'running', '', 0, 0, 0, 0
             from sent_begun
             """)

@@ -5,7 +5,7 @@ import java.time.Instant;
 /**
  * One statement that was sent, with who caused it and how it went. As wide as its table.
  *
- * @param asker who asked
+ * @param caller who asked
  * @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them
  * @param evidence where its choices ran, as JSON; empty when no one asked
  */
@@ -14,7 +14,7 @@ public record SentRow(
         String runId,
         Instant sentAt,
         String projectId,
-        String asker,
+        String caller,
         String sourceId,
         String queryId,
         String reportId,

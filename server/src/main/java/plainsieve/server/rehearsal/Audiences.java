@@ -34,7 +34,7 @@ class Audiences {
         return viewAs.all(on.project().id()).stream()
                 .filter(one -> one.isGroup() ? byGroup : byName)
                 .filter(one -> permissions.isFor(
-                        stageFor(on, one.as()).asker(),
+                        stageFor(on, one.as()).caller(),
                         on.project().id(),
                         on.report().id()))
                 .limit(MOST_PEOPLE)
@@ -49,7 +49,7 @@ class Audiences {
                 ? on
                 : new DraftOrders.OnStage(
                         on.project(),
-                        viewAs.as(as, on.asker().id(), on.project().id()),
+                        viewAs.as(as, on.caller().id(), on.project().id()),
                         on.report());
     }
 }

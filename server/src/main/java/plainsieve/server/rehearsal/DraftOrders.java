@@ -30,7 +30,7 @@ class DraftOrders {
     RunRequest rehearsed(OnStage stage, View view, ViewPart part, Map<String, ChoiceText> choices) {
         Query query = stage.project().query(view.queryId());
         RequestedChoices requested =
-                RequestedChoices.of(stage.asker(), stage.project().parametersOf(stage.report()), choices);
+                RequestedChoices.of(stage.caller(), stage.project().parametersOf(stage.report()), choices);
         return orders.view(
                 stage.project(),
                 stage.report(),
@@ -40,7 +40,7 @@ class DraftOrders {
     }
 
     /** A report that is on stage, and who put it there. */
-    record OnStage(Project project, Caller asker, Report report) {}
+    record OnStage(Project project, Caller caller, Report report) {}
 
     /** What is asked of a view. @param filters what a reader may add by picking a bar */
     record DraftRun(View view, ViewPart part, List<RunRequest.ColumnFilter> filters) {

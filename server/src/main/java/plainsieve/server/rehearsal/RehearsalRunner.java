@@ -174,7 +174,7 @@ class RehearsalRunner {
 
     private String where(DraftOrders.OnStage on, long sentId) {
         Map<ExecutionSite, Long> counts =
-                evidenceService.of(on.project(), on.asker(), sentId, false).verdicts().stream()
+                evidenceService.of(on.project(), on.caller(), sentId, false).verdicts().stream()
                         .filter(ran -> ran.where() != ExecutionSite.LEFT_OUT)
                         .collect(Collectors.groupingBy(
                                 EvidenceService.PlacementEvidence::where, TreeMap::new, Collectors.counting()));

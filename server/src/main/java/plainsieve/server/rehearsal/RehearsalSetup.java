@@ -49,7 +49,7 @@ class RehearsalSetup {
         if (definition.list().exists()) {
             long start = System.nanoTime();
             try {
-                ListScope scope = new ListScope(on.project(), on.asker());
+                ListScope scope = new ListScope(on.project(), on.caller());
                 lists.refreshed(definition, scope, usual(on, definition)).values().stream()
                         .map(ListedValue::value)
                         .forEach(listed::add);
@@ -78,7 +78,7 @@ class RehearsalSetup {
 
     private ChoiceText opening(DraftOrders.OnStage on, ParameterDefinition definition) {
         return choiceResolver
-                .opening(on.project(), on.asker(), definition)
+                .opening(on.project(), on.caller(), definition)
                 .texts()
                 .getOrDefault(definition.name(), ChoiceText.blank());
     }

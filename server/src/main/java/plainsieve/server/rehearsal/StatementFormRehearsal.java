@@ -41,7 +41,7 @@ public class StatementFormRehearsal {
         for (Report report : project.reports()) {
             for (View view : report.views()) {
                 if (view.queryId().equals(text.query().id())) {
-                    DraftOrders.OnStage stage = new DraftOrders.OnStage(project, choices.asker(), report);
+                    DraftOrders.OnStage stage = new DraftOrders.OnStage(project, choices.caller(), report);
                     forms.addAll(of(stage, view, text, choices));
                 }
             }

@@ -110,7 +110,7 @@ final class ChartImage {
             renderer.setDefaultItemLabelPaint(INK);
         }
         for (int i = 0; i < parts; i++) {
-            renderer.setSeriesPaint(i, colour(i));
+            renderer.setSeriesPaint(i, color(i));
         }
         return renderer;
     }
@@ -139,7 +139,7 @@ final class ChartImage {
         boolean single = series.stream().allMatch(one -> one.values().size() < 2);
         XYLineAndShapeRenderer renderer = new XYLineAndShapeRenderer(true, single);
         for (int i = 0; i < series.size(); i++) {
-            renderer.setSeriesPaint(i, colour(i));
+            renderer.setSeriesPaint(i, color(i));
             renderer.setSeriesStroke(i, new BasicStroke(LINE_WIDTH));
         }
         plot.setRenderer(renderer);
@@ -160,7 +160,7 @@ final class ChartImage {
         axis.setTickMarksVisible(false);
     }
 
-    private static Paint colour(int series) {
+    private static Paint color(int series) {
         return SERIES.get(series % SERIES.size());
     }
 

@@ -54,10 +54,10 @@ public class ReportEmailComposer {
      * @param project in the state that all of it sees, with what its parameters open with
      * @param presence by which it is stopped
      */
-    public record EmailRequest(Project project, Report report, Caller asker, ClientPresence presence) {
+    public record EmailRequest(Project project, Report report, Caller caller, ClientPresence presence) {
         /** What is chosen: what the report opens with. */
         public RequestedChoices choices() {
-            return ReportRunRequests.choices(project, asker, report, Map.of());
+            return ReportRunRequests.choices(project, caller, report, Map.of());
         }
     }
 
@@ -85,7 +85,7 @@ public class ReportEmailComposer {
     /** How old the data are; nothing where that is not theirs to know. */
     private Optional<String> age(EmailRequest wanted) {
         try {
-            return ages.of(wanted.project(), wanted.asker(), wanted.report())
+            return ages.of(wanted.project(), wanted.caller(), wanted.report())
                     .map(age -> (age.late() ? "The data is overdue: the newest is from %s." : "Data up to %s.")
                             .formatted(new EmailValueFormat(settings.language()).figure(age.newest())));
         } catch (ProblemException e) {

@@ -51,7 +51,7 @@ final class ChoiceResolution {
         this.known = project.parameters();
         this.dependencies = project.dependencies();
         this.requested = requested;
-        this.scope = new ListScope(project, requested.asker());
+        this.scope = new ListScope(project, requested.caller());
         this.lists = lists;
         this.today = today;
         this.staged = project.stage().values().keySet();
@@ -67,7 +67,7 @@ final class ChoiceResolution {
                         .about(now));
             }
         });
-        requested.asker().fixed().forEach((name, text) -> fixed.put(former.getOrDefault(name, name), text));
+        requested.caller().fixed().forEach((name, text) -> fixed.put(former.getOrDefault(name, name), text));
     }
 
     ResolvedChoices choose(Set<String> needed) {
@@ -89,10 +89,10 @@ final class ChoiceResolution {
 
     /** Choices for what is no parameter here, and for what a signed link alone may choose. */
     private void strangers() {
-        Map<String, Parameter> choosable = new LinkedHashMap<>();
+        Map<String, Parameter> selectable = new LinkedHashMap<>();
         requested.mayChoose().stream()
                 .filter(name -> known.containsKey(name) && !known.get(name).isComputed())
-                .forEach(name -> choosable.put(name, known.get(name).toParameter()));
+                .forEach(name -> selectable.put(name, known.get(name).toParameter()));
         for (String name : given.keySet()) {
             boolean computed = requested.mayChoose().contains(name)
                     && known.containsKey(name)
@@ -103,10 +103,10 @@ final class ChoiceResolution {
                                 ":%s is computed and cannot be chosen.".formatted(name),
                                 "Choose the parameters that it is computed from.")
                         .about(name));
-            } else if (!choosable.containsKey(name)) {
-                problems.add(ChoiceReader.unknown(name, choosable));
+            } else if (!selectable.containsKey(name)) {
+                problems.add(ChoiceReader.unknown(name, selectable));
             } else if (fixed.containsKey(name) && !fixed.get(name).equals(given.get(name))) {
-                String by = requested.asker().fixedBy();
+                String by = requested.caller().fixedBy();
                 problems.add(Problem.of(
                                 "fixed-by-link",
                                 "%s fixes :%s.".formatted(by, name),
@@ -172,7 +172,10 @@ final class ChoiceResolution {
 
     private Optional<Value> work(String formula, ParameterDefinition definition) {
         return Formula.read(formula)
-                .value(today, requested.asker().viewer().name(), name -> choices.getOrDefault(name, new Choice.Blank()))
+                .value(
+                        today,
+                        requested.caller().viewer().name(),
+                        name -> choices.getOrDefault(name, new Choice.Blank()))
                 .map(value -> Formula.as(definition.type(), value));
     }
 

@@ -47,7 +47,7 @@ public class DataAges {
         this.clock = clock;
     }
 
-    private record AgeKey(Project project, Caller asker, DataAge age) {}
+    private record AgeKey(Project project, Caller caller, DataAge age) {}
 
     /**
      * The age of a report's data.
@@ -79,7 +79,7 @@ public class DataAges {
                         UUID.randomUUID().toString(),
                         project,
                         RunRequest.Text.live(query),
-                        RequestedChoices.of(asked.asker(), Set.of(), Map.of()).without(blank),
+                        RequestedChoices.of(asked.caller(), Set.of(), Map.of()).without(blank),
                         new RunRequest.RowSelection(
                                 "",
                                 new ResultShape.Totals(List.of(), List.of(measure), ResultShape.Order.KEYS),

@@ -36,12 +36,12 @@ public class ListRequests {
      */
     public record ListRequest(
             Project project,
-            Caller asker,
+            Caller caller,
             ParameterDefinition definition,
             Map<String, ChoiceText> choices,
             boolean trial) {
         private ListScope who() {
-            return new ListScope(project, asker);
+            return new ListScope(project, caller);
         }
     }
 
@@ -74,7 +74,7 @@ public class ListRequests {
         Map<String, ChoiceText> known = new HashMap<>(wanted.choices());
         known.keySet().removeIf(name -> !all.containsKey(name) || all.get(name).isComputed());
         RequestedChoices requested =
-                new RequestedChoices(wanted.asker(), all.keySet(), known, Set.of(), wanted.trial());
+                new RequestedChoices(wanted.caller(), all.keySet(), known, Set.of(), wanted.trial());
         return choiceResolver.choose(project, parents, requested).orRefuse().texts();
     }
 

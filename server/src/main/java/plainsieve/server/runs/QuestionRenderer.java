@@ -54,7 +54,7 @@ public class QuestionRenderer {
         ResolvedChoices resolved = choiceResolver.choose(project, names, requested);
         Map<String, ChoiceText> texts = new LinkedHashMap<>(resolved.texts());
         requested.choices().forEach(texts::putIfAbsent);
-        ListScope scope = new ListScope(project, requested.asker());
+        ListScope scope = new ListScope(project, requested.caller());
         Map<String, ParameterLabels> words = new HashMap<>();
         names.stream()
                 .filter(project.parameters()::containsKey)

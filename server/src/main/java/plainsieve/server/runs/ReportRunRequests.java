@@ -82,7 +82,7 @@ public class ReportRunRequests {
                 counting(project, choices, asked),
                 new RunRequest.RowSelection(limit, wanted(asked), asked.filters()),
                 Purpose.ofView(kind, report.id(), view.id()),
-                project.stage().limits().rows(settings.readerCap() * asked.pages()));
+                project.stage().limits().rows(settings.reportRowLimit() * asked.pages()));
     }
 
     private static ResultShape wanted(ViewRequest asked) {
@@ -111,14 +111,14 @@ public class ReportRunRequests {
                 new ComparisonChoices(figures.against().get(), project.parameters()).of(complete);
         boolean moves = figures.against().get().kind() != ComparisonBasis.Kind.ALL;
         boolean fixed = others.keySet().stream()
-                .anyMatch(name -> choices.asker().fixed().containsKey(name)
+                .anyMatch(name -> choices.caller().fixed().containsKey(name)
                         && !others.get(name).equals(complete.get(name)));
         // What is fixed would be compared with itself, and be the same.
         if (moves && fixed) {
             throw new ProblemException(Problem.of(
                     "not-compared",
                     "%s fixes the parameter of the comparison."
-                            .formatted(choices.asker().fixedBy()),
+                            .formatted(choices.caller().fixedBy()),
                     "The figures themselves are right."));
         }
         return counting.with(others);

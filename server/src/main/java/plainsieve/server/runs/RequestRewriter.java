@@ -72,7 +72,7 @@ class RequestRewriter {
                     .map(analysis ->
                             new ProblemException(analysis.locate(request.text().written(), e.problems())))
                     .orElse(e);
-            throw ViewerErrorMessages.redact(request.asked().asker(), placed);
+            throw ViewerErrorMessages.redact(request.asked().caller(), placed);
         }
     }
 
@@ -93,7 +93,7 @@ class RequestRewriter {
     }
 
     private RoutedStatement query(RunRequest request) {
-        PreparedQuery prepared = analysis.run(request.asked().asker(), () -> request.project()
+        PreparedQuery prepared = analysis.run(request.asked().caller(), () -> request.project()
                 .prepare(request.text().query(), request.text().written()));
         if (prepared.sides().isPresent() && request.text().query().choosesSource()) {
             throw new ProblemException(Problem.of(
@@ -103,7 +103,7 @@ class RequestRewriter {
                     "Give it a fixed source, or read only its own source."));
         }
         rowAccess.require(
-                new ListScope(request.project(), request.asked().asker()),
+                new ListScope(request.project(), request.asked().caller()),
                 Set.of(request.text().query().id()),
                 "“%s”".formatted(request.text().query().name()),
                 with(prepared.parameterNames(), request));
@@ -116,7 +116,7 @@ class RequestRewriter {
         List<AddedFilter> picked =
                 new PickedFilters(used, choices).of(request.shape().filters());
         SourceNames names = names(origin.sourceId(), prepared);
-        Statement statement = analysis.run(request.asked().asker(), () -> {
+        Statement statement = analysis.run(request.asked().caller(), () -> {
             PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
             return filtered.rewrite(new Choices(used, choices), wanted(request.shape(), used, choices), request.cap());
         });

@@ -11,14 +11,14 @@ import plainsieve.server.people.Caller;
 /**
  * The choices of a request, its caller, and the allowed parameters.
  *
- * @param asker who asks, with the choices that are fixed for them
+ * @param caller who asks, with the choices that are fixed for them
  * @param mayChoose the parameters that choices may be given for; any other is refused
  * @param choices what is chosen; what is not mentioned takes its default (on the bench: its trial value)
- * @param signedOnly parameters that are chosen only by what is fixed for the asker
+ * @param signedOnly parameters that are chosen only by what is fixed for the caller
  * @param trial whether trial values are in for defaults, as on the bench
  */
 public record RequestedChoices(
-        Caller asker, Set<String> mayChoose, Map<String, ChoiceText> choices, Set<String> signedOnly, boolean trial) {
+        Caller caller, Set<String> mayChoose, Map<String, ChoiceText> choices, Set<String> signedOnly, boolean trial) {
     public RequestedChoices {
         mayChoose = Set.copyOf(mayChoose);
         choices = Map.copyOf(choices);
@@ -35,27 +35,27 @@ public record RequestedChoices(
         return new RequestedChoices(caller, mayChoose, choices, Set.of(), true);
     }
 
-    /** The same with nothing chosen for some parameters. What is fixed for the asker stays. */
+    /** The same with nothing chosen for some parameters. What is fixed for the caller stays. */
     public RequestedChoices without(Collection<String> names) {
         Map<String, ChoiceText> rest = new HashMap<>(choices);
         names.stream()
-                .filter(name -> !signedOnly.contains(name) && !asker.fixed().containsKey(name))
+                .filter(name -> !signedOnly.contains(name) && !caller.fixed().containsKey(name))
                 .forEach(name -> rest.put(name, ChoiceText.blank()));
         Set<String> all = new HashSet<>(mayChoose);
         all.addAll(names);
-        return new RequestedChoices(asker, all, rest, signedOnly, trial);
+        return new RequestedChoices(caller, all, rest, signedOnly, trial);
     }
 
-    /** The same with other choices, where they may be chosen. What is fixed for the asker stays. */
+    /** The same with other choices, where they may be chosen. What is fixed for the caller stays. */
     RequestedChoices with(Map<String, ChoiceText> others) {
         Map<String, ChoiceText> changed = new HashMap<>(choices);
         others.forEach((name, text) -> {
             if (mayChoose.contains(name)
                     && !signedOnly.contains(name)
-                    && !asker.fixed().containsKey(name)) {
+                    && !caller.fixed().containsKey(name)) {
                 changed.put(name, text);
             }
         });
-        return new RequestedChoices(asker, mayChoose, changed, signedOnly, trial);
+        return new RequestedChoices(caller, mayChoose, changed, signedOnly, trial);
     }
 }

@@ -58,6 +58,6 @@ public record RunRequest(
 
     StatementOrigin origin() {
         return new StatementOrigin(
-                project, asked.asker(), text.query().sourceId(), text.query().id(), purpose);
+                project, asked.caller(), text.query().sourceId(), text.query().id(), purpose);
     }
 }

@@ -25,8 +25,8 @@ class BodyLimit extends OncePerRequestFilter {
     private final long mostOfFile;
 
     BodyLimit(Settings settings) {
-        this.mostOfBody = settings.bodyMost().toBytes();
-        this.mostOfFile = settings.uploadMost().toBytes();
+        this.mostOfBody = settings.maxBodySize().toBytes();
+        this.mostOfFile = settings.maxUploadSize().toBytes();
     }
 
     @Override

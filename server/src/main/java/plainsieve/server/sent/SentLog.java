@@ -164,7 +164,7 @@ public class SentLog {
     }
 
     private boolean isTheirs(Caller caller, SentRow row) {
-        return caller.isOrLooked(row.asker())
+        return caller.isOrLooked(row.caller())
                 || Optional.ofNullable(also.getIfPresent(row.id()))
                         .filter(others -> others.contains(caller.id()))
                         .isPresent();
@@ -195,7 +195,7 @@ public class SentLog {
      */
     public void alsoFor(long sentId, String runId, StatementOrigin origin, Statement statement) {
         long id = lastId.incrementAndGet();
-        also.asMap().merge(sentId, Set.of(origin.asker().id()), SentLog::both);
+        also.asMap().merge(sentId, Set.of(origin.caller().id()), SentLog::both);
         LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
         String why = "Shared with statement %d, which was already running.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
@@ -213,7 +213,7 @@ public class SentLog {
                 runId,
                 clock.instant(),
                 origin.project().id(),
-                origin.asker().id(),
+                origin.caller().id(),
                 origin.sourceId(),
                 origin.queryId(),
                 origin.purpose().reportId(),
@@ -262,8 +262,8 @@ public class SentLog {
 
     /* In small pieces, each its own write: anyone else who writes in between does not wait for all of it. */
     private void prune(SentRecords now) {
-        Instant before = clock.instant().minus(settings.sentKept());
-        int pruned = now.prune(settings.sentMost(), before, PRUNED_AT_ONCE);
+        Instant before = clock.instant().minus(settings.sentRetention());
+        int pruned = now.prune(settings.maxSentEntries(), before, PRUNED_AT_ONCE);
         if (pruned == PRUNED_AT_ONCE) {
             writer.later(this::prune);
         }
@@ -302,7 +302,7 @@ public class SentLog {
                 row.runId(),
                 row.sentAt(),
                 row.projectId(),
-                row.asker(),
+                row.caller(),
                 row.sourceId(),
                 row.queryId(),
                 row.reportId(),

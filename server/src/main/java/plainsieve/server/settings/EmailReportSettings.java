@@ -12,22 +12,22 @@ import org.springframework.util.unit.DataSize;
  * @param address at which people reach this server, for the links in them
  * @param language in which dates and numbers are written, such as {@code en-GB}
  * @param rows how many rows of a table are in a mail
- * @param mostAttached how large a file may be that goes with one
- * @param mostMails how many mails one delivery may send at once
+ * @param maxAttachmentSize how large a file may be that goes with one
+ * @param maxEmails how many mails one delivery may send at once
  */
-@ConfigurationProperties("plainsieve.letters")
+@ConfigurationProperties("plainsieve.report-emails")
 public record EmailReportSettings(
         @DefaultValue("http://127.0.0.1:8080") String address,
         @DefaultValue("en-GB") Locale language,
         @DefaultValue("20") int rows,
-        @DefaultValue("10MB") DataSize mostAttached,
-        @DefaultValue("2000") int mostMails) {
+        @DefaultValue("10MB") DataSize maxAttachmentSize,
+        @DefaultValue("2000") int maxEmails) {
     public EmailReportSettings {
         boolean web = URI.create(address).getScheme() != null
                 && URI.create(address).getScheme().matches("https?");
-        require(web, "plainsieve.letters.address must begin with http:// or https://, is " + address);
-        require(rows > 0 && rows <= 200, "plainsieve.letters.rows must be 1 to 200, is " + rows);
-        require(mostMails > 0, "plainsieve.letters.most-mails must be at least 1, is " + mostMails);
+        require(web, "plainsieve.report-emails.address must begin with http:// or https://, is " + address);
+        require(rows > 0 && rows <= 200, "plainsieve.report-emails.rows must be 1 to 200, is " + rows);
+        require(maxEmails > 0, "plainsieve.report-emails.max-emails must be at least 1, is " + maxEmails);
         address = address.replaceFirst("/+$", "");
     }
 

@@ -8,11 +8,11 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *
  * @param mostRows that are fetched of one of them
  */
-@ConfigurationProperties("plainsieve.several")
+@ConfigurationProperties("plainsieve.federation")
 public record FederationSettings(@DefaultValue("2000000") long mostRows) {
     public FederationSettings {
         if (mostRows < 1) {
-            throw new IllegalArgumentException("plainsieve.several.most-rows must be at least 1, is " + mostRows);
+            throw new IllegalArgumentException("plainsieve.federation.max-rows must be at least 1, is " + mostRows);
         }
     }
 }

@@ -9,7 +9,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * A service that people sign in with (OpenID Connect). There is none while it has no issuer.
  *
  * @param issuer its address, from which everything else about it is asked
- * @param called what people call it
+ * @param label the text of the sign-in button
  * @param nameClaim the claim that is the name someone signs in with here
  * @param groupsClaim the claim that says in which groups someone is
  * @param claims further claims that may say among what someone chooses
@@ -19,7 +19,7 @@ public record OpenIdSettings(
         @DefaultValue("") String issuer,
         @DefaultValue("") String clientId,
         @DefaultValue("") String clientSecret,
-        @DefaultValue("your organisation") String called,
+        @DefaultValue("your organization") String label,
         @DefaultValue("preferred_username") String nameClaim,
         @DefaultValue("groups") String groupsClaim,
         @DefaultValue List<String> claims) {

@@ -12,18 +12,18 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param project the folder of a project, or of several; empty for a server whose projects are made on it
  * @param sharedKey what servers that represent each other have in common: with it signed links and ways to sign in hold on all of
  *     them; empty for a key of this server's own
- * @param reach how sources are reached from here where their files say otherwise or nothing, by their names: {@code password},
+ * @param sourceOverrides how sources are reached from here where their files say otherwise or nothing, by their names: {@code password},
  *     {@code host}, {@code port}, {@code database}, {@code user}
  */
 @ConfigurationProperties("plainsieve")
 public record ServingSettings(
         @DefaultValue("") String project,
         @DefaultValue("") String sharedKey,
-        @DefaultValue Map<String, Map<String, String>> reach) {
+        @DefaultValue Map<String, Map<String, String>> sourceOverrides) {
     private static final int SHORTEST_KEY = 32;
 
     public ServingSettings {
-        reach = Map.copyOf(reach);
+        sourceOverrides = Map.copyOf(sourceOverrides);
         if (!sharedKey.isEmpty() && sharedKey.length() < SHORTEST_KEY) {
             throw new IllegalArgumentException("plainsieve.shared-key must have at least %d characters, has %d"
                     .formatted(SHORTEST_KEY, sharedKey.length()));

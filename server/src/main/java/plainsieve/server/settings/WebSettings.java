@@ -11,21 +11,21 @@ import org.springframework.util.unit.DataSize;
  *
  * @param hosts of the open network, each a name, or a name and a port; none unless set
  * @param innerHosts that may lead into a private network, or to this machine
- * @param answerMost how large one answer may be, all its pages together
- * @param kept for how long an answer is shown again where its query does not say
+ * @param maxResponseSize how large one answer may be, all its pages together
+ * @param cacheTime how long a response is cached unless its query says otherwise
  */
 @ConfigurationProperties("plainsieve.web")
 public record WebSettings(
         @DefaultValue List<String> hosts,
         @DefaultValue List<String> innerHosts,
-        @DefaultValue("200MB") DataSize answerMost,
-        @DefaultValue("60s") Duration kept) {
+        @DefaultValue("200MB") DataSize maxResponseSize,
+        @DefaultValue("60s") Duration cacheTime) {
     public WebSettings {
         hosts = List.copyOf(hosts);
         innerHosts = List.copyOf(innerHosts);
-        if (answerMost.toBytes() <= 0 || kept.isNegative()) {
+        if (maxResponseSize.toBytes() <= 0 || cacheTime.isNegative()) {
             throw new IllegalArgumentException(
-                    "plainsieve.web.answer-most and plainsieve.web.kept must not be below 0");
+                    "plainsieve.web.max-response-size and plainsieve.web.cache-time must not be below 0");
         }
     }
 }

@@ -101,8 +101,8 @@ class SourceRegistry {
         this.reaching = new WebSource.Reaching(
                 new AllowedHosts(configured.web().hosts(), configured.web().innerHosts()),
                 new WebLimits(
-                        configured.web().answerMost().toBytes(),
-                        configured.web().kept()));
+                        configured.web().maxResponseSize().toBytes(),
+                        configured.web().cacheTime()));
         this.files = files;
         this.kept = kept;
         this.fence = fence;

@@ -130,7 +130,7 @@ public class StatementSender {
     public Catalog catalogue(String sourceId) {
         SourceRegistry.Opened opened = sources.get(sourceId);
         return watched(sourceId, () -> opened.source()
-                .catalogue(limits(opened.limits(), settings.longestRun()), new Cancellation()));
+                .catalogue(limits(opened.limits(), settings.statementTimeout()), new Cancellation()));
     }
 
     /** A sign of life of a source: its name and version. */
@@ -190,8 +190,8 @@ public class StatementSender {
     private Duration longest(StatementOrigin origin) {
         Purpose.Kind kind = origin.purpose().kind();
         return kind == Purpose.Kind.DOWNLOAD || kind == Purpose.Kind.COPY
-                ? settings.longestDownload()
-                : origin.project().stage().limits().longest(settings.longestRun());
+                ? settings.downloadTimeout()
+                : origin.project().stage().limits().longest(settings.statementTimeout());
     }
 
     private static RunLimits limits(SourceLimits limits, Duration ofServer) {
@@ -210,7 +210,7 @@ public class StatementSender {
         try {
             return watched(origin.sourceId(), () -> sent(runId, origin, statement, listener, asking));
         } catch (SourceFailure e) {
-            throw ViewerErrorMessages.redact(origin.asker(), e);
+            throw ViewerErrorMessages.redact(origin.caller(), e);
         }
     }
 
@@ -220,7 +220,7 @@ public class StatementSender {
         RunLimits limits = limits(way.limits(), longest(origin));
         FairQueue line = way.line();
         FairQueue.Entry place = place(origin);
-        Cancellations.RunKey key = new Cancellations.RunKey(origin.asker().owner(), runId);
+        Cancellations.RunKey key = new Cancellations.RunKey(origin.caller().owner(), runId);
         Cancellation cancellation = cancellations.begin(key);
         try {
             listener.begun(cancellation);
@@ -242,7 +242,7 @@ public class StatementSender {
     private static FairQueue.Entry place(StatementOrigin origin) {
         String report = origin.purpose().reportId();
         return new FairQueue.Entry(
-                origin.asker().owner(),
+                origin.caller().owner(),
                 report.isEmpty() ? "" : origin.project().id() + "/" + report,
                 origin.purpose().kind() == Purpose.Kind.DOWNLOAD);
     }

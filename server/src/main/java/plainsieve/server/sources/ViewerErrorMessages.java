@@ -12,7 +12,7 @@ public final class ViewerErrorMessages {
 
     private ViewerErrorMessages() {}
 
-    /** What an asker is notified of a failure of a source. */
+    /** What a caller is notified of a failure of a source. */
     public static SourceFailure redact(Caller caller, SourceFailure failure) {
         return caller.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
     }
@@ -27,7 +27,7 @@ public final class ViewerErrorMessages {
         };
     }
 
-    /** What an asker is notified of problems: of those that lie in a text, only that there are some. */
+    /** What a caller is notified of problems: of those that lie in a text, only that there are some. */
     public static ProblemException redact(Caller caller, ProblemException problems) {
         List<Problem> ofChoices = problems.problems().stream()
                 .filter(problem -> problem.place().isEmpty())

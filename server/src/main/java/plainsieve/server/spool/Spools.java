@@ -20,7 +20,7 @@ public class Spools {
 
     Spools(Settings settings) throws IOException {
         this.folder = settings.dataFolder().toAbsolutePath().resolve("spool");
-        this.most = settings.spoolMost().toBytes();
+        this.most = settings.maxSpoolSize().toBytes();
         Files.createDirectories(
                 folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
         removeForgotten();

@@ -7,7 +7,7 @@ public final class EmbeddedEngine {
     private final Source source;
     private final Runnable whenGone;
     private final EnginePool enginePool;
-    private int askers;
+    private int callers;
     private boolean retired;
     private long lastAsked = System.nanoTime();
 
@@ -25,15 +25,15 @@ public final class EmbeddedEngine {
     /** Begins to ask it. @return false when it is retired, and has to be refreshed */
     public synchronized boolean enter() {
         lastAsked = System.nanoTime();
-        askers += retired ? 0 : 1;
+        callers += retired ? 0 : 1;
         return !retired;
     }
 
     public void leave() {
         boolean closes;
         synchronized (this) {
-            askers--;
-            closes = retired && askers == 0;
+            callers--;
+            closes = retired && callers == 0;
         }
         if (closes) {
             close();
@@ -45,7 +45,7 @@ public final class EmbeddedEngine {
     public void retire() {
         boolean closes;
         synchronized (this) {
-            closes = !retired && askers == 0;
+            closes = !retired && callers == 0;
             retired = true;
         }
         if (closes) {
@@ -56,7 +56,7 @@ public final class EmbeddedEngine {
     /** Retires it unless someone asks it just now. */
     boolean retireWhenIdle() {
         synchronized (this) {
-            if (retired || askers > 0) {
+            if (retired || callers > 0) {
                 return false;
             }
             retired = true;

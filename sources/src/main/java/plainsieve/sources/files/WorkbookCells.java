@@ -173,7 +173,7 @@ final class WorkbookCells {
         return text == null || text.isBlank() ? null : text;
     }
 
-    /* A number is a day by how it is shown: y, m, d or h outside of quotation marks, brackets and colours. */
+    /* A number is a day by how it is shown: y, m, d or h outside of quotation marks, brackets and colors. */
     private static boolean isTime(Cell cell) {
         String shown = cell.getDataFormatString();
         return shown != null

@@ -75,7 +75,7 @@ final class WebFailures {
     SourceFailure tooLarge(long bytes) {
         return refused(
                 "The response is larger than %,d MB.".formatted(bytes >> 20),
-                "Narrow the choices, or raise plainsieve.web.answer-most.");
+                "Narrow the choices, or raise plainsieve.web.max-response-size.");
     }
 
     /** An answer that is none. */

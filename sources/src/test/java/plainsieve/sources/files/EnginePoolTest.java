@@ -90,7 +90,7 @@ class EnginePoolTest {
         List<CompletableFuture<List<String>>> answers = new ArrayList<>();
         for (int round = 1; round <= 12; round++) {
             folder.write("t.csv", "n\n" + (round + "\n").repeat(round * 1_000));
-            for (int asker = 0; asker < 3; asker++) {
+            for (int caller = 0; caller < 3; caller++) {
                 answers.add(CompletableFuture.supplyAsync(
                         () -> folder.rows("select count(*) = n * 1000 from t group by n"), others));
             }

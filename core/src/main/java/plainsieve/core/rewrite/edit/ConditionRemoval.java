@@ -97,7 +97,7 @@ public final class ConditionRemoval {
                 inside(items.get(i));
                 continue;
             }
-            // Neighbours go together, so that a line on which all of them are goes, too.
+            // Neighbors go together, so that a line on which all of them are goes, too.
             int first = items.get(i).span().from() - 1;
             while (i + 1 < items.size() && isGone(items.get(i + 1))) {
                 i++;

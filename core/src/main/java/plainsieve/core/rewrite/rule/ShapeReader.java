@@ -13,7 +13,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
-/** Recognises the shape of one condition. What it does not recognise is {@link Other}: bound or left out, never changed. */
+/** Recognizes the shape of one condition. What it does not recognize is {@link Other}: bound or left out, never changed. */
 final class ShapeReader {
     private final Tokens tokens;
     private final Span span;

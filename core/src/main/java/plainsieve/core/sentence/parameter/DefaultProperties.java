@@ -49,7 +49,7 @@ final class DefaultProperties {
     private static final List<String> NUMBERS =
             List.of("year of today", "quarter of today", "month of today", "fiscal year of today from April");
 
-    private static final List<String> WHO = List.of("asker");
+    private static final List<String> WHO = List.of("caller");
 
     private final ParameterDefinition parameter;
     private final ParameterContext around;

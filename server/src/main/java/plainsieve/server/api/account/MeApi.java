@@ -89,7 +89,7 @@ class MeApi {
     }
 
     private String service() {
-        return openId.isSetUp() ? openId.called() : "";
+        return openId.isSetUp() ? openId.label() : "";
     }
 
     private Me known(AuthenticatedPerson authenticatedPerson) {

@@ -42,7 +42,7 @@ class ParameterSentencesApi {
     }
 
     /** What could be at a mark; what it would cost with it. */
-    @GetMapping("/{name}/offers")
+    @GetMapping("/{name}/options")
     List<SentenceBodies.OfferBody> offers(Project project, @PathVariable String name, @RequestParam String mark) {
         return sentence(project, project.parameter(name)).offers(mark).stream()
                 .map(SentenceBodies.OfferBody::of)
@@ -77,7 +77,7 @@ class ParameterSentencesApi {
             String sentence) {}
 
     /** The parameter that a typed sentence means, to be kept or not. */
-    @PostMapping("/typed")
+    @PostMapping("/parse")
     ParameterBody typed(Project project, @Valid @RequestBody SentenceTyped body) {
         ParameterDefinition nothingKnown = ParameterDefinition.of(
                 Parameter.of("typed", Type.TEXT), new ParameterDefinition.Words("", "", "", "", ""));

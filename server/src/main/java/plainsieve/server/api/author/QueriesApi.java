@@ -165,7 +165,7 @@ class QueriesApi {
                 requested,
                 RunRequest.RowSelection.ALL_ROWS,
                 Purpose.BENCH,
-                project.stage().limits().rows(settings.benchCap()));
+                project.stage().limits().rows(settings.benchRowLimit()));
         runStreaming.run(request, true, response);
     }
 }

@@ -65,7 +65,7 @@ class ReportEditorApi {
     }
 
     /** What could be at a mark; what does not fit with the reason. */
-    @GetMapping("/offers")
+    @GetMapping("/options")
     List<SentenceBodies.OfferBody> offers(
             Project project,
             Caller caller,

@@ -87,7 +87,7 @@ class ReportEditorPages {
                 .toList();
         things.add(ThingBody.of(
                 "opening",
-                new OpeningSentence(report.opening(), dated, reportEditor.choosable(project, report)).sentence()));
+                new OpeningSentence(report.opening(), dated, reportEditor.selectable(project, report)).sentence()));
         return things;
     }
 

@@ -36,11 +36,11 @@ class SentApi {
         this.statementReplay = statementReplay;
     }
 
-    /** A statement that was sent. @param asker who asked */
+    /** A statement that was sent. @param caller who asked */
     record SentLine(
             long id,
             String at,
-            String asker,
+            String caller,
             String sourceId,
             String queryId,
             String queryName,
@@ -119,7 +119,7 @@ class SentApi {
         return new SentLine(
                 row.id(),
                 row.sentAt().toString(),
-                row.asker(),
+                row.caller(),
                 row.sourceId(),
                 row.queryId(),
                 queryName,

@@ -49,7 +49,7 @@ class StepsApi {
     }
 
     /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
-    @PostMapping("/reading")
+    @PostMapping("/analysis")
     StepsBodies.StepsBody read(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
@@ -60,7 +60,7 @@ class StepsApi {
     }
 
     /** What could be at a mark; values come from the rows as they are there. */
-    @PostMapping("/offers")
+    @PostMapping("/options")
     List<SentenceBodies.OfferBody> offers(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,

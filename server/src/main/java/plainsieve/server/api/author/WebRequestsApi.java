@@ -141,7 +141,7 @@ class WebRequestsApi {
     }
 
     /** Asks the service for the first page, and shows what it says. */
-    @PostMapping("/look")
+    @PostMapping("/preview")
     Look look(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,

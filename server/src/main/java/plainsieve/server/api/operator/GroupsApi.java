@@ -107,7 +107,7 @@ class GroupsApi {
     }
 
     /** Says who is in a group because the service says so that they sign in with; from when they sign in next. */
-    @PutMapping("/{id}/claim-membership")
+    @PutMapping("/{id}/membership-claims")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void claimed(@PathVariable String id, @Valid @RequestBody Claimed body, HttpServletRequest request) {
         String name = groups.get(id).name();
@@ -133,7 +133,7 @@ class GroupsApi {
     }
 
     /** Lets a group say among what everyone in it chooses; who is in several sees what any of them says. */
-    @PutMapping("/{id}/claim")
+    @PutMapping("/{id}/row-access")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void say(@PathVariable String id, @Valid @RequestBody SaysBody body, HttpServletRequest request) {
         Project project = projects.get(body.projectId());

@@ -150,7 +150,7 @@ class SourcesApi {
     record Tried(String version) {}
 
     /** Whether a source would answer, before it is kept; one that is kept lends its password. */
-    @PostMapping("/try")
+    @PostMapping("/test")
     Tried tried(@Valid @RequestBody NewSource body) {
         return new Tried(edits.tried(body.access(body.id())));
     }

@@ -21,12 +21,12 @@ import plainsieve.server.runs.DataAges;
 @RequestMapping("/api/projects/{project}/reports")
 @RequiredRole(Role.VIEWER)
 class DataAgeApi {
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
     private final DataAges ages;
     private final StoredCopies storedCopies;
 
-    DataAgeApi(SignedLinkCallers askers, DataAges ages, StoredCopies storedCopies) {
-        this.askers = askers;
+    DataAgeApi(SignedLinkCallers callers, DataAges ages, StoredCopies storedCopies) {
+        this.callers = callers;
         this.ages = ages;
         this.storedCopies = storedCopies;
     }
@@ -44,8 +44,8 @@ class DataAgeApi {
             Caller caller,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String signed) {
-        Report report = askers.given(project, id, caller);
-        Optional<DataAges.Age> age = ages.of(project, askers.of(project, id, caller, signed), report);
+        Report report = callers.given(project, id, caller);
+        Optional<DataAges.Age> age = ages.of(project, callers.of(project, id, caller, signed), report);
         return new DataAgeBody(
                 age.map(DataAges.Age::newest).orElse(""),
                 age.filter(DataAges.Age::late).isPresent(),

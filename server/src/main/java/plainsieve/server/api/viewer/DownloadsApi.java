@@ -44,19 +44,19 @@ import plainsieve.server.runs.RunRequest;
 @RequiredRole(Role.VIEWER)
 class DownloadsApi {
     private final ReportRunRequests orders;
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
     private final QuestionRenderer questionRenderer;
     private final Downloads downloads;
     private final Clock clock;
 
     DownloadsApi(
             ReportRunRequests orders,
-            SignedLinkCallers askers,
+            SignedLinkCallers callers,
             QuestionRenderer questionRenderer,
             Downloads downloads,
             Clock clock) {
         this.orders = orders;
-        this.askers = askers;
+        this.callers = callers;
         this.questionRenderer = questionRenderer;
         this.downloads = downloads;
         this.clock = clock;
@@ -72,7 +72,7 @@ class DownloadsApi {
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.NewDownload body,
             Locale locale) {
-        Report report = askers.given(project, id, caller);
+        Report report = callers.given(project, id, caller);
         View view = report.view(viewId);
         DownloadFormat format = DownloadFormat.ofWord(body.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
@@ -80,7 +80,7 @@ class DownloadsApi {
                         "Unknown download format “%s”.".formatted(body.format()),
                         "Use csv, csv-exact, xlsx, parquet or json.")));
         RequestedChoices choices = ReportRunRequests.choices(
-                project, askers.of(project, id, caller, body.signed()), report, ChoiceBody.texts(body.choices()));
+                project, callers.of(project, id, caller, body.signed()), report, ChoiceBody.texts(body.choices()));
         QuestionRenderer.Question question = questionRenderer.ask(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());

@@ -34,14 +34,14 @@ import plainsieve.server.runs.ListRequests;
 class ListsApi {
     private final ListRequests lists;
     private final ColumnProfiles looks;
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
     private final RowAccess rowAccess;
 
-    ListsApi(ListRequests lists, ColumnProfiles looks, SignedLinkCallers askers, RowAccess rowAccess) {
+    ListsApi(ListRequests lists, ColumnProfiles looks, SignedLinkCallers callers, RowAccess rowAccess) {
         this.rowAccess = rowAccess;
         this.lists = lists;
         this.looks = looks;
-        this.askers = askers;
+        this.callers = callers;
     }
 
     /** The values of the list, or a page of those that contain a search. */
@@ -69,7 +69,8 @@ class ListsApi {
 
     private ListRequests.ListRequest wanted(Project project, Caller caller, String name, ListAsked body) {
         requireOnReport(project, caller, name, body.reportId());
-        Caller linked = body.reportId().isEmpty() ? caller : askers.of(project, body.reportId(), caller, body.signed());
+        Caller linked =
+                body.reportId().isEmpty() ? caller : callers.of(project, body.reportId(), caller, body.signed());
         return new ListRequests.ListRequest(
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
@@ -78,7 +79,7 @@ class ListsApi {
     private void requireOnReport(Project project, Caller caller, String name, String reportId) {
         boolean own = caller.role().mayActAs(Role.AUTHOR)
                 || !reportId.isEmpty()
-                        && project.parametersOf(askers.given(project, reportId, caller))
+                        && project.parametersOf(callers.given(project, reportId, caller))
                                 .contains(name);
         if (!own) {
             throw new NotFoundException("parameter", name, List.of());

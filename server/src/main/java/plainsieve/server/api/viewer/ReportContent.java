@@ -62,7 +62,7 @@ public class ReportContent {
                 inContext.spans(),
                 inContext.limited(),
                 needs,
-                settings.readerCap(),
+                settings.reportRowLimit(),
                 report.version(),
                 StageRestrictions.describe(project, report, caller));
     }

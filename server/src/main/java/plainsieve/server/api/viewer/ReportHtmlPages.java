@@ -45,17 +45,17 @@ import plainsieve.server.runs.RunRequest;
 class ReportHtmlPages {
     private static final long LONGEST_WAIT_MILLIS = 300;
 
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
     private final QuestionRenderer questionRenderer;
     private final Projects projects;
     private final CallerResolver callerResolver;
 
     ReportHtmlPages(
-            SignedLinkCallers askers,
+            SignedLinkCallers callers,
             QuestionRenderer questionRenderer,
             Projects projects,
             CallerResolver callerResolver) {
-        this.askers = askers;
+        this.callers = callers;
         this.questionRenderer = questionRenderer;
         this.projects = projects;
         this.callerResolver = callerResolver;
@@ -73,7 +73,7 @@ class ReportHtmlPages {
         String title = callerResolver.sees(request, projectId)
                 ? title(
                         projects.get(projectId).inStage(Stage.LIVE),
-                        callerResolver.asker(request, projectId),
+                        callerResolver.caller(request, projectId),
                         id,
                         query,
                         locale)
@@ -99,9 +99,9 @@ class ReportHtmlPages {
         link.remove("as-of");
         link.remove("stage");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
-            Report report = askers.given(project, id, caller);
+            Report report = callers.given(project, id, caller);
             List<RunRequest.ColumnFilter> picked = LinkPicks.taken(link, report);
-            Caller linked = askers.of(project, id, caller, signed == null ? "" : signed.get(0));
+            Caller linked = callers.of(project, id, caller, signed == null ? "" : signed.get(0));
             Project opened = project.opening(report);
             RequestedChoices choices = ReportRunRequests.choices(opened, linked, report, ChoiceLink.read(link));
             return report.name() + ": "

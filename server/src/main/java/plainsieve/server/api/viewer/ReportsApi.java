@@ -37,27 +37,27 @@ import plainsieve.server.sent.SentLog;
 class ReportsApi {
     private final QuestionRenderer questionRenderer;
     private final ReportContent answers;
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
     private final OpenLinkAuthenticator openLinkAuthenticator;
     private final SentLog sent;
 
     ReportsApi(
             QuestionRenderer questionRenderer,
             ReportContent answers,
-            SignedLinkCallers askers,
+            SignedLinkCallers callers,
             OpenLinkAuthenticator openLinkAuthenticator,
             SentLog sent) {
         this.openLinkAuthenticator = openLinkAuthenticator;
         this.questionRenderer = questionRenderer;
         this.answers = answers;
-        this.askers = askers;
+        this.callers = callers;
         this.sent = sent;
     }
 
     @GetMapping
     List<ReportCard> all(@Staged(Stage.LIVE) Project project, Caller caller, Locale locale) {
         return project.reports().stream()
-                .filter(report -> askers.sees(project, report.id(), caller))
+                .filter(report -> callers.sees(project, report.id(), caller))
                 .map(report -> card(project, caller, report, locale))
                 .toList();
     }
@@ -81,7 +81,7 @@ class ReportsApi {
     @GetMapping("/{id}")
     ReportBody one(
             @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id, HttpServletRequest request) {
-        Report report = askers.given(project, id, caller);
+        Report report = callers.given(project, id, caller);
         openLinkAuthenticator.opened(request, project, id);
         return answers.page(project, caller, report);
     }
@@ -94,8 +94,8 @@ class ReportsApi {
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,
             Locale locale) {
-        Report report = askers.given(project, id, caller);
-        Caller linked = askers.of(project, id, caller, body.signed());
+        Report report = callers.given(project, id, caller);
+        Caller linked = callers.of(project, id, caller, body.signed());
         return answers.question(project, linked, report, body.choices(), locale);
     }
 

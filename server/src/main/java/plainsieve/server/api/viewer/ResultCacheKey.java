@@ -13,7 +13,7 @@ import plainsieve.server.runs.QueryRunner;
  */
 record ResultCacheKey(Project project, String sourceId, Statement statement, boolean inside) {
     static ResultCacheKey of(QueryRunner.PreparedRun ready) {
-        Caller caller = ready.order().asked().asker();
+        Caller caller = ready.order().asked().caller();
         return new ResultCacheKey(
                 ready.order().project(), ready.origin().sourceId(), ready.statement(), caller.seesInside());
     }

@@ -37,11 +37,11 @@ import plainsieve.server.project.Selections;
 @RequiredRole(Role.VIEWER)
 class SelectionsApi {
     private final Selections selections;
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
 
-    SelectionsApi(Selections selections, SignedLinkCallers askers) {
+    SelectionsApi(Selections selections, SignedLinkCallers callers) {
         this.selections = selections;
-        this.askers = askers;
+        this.callers = callers;
     }
 
     record Selection(String id, String name, Map<String, ChoiceBody> choices) {
@@ -73,7 +73,7 @@ class SelectionsApi {
             @PathVariable String reportId,
             Caller caller,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
-        Report report = askers.given(project, reportId, caller);
+        Report report = callers.given(project, reportId, caller);
         String viewer = owner(caller, browser);
         return viewer.isEmpty()
                 ? List.of()
@@ -85,7 +85,7 @@ class SelectionsApi {
     /** Kept choices by their id, as a link has it. */
     @GetMapping("/{id}")
     Selection one(Project project, Caller caller, @PathVariable String reportId, @PathVariable String id) {
-        return Selection.of(selections.get(project, askers.given(project, reportId, caller), id));
+        return Selection.of(selections.get(project, callers.given(project, reportId, caller), id));
     }
 
     /** Keeps choices under a name, or without one, in place of a link that would be too long. */
@@ -103,7 +103,7 @@ class SelectionsApi {
         if (!isPerson(caller)) {
             response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner, request));
         }
-        Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, caller), owner);
+        Selections.Owner whose = new Selections.Owner(project, callers.given(project, reportId, caller), owner);
         return Selection.of(selections.keep(
                 whose,
                 body.name(),
@@ -128,7 +128,7 @@ class SelectionsApi {
             @PathVariable String id,
             Caller caller,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
-        Report report = askers.given(project, reportId, caller);
+        Report report = callers.given(project, reportId, caller);
         selections.remove(new Selections.Owner(project, report, owner(caller, browser)), id);
     }
 

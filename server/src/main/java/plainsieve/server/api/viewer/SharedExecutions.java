@@ -51,12 +51,12 @@ class SharedExecutions {
     Optional<Begun> join(QueryRunner.PreparedRun ready, ResultSubscriber reader) {
         String runId = ready.order().runId();
         Cancellations.RunKey key =
-                new Cancellations.RunKey(ready.order().asked().asker().owner(), runId);
+                new Cancellations.RunKey(ready.order().asked().caller().owner(), runId);
         Cancellation stop = cancellations.begin(key);
         reader.end().whenComplete((done, failure) -> cancellations.end(key, stop));
         reader.asks(
                 stop,
-                ViewerErrorMessages.redact(ready.order().asked().asker(), stopped()),
+                ViewerErrorMessages.redact(ready.order().asked().caller(), stopped()),
                 id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
         ResultCacheKey question = ResultCacheKey.of(ready);
         if (ready.order().purpose().kind() != Purpose.Kind.REPORT) {

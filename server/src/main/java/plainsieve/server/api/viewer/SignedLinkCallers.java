@@ -22,7 +22,7 @@ class SignedLinkCallers {
     }
 
     /**
-     * The asker with the choices of a signed link fixed. Throws {@link plainsieve.core.value.ProblemException} when the token
+     * The caller with the choices of a signed link fixed. Throws {@link plainsieve.core.value.ProblemException} when the token
      * is not ours for this report, or is no longer valid.
      *
      * @param token the signed part of the link; empty when it has none

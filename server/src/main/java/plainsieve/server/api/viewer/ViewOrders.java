@@ -27,10 +27,10 @@ public class ViewOrders {
     /**
      * Who asks, and for what report.
      *
-     * @param asker with what is fixed for them
+     * @param caller with what is fixed for them
      * @param kind what causes it
      */
-    public record For(Project project, Report report, Caller asker, Purpose.Kind kind) {}
+    public record For(Project project, Report report, Caller caller, Purpose.Kind kind) {}
 
     /** A view with the choices of a request. Throws {@link plainsieve.core.value.ProblemException} when it has no such part. */
     public RunRequest order(For whom, View view, RunBodies.ViewRun body) {
@@ -39,7 +39,7 @@ public class ViewOrders {
                 whom.report(),
                 whom.kind(),
                 ReportRunRequests.choices(
-                        whom.project(), whom.asker(), whom.report(), ChoiceBody.texts(body.choices())),
+                        whom.project(), whom.caller(), whom.report(), ChoiceBody.texts(body.choices())),
                 new ReportRunRequests.ViewRequest(
                         body.runId(),
                         RunRequest.Text.live(whom.project().asked(view.queryId())),

@@ -33,13 +33,13 @@ import plainsieve.server.sources.Cancellations;
 @RequiredRole(Role.VIEWER)
 class ViewRunsApi {
     private final ViewOrders orders;
-    private final SignedLinkCallers askers;
+    private final SignedLinkCallers callers;
     private final ReportContent answers;
     private final RunStreaming runStreaming;
 
-    ViewRunsApi(ViewOrders orders, SignedLinkCallers askers, ReportContent answers, RunStreaming runStreaming) {
+    ViewRunsApi(ViewOrders orders, SignedLinkCallers callers, ReportContent answers, RunStreaming runStreaming) {
         this.orders = orders;
-        this.askers = askers;
+        this.callers = callers;
         this.answers = answers;
         this.runStreaming = runStreaming;
     }
@@ -55,7 +55,7 @@ class ViewRunsApi {
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
-        Report report = askers.given(project, id, caller);
+        Report report = callers.given(project, id, caller);
         View view = report.view(viewId);
         runStreaming.run(
                 orders.order(whom(project, caller, report, body.signed()), view, body), body.refresh(), response);
@@ -73,7 +73,7 @@ class ViewRunsApi {
             @Valid @RequestBody RunBodies.PageRun body,
             Locale locale,
             HttpServletResponse response) {
-        Report report = askers.given(project, id, caller);
+        Report report = callers.given(project, id, caller);
         List<ReportPageRequest.View> views = body.views().stream()
                 .map(one -> orders.ofPage(
                         report,
@@ -82,14 +82,14 @@ class ViewRunsApi {
                 .toList();
         Optional<Supplier<QuestionBodies.QuestionBody>> question = body.question()
                 .map(asked -> () -> answers.question(
-                        project, askers.of(project, id, caller, asked.signed()), report, asked.choices(), locale));
+                        project, callers.of(project, id, caller, asked.signed()), report, asked.choices(), locale));
         runStreaming.run(
                 new ReportPageRequest(new Cancellations.RunKey(caller.owner(), body.runId()), views, question),
                 response);
     }
 
     private ViewOrders.For whom(Project project, Caller caller, Report report, String signed) {
-        Caller linked = askers.of(project, report.id(), caller, signed);
+        Caller linked = callers.of(project, report.id(), caller, signed);
         return new ViewOrders.For(project, report, linked, Purpose.Kind.REPORT);
     }
 }

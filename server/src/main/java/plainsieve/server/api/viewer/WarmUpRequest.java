@@ -50,11 +50,11 @@ class WarmUpRequest {
                 .map(one -> orders.ofPage(whom.report(), one, () -> whom))
                 .toList();
         ReportPageRequest page = new ReportPageRequest(
-                new Cancellations.RunKey(whom.asker().owner(), body.runId()),
+                new Cancellations.RunKey(whom.caller().owner(), body.runId()),
                 views,
                 body.question()
                         .map(asked -> () -> answers.question(
-                                whom.project(), whom.asker(), whom.report(), asked.choices(), language)));
+                                whom.project(), whom.caller(), whom.report(), asked.choices(), language)));
         runStreaming.run(page, OutputStream::nullOutputStream);
     }
 
