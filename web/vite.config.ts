@@ -6,7 +6,7 @@ import subsetFont from 'subset-font'
 import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
 
-/* What is loaded is compressed once, as far as it goes, instead of each time that someone asks for it. */
+/* Compresses assets once at build time. */
 function compressed(): Plugin {
   let assets = ''
   return {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Who is signed in, and the ways out. */
+/* The account menu: name and sign-out. */
 import { RouterLink } from 'vue-router'
 import { ask } from './api/client'
 import { inServer } from './api/place'

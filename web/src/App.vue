@@ -91,7 +91,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </template>
 
 <style scoped>
-/* What is undone may be named at length: it gives way to the names of the screens. */
+/* A long undo label is truncated in favor of the screen names. */
 .turn {
   min-width: 3em;
   overflow: hidden;

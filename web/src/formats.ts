@@ -110,7 +110,7 @@ export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
 /**
  * A moment to its second where it has one. Without a zone it is shown as it is; with one, on that zone's clock, and the zone
- * is stated. What is beyond a second is cut off with a sign.
+ * is stated. Fractions of a second are truncated with a sign.
  */
 export function momentInWords(iso: string): string {
   const [, local = '', fraction = '', zone = ''] =

@@ -11,7 +11,7 @@ import { isSeenOtherwise } from './api/inAddress'
 import { withinServer } from './api/place'
 import { inApi } from './api/project'
 
-/* What is wanted first is asked for at once, beside all that has to be loaded to show it: so nothing large is loaded by this file. */
+/* The first data are requested at once, in parallel with the scripts, so this file imports nothing large. */
 const path = withinServer(location.pathname)
 const report = /^\/projects\/[^/]+\/reports\/([^/]+)$/.exec(path)?.[1]
 const isOutside = path === '/sign-in' || path.startsWith('/unsubscribe/')
@@ -20,6 +20,6 @@ if (report) {
   import('./screens/reader/ReaderScreen.vue').catch(() => undefined)
   if (!isSeenOtherwise(new URLSearchParams(location.search))) askAhead(inApi(`/reports/${report}`))
 }
-/* What is of no project must not load the router of one, which would take its address for a screen. */
+/* Pages outside of projects must not load the project router, which would treat their address as a screen. */
 if (isOutside) void import('./outside').then(({ showOutside }) => showOutside(path))
 else void import('./start').then(({ start }) => start())

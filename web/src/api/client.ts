@@ -28,7 +28,7 @@ export class Away extends Failure {
   }
 }
 
-/** Whether the server said that no one is signed in any more. What is typed on the page stays. */
+/** Whether the server said that no one is signed in any more. Typed input stays. */
 export const signedOut = ref(false)
 
 interface ProblemDocument {

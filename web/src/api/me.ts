@@ -4,7 +4,7 @@ import { inServer } from './place'
 import { projectId } from './project'
 import type { Me } from './types'
 
-/* Who is signed in is the same on the whole page; another one signs in on another page. */
+/* One person is signed in per page; signing in happens on another page. */
 const me = shallowRef<Me>()
 
 /** Finds out who is signed in. */
@@ -12,7 +12,7 @@ export async function askWho(): Promise<Me> {
   return (me.value = await ask<Me>('/api/me'))
 }
 
-/** Who is signed in, once that is known. */
+/** The signed-in person, once known. */
 export const useMe = () => {
   const role = computed(() => me.value?.projects.find(project => project.id === projectId)?.role ?? 'VIEWER')
   return {

@@ -44,7 +44,7 @@ class Moment {
     return new Promise((resolve, reject) => {
       const collecting = new Collecting(progress)
       let begun = false
-      /* What has come is not stopped with the rest. */
+      /* Completed parts are not cancelled. */
       const end = (how: () => void): void => {
         mine.isWanted = false
         how()

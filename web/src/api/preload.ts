@@ -10,7 +10,7 @@ export function askAhead(address: string): void {
   asked.set(address, answer)
 }
 
-/** What was asked for ahead, once: anyone who asks again gets what is so by then. */
+/** A prefetched response, used once; later requests are sent again. */
 export function takeAhead(address: string): Promise<Response> | undefined {
   const answer = asked.get(address)
   asked.delete(address)

@@ -5,7 +5,7 @@ import { inApi } from './project'
 import { Slots } from './slots'
 import type { RunEvent } from './types'
 
-/** Runs something. What is aborted is stopped at the database. */
+/** Runs something. Aborting cancels the statement at the database. */
 export type Run = (signal: AbortSignal, progress: Progress) => Promise<Answer>
 
 export const slots = new Slots(4)

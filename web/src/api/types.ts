@@ -101,10 +101,10 @@ export interface RunRows {
   event: 'rows'
   rows: Cell[][]
 }
-/** What comes of one run. */
+/** The events of one run. */
 export type RunEvent =
   Schemas['RunWaiting'] | Schemas['RunGoing'] | Schemas['RunKept'] | RunBegun | RunRows | RunDone | RunFailed
-/** What comes of all that a page asks for. */
+/** The events of all runs of a page. */
 export type PageEvent = RunEvent | Schemas['RunOf'] | Schemas['RunSaid']
 export type Choices = Record<string, Choice>
 export type EditedReport = Schemas['MakingBody']

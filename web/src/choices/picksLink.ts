@@ -3,7 +3,7 @@ import { keyInWords } from '../views/keys'
 import type { Picked } from '../views/useViewRun'
 
 /*
- * What is picked from views, in a link, see docs/links.md:
+ * Selections in views as part of a link, see docs/links.md:
  *   only.by-port=Ardlow          a group of the view by-port       only.bands:integer=30   of numbers and other types
  *   without=only.by-port         its group without a value
  * No parameter can be called so, as no name has a point.

@@ -1,7 +1,7 @@
 import { computed, type ComputedRef } from 'vue'
 
 /**
- * What is computed, the same object for as long as it says the same: nothing that depends on it is drawn again. For what is
+ * A computed value that keeps its identity while it is equal, so that dependents are not rendered again. For what is
  * small, as it is compared by its words.
  */
 export const steady = <T>(what: () => T): ComputedRef<T> =>

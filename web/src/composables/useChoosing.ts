@@ -10,7 +10,7 @@ export interface Choosing {
   reportId: string
   /** The signed part of the link; empty when there is none. */
   signed: ComputedRef<string>
-  /** What is stated at the controls, by the name of the parameter; nothing where that is not known. */
+  /** The messages at the controls, by parameter name. */
   problems?: ComputedRef<Record<string, string>>
   /** Whether trial values are in for what is not chosen, as on the bench. */
   trial: boolean
@@ -18,7 +18,7 @@ export interface Choosing {
 
 export const choosingKey: InjectionKey<Choosing> = Symbol('choosing')
 
-/** What is chosen for those that the parameter's list depends on; nothing where no one chooses. */
+/** The choices that the parameter's list depends on. */
 export function useParents(
   choosing: Choosing | undefined,
   parameter: MaybeRefOrGetter<Parameter>,

@@ -1,7 +1,7 @@
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
 /**
- * Whether something has been as it is for so long. What is over sooner is never told, and the page is not drawn again for it.
+ * Whether something has been as it is for so long. Shorter states are not reported and cause no rendering.
  *
  * @param what its name, which begins the time again when it changes; nothing while there is nothing to tell
  */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What can be chosen of a list by one click: all, none, rows without a value, the default. */
+/* Shortcuts of a list: all, none, rows without a value, the default. */
 import { computed } from 'vue'
 import { all, blank, sameChoice } from '../choices/choices'
 import type { Choice, Parameter } from '../api/types'

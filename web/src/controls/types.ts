@@ -10,7 +10,7 @@ export interface ControlProps {
   /** The list itself, to search or to ask for again. */
   source: UsedValueList
   loading?: boolean
-  /** What is wrong with the choice; empty when nothing is. */
+  /** The problem of the choice; empty if there is none. */
   problem?: string
 }
 

@@ -12,7 +12,7 @@ const SEARCH_AFTER = 200
 
 /**
  * What a picker shows: the list, or the part of it that is searched for. A list too long to be here is searched at its
- * source, a page at a time. What was chosen and is not on the list any more stays visible until it is changed.
+ * source, a page at a time. Chosen values that are no longer listed stay visible until changed.
  */
 export function useOptions(
   props: ControlProps,

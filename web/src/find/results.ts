@@ -4,7 +4,7 @@ export type Kind = 'report' | 'query' | 'parameter' | 'source' | 'table' | 'acti
 export interface Findable {
   kind: Kind
   name: string
-  /** What is next to the name: whom a report is for, the source of a table. */
+  /** The note next to the name: the audience of a report, the source of a table. */
   note: string
   /** Where it leads. */
   path: string
@@ -12,7 +12,7 @@ export interface Findable {
 
 const MOST_FOUND = 12
 const SCATTERED = 3
-/* What is next to the name fits better than scattered letters. */
+/* A match in the note ranks above scattered letters. */
 const BESIDES = 2.5
 
 /**

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What can be done with a thing, in a quiet line after it: rename in place, double, remove, each told before it is done. */
+/* The actions of an object: rename in place, duplicate, remove, each with its effect. */
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { nextTick, ref, watch } from 'vue'
 import FailureNote from '../widgets/FailureNote.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What was removed here and can be brought back. */
+/* Removed objects that can be restored. */
 import { shallowRef } from 'vue'
 import { asFailure, get, post, type Failure } from '../api/client'
 import type { RemovedObject } from '../api/types'

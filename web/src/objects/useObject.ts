@@ -16,7 +16,7 @@ export interface Thing {
 
 const FOLDER = { query: 'queries', report: 'reports', source: 'sources' }
 
-/** What is being done with a thing right now: one at a time. */
+/** The action in progress, one at a time. */
 export type Doing = { what: 'nothing' } | { what: 'renaming' } | { what: 'removing'; uses: Use[] }
 
 export interface UseThing {

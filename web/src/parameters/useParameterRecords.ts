@@ -14,7 +14,7 @@ export interface ParameterRecords {
   uses: Ref<ParameterUse[]>
   failures: Record<string, Failure | undefined>
   conflicts: Record<string, Conflict | undefined>
-  /** What was put together of two edits, told once. */
+  /** The merge of two edits, reported once. */
   merged: Record<string, string | undefined>
   find: (name: string) => Parameter | undefined
   reload: () => Promise<void>

@@ -9,7 +9,7 @@ type Travel = Several['travels'][number]
 /** Whether what was sent went to several sources. */
 export const isSentToSeveral = (sent: string): boolean => sent.startsWith('sides 1\n')
 
-/** What is where something sent is shown. */
+/** The positions of a displayed statement. */
 export function sentInWords(sent: string): string {
   if (isSentToSeveral(sent)) return 'what each source received, and what ran here on their rows'
   return isSentRequest(sent) ? 'the request as the service received it' : 'the statement the database received'
@@ -21,7 +21,7 @@ export const sourcesOf = (sides: Several['sides']): string => listInWords([...ne
 const OPEN = 'stay here'
 const WORDS: Record<string, string> = { allowed: 'may be sent', refused: 'are never sent' }
 
-/** What can be decided of values that could travel. */
+/** The options of a data transfer policy. */
 export const offersOf = (): MarkOption[] => [
   { id: 'allowed', words: 'may be sent', note: 'so that only matching rows are fetched', reason: '' },
   { id: 'refused', words: 'are never sent', note: 'even if a query could be faster', reason: '' },

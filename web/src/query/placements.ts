@@ -37,7 +37,7 @@ export function marginNotes(text: string, placements: Placement[]): LineNote[] {
   return [...byLine.values()].map(note => ({ at: note.at, text: [...note.words].join(', '), attention: false }))
 }
 
-/** What was left out, to be shown crossed out: a whole clause, or of a range with one open end only that end. */
+/** Omitted text, shown struck through: a whole clause, or one end of a range. */
 export function goneMarks(placements: Placement[]): Mark[] {
   const kept = new Set(
     placements.filter(placement => placement.outcome !== 'LEFT_OUT').map(placement => placement.clauseStart),

@@ -12,7 +12,7 @@ export const look = HighlightStyle.define([
 
 export const theme = EditorView.theme({
   '&': { height: '100%', backgroundColor: 'transparent', fontSize: '12.5px' },
-  // What is typed is what is sent: >= must not turn into another sign.
+  // No ligatures: >= must stay as typed.
   '.cm-scroller': { fontFamily: 'var(--mono)', lineHeight: '1.72', fontVariantLigatures: 'none' },
   '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: 'var(--faint)' },
   '&.cm-focused': { outline: 'none' },

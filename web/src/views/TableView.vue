@@ -30,7 +30,7 @@ watch(answer, now => emit('answer', now))
 const labels = Object.fromEntries(props.view.columns.map(column => [column.name, column.label]))
 const formats = Object.fromEntries(props.view.columns.map(column => [column.name, column.format]))
 const widths = Object.fromEntries(props.view.columns.map(column => [column.name, column.width]))
-/* Who asks for more rows keeps those that are here until all have come. */
+/* The current rows stay until the larger result is complete. */
 const here = computed(() => (pages.value === 1 ? hereSoFar(state.value) : answer.value))
 const chosen = computed(() => here.value && chosenColumns(props.view, here.value))
 const arriving = computed(() => here.value !== undefined && here.value !== answer.value)

@@ -17,7 +17,7 @@ const aside = computed(() =>
     .map(name => props.asked.report.parameters.find(parameter => parameter.name === name)?.label ?? name)
     .join(', '),
 )
-/* What is out of date fades, unless the new is soon here. */
+/* Outdated content fades unless the update is fast. */
 const FADES_AFTER_MS = 250
 const stale = useLate(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
 const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']>)[props.view.id])

@@ -57,7 +57,7 @@ interface Pointed {
   value: number
 }
 
-/** What is notified of a bar that is pointed at, as HTML: values of a database are in it as they are, and do nothing. */
+/** The tooltip of a bar as HTML. Values of a database are escaped. */
 export const inTooltip = (
   { name, seriesName, value }: Pointed,
   ofParts: boolean,

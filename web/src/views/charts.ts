@@ -1,4 +1,4 @@
-/* What all drawings have in common. What is drawn has no style sheet: it asks the page for its tokens. */
+/* Shared parts of all charts. Canvas has no style sheets, so colors are read from the page. */
 export function token(name: string): string {
   const value = getComputedStyle(document.documentElement).getPropertyValue(name).trim()
   return /^[A-Z]\w+$/.test(value) ? colorOf(value) : value
@@ -19,7 +19,7 @@ const SERIES = ['--sea', '--mark-3', '--mark-1', '--mark-5', '--mark-6', '--mark
 /** The color of the n-th line or part. */
 export const seriesColor = (n: number): string => token(SERIES[n] ?? '--stone')
 
-/** What is drawn is there at once: moving it would explain nothing, and hold up the rows beside it. */
+/** No animation: it would delay the rows. */
 export const STILL = { animation: false }
 
 export const FACE = 'Atkinson Hyperlegible'

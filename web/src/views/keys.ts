@@ -32,7 +32,7 @@ export const columnInWords = (key: string): string => readKey(key).column.replac
 /** What rows without a value are called: "no vessel" for the column vessel_name. */
 export const withoutIt = (key: string): string => `no ${columnInWords(key).replace(/ (name|id|code|label)$/i, '')}`
 
-/** Whether other views can be filtered by one of its groups. What comes again, as a weekday, is no range of the column. */
+/** Whether other views can be filtered by one of its groups. A recurring group, such as a weekday, is not a range of the column. */
 export const isPickable = (key: string): boolean => !AGAIN.has(readKey(key).cut)
 
 /** A group as viewers read it. */

@@ -14,7 +14,7 @@ export function togglePick(picked: Picked[], one: Picked): Picked[] {
   return [...picked.filter(other => other.viewId !== one.viewId), ...(again ? [] : [one])]
 }
 
-/** What is picked on a page that has no link of its own. */
+/** Selections of a page without an address. */
 export function usePicked(): { picked: Ref<Picked[]>; pick: (one: Picked) => void } {
   const picked = ref<Picked[]>([])
   return { picked, pick: one => (picked.value = togglePick(picked.value, one)) }

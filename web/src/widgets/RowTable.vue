@@ -14,7 +14,7 @@ const props = defineProps<{
   formats?: Record<string, string>
   /** How wide a column is, in characters, by its name; where there is none, automatic width. */
   widths?: Record<string, number>
-  /** What is below a column, by its name. */
+  /** The footer of a column, by its name. */
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
@@ -22,7 +22,7 @@ const props = defineProps<{
   pickable?: boolean
   /** Columns that are shaded, by their names. */
   fresh?: string[]
-  /** What was asked for: while it stays, rows are added and the reader keeps their place. */
+  /** The identity of the request: while it stays, rows are appended and the scroll position is kept. */
   question?: string
 }>()
 const emit = defineEmits<{ sort: [column: string]; pick: [column: number, row: number | undefined, at: HTMLElement] }>()
@@ -69,7 +69,7 @@ watch(
   },
 )
 
-/* What is new is what one looks for; it may follow many other columns. */
+/* Scrolls to new columns, which may follow many others. */
 const BEFORE_FRESH = 90
 watch(
   () => [props.fresh?.join() ?? '', props.columns] as const,

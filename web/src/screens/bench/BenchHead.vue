@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is on the bench, whether it is kept, and what can be done with it. */
+/* The head of the bench: name, save state and actions. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { SourceChoice, Query } from '../../api/types'

@@ -9,7 +9,7 @@ import { offersOf, piecesOf, sourcesOf } from '../../query/federation'
 
 const props = defineProps<{
   several: StepsAnalysis['several']
-  /** What was fetched of each, once it is known. */
+  /** The rows fetched from each, once known. */
   fetched: string[]
 }>()
 const emit = defineEmits<{ decided: [] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is notified of the places of a query, those that are alike once, with the way to each and the rewrite that is safe. */
+/* Notices of a query, equal ones once, with a link to each position and the safe rewrite. */
 import { computed } from 'vue'
 import type { Notice, NoticeFix } from '../../api/types'
 import { countInWords } from '../../formats'

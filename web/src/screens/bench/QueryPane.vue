@@ -24,7 +24,7 @@ const props = defineProps<{
   made: Made | undefined
   makeFailed: Failure | undefined
   making: boolean
-  /** What can be completed. */
+  /** The completions. */
   known: Known
 }>()
 const emit = defineEmits<{

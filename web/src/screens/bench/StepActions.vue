@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What can be done with a whole step, in a list over the page. */
+/* The menu of actions on a step. */
 import { nextTick, onMounted, ref } from 'vue'
 import type { StepAct } from './stepAction'
 

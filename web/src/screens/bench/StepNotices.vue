@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is wrong with the steps as a whole, and what is worth knowing of their statement. */
+/* Problems of the steps as a whole, and notices of their statement. */
 import { computed } from 'vue'
 import type { Problem, QueryCheck } from '../../api/types'
 

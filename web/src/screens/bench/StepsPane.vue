@@ -27,7 +27,7 @@ const props = defineProps<{
   verdicts: Ran[]
   /** Which step each part of the statement that ran comes from. */
   stretches: StepsAnalysis['stretches']
-  /** What was fetched of each source, where the rows of several come together. */
+  /** The rows fetched from each source of a cross-source query. */
   fetched: string[]
 }>()
 const emit = defineEmits<{
@@ -97,13 +97,13 @@ const { add, asText, applyText } = useStepInput(
   },
 )
 
-/* What is sent is another text then. */
+/* The statement changes with it. */
 async function decided(): Promise<void> {
   await props.steps.again()
   emit('decided')
 }
 
-/* What is dragged over another step takes its place. */
+/* Dropping a step on another moves it there. */
 const dragged = ref<number>()
 function drop(step: number): void {
   const from = dragged.value

@@ -1,4 +1,4 @@
-/** What can be done with a whole step. */
+/** Actions on a step. */
 export type StepAct = 'below' | 'toggle' | 'double' | 'up' | 'down' | 'earlier' | 'remove'
 
 /**

@@ -14,7 +14,7 @@ export interface UsedEvidence {
   measure: () => Promise<void>
   verdicts: ComputedRef<Ran[]>
   runProblems: ComputedRef<Problem[]>
-  /** What was fetched of each source, in words; nothing where all rows are of one. */
+  /** The rows fetched from each source as text; empty for a single source. */
   fetched: ComputedRef<string[]>
 }
 

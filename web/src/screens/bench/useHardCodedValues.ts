@@ -54,7 +54,7 @@ export function useHardCodedValues(
     return answer
   }
 
-  /* What was typed since would be lost with the old text, so it must be undone first. */
+  /* Later edits would be lost with the old text, so they must be undone first. */
   async function takeBack(before: string, answer: Made): Promise<boolean> {
     if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
     await draft.settle()

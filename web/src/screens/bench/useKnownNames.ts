@@ -4,7 +4,7 @@ import type { ParameterUse, Query, SourceContents } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import type { Known } from '../../query/completion'
 
-/** What can be completed in a query: names of its source, as far as that has told them, and the project's parameters. */
+/** Completions of a query: the names of its source, as far as known, and the project's parameters. */
 export function useKnownNames(query: () => Query, uses: () => ParameterUse[]): ComputedRef<Known> {
   const { state } = useLoaded(signal =>
     get<SourceContents>(`/sources/${encodeURIComponent(query().sourceId)}/contents`, signal),

@@ -3,7 +3,7 @@ import { alone } from '../../api/runs'
 import type { Choices, StepsAnalysis } from '../../api/types'
 import { counted, linesOf, textOf, upTo, type Line } from '../../query/steps'
 
-/** What is known of the rows after a step. */
+/** The counts of the rows after a step. */
 export interface StepCount {
   rows: number | undefined
   /** Rows that the step can do nothing with. */

@@ -6,7 +6,7 @@ export interface UsedStepPreview {
   asSteps: ComputedRef<boolean>
   /** The step after which rows are looked at, from 0; nothing for all of them. */
   looked: Ref<number | undefined>
-  /** What is run: all of it, or as much of it as is looked at. */
+  /** The text to run: all of it, or up to the previewed step. */
   asked: ComputedRef<string>
   fresh: ComputedRef<string[]>
   look: (step: number | undefined) => void

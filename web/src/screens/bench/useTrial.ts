@@ -4,7 +4,7 @@ import { choosingKey } from '../../composables/useChoosing'
 import type { UsedParameters } from '../../parameters/useParameters'
 import { useBenchStage } from './useBenchStage'
 
-/* What is not tried is as the stage says. */
+/* Parameters without a trial value have the value of the stage. */
 const trialsOf = (uses: ParameterUse[], staged: Set<string>): Choices =>
   Object.fromEntries(
     uses
@@ -21,7 +21,7 @@ export function useTrial(
   const { uses } = parameters
   const { clauses: all, staged } = useBenchStage()
   const tried = computed(() => uses.value.filter(use => use.definition.trialChoice.kind !== 'blank'))
-  /* What is tried is, whatever the stage says of it. */
+  /* A trial value overrides the stage. */
   const clauses = computed(() =>
     all.value.filter(clause => !tried.value.some(use => clause.startsWith(`:${use.definition.name} is `))),
   )

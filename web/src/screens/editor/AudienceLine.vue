@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Who may open the report. It holds at once, whatever is still a draft. */
+/* The audience of the report, which applies at once, without publishing. */
 import { computed, ref } from 'vue'
 import { asFailure, get, put } from '../../api/client'
 import type { Audience, MarkOption } from '../../api/types'

@@ -11,7 +11,7 @@ const props = defineProps<{
   about: string
   sentence: SentencePiece[]
   copies: boolean
-  /** What is above it, where a group begins. */
+  /** The heading at the beginning of a group. */
   heading?: string
   /** How wide it is now, in twelfths, and how high in lines; only what has a size is drawn wider and higher. */
   width?: number

@@ -91,7 +91,7 @@ const words = computed(() => ({
   audience: report.value.audience,
   question: report.value.question,
 }))
-/* What was moved keeps the focus, and what followed a removed thing gets it: the next key means it. */
+/* A moved object keeps the focus; after a removal, the next object gets it. */
 async function stepAndFocus(thing: string, what: Step): Promise<void> {
   const focused = document.activeElement?.closest('[data-thing]')
   const next = what === 'remove' ? (focused?.nextElementSibling ?? focused?.previousElementSibling) : undefined

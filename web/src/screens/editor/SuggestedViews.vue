@@ -20,7 +20,7 @@ const { state, reload } = useLoaded(signal =>
     ? get<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, signal)
     : Promise.resolve([]),
 )
-/* What is on the page is not proposed. A title or a size changes nothing of that. */
+/* Existing views are not suggested, whatever their title or size. */
 watch(
   () => JSON.stringify(props.asked.report.definition.views.map(view => [view.kind, view.queryId, view.groupBy])),
   () => void reload(),

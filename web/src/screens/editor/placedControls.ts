@@ -3,7 +3,7 @@ import type { EditedObject, Report } from '../../api/types'
 export interface PlacedControl extends EditedObject {
   /** Of the parameter, or of the lower end of a range. */
   name: string
-  /** What is above it where a group begins; empty within one. */
+  /** The heading at the beginning of a group; empty within one. */
   heading: string
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What can be done with a delivery, and what was sent of it. */
+/* The actions of a delivery and its emails. */
 import { ref, shallowRef, watch } from 'vue'
 import { get } from '../../api/client'
 import { useMe } from '../../api/me'

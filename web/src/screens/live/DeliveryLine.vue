@@ -40,7 +40,7 @@ function takeValue(name: string, taken: string): void {
   if (taken === AS_EVER) emit('keep', now => ({ choices: now.choices.filter(one => one.parameter !== name) }))
   else emit('value', name, taken)
 }
-/* A parameter that nothing is stated about yet begins as the report opens with it. */
+/* A parameter without a value begins with the default of the report. */
 const moreOffers = computed(() =>
   props.delivery.offers.chooses
     .filter(name => !choices.value.some(one => one.parameter === name) && !(name in props.delivery.to.choices))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is done automatically on a day: what was, and below the line of now what will be. */
+/* The jobs of a day: past ones above the current time, scheduled ones below. */
 import { computed, ref } from 'vue'
 import { get } from '../../api/client'
 import type { CalendarDay, CalendarEntry } from '../../api/types'

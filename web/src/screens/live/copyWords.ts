@@ -50,7 +50,7 @@ export const partsOffers = (days: string[]): MarkOption[] => [
   ...days.flatMap(day => STRETCHES.map(stretch => offer(`${day}:${stretch}`, partsInWords(`${day}:${stretch}`)))),
 ]
 
-/** What was, is or will be, after the name of something that is done automatically. */
+/** The state of a job, after its name. */
 export function entryInWords(entry: CalendarEntry): string {
   const mail = entry.kind === 'delivery'
   const many = `${entry.rows.toLocaleString(LOCALE)} ${mail ? (entry.rows === 1 ? 'mail' : 'mails') : 'rows'}`

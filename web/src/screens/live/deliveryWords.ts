@@ -53,7 +53,7 @@ export function readOnly(taken: string, before: Only): Only {
   return { viewId, figure: label.join('/'), passes, value: before.value || '0' }
 }
 
-/** What is included: one is added or taken out at the same words. */
+/** The attachments; the same words add and remove one. */
 export function attachedInWords(delivery: Delivery): string {
   const title = (id: string): string => delivery.offers.views.find(view => view.id === id)?.title ?? id
   return delivery.attached.length

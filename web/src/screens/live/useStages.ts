@@ -5,7 +5,7 @@ import type { DefaultDefinition, ParameterUse, Source, Stage, ConvertedDefinitio
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
 import { useChanges } from '../people/useChanges'
 
-/** What is stated about a stage, as it is kept. */
+/** The stored settings of a stage. */
 export interface Said {
   values: Record<string, DefaultDefinition>
   sources: Record<string, string>

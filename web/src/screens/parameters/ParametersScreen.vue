@@ -12,7 +12,7 @@ const parameters = useParameters()
 const search = ref('')
 const order = ref<Order>('viewers')
 const route = useRoute()
-/* What was found is open. */
+/* Search results are expanded. */
 const opened = computed(() => (typeof route.query.open === 'string' ? route.query.open : ''))
 const typed = ref('')
 

@@ -39,7 +39,7 @@ export const plainly = (row: Row): string =>
     .map(({ said }) => `${textOf(said.name)}: ${textOf(said.said)}`)
     .join('\n')
 
-/** Whether everything that is stated about a row contains all of these words. */
+/** Whether the texts of a row contain all of these words. */
 export function matches(row: Row, search: string): boolean {
   const text = usesOf(row)
     .flatMap(({ definition, said, uses, notices }) => [

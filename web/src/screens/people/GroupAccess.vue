@@ -43,7 +43,7 @@ async function offers(): Promise<MarkOption[]> {
   ]
 }
 
-/* What is taken or typed is put beside what belongs to them, or taken away. */
+/* Selected or typed values are added or removed. */
 function take(taken: string): void {
   const now = choice.value.values
   const values = now.includes(taken) ? now.filter(value => value !== taken) : [...now, taken]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Who may do what in this project, for those who manage it and not after all of them. */
+/* The members of this project, for its operators. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { ask } from '../../api/client'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Who may sign in, and what each may do. */
+/* People, groups and roles. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { ask } from '../../api/client'

@@ -3,7 +3,7 @@
 import PopoverMenu from '../../widgets/PopoverMenu.vue'
 
 defineProps<{
-  /** What is there; where nothing does, what the words would be about. */
+  /** The text; if empty, what it would describe. */
   text?: string
   /** The parameter that is chosen here; none for plain words. */
   name?: string

@@ -18,7 +18,7 @@ const props = defineProps<{
   total: number | undefined
   open: boolean
   kept: Kept
-  /** What can be seen of how the rows came. */
+  /** The visible details of the run. */
   seen: 'what was sent' | 'where it ran' | 'nothing'
 }>()
 const emit = defineEmits<{ toggle: [] }>()

@@ -73,7 +73,7 @@ const open = ref<'nothing' | 'sent' | 'settings' | 'download'>('nothing')
 const toggle = (panel: 'sent' | 'settings' | 'download') => (open.value = open.value === panel ? 'nothing' : panel)
 const firstTable = computed(() => props.report.definition.views.find(view => view.kind === 'table')?.id)
 
-/* What was sent is notified of the table; where there is none, of the figures. */
+/* Statements are shown for the table, or for the figures if there is none. */
 const told = firstTable.value ?? props.report.definition.views.find(view => view.kind === 'figures')?.id
 /* Once the first rows are here, what opens by a click is wanted soon, too. */
 const settled = ref(false)
@@ -97,7 +97,7 @@ function startOver(): void {
   void clear()
   reset()
 }
-/* What is picked narrows the rows as much as what is chosen. */
+/* Selections filter rows like choices. */
 watchEffect(() => {
   const only = picked.value.map(one => `${one.title || 'rows'}: ${one.label}`).join('; ')
   const asked = question.value ? `: ${question.value.sentence}` : ''

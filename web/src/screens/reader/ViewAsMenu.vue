@@ -23,7 +23,7 @@ async function offers(): Promise<MarkOption[]> {
     })),
   ]
 }
-/* What was chosen before may not be theirs to choose: the report opens as it does for them. */
+/* Previous choices may not be permitted: the report opens with the defaults for that person. */
 async function take(as: string): Promise<void> {
   await router.push({ path: route.path, query: as === YOU ? {} : { [VIEW_AS]: as } })
 }

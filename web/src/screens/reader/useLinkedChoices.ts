@@ -71,7 +71,7 @@ export function useLinkedChoices(
   /* What no link says stays as it is on this page, until it is loaded again. */
   const unsaid = (): Choices => Object.fromEntries(Object.entries(choices.value).filter(([name]) => privates.has(name)))
 
-  /* What is picked stays picked when choices change. */
+  /* Selections stay when choices change. */
   function addPicks(query: LocationQueryRaw): void {
     for (const [name, value] of address.params()) {
       if (isPick(name)) query[name] = value

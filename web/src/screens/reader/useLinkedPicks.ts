@@ -7,7 +7,7 @@ import { togglePick } from '../../views/usePicked'
 import type { Picked } from '../../views/useViewRun'
 import { queryOf, type ReportAddress } from './useReportAddress'
 
-/** What is picked lives in the address, next to the choices: a link shows it, Back and Esc take it back. */
+/** Selections are part of the address, next to the choices; Back and Esc undo them. */
 export function useLinkedPicks(
   report: Report,
   address: ReportAddress,

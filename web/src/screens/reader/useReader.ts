@@ -41,7 +41,7 @@ function fixedBy(question: Question | undefined): Fixed {
 const without = (all: Choices, names: string[]): Choices =>
   Object.fromEntries(Object.entries(all).filter(([name]) => !names.includes(name)))
 
-/** What is chosen in one report, and what the server says of it. */
+/** The choices of one report and their validation. */
 export function useReader(report: Report, linkedChoices: Choices, address: ReportAddress): UseReader {
   const route = useRoute()
   const defaults = defaultsOf(report.parameters)

@@ -26,7 +26,7 @@ export interface ReportAddress {
    * @param instead whether it takes the place of the one before; else Back leads there
    */
   become: (query: LocationQueryRaw, once: Promise<void>, instead?: boolean) => Promise<void>
-  /** Calls back after every other change of it: Back, Forward, or a link. What was still to be changed is not, then. */
+  /** Calls back after every other change of it: Back, Forward, or a link. Pending changes are dropped. */
   onMoved: (moved: () => void) => void
 }
 

@@ -16,7 +16,7 @@ import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES 
 const { isOperator } = useMe()
 const route = useRoute()
 const router = useRouter()
-/* What is wanted is in the address: a reload, a link and Back keep it. */
+/* The filter is part of the address, so that reloads, links and Back keep it. */
 const { wanted, state, follow } = useSentLines(
   Object.fromEntries(Object.entries(route.query).map(([name, value]) => [name, String(value ?? '')])),
 )

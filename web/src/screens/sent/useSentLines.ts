@@ -6,7 +6,7 @@ import { useLoaded, type Loaded } from '../../composables/useLoaded'
 const LIVE_EVERY = 2000
 const SEARCH_AFTER = 250
 
-/** What is wanted of Sent; empty lets everything through. */
+/** The filter of Sent; empty fields match everything. */
 export interface SentWanted {
   outcome: string
   cause: string

@@ -47,7 +47,7 @@ const matching = computed(() =>
 )
 const matchingFunctions = computed(() => functions.value.filter(each => found(search.value, each.name, each.arguments)))
 
-/* What was found is open. */
+/* Search results are expanded. */
 const route = useRoute()
 const section = ref<HTMLElement>()
 watch(

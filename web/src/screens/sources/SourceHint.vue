@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What is good to know before a source of a kind is added. */
+/* Hints for adding a kind of source. */
 defineProps<{ kind: string }>()
 
 const SERVERS = new Set(['postgresql', 'mariadb'])

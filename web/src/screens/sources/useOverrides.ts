@@ -13,7 +13,7 @@ export function useOverrides(
   table: string,
   taken: () => void,
 ): {
-  /** What could not be stated, with the reason. */
+  /** The override that was refused, with the reason. */
   wrong: Ref<string>
   say: (column: string, words: string) => Promise<void>
   offers: (column: string, all: string[], note: (words: string) => string) => Promise<MarkOption[]>

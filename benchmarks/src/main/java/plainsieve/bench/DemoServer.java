@@ -80,7 +80,7 @@ final class DemoServer {
         return "{\"kind\":\"values\",\"values\":[\"" + value + "\"],\"withoutValue\":false}";
     }
 
-    /** What is sent for these choices; it is sent once to find out. */
+    /** The statement for these choices, determined by running it once. */
     Statement statement(String report, String choices) throws Exception {
         String answer = new String(run(report, choices).readAllBytes(), StandardCharsets.UTF_8);
         Matcher sent = SENT.matcher(answer);

@@ -132,7 +132,7 @@ public final class DownloadMemory {
         }
     }
 
-    /** What was in use when the collection ended: meanwhile more has been made. */
+    /** Heap in use after the collection; allocation has continued since. */
     private static long liveHeap() {
         System.gc();
         return ManagementFactory.getMemoryPoolMXBeans().stream()

@@ -30,7 +30,7 @@ record FilterExpression(
         List<String> values,
         boolean withoutValue,
         Optional<Type> type) {
-    /** What is asked of the column. */
+    /** The comparison with the column. */
     enum Test {
         ANY_OF,
         NONE_OF,

@@ -39,7 +39,7 @@ final class RunCommand implements Callable<Integer> {
         return server.each(names, output, this::run);
     }
 
-    /** What is done automatically. @param list where all of a kind are. @param act by which it is done now */
+    /** A kind of job. @param list the route of all of its kind @param act the route that runs one now */
     private record Kind(String list, String act, String done, String counted) {
         static final List<Kind> ALL = List.of(
                 new Kind("/copies", "refresh", "refreshed", "rows"), new Kind("/deliveries", "send", "sent", "mails"));

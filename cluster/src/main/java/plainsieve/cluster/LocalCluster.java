@@ -80,7 +80,7 @@ public final class LocalCluster {
 
     private static void waitForEnd() throws IOException {
         while (System.in.read() >= 0) {
-            // What is stated here means nothing: only its end does.
+            // The input is ignored; only its end matters.
         }
     }
 }

@@ -121,7 +121,7 @@ final class FareFilter {
         return one instanceof Number && other instanceof Number ? order(one, other) == 0 : Objects.equals(one, other);
     }
 
-    /** What has no value comes before everything. */
+    /** Nulls come first. */
     static int order(Object one, Object other) {
         if (one == null || other == null) {
             return one == other ? 0 : one == null ? -1 : 1;

@@ -15,7 +15,7 @@ public final class Ferries {
     /** A vessel; {@code retiredOn} is null while it sails. */
     public record Vessel(int id, String name, String vesselClass, int seats, int carDeck, LocalDate retiredOn) {}
 
-    /** One crossing. What may be unknown is null: arrival, delay, passengers, vehicles, waves, income, note. */
+    /** One crossing. Nullable: arrival, delay, passengers, vehicles, waves, income, note. */
     public record Crossing(
             int id,
             int routeId,

@@ -82,7 +82,7 @@ final class LoopbackServer implements AutoCloseable {
         exchange.getResponseBody().write(page.body());
     }
 
-    /** What is asked for after the question mark, each name with its values. */
+    /** The query parameters, each with its values. */
     static Map<String, List<String>> asked(HttpExchange exchange) {
         Map<String, List<String>> all = new LinkedHashMap<>();
         String query = exchange.getRequestURI().getRawQuery();

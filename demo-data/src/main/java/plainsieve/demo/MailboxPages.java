@@ -146,7 +146,7 @@ final class MailboxPages {
     /** A file that came with a mail. */
     private record Attachment(String name, String type, byte[] bytes) {}
 
-    /** What is in a mail. */
+    /** The content of an email. */
     private static final class Contents {
         private String html = "";
         private String plain = "";

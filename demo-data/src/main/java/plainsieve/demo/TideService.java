@@ -144,7 +144,7 @@ public final class TideService implements AutoCloseable {
         }
     }
 
-    /** What is asked for. */
+    /** The requested tides. */
     private record TideRequest(LocalDate from, LocalDate to, List<String> kinds, int page, boolean mean) {
         static TideRequest of(HttpExchange exchange) {
             Map<String, List<String>> all = LoopbackServer.asked(exchange);

@@ -139,7 +139,7 @@ class ParametersScreenTest extends InBrowser {
         make(Map.of("many", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
         openAt("tried_out");
         browser.take(row("tried_out"), "type", "a whole number");
-        browser.untilText(".lost", text -> text.contains("The default “x” is not a valid whole number."));
+        browser.untilText(".lost", text -> text.contains("The default “x” cannot be read as whole number."));
         browser.untilSaid(row("tried_out"), "is a whole number, takes many values");
         assertThat(kept().get("default").get("choice").get("values").toString()).isEqualTo("[\"7\"]");
     }

@@ -26,7 +26,7 @@ public record CompanionFiles(StagesFile stages, CopiesFile copies, DeliveriesFil
         return Optional.ofNullable(texts.get(name)).map(yaml -> ProjectYaml.readBeside(type, yaml, name));
     }
 
-    /** What is to be written, by the names of the files. */
+    /** The contents to write, by file name. */
     Map<String, String> written() {
         Map<String, String> written = new LinkedHashMap<>();
         if (!stages.equals(StagesFile.NONE)) {

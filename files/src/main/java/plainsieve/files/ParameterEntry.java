@@ -212,7 +212,7 @@ public record ParameterEntry(
                 by, by == RowAccessRule.By.CLAIM ? held.claim() : held.query(), Set.copyOf(held.open()));
     }
 
-    /** What is chosen when no one chooses; blank when that is worked out or asked for each time. */
+    /** The fixed default; blank if it is a formula or a query. */
     public ChoiceText defaultText() {
         boolean fixed = defaultChoice != null
                 && defaultFormula().isEmpty()

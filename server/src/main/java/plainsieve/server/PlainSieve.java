@@ -20,7 +20,7 @@ public class PlainSieve {
         try {
             start(args);
         } catch (RuntimeException e) {
-            // What was refused has been stated already.
+            // The reason has been printed already.
             if (IncompatibleDatabaseException.findIn(e).isEmpty()) {
                 throw e;
             }

@@ -31,8 +31,8 @@ class ParameterSentencesApiTest {
     @Test
     void everyParameterIsSaid() {
         assertThat(text(said("ship").get("said")))
-                .startsWith("is text, takes many values from the query Vessels of a route, which follows :")
-                .contains("a value that is no longer listed is removed, with a note");
+                .startsWith("is text, takes many values from the query Vessels of a route, depending on :")
+                .contains("unlisted values are removed with a note");
         assertThat(text(said("fiscal_year").get("said")))
                 .startsWith("is a whole number, computed as fiscal year of :month from April");
         assertThat(text(said("port").get("more"))).contains("values in Sent: recorded");
@@ -53,7 +53,7 @@ class ParameterSentencesApiTest {
         JsonNode state = api.get("/api/parameters/state").json();
         JsonNode answer = changed(state, "type", "integer").json();
         assertThat(answer.get("definition").get("type").asString()).isEqualTo("integer");
-        assertThat(answer.get("lost").get(0).asString()).contains("On the list", "not a valid whole number");
+        assertThat(answer.get("lost").get(0).asString()).contains("On the list", "cannot be read as whole number");
         assertThat(api.get("/api/parameters/state").json()).isEqualTo(state);
         assertThat(changed(state, "list", "vessels.vessel_clas").json().toString())
                 .contains("Did you mean vessels.vessel_class?");
@@ -79,7 +79,7 @@ class ParameterSentencesApiTest {
     void aSentenceMakesAParameterAndAPhraseThatSaysNothingIsNamed() {
         JsonNode made = api.post(
                         "/api/parameters/parse",
-                        Map.of("sentence", "isle is text, many values from ports.island with counts, in bays"))
+                        Map.of("sentence", "isle is text, many values from ports.island with counts, unit: bays"))
                 .json();
         assertThat(made.get("list").get("column").get("column").asString()).isEqualTo("island");
         assertThat(made.get("unit").asString()).isEqualTo("bays");

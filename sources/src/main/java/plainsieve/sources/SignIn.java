@@ -22,7 +22,7 @@ public enum SignIn {
         return name().toLowerCase(Locale.ROOT);
     }
 
-    /** What is not said is nothing. */
+    /** Missing fields are empty. */
     public static Optional<SignIn> ofWord(String word) {
         String said = word.isBlank() ? NOTHING.word() : word;
         return Arrays.stream(values()).filter(way -> way.word().equals(said)).findFirst();

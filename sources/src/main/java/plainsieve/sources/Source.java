@@ -24,7 +24,7 @@ public interface Source extends AutoCloseable {
      */
     Plan explain(OutgoingStatement what, boolean measured, RunLimits limits, Cancellation cancellation);
 
-    /** What can be read there. Throws {@link SourceFailure} as {@link #run} does. */
+    /** The catalog of the source. Throws {@link SourceFailure} as {@link #run} does. */
     Catalog catalogue(RunLimits limits, Cancellation cancellation);
 
     /** A sign of life: its name and version. Throws {@link SourceFailure} when it is down. */

@@ -15,7 +15,7 @@ import plainsieve.core.value.ProblemException;
  * @param functions names of functions that its statements may call although the database does not prove that they only read
  */
 public record SourceLimits(int places, int seconds, Set<String> functions) {
-    /** What a source bears when nothing is stated about it. */
+    /** The limits of a source without settings. */
     public static final SourceLimits USUAL = new SourceLimits(8, 0, Set.of());
 
     /** How many statements it takes beside those for rows: for lists, looks and plans. */

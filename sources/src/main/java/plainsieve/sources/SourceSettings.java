@@ -204,7 +204,7 @@ public sealed interface SourceSettings
         }
 
         /**
-         * Throws {@link ProblemException} when what is stated is nothing that a column can be.
+         * Throws {@link ProblemException} when a declared type is unknown.
          *
          * @param said by the name of the table and the column
          */
@@ -231,7 +231,7 @@ public sealed interface SourceSettings
             return of(file, words);
         }
 
-        /** What is stated, as words. */
+        /** The overrides as text. */
         public Map<String, Map<String, String>> words() {
             Map<String, Map<String, String>> words = new TreeMap<>();
             said.forEach((table, ofTable) -> words.put(table, ofTable.words()));
@@ -261,7 +261,7 @@ public sealed interface SourceSettings
     }
 
     /**
-     * What was kept for a source and cannot be its settings, so that it can be shown and corrected. Nothing is asked through it.
+     * Stored settings that are no longer valid, kept so that they can be shown and corrected. Such a source runs nothing.
      */
     record Unusable(SourceKind kind, SourceFields fields, Problem why) implements SourceSettings {
         @Override

@@ -22,7 +22,7 @@ public final class TimeLimit {
         return clock;
     }
 
-    /** What comes of some work, which is stopped once that time is over. */
+    /** The result of some work, which is interrupted at the limit. */
     public static <T> T run(
             ScheduledExecutorService clock, Duration longest, Cancellation cancellation, Supplier<T> work) {
         ScheduledFuture<?> alarm = clock.schedule(

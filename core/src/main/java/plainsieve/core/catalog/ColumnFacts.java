@@ -63,7 +63,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return shared;
     }
 
-    /** What is known of the column that these tokens name; nothing when they are no column, or when tables disagree. */
+    /** Facts of the column that these tokens name; empty if they are not a column, or if tables disagree. */
     public Optional<Fact> of(ParsedQuery query, Span expression) {
         Tokens tokens = query.tokens();
         boolean column = SelectList.isPath(tokens, expression) && expression.length() <= 3;

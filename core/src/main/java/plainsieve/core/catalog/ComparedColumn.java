@@ -41,7 +41,7 @@ public record ComparedColumn(
         return found;
     }
 
-    /** What is known of an expression that is compared with something. */
+    /** Facts of a compared expression. */
     public static ComparedColumn at(
             ParsedQuery query, Dialect dialect, ColumnFacts facts, Span expression, Comparison.Kind kind) {
         ColumnFacts.ResolvedColumn known = facts.known(query, dialect, expression);

@@ -9,7 +9,7 @@ import plainsieve.core.dialect.FunctionEffects;
  * @param functions those that people made there, by their names, and by {@code schema.name}
  */
 public record SourceNames(TableColumns tables, FunctionEffects functions) {
-    /** What is known where no source was asked. */
+    /** No facts, for use without a source. */
     public static SourceNames none() {
         return of(TableColumns.none());
     }

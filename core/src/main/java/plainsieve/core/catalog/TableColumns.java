@@ -17,7 +17,7 @@ public record TableColumns(Map<String, Map<String, String>> tables) {
         tables = Map.copyOf(tables);
     }
 
-    /** What is known where no source was asked. */
+    /** No facts, for use without a source. */
     public static TableColumns none() {
         return new TableColumns(Map.of());
     }

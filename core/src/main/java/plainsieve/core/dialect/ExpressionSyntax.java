@@ -100,7 +100,7 @@ public interface ExpressionSyntax {
         return "right(" + of + ", " + count + ")";
     }
 
-    /** What is in front of a sign; all of it where there is none. @param sign as a text in SQL */
+    /** The text before a separator, or all of it. @param sign as an SQL text */
     default String beforeSign(String of, String sign) {
         return "split_part(" + of + ", " + sign + ", 1)";
     }
@@ -204,7 +204,7 @@ public interface ExpressionSyntax {
         return pattern.append(after.isEmpty() ? "" : " || '" + after + "'").toString();
     }
 
-    /** What is in front of a sorted expression so that what has no value comes last; nothing where it does on its own. */
+    /** A prefix of a sort expression that sorts nulls last; empty if the database does so itself. */
     default Optional<String> emptyLast(String expression) {
         return Optional.empty();
     }

@@ -126,7 +126,7 @@ final class SqliteExpressionSyntax implements ExpressionSyntax {
                 + ", '-') || '.', '.') <= 19 and length(" + text + ") - instr(" + text + " || '.', '.') <= 20";
     }
 
-    /** What is no day comes out of {@code date()} as another one. */
+    /** {@code date()} converts invalid dates to other dates. */
     @Override
     public String dayOfText(String text) {
         String day = "substr(trim(" + text + "), 1, 10)";

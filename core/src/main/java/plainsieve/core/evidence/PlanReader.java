@@ -16,7 +16,7 @@ public interface PlanReader {
     }
 
     /**
-     * Reads a plan. What is not understood is passed over: the verdicts on it are then "not known".
+     * Reads a plan. Unknown parts are skipped; their verdicts are then "not known".
      *
      * @param answers one for each question: JSON as maps, lists, texts and numbers; or rows, each a list of values
      */

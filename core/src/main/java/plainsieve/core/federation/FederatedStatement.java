@@ -11,7 +11,7 @@ import plainsieve.core.statement.Statement;
  * @param hereStart where it begins in what is sent
  */
 public record FederatedStatement(List<PartStatement> sides, Statement here, int hereStart) {
-    /** What goes to one source; its places are reported from its own beginning. */
+    /** A statement for one source; positions are relative to its own text. */
     public record PartStatement(SourcePart side, Statement statement) {}
 
     public FederatedStatement {

@@ -76,7 +76,7 @@ public record Notice(
         return new Notice(kind, message, advice, place, parameter, fixes, true);
     }
 
-    /** The same of a part of a text, told in the whole of it; what would correct it is stated about the part alone. */
+    /** The notice of a part of a text, with positions in the whole text; fixes still refer to the part. */
     public Notice shiftedInto(String whole, int start) {
         return new Notice(
                 kind,

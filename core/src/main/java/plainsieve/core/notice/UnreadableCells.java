@@ -9,7 +9,7 @@ import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
 
-/** What could not be read of the files that a query reads: it is missing in every answer, and no one would see that. */
+/** Cells that could not be read in the files of a query. They have no value in every result, which would otherwise go unnoticed. */
 public final class UnreadableCells {
     private UnreadableCells() {}
 

@@ -64,7 +64,7 @@ public final class ParameterConversion {
         if (most.isEmpty() && !bounds.most().isEmpty()) {
             gone.add(bounds.most());
         }
-        tell("The limit %s is not a valid " + type.inWords() + ".", gone);
+        tell("The limit %s cannot be read as " + type.inWords() + ".", gone);
         return bounds.between(least, most).endingAt("");
     }
 
@@ -80,7 +80,7 @@ public final class ParameterConversion {
                             value -> readable.add(new ListedValue(value, listed.label(), listed.count())),
                             () -> gone.add(listed.value()));
         }
-        tell("On the list, %s " + (gone.size() == 1 ? "is" : "are") + " no " + type.inWords() + ".", gone);
+        tell("On the list, %s cannot be read as " + type.inWords() + ".", gone);
         return new ListDefinition.Typed(readable, list.column());
     }
 
@@ -96,7 +96,7 @@ public final class ParameterConversion {
         for (String value : choice.values()) {
             readAs(type, value).ifPresentOrElse(readable::add, () -> gone.add(value));
         }
-        tell("The " + what + " %s is not a valid " + type.inWords() + ".", gone);
+        tell("The " + what + " %s cannot be read as " + type.inWords() + ".", gone);
         boolean nothingLeft = choice.kind() == ChoiceText.Kind.VALUES && readable.isEmpty() && !choice.withoutValue();
         return nothingLeft ? ChoiceText.blank() : new ChoiceText(choice.kind(), readable, choice.withoutValue());
     }
@@ -159,7 +159,7 @@ public final class ParameterConversion {
         return ChoiceText.of(kept);
     }
 
-    /** The parameter with other values to choose from. What was set up for a list of another kind goes. */
+    /** The parameter with other values to choose from. Properties of another kind of list are dropped. */
     public ConvertedParameter toList(ListDefinition list) {
         int typed = parameter.list().typedValues().size();
         if (typed > 0 && !(list instanceof ListDefinition.Typed)) {

@@ -49,7 +49,7 @@ public final class RestrictedChoice {
                 .get(0);
     }
 
-    /** What was chosen, when all of it belongs to them. Throws {@link ProblemException} naming what is not. */
+    /** The choice if all of its values are permitted. Throws {@link ProblemException} with those that are not. */
     public ChoiceText chosen(ChoiceText text) {
         if (isEverything()) {
             return text;

@@ -71,7 +71,7 @@ public final class PushedFilters {
         return called(released(narrowed, statement, held), chosen);
     }
 
-    /** What was chosen bears the name of its parameter, by which it is known whether it is private. */
+    /** Chosen values have the name of their parameter, which shows whether it is private. */
     private static Statement called(Statement narrowed, Map<String, String> chosen) {
         return new Statement(
                 narrowed.text(),

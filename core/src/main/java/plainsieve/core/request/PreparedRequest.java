@@ -36,7 +36,7 @@ public final class PreparedRequest implements LeadingRequest {
     }
 
     /**
-     * What is sent: the request with a placeholder for every value, and after it the SQL.
+     * The outgoing text: the request with a placeholder for every value, followed by the SQL.
      *
      * @throws ProblemException for a choice that its place cannot take
      */

@@ -26,7 +26,7 @@ final class RequestWriter {
         this.choices = choices;
     }
 
-    /** What is chosen for one hole. */
+    /** The choice for one placeholder. */
     private record FilledPlaceholder(RequestTemplate.Placeholder hole, List<Value> values) {}
 
     Statement write(Statement sql) {

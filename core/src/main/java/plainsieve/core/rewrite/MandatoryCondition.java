@@ -92,7 +92,7 @@ public final class MandatoryCondition {
     private boolean level(QueryLevel level, Map<String, Boolean> around) {
         Map<String, Boolean> named = new HashMap<>(around);
         for (QueryLevel.NamedQuery one : level.with()) {
-            // What reads itself is narrowed only by what is notified of it elsewhere.
+            // A recursive query is restricted only by conditions outside of it.
             named.put(name(one.name()), false);
             named.put(name(one.name()), level(one.query(), named));
         }

@@ -101,7 +101,7 @@ public final class PreparedParts implements LeadingRequest {
         return new Statement(whole.whole(), values, placements, sql.cap());
     }
 
-    /** What is wrong in a side is reported at its place in the whole. */
+    /** Problems in a part are reported at their position in the whole text. */
     private static <T> T withLocation(FederatedQueryText text, SourcePart part, Supplier<T> work) {
         try {
             return work.get();

@@ -60,7 +60,7 @@ public final class PreparedQuery {
     /** The query with {@link GroupKeyOrdinals numbers of keys} as it is sent; this where there are none. */
     private final PreparedQuery sent;
 
-    /** What was added to the author's text, filter by filter: the edits of each, and where it went. */
+    /** The added filters, each with its edits and placement. */
     private record Added(List<List<TextEdit>> edits, List<FilterPlacement> placements) {
         private static final Added NOTHING = new Added(List.of(), List.of());
 

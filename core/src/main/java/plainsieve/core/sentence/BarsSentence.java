@@ -108,7 +108,7 @@ final class BarsSentence implements ViewContentSentence {
         };
     }
 
-    /** What has its own order is best read in it. */
+    /** Ordered groups keep their own order. */
     private ViewContent by(String key) {
         boolean ordered = ResultShape.Key.read(key).cut().isPresent();
         boolean usual = shown.rank().equals(ViewContent.Rank.USUAL)

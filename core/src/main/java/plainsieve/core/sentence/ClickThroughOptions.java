@@ -48,7 +48,7 @@ record ClickThroughOptions(ViewContent shown, SentenceContext known) {
                 : MarkOption.of(id, words, "with %d of the choices".formatted(carried));
     }
 
-    /** What is there when it leads nowhere. */
+    /** The option for no click-through. */
     MarkOption nowhere() {
         return MarkOption.of(
                 NOWHERE,

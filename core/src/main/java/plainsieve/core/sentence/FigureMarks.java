@@ -66,7 +66,7 @@ record FigureMarks(List<Figure> figures, SentenceContext known, boolean grouped)
                 .toList();
     }
 
-    /** What could are next to them. */
+    /** Options for the columns next to them. */
     List<MarkOption> more() {
         return FigureWords.offers(known, grouped);
     }

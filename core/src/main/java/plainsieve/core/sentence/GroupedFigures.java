@@ -45,7 +45,7 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
         return changed;
     }
 
-    /** Columns that could are next to the first. @param before what a sentence says in front of them */
+    /** Columns that could be next to the first. @param before the words before them */
     List<MarkOption> secondOffers(String before) {
         return GroupingOptions.parts(known).stream()
                 .filter(option -> !keys.contains(option.id()))

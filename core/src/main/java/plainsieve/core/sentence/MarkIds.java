@@ -6,7 +6,7 @@ import plainsieve.core.value.ProblemException;
 /** Names of marks. One of several is named by its number: {@code column/2}. */
 final class MarkIds {
     static final String TITLE = "title";
-    /** What can be added to a thing, and is not said while it is not there. */
+    /** Optional parts that can be added. */
     static final String MORE = "+";
 
     private MarkIds() {}

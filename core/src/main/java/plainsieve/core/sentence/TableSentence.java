@@ -146,7 +146,7 @@ final class TableSentence implements ViewContentSentence {
         return new ViewContent.Table(shown.rowLimit(), columns);
     }
 
-    /** What is no offer are words that were typed. */
+    /** Anything that is not an option is typed text. */
     private void change(List<ColumnLabels> columns, int at, String taken) {
         ColumnLabels column = columns.get(at);
         if (ofColumn(at).stream().noneMatch(option -> option.id().equals(taken))) {

@@ -28,7 +28,7 @@ public final class ViewProposals {
     private static final long MOST_DAYS = 92;
     private static final long MOST_MONTHS = 120;
     private static final long DAYS_OF_A_MONTH = 31;
-    /** What is typical of such numbers says more than their sum. */
+    /** For such numbers, an average is more useful than a sum. */
     private static final Set<String> AVERAGED = Set.of(
             "delay",
             "wave",

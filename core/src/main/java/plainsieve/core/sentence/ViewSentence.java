@@ -78,7 +78,7 @@ public final class ViewSentence {
         return sentence;
     }
 
-    /** What could be at a mark, what does not fit with its reason among it; nothing where words are typed. */
+    /** The options of a mark, unavailable ones with their reason; none for typed text. */
     public List<MarkOption> offers(String mark) {
         if (mark.startsWith(ASIDE)) {
             return List.of(MarkOption.of(FILTERED, "filter by it again", ""));

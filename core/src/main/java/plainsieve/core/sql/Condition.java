@@ -62,7 +62,7 @@ public sealed interface Condition {
         }
     }
 
-    /** One condition. What is inside needs only be balanced, so a function or operator unknown here is never an error. */
+    /** One condition. Its content only has to be balanced, so that unknown functions and operators are never errors. */
     record Leaf(Span span) implements Condition {
         @Override
         public <R> R accept(Visitor<R> visitor) {

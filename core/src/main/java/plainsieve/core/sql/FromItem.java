@@ -14,7 +14,7 @@ import java.util.Optional;
  */
 public record FromItem(
         Kind kind, Span name, Optional<QueryLevel> query, String alias, List<String> columns, Reach reach) {
-    /** What is read. */
+    /** The source of the rows. */
     public enum Kind {
         TABLE,
         QUERY,
@@ -26,7 +26,7 @@ public record FromItem(
         INSIDE,
         /** An outer join fills in NULLs for missing rows of this side, so filtering before and after differ. */
         NULL_SUPPLIED,
-        /** What is read depends on all rows: a sample, a pivot, a join by position or to the nearest row. */
+        /** The result depends on all rows: a sample, a pivot, a positional join or an as-of join. */
         WHOLE
     }
 

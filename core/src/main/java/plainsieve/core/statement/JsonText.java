@@ -30,7 +30,7 @@ public final class JsonText {
         out.append('"').append(inside(text)).append('"');
     }
 
-    /** What is between the quotation marks of a text. */
+    /** The content of a text literal. */
     public static String inside(String text) {
         StringBuilder out = new StringBuilder(text.length());
         for (int i = 0; i < text.length(); i++) {

@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** What is bound to one {@code ?} of a statement. */
+/** The value bound to one {@code ?} of a statement. */
 public sealed interface PlaceholderBinding {
     record Single(Value value) implements PlaceholderBinding {}
 

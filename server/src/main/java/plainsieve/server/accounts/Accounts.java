@@ -115,7 +115,7 @@ public class Accounts {
         people.setMail(id, own);
     }
 
-    /** Shuts an account or opens it again. Who is suspended is signed out everywhere, at once. */
+    /** Suspends or reactivates an account. Suspension ends all sessions at once. */
     @Transactional
     public void block(String id, boolean blocked) {
         PersonRow row = get(id);

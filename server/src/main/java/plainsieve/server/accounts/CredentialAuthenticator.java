@@ -36,7 +36,7 @@ public class CredentialAuthenticator {
         this.clock = clock;
     }
 
-    /** Who has a session; no one when it has ended. */
+    /** The person of a session; empty if it has ended. */
     public Optional<AuthenticatedPerson> ofSession(String secret) {
         Instant now = clock.instant();
         Optional<SessionRow> session = sessions.find(secret)

@@ -53,20 +53,20 @@ public class CallerResolver {
         return settings.role();
     }
 
-    /** Who is signed in; no one where there are no accounts. */
+    /** The signed-in person; empty without accounts. */
     public Optional<AuthenticatedPerson> now() {
         Authentication known = SecurityContextHolder.getContext().getAuthentication();
         boolean caller = settings.accounts() && known != null && known.getPrincipal() instanceof AuthenticatedPerson;
         return caller ? Optional.of((AuthenticatedPerson) known.getPrincipal()) : Optional.empty();
     }
 
-    /** Who is signed in. Throws {@link NotSignedInException} when no one is. */
+    /** The signed-in person. Throws {@link NotSignedInException} if there is none. */
     public AuthenticatedPerson required() {
         return now().orElseThrow(NotSignedInException::new);
     }
 
     /**
-     * Who is signed in themselves. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
+     * The person of the session. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
      * {@link ProblemException} for a key, {@link NotSignedInException} when no one is signed in.
      */
     public AuthenticatedPerson requiredInPerson() {

@@ -46,7 +46,7 @@ public class LimitRelocation {
      * @param movable whether {@link #move} can move the limit
      */
     public record LimitedQuery(Query query, String limit, List<View> views, boolean tables, boolean movable) {
-        /** What is wrong, in a sentence. */
+        /** The problem as a sentence. */
         public String message() {
             String titles = String.join(
                     ", ",

@@ -17,7 +17,7 @@ import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.ParameterRecords;
 import plainsieve.server.records.ParameterRow;
 
-/** Adds, changes and removes the parameters of a project. What is given back is as it was kept. */
+/** Adds, changes and removes the parameters of a project. Returns the stored state. */
 @Service
 public class ParameterEdits {
     private final ParameterRecords records;

@@ -5,7 +5,7 @@ import plainsieve.server.project.Project;
 
 /** A part of a project with its own files, such as stored copies, that is exported and imported with it. */
 public interface ProjectExtension {
-    /** What is next to the project, with its own. */
+    /** A companion file of the project. */
     CompanionFiles exportFiles(String projectId, CompanionFiles beside);
 
     /** Makes what queries ask before they come. */

@@ -43,7 +43,7 @@ public class RemovedObjects {
         this.clock = clock;
     }
 
-    /** What can be removed. */
+    /** The kinds of removable objects. */
     public enum Kind {
         QUERY,
         PARAMETER,
@@ -54,7 +54,7 @@ public class RemovedObjects {
             return name().toLowerCase(Locale.ROOT);
         }
 
-        /** Who may remove it and bring it back. */
+        /** The role that may remove and restore it. */
         public Role forWhom() {
             return this == SOURCE ? Role.OPERATOR : Role.AUTHOR;
         }

@@ -177,7 +177,7 @@ public class SourceEdits {
         }
     }
 
-    /** What asks a source, in every project. */
+    /** The objects that use a source, in every project. */
     public List<User> users(String id) {
         List<User> users = new ArrayList<>();
         projects.all()

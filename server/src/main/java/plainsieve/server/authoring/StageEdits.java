@@ -83,7 +83,7 @@ public class StageEdits {
         }
     }
 
-    /* What is asked instead is not meant itself by another: then no one could tell where a statement goes. */
+    /* Replacements are not chained, so that the target of a statement stays evident. */
     private static void check(Project project, Stage stage, String from, String to) {
         if (project.source(from).kind() != project.source(to).kind()) {
             throw refused(

@@ -55,7 +55,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
         return parts.stream().collect(Collectors.toMap(Partition::key, part -> part));
     }
 
-    /** What is in place; nothing when there is none yet. */
+    /** The current state; empty if there is none yet. */
     static Optional<CopyPartitions> read(Path folder) {
         return parse(folder.resolve(PartManifest.NAME));
     }

@@ -90,7 +90,7 @@ public class DeliveryEdits {
         }
     }
 
-    /** Nothing of it is sent any more. What was sent stays known. */
+    /** Removes the delivery. Its email records are kept. */
     public void remove(Project project, String id) {
         deliveries.get(project.id(), id);
         kept.remove(project.id(), id);

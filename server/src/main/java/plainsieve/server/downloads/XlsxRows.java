@@ -85,7 +85,7 @@ final class XlsxRows implements RowWriter {
         }
     }
 
-    /* How days look is notified of many cells at once: told of each, it would take as long as all else. */
+    /* Date formats are set for ranges of cells: one by one they would take as long as everything else. */
     private void flush() throws IOException {
         for (int i = 0; i < columns.size() && flushed < row; i++) {
             Optional<String> look = look(columns.get(i));

@@ -60,7 +60,7 @@ class OutputColumnCache implements QueryColumnCache {
             return at.plus(known ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
         }
 
-        /** What is known by now: what was known before, until there is an answer. */
+        /** The cached columns: the previous ones until the new ones arrive. */
         Optional<List<KnownColumn>> told(long millis) {
             try {
                 return answer.get(millis, TimeUnit.MILLISECONDS).or(() -> before);

@@ -100,7 +100,7 @@ public class ReportEditor {
                 .toList();
     }
 
-    /** What could be at a mark. */
+    /** The options of a mark. */
     public List<MarkOption> offers(Project project, Caller caller, Report report, Mark mark) {
         EditedElement element = mark.thing();
         if (element instanceof EditedElement.OfView of) {
@@ -143,7 +143,7 @@ public class ReportEditor {
                 report.question(), opening(project, caller, report).with(mark.id(), taken));
     }
 
-    /** What can be done with a thing as a whole. */
+    /** The actions on an object as a whole. */
     public enum Step {
         REMOVE,
         COPY,
@@ -225,7 +225,7 @@ public class ReportEditor {
                 composed || report.inQuestion().contains(first));
     }
 
-    /** What is known where something of a report is changed; a click can lead to every other report. */
+    /** The context of an edit; a click can lead to any other report. */
     private SentenceContext known(Project project, Caller caller, String queryId, Report report) {
         SentenceContext sentenceContext = known(project, caller, queryId);
         List<SentenceContext.TargetReport> others = project.reports().stream()

@@ -38,6 +38,6 @@ public interface JobHandler {
     /** What of this kind is done once something was. @param kind of what was done */
     List<String> dependentsOf(String projectId, String kind, String thing);
 
-    /** What has to be done before this, where both are due. */
+    /** The jobs that run before this one if both are due. */
     Set<String> prerequisites(String projectId, String thing);
 }

@@ -230,7 +230,7 @@ public class JobRunner implements DisposableBean {
         return said.substring(0, Math.min(LONGEST_NOTE, said.length()));
     }
 
-    /** What is not this server's any more is stopped: someone else does it. */
+    /** Stops jobs whose lease this server has lost; another server runs them. */
     private void renew(Instant now) {
         if (now.isAfter(renewed) && now.isBefore(renewed.plus(RENEWED_EVERY))) {
             return;
@@ -254,7 +254,7 @@ public class JobRunner implements DisposableBean {
         return records.latest(projectId, kind, thing);
     }
 
-    /** What is done once something was, each as “the delivery “late-crossings””. */
+    /** The jobs after this one, each as “the delivery “late-crossings””. */
     public List<String> dependentsOf(String projectId, String kind, String thing) {
         return kinds.values().stream()
                 .flatMap(other -> other.dependentsOf(projectId, kind, thing).stream()

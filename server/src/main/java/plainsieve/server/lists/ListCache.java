@@ -121,7 +121,7 @@ class ListCache {
         }
     }
 
-    /* What is pruned first is what was used least lately. Next to the request: no one waits for it. */
+    /* Evicts the least recently used lists, in the background. */
     private void used(String id) {
         if (useWritten.asMap().putIfAbsent(id, true) == null) {
             asking.execute(() -> {

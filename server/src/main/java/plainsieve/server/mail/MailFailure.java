@@ -2,7 +2,7 @@ package plainsieve.server.mail;
 
 /** A mail could not be handed over; its message is for people. */
 public final class MailFailure extends RuntimeException {
-    /** What is known of the mail then. */
+    /** The state of the email after the failure. */
     public enum Kind {
         /** It did not go, and may go later: the server was not there, or has too much to do. */
         LATER,

@@ -89,7 +89,7 @@ public class MailTransport {
             try {
                 transport.close();
             } catch (MessagingException e) {
-                // What was handed over is there, and nothing else was to be stated.
+                // The email has been accepted; nothing else matters.
             }
         }
     }

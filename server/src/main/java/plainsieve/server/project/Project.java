@@ -173,7 +173,7 @@ public final class Project {
         return parts.sources();
     }
 
-    /** What was decided of values that travel between sources. */
+    /** The data transfer policies. */
     public List<DataTransferPolicy> travels() {
         return parts.travels();
     }
@@ -342,7 +342,7 @@ public final class Project {
         return Usages.ofQuery(this, queryId);
     }
 
-    /** What asks a source. */
+    /** The objects that use a source. */
     public List<Usage> usesOfSource(String sourceId) {
         return Usages.ofSource(this, sourceId);
     }

@@ -41,7 +41,7 @@ final class ProjectSchemaContext implements SchemaContext {
         this.path = path;
     }
 
-    /** What was reported so far. */
+    /** The problems found so far. */
     record KnownSchema(TableCache tables, Function<Query, Optional<List<KnownColumn>>> columns) {}
 
     @Override

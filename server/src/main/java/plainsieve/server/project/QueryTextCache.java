@@ -36,7 +36,7 @@ public final class QueryTextCache {
         this.queries = queries;
     }
 
-    /** What can be spoken of, for those who do not need to know which columns queries give. */
+    /** The schema without the output columns of queries. */
     SchemaContext around(ProjectParts parts, String sourceId) {
         return new ProjectSchemaContext(
                 parts, new ProjectSchemaContext.KnownSchema(tables.getObject(), query -> Optional.empty()), sourceId);

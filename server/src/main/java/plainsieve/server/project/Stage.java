@@ -24,7 +24,7 @@ public record Stage(
     /** What viewers see. */
     public static final String LIVE = "live";
 
-    /** What may be the name of one: it is in addresses. */
+    /** The pattern of names, which are part of addresses. */
     public static final String NAMES = "[a-z][a-z0-9-]{0,30}";
 
     /**

@@ -102,7 +102,7 @@ public final class StoredForms {
                 readGroupChoices(kept.path("said"))));
     }
 
-    /** What is stated about columns of files. */
+    /** Type overrides for columns of files. */
     private Map<String, Map<String, String>> readGroupChoices(JsonNode kept) {
         Map<String, Map<String, String>> said = new TreeMap<>();
         kept.properties().forEach(table -> {

@@ -34,7 +34,7 @@ final class Usages {
                         .anyMatch(taken -> taken.id().equals(queryId));
     }
 
-    /** What asks a source. */
+    /** The objects that use a source. */
     static List<Usage> ofSource(Project project, String sourceId) {
         List<Usage> uses = new ArrayList<>();
         project.queries().stream()

@@ -12,7 +12,7 @@ public interface DataTransferRecords {
     @Select("select * from travel order by project_id, from_source, to_source")
     List<DataTransferRow> all();
 
-    /** Whatever was decided before. */
+    /** Replaces a previous decision. */
     @Insert("""
             insert into travel (project_id, from_source, to_source, allowed)
             values (#{projectId}, #{fromSource}, #{toSource}, #{allowed})

@@ -17,7 +17,7 @@ public interface GroupChoiceRecords {
     @Select("select * from group_choice where project_id = #{project} and parameter = #{parameter} order by group_id")
     List<GroupChoiceRow> of(@Param("project") String projectId, @Param("parameter") String parameter);
 
-    /** Whatever it said before. */
+    /** Replaces a previous value. */
     @Insert("""
             insert into group_choice (group_id, project_id, parameter, choice)
             values (#{groupId}, #{projectId}, #{parameter}, #{choice})
@@ -31,7 +31,7 @@ public interface GroupChoiceRecords {
             """)
     void forget(GroupChoiceRow row);
 
-    /** What was stated about something that had that name and is gone gives way. */
+    /** Replaces the entry of a removed object with the same name. */
     @Update("""
             update or replace group_choice set parameter = #{to} where project_id = #{project} and parameter = #{from}
             """)

@@ -27,7 +27,7 @@ public interface JobRecords {
     @Select("select * from job where project_id = #{project} and kind = #{kind} and state in ('due', 'running')")
     List<JobRow> waiting(@Param("project") String projectId, @Param("kind") String kind);
 
-    /** What could be done now, the longest due first: of one thing no two at a time. */
+    /** The jobs that can run now, longest due first; at most one per object. */
     @Select("""
             select * from job j
             where ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
@@ -109,7 +109,7 @@ public interface JobRecords {
     Optional<JobRow> latest(
             @Param("project") String projectId, @Param("kind") String kind, @Param("thing") String thing);
 
-    /** What was due in a stretch of time, in its order. */
+    /** The jobs of a period, in order. */
     @Select("""
             select * from job where project_id = #{project} and due_at >= #{from} and due_at < #{until} order by due_at, id
             limit #{most}

@@ -10,7 +10,7 @@ public final class RecordsFailure extends RuntimeException {
 
     private final Kind kind;
 
-    /** What is in the way. */
+    /** The cause. */
     public enum Kind {
         BUSY("Another program is writing to this server's database. Nothing was changed.", "Try again in a moment."),
         FULL("The disk of this server is full. Nothing was changed.", "Free some space, then try again."),

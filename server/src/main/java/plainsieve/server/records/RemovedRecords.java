@@ -8,7 +8,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 
-/** What was removed and can be brought back. */
+/** Removed objects that can be restored. */
 @Mapper
 public interface RemovedRecords {
     @Insert("""

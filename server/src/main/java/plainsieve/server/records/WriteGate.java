@@ -57,7 +57,7 @@ class WriteGate implements Interceptor {
         changes.incrementAndGet();
     }
 
-    /** A number that grows with every change of the records but those of Sent. What was read before it grew may be true no longer. */
+    /** A number that grows with every change of the records but those of Sent. Data read before it grew may be outdated. */
     long changes() {
         return changes.get();
     }

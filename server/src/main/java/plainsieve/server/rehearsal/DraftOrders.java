@@ -42,7 +42,7 @@ class DraftOrders {
     /** A report that is on stage, and who put it there. */
     record OnStage(Project project, Caller caller, Report report) {}
 
-    /** What is asked of a view. @param filters what a reader may add by picking a bar */
+    /** The request for a view. @param filters as added by clicking a bar */
     record DraftRun(View view, ViewPart part, List<RunRequest.ColumnFilter> filters) {
         static DraftRun whole(View view) {
             return new DraftRun(view, ViewPart.MAIN, List.of());

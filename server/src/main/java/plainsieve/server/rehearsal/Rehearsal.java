@@ -17,7 +17,7 @@ public final class Rehearsal {
      *
      * @param parameters what it is about
      * @param chosen the choices in words
-     * @param view the view that is notified of: the one that failed, else a slow one, else the table
+     * @param view the view of the result: the one that failed, else a slow one, else the table
      * @param queryId where its text is, for a link to the place
      * @param line the line of the text that is meant; 0 when none is
      * @param rows rows shown by the view

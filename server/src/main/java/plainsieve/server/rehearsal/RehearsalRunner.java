@@ -59,7 +59,7 @@ class RehearsalRunner {
     /** What one view came to in one case. @param line the line of its text that is meant; 0 when none is */
     private record ViewResult(View view, RunObserver heard, Ending ended, String explanation, int line) {}
 
-    /** What was heard of a run. */
+    /** The events of a run. */
     private static final class RunObserver implements RunListener {
         private long sentId;
         private RunSummary summary = new RunSummary(0, 0, 0, 0);
@@ -105,7 +105,7 @@ class RehearsalRunner {
         return tells;
     }
 
-    /** The view with everything that it asks for. What is notified of it is its first statement, unless another one fails. */
+    /** Runs a view with all of its statements. The result is that of the first one, unless another one fails. */
     private ViewResult perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
         ViewResult first = perform(on, view, ViewPart.MAIN, one);
         if (!first.ended().isAnswered()) {

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What is below a letter.
+ * The footer of an email.
  *
  * @param link where the report opens with the same choices
  * @param notes of what is attached, or could not be

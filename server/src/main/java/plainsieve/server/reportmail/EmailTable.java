@@ -40,7 +40,7 @@ final class EmailTable {
                 viewId, title, places.stream().map(ShownColumn::head).toList(), rows, below(fetchedRows));
     }
 
-    /** Those that viewers see, in their order; all where nothing is stated about them. */
+    /** The visible columns in order; all unless selected. */
     private static List<ShownColumn> places(List<ColumnLabels> words, List<Column> columns) {
         if (words.isEmpty()) {
             return IntStream.range(0, columns.size())

@@ -55,7 +55,7 @@ public class ReportEmailComposer {
      * @param presence by which it is stopped
      */
     public record EmailRequest(Project project, Report report, Caller caller, ClientPresence presence) {
-        /** What is chosen: what the report opens with. */
+        /** The choices: the defaults of the report. */
         public RequestedChoices choices() {
             return ReportRunRequests.choices(project, caller, report, Map.of());
         }
@@ -93,7 +93,7 @@ public class ReportEmailComposer {
         }
     }
 
-    /* What is worked out cannot be chosen. */
+    /* Computed parameters cannot be chosen. */
     private static Map<String, ChoiceText> chosen(Project project, Map<String, ChoiceText> texts) {
         Map<String, ChoiceText> chosen = new LinkedHashMap<>();
         texts.forEach((name, text) -> {

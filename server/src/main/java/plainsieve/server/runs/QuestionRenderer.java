@@ -36,7 +36,7 @@ public class QuestionRenderer {
     }
 
     /**
-     * What was chosen, complete, and how it reads.
+     * The resolved choices and their text.
      *
      * @param titles of the views, by their ids
      * @param notes what the views that are words say, by their ids

@@ -113,7 +113,7 @@ public class ReportRunRequests {
         boolean fixed = others.keySet().stream()
                 .anyMatch(name -> choices.caller().fixed().containsKey(name)
                         && !others.get(name).equals(complete.get(name)));
-        // What is fixed would be compared with itself, and be the same.
+        // A fixed choice would be compared with itself.
         if (moves && fixed) {
             throw new ProblemException(Problem.of(
                     "not-compared",

@@ -59,7 +59,7 @@ class RequestRewriter {
         return request.project().dialect(request.text().query().sourceId());
     }
 
-    /** What is sent, and where. */
+    /** The statement and its source. */
     record RoutedStatement(StatementOrigin origin, Statement statement) {}
 
     /** Throws {@link ProblemException}, without internals for viewers, when a choice or the query cannot be used. */

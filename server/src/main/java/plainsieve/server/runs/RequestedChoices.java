@@ -35,7 +35,7 @@ public record RequestedChoices(
         return new RequestedChoices(caller, mayChoose, choices, Set.of(), true);
     }
 
-    /** The same with nothing chosen for some parameters. What is fixed for the caller stays. */
+    /** The same with nothing chosen for some parameters. Choices fixed for the caller are kept. */
     public RequestedChoices without(Collection<String> names) {
         Map<String, ChoiceText> rest = new HashMap<>(choices);
         names.stream()
@@ -46,7 +46,7 @@ public record RequestedChoices(
         return new RequestedChoices(caller, all, rest, signedOnly, trial);
     }
 
-    /** The same with other choices, where they may be chosen. What is fixed for the caller stays. */
+    /** The same with other choices, where they may be chosen. Choices fixed for the caller are kept. */
     RequestedChoices with(Map<String, ChoiceText> others) {
         Map<String, ChoiceText> changed = new HashMap<>(choices);
         others.forEach((name, text) -> {

@@ -35,7 +35,7 @@ public record RunRequest(
     }
 
     /**
-     * What is wanted of the rows.
+     * The requested rows.
      *
      * @param limitParameter the parameter that limits a view on its own; empty when none does
      * @param filters filters that a reader added on output columns

@@ -38,7 +38,7 @@ class BodyLimit extends OncePerRequestFilter {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");
             response.setCharacterEncoding("UTF-8");
-            // What is not read cannot be followed by another request.
+            // An unread body prevents reuse of the connection.
             response.setHeader("Connection", "close");
             response.getWriter().write("""
                     {"title":"Content Too Large","status":413,"detail":"The request is larger than %d MB.",\

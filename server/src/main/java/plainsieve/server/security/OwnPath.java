@@ -9,7 +9,7 @@ import jakarta.servlet.http.HttpServletRequest;
 public final class OwnPath {
     private OwnPath() {}
 
-    /** What is asked for, as it was sent, without the path that all addresses are below. */
+    /** The raw path without the context path. */
     public static String of(HttpServletRequest request) {
         return request.getRequestURI().substring(request.getContextPath().length());
     }

@@ -41,7 +41,7 @@ public final class SecretBox {
                 "AES");
     }
 
-    /** What is shared is written by people or programs, of any length; its randomness belongs to them to see to. */
+    /** A shared key is provided by administrators, who are responsible for its randomness. */
     private static byte[] keyOf(String shared) {
         try {
             return MessageDigest.getInstance("SHA-256")

@@ -61,7 +61,7 @@ public class SentLog {
     private final Interner<String> texts = Interner.newWeakInterner();
     private final Interner<List<Placement>> placements = Interner.newWeakInterner();
 
-    /** Who reads the answer to a statement that someone else has asked. */
+    /** The callers that share the result of another caller's statement. */
     private final Cache<Long, Set<String>> also = Caffeine.newBuilder()
             .executor(Runnable::run)
             .maximumSize(MOST_ALSO)
@@ -140,7 +140,7 @@ public class SentLog {
         return Arrays.asList(forms.readRecord(row.boundValues(), SentValue[].class));
     }
 
-    /** What was sent, to be sent once more; nothing when private values were, and the statement is not remembered. */
+    /** A sent statement to run again; empty if it had private values and is not cached. */
     public Optional<Statement> again(SentRow row) {
         Optional<Statement> remembered = recent(row.id()).map(LoggedStatement::statement);
         List<SentValue> values = values(row);

@@ -61,7 +61,7 @@ public final class SentValues {
         return count;
     }
 
-    /** What was bound. A list that was bound as JSON comes back as its text, which binds alike. */
+    /** The bound values. A list that was bound as JSON comes back as its text, which binds alike. */
     public static PlaceholderBinding bound(SentValue value) {
         if (value.type().equals(JSON)) {
             return new PlaceholderBinding.Single(new Value.Text(value.values().get(0)));

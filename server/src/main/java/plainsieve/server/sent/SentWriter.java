@@ -49,7 +49,7 @@ class SentWriter {
     private static final class Line {
         private final BlockingQueue<PendingWrite> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
         private final int mostAtOnce;
-        /** What is to be written next; anyone who may write has it. */
+        /** The next batch, taken by the current writer. */
         private final List<PendingWrite> group = new ArrayList<>();
 
         Line(int mostAtOnce) {
@@ -121,7 +121,7 @@ class SentWriter {
         }
     }
 
-    /* Who comes while another writes has put theirs in line before: that one looks once more when it is through. */
+    /* An entry queued during a write is picked up by the writer, which checks the queue again. */
     private void writeWaiting(List<Line> lines) {
         boolean goesOn = true;
         while (goesOn && writing.tryLock()) {
@@ -134,7 +134,7 @@ class SentWriter {
         }
     }
 
-    /** Whether what waited is written: not while the records are busy. What is not written stays the next in its line. */
+    /** Whether the queue was written; false while the database is busy, when entries stay queued. */
     private boolean writeOnce(Line line) {
         List<PendingWrite> group = line.next();
         return group.isEmpty() || write(group);
@@ -150,7 +150,7 @@ class SentWriter {
             }
             writeOrLater(all);
         }
-        // What was taken from the line while the records were busy.
+        // Entries taken from the queue while the database was busy.
         writeWaiting(all);
     }
 

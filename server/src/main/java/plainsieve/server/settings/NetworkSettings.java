@@ -8,7 +8,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * What is between this server and those who ask it.
+ * The network between this server and its callers.
  *
  * @param proxies the addresses of the servers in front of this one, whose word is taken for who asks, by which scheme and name;
  *     no one else's is

@@ -35,7 +35,7 @@ public record OpenIdSettings(
         return !issuer.isEmpty();
     }
 
-    /* What goes over the network in the clear, anybody on it reads; on this machine no one does. */
+    /* Plain HTTP is readable on the network; it is allowed on loopback only. */
     private static boolean isSafe(URI issuer) {
         return "https".equals(issuer.getScheme())
                 || "http".equals(issuer.getScheme())

@@ -25,7 +25,7 @@ public class EvidenceCollector {
         this.statementSender = statementSender;
     }
 
-    /** What is known of one placement. @param sourceId whose plan tells it */
+    /** The evidence of one placement. @param sourceId the source of the plan */
     public record PlacedVerdict(String sourceId, Verdict verdict) {
         private PlacedVerdict behind(int more) {
             return new PlacedVerdict(
@@ -34,11 +34,11 @@ public class EvidenceCollector {
         }
     }
 
-    /** What was fetched of one side of a statement on several sources. */
+    /** The rows fetched for one source part. */
     public record Fetched(String words, long rows) {}
 
     /**
-     * What was reported.
+     * The reported evidence.
      *
      * @param plan its steps, a line each
      * @param fetched of each side; nothing where all of it is of one source

@@ -81,7 +81,7 @@ public class SourceFacts implements TableCache {
         return facts(sourceId).tables();
     }
 
-    /** What could not be read of the files of tables, a sentence each, by the name of the table in lower case. */
+    /** Unreadable cells by table name in lower case, one sentence each. */
     public Map<String, List<String>> unread(String sourceId) {
         Map<String, List<String>> unread = new HashMap<>();
         described(sourceId).forEach(table -> table.files()

@@ -12,7 +12,7 @@ public final class ViewerErrorMessages {
 
     private ViewerErrorMessages() {}
 
-    /** What a caller is notified of a failure of a source. */
+    /** The message about a failure of a source for a caller. */
     public static SourceFailure redact(Caller caller, SourceFailure failure) {
         return caller.seesInside() ? failure : new SourceFailure(failure.kind(), words(failure), ADVICE, failure);
     }
@@ -27,7 +27,7 @@ public final class ViewerErrorMessages {
         };
     }
 
-    /** What a caller is notified of problems: of those that lie in a text, only that there are some. */
+    /** The message about problems for a caller; positions in a text are omitted. */
     public static ProblemException redact(Caller caller, ProblemException problems) {
         List<Problem> ofChoices = problems.problems().stream()
                 .filter(problem -> problem.place().isEmpty())

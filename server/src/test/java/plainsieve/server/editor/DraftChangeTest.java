@@ -15,7 +15,7 @@ import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 import plainsieve.server.project.Report;
 
-/** Changes of a draft, and what is notified of them. */
+/** Changes of a draft and their descriptions. */
 class DraftChangeTest {
     private static final List<Figure> COUNT = List.of(new Figure(Measure.countOfRows(), "rows", ""));
     private static final View FIGURES = View.of("figures", "", "q", new ViewContent.Figures(COUNT, Optional.empty()));

@@ -32,7 +32,7 @@ public final class EnginePool {
         return each;
     }
 
-    /** What may be used while an answer of a service is put into an engine: of them there are more at once, and they are smaller. */
+    /** The limits of an engine for responses of services, of which there are more and smaller ones. */
     public EngineLimits ofOneAnswer() {
         return new EngineLimits(Math.max(LEAST_MEMORY, each.memory() / PART_OF_AN_ANSWER), 1);
     }

@@ -48,15 +48,15 @@ public final class FetchedTables<K, F> {
         this.clock = clock;
     }
 
-    /** What can be shared. */
+    /** The shared tables. */
     public interface SharedFetch<K, F> {
         /** Whether what is there does for what is wanted. */
         boolean serves(K there, K wanted);
 
-        /** What was wanted, seen from what came: it may do for more. */
+        /** The request, compared with fetched tables, which may serve further requests. */
         K as(K wanted, F facts);
 
-        /** What is stated to one who waited in vain. */
+        /** The failure for a waiter. */
         RuntimeException stopped(Cancellation cancellation);
     }
 
@@ -66,14 +66,14 @@ public final class FetchedTables<K, F> {
     }
 
     /**
-     * What is wanted.
+     * The requested tables.
      *
      * @param oldest how old rows may be that were gathered for another
      * @param longest after this it is given up
      */
     public record FetchRequest<K>(K what, Duration oldest, Duration longest) {}
 
-    /** What is on its way, and how many wait for it. */
+    /** Tables being fetched, and the number of waiters. */
     private static final class Gathering<F> {
         private final Cancellation cancellation = new Cancellation();
         private CompletableFuture<CachedTables<F>> tables;
@@ -148,7 +148,7 @@ public final class FetchedTables<K, F> {
     }
 
     /*
-     * Who was given it at this moment may still begin to ask it. Opening one may wait for room, for which the clock must not wait.
+     * A caller that has just received it may still begin to use it. Opening one may wait for room, for which the clock must not wait.
      */
     private void forgetLater(CachedTables<F> tables) {
         going.add(tables);

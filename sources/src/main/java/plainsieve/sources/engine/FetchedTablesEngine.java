@@ -25,7 +25,7 @@ public final class FetchedTablesEngine {
         this.clock = clock;
     }
 
-    /** What is asked of an engine, by one who knows how its tables were gathered. */
+    /** Runs statements in an engine with known fetched tables. */
     public interface Question<F, T> {
         T ask(Source engine, F facts);
     }

@@ -60,10 +60,10 @@ public final class FederatedSource implements AutoCloseable {
         }
     }
 
-    /** What is asked of whom. */
+    /** The requests by source. */
     private record FederatedRun(FederatedStatement sent, PartSender asks) {}
 
-    /** What is fetched: the same of each side, narrowed by the same. */
+    /** The fetched rows: the same parts with the same restrictions. */
     private record Sides(List<SideAsked> sides, PartPushdown narrowing) {}
 
     private record SideAsked(String name, String source, Statement statement) {}

@@ -109,7 +109,7 @@ final class FolderReader {
         }
     }
 
-    /* What is asked just now may still read what was kept before. */
+    /* Running statements may still read the previous cache. */
     private void forget(List<FileTable> tables) throws IOException {
         List<FilePart> now =
                 tables.stream().flatMap(table -> table.parts().stream()).toList();

@@ -45,7 +45,7 @@ public final class FolderSource implements Source {
     private Optional<FolderState> current = Optional.empty();
     private Optional<PendingState> being = Optional.empty();
 
-    /** What is just being read. */
+    /** The files being read. */
     private record PendingState(List<FileEntry> files, CompletableFuture<FolderState> state) {}
 
     /**
@@ -168,7 +168,7 @@ public final class FolderSource implements Source {
                 null);
     }
 
-    /* What could not be read is tried again by the next question. */
+    /* Files that could not be read are retried with the next query. */
     private synchronized void forget(CompletableFuture<FolderState> failed) {
         being = being.filter(one -> one.state() != failed);
     }

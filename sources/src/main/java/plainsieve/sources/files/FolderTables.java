@@ -16,7 +16,7 @@ import plainsieve.sources.TableOverrides;
  * files have the name of the file in a column.
  */
 final class FolderTables {
-    /** What is stated about tables, by their names. */
+    /** Overrides of tables, by name. */
     private final Map<String, TableOverrides> overridesOf;
 
     private final Areas areas;

@@ -87,7 +87,7 @@ public final class JdbcSource implements Source {
         return run(statement(what), limits, cancellation, receiver);
     }
 
-    /* What is sent has one kind so far; a database takes no other. */
+    /* A database accepts SQL only. */
     private static Statement statement(OutgoingStatement what) {
         return ((OutgoingStatement.Sql) what).statement();
     }

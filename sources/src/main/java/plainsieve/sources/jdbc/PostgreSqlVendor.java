@@ -148,7 +148,7 @@ public final class PostgreSqlVendor implements Vendor {
         return NO_PLAIN_TYPES.contains(typeName) ? Column.Kind.OTHER : Vendor.super.kind(typeName, sqlType);
     }
 
-    /** What is neither number, text, day nor yes-or-no is shown as the server writes it. */
+    /** Values of other types are shown in the server's text format. */
     @Override
     public CellReader reader(Column column) {
         if (column.type().equals("bytea")) {

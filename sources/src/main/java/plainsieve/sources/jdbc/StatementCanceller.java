@@ -47,7 +47,7 @@ final class StatementCanceller {
         this.grace = grace;
     }
 
-    /** What is to be cancelled from now on. Throws when it was stopped before. */
+    /** Sets the statement to cancel. Throws if the run was cancelled before. */
     synchronized void runs(Statement running) throws SQLException {
         statement = Optional.of(running);
         if (stopped) {

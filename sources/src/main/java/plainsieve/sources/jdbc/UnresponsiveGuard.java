@@ -21,7 +21,7 @@ final class UnresponsiveGuard implements AutoCloseable {
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(3);
     private static final Duration MAX_PAUSE = Duration.ofMinutes(1);
 
-    /** What is refused faster than this costs no one anything, and may be tried each time. */
+    /** A faster refusal is cheap, and may be tried each time. */
     private static final Duration SLOW = Duration.ofSeconds(2);
 
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss");
@@ -79,7 +79,7 @@ final class UnresponsiveGuard implements AutoCloseable {
         }
     }
 
-    /* The clock only says when: what may hang does so on its own thread. Who has closed the source needs no answer. */
+    /* The scheduler only triggers; work that may hang has its own thread. A closed source needs no result. */
     private void askLater() {
         if (!asking.isShutdown()) {
             Duration now = pause;

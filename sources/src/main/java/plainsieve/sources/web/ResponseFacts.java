@@ -40,7 +40,7 @@ record ResponseFacts(
         return steps;
     }
 
-    /** What could not be read, a sentence each. */
+    /** The unreadable cells, one sentence each. */
     private List<String> unread() {
         List<String> unread = new ArrayList<>();
         for (DetectedColumn column : columns) {

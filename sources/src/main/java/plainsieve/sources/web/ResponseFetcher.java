@@ -36,7 +36,7 @@ final class ResponseFetcher {
         this.folder = folder;
     }
 
-    /** What was fetched so far. */
+    /** The pages fetched so far. */
     private record FetchProgress(int pages, long rows, long bytes) {}
 
     /** Throws {@link SourceFailure} when nothing that can be read comes of one of them; then nothing of them stays. */

@@ -118,7 +118,7 @@ record SecretMask(List<String> forms) {
 
         @Override
         public void flush() throws IOException {
-            // What is pending may be the beginning of the secret: it is written when nothing more comes.
+            // Pending characters may be the beginning of the secret; they are written at the end.
             out.flush();
         }
 

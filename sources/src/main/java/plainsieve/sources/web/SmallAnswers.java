@@ -20,7 +20,7 @@ final class SmallAnswers {
         this.folder = folder;
     }
 
-    /** What is made of an answer. */
+    /** The conversion of a response. */
     interface ResponseReader<T> {
         T read(ResponsePage responsePage) throws IOException;
     }

@@ -28,7 +28,7 @@ import plainsieve.sources.engine.EnginePool;
 import plainsieve.sources.engine.FetchedTablesEngine;
 
 /**
- * A service over HTTP. What is sent is a request; the rows of its answer are fetched and put into an engine of this process, which
+ * A service over HTTP. It receives a request; the rows of the response are fetched and put into an engine of this process, which
  * the SQL after the request asks.
  */
 public final class WebSource implements Source, ResponsePreviewSource {

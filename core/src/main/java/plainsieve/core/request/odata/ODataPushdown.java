@@ -49,7 +49,7 @@ public final class ODataPushdown {
                 : Optional.empty();
     }
 
-    /** What is asked of each entity set that the statement reads, in the order in which they first are there. */
+    /** The request for each entity set that the statement reads, in order of appearance. */
     public static List<EntitySetRequest> of(Statement statement, Dialect dialect, Collection<EntitySet> sets) {
         SentStatement sent = SentStatement.read(statement.text(), statement.values(), dialect);
         return new ODataPushdown(sent, sets).all();

@@ -36,7 +36,7 @@ final class CommonTableExpressions {
         this.dialect = dialect;
     }
 
-    /** What may be known of the name that a FROM reads. */
+    /** The possible meanings of a name in FROM. */
     sealed interface Lookup {}
 
     /** It is this query, and nothing else reads it. */

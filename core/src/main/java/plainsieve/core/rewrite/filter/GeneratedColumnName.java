@@ -152,7 +152,7 @@ final class GeneratedColumnName {
         return found;
     }
 
-    /** What is between two operands makes an expression that has no name. */
+    /** An operator between two operands makes an unnamed expression. */
     private boolean isBetweenOperands(int i) {
         return tokens.is(i, TokenKind.SYMBOL) && !tokens.isSymbol(i, ".");
     }

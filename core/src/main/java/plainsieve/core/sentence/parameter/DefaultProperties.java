@@ -223,7 +223,7 @@ final class DefaultProperties {
         return ConvertedParameter.without(parameter.withStart(start));
     }
 
-    /** What was typed: values of the type with commas between them, by their labels where they have some, or a formula. */
+    /** Parses typed text: values separated by commas, by value or label, or a formula. */
     private DefaultDefinition typed(String words) {
         if (words.isEmpty() || words.equals(NO_DEFAULT)) {
             return DefaultDefinition.of(ChoiceText.blank());

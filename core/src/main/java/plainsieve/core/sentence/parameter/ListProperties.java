@@ -200,7 +200,7 @@ final class ListProperties {
         return new ListDefinition.FromColumn(place, counted, list.kept());
     }
 
-    /** What was typed: a column, a query, or some values with commas between them. */
+    /** Parses typed text: a column, a query, or values separated by commas. */
     private ListDefinition named(String typed) {
         if (typed.isEmpty() || typed.equals(anyValue())) {
             return new ListDefinition.Any();

@@ -162,7 +162,7 @@ final class MeaningProperties {
                 new Meaning(meaning.type(), meaning.many(), coverage, rule, sendEach, meaning.everyRow()));
     }
 
-    /** What is usually not said of a choice. */
+    /** The optional properties of a choice. */
     List<ParameterProperty> rest() {
         List<ParameterProperty> rest = new ArrayList<>();
         List<ValueCoverage> possible = Arrays.stream(ValueCoverage.values())

@@ -86,7 +86,7 @@ final class OperatorOptions {
         };
     }
 
-    /** What is there until something else does. */
+    /** The initial value. */
     private static String usual(Optional<Type> type) {
         return type.map(one -> switch (one) {
                     case INTEGER, DECIMAL -> "0";

@@ -54,7 +54,7 @@ public final class StepOptions {
         };
     }
 
-    /** What could be put behind a whole step: more conditions, more totals. Their ids are the text that comes after it. */
+    /** Options to extend a step: more conditions, more aggregates. An ID is the text to append. */
     public List<MarkOption> more(int step) {
         StepsAnalysis.AnalyzedStep one = analysis.steps().get(step);
         List<KnownColumn> before = before(step);

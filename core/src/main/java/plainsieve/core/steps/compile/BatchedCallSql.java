@@ -31,7 +31,7 @@ final class BatchedCallSql {
     }
 
     /**
-     * What is put beside rows.
+     * The rows that are joined.
      *
      * @param theirs its columns; those with which it was called first
      * @param called those columns, as they are called in our rows and in theirs

@@ -104,7 +104,7 @@ final class ColumnsSql {
         return with(into, step.name().name(), within -> new ExpressionSql(context, within).of(step.value()));
     }
 
-    /** What is computed of a window is around it: written twice it would be asked twice, and not all databases nest it. */
+    /** Expressions over a window column go into an outer query: repeated, the window would be computed twice, and not all databases allow nesting. */
     private SelectBlock with(SelectBlock block, String name, Function<SelectBlock, SqlExpression> computed) {
         SqlExpression value = computed.apply(block);
         if (value.level() != EvaluationLevel.WINDOW) {

@@ -61,7 +61,7 @@ final class ConversionSql {
         };
     }
 
-    /** What had no value before has none now. */
+    /** A null stays null. */
     private SqlExpression orElse(SqlExpression of, SqlExpression perhaps, StepExpression otherwise, StepOrigin origin) {
         SqlExpression other = expressions.of(otherwise);
         SqlFragment sql = SqlFragment.form(

@@ -55,7 +55,7 @@ final class GroupSql {
         outs.add(new SelectBlock.Out(name.name(), value));
     }
 
-    /** What is totalled, with the keys as they are called in it. */
+    /** The grouped rows, with the names of the keys in them. */
     private record NamedKeys(SelectBlock block, List<Step.Key> keys) {}
 
     /*

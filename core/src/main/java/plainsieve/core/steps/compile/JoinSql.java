@@ -251,7 +251,7 @@ final class JoinSql {
         return sought;
     }
 
-    /* What is the same within a query that is called differs from row to row around it. */
+    /* An expression that is constant within a called query varies between the calling rows. */
     private static SqlExpression ofARow(SqlExpression value) {
         boolean[] named = new boolean[1];
         value.sql().refs(ref -> named[0] = true);

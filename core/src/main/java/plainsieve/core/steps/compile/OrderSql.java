@@ -28,7 +28,7 @@ final class OrderSql {
         for (Step.By one : by) {
             SqlExpression value = new ExpressionSql(context, block)
                     .column(one.column().name(), one.column().at());
-            // What is the same in every row orders none, and some databases refuse it.
+            // A constant does not affect the order, and some databases refuse it.
             if (value.level() != EvaluationLevel.CONSTANT) {
                 order.add(new SelectBlock.Ordering(one.column().name(), value, one.largestFirst()));
             }

@@ -16,7 +16,7 @@ import plainsieve.core.value.ProblemException;
  */
 public record RemoteQuery(
         String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, SchemaContext around) {
-    /** What is stated about a query whose rows are being taken already. */
+    /** The problem of a query that references itself. */
     public static ProblemException circle(String query) {
         return new ProblemException(
                 Problem.of("query-circle", "Query “%s” would read itself.".formatted(query), "Use another query."));

@@ -51,7 +51,7 @@ public interface SchemaContext {
         return from.equals(to);
     }
 
-    /** What is chosen for a parameter of the project; nothing when there is none of this name, or it is not known. */
+    /** The choice for a parameter of the project; empty if there is no such parameter, or the choice is unknown. */
     default Optional<Type> parameter(String name) {
         return Optional.empty();
     }

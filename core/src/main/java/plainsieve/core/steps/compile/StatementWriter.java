@@ -98,7 +98,7 @@ final class StatementWriter {
         });
     }
 
-    /** What is ordered by its name in the SELECT list, where it has one and is more than a column. */
+    /** Sorts by the alias of an expression in the SELECT list, if it has one. */
     private SqlFragment orderTerm(SelectBlock block, SelectBlock.Ordering one) {
         Optional<SelectBlock.Out> out =
                 block.out(one.by()).filter(found -> found.value().isAs(one.value()));

@@ -107,7 +107,7 @@ public record StepsAnalysis(
                 .toList();
     }
 
-    /** What could come next in a line of which this much is typed, after the first so many steps. */
+    /** Possible continuations of a typed line after the given number of steps. */
     public Set<Expectation> wanted(String typed, int behind) {
         return ParsedStep.wanted(
                 typed,

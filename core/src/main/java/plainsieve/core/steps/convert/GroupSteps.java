@@ -13,7 +13,7 @@ import plainsieve.core.steps.parse.StepQuoting;
 final class GroupSteps {
     private final SimpleSelect select;
     private final SelectReader reader;
-    /** What is grouped by and totalled, with the columns that they become. */
+    /** Keys and aggregates with the columns that they become. */
     private final Map<StepExpression, String> names = new LinkedHashMap<>();
 
     GroupSteps(SimpleSelect select, SelectReader reader) {
@@ -90,7 +90,7 @@ final class GroupSteps {
         return of instanceof StepExpression.Column ? words : "(" + words + ")";
     }
 
-    /** What is computed of groups, in the columns that there are after the step that totals. */
+    /** An expression over groups, in terms of the columns after the group step. */
     StepExpression mapped(StepExpression value) {
         if (select.grouping().isEmpty()) {
             return value;

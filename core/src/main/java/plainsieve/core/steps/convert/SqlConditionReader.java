@@ -59,7 +59,7 @@ final class SqlConditionReader {
         return test(expressions.read());
     }
 
-    /** What is in brackets, if it is a condition and not the left side of one. */
+    /** The content of brackets, if it is a condition and not an operand. */
     private Optional<StepCondition> bracketed() {
         int here = words.at();
         try {

@@ -1,2 +1,2 @@
-/** Reads simple SQL as steps: one table, joins, conditions, groups, an order, a limit. What is not exactly the same is refused. */
+/** Reads simple SQL as steps: one table, joins, conditions, groups, an order, a limit. Anything without an exact equivalent is refused. */
 package plainsieve.core.steps.convert;

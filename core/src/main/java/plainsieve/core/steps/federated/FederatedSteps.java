@@ -102,7 +102,7 @@ public final class FederatedSteps {
                 StepsAnalysis.of(stepsAfter(own, atSource, localSchemaContext), Dialects.HERE, localSchemaContext);
         List<Problem> problems = new ArrayList<>(called());
         atSource.ifPresent(analysis -> problems.addAll(analysis.problems()));
-        // What is wrong at the source would be reported again of all that is on it.
+        // A problem at the source would be repeated for everything that depends on it.
         if (problems.isEmpty()) {
             problems.addAll(locate(here.problems()));
         }

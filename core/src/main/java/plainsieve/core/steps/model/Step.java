@@ -52,7 +52,7 @@ public sealed interface Step {
         }
     }
 
-    /** What is in front of a sign, and what after it; all of it and nothing where the sign is not there. */
+    /** The texts before and after a separator; without the separator, the whole text and no value. */
     record Split(Name column, String sign, Name before, Name behind) implements Step {}
 
     /** A row for each of some columns, with its name and its value. */
@@ -107,7 +107,7 @@ public sealed interface Step {
     /** A sum, or a rank, that goes on from row to row. */
     record WindowColumn(Kind kind, Optional<StepExpression> of, Name name, List<Name> each, List<By> by)
             implements Step {
-        /** What is counted on. */
+        /** The window function. */
         public enum Kind {
             SUM,
             /** Rows that are alike have the same, and leave numbers out after them. */
@@ -129,7 +129,7 @@ public sealed interface Step {
 
     record Replacement(StepExpression what, StepExpression with) {}
 
-    /** What is grouped by. */
+    /** A grouping key. */
     record Key(StepExpression value, Name name) {}
 
     /** A total. @param of empty for the number of rows @param where only of the rows of which this is true */
@@ -140,7 +140,7 @@ public sealed interface Step {
             Name name,
             LineSpan at) {}
 
-    /** What is sorted by; what has no value comes last either way. */
+    /** A sort key; nulls come last in both directions. */
     record By(Name column, boolean largestFirst) {}
 
     /** Which of the other rows belong to a row. */

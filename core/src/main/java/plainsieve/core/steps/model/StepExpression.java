@@ -15,7 +15,7 @@ public sealed interface StepExpression {
     /** A fixed value. */
     record Literal(Value value, LineSpan at) implements StepExpression {}
 
-    /** What is chosen for a parameter. */
+    /** The value of a parameter. */
     record ParameterValue(String parameter, LineSpan at) implements StepExpression {}
 
     /** The day on which the query runs, by the clock of the database. */

@@ -31,7 +31,7 @@ public record ParsedStep(Step step, String written, List<StepMark> marks) {
         return new ParsedStep(step, line, marks);
     }
 
-    /** What could come next in a line of which this much is typed; the last word may be its beginning. */
+    /** Possible continuations of a typed line; the last word may be incomplete. */
     public static Set<Expectation> wanted(String typed, StepScope scope) {
         StepCursor cursor = new StepCursor(typed, scope);
         try {

@@ -11,7 +11,7 @@ import plainsieve.core.steps.model.LineSpan;
  * @param about what is known of it, by its kind: the column that values are of, the verb's operands as they are written
  */
 public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> about) {
-    /** What may be at a mark. */
+    /** The kinds of editable words. */
     public enum Kind {
         TABLE,
         COLUMN,
@@ -32,7 +32,7 @@ public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> a
         DIRECTION,
         /** How many. */
         COUNT,
-        /** What is computed. */
+        /** An expression. */
         FORMULA,
         /** A table typed by hand. */
         TYPED,

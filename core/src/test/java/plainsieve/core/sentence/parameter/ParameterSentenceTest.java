@@ -155,7 +155,7 @@ class ParameterSentenceTest {
                         tuple("text", ""),
                         tuple(
                                 "a whole number",
-                                "On the list, “x” is not a valid whole number. The default “x” is not a valid whole number."));
+                                "On the list, “x” cannot be read as whole number. The default “x” cannot be read as whole number."));
         ConvertedParameter convertedParameter = say(listed).with("type", "integer");
         assertThat(convertedParameter.parameter().start().choice().values()).containsExactly("7");
         assertThat(convertedParameter.parameter().list().typedValues()).containsExactly(ListedValue.of("7"));

@@ -16,7 +16,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.settings.OpenIdSettings;
 
-/** Who is signed in, and what they may do. */
+/** The signed-in person and their permissions. */
 @RestController
 @RequestMapping("/api/me")
 @RequiredRole(Role.VIEWER)

@@ -24,7 +24,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.settings.Settings;
 
-/** What is done automatically on a day: what was, and what will be. */
+/** The jobs of a day, past and scheduled. */
 @RestController
 @RequestMapping("/api/projects/{project}/calendar")
 @RequiredRole(Role.AUTHOR)

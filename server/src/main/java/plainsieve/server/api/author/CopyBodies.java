@@ -10,7 +10,7 @@ import plainsieve.server.copies.StoredCopies;
 final class CopyBodies {
     private CopyBodies() {}
 
-    /** What is in it. @param asOf ISO 8601; empty for nothing. @param days the columns that it could be cut by */
+    /** The content of a copy. @param asOf ISO 8601; empty if there is none @param days the possible partition columns */
     record Content(String asOf, long rows, int parts, List<String> days) {
         static Content of(Optional<StoredCopies.State> state) {
             return state.map(known -> new Content(known.asOf().toString(), known.rows(), known.parts(), known.days()))

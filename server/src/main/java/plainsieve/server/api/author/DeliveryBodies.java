@@ -131,7 +131,7 @@ final class DeliveryBodies {
     record ViewOf(String id, String title, boolean rows) {}
 
     /**
-     * What can be stated about a delivery.
+     * The settings of a delivery.
      *
      * @param chooses the parameters of its report
      */

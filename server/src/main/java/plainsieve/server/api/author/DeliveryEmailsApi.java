@@ -55,7 +55,7 @@ class DeliveryEmailsApi {
         return new TestResult(address, nothing.orElse(""));
     }
 
-    /** What was sent to whom, the newest first. @param before the number of a mail; 0 for the newest */
+    /** Emails and recipients, newest first. @param before the number of an email; 0 for the newest */
     @GetMapping("/mails")
     List<MailBody> mails(Project project, @PathVariable String id, @RequestParam(defaultValue = "0") long before) {
         return mails.of(project.id(), deliveries.get(project.id(), id).id(), before, MOST_MAILS).stream()

@@ -25,7 +25,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.StageWords;
 
-/** Deliveries as their screen needs them: what is stated about each, what could be, and what became of it last. */
+/** Deliveries as their screen needs them: the definition of each, its options, and its last outcome. */
 @Component
 class DeliveryPages {
     private final JobRunner jobRunner;

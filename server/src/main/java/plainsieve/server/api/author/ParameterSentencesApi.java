@@ -41,7 +41,7 @@ class ParameterSentencesApi {
         return new ParameterSentence(definition, surroundings.toChange(project, definition));
     }
 
-    /** What could be at a mark; what it would cost with it. */
+    /** The options of a mark, with what each would lose. */
     @GetMapping("/{name}/options")
     List<SentenceBodies.OfferBody> offers(Project project, @PathVariable String name, @RequestParam String mark) {
         return sentence(project, project.parameter(name)).offers(mark).stream()

@@ -274,7 +274,7 @@ final class QueryBodies {
         }
     }
 
-    /** What was made of fixed values and should be undone. */
+    /** A conversion of hard-coded values to undo. */
     record FixedTakenBack(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,

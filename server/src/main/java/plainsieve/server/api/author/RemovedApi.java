@@ -12,7 +12,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
-/** What was removed, and bringing it back. */
+/** Removed objects and their restoration. */
 @RestController
 @RequestMapping("/api/projects/{project}/removed")
 @RequiredRole(Role.AUTHOR)

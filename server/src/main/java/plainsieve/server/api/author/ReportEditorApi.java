@@ -64,7 +64,7 @@ class ReportEditorApi {
                 .toList();
     }
 
-    /** What could be at a mark; what does not fit with the reason. */
+    /** The options of a mark; unavailable ones with the reason. */
     @GetMapping("/options")
     List<SentenceBodies.OfferBody> offers(
             Project project,

@@ -10,7 +10,7 @@ import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.ScheduleDescription;
 
-/** What is done automatically, on the wire: when, and what became of it. */
+/** A job as JSON: its times and outcome. */
 final class ScheduleBodies {
     private ScheduleBodies() {}
 

@@ -93,7 +93,7 @@ class StagesApi {
 
     private StageBody body(Project project, Caller caller, Stage stage) {
         List<StageValue> values = new ArrayList<>();
-        // What is stated about a parameter that is gone stays, in case it comes back, and is not shown.
+        // Values of a removed parameter are kept in case it is restored, and not shown.
         project.inStage(stage.name()).stage().values().forEach((name, value) -> {
             if (project.parameters().containsKey(name)) {
                 values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));

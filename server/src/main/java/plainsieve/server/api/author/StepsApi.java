@@ -59,7 +59,7 @@ class StepsApi {
         });
     }
 
-    /** What could be at a mark; values come from the rows as they are there. */
+    /** The options of a mark; values are read from the rows at that step. */
     @PostMapping("/options")
     List<SentenceBodies.OfferBody> offers(
             @Staged(Stage.DRAFT) Project project,
@@ -128,7 +128,7 @@ class StepsApi {
         return new AvailableRows(project.schemaContext(query.sourceId()), project.dialect(query.sourceId()), tables);
     }
 
-    /** What could come next in a line that is being typed. */
+    /** Completions of a typed line. */
     @PostMapping("/completions")
     List<StepsBodies.Completion> completions(
             @Staged(Stage.DRAFT) Project project,

@@ -158,7 +158,7 @@ final class StepsBodies {
     }
 
     /**
-     * What is worth knowing of a step.
+     * Hints about a step.
      *
      * @param fresh the columns that it brought
      * @param odd a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
@@ -261,7 +261,7 @@ final class StepsBodies {
     }
 
     /**
-     * What could come next in a line.
+     * A completion of a line.
      *
      * @param words what is put in
      * @param note what is known of it

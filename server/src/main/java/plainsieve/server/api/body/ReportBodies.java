@@ -89,7 +89,7 @@ public final class ReportBodies {
     public record LeadBody(String reportId, String name, String parameter, List<String> carried) {}
 
     /**
-     * What is on a report, and how it opens.
+     * The content of a report and its opening.
      *
      * @param start defaults: runs with them; empty: waits until rows are asked for; question: something must be chosen first
      * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes

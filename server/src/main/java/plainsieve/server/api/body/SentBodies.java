@@ -7,7 +7,7 @@ import plainsieve.core.statement.Placement;
 import plainsieve.server.evidence.EvidenceService;
 import plainsieve.server.sent.SentValue;
 
-/** What was sent and where it ran, on the wire; how the records keep it is another form. */
+/** Sent statements and evidence as JSON; the stored form differs. */
 public final class SentBodies {
     private SentBodies() {}
 
@@ -24,7 +24,7 @@ public final class SentBodies {
     }
 
     /**
-     * What is known of where a statement's choices ran.
+     * The evidence of where a statement's choices ran.
      *
      * @param reason why nothing is known; empty when something is
      * @param measured whether the database counted rows, or only planned
@@ -53,7 +53,7 @@ public final class SentBodies {
         }
     }
 
-    /** What was fetched of one source. */
+    /** The rows fetched from one source. */
     public record FetchedBody(String words, long rows) {}
 
     /**

@@ -33,7 +33,7 @@ public final class SentenceBodies {
         return sentence.pieces().stream().map(PieceBody::of).toList();
     }
 
-    /** What could be at a mark. @param reason why it does not fit; empty when it does */
+    /** An option of a mark. @param reason why it is unavailable; empty if it is available */
     public record OfferBody(String id, String words, String note, String reason) {
         public static OfferBody of(MarkOption option) {
             return new OfferBody(option.id(), option.words(), option.note(), option.reason());

@@ -34,7 +34,7 @@ import plainsieve.server.records.PersonRow;
 import plainsieve.server.records.RoleRow;
 
 /**
- * Who may do what in one project, for those who manage it. They give roles in it to people whose name they know, and to groups;
+ * The members of one project and their roles, for its operators. They give roles in it to people whose name they know, and to groups;
  * accounts and groups themselves are managed by operators of all projects.
  */
 @RestController
@@ -53,7 +53,7 @@ class MembersApi {
         this.auditRecorder = auditRecorder;
     }
 
-    /** Who can hold a role in a project. */
+    /** A person or group that can have a role. */
     enum MemberKind {
         @JsonProperty("person")
         PERSON,

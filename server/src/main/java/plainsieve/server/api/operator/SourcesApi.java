@@ -71,7 +71,7 @@ class SourcesApi {
     }
 
     /**
-     * How a source is reached. What is missing is empty.
+     * How a source is reached. Missing fields are empty.
      *
      * @param database the database's name, the path of its file or folder, or the address of a service
      * @param user who signs in, or the name of the header, or of what is asked for, that has a service's secret
@@ -181,7 +181,7 @@ class SourcesApi {
     /** Something of a project that asks a source. */
     record SourceUse(String projectId, String project, UsageBody use) {}
 
-    /** What asks a source, in every project: what would break without it. */
+    /** The objects of all projects that use a source and would break without it. */
     @GetMapping("/{id}/uses")
     List<SourceUse> uses(Project project, @PathVariable String id) {
         project.source(id);

@@ -9,7 +9,7 @@ import plainsieve.core.view.View;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.RunRequest;
 
-/** What is picked from views, as links write it, see docs/links.md: {@code only.by-port=Ardlow}. */
+/** Selections in views as links write them, see docs/links.md: {@code only.by-port=Ardlow}. */
 final class LinkPicks {
     private static final String ONLY = "only.";
     private static final String WITHOUT = "without";

@@ -15,7 +15,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.SentLog;
 
-/** Where the choices of a statement ran that was sent for someone: all that viewers are notified of it, if their report tells it. */
+/** Where the choices of a statement ran that was sent for someone: all that viewers see of it, if their report tells it. */
 @RestController
 @RequestMapping("/api/projects/{project}/sent/{id}")
 @RequiredRole(Role.VIEWER)

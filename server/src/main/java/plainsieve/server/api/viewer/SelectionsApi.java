@@ -111,7 +111,7 @@ class SelectionsApi {
                 Optional.ofNullable(body.instead()).map(instead -> keepable(project, instead))));
     }
 
-    /* What is private is not kept, as it is in no link. */
+    /* Private choices are not stored, as they are in no link. */
     private static Map<String, ChoiceText> keepable(Project project, Map<String, ChoiceBody> choices) {
         Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceBody.texts(choices));
         texts.keySet()

@@ -17,7 +17,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** One run shared by all callers with the same request. It is cancelled when its last reader leaves. */
 final class SharedExecution {
-    /** Who comes when more than this has gone by asks for themselves. */
+    /** A request that arrives later than this runs its own statement. */
     private static final int MOST_KEPT = 1 << 22;
 
     private final ResultSubscriber first;
@@ -74,7 +74,7 @@ final class SharedExecution {
     /** All of an answer. @param sentId the statement in Sent that it is of */
     record Whole(long sentId, List<ByteBuffer> lines, int bytes) {}
 
-    /** What has come, unless it is too much to keep. */
+    /** The lines so far, unless they exceed the limit. */
     synchronized Optional<Whole> whole() {
         return allKept ? Optional.of(new Whole(sentId.orElseThrow(), List.copyOf(kept), bytes)) : Optional.empty();
     }
@@ -103,7 +103,7 @@ final class SharedExecution {
         }
     }
 
-    /** What is written goes to each of them. */
+    /** Every line is written to each reader. */
     private final class Fan extends OutputStream {
         @Override
         public void write(int single) throws IOException {

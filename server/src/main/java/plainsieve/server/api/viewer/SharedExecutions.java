@@ -99,7 +99,7 @@ class SharedExecutions {
         return new Begun(question, new SharedExecution(json, clock, question.inside(), reader), kept);
     }
 
-    /** What is notified of a run that was stopped. */
+    /** The event of a cancelled run. */
     static SourceFailure stopped() {
         return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
     }
