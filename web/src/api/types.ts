@@ -90,7 +90,7 @@ export type QueryStart = Schemas['QueryStart']
 export type RequestAddress = Schemas['RequestAddress']
 export type ResponsePreview = Schemas['AnswerLook']
 /** What viewers' reports ask for the rows of a query; both empty for the source each time. */
-export type SourceChoice = Pick<Schemas['SourceChoiceBody'], 'copy' | 'keptSeconds'>
+export type CachePolicy = Pick<Schemas['SourceChoiceBody'], 'copy' | 'keptSeconds'>
 export type RunBegun = Schemas['RunBegun']
 export type RunDone = Schemas['RunDone']
 export type RunFailed = Schemas['RunFailed']

@@ -3,7 +3,7 @@ import { asFailure, get, post, put, remove, type Failure } from '../api/client'
 import type { RemovedObject, Use } from '../api/types'
 import { historyKey } from '../composables/useHistory'
 
-/** Something of the project that can be called otherwise, doubled and removed: a query, a report, a source. */
+/** An object of the project that can be renamed, duplicated and removed: a query, a report, a source. */
 export interface Thing {
   kind: 'query' | 'report' | 'source'
   id: string

@@ -39,7 +39,7 @@ function languageFor(known: Known) {
   return [support, dialect.language.data.of({ autocomplete: own })]
 }
 
-/** Completes nothing of its own until it is taught names. */
+/** Completes no names until they are loaded. */
 export const completes = language.of(languageFor(NOTHING_KNOWN))
 
 /** @param request whether the text is a web request */

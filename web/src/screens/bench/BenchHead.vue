@@ -2,7 +2,7 @@
 /* The head of the bench: name, save state and actions. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
-import type { SourceChoice, Query } from '../../api/types'
+import type { CachePolicy, Query } from '../../api/types'
 import CachePolicyMark from './CachePolicyMark.vue'
 import SourceMark from './SourceMark.vue'
 import type { Saving } from './useDraft'
@@ -21,7 +21,7 @@ const emit = defineEmits<{
   stop: []
   run: []
   ask: [parameter: string]
-  asked: [from: SourceChoice]
+  asked: [from: CachePolicy]
 }>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }

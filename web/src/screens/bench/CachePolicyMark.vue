@@ -3,7 +3,7 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { asFailure, get, post, type Failure } from '../../api/client'
-import type { SourceChoice, MarkOption, Query, StoredCopy } from '../../api/types'
+import type { CachePolicy, MarkOption, Query, StoredCopy } from '../../api/types'
 import { spanInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -15,7 +15,7 @@ const OFTEN = 'cached for up to '
 const SPANS = [30, 600]
 
 const props = defineProps<{ query: Query }>()
-const emit = defineEmits<{ take: [from: SourceChoice] }>()
+const emit = defineEmits<{ take: [from: CachePolicy] }>()
 
 const source = computed(() => props.query.source)
 const inTheWay = computed(() => source.value.asksFor.map(name => `:${name}`).join(', '))
@@ -96,13 +96,13 @@ async function made(): Promise<string> {
 </script>
 
 <template>
-  <span class="pill" data-test="asked-from" :title="hint"
+  <span class="pill" data-test="cache-policy" :title="hint"
     >results are <span v-if="making" role="status">a copy being created …</span
     ><OfferedMark
       v-else
       :text="words"
       about="cache policy"
-      data-mark="asked-from"
+      data-mark="cache-policy"
       :offers="offers"
       @take="take" /><template v-if="source.copy && !fromCopy"> (not its copy)</template></span
   >

@@ -1,7 +1,7 @@
 import { inject, shallowRef, type ShallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { asFailure, post, put, type Failure } from '../../api/client'
-import type { SourceChoice, Query } from '../../api/types'
+import type { CachePolicy, Query } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import type { UsedDraft } from './useDraft'
 
@@ -14,7 +14,7 @@ export function usePublishing(draft: UsedDraft): {
   /** Lets a parameter say which source is asked; none for always the same. */
   askBy: (parameter: string) => Promise<void>
   /** Says whether viewers' reports ask the source each time, every so often, or a stored copy. */
-  askFrom: (from: SourceChoice) => Promise<void>
+  askFrom: (from: CachePolicy) => Promise<void>
 } {
   const router = useRouter()
   const history = inject(historyKey, undefined)
@@ -51,7 +51,7 @@ export function usePublishing(draft: UsedDraft): {
     return !failed.value
   }
   const setSource = (parameter: string) => say('source', { parameter })
-  const setFrom = (from: SourceChoice) => say('asked-from', from)
+  const setFrom = (from: CachePolicy) => say('cache-policy', from)
 
   async function askBy(parameter: string): Promise<void> {
     const before = draft.query.value.source.by
@@ -59,7 +59,7 @@ export function usePublishing(draft: UsedDraft): {
     history?.add({ label: 'the source', undo: () => setSource(before), redo: () => setSource(parameter) })
   }
 
-  async function askFrom(from: SourceChoice): Promise<void> {
+  async function askFrom(from: CachePolicy): Promise<void> {
     const { copy, keptSeconds } = draft.query.value.source
     if (!(await setFrom(from))) return
     history?.add({ label: 'the cache policy', undo: () => setFrom({ copy, keptSeconds }), redo: () => setFrom(from) })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A thing that is otherwise: what it is, how it differs, and its lines. */
+/* A changed object with its differences and diff. */
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { ChangedObject } from '../../api/types'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* A report that is otherwise, tried with awkward choices on what viewers' stage asks: from here, and how it went. */
+/* A changed report with its rehearsal in the live stage. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useRehearsal } from '../rehearsal/useRehearsal'

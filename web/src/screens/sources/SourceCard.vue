@@ -107,7 +107,7 @@ async function changed(): Promise<void> {
     </p>
     <div v-else class="note bad my-1">
       {{ health.status === 'ready' ? health.data.message : health.failure.message }}
-      <button class="as-link" @click="again">Ask again</button>
+      <button class="as-link" @click="again">Retry</button>
     </div>
     <SourceProjects v-if="looksAfterAll" :source="source.id" />
     <p v-for="sentence in silent" :key="sentence" class="note bad my-1">{{ sentence }}</p>

@@ -97,7 +97,7 @@ public final class FolderBenchmark {
         }
     }
 
-    /** In turns, so that whatever else goes on meets both alike. */
+    /** In turns, so that other load affects both alike. */
     private void compareWith(String what, String ours, String theirs) throws Exception {
         double[][] times = new double[2][RUNS];
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");

@@ -51,7 +51,7 @@ final class RehearseCommand implements Callable<Integer> {
         state.path("lines").forEach(line -> output.println(inWords(line)));
         state.path("findings")
                 .forEach(finding ->
-                        output.println("beside it: " + finding.path("message").asString("")));
+                        output.println("warning: " + finding.path("message").asString("")));
         long failed = count(state, "failed");
         long slow = count(state, "slow");
         long beside = state.path("findings").size();

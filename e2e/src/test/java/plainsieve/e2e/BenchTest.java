@@ -82,7 +82,7 @@ class BenchTest extends InBrowser {
         browser.click(card("listed_island") + " [data-mark=values]");
         browser.press("Tarn = Tarn island", Keys.ENTER, "Vessay");
         browser.chord(Keys.CONTROL, Keys.ENTER);
-        browser.untilSaid(card("listed_island"), "typed in: Tarn island, Vessay");
+        browser.untilSaid(card("listed_island"), "typed values: Tarn = Tarn island, Vessay");
         browser.click(card("listed_island") + " .dropdown-face");
         browser.pick(card("listed_island"), "Tarn island");
         run();

@@ -23,7 +23,7 @@ class FindTest extends InBrowser {
         find(":ship_class");
         browser.untilText("dialog.find li.active", text -> text.startsWith("parameter"));
         browser.press(Keys.ENTER);
-        browser.untilText("[data-parameter=ship_class] .more", text -> text.contains("viewers find it under"));
+        browser.untilText("[data-parameter=ship_class] .more", text -> text.contains("heading: Vessel"));
         find("vessels");
         browser.untilText("dialog.find", text -> text.contains("table"));
         browser.click("dialog.find li", "table\nvessels\nferries");

@@ -113,7 +113,7 @@ class LiveTest {
                     COPIES, text -> text.contains("refreshed every weekday at 06:30") && text.contains("run once"));
             browser.untilText(CALENDAR, text -> text.contains("Crossings by day refreshed · 2,000 rows"));
             browser.open("/projects/home/queries/all-of-it");
-            browser.take(".bench", "asked-from", "stored copy Crossings by day");
+            browser.take(".bench", "cache-policy", "stored copy Crossings by day");
             browser.untilText(".bench", text -> text.contains("results are from a stored copy"));
         }
     }
@@ -128,7 +128,7 @@ class LiveTest {
             browser.open("/projects/home/reports/late-crossings");
             browser.untilText(foot, text -> text.contains("run at") && !text.contains("old"));
             browser.open("/projects/home/queries/" + query(server).id());
-            browser.take(".bench", "asked-from", "cached for up to 10 minutes");
+            browser.take(".bench", "cache-policy", "cached for up to 10 minutes");
             browser.untilText(".bench", text -> text.contains("results are cached for up to 10 minutes"));
             for (int i = 0; i < 2; i++) {
                 browser.open("/projects/home/reports/late-crossings");

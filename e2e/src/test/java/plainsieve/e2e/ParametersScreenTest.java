@@ -63,7 +63,7 @@ class ParametersScreenTest extends InBrowser {
         assertThat(browser.text(row("ship_class"))).contains("3 queries, 2 reports");
         browser.type("[aria-label='Search parameters']", "range up to");
         browser.until(() -> names().contains("from") && !names().contains("vessel") ? true : null);
-        browser.untilSaid(row("from"), "which ends the range of :from");
+        browser.untilSaid(row("from"), "the end of the range of :from");
         browser.type("[aria-label='Search parameters']", " ");
         browser.click("[aria-label=Order] option[value=name]");
         browser.until(() -> names().get(0).compareTo(names().get(1)) < 0 ? true : null);

@@ -45,7 +45,7 @@ class ServicesTest extends InBrowser {
         browser.see("form label:nth-of-type(5) input").sendKeys(TideService.KEY_HEADER);
         browser.see("form input[type='password']").sendKeys(TideService.KEY);
         browser.click("form button", "Add source");
-        browser.untilText("[aria-label='gauges']", text -> text.contains("Tides of Hethra Sound answers"));
+        browser.untilText("[aria-label='gauges']", text -> text.contains("Tides of Hethra Sound"));
         writeARequest();
         takeWhatItAnswers();
 
@@ -92,7 +92,7 @@ class ServicesTest extends InBrowser {
         pick("form select", "odata");
         browser.see("form input[placeholder='https://fares.example/odata']").sendKeys(fares.address());
         browser.click("form button", "Add source");
-        browser.untilText("[aria-label='prices']", text -> text.contains("with 2 sets, answers"));
+        browser.untilText("[aria-label='prices']", text -> text.contains("with 2 entity sets"));
         browser.click("[aria-label='prices'] button", "Fares");
         browser.untilText("[aria-label='prices']", text -> text.contains("voucher_code") && text.contains("decimal"));
     }

@@ -26,7 +26,7 @@ class SeveralTest extends InBrowser {
         browser.click("[aria-label='A new step']");
         browser.press("join query 'weat");
         browser.untilText("[role='listbox']", offered -> offered.contains("rows from office"));
-        browser.press("her' with the same port, day: wind; only rows that have one", Keys.ENTER);
+        browser.press("her' on port, day, adding wind; keep only matching rows", Keys.ENTER);
         browser.untilText(
                 "[data-test='here']",
                 said -> said.contains("From here on, steps run in this server") && said.contains("harbour and office"));

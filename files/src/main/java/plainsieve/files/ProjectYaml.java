@@ -148,7 +148,7 @@ public final class ProjectYaml {
                     .reduce((first, last) -> last)
                     .map(" behind “%s”"::formatted)
                     .orElse("");
-            return "%s must stand%s.".formatted(kind(other.getTargetType()), where);
+            return "%s must be%s.".formatted(kind(other.getTargetType()), where);
         }
         // What else it says is of this program's parts.
         return e instanceof DatabindException

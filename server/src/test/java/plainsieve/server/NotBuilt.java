@@ -3,7 +3,7 @@ package plainsieve.server;
 import java.util.function.Supplier;
 import org.springframework.core.SpringProperties;
 
-/** Starts what is no part of the product as it was built: no one has put its parts together before. */
+/** Starts the application without beans prepared at build time. */
 public final class NotBuilt {
     private static final String PARTS_PUT_TOGETHER = "spring.aot.enabled";
 

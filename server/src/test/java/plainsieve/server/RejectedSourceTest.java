@@ -29,7 +29,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
                 return source.get("port").asInt();
             }
         }
-        throw new AssertionError("There is no source of MariaDB");
+        throw new AssertionError("MariaDB is missing");
     }
 
     private static String rejectedSince() {

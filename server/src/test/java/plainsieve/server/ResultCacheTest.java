@@ -34,7 +34,7 @@ class ResultCacheTest {
         int version = api.get("/api/queries/" + query).json().get("version").asInt();
         return api.send(
                 "PUT",
-                "/api/queries/" + query + "/source-parameter",
+                "/api/queries/" + query + "/cache-policy",
                 Map.of("copy", "", "keptSeconds", seconds, "version", version));
     }
 

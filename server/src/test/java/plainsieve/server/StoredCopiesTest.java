@@ -112,7 +112,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
 
     private static Api.Answer askedFrom(String copy) {
         int version = api.get("/api/queries/sailings").json().get("version").asInt();
-        return api.send("PUT", "/api/queries/sailings/source-parameter", Map.of("copy", copy, "version", version));
+        return api.send("PUT", "/api/queries/sailings/cache-policy", Map.of("copy", copy, "version", version));
     }
 
     @Test

@@ -126,7 +126,7 @@ public interface ExpressionSyntax {
         return true;
     }
 
-    /** Whether that never fails; else it is used only for what cannot be asked otherwise. */
+    /** Whether that never fails; else it is used only if there is no alternative. */
     default boolean isSureOfLateral() {
         return takesLateral();
     }

@@ -207,7 +207,7 @@ final class StatementComparison {
         return true;
     }
 
-    /** A condition whose parameters were only bound is the same otherwise, but for an escape character that LIKE may be reported. */
+    /** A condition whose parameters were only bound is unchanged, except for an ESCAPE clause of LIKE. */
     private boolean changed(Condition.Leaf leaf, ConditionTree our) {
         boolean onlyBound = author.parametersIn(leaf.span()).stream()
                 .allMatch(place -> became(place.token(), Placement.Outcome.BOUND)

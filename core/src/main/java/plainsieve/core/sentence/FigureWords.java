@@ -28,7 +28,7 @@ final class FigureWords {
         };
     }
 
-    /** What viewers read beside a figure that no one called otherwise. */
+    /** The default label of a figure. */
     static String labelOf(Measure measure) {
         String column = measure.column().orElse("").replace('_', ' ');
         return switch (measure.function()) {

@@ -131,7 +131,7 @@ final class GroupingOptions {
         return new BigDecimal(width.multiply(factor).stripTrailingZeros().toPlainString());
     }
 
-    /** What a view by this is called that no one called otherwise. */
+    /** The default title of a view by this grouping. */
     static String titleBy(List<String> keys) {
         return "By "
                 + String.join(

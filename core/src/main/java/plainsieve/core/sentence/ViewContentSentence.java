@@ -15,7 +15,7 @@ interface ViewContentSentence {
     /** With something else at its own mark. Throws {@link ProblemException} when that cannot be there. */
     ViewContent with(String mark, String taken);
 
-    /** What a view of this kind is called that no one called otherwise. */
+    /** The default title of a view of this kind. */
     default String usualTitle() {
         return "";
     }

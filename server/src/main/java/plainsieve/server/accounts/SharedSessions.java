@@ -18,7 +18,7 @@ import tools.jackson.core.JacksonException;
  */
 @Component
 class SharedSessions {
-    /** Ends whatever happens: none of the servers can tell the others that someone signed out. */
+    /** It always ends: servers cannot tell each other that someone signed out. */
     private static final Duration LASTS = Duration.ofHours(12);
 
     /** Browsers keep no longer cookies. */

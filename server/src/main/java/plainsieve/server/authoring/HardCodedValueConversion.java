@@ -155,7 +155,7 @@ public class HardCodedValueConversion {
         if (StepLines.isSteps(draft.text())) {
             throw new ProblemException(Problem.of(
                     "steps-not-sql",
-                    "The query is steps, in which each value is edited by itself.",
+                    "The query consists of steps, in which each value is edited separately.",
                     "Choose “let viewers choose it” at the value."));
         }
         List<MatchingParameters.MatchedValue> replaced = replaced(project, draft, wanted);

@@ -15,12 +15,12 @@ public final class Ids {
     private Ids() {}
 
     /** A free id that says the name. */
-    public static String of(String name, String otherwise, Predicate<String> taken) {
+    public static String of(String name, String fallback, Predicate<String> taken) {
         String base = name.strip()
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z0-9]+", "-")
                 .replaceAll("^-|-$", "");
-        String start = base.isEmpty() ? otherwise : base.substring(0, Math.min(LONGEST_ID, base.length()));
+        String start = base.isEmpty() ? fallback : base.substring(0, Math.min(LONGEST_ID, base.length()));
         return IntStream.iterate(1, i -> i + 1)
                 .mapToObj(i -> start + (i == 1 ? "" : "-" + i))
                 .filter(candidate -> !taken.test(candidate))

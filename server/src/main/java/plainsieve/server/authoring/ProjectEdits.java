@@ -30,7 +30,7 @@ public class ProjectEdits {
         return projects.get(id);
     }
 
-    /** Calls a project otherwise. Its id, which links have, stays. */
+    /** Renames a project. Its ID, used in links, stays. */
     public void rename(Project project, String name) {
         records.rename(project.id(), Ids.name("The project", name));
     }

@@ -56,7 +56,7 @@ public class QueryEdits {
         return change(project, query.drafted(text));
     }
 
-    /** Calls a query otherwise. Its id, which links have, stays. */
+    /** Renames a query. Its ID, used in links, stays. */
     public Query rename(Project project, Query query, String name) {
         return change(project, query.named(query.id(), Ids.name(THE_QUERY, name)));
     }

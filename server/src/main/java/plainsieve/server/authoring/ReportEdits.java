@@ -51,7 +51,7 @@ public class ReportEdits {
         change(project, report, before -> before.withQuestion(question, opening));
     }
 
-    /** Calls a report otherwise. Its id, which links have, stays. */
+    /** Renames a report. Its ID, used in links, stays. */
     public void rename(Project project, Report report, String name, String audience) {
         String called = Ids.name("The report", name);
         change(project, report, before -> before.called(called, audience.strip()));

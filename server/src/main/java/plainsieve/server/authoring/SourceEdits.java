@@ -90,7 +90,7 @@ public class SourceEdits {
     /**
      * Reaches a source another way from now on. An empty password keeps the one there is, while the place stays the same.
      *
-     * @param seen what the change was made from; nothing when it holds whatever that is
+     * @param seen the version that the change is based on; empty for an unconditional change
      * @throws plainsieve.server.project.EditConflictException when the source is another one by now
      */
     public void change(SourceAccess access, Optional<SourceDefinitions.SeenState> seen) {

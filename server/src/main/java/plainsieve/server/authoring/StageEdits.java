@@ -67,7 +67,7 @@ public class StageEdits {
     private static void check(Project project, ParameterDefinition definition, DefaultDefinition value) {
         if (definition.isComputed()) {
             throw refused(
-                    ":%s is computed and has no value of its own.".formatted(definition.name()),
+                    ":%s is computed and has no value to set.".formatted(definition.name()),
                     "Set the parameters that it is computed from.");
         }
         if (!value.queryId().isEmpty()) {

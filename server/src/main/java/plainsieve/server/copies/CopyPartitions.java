@@ -38,7 +38,7 @@ record CopyPartitions(long job, Instant asOf, List<String> columns, List<String>
      * A file.
      *
      * @param key the first day of what it has, empty for rows without one and for what is not cut
-     * @param mark tells whether its rows are otherwise at the source; empty for what is not cut
+     * @param mark a fingerprint that changes with the rows at the source; empty if unpartitioned
      */
     record Partition(String file, String key, long rows, String mark) {}
 

@@ -27,7 +27,7 @@ public record Viewer(String id, String name, boolean known, boolean member, Set<
         return !onlyReport.isEmpty();
     }
 
-    /** A browser where there are no accounts: it may see whatever there is. @param name whom it is taken for */
+    /** A browser without accounts, which may see everything. @param name its display name */
     public static Viewer browser(String id, String name) {
         return new Viewer(id, name, false, true, Set.of(), "");
     }

@@ -67,8 +67,8 @@ public final class Project {
         return parts;
     }
 
-    private Project with(ProjectParts otherwise) {
-        return new Project(id, name, otherwise, queryTextCache, stage);
+    private Project with(ProjectParts fallback) {
+        return new Project(id, name, fallback, queryTextCache, stage);
     }
 
     /** The project as it would be with this parameter; nothing is kept. */

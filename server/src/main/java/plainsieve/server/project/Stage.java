@@ -12,7 +12,7 @@ import plainsieve.core.parameter.DefaultDefinition;
  * What holds while a project is seen in one way: {@link #DRAFT} while its authors make it, {@link #LIVE} for viewers, or another
  * that was named. So the same definitions are small in one and full in another.
  *
- * @param values what a parameter opens with instead of its default, by the parameter's name; no one is kept from choosing otherwise
+ * @param values what a parameter opens with instead of its default, by the parameter's name; viewers can choose others
  * @param sources which source is asked instead of another of its kind, by the other's id
  * @param version the version that a change is made from; 0 while nothing was ever said of it
  */
@@ -62,7 +62,7 @@ public record Stage(
         return sources.getOrDefault(sourceId, sourceId);
     }
 
-    /** Whether anything is otherwise in it. */
+    /** Whether it changes anything. */
     public boolean saysNothing() {
         return values.isEmpty() && sources.isEmpty() && limits.equals(Limits.NONE);
     }

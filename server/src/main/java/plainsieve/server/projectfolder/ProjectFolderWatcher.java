@@ -81,7 +81,7 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
         looking.scheduleWithFixedDelay(this::look, LOOKS_EVERY_MILLIS, LOOKS_EVERY_MILLIS, TimeUnit.MILLISECONDS);
     }
 
-    /** Files that are still being written look otherwise the next time: they are taken when they have come to rest. */
+    /** Files that are still being written differ at the next look; they are read once they are stable. */
     private void look() {
         try {
             String now = files.orElseThrow().look();

@@ -29,7 +29,7 @@ import plainsieve.server.settings.Settings;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.ShownValue;
 
-/** How old the data of reports are: the newest value of a column, whatever is chosen, within what is for who asks. */
+/** The data age of reports: the newest value of a column for any choices, within the caller's row access. */
 @Service
 public class DataAges {
     private static final Duration KEPT = Duration.ofSeconds(30);

@@ -36,7 +36,7 @@ public record ResolvedChoices(
         problems = List.copyOf(problems);
     }
 
-    /** The parameters that are one value for who asks, whatever they choose. */
+    /** The parameters with a fixed value for the caller. */
     public List<String> settled() {
         return held.entrySet().stream()
                 .filter(theirs -> theirs.getValue().isOneValue())

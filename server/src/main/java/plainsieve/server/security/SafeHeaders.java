@@ -2,7 +2,7 @@ package plainsieve.server.security;
 
 import jakarta.servlet.http.HttpServletResponse;
 
-/** What answers tell the browser, whatever they answer. */
+/** Security headers of every response. */
 public final class SafeHeaders {
     private SafeHeaders() {}
 

@@ -12,7 +12,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param project the folder of a project, or of several; empty for a server whose projects are made on it
  * @param sharedKey what servers that represent each other have in common: with it signed links and ways to sign in hold on all of
  *     them; empty for a key of this server's own
- * @param sourceOverrides how sources are reached from here where their files say otherwise or nothing, by their names: {@code password},
+ * @param sourceOverrides connection settings that override those of the files, by source name: {@code password},
  *     {@code host}, {@code port}, {@code database}, {@code user}
  */
 @ConfigurationProperties("plainsieve")

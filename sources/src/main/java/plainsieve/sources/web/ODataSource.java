@@ -194,7 +194,7 @@ public final class ODataSource implements Source {
         Cancellation cancellation = new Cancellation();
         int count = TimeLimit.run(clock, AvailabilityCheck.LONGEST, cancellation, () -> description.sets(cancellation))
                 .size();
-        return "%s, with %,d %s,".formatted(name, count, count == 1 ? "set" : "sets");
+        return "%s with %,d entity %s".formatted(name, count, count == 1 ? "set" : "sets");
     }
 
     @Override

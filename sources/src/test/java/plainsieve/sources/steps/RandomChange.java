@@ -57,8 +57,8 @@ final class RandomChange {
 
     Worded whole(int depth) {
         Worded text = text(NUMBERS, depth);
-        Worded otherwise = expressions.fixed(Type.INTEGER);
-        return changed("whole number of ", text, otherwise, RandomChange::number);
+        Worded fallback = expressions.fixed(Type.INTEGER);
+        return changed("whole number of ", text, fallback, RandomChange::number);
     }
 
     Worded day(int depth) {
@@ -74,13 +74,13 @@ final class RandomChange {
         return new Worded("'" + text + "'", Type.TEXT, true, row -> text);
     }
 
-    private Worded changed(String words, Worded text, Worded otherwise, Function<String, Object> read) {
+    private Worded changed(String words, Worded text, Worded fallback, Function<String, Object> read) {
         boolean replaced = random.nextBoolean();
-        String behind = replaced ? " or else " + otherwise.within() : "";
-        return new Worded(words + text.within() + behind, otherwise.type(), false, row -> {
+        String behind = replaced ? " or else " + fallback.within() : "";
+        return new Worded(words + text.within() + behind, fallback.type(), false, row -> {
             Object of = text.value().apply(row);
             Object value = of == null ? null : read.apply((String) of);
-            return of != null && value == null && replaced ? otherwise.value().apply(row) : value;
+            return of != null && value == null && replaced ? fallback.value().apply(row) : value;
         });
     }
 

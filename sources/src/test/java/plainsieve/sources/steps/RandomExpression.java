@@ -82,14 +82,14 @@ final class RandomExpression {
     private Worded depending(Type type, int depth) {
         RandomCondition.Worded when = new RandomCondition(random, grid).of(1);
         Worded then = of(type, depth - 1);
-        Worded otherwise = of(type, depth - 1);
+        Worded fallback = of(type, depth - 1);
         return new Worded(
-                "if " + when.words() + " then " + then.within() + " else " + otherwise.within(),
+                "if " + when.words() + " then " + then.within() + " else " + fallback.within(),
                 type,
                 false,
                 row -> Boolean.TRUE.equals(when.value().apply(row))
                         ? then.value().apply(row)
-                        : otherwise.value().apply(row));
+                        : fallback.value().apply(row));
     }
 
     private Worded whole(int depth) {

@@ -125,7 +125,7 @@ class ODataSourceTest {
                         "islander BOOLEAN",
                         "voucher_code TEXT",
                         "voucher_off DECIMAL");
-        assertThat(source.health()).isEqualTo("Fares of Hethra Sound, with 2 sets,");
+        assertThat(source.health()).isEqualTo("Fares of Hethra Sound with 2 entity sets");
     }
 
     @ParameterizedTest

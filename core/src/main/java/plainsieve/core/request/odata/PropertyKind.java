@@ -70,7 +70,7 @@ public enum PropertyKind {
         };
     }
 
-    /** Whether a service compares its values just as the engine here does. Texts it may compare otherwise: 'A' as 'a'. */
+    /** Whether a service compares its values just as the engine here does. It may compare texts differently: 'A' as 'a'. */
     boolean isExact() {
         return this == WHOLE || this == DECIMAL || this == BOOLEAN || this == DATE;
     }

@@ -143,7 +143,7 @@ final class BlockFilter {
 
     private Decision throughStar(String qualifier, ColumnKey key) {
         if (!(key instanceof ColumnKey.ByName name)) {
-            return new Refused("a star stands for the columns, so their order is not known");
+            return new Refused("a star selects the columns, so their order is not known");
         }
         ColumnEquality same = new ColumnEquality(query, dialect, block);
         if (!Windows.of(query, block).allPartitionedBy(part -> same.isOfStar(part, qualifier, name.name()))) {

@@ -194,7 +194,7 @@ public final class FilterPlacer {
             Optional<ColumnKey> each = keyOfOperands(level, key);
             if (each.isEmpty()) {
                 return new Attempt.Failure(
-                        "a star stands for the columns of a set operation, so their order is not known");
+                        "a star selects the columns of a set operation, so their order is not known");
             }
             if (!types().areAlike(level.operands(), each.get())) {
                 return new Attempt.Failure(

@@ -39,7 +39,7 @@ final class CaseFilter {
 
     private record Branch(Span when, Span then) {}
 
-    private record Parsed(List<Branch> branches, Optional<Span> otherwise, int end) {}
+    private record Parsed(List<Branch> branches, Optional<Span> fallback, int end) {}
 
     private Optional<Span> filter() {
         if (tokens.isWord(span.from(), "case")) {
@@ -57,10 +57,10 @@ final class CaseFilter {
         boolean alone = parsed.end() == span.to() - 1;
         if (alone) {
             boolean shaped = parsed.branches().size() == 1
-                    && parsed.otherwise().isPresent()
+                    && parsed.fallback().isPresent()
                     && isGuard(parsed.branches().get(0).when())
                     && isWord(parsed.branches().get(0).then(), "true");
-            return shaped ? parsed.otherwise() : Optional.empty();
+            return shaped ? parsed.fallback() : Optional.empty();
         }
         boolean compared = parsed.end() + 3 == span.to() && tokens.isSymbol(parsed.end() + 1, "=");
         return compared ? numbered(parsed, tokens.written(span.to() - 1)) : Optional.empty();
@@ -72,7 +72,7 @@ final class CaseFilter {
                 && isGuard(parsed.branches().get(0).when())
                 && isText(parsed.branches().get(0).then(), wanted)
                 && isText(parsed.branches().get(1).then(), wanted)
-                && parsed.otherwise()
+                && parsed.fallback()
                         .map(other -> other.length() == 1 && !isText(other, wanted))
                         .orElse(true);
         return shaped ? Optional.of(parsed.branches().get(1).when()) : Optional.empty();
@@ -92,7 +92,7 @@ final class CaseFilter {
                         && parsed.branches().size() == 1
                         && isGuard(parsed.branches().get(0).when())
                         && sameText(parsed.branches().get(0).then(), column))
-                .flatMap(Parsed::otherwise)
+                .flatMap(Parsed::fallback)
                 .filter(other -> other.length() == 1 && tokens.is(other.from(), TokenKind.PARAMETER))
                 .map(other -> new ConditionShape.Membership(column, other, other.from(), false, false, true));
     }
@@ -131,24 +131,24 @@ final class CaseFilter {
             branches.add(new Branch(new Span(at + 1, then), new Span(then + 1, end)));
             at = end;
         }
-        Optional<Span> otherwise = Optional.empty();
+        Optional<Span> fallback = Optional.empty();
         if (tokens.isWord(at, "else")) {
             int end = next(at + 1, "end");
             if (end < 0) {
                 return Optional.empty();
             }
-            otherwise = Optional.of(new Span(at + 1, end));
+            fallback = Optional.of(new Span(at + 1, end));
             at = end;
         }
-        return tokens.isWord(at, "end") ? Optional.of(new Parsed(branches, otherwise, at)) : Optional.empty();
+        return tokens.isWord(at, "end") ? Optional.of(new Parsed(branches, fallback, at)) : Optional.empty();
     }
 
     private int endOfValue(int from) {
         int when = next(from, "when");
-        int otherwise = next(from, "else");
+        int fallback = next(from, "else");
         int end = next(from, "end");
         int first = Integer.MAX_VALUE;
-        for (int candidate : new int[] {when, otherwise, end}) {
+        for (int candidate : new int[] {when, fallback, end}) {
             first = candidate < 0 ? first : Math.min(first, candidate);
         }
         return first == Integer.MAX_VALUE ? -1 : first;

@@ -99,7 +99,7 @@ public record FilterPushdownHint(int step, String reason) {
     /** The columns that a step brings or changes; nothing where no one can tell. */
     private static Optional<Stream<Step.Name>> changed(Step step) {
         if (step instanceof Step.Join join) {
-            // A query that is called is asked otherwise of other rows, and not by every database.
+            // A called query depends on the calling rows, and not every database supports it.
             boolean called = join.rows() instanceof RowSource.Query query
                     && !query.arguments().isEmpty();
             return called

@@ -62,8 +62,8 @@ final class ConversionSql {
     }
 
     /** A null stays null. */
-    private SqlExpression orElse(SqlExpression of, SqlExpression perhaps, StepExpression otherwise, StepOrigin origin) {
-        SqlExpression other = expressions.of(otherwise);
+    private SqlExpression orElse(SqlExpression of, SqlExpression perhaps, StepExpression fallback, StepOrigin origin) {
+        SqlExpression other = expressions.of(fallback);
         SqlFragment sql = SqlFragment.form(
                 p -> "coalesce(" + p.get(0) + ", case when " + p.get(1) + " is not null then " + p.get(2) + " end)",
                 origin,

@@ -263,7 +263,7 @@ final class ExpressionSql {
             parts.add(new ConditionSql(this).of(branch.when()));
             values.add(of(branch.then()));
         }
-        values.add(of(depending.otherwise()));
+        values.add(of(depending.fallback()));
         List<SqlFragment> written = beside(values, origin);
         for (int at = 0; at < parts.size(); at++) {
             sql = sql.and(" when ", origin)
@@ -271,7 +271,7 @@ final class ExpressionSql {
                     .and(" then ", origin)
                     .plus(written.get(at));
         }
-        if (!(depending.otherwise() instanceof StepExpression.NullValue)) {
+        if (!(depending.fallback() instanceof StepExpression.NullValue)) {
             sql = sql.and(" else ", origin).plus(written.get(parts.size()));
         }
         parts.addAll(values);

@@ -99,7 +99,7 @@ final class JoinSql {
                 "List the columns with “columns …” first, or wait until the source's columns are loaded.");
     }
 
-    /** SQL that is called has its own aliases: rows around it are called otherwise, so that it speaks of the right ones. */
+    /** Called SQL has its own aliases: the calling rows get different ones. */
     private SelectBlock apart(SelectBlock ours, RowSource called) {
         Set<String> words = rows.words(called);
         if (ours.aliases().stream().noneMatch(words::contains)) {
@@ -267,7 +267,7 @@ final class JoinSql {
                         "column-twice",
                         columnAlias.as().at(),
                         "Column “%s” already exists.".formatted(name),
-                        "Call this one otherwise: “%s as …”."
+                        "Rename this one: “%s as …”."
                                 .formatted(columnAlias.column().name()));
             }
             ExpressionSql expressions = new ExpressionSql(context, ours, Optional.of(theirs));

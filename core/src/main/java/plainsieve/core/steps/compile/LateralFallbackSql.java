@@ -24,7 +24,7 @@ final class LateralFallbackSql {
         this.step = step;
     }
 
-    /** Nothing where it can be asked for each row after all, and not otherwise. */
+    /** Empty if only LATERAL can evaluate it. */
     Optional<SelectBlock> beside(SelectBlock ours) {
         boolean never = !context.dialect().forms().takesLateral();
         if (never && isTyped(ours)) {

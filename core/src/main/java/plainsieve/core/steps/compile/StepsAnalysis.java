@@ -140,7 +140,7 @@ public record StepsAnalysis(
                 problems.add(Problem.of(
                                 "too-many-steps",
                                 "There are %,d steps; %,d are the most.".formatted(lines.size(), MOST_STEPS),
-                                "Put some of them into a query of their own, and begin with its rows.")
+                                "Move some of them to another query, and begin with its rows.")
                         .at(LineIndex.of(text)
                                 .place(
                                         first.start(),
@@ -154,7 +154,7 @@ public record StepsAnalysis(
                 problems.add(Problem.of(
                                 "unknown-columns",
                                 "The columns are unknown here, and a step removes one of them.",
-                                "Say with “columns …” which there shall be, or wait until the source has told its columns.")
+                                "List the columns with “columns …”, or wait until the columns of the source are loaded.")
                         .at(LineIndex.of(text).place(text.lastIndexOf(last.text()), text.length())));
             }
             Optional<CompiledSteps> made =

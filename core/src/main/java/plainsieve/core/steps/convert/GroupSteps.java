@@ -29,7 +29,7 @@ final class GroupSteps {
     }
 
     /** The name of the item that is just this; else its own name. */
-    private String called(StepExpression value, String otherwise) {
+    private String called(StepExpression value, String fallback) {
         String wanted = select.items().stream()
                 .filter(item -> item.value().equals(value))
                 .map(SimpleSelect.Item::name)
@@ -37,7 +37,7 @@ final class GroupSteps {
                 .orElseGet(() -> value instanceof StepExpression.Column column
                                 && column.name().charAt(0) != '\uE000'
                         ? column.name()
-                        : otherwise + "_" + (names.size() + 1));
+                        : fallback + "_" + (names.size() + 1));
         String name = wanted;
         for (int i = 2; !isFree(name); i++) {
             name = wanted + "_" + i;
@@ -109,7 +109,7 @@ final class GroupSteps {
             List<StepExpression.Branch> branches = depending.branches().stream()
                     .map(branch -> new StepExpression.Branch(mapped(branch.when()), mapped(branch.then())))
                     .toList();
-            return new StepExpression.Conditional(branches, mapped(depending.otherwise()), depending.at());
+            return new StepExpression.Conditional(branches, mapped(depending.fallback()), depending.at());
         } else if (value instanceof StepExpression.Column) {
             throw reader.words().refused("A column that is not grouped by has no one value in a group.");
         }

@@ -232,11 +232,11 @@ final class SqlExpressionReader {
             words.must("then");
             branches.add(new StepExpression.Branch(when, read()));
         }
-        StepExpression otherwise = words.takes("else") ? read() : new StepExpression.NullValue(NOWHERE);
+        StepExpression fallback = words.takes("else") ? read() : new StepExpression.NullValue(NOWHERE);
         words.must("end");
         if (branches.isEmpty()) {
             throw words.refused("In steps, each “if” needs a whole condition.");
         }
-        return new StepExpression.Conditional(branches, otherwise, NOWHERE);
+        return new StepExpression.Conditional(branches, fallback, NOWHERE);
     }
 }

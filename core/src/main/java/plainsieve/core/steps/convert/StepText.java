@@ -71,9 +71,9 @@ final class StepText {
         String branches = depending.branches().stream()
                 .map(branch -> "if " + of(branch.when()) + " then " + parenthesized(branch.then()))
                 .collect(Collectors.joining(" else "));
-        return depending.otherwise() instanceof StepExpression.NullValue
+        return depending.fallback() instanceof StepExpression.NullValue
                 ? branches
-                : branches + " else " + parenthesized(depending.otherwise());
+                : branches + " else " + parenthesized(depending.fallback());
     }
 
     static String of(StepCondition condition) {

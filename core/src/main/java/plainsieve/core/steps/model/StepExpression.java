@@ -72,7 +72,7 @@ public sealed interface StepExpression {
     }
 
     /** {@code if … then … else …}. */
-    record Conditional(List<Branch> branches, StepExpression otherwise, LineSpan at) implements StepExpression {
+    record Conditional(List<Branch> branches, StepExpression fallback, LineSpan at) implements StepExpression {
         public Conditional {
             branches = List.copyOf(branches);
         }

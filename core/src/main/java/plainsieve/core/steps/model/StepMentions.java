@@ -76,7 +76,7 @@ public final class StepMentions {
                 collect(branch.when());
                 collect(branch.then());
             });
-            collect(depending.otherwise());
+            collect(depending.fallback());
         }
     }
 }

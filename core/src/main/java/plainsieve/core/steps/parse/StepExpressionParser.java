@@ -61,7 +61,7 @@ final class StepExpressionParser {
 
     private void deeper() {
         if (++depth > DEEPEST) {
-            throw cursor.wrong("This is nested too deeply.", "Put a part of it into a column of its own.");
+            throw cursor.wrong("This is nested too deeply.", "Move a part of it to another column.");
         }
     }
 
@@ -74,7 +74,7 @@ final class StepExpressionParser {
         if (++operators > MOST_OPERATORS) {
             throw cursor.wrong(
                     "This line has more than %d operators.".formatted(MOST_OPERATORS),
-                    "Put a part of it into a column of its own.");
+                    "Move a part of it to another column.");
         }
     }
 

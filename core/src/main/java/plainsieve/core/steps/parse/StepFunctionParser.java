@@ -269,8 +269,8 @@ final class StepFunctionParser {
         return new StepExpression.Call(function, arguments, from(start));
     }
 
-    private StepExpression operand(String words, StepExpression otherwise) {
-        return cursor.takes(words) ? expressions.single() : otherwise;
+    private StepExpression operand(String words, StepExpression fallback) {
+        return cursor.takes(words) ? expressions.single() : fallback;
     }
 
     /** {@code if … then … else …}; without an else there is no value. */
@@ -288,8 +288,8 @@ final class StepFunctionParser {
             branches.add(new StepExpression.Branch(when, expressions.compared("")));
         } while (cursor.takes("else") && cursor.sees("if"));
         boolean ended = cursor.text(cursor.last()).equalsIgnoreCase("else");
-        StepExpression otherwise = ended ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
-        return new StepExpression.Conditional(branches, otherwise, from(start));
+        StepExpression fallback = ended ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
+        return new StepExpression.Conditional(branches, fallback, from(start));
     }
 
     /** {@code case when … then … else … end} of SQL, corrected to {@code if … then … else …}. */

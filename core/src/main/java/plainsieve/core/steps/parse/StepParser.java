@@ -79,7 +79,7 @@ final class StepParser {
     Step read() {
         Step step = joins.sqlJoin().orElseGet(this::step);
         if (!cursor.isAtEnd()) {
-            throw cursor.wrong("The step should end here.", "Write what follows as a step of its own.");
+            throw cursor.wrong("The step should end here.", "Write the rest as another step.");
         }
         return step;
     }

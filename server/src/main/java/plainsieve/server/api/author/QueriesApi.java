@@ -107,7 +107,7 @@ class QueriesApi {
     }
 
     /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
-    @PutMapping("/{id}/source-parameter")
+    @PutMapping("/{id}/cache-policy")
     @Audited("changed the cache policy of a query")
     QueryBodies.QueryBody askFrom(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedFrom body) {

@@ -37,7 +37,7 @@ class ReportEditsApi {
         this.edits = edits;
     }
 
-    /** @param seen the settings that a change was made from; missing when it holds whatever they are */
+    /** @param seen the settings that a change is based on; missing for an unconditional change */
     record ReportSettings(
             @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String question,
@@ -93,7 +93,7 @@ class ReportEditsApi {
         }
     }
 
-    /** Calls a report otherwise; its links stay. */
+    /** Renames a report; its links keep working. */
     @PutMapping("/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void rename(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {

@@ -73,7 +73,7 @@ class RevisionsApi {
     }
 
     /**
-     * A thing that is otherwise.
+     * A changed object.
      *
      * @param name as people call it
      * @param words what differs, in sentences; none where the text says it all
@@ -143,7 +143,7 @@ class RevisionsApi {
 
     /**
      * @param matters what to look at first; nothing of it is in the way
-     * @param touched the reports that are otherwise, by themselves or by their queries: what there is to rehearse
+     * @param touched the changed reports, also through their queries, to rehearse
      */
     record PendingChanges(
             List<ChangedThing> changes, List<PublishWarnings.Warning> matters, List<AffectedReport> touched) {}

@@ -64,9 +64,9 @@ class SourceContentsApi {
      * @param seconds how long each of them may run; 0 leaves it to the server
      * @param functions that its statements may call although the database does not prove that they only read
      * @param said what columns of files are taken for, by table and column
-     * @param forms what they can be taken for; none where the source is no folder of files
+     * @param forms what they can be taken for; none unless the source is a folder
      * @param rejectedSince since when it is not asked because it rejects the user or the password, ISO 8601; empty when it does not
-     * @param lines where the names of columns can be; none where the source is no folder of files
+     * @param lines where the names of columns can be; none unless the source is a folder
      */
     record SourceBody(
             String id,

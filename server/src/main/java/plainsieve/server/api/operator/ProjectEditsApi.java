@@ -46,7 +46,7 @@ class ProjectEditsApi {
         return ProjectBody.of(edits.add(body.name()));
     }
 
-    /** Calls a project otherwise; its links stay. */
+    /** Renames a project; its links keep working. */
     @PutMapping("/{project}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void rename(Project project, @Valid @RequestBody ProjectName body) {

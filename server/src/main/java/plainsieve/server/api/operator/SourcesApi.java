@@ -81,7 +81,7 @@ class SourcesApi {
      * @param password empty keeps the one there is, while server and user stay the same
      * @param functions that its statements may call although the database does not prove that they only read
      * @param said what columns of files are taken for, by table and column
-     * @param seen what a change was made from; missing when it holds whatever that is
+     * @param seen the version that a change is based on; missing for an unconditional change
      */
     record NewSource(
             String id,
@@ -118,7 +118,7 @@ class SourcesApi {
             return new SourceAccess(called, known().settings(fields()), new Secret(password), limits());
         }
 
-        /** What a change was made from, whatever that was. */
+        /** The current settings, for an unconditional change. */
         SourceDefinitions.SeenState asSeen() {
             return new SourceDefinitions.SeenState(known().kept(fields()), limits());
         }
