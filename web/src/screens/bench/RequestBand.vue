@@ -75,7 +75,7 @@ async function take(text: string): Promise<void> {
     </div>
     <div class="row-line small">
       <span v-if="leftOut.length && address && !address.problem" class="soft"
-        >left out:
+        >omitted:
         <template v-for="(name, i) in leftOut" :key="name"
           >{{ i ? ', ' : '' }}<span class="mono" :style="{ color: colors[name] }">:{{ name }}</span></template
         ></span

@@ -8,7 +8,7 @@ import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 import RevisionDifference from './RevisionDifference.vue'
-import { dayOf, ordinal, thingsInWords } from './words'
+import { dayOf, thingsInWords } from './words'
 
 const PAGE = 30
 const emit = defineEmits<{ back: [] }>()
@@ -56,7 +56,7 @@ defineExpose({ reload })
     <ol class="given">
       <li v-for="(revision, i) in all" :key="revision.number">
         <div class="line">
-          <span class="soft number">{{ ordinal(revision.number) }}</span>
+          <span class="soft number">Version {{ revision.number }}</span>
           <div>
             {{ dayOf(revision.at) }}<template v-if="revision.why">, “{{ revision.why }}”</template>
             <span class="soft">
@@ -106,7 +106,7 @@ defineExpose({ reload })
   gap: 12px;
 }
 .number {
-  width: 44px;
+  width: 76px;
   flex: none;
 }
 .doing {

@@ -2,12 +2,6 @@ import type { RehearsalState } from '../../api/types'
 import { millisInWords } from '../../formats'
 import { LOCALE } from '../../locale'
 
-const ENDINGS: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' }
-const rules = new Intl.PluralRules('en', { type: 'ordinal' })
-
-/** 1st, 2nd, 3rd, 4th … */
-export const ordinal = (number: number): string => `${number}${ENDINGS[rules.select(number)] ?? 'th'}`
-
 /** How many things became something else. */
 export const thingsInWords = (things: number): string =>
   things === 0 ? 'its name or order' : things === 1 ? '1 object' : `${things} objects`

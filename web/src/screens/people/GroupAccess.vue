@@ -55,7 +55,7 @@ function take(taken: string): void {
 
 <template>
   <span
-    >; of {{ says.label }} in {{ projectInWords(says.projectId, projects) }} they see
+    >; {{ says.label }} in {{ projectInWords(says.projectId, projects) }}:
     <OfferedMark
       :text="words"
       :about="`what ${who} sees of ${says.label}`"

@@ -46,9 +46,8 @@ const lines = computed(() => {
     </div>
     <FailureNote v-if="failed" :failure="failed" />
     <p v-if="asked && !state && !failed" class="soft">
-      Not rehearsed yet. Every parameter is tried blank, with one, several and all values, the smallest and the largest,
-      one that is unlisted, quotes, wildcards, other scripts, 10,000 values, open and reversed ranges, and pairs of
-      blanks.
+      Not rehearsed yet. Every parameter is tried blank, with one, several and all values, the minimum and maximum, an
+      unlisted value, quotes, wildcards, other scripts, 10,000 values, open and reversed ranges, and pairs of blanks.
     </p>
     <template v-if="state">
       <div class="row-line pb-1" role="status">

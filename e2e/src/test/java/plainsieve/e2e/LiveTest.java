@@ -45,7 +45,7 @@ class LiveTest {
             browser.click(WOULD + " .rehearsed button", "Rehearse");
             browser.untilText(WOULD, text -> text.contains(" passed, ") && text.contains("slowest"));
             browser.type("[aria-label=Why]", "the harbour asked");
-            browser.untilText(GIVEN, text -> text.contains("2nd") && text.contains("“the harbour asked”"));
+            browser.untilText(GIVEN, text -> text.contains("Version 2") && text.contains("“the harbour asked”"));
             browser.untilText(WOULD, text -> text.contains("No unpublished changes"));
             assertThat(query(server).liveText()).endsWith("-- as the harbour asked");
 
@@ -58,7 +58,7 @@ class LiveTest {
             assertThat(query(server).liveText()).isEqualTo(before);
 
             browser.open("/projects/home/reports/late-crossings?as-of=2");
-            browser.untilText("[data-test=as-of]", text -> text.contains("the 2nd version of the report"));
+            browser.untilText("[data-test=as-of]", text -> text.contains("Version 2 of the report"));
             browser.untilText(".kind-table tbody", text -> !text.isBlank());
         }
     }
@@ -85,7 +85,7 @@ class LiveTest {
             browser.open("/projects/home/live");
             browser.take(LIVE, "value min_delay", "its default");
             browser.untilText(LIVE, text -> !text.contains(":min_delay defaults"));
-            browser.untilText(GIVEN, text -> !text.contains("2nd"));
+            browser.untilText(GIVEN, text -> !text.contains("Version 2"));
         }
     }
 

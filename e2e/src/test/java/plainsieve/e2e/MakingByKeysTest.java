@@ -122,7 +122,7 @@ class MakingByKeysTest extends InBrowser {
         assertThat(browser.all("[data-control=ship_class]")).isEmpty();
         browser.click("button", "Edit");
         browser.click("header button", "Undo the change of a sentence");
-        browser.untilSaid(ship, "beside the rows under Fleet");
+        browser.untilSaid(ship, "next to the rows under Fleet");
         browser.click(ship + " [data-mark=kind] button");
         browser.untilText(".menu .offers", text -> text.contains("a switch") && text.contains("for yes or no"));
         browser.press(Keys.ESCAPE);

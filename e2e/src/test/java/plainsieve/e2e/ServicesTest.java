@@ -78,7 +78,7 @@ class ServicesTest extends InBrowser {
         browser.click("button", "Preview response");
         browser.untilText(".answer", text -> text.contains("200") && text.contains("rows at data.tides"));
         browser.click(".answer button", "rows at data.tides");
-        browser.untilText(".answer", text -> text.contains("height_m (number)"));
+        browser.untilText(".answer", text -> text.contains("height_m (decimal)"));
         browser.click(".answer button", "Keep these columns");
         browser.untilText(".cm-content", text -> text.contains("column height_m is decimal"));
         browser.click("button", "Close");

@@ -88,11 +88,12 @@ class ReportEditorApiTest {
                 .contains("sum of passengers");
         assertThat(sentence(page, "view:by-port"))
                 .isEqualTo("Bars of the number of rows by port, the 7 largest, called By port");
-        assertThat(sentence(page, "control:port")).startsWith(":port as a slicer, called Port, beside the rows under ");
+        assertThat(sentence(page, "control:port"))
+                .startsWith(":port as a slicer, called Port, next to the rows under ");
         assertThat(sentence(page, "control:from")).startsWith(":from :to as a date range");
         assertThat(sentence(page, "opening"))
                 .isEqualTo(
-                        "Opens with its defaults, runs at every choice, shows viewers rows alone, data age not shown");
+                        "Opens with its defaults, runs at every choice, shows viewers rows only, data age not shown");
         assertThat(rows("figures", Map.of("port", values("Lunna")))).hasSize(1);
         assertThat(rows("by-port", Map.of("port", values("Lunna", "Ardlow")))).hasSize(2);
         assertThat(sentence(page, "view:over-departed-at"))
@@ -183,7 +184,7 @@ class ReportEditorApiTest {
                 .isEqualTo("figures");
         JsonNode offered = post(moved, "/controls", Map.of("parameter", "port")).json();
         assertThat(sentence(offered, "control:port"))
-                .startsWith(":port as a slicer, called Port, beside the rows under ");
+                .startsWith(":port as a slicer, called Port, next to the rows under ");
         Map<String, Object> back = Map.of("form", first.get("form"), "version", version(offered));
         JsonNode undone = api.send("PUT", path("/form"), back).json();
         assertThat(undone.get("things").toString())

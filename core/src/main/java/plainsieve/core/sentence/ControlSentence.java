@@ -7,7 +7,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
 
-/** A control as a sentence: ":port as a [slicer], called [Port], [beside the rows] under [Where]". */
+/** A control as a sentence: ":port as a [slicer], called [Port], [next to the rows] under [Where]". */
 public final class ControlSentence {
     private static final String KIND = "kind";
     private static final String LABEL = "label";
@@ -50,7 +50,7 @@ public final class ControlSentence {
 
     private static String inWords(Control.Position place) {
         return switch (place) {
-            case BESIDE_ROWS -> "beside the rows";
+            case BESIDE_ROWS -> "next to the rows";
             case IN_SENTENCE -> "only in the question line";
         };
     }

@@ -15,7 +15,7 @@ import plainsieve.core.view.ReportOpening;
 
 /**
  * How a report opens and runs, as a sentence: "Opens [with its defaults] but :port [Ardlow], runs [at every choice], shows viewers
- * [rows alone], data age [not shown]."
+ * [rows only], data age [not shown]."
  */
 public final class OpeningSentence {
     private static final String START = "start";
@@ -117,7 +117,7 @@ public final class OpeningSentence {
     }
 
     private static String showsInWords(boolean where) {
-        return where ? "where their choices ran, too" : "rows alone";
+        return where ? "rows and where each choice ran" : "rows only";
     }
 
     public List<MarkOption> offers(String mark) {

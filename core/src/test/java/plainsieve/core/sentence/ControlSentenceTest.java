@@ -27,9 +27,9 @@ class ControlSentenceTest {
     @Test
     void saysParametersKindAndName() {
         assertThat(single(Type.TEXT).sentence().text())
-                .isEqualTo(":port as automatic, called Port, beside the rows under no heading");
+                .isEqualTo(":port as automatic, called Port, next to the rows under no heading");
         assertThat(RANGE.sentence().text())
-                .isEqualTo(":from :to as a date range, called Sailed, beside the rows under no heading");
+                .isEqualTo(":from :to as a date range, called Sailed, next to the rows under no heading");
     }
 
     @ParameterizedTest

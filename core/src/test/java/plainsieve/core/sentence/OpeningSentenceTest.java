@@ -28,12 +28,12 @@ class OpeningSentenceTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            start | defaults  | Opens with its defaults, runs at every choice, shows viewers rows alone
-            start | empty     | Opens empty until rows are requested, runs at every choice, shows viewers rows alone
-            start | question  | Opens with a question first, runs at every choice, shows viewers rows alone
-            run   | on-demand | Opens with its defaults, runs when Show rows is pressed, shows viewers rows alone
-            run   | at-once   | Opens with its defaults, runs at every choice, shows viewers rows alone
-            shows | where     | Opens with its defaults, runs at every choice, shows viewers where their choices ran, too
+            start | defaults  | Opens with its defaults, runs at every choice, shows viewers rows only
+            start | empty     | Opens empty until rows are requested, runs at every choice, shows viewers rows only
+            start | question  | Opens with a question first, runs at every choice, shows viewers rows only
+            run   | on-demand | Opens with its defaults, runs when Show rows is pressed, shows viewers rows only
+            run   | at-once   | Opens with its defaults, runs at every choice, shows viewers rows only
+            shows | where     | Opens with its defaults, runs at every choice, shows viewers rows and where each choice ran
             """)
     void saysHowAReportOpensAndRuns(String mark, String taken, String sentence) {
         assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of(), List.of(PORT))
