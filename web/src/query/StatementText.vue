@@ -29,7 +29,7 @@ function inWords(value: SentValue): string {
   return `{${shown}${value.values.length > MOST_SHOWN ? `, … ${value.values.length} values` : ''}}`
 }
 
-const titleOf = ({ parameter, type }: SentValue): string => (parameter ? `:${parameter}, ${type}` : 'the cap')
+const titleOf = ({ parameter, type }: SentValue): string => (parameter ? `:${parameter}, ${type}` : 'row limit')
 const lookOf = ({ parameter }: SentValue) => ({
   tinted: props.colors?.[parameter],
   lit: props.lit && props.lit === parameter,

@@ -19,7 +19,7 @@ export function outcomeInWords(placement: Placement): string {
     case 'LIMITED':
       return 'row limit'
     case 'LEFT_OUT':
-      return 'left out: blank'
+      return 'omitted: blank'
     default:
       return placement.outcome satisfies never
   }

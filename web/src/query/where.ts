@@ -31,7 +31,7 @@ export function whereInWords(ran: Ran): string {
     case 'HERE':
       return '◇ here, on fetched rows'
     case 'LEFT_OUT':
-      return '– left out: blank'
+      return '– omitted: blank'
     case 'NOT_KNOWN':
       return '· not known'
     default:
@@ -69,7 +69,7 @@ export function whereAtLength(ran: Ran): string {
     case 'HERE':
       return `here, on ${ran.read >= 0 ? `the ${countInWords(ran.read)} rows` : 'rows'} that were fetched`
     case 'LEFT_OUT':
-      return 'blank, left out of the statement'
+      return 'blank, omitted from the statement'
     case 'NOT_KNOWN':
       return 'sent to the database; its plan does not show where'
     default:

@@ -59,7 +59,8 @@ const count = computed(() => {
     </div>
     <div v-else-if="state.status === 'stopped'" class="note m-2">Stopped at the database.</div>
     <div v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
-      <span class="big" data-test="row-count">{{ count }}</span> rows{{ answer.done.more ? ', the cap' : '' }}
+      <span class="big" data-test="row-count">{{ count }}</span>
+      {{ count === '1' ? 'row' : 'rows' }}{{ answer.done.more ? ', row limit reached' : '' }}
       <RunningWords v-if="state.status === 'running'" class="soft small" :state="state" />
       <span v-else class="soft small"
         >{{ millisInWords(answer.done.databaseMs)

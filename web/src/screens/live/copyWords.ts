@@ -63,7 +63,7 @@ export function entryInWords(entry: CalendarEntry): string {
       done: `${mail ? 'sent' : 'refreshed'} · ${many}${also}, ${entry.seconds} s`,
       'kept-back': `kept back: ${entry.note}`,
       failed: `failed: ${entry.note}`,
-      left: entry.note || 'left out',
+      left: entry.note || 'omitted',
     }[entry.state] ?? entry.state
   )
 }

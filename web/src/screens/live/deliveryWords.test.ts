@@ -78,7 +78,7 @@ describe('A delivery', () => {
   it('says what became of a mail', () => {
     const mail = (state: string, note = ''): SentEmail => ({ id: 1, address: 'a', state, subject: '', note, at: '' })
     expect(mailInWords(mail('sent'))).toBe('sent')
-    expect(mailInWords(mail('left', 'There were no rows.'))).toBe('left out: There were no rows.')
+    expect(mailInWords(mail('left', 'There were no rows.'))).toBe('omitted: There were no rows.')
     expect(isWrong(mail('unsure'))).toBe(true)
     expect(isWrong(mail('left'))).toBe(false)
     const last = { at: '', state: 'done', tries: 1, rows: 2, note: '1 had nothing to get' }

@@ -99,7 +99,7 @@ const STATES: Record<string, string> = {
   'handing-over': 'being sent',
   sent: 'sent',
   refused: 'not sent',
-  left: 'left out',
+  left: 'omitted',
   unsure: 'delivery unconfirmed',
 }
 export const mailInWords = (mail: SentEmail): string =>

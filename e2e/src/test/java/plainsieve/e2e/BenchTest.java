@@ -60,7 +60,7 @@ class BenchTest extends InBrowser {
         run();
         browser.untilText("[data-test=row-count]", "14"::equals);
         assertThat(browser.text(".sent .statement")).doesNotContain("where");
-        browser.untilText(".cm-where", text -> text.contains("left out: blank"));
+        browser.untilText(".cm-where", text -> text.contains("omitted: blank"));
         browser.type(card(parameter) + " input", "Tarn");
         browser.untilText("[data-test=row-count]", "2"::equals);
         assertThat(browser.text(".sent .statement")).contains("where island = Tarn");

@@ -38,10 +38,10 @@ class SeveralTest extends InBrowser {
         browser.click("button", "Run");
         browser.untilText(
                 "[data-test='here']",
-                said -> said.contains("rows_at_harbour of harbour:") && !said.contains("asked with"));
+                said -> said.contains("rows_at_harbour of harbour:") && !said.contains("filtered by"));
         String before = browser.see("[data-test=row-count]").getText();
         browser.take(travel, "decision", "may be sent");
-        browser.untilText("[data-test='here']", said -> said.contains("asked with 2 values of port"));
+        browser.untilText("[data-test='here']", said -> said.contains("filtered by 2 values of port"));
         assertThat(browser.see("[data-test=row-count]").getText()).isEqualTo(before);
         browser.untilText("[data-test='where-ran']", told -> told.contains("weather of office:"));
         assertThat(browser.see("[aria-label='Sent']").getText())

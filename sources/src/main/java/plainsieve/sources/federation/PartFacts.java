@@ -22,7 +22,7 @@ record PartFacts(String name, String source, long rows, List<String> narrowed, l
                         rows,
                         rows == 1 ? "row" : "rows",
                         millis,
-                        narrowed.isEmpty() ? "" : ", asked with " + String.join(" and ", narrowed));
+                        narrowed.isEmpty() ? "" : ", filtered by " + String.join(" and ", narrowed));
     }
 
     PlanStep step() {

@@ -291,7 +291,7 @@ class FederatedSourceTest {
         assertThat(plan.steps().get(0).inWords()).startsWith("a of postgresql: 2 rows fetched in ");
         assertThat(plan.steps().get(1).inWords())
                 .startsWith("b of mariadb: 2 rows fetched in ")
-                .endsWith("asked with 2 values of n of a");
+                .endsWith("filtered by 2 values of n of a");
         // The rows that were shown, not others.
         assertThat(asked).hasSize(before);
     }
