@@ -68,7 +68,7 @@ public final class Api {
             return rows;
         }
 
-        /** What is stated to have gone wrong: in a problem document, or in the last line of what took longer to fail. */
+        /** The failure: of a problem document, or of the last line of a stream. */
         public String failure() {
             return last().path("detail").asString(last().path("message").asString(""));
         }

@@ -234,7 +234,7 @@ class BenchApiTest {
         assertThat(api.get("/api/sent?query=" + id).json().get(0).get("outcome").asString())
                 .isEqualTo("running");
         api.post("/api/runs/endless-" + source + "/stop", "");
-        // What is stopped within a second is a problem, what took longer the last line of what had begun.
+        // A run cancelled within a second is a problem; a later one ends with a line in its stream.
         assertThat(answer.get(10, TimeUnit.SECONDS).failure()).isEqualTo("The statement was stopped.");
         assertThat(api.get("/api/sent?query=" + id).json().get(0).get("outcome").asString())
                 .isEqualTo("stopped");

@@ -14,7 +14,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
 
-/** What is held for people is held in their mails: each gets the rows of their islands, and no one those of others. */
+/** Row access applies to emails: each recipient gets the rows of their islands only. */
 class HeldDeliveriesTest {
     private static final String DELIVERIES = "/api/projects/home/deliveries";
 

@@ -9,7 +9,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** What is sent, where it goes and what comes back when it fails stays with those who make reports. */
+/** Statements, sources and failures are visible to authors only. */
 class InsideTest {
     private static HeldServer server;
     private static Api viewer;

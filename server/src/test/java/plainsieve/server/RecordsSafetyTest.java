@@ -69,6 +69,18 @@ class RecordsSafetyTest {
     }
 
     @Test
+    void refusesADatabaseOfAnotherDevelopmentVersion() throws Exception {
+        AnotherServer.on(folder).close();
+        database("update flyway_schema_history set checksum = 1 where version = '4'");
+        assertThatThrownBy(() -> AnotherServer.on(folder))
+                .satisfies(e -> assertThat(IncompatibleDatabaseException.findIn(e))
+                        .get()
+                        .extracting(Throwable::getMessage)
+                        .asString()
+                        .contains("another development version", "plainsieve.data-folder"));
+    }
+
+    @Test
     void takesANewFolderAndAnEmptyFile() throws Exception {
         RecordsFile.check(folder.resolve("new/plainsieve.sqlite"));
         Files.createFile(file());

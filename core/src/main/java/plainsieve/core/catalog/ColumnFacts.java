@@ -43,7 +43,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
     public record TableFacts(String schema, String table, Map<String, Fact> columns) {}
 
     /**
-     * What is known of tables. A query that names a schema gets the facts of that table; of one that names none, only what
+     * Facts of tables. A query that names a schema gets the facts of that table; of one that names none, only what
      * holds in every schema that has a table of the name: which of them the database takes is not known here.
      */
     public static ColumnFacts of(List<TableFacts> all) {

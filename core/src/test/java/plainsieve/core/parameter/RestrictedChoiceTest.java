@@ -14,7 +14,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
-/** What is chosen among what someone may see. */
+/** Choices restricted to permitted values. */
 class RestrictedChoiceTest {
     private static final ChoiceText TWO = ChoiceText.of("Ardlow", "Brenna");
 

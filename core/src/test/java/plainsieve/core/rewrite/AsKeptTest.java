@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What is picked of a column that has fewer digits than numbers are compared by becomes one of its own; nothing else is touched. */
+/** Selected values of a column with fewer digits than comparisons use are cast to its type; nothing else changes. */
 class AsKeptTest {
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """

@@ -45,7 +45,7 @@ class StatementComparisonTest {
         return values;
     }
 
-    /** What was planned. */
+    /** The planned changes. */
     private record How(Set<String> leftOut, PlannedChanges.View view, boolean limited) {
         static final How BOUND = new How(Set.of(), PlannedChanges.View.NONE, false);
 

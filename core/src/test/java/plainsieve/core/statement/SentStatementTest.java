@@ -14,7 +14,7 @@ class SentStatementTest {
         return new BoundValue(parameter, offset, new PlaceholderBinding.Single(new Value.Whole(1)));
     }
 
-    /** What is bound at each token, as far as something is. */
+    /** The values bound at each token. */
     private static List<String> bound(String text, BoundValue... values) {
         SentStatement sent = SentStatement.read(text, List.of(values), Dialects.of("postgresql"));
         return IntStream.range(0, sent.tokens().size())

@@ -67,7 +67,7 @@ public class HardCodedValueConversion {
             List<TextLocation> places, String words, List<String> names, List<String> served, String servedIn) {}
 
     /**
-     * What was made.
+     * The result of a conversion.
      *
      * @param text the query with the parameters in it
      * @param names of the parameters that were made

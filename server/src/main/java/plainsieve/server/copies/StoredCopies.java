@@ -80,7 +80,7 @@ public class StoredCopies implements JobHandler {
     }
 
     /**
-     * What is in a copy.
+     * The content of a copy.
      *
      * @param asOf when its rows were asked for
      * @param parts how many files it has

@@ -32,7 +32,7 @@ public record Delivery(
     public static final String KIND = "delivery";
 
     /**
-     * What is sent, and whether.
+     * The content of a delivery and its condition.
      *
      * @param choices what the report's parameters open with, worked out when it is sent; others open as ever
      */

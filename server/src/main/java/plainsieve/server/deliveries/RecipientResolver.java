@@ -95,7 +95,7 @@ class RecipientResolver {
                 .filter(row -> row.name().equalsIgnoreCase(name))
                 .findFirst();
         if (group.isEmpty()) {
-            return List.of(nobody(who, Map.of(), "Unknown group “%s”.".formatted(name)));
+            return List.of(unreachable(who, Map.of(), "Unknown group “%s”.".formatted(name)));
         }
         Set<String> members = new LinkedHashSet<>();
         groups.members().stream()
@@ -120,26 +120,26 @@ class RecipientResolver {
         return MailAddress.read(who)
                 .map(address -> mailTransport.mayGoTo(address)
                         ? new Recipient(address, Optional.empty(), choices, Optional.empty())
-                        : nobody(address, choices, "The operator does not allow emails to that domain."))
+                        : unreachable(address, choices, "The operator does not allow emails to that domain."))
                 .orElseGet(() ->
-                        nobody(who.isBlank() ? "(empty)" : who, choices, "Not an email address or account name."));
+                        unreachable(who.isBlank() ? "(empty)" : who, choices, "Not an email address or account name."));
     }
 
     private Recipient of(PersonRow row, Map<String, ChoiceText> choices) {
         String address = row.mail().isEmpty() ? MailAddress.read(row.name()).orElse("") : row.mail();
         if (row.blocked()) {
-            return nobody(address.isEmpty() ? row.name() : address, choices, "The account is suspended.");
+            return unreachable(address.isEmpty() ? row.name() : address, choices, "The account is suspended.");
         }
         if (address.isEmpty()) {
-            return nobody(row.name(), choices, "%s has no email address.".formatted(row.label()));
+            return unreachable(row.name(), choices, "%s has no email address.".formatted(row.label()));
         }
         return mailTransport.mayGoTo(address)
                 ? new Recipient(
                         address, Optional.of(new Person(row.id(), row.name(), row.label())), choices, Optional.empty())
-                : nobody(address, choices, "The operator does not allow emails to that domain.");
+                : unreachable(address, choices, "The operator does not allow emails to that domain.");
     }
 
-    private static Recipient nobody(String who, Map<String, ChoiceText> choices, String why) {
+    private static Recipient unreachable(String who, Map<String, ChoiceText> choices, String why) {
         return new Recipient(who, Optional.empty(), choices, Optional.of(why));
     }
 

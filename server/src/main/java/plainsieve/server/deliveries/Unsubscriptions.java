@@ -43,7 +43,7 @@ public class Unsubscriptions {
         }
     }
 
-    /** What is in the link. */
+    /** The content of the link. */
     public String token(Subscription of) {
         byte[] text =
                 String.join("\n", of.projectId(), of.deliveryId(), of.address()).getBytes(StandardCharsets.UTF_8);

@@ -43,7 +43,7 @@ public class EvidenceService {
     }
 
     /**
-     * What is known of a statement.
+     * The evidence of a statement.
      *
      * @param reason why nothing is known; empty when something is
      * @param measured whether the database counted rows, or only planned

@@ -26,7 +26,7 @@ public final class SourceChoice {
 
     /**
      * Throws {@link ProblemException} when nothing is chosen, or no source that can answer the query, or when the parameter would let
-     * anything be chosen by now. What is not on its list was refused when it was chosen.
+     * anything be chosen by now. Unlisted values have been refused before.
      */
     public static String chosen(Project project, Query query, Choice choice) {
         if (!canBeSaidBy(project.parameter(query.sourceBy()))) {

@@ -25,7 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * What is kept in the records, and back. Every form has a number, so that a later program can tell an older one; parameters
+ * Converts between objects and their stored form. Every form has a number, so that a later program can tell an older one; parameters
  * and reports are kept in the words of project files, which are documented, and not as the API sends them.
  */
 @Component

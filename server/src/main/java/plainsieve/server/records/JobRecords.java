@@ -9,7 +9,7 @@ import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
 /**
- * What is to be done, and what was. Anyone who does something holds it by a lease: when the holder is gone and the lease is over,
+ * Scheduled and past jobs. A worker holds a job by a lease: when the holder is gone and the lease is over,
  * another takes it up; a holder whose lease is over has nothing to say of it any more.
  */
 @Mapper

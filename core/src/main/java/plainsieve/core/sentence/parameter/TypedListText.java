@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.parameter.ListedValue;
 
 /**
- * A typed list as text: one value on each line, {@code value = label} where they differ. What has blanks at an end, an equals
+ * A typed list as text: one value on each line, {@code value = label} where they differ. Texts with surrounding blanks, an equals
  * sign between blanks, or a quotation mark first is in quotation marks, doubled inside: {@code "a = b" = both}.
  */
 final class TypedListText {

@@ -10,7 +10,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.steps.compile.FerryTables;
 import plainsieve.core.steps.compile.StepsAnalysis;
 
-/** What is worth knowing of a step: rows that it can do nothing with, and an earlier place for it. */
+/** Hints of a step: rows that it cannot process, and an earlier position. */
 class StepHintsTest {
     private static StepsAnalysis read(String... lines) {
         StepsAnalysis analysis = StepsAnalysis.of(

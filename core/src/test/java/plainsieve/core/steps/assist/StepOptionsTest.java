@@ -16,7 +16,7 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.steps.parse.StepMark;
 import plainsieve.core.value.Type;
 
-/** What could be at the marks of a step, and what could come next in one that is typed. */
+/** Options of the marks of a step, and completions of a typed one. */
 class StepOptionsTest {
     private static final List<ParameterDefinition> PARAMETERS =
             List.of(parameter("island", Type.TEXT), parameter("from", Type.DATE), parameter("rows", Type.INTEGER));

@@ -57,7 +57,7 @@ class StepsDocumentTest {
         }
         assertThat(analysis.problems()).isEmpty();
         assertThat(analysis.statement().sql().strip()).isEqualTo(statement);
-        // What is made is a statement that the engine takes.
+        // The compiled statement is valid input of the engine.
         assertThat(PreparedQuery.of(analysis.statement().sql(), Dialects.of(dialect))
                         .parameterNames())
                 .isNotNull();

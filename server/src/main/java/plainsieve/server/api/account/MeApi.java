@@ -44,7 +44,7 @@ class MeApi {
     record InProject(String id, String name, Role role) {}
 
     /**
-     * Who asks.
+     * The signed-in person.
      *
      * @param accounts whether people sign in here
      * @param signedIn whether someone is

@@ -130,7 +130,7 @@ class MembersApi {
             Person person = accounts.named(body.name().strip());
             accounts.give(person.id(), project.id(), body.role());
         }
-        auditRecorder.note(request, "made somebody " + body.role().word(), project.id(), body.name());
+        auditRecorder.note(request, "granted the role " + body.role().word(), project.id(), body.name());
     }
 
     @DeleteMapping

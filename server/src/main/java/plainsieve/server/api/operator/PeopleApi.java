@@ -186,7 +186,7 @@ class PeopleApi {
         accounts.give(id, body.projectId(), body.role());
         auditRecorder.note(
                 request,
-                "made somebody " + body.role().word(),
+                "granted the role " + body.role().word(),
                 body.projectId(),
                 accounts.get(id).name());
     }

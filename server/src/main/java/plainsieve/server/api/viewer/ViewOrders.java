@@ -25,7 +25,7 @@ public class ViewOrders {
     }
 
     /**
-     * Who asks, and for what report.
+     * The caller and the report.
      *
      * @param caller with what is fixed for them
      * @param kind what causes it
