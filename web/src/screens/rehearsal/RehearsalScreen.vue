@@ -15,7 +15,7 @@ const { state: report } = useLoaded(signal => get<Report>(`/reports/${encodeURIC
 const { state, failed, asked, start, stop, resume } = useRehearsal(props.id)
 
 const VERDICTS: Record<string, string> = {
-  well: 'well',
+  well: 'passed',
   refused: 'refused, as expected',
   failed: 'failed',
   slow: 'slow',
