@@ -218,7 +218,7 @@ class ParametersApiTest extends ParameterTests {
             {"name": "bad_one", "rangeEnd": "nobody"}                                    | for the end of the range
             {"name": "bad_one", "type": "text", "rangeEnd": "to"}                        | form a range
             {"name": "bad_one", "type": "integer", "least": "low"}                       | In the limits
-            {"name": "bad_one", "whenGone": "burn"}                                      | “burn” is no rule
+            {"name": "bad_one", "whenGone": "burn"}                                      | “burn” is not a valid rule
             {"name": "bad_one", "list": {"kind": "column"}}                              | names no column
             {"name": "bad_one", "default": {"kind": "formula", "formula": "soon"}}       | cannot be read
             {"name": "bad_one", "formula": "year of :bad_one"}                           | :bad_one needs :bad_one
