@@ -54,7 +54,7 @@ class LiveTest {
 
             browser.click(GIVEN + " button", "Restore");
             browser.click(GIVEN + " button", "Restore it");
-            browser.untilText(GIVEN, text -> text.contains("3rd") && text.contains("“restoring version 1”"));
+            browser.untilText(GIVEN, text -> text.contains("Version 3") && text.contains("“restoring version 1”"));
             assertThat(query(server).liveText()).isEqualTo(before);
 
             browser.open("/projects/home/reports/late-crossings?as-of=2");
