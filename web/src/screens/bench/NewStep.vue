@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* A field for a new step, with completion after every word, or several steps that are pasted. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
-import { post } from '../../api/client'
+import { asFailure, post } from '../../api/client'
 import type { Choices, StepCompletion } from '../../api/types'
 import type { RejectedSteps } from './stepAction'
 
@@ -58,14 +58,14 @@ async function enter(): Promise<void> {
   remaining.value = ''
   await submit(steps)
 }
-/* The field is free for the next step at once; rejected steps return to it in front of what is typed by then. */
+/* The field is free for the next step at once; rejected steps return to it, and a step begun by then follows them. */
 async function submit(steps: string): Promise<void> {
   typed.value = ''
   completions.value = []
-  const rejected = await props.add(steps)
+  const rejected = await props.add(steps).catch((failure: unknown) => ({ steps, reason: asFailure(failure).message }))
   if (!rejected.steps) return
-  const [first = '', ...others] = rejected.steps.split('\n')
-  typed.value = first + (typed.value ? ` ${typed.value}` : '')
+  const [first = '', ...others] = [...rejected.steps.split('\n'), typed.value].filter(Boolean)
+  typed.value = first
   await nextTick()
   remaining.value = others.join('\n')
   wrong.value = rejected.reason

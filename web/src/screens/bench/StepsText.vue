@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /* All steps of a query as one text, one per line. */
 import { onMounted, ref } from 'vue'
+import { asFailure } from '../../api/client'
 
 const props = defineProps<{
   text: string
@@ -16,7 +17,8 @@ const field = ref<HTMLTextAreaElement>()
 
 async function submit(): Promise<void> {
   busy.value = true
-  problems.value = await props.apply(typed.value).finally(() => (busy.value = false))
+  problems.value = await props.apply(typed.value).catch((failure: unknown) => [asFailure(failure).message])
+  busy.value = false
 }
 onMounted(() => field.value?.focus())
 </script>

@@ -22,7 +22,7 @@ import plainsieve.server.people.Viewer;
 @Timeout(value = 30, unit = TimeUnit.SECONDS)
 class AnalysisLimitTest {
     private static final Caller ANN = Caller.of("author", Role.AUTHOR, Viewer.browser("ann", "author"));
-    /* Without accounts all have the name of their role, and are told apart by their browsers. */
+    /* Without accounts, callers are distinguished by browser. */
     private static final Caller BEN = Caller.of("author", Role.AUTHOR, Viewer.browser("ben", "author"));
 
     private static final Caller CLEO = Caller.of("author", Role.AUTHOR, Viewer.browser("cleo", "author"));

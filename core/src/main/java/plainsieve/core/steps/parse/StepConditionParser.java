@@ -146,7 +146,7 @@ final class StepConditionParser {
                         "Write for example “=”, “in (…)”, “>”, “contains” or “has a value”."));
     }
 
-    /** {@code = null} of SQL is never true; what is meant is a row without a value. */
+    /** {@code = null} of SQL is never true; it is corrected to the test for null. */
     private void correctComparisonWithNull(ComparisonOperator operator, List<StepExpression> others, int verbAt) {
         boolean equality = operator == ComparisonOperator.EQUAL || operator == ComparisonOperator.NOT_EQUAL;
         if (equality && others.get(0) instanceof StepExpression.NullValue) {
@@ -160,7 +160,7 @@ final class StepConditionParser {
     /** {@code like 'A%'} of SQL, converted to {@code starts with 'A'}. Steps have no wildcards within a text. */
     private ComparisonOperator likePattern(int start) {
         boolean negated = cursor.matches("not like");
-        LineSpan words = cursor.replace(negated ? "not like" : "like", "");
+        LineSpan words = cursor.must(negated ? "not like" : "like");
         StepToken pattern = cursor.peek();
         String text = pattern.text();
         boolean open = text.startsWith("%");
@@ -177,9 +177,8 @@ final class StepConditionParser {
         ComparisonOperator opposite = operator == ComparisonOperator.CONTAINS
                 ? ComparisonOperator.NOT_CONTAINS
                 : operator == ComparisonOperator.EQUAL ? ComparisonOperator.NOT_EQUAL : operator;
-        cursor.corrections().remove(cursor.corrections().size() - 1);
         if (negated && opposite == operator) {
-            cursor.correct(new LineSpan(start, start), "not ");
+            cursor.insert(start, "not ");
         }
         cursor.correct(words, (negated ? opposite : operator).words());
         cursor.correct(pattern.at(), StepQuoting.text(within));
@@ -218,7 +217,7 @@ final class StepConditionParser {
         int start = cursor.start();
         boolean bracketed = cursor.takes("(");
         if (!bracketed) {
-            cursor.correct(new LineSpan(start, start), "(");
+            cursor.insert(start, "(");
         }
         List<StepExpression> all = new ArrayList<>();
         do {

@@ -188,6 +188,11 @@ final class StepCursor {
         corrections.add(new TextEdit(span.start(), span.end(), replacement));
     }
 
+    /** Records words to insert, before any correction that begins at the same place. */
+    void insert(int at, String words) {
+        corrections.add(0, TextEdit.insert(at, words));
+    }
+
     /** Removes words, with the blanks before them. */
     void remove(LineSpan span) {
         replaceWithBlanks(span, "");

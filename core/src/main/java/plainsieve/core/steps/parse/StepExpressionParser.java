@@ -225,13 +225,14 @@ final class StepExpressionParser {
             throw cursor.wrong(
                     qualifier.at().to(point), "Only the condition of a join names tables.", "Write the column alone.");
         }
-        boolean theirs = qualifier.text().equalsIgnoreCase(joined.get().name());
-        if (!theirs && qualifier.text().equalsIgnoreCase(joined.get().alias())) {
-            cursor.correct(qualifier.at(), StepQuoting.name(joined.get().name()));
-            return true;
-        }
+        JoinedName other = joined.get();
+        // With an alias, the name of the table means the rows so far: "join ports p on p.island = ports.island".
+        boolean aliased = !other.alias().isEmpty();
+        boolean theirs = qualifier.text().equalsIgnoreCase(aliased ? other.alias() : other.name());
         if (!theirs) {
             cursor.correct(qualifier.at().to(point), "");
+        } else if (aliased) {
+            cursor.correct(qualifier.at(), StepQuoting.name(other.name()));
         }
         return theirs;
     }

@@ -279,13 +279,11 @@ final class StepFunctionParser {
         List<StepExpression.Branch> branches = new ArrayList<>();
         StepConditionParser conditions = new StepConditionParser(cursor, expressions);
         if (cursor.matches("case when")) {
-            return sqlCase(conditions);
+            return sqlCase(conditions, start);
         }
         do {
             cursor.must("if");
-            StepCondition when = conditions.read();
-            cursor.must("then");
-            branches.add(new StepExpression.Branch(when, expressions.compared("")));
+            branches.add(branch(conditions));
         } while (cursor.takes("else") && cursor.sees("if"));
         boolean ended = cursor.text(cursor.last()).equalsIgnoreCase("else");
         StepExpression fallback = ended ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
@@ -293,23 +291,22 @@ final class StepFunctionParser {
     }
 
     /** {@code case when … then … else … end} of SQL, corrected to {@code if … then … else …}. */
-    private StepExpression sqlCase(StepConditionParser conditions) {
+    private StepExpression sqlCase(StepConditionParser conditions, int start) {
         cursor.replace("case when", "if");
-        StepExpression result = sqlBranch(conditions);
+        List<StepExpression.Branch> branches = new ArrayList<>(List.of(branch(conditions)));
         while (cursor.matches("when")) {
             cursor.replace("when", "else if");
-            result = sqlBranch(conditions);
+            branches.add(branch(conditions));
         }
-        if (cursor.takes("else")) {
-            result = expressions.compared("");
-        }
+        StepExpression fallback =
+                cursor.takes("else") ? expressions.compared("") : new StepExpression.NullValue(cursor.last());
         cursor.remove(cursor.must("end"));
-        return result;
+        return new StepExpression.Conditional(branches, fallback, from(start));
     }
 
-    private StepExpression sqlBranch(StepConditionParser conditions) {
-        conditions.read();
+    private StepExpression.Branch branch(StepConditionParser conditions) {
+        StepCondition when = conditions.read();
         cursor.must("then");
-        return expressions.compared("");
+        return new StepExpression.Branch(when, expressions.compared(""));
     }
 }

@@ -89,6 +89,11 @@ class SqlFormsTest {
             left join ports on port_id, adding name          | join ports on port_id, adding name; keep all rows
             left outer join ports p on p.port_id = c.port_id | join ports on ports.port_id = port_id; keep all rows
             inner join ports as p on crossings.port_id = p.port_id and p.island = 'x', adding name | join ports on port_id = ports.port_id and ports.island = 'x', adding name; keep only matching rows
+            join ports p on p.port_id = ports.port_id        | join ports on ports.port_id = port_id; keep only matching rows
+            where upper(state) not like 'A%'                 | where not upper case of state starts with 'A'
+            where trim(state) in a, b                        | where trimmed text of state in ('a', 'b')
+            add column x = abs(case when fare > 1 then fare end) | add column x = absolute value of (if fare > 1 then fare)
+            group by state: sum(case when fare > 1 then 1 else 0 end) as n | group by state: sum of (if fare > 1 then 1 else 0) as n
             anti join ports on port_id                       | keep rows without a match in ports on port_id
             """)
     void areConverted(String typed, String written) {
