@@ -2,7 +2,7 @@
 /* The account menu: name and sign-out. */
 import { RouterLink } from 'vue-router'
 import { ask } from './api/client'
-import { inServer } from './api/place'
+import { inServer } from './api/location'
 import type { Me } from './api/types'
 import PopoverMenu from './widgets/PopoverMenu.vue'
 

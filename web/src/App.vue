@@ -4,13 +4,13 @@ import { RouterLink, RouterView, useRoute } from 'vue-router'
 import AccountMenu from './AccountMenu.vue'
 import { signedOut } from './api/client'
 import { useMe } from './api/me'
-import { usePartMissing } from './api/parts'
-import { inServer } from './api/place'
+import { usePartMissing } from './api/viewParts'
+import { inServer } from './api/location'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
 import OnAnyScreen from './find/OnAnyScreen.vue'
 import RejectedSources from './RejectedSources.vue'
-import ServingLine from './ServingLine.vue'
+import ProjectFolderNote from './ProjectFolderNote.vue'
 import sieve from './style/sieve.svg?inline'
 
 const route = useRoute()
@@ -76,7 +76,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <button class="as-link soft" title="Ctrl K" @click="onAnyScreen?.find()">Find</button>
     <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
-  <ServingLine v-if="isAuthor && isKnown && !inReader" />
+  <ProjectFolderNote v-if="isAuthor && isKnown && !inReader" />
   <RejectedSources v-if="isAuthor && isKnown && !inReader" />
   <p v-if="signedOut" class="trouble" role="alert">
     You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then continue here.

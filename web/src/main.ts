@@ -8,7 +8,7 @@ import './style/tokens.css'
 import './style/base.css'
 import { askAhead } from './api/preload'
 import { isSeenOtherwise } from './api/inAddress'
-import { withinServer } from './api/place'
+import { withinServer } from './api/location'
 import { inApi } from './api/project'
 
 /* The first data are requested at once, in parallel with the scripts, so this file imports nothing large. */

@@ -3,7 +3,7 @@ import { AS_OF, IN_STAGE, VIEW_AS, SIGNED } from './api/inAddress'
 import { asOf } from './api/asOf'
 import { viewAs } from './api/viewAs'
 import { linkOf, openLink } from './api/openLink'
-import { inServer, withinServer } from './api/place'
+import { inServer, withinServer } from './api/location'
 import { screensAt } from './api/project'
 import { stage } from './api/stage'
 
@@ -52,7 +52,7 @@ export const router = createRouter({
       component: () => import('./screens/account/AccountScreen.vue'),
       meta: { title: 'Your account' },
     },
-    { path: '/:rest(.*)', component: () => import('./screens/NothingHere.vue'), meta: { title: 'Nothing here' } },
+    { path: '/:rest(.*)', component: () => import('./screens/NotFound.vue'), meta: { title: 'Nothing here' } },
   ],
 })
 

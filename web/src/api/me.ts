@@ -1,6 +1,6 @@
 import { computed, shallowRef } from 'vue'
 import { ask } from './client'
-import { inServer } from './place'
+import { inServer } from './location'
 import { projectId } from './project'
 import type { Me } from './types'
 

@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { withinServer } from './place'
+import { withinServer } from './location'
 
 /** The report that an address with a signed part is of, and that part: anyone who has such a link may be shown it without signing in. */
 export const openLink = ref('')

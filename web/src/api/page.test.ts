@@ -41,9 +41,9 @@ afterEach(() => {
 const UNTOLD = { asked: () => {}, behind: () => {}, arriving: () => {} }
 const never = new AbortController().signal
 const run = (view: string, signal = never) => ofPage('/reports/late', view, { choices: {} })(signal, UNTOLD)
-const begun = { event: 'begun', sentId: 1, text: '', values: [], placements: [], columns: [] }
+const begun = { event: 'started', sentId: 1, text: '', values: [], placements: [], columns: [] }
 const done = { event: 'done', fetched: 1, shown: 1, more: false, databaseMs: 1, totalMs: 1, at: '' }
-const of = (asked: number) => ({ event: 'of', asked })
+const of = (asked: number) => ({ event: 'section', index: asked })
 const rows = (value: number) => ({ event: 'rows', rows: [[value]] })
 const first = async (): Promise<Sent> => {
   await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0))
@@ -59,7 +59,10 @@ describe('what a page asks for in the same moment', () => {
     expect(sent).toHaveLength(1)
     expect(request.path).toContain('/reports/late/run')
     expect(request.body.views.map(one => one.view)).toEqual(['table', 'bars'])
-    request.say(of(1), begun, of(0), begun, rows(7), of(1), rows(8), done, of(-1), { event: 'said', question: 'Late?' })
+    request.say(of(1), begun, of(0), begun, rows(7), of(1), rows(8), done, of(-1), {
+      event: 'question',
+      question: 'Late?',
+    })
     await expect(bars).resolves.toMatchObject({ rows: [[8]] })
     await expect(question).resolves.toBe('Late?')
     request.say(of(0), rows(9), done)
@@ -138,7 +141,7 @@ describe('what a page asks for in the same moment', () => {
     for (const view of left) await expect(view).rejects.toThrow('aborted')
     expect(stopped).toHaveLength(1)
     expect(stopped[0]).toContain(request.body.runId)
-    request.say(of(-1), { event: 'said', question: 'Late?' })
+    request.say(of(-1), { event: 'question', question: 'Late?' })
     await expect(question).resolves.toBe('Late?')
   })
 

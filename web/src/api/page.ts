@@ -1,4 +1,4 @@
-import { Collecting, lines, type Answer, type Progress } from './resultStream'
+import { Collecting, lines, type RunResult, type Progress } from './resultStream'
 import { asFailure, Failure, send } from './client'
 import { newRunId, slots, stop, type Run } from './runs'
 import type { PageEvent, Question } from './types'
@@ -40,7 +40,7 @@ class Moment {
 
   constructor(private readonly path: string) {}
 
-  run(view: string, body: object, signal: AbortSignal, progress: Progress): Promise<Answer> {
+  run(view: string, body: object, signal: AbortSignal, progress: Progress): Promise<RunResult> {
     return new Promise((resolve, reject) => {
       const collecting = new Collecting(progress)
       let begun = false
@@ -56,7 +56,7 @@ class Moment {
         take: event => {
           if (!begun) progress.asked()
           begun = true
-          if (event.event !== 'of' && event.event !== 'said') collecting.take(event)
+          if (event.event !== 'section' && event.event !== 'question') collecting.take(event)
           if (collecting.isWhole) end(() => resolve(collecting.whole()))
         },
         over: () => resolve(collecting.whole()),
@@ -77,7 +77,7 @@ class Moment {
         body,
         take: event => {
           this.asking = false
-          if (event.event === 'said') resolve(event.question)
+          if (event.event === 'question') resolve(event.question)
           else if (event.event === 'failed') reject(new Failure(0, event.message, event.advice, event.problems))
         },
         over: () => reject(new Failure(0, 'The response ended early.', 'Choose again.')),
@@ -132,7 +132,7 @@ class Moment {
     let speaking: Asked | undefined
     let drawn = false
     for await (const event of lines<PageEvent>(response)) {
-      if (event.event === 'of') speaking = event.asked === QUESTION ? this.question : views[event.asked]
+      if (event.event === 'section') speaking = event.index === QUESTION ? this.question : views[event.index]
       else if (speaking) tell(speaking, one => one.take(event))
       if (event.event !== 'done' || drawn) continue
       drawn = true

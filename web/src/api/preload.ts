@@ -1,4 +1,4 @@
-import { inServer } from './place'
+import { inServer } from './location'
 
 /* Answers to what was asked for before the code that wants it was here. This file needs nothing that is large. */
 const asked = new Map<string, Promise<Response>>()

@@ -1,4 +1,4 @@
-import { withinServer } from './place'
+import { withinServer } from './location'
 
 /* The whole front end works in one project: the one that its address names. Another project is another page. */
 

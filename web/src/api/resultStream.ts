@@ -1,9 +1,9 @@
 import { Failure } from './client'
-import type { Cell, RunBegun, RunDone, RunEvent } from './types'
+import type { Cell, RunStarted, RunDone, RunEvent } from './types'
 
 /** A whole answer: the statement that was sent, its rows, and how it went. */
-export interface Answer {
-  begun: RunBegun
+export interface RunResult {
+  started: RunStarted
   rows: Cell[][]
   done: RunDone
   /** When it had come, where it was not asked for this time; else empty. */
@@ -11,7 +11,7 @@ export interface Answer {
 }
 
 /** What of an answer is here while the rest still comes. */
-export type Arriving = Pick<Answer, 'begun' | 'rows'>
+export type PartialResult = Pick<RunResult, 'started' | 'rows'>
 
 /** What a run tells on its way. */
 export interface Progress {
@@ -20,12 +20,12 @@ export interface Progress {
   /** All places at the source are taken; so many runs go in before this one. */
   behind: (others: number) => void
   /** Some rows came; these are here by now. */
-  arriving: (part: Arriving) => void
+  arriving: (part: PartialResult) => void
 }
 
 /** An answer as its events come. */
 export class Collecting {
-  private begun?: RunBegun
+  private started?: RunStarted
   private done?: RunDone
   private kept = ''
   private readonly rows: Cell[][] = []
@@ -34,10 +34,10 @@ export class Collecting {
 
   /** Throws the failure that the server tells. */
   take(event: RunEvent): void {
-    if (event.event === 'waiting') this.progress.behind(event.before)
-    else if (event.event === 'going') this.progress.behind(0)
-    else if (event.event === 'kept') this.kept = event.at
-    else if (event.event === 'begun') this.begun = event
+    if (event.event === 'queued') this.progress.behind(event.position)
+    else if (event.event === 'progress') this.progress.behind(0)
+    else if (event.event === 'cached') this.kept = event.at
+    else if (event.event === 'started') this.started = event
     else if (event.event === 'rows') this.add(event.rows)
     else if (event.event === 'done') this.done = event
     else throw new Failure(0, event.message, event.advice, event.problems)
@@ -45,7 +45,7 @@ export class Collecting {
 
   private add(rows: Cell[][]): void {
     for (const row of rows) this.rows.push(row)
-    if (this.begun) this.progress.arriving({ begun: this.begun, rows: this.rows })
+    if (this.started) this.progress.arriving({ started: this.started, rows: this.rows })
   }
 
   get isWhole(): boolean {
@@ -53,9 +53,9 @@ export class Collecting {
   }
 
   /** Throws when something of it has not come. */
-  whole(): Answer {
-    if (!this.begun || !this.done) throw new Failure(0, 'The response ended early.', 'Run it again.')
-    return { begun: this.begun, rows: this.rows, done: this.done, kept: this.kept }
+  whole(): RunResult {
+    if (!this.started || !this.done) throw new Failure(0, 'The response ended early.', 'Run it again.')
+    return { started: this.started, rows: this.rows, done: this.done, kept: this.kept }
   }
 }
 

@@ -1,12 +1,12 @@
-import { Collecting, lines, type Answer, type Progress } from './resultStream'
+import { Collecting, lines, type RunResult, type Progress } from './resultStream'
 import { send } from './client'
-import { inServer } from './place'
+import { inServer } from './location'
 import { inApi } from './project'
-import { Slots } from './slots'
+import { Slots } from './requestSlots'
 import type { RunEvent } from './types'
 
 /** Runs something. Aborting cancels the statement at the database. */
-export type Run = (signal: AbortSignal, progress: Progress) => Promise<Answer>
+export type Run = (signal: AbortSignal, progress: Progress) => Promise<RunResult>
 
 export const slots = new Slots(4)
 

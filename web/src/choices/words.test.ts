@@ -4,9 +4,9 @@ import { newParameter } from '../testing/newParameter'
 import { all, blank, chosen } from './choices'
 import { choiceInWords } from './words'
 
-const port = { ...newParameter('port'), many: true }
+const port = { ...newParameter('port'), multiple: true }
 const delay = { ...newParameter('min_delay'), type: 'integer', unit: 'min' }
-const rows = { ...newParameter('rows'), type: 'integer', unit: 'rows', everyRow: '0', blankWords: 'every row' }
+const rows = { ...newParameter('rows'), type: 'integer', unit: 'rows', unlimitedValue: '0', blankLabel: 'every row' }
 const day = { ...newParameter('day'), type: 'date' }
 
 describe('a choice in words', () => {

@@ -6,9 +6,10 @@ const MOST_NAMED = 3
 
 /** What a choice says in the question line: "Ardlow, Skerrin and 3 more", "any vessel", "1 Mar 2026", "15 min". */
 export function choiceInWords(parameter: Parameter, choice: Choice, list: ListedValue[]): string {
-  if (choice.kind === 'blank') return parameter.blankWords || `any ${parameter.label.toLowerCase()}`
+  if (choice.kind === 'blank') return parameter.blankLabel || `any ${parameter.label.toLowerCase()}`
   if (choice.kind === 'all') return `every ${parameter.label.toLowerCase()}`
-  if (parameter.everyRow !== '' && choice.values[0] === parameter.everyRow) return parameter.blankWords || 'every row'
+  if (parameter.unlimitedValue !== '' && choice.values[0] === parameter.unlimitedValue)
+    return parameter.blankLabel || 'every row'
   const labels = new Map(list.map(item => [item.value, item.label]))
   const words = choice.values.map(value => textInWords(labels.get(value) ?? valueInWords(parameter, value)))
   if (choice.withoutValue) words.push('no value')

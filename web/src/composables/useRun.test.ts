@@ -5,7 +5,7 @@ import { hereSoFar, useRun } from './useRun'
 
 const lines = (rows: number[][]) =>
   [
-    { event: 'begun', sentId: 1, text: '', values: [], placements: [], columns: [] },
+    { event: 'started', sentId: 1, text: '', values: [], placements: [], columns: [] },
     { event: 'rows', rows },
     { event: 'done', fetched: rows.length, shown: rows.length, more: false, databaseMs: 1, totalMs: 1, at: '' },
   ]
@@ -90,7 +90,7 @@ describe('a run', () => {
     )
     const run = start(alone('/run', {}))
     await asked(1)
-    answers[0]?.('{"event":"waiting","before":12}\n{"event":"going"}\n' + lines([[1]]))
+    answers[0]?.('{"event":"queued","position":12}\n{"event":"progress"}\n' + lines([[1]]))
     await run
     expect(seen).toEqual([0, 12, 0])
     expect(state.value).toMatchObject({ status: 'done', answer: { rows: [[1]] } })

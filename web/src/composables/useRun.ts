@@ -1,6 +1,6 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import type { Answer, Arriving } from '../api/resultStream'
+import type { RunResult, PartialResult } from '../api/resultStream'
 import type { Run } from '../api/runs'
 
 /**
@@ -9,11 +9,11 @@ import type { Run } from '../api/runs'
  */
 export type RunState =
   | { status: 'idle' }
-  | { status: 'waiting'; last?: Answer }
-  | { status: 'running'; since: number; behind: number; last?: Answer; arriving?: Arriving }
-  | { status: 'done'; answer: Answer }
-  | { status: 'stopped'; last?: Answer }
-  | { status: 'failed'; failure: Failure; last?: Answer }
+  | { status: 'waiting'; last?: RunResult }
+  | { status: 'running'; since: number; behind: number; last?: RunResult; arriving?: PartialResult }
+  | { status: 'done'; answer: RunResult }
+  | { status: 'stopped'; last?: RunResult }
+  | { status: 'failed'; failure: Failure; last?: RunResult }
 
 export interface UseRun {
   state: ShallowRef<RunState>
@@ -22,14 +22,14 @@ export interface UseRun {
 }
 
 /** What there is to show: rows that arrive, else the last answer. */
-export function hereSoFar(state: RunState): Arriving | undefined {
+export function hereSoFar(state: RunState): PartialResult | undefined {
   return (state.status === 'running' ? state.arriving : undefined) ?? lastAnswer(state)
 }
 
 /** Whether an answer is still to come. */
 export const isUnderWay = (state: RunState): boolean => state.status === 'waiting' || state.status === 'running'
 
-export function lastAnswer(state: RunState): Answer | undefined {
+export function lastAnswer(state: RunState): RunResult | undefined {
   if (state.status === 'done') return state.answer
   return state.status === 'idle' ? undefined : state.last
 }
@@ -64,10 +64,10 @@ export function useRun(): UseRun {
       if (mine !== current) return
       state.value = { status: 'running', since, behind: others, last }
     }
-    const arriving = ({ begun, rows }: Arriving): void => {
+    const arriving = ({ started, rows }: PartialResult): void => {
       if (mine !== current || Date.now() - shown < BETWEEN_ROWS_MS) return
       shown = Date.now()
-      state.value = { status: 'running', since, behind: 0, last, arriving: { begun, rows: rows.slice() } }
+      state.value = { status: 'running', since, behind: 0, last, arriving: { started, rows: rows.slice() } }
     }
     try {
       const answer = await run(mine.signal, { asked, behind, arriving })

@@ -3,7 +3,7 @@ import { asFailure, post, type Failure } from '../api/client'
 import type { ListedValue, Parameter, ValueList } from '../api/types'
 import { choosingKey, useParents } from './useChoosing'
 
-const NO_LIST: ValueList = { values: [], complete: false, more: false, askedAt: '', refreshing: false }
+const NO_LIST: ValueList = { values: [], complete: false, more: false, queriedAt: '', refreshing: false }
 const ASK_AGAIN_AFTER = 700
 const MOST_ASKED_AGAIN = 20
 
@@ -35,7 +35,7 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
   const body = (more: object): object => ({
     choices: parents.value,
     reportId: choosing?.reportId ?? '',
-    signed: choosing?.signed.value ?? '',
+    linkToken: choosing?.signed.value ?? '',
     trial: choosing?.trial ?? false,
     ...more,
   })

@@ -34,8 +34,8 @@ const PERIODS = ['week', 'month', 'quarter', 'year']
 const control = computed(() => {
   const { parameter, kind } = props
   if (parameter.list.kind !== 'any') return kind === 'slicer' || kind === 'search' ? ValuePicker : DropdownControl
-  if (parameter.many) return LinesControl
-  if (kind === 'rows' || parameter.everyRow !== '') return RowsControl
+  if (parameter.multiple) return LinesControl
+  if (kind === 'rows' || parameter.unlimitedValue !== '') return RowsControl
   if (parameter.type === 'boolean') return SwitchControl
   if (PERIODS.includes(parameter.covers)) return PeriodControl
   return parameter.type === 'date' ? DateControl : TextControl
@@ -55,7 +55,7 @@ const offersDefault = computed(
     props.parameter.list.kind === 'any' &&
     !sameChoice(asFirstDays(props.modelValue), asFirstDays(props.parameter.default.choice)),
 )
-const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords(state.value.list.askedAt)}` : ''))
+const age = computed(() => (state.value.list.queriedAt ? `list as of ${timeInWords(state.value.list.queriedAt)}` : ''))
 </script>
 
 <template>

@@ -29,7 +29,7 @@ function choose(text: string): void {
       v-model="typed"
       :aria-label="parameter.label"
       :state="problem ? false : null"
-      :placeholder="parameter.blankWords || '2026-03-31'"
+      :placeholder="parameter.blankLabel || '2026-03-31'"
       :title="isDay(typed) ? dateInWords(typed) : 'Year, month, day: 2026-03-31'"
       @change="choose(typed)"
       @keydown.enter="choose(typed)" />

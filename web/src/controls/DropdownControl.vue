@@ -23,7 +23,7 @@ watch(open, async now => {
 
 function pick(choice: Choice): void {
   emit('update:modelValue', choice)
-  if (!props.parameter.many) open.value = false
+  if (!props.parameter.multiple) open.value = false
 }
 </script>
 

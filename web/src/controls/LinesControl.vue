@@ -48,7 +48,7 @@ function choose(): void {
       :rows="height"
       :aria-label="parameter.label"
       :state="problem ? false : null"
-      :placeholder="parameter.blankWords"
+      :placeholder="parameter.blankLabel"
       @change="choose"
       @keydown.ctrl.enter.prevent.stop="choose" />
     <div class="row-line small gap-2">

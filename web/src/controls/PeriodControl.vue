@@ -47,7 +47,7 @@ function choose(): void {
         v-model="typed"
         :aria-label="parameter.label"
         :state="problem ? false : null"
-        :placeholder="parameter.blankWords || EXAMPLES[period]"
+        :placeholder="parameter.blankLabel || EXAMPLES[period]"
         @change="choose"
         @keydown.enter="choose"
         @keydown.up.prevent="step(1)"

@@ -9,7 +9,7 @@ import { choosingKey } from '../composables/useChoosing'
 import { numberInWords } from '../formats'
 import PopoverMenu from '../widgets/PopoverMenu.vue'
 import ChoiceControl from './ChoiceControl.vue'
-import SpreadBars from './SpreadBars.vue'
+import DistributionBars from './DistributionBars.vue'
 
 const props = defineProps<{
   from: Parameter
@@ -34,7 +34,7 @@ const ends = computed<Parameter[]>(() =>
   })),
 )
 const today = useToday()
-const spans = computed(() => [...quickSpans(today()), { name: props.from.blankWords || 'any day', from: '', to: '' }])
+const spans = computed(() => [...quickSpans(today()), { name: props.from.blankLabel || 'any day', from: '', to: '' }])
 const whyFixed = (end: Parameter): string | undefined => props.fixed?.[end.name]
 
 const words = computed(() => {
@@ -62,7 +62,7 @@ const whole = (from: string, to: string): Choices => ({
 
 <template>
   <div role="group" :aria-label="from.label">
-    <SpreadBars
+    <DistributionBars
       v-if="isNumbers"
       :parameter="from"
       :low="low"
@@ -100,7 +100,7 @@ const whole = (from: string, to: string): Choices => ({
         class="as-link small"
         type="button"
         @click="emit('choose', whole('', ''))">
-        {{ from.blankWords || 'Any' }}
+        {{ from.blankLabel || 'Any' }}
       </button>
     </div>
     <button v-if="offersDefault" class="as-link small" type="button" @click="emit('choose', defaults)">Default</button>

@@ -9,13 +9,13 @@ const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 
 const STEPS = [50, 100, 500, 1000, 5000]
-const everyRow = computed(() => props.parameter.everyRow)
+const everyRow = computed(() => props.parameter.unlimitedValue)
 const options = computed(() => {
   const current = Number(onlyValue(props.modelValue))
   const numbers = [...new Set([...STEPS, ...(current > 0 ? [current] : [])])].sort((a, b) => a - b)
   return [
     ...numbers.map(number => ({ value: String(number), text: rowsInWords(number) })),
-    { value: everyRow.value, text: props.parameter.blankWords || 'every row' },
+    { value: everyRow.value, text: props.parameter.blankLabel || 'every row' },
   ]
 })
 const value = computed(() => onlyValue(props.modelValue))

@@ -41,7 +41,7 @@ function choose(): void {
       :inputmode="inputMode"
       :aria-label="parameter.label"
       :state="problem ? false : null"
-      :placeholder="parameter.blankWords"
+      :placeholder="parameter.blankLabel"
       @change="choose"
       @keydown.enter="choose" />
     <span v-if="parameter.unit" class="soft">{{ parameter.unit }}</span>

@@ -61,7 +61,7 @@ const looks = ({ item, top, index }: (typeof shown.value)[number]): unknown[] =>
   isTicked(item.value),
   index === active.value,
   long.value ? -1 : options.value.length,
-  props.parameter.many,
+  props.parameter.multiple,
 ]
 watch(search, () => {
   active.value = 0
@@ -73,7 +73,7 @@ watch(shown, rows => {
 
 function toggle(value: string): void {
   unknown.value = []
-  if (!props.parameter.many) {
+  if (!props.parameter.multiple) {
     emit('update:modelValue', chosen([value]))
     return
   }
@@ -103,7 +103,7 @@ function keys(event: KeyboardEvent, inSearch: boolean): void {
 
 /** Five hundred values pasted are five hundred chosen; those that are not on the list are reported. */
 async function paste(event: ClipboardEvent): Promise<void> {
-  const pasted = props.parameter.many ? pastedValues(event.clipboardData?.getData('text') ?? '') : []
+  const pasted = props.parameter.multiple ? pastedValues(event.clipboardData?.getData('text') ?? '') : []
   if (pasted.length === 0) return
   event.preventDefault()
   const { values, unknown: others } = matched(pasted, long.value ? await props.source.named(pasted) : props.list)
@@ -147,7 +147,7 @@ defineExpose({ focus })
       role="listbox"
       :tabindex="options.length ? 0 : -1"
       :aria-label="parameter.label"
-      :aria-multiselectable="parameter.many"
+      :aria-multiselectable="parameter.multiple"
       :aria-activedescendant="options.length ? `${id}-${active}` : undefined"
       :style="{ height: `${Math.min(options.length, MOST_VISIBLE) * ROW_HEIGHT}px` }"
       @keydown="keys($event, false)">
@@ -166,7 +166,7 @@ defineExpose({ focus })
           :style="{ transform: `translateY(${row.top}px)` }"
           :title="row.item.label"
           @click="((active = row.index), toggle(row.item.value))">
-          <ValueOption :option="row.item" :many="parameter.many" :on="isTicked(row.item.value)" />
+          <ValueOption :option="row.item" :many="parameter.multiple" :on="isTicked(row.item.value)" />
         </div>
       </div>
     </div>

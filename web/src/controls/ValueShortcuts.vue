@@ -19,14 +19,14 @@ function toggleWithout(): void {
 
 <template>
   <div class="row-line small pt-1 gap-2">
-    <button v-if="parameter.many" class="as-link small" type="button" @click="emit('update:modelValue', all())">
+    <button v-if="parameter.multiple" class="as-link small" type="button" @click="emit('update:modelValue', all())">
       All
     </button>
     <button class="as-link small" type="button" @click="emit('update:modelValue', blank())">
-      {{ parameter.many ? 'Clear' : parameter.blankWords || 'Clear' }}
+      {{ parameter.multiple ? 'Clear' : parameter.blankLabel || 'Clear' }}
     </button>
     <button
-      v-if="parameter.many"
+      v-if="parameter.multiple"
       class="as-link small"
       type="button"
       :aria-pressed="hasWithout"

@@ -2,7 +2,7 @@
 /* On any screen, Ctrl K finds anything, and "?" shows the keys. What they open is loaded then. */
 import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 
-const FindAnything = defineAsyncComponent(() => import('./FindAnything.vue'))
+const SearchDialog = defineAsyncComponent(() => import('./SearchDialog.vue'))
 const ShortcutsHelp = defineAsyncComponent(() => import('./ShortcutsHelp.vue'))
 
 type Opened = 'nothing' | 'find' | 'keys'
@@ -28,6 +28,6 @@ defineExpose({ find: () => toggle('find') })
 </script>
 
 <template>
-  <FindAnything v-if="opened === 'find'" @close="close" />
+  <SearchDialog v-if="opened === 'find'" @close="close" />
   <ShortcutsHelp v-if="opened === 'keys'" @close="close" />
 </template>

@@ -1,7 +1,7 @@
 import { shallowRef, type ShallowRef } from 'vue'
 import { get } from '../api/client'
 import { useMe } from '../api/me'
-import type { ParameterUse, QueryCard, ReportCard, Source, SourceContents } from '../api/types'
+import type { ParameterOverview, QueryCard, ReportCard, Source, SourceContents } from '../api/types'
 import type { Findable } from './results'
 
 const ACTIONS: Findable[] = [
@@ -33,7 +33,7 @@ export function useFindable(): {
     const [reports, queries, parameters, sources] = await Promise.all([
       orNone<ReportCard>('/reports'),
       orNone<QueryCard>('/queries'),
-      orNone<ParameterUse>('/parameters'),
+      orNone<ParameterOverview>('/parameters'),
       orNone<Source>('/sources'),
     ])
     all.value = [
@@ -73,4 +73,4 @@ export function useFindable(): {
 }
 
 const pathOf = (report: ReportCard): string =>
-  report.standing === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`
+  report.status === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`

@@ -3,9 +3,9 @@
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { nextTick, ref, watch } from 'vue'
 import FailureNote from '../widgets/FailureNote.vue'
-import { useObject, type Thing } from './useObject'
+import { useObject, type ProjectObject } from './useObject'
 
-const props = defineProps<{ thing: Thing; changed: () => Promise<void> }>()
+const props = defineProps<{ thing: ProjectObject; changed: () => Promise<void> }>()
 const { doing, failure, begin, rename, duplicate, drop } = useObject(() => props.thing, props.changed)
 const name = ref('')
 const field = ref<InstanceType<typeof BFormInput>>()

@@ -1,12 +1,12 @@
 import { afterEach, expect, it, vi } from 'vitest'
 import { createApp, defineComponent, h } from 'vue'
 import { historyKey, useHistory, type History } from '../composables/useHistory'
-import { useObject, type UseThing } from './useObject'
+import { useObject, type UsedObject } from './useObject'
 
 const late = { kind: 'query', id: 'late', name: 'Late' } as const
 
-function mounted(changed: () => Promise<void>): { thing: UseThing; history: History } {
-  let thing: UseThing | undefined
+function mounted(changed: () => Promise<void>): { thing: UsedObject; history: History } {
+  let thing: UsedObject | undefined
   const history = useHistory()
   const app = createApp(
     defineComponent(() => {
@@ -16,7 +16,7 @@ function mounted(changed: () => Promise<void>): { thing: UseThing; history: Hist
   )
   app.provide(historyKey, history)
   app.mount(document.createElement('div'))
-  return { thing: thing as UseThing, history }
+  return { thing: thing as UsedObject, history }
 }
 
 afterEach(() => vi.unstubAllGlobals())

@@ -1,10 +1,10 @@
 import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { asFailure, get, post, put, remove, type Failure } from '../api/client'
-import type { RemovedObject, Use } from '../api/types'
+import type { RemovedObject, Usage } from '../api/types'
 import { historyKey } from '../composables/useHistory'
 
 /** An object of the project that can be renamed, duplicated and removed: a query, a report, a source. */
-export interface Thing {
+export interface ProjectObject {
   kind: 'query' | 'report' | 'source'
   id: string
   name: string
@@ -17,10 +17,10 @@ export interface Thing {
 const FOLDER = { query: 'queries', report: 'reports', source: 'sources' }
 
 /** The action in progress, one at a time. */
-export type Doing = { what: 'nothing' } | { what: 'renaming' } | { what: 'removing'; uses: Use[] }
+export type PendingAction = { what: 'nothing' } | { what: 'renaming' } | { what: 'removing'; uses: Usage[] }
 
-export interface UseThing {
-  doing: Ref<Doing>
+export interface UsedObject {
+  doing: Ref<PendingAction>
   failure: ShallowRef<Failure | undefined>
   begin: (what: 'renaming' | 'removing') => Promise<void>
   rename: (name: string) => Promise<void>
@@ -30,14 +30,14 @@ export interface UseThing {
 
 /** Brings back what was removed last under this id. */
 export async function bringBack(kind: string, id: string): Promise<void> {
-  const thing = (await get<RemovedObject[]>('/removed')).find(one => one.kind === kind && one.thingId === id)
+  const thing = (await get<RemovedObject[]>('/removed')).find(one => one.kind === kind && one.objectId === id)
   if (thing) await post(`/removed/${thing.id}/restore`, {})
 }
 
 /** Renames, doubles and removes a thing. A removed one can be brought back, also by Undo. @param changed loads what is shown again */
-export function useObject(thing: () => Thing, changed: () => Promise<void>): UseThing {
+export function useObject(thing: () => ProjectObject, changed: () => Promise<void>): UsedObject {
   const history = inject(historyKey, undefined)
-  const doing = ref<Doing>({ what: 'nothing' })
+  const doing = ref<PendingAction>({ what: 'nothing' })
   const failure = shallowRef<Failure>()
   const path = (): string => `/${FOLDER[thing().kind]}/${encodeURIComponent(thing().id)}`
 
@@ -93,8 +93,8 @@ export function useObject(thing: () => Thing, changed: () => Promise<void>): Use
 }
 
 /* A source is asked from every project; what is in another one says so. */
-async function usesOf(path: string, kind: string): Promise<Use[]> {
-  if (kind !== 'source') return get<Use[]>(`${path}/uses`)
-  const found = await get<{ project: string; use: Use }[]>(`${path}/uses`)
+async function usesOf(path: string, kind: string): Promise<Usage[]> {
+  if (kind !== 'source') return get<Usage[]>(`${path}/uses`)
+  const found = await get<{ project: string; use: Usage }[]>(`${path}/uses`)
   return found.map(({ project, use }) => ({ ...use, name: `${use.name} (${project})` }))
 }

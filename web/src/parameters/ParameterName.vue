@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /* The name of a parameter and what viewers call it; both are changed in place. A new name is previewed first. */
-import type { ParameterUse } from '../api/types'
+import type { ParameterOverview } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'
 import TypedMark from '../sentence/TypedMark.vue'
-import type { Saying } from './useSentence'
+import type { UsedSentence } from './useSentence'
 
-const props = defineProps<{ use: ParameterUse; color: string; saying: Saying; inline?: boolean }>()
+const props = defineProps<{ use: ParameterOverview; color: string; saying: UsedSentence; inline?: boolean }>()
 const emit = defineEmits<{ rename: [name: string] }>()
 
 /* The name is changed wherever the parameter is used, so it goes its own way. */
@@ -27,7 +27,7 @@ function rename(typed: string): void {
     /></b>
     <SentenceLine
       class="small"
-      :pieces="use.said.name"
+      :pieces="use.sentence.name"
       :offers="saying.offers"
       :about="`:${use.definition.name}`"
       @take="(mark, taken) => saying.take(mark, taken)" />

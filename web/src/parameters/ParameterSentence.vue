@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /* What a parameter is, in a sentence; what is as usual is stated on demand, with what uses it. */
 import { ref } from 'vue'
-import type { ParameterUse } from '../api/types'
+import type { ParameterOverview } from '../api/types'
 import SentenceLine from '../sentence/SentenceLine.vue'
 import EditNotes from './EditNotes.vue'
 import ListCompared from './ListCompared.vue'
 import type { UsedParameters } from './useParameters'
-import type { Saying } from './useSentence'
+import type { UsedSentence } from './useSentence'
 import UsesList from './UsesList.vue'
 
-defineProps<{ use: ParameterUse; parameters: UsedParameters; saying: Saying }>()
+defineProps<{ use: ParameterOverview; parameters: UsedParameters; saying: UsedSentence }>()
 const emit = defineEmits<{ remove: [] }>()
 const open = defineModel<boolean>('open', { default: false })
 const more = ref<HTMLButtonElement>()
@@ -18,7 +18,7 @@ const more = ref<HTMLButtonElement>()
 <template>
   <div class="said">
     <SentenceLine
-      :pieces="use.said.said"
+      :pieces="use.sentence.sentence"
       :offers="saying.offers"
       :about="`:${use.definition.name}`"
       @take="(mark, taken) => saying.take(mark, taken)" />
@@ -36,7 +36,7 @@ const more = ref<HTMLButtonElement>()
     <EditNotes :name="use.definition.name" :parameters="parameters" />
     <div v-if="open" class="more" @keydown.esc="((open = false), more?.focus())">
       <SentenceLine
-        :pieces="use.said.more"
+        :pieces="use.sentence.more"
         :offers="saying.offers"
         :about="`:${use.definition.name}`"
         @take="(mark, taken) => saying.take(mark, taken)" />

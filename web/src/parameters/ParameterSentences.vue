@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* What a parameter is called and what it is: next to each other, or in a narrow place below each other with the control between. */
 import { computed } from 'vue'
-import type { ParameterUse } from '../api/types'
+import type { ParameterOverview } from '../api/types'
 import ParameterName from './ParameterName.vue'
 import ParameterSentence from './ParameterSentence.vue'
 import RenamePreview from './RenamePreview.vue'
@@ -9,7 +9,7 @@ import { useRename } from './useRename'
 import type { UsedParameters } from './useParameters'
 import { useSentence } from './useSentence'
 
-const props = defineProps<{ use: ParameterUse; parameters: UsedParameters; color: string; narrow?: boolean }>()
+const props = defineProps<{ use: ParameterOverview; parameters: UsedParameters; color: string; narrow?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const open = defineModel<boolean>('open', { default: false })
 

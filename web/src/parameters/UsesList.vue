@@ -2,9 +2,9 @@
 /* What uses a parameter, and what would break without it. */
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { ParameterUse } from '../api/types'
+import type { ParameterOverview } from '../api/types'
 
-const props = defineProps<{ use: ParameterUse }>()
+const props = defineProps<{ use: ParameterOverview }>()
 const emit = defineEmits<{ remove: [] }>()
 const asking = ref(false)
 const path = (kind: string, id: string): string =>
@@ -24,13 +24,13 @@ function askOrRemove(): void {
         <span class="soft">{{ one.kind }}</span>{{ ' '
         }}<RouterLink :to="path(one.kind, one.id)">{{ one.name }}</RouterLink>
         <span v-if="one.kind === 'report'" class="soft"
-          >{{ ` ${one.using}` }} of {{ one.of }} {{ one.of === 1 ? 'query' : 'queries' }}</span
+          >{{ ` ${one.users}` }} of {{ one.total }} {{ one.total === 1 ? 'query' : 'queries' }}</span
         >
       </li>
       <li v-if="use.uses.length === 0" class="soft">nothing</li>
     </ul>
-    <p v-if="use.needs.length" class="m-0 pb-1">
-      Needs <span class="mono">{{ use.needs.map(name => `:${name}`).join(' ') }}</span>
+    <p v-if="use.dependencies.length" class="m-0 pb-1">
+      Needs <span class="mono">{{ use.dependencies.map(name => `:${name}`).join(' ') }}</span>
     </p>
     <p v-for="notice in use.notices" :key="notice" class="note bad small mb-1">{{ notice }}</p>
     <button class="as-link" @click="askOrRemove">Remove :{{ use.definition.name }}</button>

@@ -29,15 +29,15 @@ export function merge(
 const WORDS: Partial<Record<Field, string>> = {
   label: 'words',
   blankRule: 'meaning of blank',
-  blankWords: 'label of blank',
+  blankLabel: 'label of blank',
   allRule: 'meaning of all',
-  everyRow: 'value for all rows',
+  unlimitedValue: 'value for all rows',
   rangeEnd: 'range',
-  held: 'row access',
+  rowAccess: 'row access',
   default: 'default',
   trialChoice: 'trial value',
-  many: 'one or many',
+  multiple: 'one or many',
   covers: 'what a value covers',
-  whenGone: 'handling of missing values',
+  whenUnlisted: 'handling of missing values',
 }
 export const fieldInWords = (field: Field): string => WORDS[field] ?? field

@@ -1,6 +1,6 @@
 import { reactive, ref, type Ref } from 'vue'
 import { asFailure, Failure, get, post, put } from '../api/client'
-import type { Parameter, ParameterUse } from '../api/types'
+import type { Parameter, ParameterOverview } from '../api/types'
 import { fieldInWords, merge } from './merge'
 
 /** An edit that a colleague's is against: the same field, changed differently meanwhile. */
@@ -11,7 +11,7 @@ export interface Conflict {
 }
 
 export interface ParameterRecords {
-  uses: Ref<ParameterUse[]>
+  uses: Ref<ParameterOverview[]>
   failures: Record<string, Failure | undefined>
   conflicts: Record<string, Conflict | undefined>
   /** The merge of two edits, reported once. */
@@ -30,7 +30,7 @@ export const pathOf = (name: string): string => `/parameters/${encodeURIComponen
 
 /** The project's parameters as the server has them. Changes go there one after the other, each on top of the newest. */
 export function useParameterRecords(): ParameterRecords {
-  const uses = ref<ParameterUse[]>([])
+  const uses = ref<ParameterOverview[]>([])
   const failures = reactive<Record<string, Failure | undefined>>({})
   const conflicts = reactive<Record<string, Conflict | undefined>>({})
   const merged = reactive<Record<string, string | undefined>>({})
@@ -39,7 +39,7 @@ export function useParameterRecords(): ParameterRecords {
   const find = (name: string) => uses.value.find(use => use.definition.name === name)?.definition
 
   async function reload(): Promise<void> {
-    uses.value = await get<ParameterUse[]>('/parameters')
+    uses.value = await get<ParameterOverview[]>('/parameters')
   }
 
   function inTurn(name: string, work: () => Promise<unknown>): Promise<boolean> {

@@ -1,11 +1,11 @@
 import { ref, type Ref } from 'vue'
 import { asFailure, get, post } from '../api/client'
-import type { MarkOption, Parameter, ConvertedDefinition } from '../api/types'
+import type { SentenceOption, Parameter, ConvertedDefinition } from '../api/types'
 import { pathOf } from './useParameterRecords'
 import type { UsedParameters } from './useParameters'
 
-export interface Saying {
-  offers: (mark: string) => Promise<MarkOption[]>
+export interface UsedSentence {
+  offers: (mark: string) => Promise<SentenceOption[]>
   /** Puts something else at a mark; says whether it could be kept. */
   take: (mark: string, taken: string) => Promise<boolean>
   /** What the last change could not keep. */
@@ -13,15 +13,15 @@ export interface Saying {
 }
 
 /** The sentences of a parameter, changed mark by mark. Each change begins where the one before it ended. */
-export function useSentence(name: () => string, parameters: UsedParameters, onChanged: () => void): Saying {
+export function useSentence(name: () => string, parameters: UsedParameters, onChanged: () => void): UsedSentence {
   const lost = ref<string[]>([])
   let queue: Promise<unknown> = Promise.resolve()
 
-  const offers = (mark: string) => get<MarkOption[]>(`${pathOf(name())}/options?mark=${encodeURIComponent(mark)}`)
+  const offers = (mark: string) => get<SentenceOption[]>(`${pathOf(name())}/options?mark=${encodeURIComponent(mark)}`)
 
   async function change(base: Parameter, mark: string, taken: string): Promise<boolean> {
     try {
-      const switched = await post<ConvertedDefinition>('/parameters/changed', { definition: base, mark, taken })
+      const switched = await post<ConvertedDefinition>('/parameters/changed', { definition: base, mark, option: taken })
       lost.value = switched.lost
       const kept = await parameters.change(base, switched.definition)
       if (kept) onChanged()

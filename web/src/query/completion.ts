@@ -6,18 +6,18 @@ import type { EditorView } from '@codemirror/view'
 import { requestLanguage } from './requestLanguage'
 
 /** What the editor completes: the tables of the source with their columns, its functions, and the parameters. */
-export interface Known {
+export interface KnownNames {
   source: string
   tables: Record<string, string[]>
   functions: string[]
   parameters: { name: string; words: string }[]
 }
 
-const NOTHING_KNOWN: Known = { source: '', tables: {}, functions: [], parameters: [] }
+const NOTHING_KNOWN: KnownNames = { source: '', tables: {}, functions: [], parameters: [] }
 const language = new Compartment()
 const DIALECTS = { MariaDB: MariaSQL, SQLite } as const
 
-function languageFor(known: Known) {
+function languageFor(known: KnownNames) {
   const dialect = Object.entries(DIALECTS).find(([name]) => known.source.startsWith(name))?.[1] ?? PostgreSQL
   const support = sql({ dialect, schema: known.tables })
   const own = (context: CompletionContext): CompletionResult | null => {
@@ -43,6 +43,6 @@ function languageFor(known: Known) {
 export const completes = language.of(languageFor(NOTHING_KNOWN))
 
 /** @param request whether the text is a web request */
-export function teachNames(view: EditorView, known: Known, request = false): void {
+export function teachNames(view: EditorView, known: KnownNames, request = false): void {
   view.dispatch({ effects: language.reconfigure(request ? requestLanguage(known) : languageFor(known)) })
 }

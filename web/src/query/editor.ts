@@ -39,13 +39,13 @@ export interface FixedPlace {
   words: string
 }
 
-export interface Decorated {
+export interface EditorDecorations {
   marks: Mark[]
   notes: LineNote[]
   fixed: FixedPlace[]
 }
 
-const decorate = StateEffect.define<Decorated>()
+const decorate = StateEffect.define<EditorDecorations>()
 
 class NoteWidget extends WidgetType {
   constructor(private readonly note: LineNote) {
@@ -62,7 +62,7 @@ class NoteWidget extends WidgetType {
   }
 }
 
-function decorations(state: EditorState, decorated: Decorated): DecorationSet {
+function decorations(state: EditorState, decorated: EditorDecorations): DecorationSet {
   const ranges = decorated.marks
     .filter(mark => mark.end <= state.doc.length && mark.start < mark.end)
     .map(mark => ({
@@ -207,7 +207,7 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
   })
 }
 
-export function showDecorations(view: EditorView, decorated: Decorated): void {
+export function showDecorations(view: EditorView, decorated: EditorDecorations): void {
   view.dispatch({ effects: decorate.of(decorated) })
 }
 

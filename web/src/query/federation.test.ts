@@ -22,12 +22,12 @@ describe('what may travel between sources', () => {
 
 describe('several sources', () => {
   it('are named once each', () => {
-    const sides = ['office', 'harbour', 'office'].map(source => ({ name: 'rows', source }))
-    expect(sourcesOf(sides)).toBe('office and harbour')
+    const parts = ['office', 'harbour', 'office'].map(source => ({ name: 'rows', source }))
+    expect(sourcesOf(parts)).toBe('office and harbour')
   })
 
   it('are told from a statement of one', () => {
-    expect(isSentToSeveral('sides 1\nside "a" of "b" in duckdb, 1 lines')).toBe(true)
-    expect(isSentToSeveral("select 'sides 1\n'")).toBe(false)
+    expect(isSentToSeveral('parts 1\npart "a" from "b" in duckdb, 1 lines')).toBe(true)
+    expect(isSentToSeveral("select 'parts 1\n'")).toBe(false)
   })
 })

@@ -22,10 +22,10 @@ describe('the text of a request', () => {
   })
 
   it('says its columns once', () => {
-    const said = withColumns(TEXT, [{ name: 'at', form: 'date' }])
+    const said = withColumns(TEXT, [{ name: 'at', type: 'date' }])
     expect(said).toBe(TEXT.replace('\nthen', '\ncolumn at is date\nthen'))
-    expect(withColumns(said, [{ name: 'n', form: 'text' }])).toBe(TEXT.replace('\nthen', '\ncolumn n is text\nthen'))
-    expect(withColumns('request 1\nget /\n\n', [{ name: 'n', form: 'text' }])).toBe(
+    expect(withColumns(said, [{ name: 'n', type: 'text' }])).toBe(TEXT.replace('\nthen', '\ncolumn n is text\nthen'))
+    expect(withColumns('request 1\nget /\n\n', [{ name: 'n', type: 'text' }])).toBe(
       'request 1\nget /\ncolumn n is text\n\n',
     )
   })

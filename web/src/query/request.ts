@@ -11,9 +11,9 @@ export const isRequest = (text: string): boolean => (text.split('\n')[0] ?? '').
 export const isSentRequest = (sent: string): boolean => /^(get|post) \//.test(sent)
 
 /** A column of an answer, and what it is taken for. */
-export interface AnswerColumn {
+export interface ResponseColumn {
   name: string
-  form: string
+  type: string
 }
 
 const isThen = (line: string): boolean => line.trim() === 'then'
@@ -43,11 +43,11 @@ export function withRowsAt(text: string, at: string): string {
 }
 
 /** The same with these columns, in the place of those that were stated before. */
-export function withColumns(text: string, columns: AnswerColumn[]): string {
+export function withColumns(text: string, columns: ResponseColumn[]): string {
   const [front, behind] = parts(text)
   const rest = front.filter(line => !line.trim().startsWith('column '))
   const end = lastWritten(rest)
-  const said = columns.map(({ name, form }) => `column ${name} is ${form}`)
+  const said = columns.map(({ name, type }) => `column ${name} is ${type}`)
   return together([...rest.slice(0, end), ...said, ...rest.slice(end)], behind)
 }
 

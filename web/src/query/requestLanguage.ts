@@ -1,7 +1,7 @@
 // How a web request looks and what is completed in it. Behind `then` it is SQL.
 import type { CompletionContext, CompletionResult } from '@codemirror/autocomplete'
 import { StreamLanguage, type StreamParser } from '@codemirror/language'
-import type { Known } from './completion'
+import type { KnownNames } from './completion'
 
 const STARTS = /^(request 1|get|post|query|header|body|rows at|read as|pages by|column|cached for|then)\b/
 const WORDS = /^(joined by|format|last day|read-only|link at|number|offset|of|rows|from|is|header|json|csv)\b/
@@ -51,7 +51,7 @@ const BEHIND: [string, string][] = [
 const options = (all: [string, string][]) => all.map(([label, detail]) => ({ label, detail, type: 'keyword' }))
 
 /** The language of requests, with the names that are known. */
-export function requestLanguage(known: Known) {
+export function requestLanguage(known: KnownNames) {
   const language = StreamLanguage.define(parser)
   const own = (context: CompletionContext): CompletionResult | null => {
     const parameter = context.matchBefore(/(?<![\w:]):\w*/)

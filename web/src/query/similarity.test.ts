@@ -6,7 +6,7 @@ const notice = (message: string, start: number): Notice => ({
   kind: 'k',
   message,
   advice: '',
-  blocks: false,
+  blocking: false,
   line: 1,
   start,
   end: start + 1,

@@ -12,7 +12,7 @@ const saying = (notice: Notice): string =>
     notice.kind,
     notice.message,
     notice.advice,
-    notice.fixes.map(fix => [fix.label, fix.mark, fix.taken]),
+    notice.fixes.map(fix => [fix.label, fix.mark, fix.option]),
     notice.parameter,
   ])
 

@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import type { Placement, Ran } from '../api/types'
+import type { Placement, PlacementEvidence } from '../api/types'
 import { noteOfStep, stepAt } from './stepNotes'
 
 const stretches = [
   { start: 0, end: 10, step: 0 },
   { start: 10, end: 30, step: 2 },
 ]
-const ran = (start: number): Ran => ({ where: 'BY_INDEX', start, advice: '' }) as unknown as Ran
+const ran = (start: number): PlacementEvidence =>
+  ({ site: 'BY_INDEX', start, advice: '' }) as unknown as PlacementEvidence
 const placed = (start: number): Placement => ({ outcome: 'BOUND', start }) as unknown as Placement
 
 describe('a note at a step', () => {

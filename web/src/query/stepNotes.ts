@@ -1,9 +1,9 @@
-import type { Placement, Ran, StepsAnalysis } from '../api/types'
+import type { Placement, PlacementEvidence, StepsAnalysis } from '../api/types'
 import type { LineNote } from './editor'
 import { outcomeInWords } from './placements'
-import { whereInWords } from './where'
+import { whereInWords } from './placementTexts'
 
-type Stretch = StepsAnalysis['stretches'][number]
+type Stretch = StepsAnalysis['sqlRanges'][number]
 
 /** Which step a place in the statement comes from; -1 when from none. */
 export const stepAt = (place: number, stretches: Stretch[]): number =>
@@ -14,7 +14,7 @@ export function noteOfStep(
   step: number,
   stretches: Stretch[],
   placements: Placement[],
-  verdicts: Ran[],
+  verdicts: PlacementEvidence[],
 ): LineNote | undefined {
   const told = verdicts.filter(ran => ran.start >= 0 && stepAt(ran.start, stretches) === step)
   if (told.length > 0) {

@@ -2,7 +2,7 @@
 /* Words of which another can be taken. Typing narrows what is offered; what does not fit is there with the reason. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import type { MarkOption } from '../api/types'
+import type { SentenceOption } from '../api/types'
 import PopoverMenu from '../widgets/PopoverMenu.vue'
 
 const props = defineProps<{
@@ -12,19 +12,19 @@ const props = defineProps<{
   typed?: boolean
   /** What typing begins with. */
   begins?: string
-  offers: () => Promise<MarkOption[]>
+  offers: () => Promise<SentenceOption[]>
 }>()
 const emit = defineEmits<{ take: [offer: string] }>()
 
 type Offered =
-  { status: 'loading' } | { status: 'ready'; offers: MarkOption[] } | { status: 'failed'; failure: Failure }
+  { status: 'loading' } | { status: 'ready'; offers: SentenceOption[] } | { status: 'failed'; failure: Failure }
 const offered = ref<Offered>({ status: 'loading' })
 const sought = ref('')
 const active = ref(0)
 const field = ref<HTMLInputElement>()
 const shown = computed(() =>
   offered.value.status === 'ready'
-    ? offered.value.offers.filter(offer => offer.words.toLowerCase().includes(narrowing.value.toLowerCase()))
+    ? offered.value.offers.filter(offer => offer.label.toLowerCase().includes(narrowing.value.toLowerCase()))
     : [],
 )
 /* What typing begins with narrows nothing. */
@@ -59,13 +59,13 @@ async function look(): Promise<void> {
 /* Where words can be typed, what is typed is there by Enter; what is offered is taken by a click, after
    an arrow, or by typing just its words. */
 const moved = ref(false)
-const meant = computed(() => shown.value.some(offer => offer.words.toLowerCase() === narrowing.value.toLowerCase()))
+const meant = computed(() => shown.value.some(offer => offer.label.toLowerCase() === narrowing.value.toLowerCase()))
 const own = computed(() => (props.typed && !moved.value && !meant.value ? narrowing.value : ''))
 function keep(): void {
   open.value = false
   emit('take', own.value)
 }
-function take(offer: MarkOption | undefined): void {
+function take(offer: SentenceOption | undefined): void {
   if (!offer || offer.reason) return
   open.value = false
   emit('take', offer.id)
@@ -133,7 +133,7 @@ function keys(event: KeyboardEvent): void {
             :title="offer.reason"
             @mouseenter="active = i"
             @click="take(offer)">
-            <span>{{ offer.words }}</span><span class="soft small known">{{ offer.reason || offer.note }}</span>
+            <span>{{ offer.label }}</span><span class="soft small known">{{ offer.reason || offer.note }}</span>
           </button>
         </li>
       </ul>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /* A definition as a sentence. Its marked words are changed where they are: one is taken of what is offered, or typed. */
 import { computed } from 'vue'
-import type { MarkOption, SentencePiece } from '../api/types'
+import type { SentenceOption, SentencePart } from '../api/types'
 import OfferedMark from './OfferedMark.vue'
 import TypedMark from './TypedMark.vue'
 
 const props = defineProps<{
-  pieces: SentencePiece[]
-  offers: (mark: string) => Promise<MarkOption[]>
+  pieces: SentencePart[]
+  offers: (mark: string) => Promise<SentenceOption[]>
   about: string
   /** Colors of parameters, by name, where they are what is marked. */
   colors?: Record<string, string>
@@ -16,7 +16,7 @@ const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 
 const PARAMETER = /(:[a-z_]\w*)/i
 const STOP = /^[,;]/
-const stopOf = (piece: SentencePiece | undefined): string =>
+const stopOf = (piece: SentencePart | undefined): string =>
   piece && !piece.mark ? (STOP.exec(piece.text)?.[0] ?? '') : ''
 
 /* A mark is a button, behind which a line may break; the comma after it stays with it. */
@@ -35,10 +35,10 @@ const said = computed(() =>
     <template v-for="(piece, i) in said" :key="`${i} ${piece.mark}`"
       ><span v-if="piece.mark" class="together" :class="{ chip: piece.color }" :style="{ '--k': piece.color }"
         ><TypedMark
-          v-if="!piece.offered"
+          v-if="!piece.hasOptions"
           :text="piece.text"
-          :begins="piece.begins"
-          :lines="piece.lines"
+          :begins="piece.initialText"
+          :lines="piece.multiline"
           :about="about"
           :data-mark="piece.mark"
           @take="emit('take', piece.mark, $event)" /><OfferedMark
@@ -46,8 +46,8 @@ const said = computed(() =>
           :text="piece.text"
           :about="about"
           :offers="() => offers(piece.mark)"
-          :typed="piece.typed"
-          :begins="piece.begins"
+          :typed="piece.editable"
+          :begins="piece.initialText"
           :data-mark="piece.mark"
           @take="emit('take', piece.mark, $event)" />{{ piece.stop }}</span
       ><template v-for="(part, p) in piece.words" v-else :key="p"

@@ -9,10 +9,10 @@ import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
 import AccessibleTable from './AccessibleTable.vue'
 import { useChart } from './useChart'
 import { pickedIn } from './usePicked'
-import { useViewRun, type Asked, type Picked } from './useViewRun'
+import { useViewRun, type ViewRunContext, type Picked } from './useViewRun'
 import ViewCard from './ViewCard.vue'
 
-const props = defineProps<{ view: View; asked: Asked }>()
+const props = defineProps<{ view: View; asked: ViewRunContext }>()
 const emit = defineEmits<{ pick: [picked: Picked] }>()
 
 const BAR_HEIGHT = 30
@@ -20,11 +20,11 @@ const { state, rerun, stop } = useViewRun(props.view, props.asked)
 
 const by = props.view.groupBy[0] ?? ''
 const figure = props.view.measures[0]
-const adds = figure?.adds ?? false
+const adds = figure?.additive ?? false
 const answer = computed(() => lastAnswer(state.value))
 const all = computed(() => barsOf(props.view, answer.value?.rows ?? []))
 const opened = ref(false)
-const first = computed(() => (opened.value || props.view.look.first === 0 ? Infinity : props.view.look.first))
+const first = computed(() => (opened.value || props.view.layout.first === 0 ? Infinity : props.view.layout.first))
 const bars = computed(() => all.value.bars.slice(0, first.value))
 const more = computed(() => all.value.bars.slice(first.value))
 const together = computed(() => more.value.reduce((sum, bar) => sum + bar.total, 0))
@@ -36,7 +36,7 @@ const heads = computed(() => [columnInWords(by), ...(all.value.parts.length ? al
 const rows = computed(() => bars.value.map(bar => [bar.name, ...numbers(bar)]))
 const asText = computed(() => bars.value.map(bar => `${bar.name}: ${figureInWords(bar.total, figure)}`).join(', '))
 const height = computed(() => {
-  const lines = props.view.look.beside ? Math.max(1, all.value.parts.length * 0.55) : 1
+  const lines = props.view.layout.sideBySide ? Math.max(1, all.value.parts.length * 0.55) : 1
   return Math.max(3, bars.value.length * lines) * BAR_HEIGHT + (all.value.parts.length > 0 ? 30 : 0)
 })
 
@@ -44,7 +44,7 @@ const pickedName = computed(() => props.asked.picked.value.find(one => one.viewI
 const pickable = isPickable(by)
 const partner = (props.asked.report.partners as Partial<Report['partners']>)[props.view.id]
 function pick(bar: Bar | undefined): void {
-  const kind = answer.value?.begun.columns[0]?.kind ?? 'text'
+  const kind = answer.value?.started.columns[0]?.kind ?? 'text'
   if (!bar || !pickable) return
   const filter = { column: by, type: kind.toLowerCase(), values: [keyValue(by, bar.key)] as string[] }
   emit('pick', pickedIn(props.view, props.asked, bar.name, filter))
@@ -53,7 +53,7 @@ function pick(bar: Bar | undefined): void {
 const drawn = computed(() => ({
   bars: bars.value,
   parts: all.value.parts,
-  beside: props.view.look.beside,
+  beside: props.view.layout.sideBySide,
   unit: figure?.unit === '%' ? ' %' : '',
   figure,
   only: pickedName.value,
@@ -100,7 +100,7 @@ useChart(
       <button class="as-link" @click="opened = !opened">
         {{
           opened
-            ? `Only the first ${view.look.first}`
+            ? `Only the first ${view.layout.first}`
             : `and ${more.length} more${adds ? ` with ${figureInWords(together, figure)} together` : ''}`
         }}
       </button>

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import type { Answer } from '../api/resultStream'
+import type { RunResult } from '../api/resultStream'
 import type { Cell, View } from '../api/types'
 import { isUnderWay, lastAnswer } from '../composables/useRun'
 import { dateInWords } from '../formats'
 import { changeInWords } from './comparison'
 import { exactFigure, figureInWords } from './figureInWords'
 import ViewCard from './ViewCard.vue'
-import { useViewRun, type Asked } from './useViewRun'
+import { useViewRun, type ViewRunContext } from './useViewRun'
 
-const props = defineProps<{ view: View; asked: Asked }>()
-const emit = defineEmits<{ count: [rows: number | undefined]; answer: [answer: Answer | undefined] }>()
+const props = defineProps<{ view: View; asked: ViewRunContext }>()
+const emit = defineEmits<{ count: [rows: number | undefined]; answer: [answer: RunResult | undefined] }>()
 
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
-const compared = props.view.compared ? useViewRun(props.view, props.asked, { part: 'compared' }) : undefined
+const compared = props.view.comparison ? useViewRun(props.view, props.asked, { part: 'compared' }) : undefined
 const answer = computed(() => lastAnswer(state.value))
 watch(answer, now => emit('answer', now))
 const values = computed(() => answer.value?.rows[0])
@@ -45,14 +45,14 @@ watch(values, (now, old) => {
 function inWords(row: Cell[] | undefined, index: number): string {
   const value = row?.[index] ?? null
   if (value === null) return '–'
-  const kind = answer.value?.begun.columns[index]?.kind
+  const kind = answer.value?.started.columns[index]?.kind
   return kind === 'DATE' || kind === 'DATETIME'
     ? dateInWords(String(value).slice(0, 10))
     : figureInWords(value, props.view.measures[index])
 }
 /* The exact value of a rounded figure, on hover and for screen readers. */
 const exactly = (index: number): string | undefined => {
-  const kind = answer.value?.begun.columns[index]?.kind
+  const kind = answer.value?.started.columns[index]?.kind
   return kind === 'DATE' || kind === 'DATETIME'
     ? undefined
     : exactFigure(values.value?.[index] ?? null, props.view.measures[index])
@@ -62,10 +62,12 @@ function beforeInWords(index: number): string {
   const old = inWords(before.value, index)
   return old === inWords(values.value, index) ? '' : `${old} before`
 }
+/* Without its period, a comparison with one is not shown. */
+const period = computed(() => props.asked.comparedPeriods.value[props.view.id] ?? '')
 const changes = computed(() =>
   props.view.measures.map((figure, i) =>
-    others.value
-      ? changeInWords(props.view.compared, figure, values.value?.[i] ?? null, others.value[i] ?? null)
+    others.value && (period.value || props.view.comparison === 'all')
+      ? changeInWords(period.value, figure, values.value?.[i] ?? null, others.value[i] ?? null)
       : undefined,
   ),
 )

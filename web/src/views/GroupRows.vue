@@ -1,15 +1,21 @@
 <script setup lang="ts">
 /* The groups of one level, each opened and closed on its own. */
 import { reactive } from 'vue'
-import type { Answer } from '../api/resultStream'
+import type { RunResult } from '../api/resultStream'
 import type { Cell, ColumnFilter, View } from '../api/types'
 import { exactFigure, figureInWords } from './figureInWords'
-import GroupUnder from './GroupUnder.vue'
+import GroupDetail from './GroupDetail.vue'
 import { isPickable, keyInWords, keyValue } from './keys'
 import { pickedIn } from './usePicked'
-import type { Asked, Picked } from './useViewRun'
+import type { ViewRunContext, Picked } from './useViewRun'
 
-const props = defineProps<{ view: View; asked: Asked; answer: Answer; depth: number; under: ColumnFilter[] }>()
+const props = defineProps<{
+  view: View
+  asked: ViewRunContext
+  answer: RunResult
+  depth: number
+  under: ColumnFilter[]
+}>()
 const emit = defineEmits<{ pick: [picked: Picked] }>()
 
 const opened = reactive(new Set<string>())
@@ -18,7 +24,7 @@ const openable = isPickable(key)
 const nameOf = (row: Cell[]): string => keyInWords(key, row[0] ?? null)
 
 function filterOf(row: Cell[]): ColumnFilter {
-  const kind = props.answer.begun.columns[0]?.kind ?? 'TEXT'
+  const kind = props.answer.started.columns[0]?.kind ?? 'TEXT'
   return { column: key, type: kind.toLowerCase(), values: [keyValue(key, row[0] ?? null)] as string[] }
 }
 const below = (row: Cell[]): ColumnFilter[] => [...props.under, filterOf(row)]
@@ -56,7 +62,7 @@ const pick = (row: Cell[]): void => emit('pick', pickedIn(props.view, props.aske
         {{ figureInWords(row[i + 1] ?? null, figure) }}
       </td>
     </tr>
-    <GroupUnder
+    <GroupDetail
       v-if="opened.has(nameOf(row))"
       :view="view"
       :asked="asked"

@@ -6,11 +6,11 @@ import { lastAnswer } from '../composables/useRun'
 import { columnInWords } from './keys'
 import GroupRows from './GroupRows.vue'
 import RunNote from './RunNote.vue'
-import { useViewRun, type Asked, type Picked } from './useViewRun'
+import { useViewRun, type ViewRunContext, type Picked } from './useViewRun'
 import ViewCard from './ViewCard.vue'
 import { figureInWords } from './figureInWords'
 
-const props = defineProps<{ view: View; asked: Asked }>()
+const props = defineProps<{ view: View; asked: ViewRunContext }>()
 const emit = defineEmits<{ pick: [picked: Picked] }>()
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
 const totals = useViewRun(props.view, props.asked, { part: 'totals' })

@@ -10,10 +10,10 @@ import type { Stretch } from './periodSteps'
 import AccessibleTable from './AccessibleTable.vue'
 import { useChart } from './useChart'
 import { pickedIn } from './usePicked'
-import { useViewRun, type Asked, type Picked } from './useViewRun'
+import { useViewRun, type ViewRunContext, type Picked } from './useViewRun'
 import ViewCard from './ViewCard.vue'
 
-const props = defineProps<{ view: View; asked: Asked }>()
+const props = defineProps<{ view: View; asked: ViewRunContext }>()
 const emit = defineEmits<{ pick: [picked: Picked] }>()
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
 
@@ -22,7 +22,7 @@ const stretch = (readKey(by).cut || 'day') as Stretch
 const figure = props.view.measures[0]
 const MOST_SAID = 12
 const answer = computed(() => lastAnswer(state.value))
-const range = (props.asked.report.spans as Partial<Report['spans']>)[props.view.id]
+const range = (props.asked.report.dateRanges as Partial<Report['dateRanges']>)[props.view.id]
 const chosen = (name: string | undefined): string => (name && props.asked.choices.value[name]?.values[0]) ?? ''
 /* As texts, so that nothing is drawn again by other choices. */
 const first = computed(() => chosen(range?.[0]))

@@ -5,7 +5,7 @@
  */
 import { computed, inject } from 'vue'
 import { choosingKey } from '../composables/useChoosing'
-import { useLate } from '../composables/useLate'
+import { useLate } from '../composables/useDelayed'
 import { isUnderWay, type RunState } from '../composables/useRun'
 import RunningWords from './RunningWords.vue'
 

@@ -6,23 +6,23 @@ import { countInWords, rowsInWords } from '../formats'
 import RowTable from '../widgets/RowTable.vue'
 import CopyRows from './CopyRows.vue'
 import { chosenColumns } from './chosenColumns'
-import { furtherRows } from './follow'
+import { furtherRows } from './reportLinks'
 import { formatted } from './formatted'
-import type { Answer } from '../api/resultStream'
-import { useViewRun, type Asked, type Sorted } from './useViewRun'
+import type { RunResult } from '../api/resultStream'
+import { useViewRun, type ViewRunContext, type Sorted } from './useViewRun'
 import RunNote from './RunNote.vue'
 import ViewCard from './ViewCard.vue'
 
 const DownloadPanel = defineAsyncComponent(() => import('../screens/reader/DownloadPanel.vue'))
 
-const props = defineProps<{ view: View; asked: Asked; total: number | undefined; downloading: boolean }>()
-const emit = defineEmits<{ answer: [answer: Answer | undefined]; download: [open: boolean] }>()
+const props = defineProps<{ view: View; asked: ViewRunContext; total: number | undefined; downloading: boolean }>()
+const emit = defineEmits<{ answer: [answer: RunResult | undefined]; download: [open: boolean] }>()
 
 const sorted = ref<Sorted>()
 const MOST_PAGES = 10
 const pages = ref(1)
 const { state, rerun, stop, filters, question } = useViewRun(props.view, props.asked, { sorted, pages })
-const summed = props.view.columns.filter(column => column.totalled).map(column => column.name)
+const summed = props.view.columns.filter(column => column.total).map(column => column.name)
 const totals = summed.length ? useViewRun(props.view, props.asked, { part: 'totals' }) : undefined
 const answer = computed(() => lastAnswer(state.value))
 watch(answer, now => emit('answer', now))
@@ -37,7 +37,7 @@ const arriving = computed(() => here.value !== undefined && here.value !== answe
 const below = computed(() => {
   const row = totals?.state.value.status === 'done' ? totals.state.value.answer.rows[0] : undefined
   if (!row) return undefined
-  const columns = new Map(answer.value?.begun.columns.map(column => [column.name, column]))
+  const columns = new Map(answer.value?.started.columns.map(column => [column.name, column]))
   return Object.fromEntries(
     summed.map((name, i) => {
       const column = columns.get(name)
@@ -49,8 +49,8 @@ const counted = computed(() => {
   if (arriving.value) return `${rowsInWords(chosen.value?.rows.length ?? 0)} so far`
   const done = answer.value?.done
   if (!done) return ''
-  const of = props.total !== undefined && props.total !== done.shown ? ` of ${countInWords(props.total)}` : ''
-  return of ? `${countInWords(done.shown)}${of} rows` : rowsInWords(done.shown)
+  const of = props.total !== undefined && props.total !== done.shownRows ? ` of ${countInWords(props.total)}` : ''
+  return of ? `${countInWords(done.shownRows)}${of} rows` : rowsInWords(done.shownRows)
 })
 /* Where the author sends viewers for the rows that are not here. */
 const further = computed(() => furtherRows(props.asked.report, props.view.id, props.asked.choices.value))
@@ -106,14 +106,14 @@ function sort(column: string): void {
       v-if="totals && state.status === 'done' && totals.state.value.status === 'failed'"
       :state="totals.state.value"
       @again="totals.rerun" />
-    <div v-if="answer && (answer.done.more || (total ?? 0) > answer.done.shown)" class="note row-line">
+    <div v-if="answer && (answer.done.more || (total ?? 0) > answer.done.shownRows)" class="note row-line">
       {{
         answer.done.more
-          ? `More rows exist than the ${countInWords(asked.report.cap * pages)} loaded.`
-          : `${countInWords((total ?? 0) - answer.done.shown)} more match these choices.`
+          ? `More rows exist than the ${countInWords(asked.report.maximumRows * pages)} loaded.`
+          : `${countInWords((total ?? 0) - answer.done.shownRows)} more match these choices.`
       }}
       <button v-if="answer.done.more && pages < MOST_PAGES" class="as-link" @click="pages++">
-        {{ countInWords(asked.report.cap) }} more
+        {{ countInWords(asked.report.maximumRows) }} more
       </button>
       <RouterLink v-if="further" :to="further.path" class="as-link">All of them are in {{ further.name }}</RouterLink>
       <button v-else class="as-link" @click="emit('download', true)">Download every row</button>

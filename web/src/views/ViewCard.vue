@@ -2,32 +2,32 @@
 /* A view on the page: what it is called, what does not count for it, and how its run is. */
 import { computed } from 'vue'
 import type { Report, View } from '../api/types'
-import { useLate } from '../composables/useLate'
+import { useLate } from '../composables/useDelayed'
 import { isUnderWay, type RunState } from '../composables/useRun'
 import { rowsInWords } from '../formats'
 import RunNote from './RunNote.vue'
-import type { Asked } from './useViewRun'
+import type { ViewRunContext } from './useViewRun'
 
-const props = defineProps<{ view: View; asked: Asked; about?: string; state?: RunState }>()
+const props = defineProps<{ view: View; asked: ViewRunContext; about?: string; state?: RunState }>()
 const emit = defineEmits<{ stop: []; again: [] }>()
 
 const title = computed(() => props.asked.titles.value[props.view.id] ?? props.view.title)
 const aside = computed(() =>
-  props.view.aside
+  props.view.ignoredParameters
     .map(name => props.asked.report.parameters.find(parameter => parameter.name === name)?.label ?? name)
     .join(', '),
 )
 /* Outdated content fades unless the update is fast. */
 const FADES_AFTER_MS = 250
 const stale = useLate(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
-const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']>)[props.view.id])
+const lead = computed(() => (props.asked.report.links as Partial<Report['links']>)[props.view.id])
 /* Figures and groups on top of a query with a row limit are of those rows alone. */
 const limited = computed(() => {
-  const limit = (props.asked.report.limited as Partial<Report['limited']>)[props.view.id]
+  const limit = (props.asked.report.queryLimits as Partial<Report['queryLimits']>)[props.view.id]
   if (!limit) return ''
   const parameter = props.asked.report.parameters.find(one => one.name === limit.parameter)
   const chosen = props.asked.choices.value[limit.parameter]?.values[0]
-  if (parameter && (chosen === undefined || chosen === parameter.everyRow)) return ''
+  if (parameter && (chosen === undefined || chosen === parameter.unlimitedValue)) return ''
   const rows = Number(chosen ?? limit.rows)
   return rows > 0 ? `the first ${rowsInWords(rows)}` : 'the first rows'
 })
@@ -36,7 +36,7 @@ const limited = computed(() => {
 <template>
   <section
     class="card-box view-card"
-    :class="{ sized: view.look.height > 0, stale }"
+    :class="{ sized: view.layout.height > 0, stale }"
     :aria-busy="state && isUnderWay(state)">
     <div v-if="title || about || $slots.beside" class="row-line">
       <h2>

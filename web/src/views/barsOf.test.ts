@@ -3,7 +3,7 @@ import type { Cell, View } from '../api/types'
 import { barsOf } from './barsOf'
 
 const view = (groupBy: string[], adds = true, order = 'largest'): View =>
-  ({ groupBy, measures: [{ adds }], look: { order } }) as unknown as View
+  ({ groupBy, measures: [{ additive: adds }], layout: { order } }) as unknown as View
 const names = (view: View, rows: Cell[][]): string[] => barsOf(view, rows).bars.map(bar => bar.name)
 
 describe('bars of an answer', () => {

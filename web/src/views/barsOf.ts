@@ -41,7 +41,7 @@ export function barsOf(view: View, rows: Cell[][]): Bars {
   const names = largest(sums)
   const parts = names.slice(0, MOST_PARTS)
   const others = new Set(names.slice(MOST_PARTS))
-  const adds = view.measures[0]?.adds ?? false
+  const adds = view.measures[0]?.additive ?? false
   if (adds && others.size > 0) parts.push('others')
   const bars = new Map<string, Bar>()
   for (const row of rows) {
@@ -53,7 +53,7 @@ export function barsOf(view: View, rows: Cell[][]): Bars {
     if (at >= 0) bar.values[at] = (bar.values[at] ?? 0) + numberOf(row[2])
     bar.total = adds ? bar.total + numberOf(row[2]) : Math.max(bar.total, numberOf(row[2]))
   }
-  return { bars: ordered([...bars.values()], view.look.order), parts, leftOut: adds ? 0 : others.size }
+  return { bars: ordered([...bars.values()], view.layout.order), parts, leftOut: adds ? 0 : others.size }
 }
 
 function ordered(bars: Bar[], order: string): Bar[] {

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import type { Answer } from '../api/resultStream'
+import type { RunResult } from '../api/resultStream'
 import type { View } from '../api/types'
 import { chosenColumns } from './chosenColumns'
 import { asCells } from './clipboardTable'
 
 const answer = {
-  begun: { columns: [{ name: 'port' }, { name: 'delay' }, { name: 'note' }] },
+  started: { columns: [{ name: 'port' }, { name: 'delay' }, { name: 'note' }] },
   rows: [
     ['Ardlow', 5, null],
     ['Skerrin', 7, 'a\tb'],
   ],
-} as unknown as Answer
+} as unknown as RunResult
 const view = (...names: string[]): View => ({ columns: names.map(name => ({ name })) }) as unknown as View
 
 describe('the columns of a table', () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { View } from '../api/types'
 import { widthsOf } from './layout'
 
-const view = (kind: string, width = 0): View => ({ kind, look: { width } }) as View
+const view = (kind: string, width = 0): View => ({ kind, layout: { width } }) as View
 const widths = (...views: View[]): number[] => widthsOf(views)
 
 describe('views stand in rows of twelve parts', () => {

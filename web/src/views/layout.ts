@@ -7,11 +7,11 @@ const usualWidth = (view: View): number => USUAL[view.kind] ?? WHOLE
 
 /** How many twelfths each view takes. One whose width no one chose takes what its row has left. */
 export function widthsOf(views: View[]): number[] {
-  const widths = views.map(view => view.look.width || usualWidth(view))
+  const widths = views.map(view => view.layout.width || usualWidth(view))
   let row: number[] = []
   let used = 0
   const fill = (): void => {
-    const free = row.filter(i => views[i]?.look.width === 0).at(-1)
+    const free = row.filter(i => views[i]?.layout.width === 0).at(-1)
     if (free !== undefined) widths[free] = (widths[free] ?? 0) + WHOLE - used
   }
   widths.forEach((width, i) => {
@@ -30,5 +30,5 @@ export function widthsOf(views: View[]): number[] {
 /** The style of a view on the page. */
 export const placed = (view: View, width: number): Record<string, string> => ({
   gridColumn: `span ${width}`,
-  ...(view.look.height ? { '--view-height': `${view.look.height * 40}px` } : {}),
+  ...(view.layout.height ? { '--view-height': `${view.layout.height * 40}px` } : {}),
 })

@@ -2,7 +2,7 @@ import type { ECharts } from 'echarts/core'
 import { onBeforeUnmount, watch, type Ref, type ShallowRef } from 'vue'
 
 /** The parts of a chart, once they are loaded. */
-export interface Drawing<T> {
+export interface ChartOptions<T> {
   create: (element: HTMLElement) => ECharts
   draw: (chart: ECharts, now: T) => void
 }
@@ -19,7 +19,7 @@ export function useChart<T>(
   element: Readonly<ShallowRef<HTMLElement | null>>,
   what: Ref<T>,
   nothing: (now: T) => boolean,
-  load: () => Promise<Drawing<T>>,
+  load: () => Promise<ChartOptions<T>>,
 ): void {
   let chart: ECharts | undefined
   let size: ResizeObserver | undefined

@@ -1,9 +1,9 @@
 import { effectScope, ref } from 'vue'
 import { describe, expect, it } from 'vitest'
-import { useKept, type Kept } from './useKept'
+import { useKept, type CacheRefresh } from './useKept'
 
 /* A page is what follows; here no one is one. */
-const followed = (): Kept => effectScope().run(useKept) as Kept
+const followed = (): CacheRefresh => effectScope().run(useKept) as CacheRefresh
 
 describe('what of a page was asked before', () => {
   it('tells the oldest of what is there', () => {

@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, shallowReactive, type ComputedRef } from 'vue'
 
 /** What of a page was asked before, where an author lets answers be taken again. */
-export interface Kept {
+export interface CacheRefresh {
   /** When the oldest of it had come; empty where all was asked just now. */
   since: ComputedRef<string>
   /** Has all of it asked again. */
@@ -10,7 +10,7 @@ export interface Kept {
   follow: (since: () => string, again: () => void) => void
 }
 
-export function useKept(): Kept {
+export function useKept(): CacheRefresh {
   const parts = shallowReactive(new Set<{ since: () => string; again: () => void }>())
   const kept = computed(() => [...parts].filter(part => part.since() !== ''))
   return {

@@ -1,9 +1,9 @@
 import { ref, type Ref } from 'vue'
 import type { ColumnFilter, View } from '../api/types'
-import type { Asked, Picked } from './useViewRun'
+import type { ViewRunContext, Picked } from './useViewRun'
 
 /** A group of a view, as the other views are filtered by it. */
-export function pickedIn(view: View, asked: Asked, label: string, filter: ColumnFilter): Picked {
+export function pickedIn(view: View, asked: ViewRunContext, label: string, filter: ColumnFilter): Picked {
   const title = asked.titles.value[view.id] ?? view.title
   return { viewId: view.id, queryId: view.queryId, title, label, filter }
 }

@@ -1,11 +1,11 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
-import { onBack } from '../api/away'
+import { onBack } from '../api/connectionState'
 import { Away } from '../api/client'
 import type { Choices, ColumnFilter, Report, QuestionPart, View } from '../api/types'
 import type { Run } from '../api/runs'
 import { lastAnswer, useRun } from '../composables/useRun'
 import type { Waiting } from '../screens/reader/useShowing'
-import type { Kept } from './useKept'
+import type { CacheRefresh } from './useKept'
 
 export interface Sorted {
   column: string
@@ -22,7 +22,7 @@ export interface Picked {
 }
 
 /** What every view of a report runs with. */
-export interface Asked {
+export interface ViewRunContext {
   /** Runs one of its views: as viewers have it, or in a draft. */
   run: (view: string, body: object) => Run
   report: Report
@@ -31,14 +31,16 @@ export interface Asked {
   signed: Ref<string>
   waiting: Ref<Waiting>
   /** What of it was asked before. */
-  kept: Kept
+  kept: CacheRefresh
   /** What the views are called with these choices, and what notes say, by the ids of the views. */
   titles: ComputedRef<Record<string, string>>
+  /** The date ranges that figures are compared with, by the IDs of the views. */
+  comparedPeriods: ComputedRef<Record<string, string>>
   notes: ComputedRef<Record<string, QuestionPart[]>>
 }
 
 /** What of a view is run, and how. */
-export interface Wanted {
+export interface ViewRunOptions {
   /** main, compared, totals, or under and the number of levels above; main when it is not said. */
   part?: string
   sorted?: Ref<Sorted | undefined>
@@ -52,7 +54,7 @@ export interface Wanted {
  * Runs one view whenever a choice that its statement depends on changes, and only then. Choices the report does not know
  * are included, so that the server can say so.
  */
-export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
+export function useViewRun(view: View, asked: ViewRunContext, wanted: ViewRunOptions = {}) {
   const { state, start, stop } = useRun()
   const { run, report, choices, picked, signed, waiting, kept } = asked
   const known = new Set(report.parameters.map(parameter => parameter.name))
@@ -76,7 +78,7 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
       sortBy: sorted.value?.column ?? '',
       descending: sorted.value?.descending ?? false,
       filters: filters.value,
-      signed: signed.value,
+      linkToken: signed.value,
       part: wanted.part ?? '',
     }),
   )

@@ -7,9 +7,9 @@ import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 
-const { state, reload } = useLoaded(signal => ask<{ mail: string }>('/api/me/mail', { signal }))
+const { state, reload } = useLoaded(signal => ask<{ email: string }>('/api/me/mail', { signal }))
 const { failure, change } = useChanges(reload)
-const mail = computed(() => (state.value.status === 'ready' ? state.value.data.mail : ''))
+const mail = computed(() => (state.value.status === 'ready' ? state.value.data.email : ''))
 </script>
 
 <template>
@@ -22,7 +22,7 @@ const mail = computed(() => (state.value.status === 'ready' ? state.value.data.m
         :begins="mail"
         about="Where you get mail"
         data-mark="mail"
-        @take="change('/api/me/mail', 'PUT', { mail: $event })" />.
+        @take="change('/api/me/mail', 'PUT', { email: $event })" />.
       <span class="soft">Reports delivered to you are sent there, with the rows you may see.</span>
     </p>
     <FailureNote v-if="failure" :failure="failure" />

@@ -10,7 +10,7 @@ import { isRequest } from '../../query/request'
 import BenchHead from './BenchHead.vue'
 import BenchStage from './BenchStage.vue'
 import ChoicesPane from './ChoicesPane.vue'
-import FormsNote from './FormsNote.vue'
+import StatementFormsNote from './StatementFormsNote.vue'
 import QueryPane from './QueryPane.vue'
 import RequestBand from './RequestBand.vue'
 import RowsPane from './RowsPane.vue'
@@ -21,7 +21,7 @@ import ConversionNote from './ConversionNote.vue'
 import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
-import { useEvidence } from './useEvidence'
+import { useRunEvidence } from './useRunEvidence'
 import { useHardCodedValues } from './useHardCodedValues'
 import { usePublishing } from './usePublishing'
 import { useKnownNames } from './useKnownNames'
@@ -29,7 +29,7 @@ import { useStepPreview } from './useStepPreview'
 import { useFixes } from './useFixes'
 import { useStepCounts } from './useStepCounts'
 import { useSteps } from './useSteps'
-import { useStretches } from './useStretches'
+import { useSqlRanges } from './useSqlRanges'
 import { useTrial } from './useTrial'
 import { useConversion } from './useConversion'
 
@@ -64,7 +64,7 @@ const steps = useSteps(props.loaded.id, text, edit)
 const counts = useStepCounts(props.loaded.id, text, trialChoices, steps.reading)
 const { asSteps, looked, asked, fresh, look, lookOdd, add } = useStepPreview(text, steps, run)
 const { turn, told, refused } = useConversion(props.loaded.id, text, steps, trialChoices, () => look(undefined))
-const stretches = useStretches(props.loaded.id, text, asked, steps)
+const stretches = useSqlRanges(props.loaded.id, text, asked, steps)
 
 const asRequest = computed(() => isRequest(text.value))
 const lit = ref('')
@@ -72,7 +72,7 @@ const ranText = ref('')
 const editor = ref<InstanceType<typeof QueryPane> | null>(null)
 const choicesPane = ref<InstanceType<typeof ChoicesPane> | null>(null)
 const colors = computed(() => colorsFor(check.value.parameters))
-const evidence = useEvidence(state, asked, ranText)
+const evidence = useRunEvidence(state, asked, ranText)
 const { answer, stale, placements, proof, measure, verdicts, runProblems, fetched } = evidence
 
 function run(): void {
@@ -189,11 +189,11 @@ onMounted(() => void parameters.reload())
           :as-steps="asSteps"
           @everything="look(undefined)"
           @add="add"
-          ><FormsNote
+          ><StatementFormsNote
             :query-id="query.id"
             :text="text"
             :choices="trialChoices()"
-            :ran="state.status === 'done' ? String(state.answer.begun.sentId) : undefined"
+            :ran="state.status === 'done' ? String(state.answer.started.sentId) : undefined"
         /></RowsPane>
       </div>
       <SentPane

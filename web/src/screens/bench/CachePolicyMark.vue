@@ -3,7 +3,7 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { asFailure, get, post, type Failure } from '../../api/client'
-import type { CachePolicy, MarkOption, Query, StoredCopy } from '../../api/types'
+import type { CachePolicy, SentenceOption, Query, StoredCopy } from '../../api/types'
 import { spanInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -18,9 +18,9 @@ const props = defineProps<{ query: Query }>()
 const emit = defineEmits<{ take: [from: CachePolicy] }>()
 
 const source = computed(() => props.query.source)
-const inTheWay = computed(() => source.value.asksFor.map(name => `:${name}`).join(', '))
-const fromCopy = computed(() => source.value.copy !== '' && !inTheWay.value)
-const often = computed(() => (source.value.copy ? 0 : source.value.keptSeconds))
+const inTheWay = computed(() => source.value.liveParameters.map(name => `:${name}`).join(', '))
+const fromCopy = computed(() => source.value.storedCopy !== '' && !inTheWay.value)
+const often = computed(() => (source.value.storedCopy ? 0 : source.value.cacheSeconds))
 const words = computed(() => {
   if (fromCopy.value) return 'from a stored copy'
   return often.value ? OFTEN + spanInWords(often.value) : 'fresh'
@@ -28,8 +28,11 @@ const words = computed(() => {
 const hint = computed(() => {
   if (often.value)
     return 'Identical requests share one cached result, shown with its age. The bench always queries the source.'
-  if (fromCopy.value) return `Reports read the stored copy “${source.value.copy}”; the bench always queries the source.`
-  return source.value.copy ? `The copy is not used: the query has ${inTheWay.value}, and a copy holds one result.` : ''
+  if (fromCopy.value)
+    return `Reports read the stored copy “${source.value.storedCopy}”; the bench always queries the source.`
+  return source.value.storedCopy
+    ? `The copy is not used: the query has ${inTheWay.value}, and a copy holds one result.`
+    : ''
 })
 
 const making = ref(false)
@@ -40,30 +43,30 @@ onScopeDispose(() => (gone = true))
 const here = async (): Promise<StoredCopy[]> =>
   (await get<StoredCopy[]>('/copies')).filter(copy => copy.queryId === props.query.id)
 
-async function offers(): Promise<MarkOption[]> {
+async function offers(): Promise<SentenceOption[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
   const atTheSource = [
-    { id: '', words: 'fresh', note: 'queried at the source each time', reason: '' },
+    { id: '', label: 'fresh', note: 'queried at the source each time', reason: '' },
     ...spans.map(span => ({
       id: `${OFTEN}${span}`,
-      words: OFTEN + spanInWords(span),
+      label: OFTEN + spanInWords(span),
       note: 'at the source, then from the cache',
       reason: '',
     })),
   ]
   if (inTheWay.value) {
     const reason = `The query has ${inTheWay.value}, and a copy holds one result. Copy a query without it, and read that copy.`
-    return [...atTheSource, { id: NEW_COPY, words: 'stored copy', note: '', reason }]
+    return [...atTheSource, { id: NEW_COPY, label: 'stored copy', note: '', reason }]
   }
   const copies = (await here()).map(copy => ({
     id: copy.id,
-    words: `stored copy ${copy.name}`,
+    label: `stored copy ${copy.name}`,
     note: copy.content.asOf ? 'choices run in it' : '',
     reason: copy.content.asOf ? '' : 'Not created yet.',
   }))
   const newCopy = {
     id: NEW_COPY,
-    words: 'a new stored copy',
+    label: 'a new stored copy',
     note: 'created now and refreshed on its schedule under Live',
     reason: '',
   }
@@ -72,10 +75,10 @@ async function offers(): Promise<MarkOption[]> {
 
 async function take(offer: string): Promise<void> {
   failure.value = undefined
-  if (offer.startsWith(OFTEN)) return emit('take', { copy: '', keptSeconds: Number(offer.slice(OFTEN.length)) })
+  if (offer.startsWith(OFTEN)) return emit('take', { storedCopy: '', cacheSeconds: Number(offer.slice(OFTEN.length)) })
   try {
     const copy = offer === NEW_COPY ? await made() : offer
-    if (!gone) emit('take', { copy, keptSeconds: 0 })
+    if (!gone) emit('take', { storedCopy: copy, cacheSeconds: 0 })
   } catch (error) {
     failure.value = asFailure(error)
   } finally {
@@ -89,7 +92,7 @@ async function made(): Promise<string> {
   const { id } = await post<StoredCopy>('/copies', { queryId: props.query.id, name: `${props.query.name}, kept` })
   for (;;) {
     const copy = (await here()).find(one => one.id === id)
-    if (gone || !copy || copy.content.asOf || copy.last.note) return id
+    if (gone || !copy || copy.content.asOf || copy.lastJob.message) return id
     await new Promise(resolve => setTimeout(resolve, LOOK_EVERY))
   }
 }
@@ -104,7 +107,7 @@ async function made(): Promise<string> {
       about="cache policy"
       data-mark="cache-policy"
       :offers="offers"
-      @take="take" /><template v-if="source.copy && !fromCopy"> (not its copy)</template></span
+      @take="take" /><template v-if="source.storedCopy && !fromCopy"> (not its copy)</template></span
   >
   <FailureNote v-if="failure" :failure="failure"><RouterLink to="/live">Live</RouterLink></FailureNote>
 </template>

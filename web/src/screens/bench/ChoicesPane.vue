@@ -2,7 +2,7 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { post } from '../../api/client'
-import type { ParameterUse, Problem, Proposal, QueryCheck } from '../../api/types'
+import type { ParameterOverview, Problem, Proposal, QueryCheck } from '../../api/types'
 import type { UsedParameters } from '../../parameters/useParameters'
 import { fixedValue } from '../../query/steps'
 import ParameterCard from './ParameterCard.vue'
@@ -28,7 +28,7 @@ const byName = computed(() => new Map(props.parameters.uses.value.map(use => [us
 const used = computed(() => props.check.parameters.flatMap(wanted => byName.value.get(wanted) ?? []))
 /* What the query's parameters need, but the text does not mention: the month a day is worked out from, the parent of a list. */
 const needed = computed(() => {
-  const names = new Set(used.value.flatMap(use => use.needs))
+  const names = new Set(used.value.flatMap(use => use.dependencies))
   return props.parameters.uses.value.filter(
     use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name),
   )
@@ -63,7 +63,7 @@ const missing = computed(() => [
 const problems = computed<Record<string, string>>(() =>
   Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
 )
-const colorOf = (use: ParameterUse): string => props.colors[use.definition.name] ?? 'var(--mark-8)'
+const colorOf = (use: ParameterOverview): string => props.colors[use.definition.name] ?? 'var(--mark-8)'
 
 async function after(work: Promise<boolean>): Promise<void> {
   if (await work) emit('changed')

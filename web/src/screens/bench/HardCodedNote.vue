@@ -2,15 +2,15 @@
 /* The hard-coded values of the query, and the result of converting some to parameters. */
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Failure } from '../../api/client'
-import type { Made, Offer } from '../../api/types'
+import type { ConversionResult, HardCodedOccurrence } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
-import OpensDifferently from './OpensDifferently.vue'
+import DifferingDefaults from './DifferingDefaults.vue'
 import { listInWords, numberInWords, rowsInWords } from '../../formats'
 
 const props = defineProps<{
   text: string
-  offers: Offer[]
-  made: Made | undefined
+  offers: HardCodedOccurrence[]
+  made: ConversionResult | undefined
   failed: Failure | undefined
   busy: boolean
 }>()
@@ -33,15 +33,15 @@ const lines = computed(() =>
   }),
 )
 const named = (names: string[]): string => listInWords(names.map(name => `:${name}`))
-const names = computed(() => [...(props.made?.used ?? []), ...(props.made?.names ?? [])])
-const used = computed(() => props.made?.used ?? [])
+const names = computed(() => [...(props.made?.reusedNames ?? []), ...(props.made?.names ?? [])])
+const used = computed(() => props.made?.reusedNames ?? [])
 /* The button disappears with the last hard-coded value: move the focus to the result. */
 const outcome = useTemplateRef<HTMLElement>('outcome')
 watch(
   () => props.made,
   () => void nextTick(() => document.activeElement === document.body && outcome.value?.focus()),
 )
-const isSame = computed(() => props.made?.same === 'ROWS' || props.made?.same === 'TOTALS')
+const isSame = computed(() => props.made?.equality === 'ROWS' || props.made?.equality === 'TOTALS')
 const totals = computed(() =>
   Object.entries(props.made?.after.totals ?? {})
     .map(([name, total]) => `${name} ${numberInWords(total)}`)
@@ -77,12 +77,12 @@ const otherTotals = computed(() => {
         <template v-if="used.length">
           {{ named(used) }} {{ used.length > 1 ? 'are' : 'is' }} used in other queries already.</template
         >
-        Before and after: {{ made.same === 'ROWS' ? 'the same ' : '' }}{{ rowsOf(made.after)
+        Before and after: {{ made.equality === 'ROWS' ? 'the same ' : '' }}{{ rowsOf(made.after)
         }}{{ totals ? `, the same totals (${totals})` : '' }}.
         <template v-if="made.namedAfter"> The query name still mentions “{{ made.namedAfter }}”.</template>
-        <OpensDifferently v-for="one in made.differing" :key="one.parameter" :differing="one"
+        <DifferingDefaults v-for="one in made.differingDefaults" :key="one.parameter" :differing="one"
       /></template>
-      <template v-else-if="made.same === 'UNKNOWN'"
+      <template v-else-if="made.equality === 'UNKNOWN'"
         >Viewers can choose {{ named(names) }} now. Equality cannot be verified: the unchanged query returned different
         rows when run twice. Sort by a unique column to verify it.</template
       >
@@ -104,20 +104,21 @@ const otherTotals = computed(() => {
       <li v-for="line in lines" :key="line.at" class="row-line">
         <button class="as-link" @click="emit('goTo', line.at)">Line {{ line.line }}</button
         ><code class="literal">{{ line.literal }}</code>
-        <template v-if="line.offer.served.length"
-          ><span class="soft small words">{{ named(line.offer.served) }}, as in “{{ line.offer.servedIn }}”</span
+        <template v-if="line.offer.existingParameters.length"
+          ><span class="soft small words"
+            >{{ named(line.offer.existingParameters) }}, as in “{{ line.offer.existingIn }}”</span
           ><span class="grow"></span
           ><button class="as-link" :disabled="busy" @click="emit('make', [line.at], false)">
-            Use {{ named(line.offer.served) }}</button
+            Use {{ named(line.offer.existingParameters) }}</button
           ><button
             class="as-link soft"
             :disabled="busy"
-            :title="line.offer.words"
+            :title="line.offer.description"
             @click="emit('make', [line.at], true)">
             Make {{ named(line.offer.names) }}
           </button></template
         ><template v-else
-          ><span class="soft small words">{{ line.offer.words }}</span
+          ><span class="soft small words">{{ line.offer.description }}</span
           ><span class="grow"></span
           ><button class="as-link" :disabled="busy" @click="emit('make', [line.at], true)">
             Make it a parameter

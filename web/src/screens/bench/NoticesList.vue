@@ -17,7 +17,7 @@ const together = computed(() => putTogether(props.notices))
       v-for="{ first: notice, all } in together"
       :key="notice.kind + notice.start + notice.message"
       class="note"
-      :class="{ bad: notice.blocks }"
+      :class="{ bad: notice.blocking }"
       :data-notice="notice.kind">
       <button v-if="notice.line" class="as-link" @click="emit('goTo', notice.start)">
         <b>Line {{ notice.line }}</b>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /* One parameter on the bench, or the two ends of a range: trial values, and its sentence. */
 import { computed } from 'vue'
-import type { Choice, Parameter, ParameterUse } from '../../api/types'
+import type { Choice, Parameter, ParameterOverview } from '../../api/types'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
 import ParameterSentences from '../../parameters/ParameterSentences.vue'
 import type { UsedParameters } from '../../parameters/useParameters'
 
 const props = defineProps<{
-  use: ParameterUse
-  end?: ParameterUse
+  use: ParameterOverview
+  end?: ParameterOverview
   color: string
   endColor: string
   lit: string

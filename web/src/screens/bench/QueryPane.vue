@@ -2,14 +2,14 @@
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Failure } from '../../api/client'
-import type { Made, NoticeFix, Placement, Problem, QueryCheck, Ran } from '../../api/types'
-import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
-import { teachNames, type Known } from '../../query/completion'
+import type { ConversionResult, NoticeFix, Placement, Problem, QueryCheck, PlacementEvidence } from '../../api/types'
+import { createEditor, replaceText, showDecorations, type EditorDecorations, type Mark } from '../../query/editor'
+import { teachNames, type KnownNames } from '../../query/completion'
 import HardCodedNote from './HardCodedNote.vue'
 import NoticesList from './NoticesList.vue'
 import { goneMarks } from '../../query/placements'
 import { isRequest } from '../../query/request'
-import { whereNotes } from '../../query/where'
+import { whereNotes } from '../../query/placementTexts'
 
 const props = defineProps<{
   text: string
@@ -19,13 +19,13 @@ const props = defineProps<{
   /** What became of the parameters in the last run; empty when the text has changed since. */
   placements: Placement[]
   /** Where they ran, once the database has told. */
-  verdicts: Ran[]
+  verdicts: PlacementEvidence[]
   runProblems: Problem[]
-  made: Made | undefined
+  made: ConversionResult | undefined
   makeFailed: Failure | undefined
   making: boolean
   /** The completions. */
-  known: Known
+  known: KnownNames
 }>()
 const emit = defineEmits<{
   edit: [text: string]
@@ -45,7 +45,7 @@ const told = computed(() => {
   return [...seen.values()]
 })
 
-const decorated = computed<Decorated>(() => {
+const decorated = computed<EditorDecorations>(() => {
   const marks: Mark[] = props.check.marks.map(mark => ({
     ...mark,
     kind: 'parameter',
@@ -60,13 +60,13 @@ const decorated = computed<Decorated>(() => {
   }))
   const notices: Mark[] = props.check.notices
     .filter(notice => notice.start >= 0)
-    .map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocks ? 'problem' : 'notice' }))
-  const fixed = props.check.fixed.flatMap(offer =>
+    .map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocking ? 'problem' : 'notice' }))
+  const fixed = props.check.hardCodedValues.flatMap(offer =>
     offer.places.map(place => ({
       start: place.start,
       end: place.end,
       at: offer.places[0]?.start ?? place.start,
-      words: offer.words,
+      words: offer.description,
     })),
   )
   const fixedMarks: Mark[] = fixed.map(({ start, end }) => ({ start, end, kind: 'fixed' }))
@@ -82,7 +82,7 @@ function insertAtCursor(words: string): void {
   view?.focus()
 }
 /** Makes the safe rewrite in the editor, where it can be undone like anything typed. */
-function fix(parameter: string, { edits, mark, taken }: NoticeFix): void {
+function fix(parameter: string, { edits, mark, option: taken }: NoticeFix): void {
   if (mark) return emit('mend', parameter, mark, taken)
   if (!view) return
   view.dispatch({ changes: edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
@@ -131,7 +131,7 @@ onBeforeUnmount(() => view?.destroy())
     <div class="below">
       <HardCodedNote
         :text="text"
-        :offers="check.fixed"
+        :offers="check.hardCodedValues"
         :made="made"
         :failed="makeFailed"
         :busy="making"

@@ -6,7 +6,7 @@ import type { ResponsePreview, Choices, QueryCheck } from '../../api/types'
 import { endOfRequest, withColumns, withRowsAt } from '../../query/request'
 import StatementText from '../../query/StatementText.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
-import AnswerPanel from './AnswerPanel.vue'
+import ResponsePanel from './ResponsePanel.vue'
 import { useAddress } from './useAddress'
 
 const props = defineProps<{
@@ -86,7 +86,7 @@ async function take(text: string): Promise<void> {
       <button v-if="look" class="as-link small" type="button" @click="look = undefined">Close</button>
     </div>
     <FailureNote v-if="failed" :failure="failed" />
-    <AnswerPanel
+    <ResponsePanel
       v-if="look"
       :look="look"
       @rows="take(withRowsAt(text, $event))"

@@ -21,7 +21,7 @@ const props = defineProps<{
 const emit = defineEmits<{ everything: []; add: [words: string] }>()
 const picked = shallowRef<{ column: Column; cell: Cell | undefined; at: HTMLElement }>()
 function pick(column: number, row: number | undefined, at: HTMLElement): void {
-  const of = answer.value?.begun.columns[column]
+  const of = answer.value?.started.columns[column]
   if (of) picked.value = { column: of, cell: row === undefined ? undefined : answer.value?.rows[row]?.[column], at }
 }
 function take(words: string): void {
@@ -33,10 +33,10 @@ const answer = computed(() => lastAnswer(props.state))
 
 /* The count before this one, to compare with. */
 const before = ref<number>()
-watch(answer, (_now, old) => (before.value = old?.done.shown))
+watch(answer, (_now, old) => (before.value = old?.done.shownRows))
 const count = computed(() => {
   const done = answer.value?.done
-  return done ? `${countInWords(done.shown)}${done.more ? '+' : ''}` : ''
+  return done ? `${countInWords(done.shownRows)}${done.more ? '+' : ''}` : ''
 })
 </script>
 
@@ -72,7 +72,7 @@ const count = computed(() => {
       v-if="answer"
       class="rows"
       :class="{ stale: state.status !== 'done' }"
-      :columns="answer.begun.columns"
+      :columns="answer.started.columns"
       :fresh="fresh"
       :rows="answer.rows"
       :pickable="asSteps"

@@ -1,27 +1,27 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Answer } from '../../api/resultStream'
-import type { Proof } from '../../api/types'
+import type { RunResult } from '../../api/resultStream'
+import type { Evidence } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import CopySql from '../../query/CopySql.vue'
 import { isSentRequest } from '../../query/request'
 import { sentInWords } from '../../query/federation'
 import StatementText from '../../query/StatementText.vue'
-import WhereList from '../../query/WhereList.vue'
+import PlacementList from '../../query/PlacementList.vue'
 
 const props = defineProps<{
-  answer: Answer | undefined
+  answer: RunResult | undefined
   /** The statement that the steps come to; empty where there are none. */
   preview: string
   colors: Record<string, string>
   lit: string
   stale: boolean
-  proof: Loaded<Proof> | undefined
+  proof: Loaded<Evidence> | undefined
 }>()
 const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 const words = computed(() => {
   if (!props.answer) return ''
-  const { text } = props.answer.begun
+  const { text } = props.answer.started
   if (props.stale) return `${isSentRequest(text) ? 'the request' : 'the statement'} before your last change`
   return sentInWords(text)
 })
@@ -33,12 +33,12 @@ const words = computed(() => {
       <div class="row-line pb-1">
         <h2>Sent</h2>
         <span class="soft small">{{ words }}</span><span class="grow"></span>
-        <CopySql v-if="answer" :sent-id="answer.begun.sentId" />
+        <CopySql v-if="answer" :sent-id="answer.started.sentId" />
       </div>
       <StatementText
         v-if="answer"
-        :text="answer.begun.text"
-        :values="answer.begun.values"
+        :text="answer.started.text"
+        :values="answer.started.values"
         :colors="colors"
         :lit="lit"
         @light="emit('light', $event)" />
@@ -50,7 +50,7 @@ const words = computed(() => {
     </div>
     <div class="right">
       <h2 class="pb-1">Where each choice ran</h2>
-      <WhereList
+      <PlacementList
         v-if="answer"
         :proof="proof"
         :done="answer.done"

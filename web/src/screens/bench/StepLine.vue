@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* One step: its sentence, whose marked words are changed in place, and what is known of the rows after it. */
 import { computed, ref } from 'vue'
-import type { MarkOption, ParsedStep } from '../../api/types'
+import type { SentenceOption, ParsedStep } from '../../api/types'
 import { countInWords, rowsInWords } from '../../formats'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import type { LineNote } from '../../query/editor'
@@ -19,7 +19,7 @@ const props = defineProps<{
   where: LineNote | undefined
   count: StepCount | undefined
   counting: boolean
-  offers: (mark: string) => Promise<MarkOption[]>
+  offers: (mark: string) => Promise<SentenceOption[]>
 }>()
 const emit = defineEmits<{
   take: [mark: string, taken: string]
@@ -35,18 +35,18 @@ function act(what: StepAct): void {
   emit('act', what)
 }
 const first = computed(() => props.number === 1)
-const plain = { mark: '', typed: false, offered: false, lines: false, begins: '' }
-/* More conditions, totals and orders can be put behind those that there are. */
-const MORE = { text: '+', mark: '+', typed: true, offered: true, lines: false, begins: '' }
+const plain = { mark: '', editable: false, hasOptions: false, multiline: false, initialText: '' }
+/* Conditions, aggregates and sort keys can be appended. */
+const MORE = { text: '+', mark: '+', editable: true, hasOptions: true, multiline: false, initialText: '' }
 const pieces = computed(() => {
-  if (props.step.pieces.length === 0) return [{ ...plain, text: props.step.written }]
-  const takesMore = /^(where|total|sort by) |^first .* by /.test(props.step.written) && !props.step.problem
-  return takesMore ? [...props.step.pieces, { ...plain, text: ' ' }, MORE] : props.step.pieces
+  if (props.step.parts.length === 0) return [{ ...plain, text: props.step.text }]
+  const takesMore = /^(where|group by|sort by) /.test(props.step.text) && !props.step.problem
+  return takesMore ? [...props.step.parts, { ...plain, text: ' ' }, MORE] : props.step.parts
 })
-const mentions = computed(() => [...props.step.written.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
+const mentions = computed(() => [...props.step.text.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
 const isLit = computed(() => props.lit !== '' && mentions.value.includes(props.lit))
 const edge = computed(() => props.colors[mentions.value[0] ?? ''])
-const foundNone = computed(() => props.step.hints.oddKind === 'found-none')
+const foundNone = computed(() => props.step.hints.checkKind === 'found-none')
 const repeats = computed(() => {
   const { rows, before } = props.count ?? {}
   return rows !== undefined && before !== undefined && rows > before ? rows - before : 0
@@ -67,10 +67,10 @@ function keys(event: KeyboardEvent): void {
 <template>
   <li
     class="step"
-    :class="{ off: !step.on, looked, lit: isLit, bad: step.problem }"
+    :class="{ off: !step.enabled, looked, lit: isLit, bad: step.problem }"
     :style="{ '--k': edge }"
     tabindex="0"
-    :aria-label="`Step ${number}${step.on ? '' : ', disabled'}`"
+    :aria-label="`Step ${number}${step.enabled ? '' : ', disabled'}`"
     :data-step="number"
     @keydown="keys"
     @click.self="emit('look')">
@@ -83,10 +83,10 @@ function keys(event: KeyboardEvent): void {
         :offers="offers"
         :about="`step ${number}`"
         :colors="colors"
-        @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.on" class="soft"> disabled</small>
-      <div v-if="step.problem" class="note small" :class="{ bad: step.on }" role="alert">{{ step.problem }}</div>
-      <div v-else-if="step.hints.earlier >= 0" class="hint small" data-test="earlier">
-        It could run before step {{ step.hints.earlier + 1 }}: {{ step.hints.reason }}.
+        @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.enabled" class="soft"> disabled</small>
+      <div v-if="step.problem" class="note small" :class="{ bad: step.enabled }" role="alert">{{ step.problem }}</div>
+      <div v-else-if="step.hints.earlierIndex >= 0" class="hint small" data-test="earlier">
+        It could run before step {{ step.hints.earlierIndex + 1 }}: {{ step.hints.reason }}.
         <button type="button" class="as-link" @click="emit('act', 'earlier')">Move it there</button>
       </div>
     </div>
@@ -99,9 +99,9 @@ function keys(event: KeyboardEvent): void {
         @click="acting = !acting">
         ⋯
       </button>
-      <StepActions v-if="acting" :first="first" :on="step.on" @act="act" />
+      <StepActions v-if="acting" :first="first" :on="step.enabled" @act="act" />
       <div v-if="where" :class="{ attention: where.attention }">{{ where.text }}</div>
-      <template v-if="step.on">
+      <template v-if="step.enabled">
         <div v-if="counting" class="soft" role="status">counting …</div>
         <button v-else-if="!count" type="button" class="as-link count" @click="emit('count')">how many rows?</button>
         <div v-else-if="count.failed" class="soft">count failed</div>
@@ -155,7 +155,7 @@ function keys(event: KeyboardEvent): void {
   color: var(--ink);
   display: inline;
 }
-/* Marks stand close to each other here; none lies over the letters of another. */
+/* Marks are close to each other here; none may cover another. */
 .said :deep(.marked.short) {
   padding: 0;
   margin: 0;

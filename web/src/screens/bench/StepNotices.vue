@@ -21,14 +21,14 @@ const where = (line: number): string => (line > 1 ? `Step ${line - 1}: ` : '')
       v-for="notice in check.notices"
       :key="notice.kind + notice.start + notice.message"
       class="note small"
-      :class="{ bad: notice.blocks }"
+      :class="{ bad: notice.blocking }"
       :data-notice="notice.kind">
       <b>{{ where(notice.line) }}</b>{{ notice.message }} {{ notice.advice }}
       <button
         v-for="fix in notice.fixes"
         :key="fix.label"
         class="as-link fix"
-        @click="emit('mend', notice.parameter, fix.mark, fix.taken)">
+        @click="emit('mend', notice.parameter, fix.mark, fix.option)">
         {{ fix.label }}
       </button>
     </li>

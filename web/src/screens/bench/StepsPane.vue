@@ -2,11 +2,11 @@
 /* A query as steps, one sentence each. */
 import { computed, nextTick, ref } from 'vue'
 import { post } from '../../api/client'
-import type { Choices, MarkOption, Placement, Ran, StepsAnalysis } from '../../api/types'
+import type { Choices, SentenceOption, Placement, PlacementEvidence, StepsAnalysis } from '../../api/types'
 import { HEADER, inserted, linesOf, moved, switched, typedText, without, withWords } from '../../query/steps'
 import { noteOfStep } from '../../query/stepNotes'
-import NewStep from './NewStep.vue'
-import HereLine from './HereLine.vue'
+import NewStepField from './NewStepField.vue'
+import FederationNote from './FederationNote.vue'
 import StepLine from './StepLine.vue'
 import StepsText from './StepsText.vue'
 import type { StepAct } from './stepAction'
@@ -24,9 +24,9 @@ const props = defineProps<{
   lit: string
   looked: number | undefined
   placements: Placement[]
-  verdicts: Ran[]
+  verdicts: PlacementEvidence[]
   /** Which step each part of the statement that ran comes from. */
-  stretches: StepsAnalysis['stretches']
+  stretches: StepsAnalysis['sqlRanges']
   /** The rows fetched from each source of a cross-source query. */
   fetched: string[]
 }>()
@@ -46,7 +46,7 @@ const list = ref<HTMLElement>()
 const noteOf = (step: number) => noteOfStep(step, props.stretches, props.placements, props.verdicts)
 
 const offers = (step: number) => (mark: string) =>
-  post<MarkOption[]>(`/queries/${props.queryId}/steps/options`, {
+  post<SentenceOption[]>(`/queries/${props.queryId}/steps/options`, {
     text: props.text,
     step,
     mark,
@@ -57,14 +57,14 @@ function take(step: number, mark: string, taken: string): void {
   const one = said.value[step]
   if (one && mark === '+') {
     const more = /^[ ,]/.test(taken) ? taken : ` ${taken}`
-    return props.steps.change(`step ${step + 1}`, lines => withWords(lines, step, one.written + more))
+    return props.steps.change(`step ${step + 1}`, lines => withWords(lines, step, one.text + more))
   }
-  const place = one?.replaced[Number(mark)]
+  const place = one?.replacedRanges[Number(mark)]
   if (!one || !place) return
-  const words = one.written.slice(0, place.start) + taken + one.written.slice(place.end)
+  const words = one.text.slice(0, place.start) + taken + one.text.slice(place.end)
   props.steps.change(`step ${step + 1}`, lines => withWords(lines, step, words))
   const parameter = /^:(\w+)$/.exec(taken)?.[1]
-  if (parameter) emit('made', parameter, one.written.slice(place.start, place.end))
+  if (parameter) emit('made', parameter, one.text.slice(place.start, place.end))
 }
 
 async function count(step: number): Promise<void> {
@@ -78,9 +78,9 @@ function move(step: number, by: number): void {
   void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-step="${step + by + 1}"]`)?.focus())
 }
 function act(step: number, what: StepAct): void {
-  const words = said.value[step]?.written ?? ''
+  const words = said.value[step]?.text ?? ''
   if (what === 'below') open.value = step + 1
-  else if (what === 'earlier') move(step, (said.value[step]?.hints.earlier ?? step) - step)
+  else if (what === 'earlier') move(step, (said.value[step]?.hints.earlierIndex ?? step) - step)
   else if (what === 'up') move(step, -1)
   else if (what === 'down') move(step, 1)
   else if (what === 'toggle') props.steps.change(`step ${step + 1}`, lines => switched(lines, step))
@@ -126,7 +126,7 @@ function drop(step: number): void {
         v-else
         type="button"
         class="as-link small"
-        :disabled="!reading.sql || reading.several.step >= 0"
+        :disabled="!reading.sql || reading.federation.step >= 0"
         @click="emit('turn')">
         Convert to SQL
       </button>
@@ -135,9 +135,9 @@ function drop(step: number): void {
     <div v-else class="body">
       <ol ref="list" class="steps">
         <template v-for="(step, i) in said" :key="i">
-          <HereLine
-            v-if="reading.several.step === i"
-            :several="reading.several"
+          <FederationNote
+            v-if="reading.federation.step === i"
+            :several="reading.federation"
             :fetched="fetched"
             @decided="decided" />
           <StepLine
@@ -160,7 +160,7 @@ function drop(step: number): void {
             @dragover.prevent
             @drop.prevent="drop(i)" />
           <li v-if="open === i + 1 && open < said.length" class="between">
-            <NewStep
+            <NewStepField
               :query-id="queryId"
               :text="text"
               :behind="i + 1"
@@ -171,7 +171,7 @@ function drop(step: number): void {
           </li>
         </template>
       </ol>
-      <NewStep
+      <NewStepField
         :key="`end ${open === said.length}`"
         :query-id="queryId"
         :text="text"

@@ -3,7 +3,7 @@ import { projectId } from '../../api/project'
 
 const keyOf = (id: string): string => `plainsieve.draft.${projectId}/${id}`
 
-export interface KeptDraft {
+export interface StoredDraft {
   text: string
   /** The version it was made from. */
   version: number
@@ -11,15 +11,15 @@ export interface KeptDraft {
   sent?: string
 }
 
-export function keptDraft(id: string): KeptDraft | undefined {
+export function keptDraft(id: string): StoredDraft | undefined {
   const kept = localStorage.getItem(keyOf(id))
-  return kept === null ? undefined : (JSON.parse(kept) as KeptDraft)
+  return kept === null ? undefined : (JSON.parse(kept) as StoredDraft)
 }
 
 export function forgetDraft(id: string): void {
   localStorage.removeItem(keyOf(id))
 }
 
-export function keepDraft(id: string, kept: KeptDraft): void {
+export function keepDraft(id: string, kept: StoredDraft): void {
   localStorage.setItem(keyOf(id), JSON.stringify(kept))
 }

@@ -1,7 +1,7 @@
 import { post } from '../../api/client'
 import type { Choices } from '../../api/types'
 
-export interface Same {
+export interface RowComparison {
   first: number
   second: number
   same: boolean
@@ -11,4 +11,4 @@ export interface Same {
 export const sameRows = (
   queryId: string,
   asked: { runId: string; first: string; second: string; choices: Choices },
-): Promise<Same> => post<Same>(`/queries/${queryId}/row-comparison`, asked)
+): Promise<RowComparison> => post<RowComparison>(`/queries/${queryId}/row-comparison`, asked)

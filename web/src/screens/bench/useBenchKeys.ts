@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue'
 
-export interface BenchActs {
+export interface BenchActions {
   run: () => void
   stop: () => void
   /** Saves at once what is saved after a pause in typing anyway. */
@@ -11,7 +11,7 @@ export interface BenchActs {
 const PANES: Record<string, string> = { Digit1: 'Choices', Digit2: 'Query', Digit3: 'Rows', Digit4: 'Sent' }
 
 /** Keys that mean the same wherever on the bench the hands are. */
-export function useBenchKeys({ run, stop, save }: BenchActs): void {
+export function useBenchKeys({ run, stop, save }: BenchActions): void {
   function keys(event: KeyboardEvent): void {
     if (event.defaultPrevented) return
     const pane = event.altKey && !event.ctrlKey ? PANES[event.code] : undefined

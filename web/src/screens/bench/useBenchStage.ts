@@ -11,7 +11,7 @@ export function useBenchStage(): { clauses: ComputedRef<string[]>; staged: Compu
     state.value.status === 'ready' ? state.value.data.find(one => one.name === stage.value) : undefined,
   )
   return {
-    clauses: computed(() => now.value?.clauses ?? []),
-    staged: computed(() => new Set(now.value?.values.map(one => one.parameter))),
+    clauses: computed(() => now.value?.description ?? []),
+    staged: computed(() => new Set(now.value?.defaults.map(one => one.parameter))),
   }
 }

@@ -3,7 +3,7 @@ import { post } from '../../api/client'
 import type { QueryCheck } from '../../api/types'
 
 const CHECK_AFTER = 200
-const NOTHING: QueryCheck = { parameters: [], marks: [], problems: [], notices: [], fixed: [] }
+const NOTHING: QueryCheck = { parameters: [], marks: [], problems: [], notices: [], hardCodedValues: [] }
 
 /** Has a text read while it is typed: its parameters, problems and notices. A late answer about an older text is dropped. */
 export function useCheck(

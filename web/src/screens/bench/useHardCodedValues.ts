@@ -1,6 +1,6 @@
 import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { asFailure, post, type Failure } from '../../api/client'
-import type { Choices, Made, Query } from '../../api/types'
+import type { Choices, ConversionResult, Query } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 
 interface Draft {
@@ -17,13 +17,13 @@ export function useHardCodedValues(
   choices: () => Choices,
   changed: () => Promise<void>,
 ): {
-  made: ShallowRef<Made | undefined>
+  made: ShallowRef<ConversionResult | undefined>
   failed: ShallowRef<Failure | undefined>
   busy: Ref<boolean>
   make: (starts: number[], createNew: boolean) => Promise<void>
 } {
   const history = inject(historyKey, undefined)
-  const made = shallowRef<Made>()
+  const made = shallowRef<ConversionResult>()
   const failed = shallowRef<Failure>()
   const busy = ref(false)
 
@@ -41,8 +41,8 @@ export function useHardCodedValues(
     }
   }
 
-  async function send(text: string, starts: number[], createNew: boolean): Promise<Made> {
-    const answer = await post<Made>(`/queries/${draft.query.value.id}/hard-coded-values`, {
+  async function send(text: string, starts: number[], createNew: boolean): Promise<ConversionResult> {
+    const answer = await post<ConversionResult>(`/queries/${draft.query.value.id}/hard-coded-values`, {
       text,
       starts,
       createNew,
@@ -55,7 +55,7 @@ export function useHardCodedValues(
   }
 
   /* Later edits would be lost with the old text, so they must be undone first. */
-  async function takeBack(before: string, answer: Made): Promise<boolean> {
+  async function takeBack(before: string, answer: ConversionResult): Promise<boolean> {
     if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
     await draft.settle()
     await post(`/queries/${draft.query.value.id}/hard-coded-values/undo`, {
@@ -70,15 +70,15 @@ export function useHardCodedValues(
 
   async function make(starts: number[], createNew: boolean): Promise<void> {
     const before = draft.text.value
-    let answer: Made | undefined
+    let answer: ConversionResult | undefined
     const done = async (): Promise<boolean> => {
       answer = await send(before, starts, createNew)
       return true
     }
     if (!(await attempt(done)) || !answer) return
     history?.add({
-      label: `letting viewers choose ${[...answer.used, ...answer.names].map(name => `:${name}`).join(', ')}`,
-      undo: () => attempt(() => takeBack(before, answer as Made)),
+      label: `letting viewers choose ${[...answer.reusedNames, ...answer.names].map(name => `:${name}`).join(', ')}`,
+      undo: () => attempt(() => takeBack(before, answer as ConversionResult)),
       redo: () => attempt(done),
     })
   }

@@ -1,11 +1,11 @@
 import { computed, type ComputedRef } from 'vue'
 import { get } from '../../api/client'
-import type { ParameterUse, Query, SourceContents } from '../../api/types'
+import type { ParameterOverview, Query, SourceContents } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import type { Known } from '../../query/completion'
+import type { KnownNames } from '../../query/completion'
 
 /** Completions of a query: the names of its source, as far as known, and the project's parameters. */
-export function useKnownNames(query: () => Query, uses: () => ParameterUse[]): ComputedRef<Known> {
+export function useKnownNames(query: () => Query, uses: () => ParameterOverview[]): ComputedRef<KnownNames> {
   const { state } = useLoaded(signal =>
     get<SourceContents>(`/sources/${encodeURIComponent(query().sourceId)}/contents`, signal),
   )

@@ -54,15 +54,19 @@ export function usePublishing(draft: UsedDraft): {
   const setFrom = (from: CachePolicy) => say('cache-policy', from)
 
   async function askBy(parameter: string): Promise<void> {
-    const before = draft.query.value.source.by
+    const before = draft.query.value.source.sourceParameter
     if (!(await setSource(parameter))) return
     history?.add({ label: 'the source', undo: () => setSource(before), redo: () => setSource(parameter) })
   }
 
   async function askFrom(from: CachePolicy): Promise<void> {
-    const { copy, keptSeconds } = draft.query.value.source
+    const { storedCopy: copy, cacheSeconds: keptSeconds } = draft.query.value.source
     if (!(await setFrom(from))) return
-    history?.add({ label: 'the cache policy', undo: () => setFrom({ copy, keptSeconds }), redo: () => setFrom(from) })
+    history?.add({
+      label: 'the cache policy',
+      undo: () => setFrom({ storedCopy: copy, cacheSeconds: keptSeconds }),
+      redo: () => setFrom(from),
+    })
   }
   return { failed, busy, giveToReports, makeReport, askBy, askFrom }
 }

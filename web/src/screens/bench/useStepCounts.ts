@@ -43,10 +43,10 @@ export function useStepCounts(
   async function found(lines: Line[], step: number): Promise<StepCount> {
     const hints = reading.value.steps[step]?.hints
     const rows = await number(upTo(lines, step))
-    if (!hints?.odd || step === 0) return { rows, failed: rows === undefined }
+    if (!hints?.checkStep || step === 0) return { rows, failed: rows === undefined }
     const above = lines.slice(0, step)
-    const odd = await number(textOf([...above, { words: hints.odd, on: true }]))
-    const before = hints.oddKind === 'found-none' ? await number(textOf(above)) : undefined
+    const odd = await number(textOf([...above, { words: hints.checkStep, on: true }]))
+    const before = hints.checkKind === 'found-none' ? await number(textOf(above)) : undefined
     return { rows, odd, before, failed: rows === undefined }
   }
 

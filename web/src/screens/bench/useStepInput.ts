@@ -29,7 +29,7 @@ export function useStepInput(queryId: string, text: () => string, steps: UsedSte
     const found = more.findIndex((_line, i) => Boolean(read.steps[at + i]?.problem))
     const valid = more
       .slice(0, found < 0 ? more.length : found)
-      .map((line, i) => ({ ...line, words: read.steps[at + i]?.written ?? line.words }))
+      .map((line, i) => ({ ...line, words: read.steps[at + i]?.text ?? line.words }))
     const label = valid.length === 1 ? `the new step ${at + 1}` : `${valid.length} new steps`
     if (valid.length > 0) steps.change(label, before => insertedLines(before, at, valid))
     if (found >= 0) return { steps: typedText(more.slice(found)), reason: read.steps[at + found]?.problem ?? '' }
@@ -50,11 +50,11 @@ export function useStepInput(queryId: string, text: () => string, steps: UsedSte
     const lines = typedLines(typed)
     const read = await parse(lines)
     const problems = read.steps.flatMap((step, i) =>
-      step.on && step.problem ? [`Line ${i + 1}: ${step.problem}`] : [],
+      step.enabled && step.problem ? [`Line ${i + 1}: ${step.problem}`] : [],
     )
     if (problems.length > 0) return problems
     steps.change('editing the steps as text', () =>
-      lines.map((line, i) => ({ ...line, words: read.steps[i]?.written ?? line.words })),
+      lines.map((line, i) => ({ ...line, words: read.steps[i]?.text ?? line.words })),
     )
     asText.value = false
     return []

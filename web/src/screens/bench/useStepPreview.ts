@@ -24,12 +24,12 @@ export function useStepPreview(text: Ref<string>, steps: UsedSteps, run: () => v
   const asked = computed(() => {
     if (!asSteps.value || looked.value === undefined) return text.value
     const lines = linesOf(text.value)
-    const words = steps.reading.value.steps[looked.value]?.hints.odd
+    const words = steps.reading.value.steps[looked.value]?.hints.checkStep
     if (!odd.value || !words) return upTo(lines, looked.value)
     return textOf([...lines.slice(0, looked.value), { words, on: true }])
   })
   const fresh = computed(() =>
-    looked.value === undefined || odd.value ? [] : (steps.reading.value.steps[looked.value]?.hints.fresh ?? []),
+    looked.value === undefined || odd.value ? [] : (steps.reading.value.steps[looked.value]?.hints.newColumns ?? []),
   )
 
   function look(step: number | undefined): void {

@@ -8,8 +8,8 @@ const READ_AFTER = 5
 /* A source that has not told its columns yet may do so in a moment. */
 const READ_AGAIN_AFTER = 2000
 const MOST_AGAIN = 5
-const ONE_SOURCE = { step: -1, sides: [], travels: [] }
-const NOTHING: StepsAnalysis = { steps: [], sql: '', stretches: [], columns: [], several: ONE_SOURCE, problems: [] }
+const ONE_SOURCE = { step: -1, parts: [], transfers: [] }
+const NOTHING: StepsAnalysis = { steps: [], sql: '', sqlRanges: [], columns: [], federation: ONE_SOURCE, problems: [] }
 
 export interface UsedSteps {
   reading: ShallowRef<StepsAnalysis>
@@ -33,9 +33,9 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
     const found = await post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: sent }).catch(() => undefined)
     if (!found || sent !== text.value) return
     reading.value = found
-    const written = textOf(found.steps.map(step => ({ words: step.written, on: step.on })))
+    const written = textOf(found.steps.map(step => ({ words: step.text, on: step.enabled })))
     if (written !== textOf(linesOf(sent))) return edit(written)
-    const untold = found.steps.some(step => step.on && !step.problem && !step.known)
+    const untold = found.steps.some(step => step.enabled && !step.problem && !step.columnsKnown)
     if (!untold || again++ >= MOST_AGAIN) return
     clearTimeout(timer)
     timer = setTimeout(() => void read(), READ_AGAIN_AFTER)

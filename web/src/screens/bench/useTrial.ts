@@ -1,11 +1,11 @@
 import { computed, provide, type Ref } from 'vue'
-import type { Choices, ParameterUse, QueryCheck } from '../../api/types'
+import type { Choices, ParameterOverview, QueryCheck } from '../../api/types'
 import { choosingKey } from '../../composables/useChoosing'
 import type { UsedParameters } from '../../parameters/useParameters'
 import { useBenchStage } from './useBenchStage'
 
 /* Parameters without a trial value have the value of the stage. */
-const trialsOf = (uses: ParameterUse[], staged: Set<string>): Choices =>
+const trialsOf = (uses: ParameterOverview[], staged: Set<string>): Choices =>
   Object.fromEntries(
     uses
       .map(use => use.definition)
@@ -27,7 +27,7 @@ export function useTrial(
   )
   provide(choosingKey, {
     choices: computed(() => trialsOf(uses.value, staged.value)),
-    needs: computed(() => Object.fromEntries(uses.value.map(use => [use.definition.name, use.needs]))),
+    needs: computed(() => Object.fromEntries(uses.value.map(use => [use.definition.name, use.dependencies]))),
     reportId: '',
     signed: computed(() => ''),
     trial: true,
@@ -35,7 +35,7 @@ export function useTrial(
 
   function trialChoices(): Choices {
     const inText = uses.value.filter(use => check.value.parameters.includes(use.definition.name))
-    const needed = new Set(inText.flatMap(use => [use.definition.name, ...use.needs]))
+    const needed = new Set(inText.flatMap(use => [use.definition.name, ...use.dependencies]))
     return trialsOf(
       uses.value.filter(use => needed.has(use.definition.name)),
       staged.value,

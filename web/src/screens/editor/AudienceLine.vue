@@ -2,7 +2,7 @@
 /* The audience of the report, which applies at once, without publishing. */
 import { computed, ref } from 'vue'
 import { asFailure, get, put } from '../../api/client'
-import type { Audience, MarkOption } from '../../api/types'
+import type { Audience, SentenceOption } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -22,13 +22,13 @@ const words = computed(() => {
   if (named.length) return listInWords(named.map(group => group.name))
   return audience.value.groups.length ? 'a deleted group' : EVERY_VIEWER
 })
-const offers = (): Promise<MarkOption[]> =>
+const offers = (): Promise<SentenceOption[]> =>
   Promise.resolve([
-    { id: EVERY_VIEWER, words: EVERY_VIEWER, note: 'of this project', reason: '' },
-    { id: EVERYONE, words: EVERYONE, note: 'in other projects, too', reason: '' },
+    { id: EVERY_VIEWER, label: EVERY_VIEWER, note: 'of this project', reason: '' },
+    { id: EVERYONE, label: EVERYONE, note: 'in other projects, too', reason: '' },
     ...audience.value.offered.map(group => ({
       id: group.id,
-      words: group.name,
+      label: group.name,
       note: audience.value.groups.includes(group.id) ? 'remove' : 'add this group',
       reason: '',
     })),

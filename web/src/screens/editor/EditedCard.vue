@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* A thing on the page with its sentence. It is moved, doubled and removed by its buttons, or by Alt arrows and Del. */
 import { computed, ref } from 'vue'
-import type { MarkOption, SentencePiece } from '../../api/types'
+import type { SentenceOption, SentencePart } from '../../api/types'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import SizeCorner from './SizeCorner.vue'
 import type { Step } from './useEditor'
@@ -9,14 +9,14 @@ import type { Step } from './useEditor'
 const props = defineProps<{
   thing: string
   about: string
-  sentence: SentencePiece[]
+  sentence: SentencePart[]
   copies: boolean
   /** The heading at the beginning of a group. */
   heading?: string
   /** How wide it is now, in twelfths, and how high in lines; only what has a size is drawn wider and higher. */
   width?: number
   height?: number
-  offers: (mark: string) => Promise<MarkOption[]>
+  offers: (mark: string) => Promise<SentenceOption[]>
 }>()
 const emit = defineEmits<{
   take: [mark: string, taken: string]
@@ -85,7 +85,7 @@ function keys(event: KeyboardEvent): void {
 .made:focus-visible {
   outline: 2px solid var(--sea);
 }
-/* The view stands in this card, not in one of its own. */
+/* The view is inside this card and has no card itself. */
 .made :deep(.card-box) {
   border: 0;
   padding: 0;
@@ -103,7 +103,7 @@ function keys(event: KeyboardEvent): void {
 .made {
   position: relative;
 }
-/* They stand on the upper edge of the card: the sentence has its whole width, and nothing of it lies under them. */
+/* On the upper edge of the card, so that they cover nothing and the sentence has the full width. */
 .steps {
   position: absolute;
   top: -15px;

@@ -22,7 +22,7 @@ const told = ref(false)
 const why = ref('')
 const count = computed(() => props.made.changes.length)
 const standing = computed(() => {
-  if (!props.made.given) return 'Saved · not published yet'
+  if (!props.made.published) return 'Saved · not published yet'
   if (count.value === 0) return 'Published, no changes since'
   return `Saved · ${count.value} ${count.value === 1 ? 'change' : 'changes'} since publishing`
 })
@@ -48,16 +48,16 @@ const standing = computed(() => {
       asViewer ? 'Edit' : 'View as a viewer'
     }}</BButton>
     <input
-      v-if="made.given && count"
+      v-if="made.published && count"
       v-model="why"
       class="form-control why"
       maxlength="500"
       placeholder="Reason"
       aria-label="Reason, for colleagues" />
-    <BButton variant="primary" :disabled="busy || (made.given && count === 0)" @click="emit('give', why)"
+    <BButton variant="primary" :disabled="busy || (made.published && count === 0)" @click="emit('give', why)"
       >Publish</BButton
     >
-    <RouterLink v-if="made.given" :to="`/reports/${made.report.id}`">Open report</RouterLink>
+    <RouterLink v-if="made.published" :to="`/reports/${made.report.id}`">Open report</RouterLink>
   </div>
   <div v-if="told && count" class="note mx-4 mb-2" aria-label="Unpublished changes">
     <ul class="m-0">

@@ -7,10 +7,10 @@ import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
 import { useSorting } from '../../composables/useSorting'
 import { placed, widthsOf } from '../../views/layout'
-import { partFor } from '../../views/parts'
+import { partFor } from '../../views/viewComponents'
 import { usePicked } from '../../views/usePicked'
 import { useKept } from '../../views/useKept'
-import type { Asked } from '../../views/useViewRun'
+import type { ViewRunContext } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import QuestionLine from '../reader/QuestionLine.vue'
 import SidePanel from '../reader/SidePanel.vue'
@@ -50,8 +50,7 @@ const report = computed(() => made.value.report)
 document.title = `${report.value.name} · Plain Sieve`
 
 const choices = ref<Choices>(defaultsOf(report.value.parameters))
-const signed = ref('')
-const asViewer = ref(false)
+const [signed, asViewer] = [ref(''), ref(false)]
 const { picked, pick } = usePicked()
 const total = ref<number>()
 const { question, failure: unsaid } = useQuestion(
@@ -63,14 +62,13 @@ const { question, failure: unsaid } = useQuestion(
 )
 provide(choosingKey, {
   choices: computed(() => choices.value),
-  needs: computed(() => report.value.needs),
+  needs: computed(() => report.value.dependencies),
   reportId: '',
   signed: computed(() => ''),
   trial: false,
 })
-
 const kept = useKept()
-const asked = computed<Asked>(() => ({
+const asked = computed<ViewRunContext>(() => ({
   run: (view, body) => ofPage(path, view, body),
   report: report.value,
   choices,
@@ -79,6 +77,7 @@ const asked = computed<Asked>(() => ({
   waiting: ref('no'),
   kept,
   titles: computed(() => question.value?.titles ?? {}),
+  comparedPeriods: computed(() => question.value?.comparedPeriods ?? {}),
   notes: computed(() => question.value?.notes ?? {}),
 }))
 const widths = computed(() => widthsOf(report.value.definition.views))
@@ -184,7 +183,7 @@ const named = (view: View): string => view.title || view.kind
             :sentence="sentenceOf.get(`view:${view.id}`) ?? []"
             :copies="true"
             :width="widths[i]"
-            :height="view.look.height"
+            :height="view.layout.height"
             :class="`kind-${view.kind}`"
             :style="placed(view, widths[i] ?? 12)"
             :offers="mark => offers(`view:${view.id}`, mark)"

@@ -2,7 +2,7 @@
 /* The question line as it is written, changed in place: a name in braces is a choice, words in brackets go when it is blank. */
 import { computed, nextTick, ref } from 'vue'
 import type { Report } from '../../api/types'
-import { begunAt, completed, fitting, type Begun } from './braces'
+import { begunAt, completed, fitting, type OpenBrace } from './braceCompletion'
 
 const props = defineProps<{ question: string; parameters: Report['parameters'] }>()
 const emit = defineEmits<{ say: [question: string] }>()
@@ -10,7 +10,7 @@ const emit = defineEmits<{ say: [question: string] }>()
 const writing = ref(false)
 const written = ref('')
 const field = ref<HTMLTextAreaElement>()
-const begun = ref<Begun>()
+const begun = ref<OpenBrace>()
 const active = ref(0)
 const labels = computed(() => new Map(props.parameters.map(parameter => [parameter.name, parameter.label])))
 const offered = computed(() => (begun.value ? fitting([...labels.value.keys()], begun.value.name) : []))

@@ -2,10 +2,10 @@
 /* A proposal: what it would be, why, and how it would look. The small view is asked for when it comes into sight. */
 import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type { ViewProposal } from '../../api/types'
-import { partFor } from '../../views/parts'
-import type { Asked } from '../../views/useViewRun'
+import { partFor } from '../../views/viewComponents'
+import type { ViewRunContext } from '../../views/useViewRun'
 
-const props = defineProps<{ proposal: ViewProposal; asked: Asked }>()
+const props = defineProps<{ proposal: ViewProposal; asked: ViewRunContext }>()
 const emit = defineEmits<{ take: [] }>()
 
 const card = useTemplateRef<HTMLElement>('card')
@@ -21,15 +21,15 @@ onMounted(() => {
   if (card.value) watching.observe(card.value)
 })
 onBeforeUnmount(() => watching?.disconnect())
-const small = props.proposal.view.kind !== 'words'
-const view = { ...props.proposal.view, look: { ...props.proposal.view.look, first: 4 }, title: '' }
+const small = props.proposal.view.kind !== 'text'
+const view = { ...props.proposal.view, layout: { ...props.proposal.view.layout, first: 4 }, title: '' }
 </script>
 
 <template>
   <div ref="card" class="card-box proposal">
     <button type="button" class="take" :data-proposal="proposal.id" @click="emit('take')">
-      <span>{{ proposal.words }}</span>
-      <span class="soft small">{{ proposal.why }}</span>
+      <span>{{ proposal.label }}</span>
+      <span class="soft small">{{ proposal.reason }}</span>
     </button>
     <div v-if="small" class="small-view" aria-hidden="true" inert>
       <component

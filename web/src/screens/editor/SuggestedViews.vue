@@ -5,11 +5,11 @@ import { get } from '../../api/client'
 import { alone } from '../../api/runs'
 import type { QueryCard, ViewProposal } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import type { Asked } from '../../views/useViewRun'
+import type { ViewRunContext } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import SuggestedView from './SuggestedView.vue'
 
-const props = defineProps<{ path: string; asked: Asked }>()
+const props = defineProps<{ path: string; asked: ViewRunContext }>()
 const emit = defineEmits<{ take: [proposal: ViewProposal] }>()
 
 const { state: queries } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
@@ -20,7 +20,7 @@ const { state, reload } = useLoaded(signal =>
     ? get<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, signal)
     : Promise.resolve([]),
 )
-/* Existing views are not suggested, whatever their title or size. */
+/* Existing views are not suggested, regardless of title and size. */
 watch(
   () => JSON.stringify(props.asked.report.definition.views.map(view => [view.kind, view.queryId, view.groupBy])),
   () => void reload(),
@@ -30,10 +30,11 @@ function look(query: string): void {
   void reload()
 }
 /* The proposal is run where its query is asked for it. */
-const askedOf = (proposal: ViewProposal): Asked => ({
+const askedOf = (proposal: ViewProposal): ViewRunContext => ({
   ...props.asked,
   run: (view, body) => alone(`${props.path}/proposals/${encodeURIComponent(proposal.queryId)}/views/${view}/run`, body),
   titles: computed(() => ({})),
+  comparedPeriods: computed(() => ({})),
   picked: ref([]),
 })
 </script>

@@ -4,7 +4,7 @@ import { newParameter } from '../../testing/newParameter'
 import { placedControls } from './placedControls'
 
 const control = (name: string, more: Partial<Control> = {}): Control => ({
-  kind: 'suitable',
+  kind: 'automatic',
   label: name,
   parameters: [name],
   heading: '',
@@ -17,7 +17,7 @@ const headings = (...controls: Control[]): string[] => {
     { ...newParameter('day'), group: 'When' },
   ]
   const report = { parameters, definition: { controls } } as unknown as Report
-  const things = controls.map(one => ({ thing: `control:${one.parameters[0]}`, sentence: [] }))
+  const things = controls.map(one => ({ object: `control:${one.parameters[0]}`, sentence: [] }))
   return placedControls(report, things).map(one => one.heading)
 }
 

@@ -13,7 +13,7 @@ export function placedControls(report: Report, things: EditedObject[]): PlacedCo
   let last = ''
   return report.definition.controls.flatMap(control => {
     const name = control.parameters[0] ?? ''
-    const thing = things.find(one => one.thing === `control:${name}`)
+    const thing = things.find(one => one.object === `control:${name}`)
     if (!thing) return []
     const inSentence = control.place === 'in-sentence'
     const heading = inSentence ? last : control.heading || (groups.get(name) ?? '')

@@ -7,18 +7,18 @@ const view = {
   id: 'a',
   title: 'Ports',
   groupBy: ['port'],
-  look: { order: 'largest', width: 0, height: 0 },
+  layout: { order: 'largest', width: 0, height: 0 },
 } as unknown as View
 const key = (changed: object): string => runKey(report, { ...view, ...changed })
 
 describe('a view on the making page', () => {
   it('keeps its rows when it is called otherwise or drawn larger', () => {
     expect(key({ title: 'Harbours' })).toBe(key({}))
-    expect(key({ look: { ...view.look, width: 8, height: 9 } })).toBe(key({}))
+    expect(key({ layout: { ...view.layout, width: 8, height: 9 } })).toBe(key({}))
   })
   it('reruns when it shows something else, or depends on something else', () => {
     expect(key({ groupBy: ['vessel'] })).not.toBe(key({}))
-    expect(key({ look: { ...view.look, order: 'keys' } })).not.toBe(key({}))
+    expect(key({ layout: { ...view.layout, order: 'keys' } })).not.toBe(key({}))
     expect(runKey({ viewParameters: {} } as unknown as Report, view)).not.toBe(key({}))
   })
 })

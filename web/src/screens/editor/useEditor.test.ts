@@ -11,20 +11,20 @@ let seen: number[]
 const page = (): EditedReport =>
   ({
     report: { id: 'late', version: server.version },
-    given: true,
+    published: true,
     changes: [],
-    things: [],
-    notOffered: [],
+    objects: [],
+    unusedParameters: [],
     form: [...server.form],
   }) as unknown as EditedReport
 
 function answer(init: RequestInit): Response {
   if (!init.method || init.method === 'GET') return new Response(JSON.stringify(page()))
-  const body = JSON.parse(init.body as string) as { version: number; form?: string[]; taken?: string }
+  const body = JSON.parse(init.body as string) as { version: number; form?: string[]; option?: string }
   seen.push(body.version)
   if (body.version !== server.version)
     return new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 })
-  server = { version: server.version + 1, form: body.form ?? [...server.form, body.taken ?? ''] }
+  server = { version: server.version + 1, form: body.form ?? [...server.form, body.option ?? ''] }
   return new Response(JSON.stringify(page()))
 }
 

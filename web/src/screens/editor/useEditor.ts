@@ -1,7 +1,7 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
 import { ask, get, post, put, type Failure } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { EditedReport, MarkOption, ViewProposal } from '../../api/types'
+import type { EditedReport, SentenceOption, ViewProposal } from '../../api/types'
 import { useDraft } from './useDraft'
 
 export type Step = 'remove' | 'copy' | 'up' | 'down'
@@ -13,8 +13,8 @@ export interface UsedEditor {
   conflict: ShallowRef<(() => Promise<void>) | undefined>
   merged: ShallowRef<boolean>
   path: string
-  sentenceOf: ComputedRef<Map<string, EditedReport['things'][number]['sentence']>>
-  offers: (thing: string, mark: string) => Promise<MarkOption[]>
+  sentenceOf: ComputedRef<Map<string, EditedReport['objects'][number]['sentence']>>
+  offers: (thing: string, mark: string) => Promise<SentenceOption[]>
   take: (thing: string, mark: string, taken: string) => Promise<void>
   step: (thing: string, step: Step) => Promise<void>
   place: (thing: string, at: number) => Promise<void>
@@ -37,23 +37,23 @@ const wordsOf = ({ report }: EditedReport) => ({
 /** A report while it is made: what can be done with its things. */
 export function useEditor(loaded: EditedReport): UsedEditor {
   const { made, failure, busy, path, version, attempt, change, conflict, merged } = useDraft(loaded)
-  const sentenceOf = computed(() => new Map(made.value.things.map(thing => [thing.thing, thing.sentence])))
+  const sentenceOf = computed(() => new Map(made.value.objects.map(thing => [thing.object, thing.sentence])))
   const seen = (thing: string): string => (sentenceOf.value.get(thing) ?? []).map(piece => piece.text).join('')
-  const offers = (thing: string, mark: string): Promise<MarkOption[]> =>
-    get<MarkOption[]>(`${path}/options?thing=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
+  const offers = (thing: string, mark: string): Promise<SentenceOption[]> =>
+    get<SentenceOption[]>(`${path}/options?object=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
   const take = (thing: string, mark: string, taken: string) =>
     change('the change of a sentence', () =>
-      put<EditedReport>(`${path}/marks`, { thing, mark, taken, seen: seen(thing), version: version() }),
+      put<EditedReport>(`${path}/marks`, { object: thing, mark, option: taken, seen: seen(thing), version: version() }),
     )
   const step = (thing: string, step: Step) =>
     change(step === 'remove' ? 'the removal' : step === 'copy' ? 'the copy' : 'the move', () =>
-      post<EditedReport>(`${path}/steps`, { thing, step, seen: seen(thing), version: version() }),
+      post<EditedReport>(`${path}/steps`, { object: thing, action: step, seen: seen(thing), version: version() }),
     )
   const place = (thing: string, at: number) =>
-    change('the move', () => post<EditedReport>(`${path}/places`, { thing, at, version: version() }))
+    change('the move', () => post<EditedReport>(`${path}/places`, { object: thing, index: at, version: version() }))
   const size = (view: string, width: number, height: number) =>
     change('the new size', () => {
-      const look = made.value.report.definition.views.find(one => one.id === view)?.look
+      const look = made.value.report.definition.views.find(one => one.id === view)?.layout
       const seen = { seenWidth: look?.width ?? 0, seenHeight: look?.height ?? 0 }
       return post<EditedReport>(`${path}/sizes`, { view, width, height, ...seen, version: version() })
     })
@@ -71,7 +71,7 @@ export function useEditor(loaded: EditedReport): UsedEditor {
       return get<EditedReport>(path)
     })
   const give = (why: string) =>
-    attempt(() => post<EditedReport>(`${path}/publish?why=${encodeURIComponent(why)}`, { version: version() }))
+    attempt(() => post<EditedReport>(`${path}/publish?reason=${encodeURIComponent(why)}`, { version: version() }))
   const drop = () =>
     change('discarding changes', () => ask<EditedReport>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
 

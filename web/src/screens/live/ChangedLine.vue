@@ -7,7 +7,7 @@ import type { ChangedObject } from '../../api/types'
 const props = defineProps<{ thing: ChangedObject }>()
 const HOW: Record<string, string> = { new: 'added', changed: 'changed', gone: 'removed' }
 /* What words say needs no lines, until someone wants them. */
-const open = ref(props.thing.words.length === 0 && props.thing.lines.length <= 14)
+const open = ref(props.thing.details.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {
   const id = encodeURIComponent(props.thing.id)
   return { query: `/queries/${id}`, report: `/reports/${id}/edit`, parameter: '/parameters' }[props.thing.kind] ?? ''
@@ -21,16 +21,16 @@ const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.star
   <li class="line changed">
     <span class="soft kind">{{ thing.kind }}</span>
     <div class="what">
-      <RouterLink v-if="link && thing.how !== 'gone'" :to="link">{{ thing.name }}</RouterLink><b v-else>{{
+      <RouterLink v-if="link && thing.change !== 'gone'" :to="link">{{ thing.name }}</RouterLink><b v-else>{{
         thing.name
       }}</b
-      >&ensp;{{ HOW[thing.how] }}
-      <button v-if="thing.how !== 'gone'" class="as-link ms-1" :aria-expanded="open" @click="open = !open">
+      >&ensp;{{ HOW[thing.change] }}
+      <button v-if="thing.change !== 'gone'" class="as-link ms-1" :aria-expanded="open" @click="open = !open">
         {{ open ? 'Less' : 'In its file' }}
       </button>
       <slot />
-      <div v-for="line in thing.words" :key="line">{{ line }}</div>
-      <pre v-if="open && thing.how !== 'gone'" class="lines"><span
+      <div v-for="line in thing.details" :key="line">{{ line }}</div>
+      <pre v-if="open && thing.change !== 'gone'" class="lines"><span
         v-for="(line, i) in lines" :key="i" :class="tone(line)"
         ><span class="visually-hidden">{{ tone(line) }}</span>{{ line || ' ' }}
 </span></pre>

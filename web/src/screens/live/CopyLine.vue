@@ -6,9 +6,9 @@ import type { QueryCard, StoredCopy } from '../../api/types'
 import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { partsInWords, partsOffers, shortRows } from './copyWords'
+import { partsInWords, partsOffers, shortRows } from './copyTexts'
 import ScheduleMarks from './ScheduleMarks.vue'
-import { dayOf } from './words'
+import { dayOf } from './revisionTexts'
 
 const props = defineProps<{ copy: StoredCopy; copies: StoredCopy[]; queries: QueryCard[] }>()
 const emit = defineEmits<{
@@ -20,13 +20,15 @@ const emit = defineEmits<{
 
 const query = computed(() => props.queries.find(one => one.id === props.copy.queryId)?.name ?? props.copy.queryId)
 const schedule = computed(() => props.copy.schedule)
-const kept = computed(() => props.copy.keptBack.asOf !== '')
+const kept = computed(() => props.copy.heldResult.asOf !== '')
 /* One that is tried again says why. */
 const running = computed(() => {
-  const { state, note } = props.copy.last
-  return state === 'running' || (state === 'due' && note === '')
+  const { state, message } = props.copy.lastJob
+  return state === 'running' || (state === 'due' && message === '')
 })
-const wrong = computed(() => (props.copy.last.note && !kept.value && !running.value ? props.copy.last.note : ''))
+const wrong = computed(() =>
+  props.copy.lastJob.message && !kept.value && !running.value ? props.copy.lastJob.message : '',
+)
 const sure = ref(false)
 </script>
 
@@ -38,23 +40,25 @@ const sure = ref(false)
     <div class="what">
       <TypedMark :text="copy.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
       stores the result of <RouterLink :to="`/queries/${encodeURIComponent(copy.queryId)}`">{{ query }}</RouterLink>
-      <template v-if="copy.opensWith.length"
-        >, with <code>{{ copy.opensWith.map(name => `:${name}`).join(', ') }}</code> with report defaults,</template
+      <template v-if="copy.parameters.length"
+        >, with <code>{{ copy.parameters.map(name => `:${name}`).join(', ') }}</code> with report defaults,</template
       >
       {{ ' ' }}
       <OfferedMark
-        :text="partsInWords(copy.by)"
+        :text="partsInWords(copy.partitionBy)"
         about="how it is cut"
         data-mark="parts"
-        :offers="async () => partsOffers(copy.content.days)"
-        @take="emit('keep', { by: $event, again: $event ? copy.again || 3 : 0 })" />
-      <template v-if="copy.by"
+        :offers="async () => partsOffers(copy.content.dateColumns)"
+        @take="
+          emit('keep', { partitionBy: $event, refreshedPartitions: $event ? copy.refreshedPartitions || 3 : 0 })
+        " />
+      <template v-if="copy.partitionBy"
         >, refreshes the last
         <TypedMark
-          :text="String(copy.again)"
+          :text="String(copy.refreshedPartitions)"
           about="how many parts"
           data-mark="again"
-          @take="emit('keep', { again: Number($event) || 0 })" />
+          @take="emit('keep', { refreshedPartitions: Number($event) || 0 })" />
         partitions and those that changed</template
       >; refreshed
       <ScheduleMarks
@@ -63,11 +67,11 @@ const sure = ref(false)
         @take="emit('keep', { schedule: $event })" />.
       <span v-if="copy.content.asOf" class="soft">
         Data as of {{ dayOf(copy.content.asOf)
-        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} partitions` : '' }}; queried as
-        <code>{{ copy.table }}</code> of {{ copy.source }}.</span
+        }}{{ copy.content.partitions > 1 ? `, ${copy.content.partitions.toLocaleString(LOCALE)} partitions` : '' }};
+        queried as <code>{{ copy.table }}</code> of {{ copy.source }}.</span
       >
       <div v-if="kept" class="wrong">
-        {{ copy.last.note }} Viewers still get the previous one.
+        {{ copy.lastJob.message }} Viewers still get the previous one.
         <button class="as-link" @click="emit('decide', true)">Use the new copy</button>
         <button class="as-link ms-2" @click="emit('decide', false)">Discard it</button>
       </div>

@@ -3,7 +3,7 @@
 import { onScopeDispose, computed, watch } from 'vue'
 import { get } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { MarkOption, QueryCard, StoredCopy } from '../../api/types'
+import type { SentenceOption, QueryCard, StoredCopy } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -27,22 +27,22 @@ const queries = computed(() => (state.value.status === 'ready' ? state.value.dat
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(copies, (now, before) => {
   clearTimeout(timer)
-  const open = (all: StoredCopy[]): boolean => all.some(copy => ['due', 'running'].includes(copy.last.state))
+  const open = (all: StoredCopy[]): boolean => all.some(copy => ['due', 'running'].includes(copy.lastJob.state))
   if (open(now)) timer = setTimeout(() => void reload(), LOOK_EVERY)
   else if (open(before)) emit('changed')
 })
 onScopeDispose(() => clearTimeout(timer))
 
 const at = (id: string): string => inApi(`/copies/${encodeURIComponent(id)}`)
-const offers = (): Promise<MarkOption[]> =>
-  Promise.resolve(queries.value.map(query => ({ id: query.id, words: query.name, note: query.sourceId, reason: '' })))
+const offers = (): Promise<SentenceOption[]> =>
+  Promise.resolve(queries.value.map(query => ({ id: query.id, label: query.name, note: query.sourceId, reason: '' })))
 const add = (queryId: string): Promise<unknown> => {
   const name = queries.value.find(query => query.id === queryId)?.name ?? queryId
   return change(inApi('/copies'), 'POST', { queryId, name: `${name}, kept` })
 }
 const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> => {
-  const { name, by, again, schedule, paused, version } = { ...copy, ...changed }
-  return change(at(copy.id), 'PUT', { name, by, again, schedule, paused, version })
+  const { name, partitionBy, refreshedPartitions, schedule, paused, version } = { ...copy, ...changed }
+  return change(at(copy.id), 'PUT', { name, partitionBy, refreshedPartitions, schedule, paused, version })
 }
 </script>
 
@@ -64,7 +64,7 @@ const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> 
         :queries="queries"
         @keep="keep(copy, $event)"
         @refresh="change(`${at(copy.id)}/refresh`, 'POST')"
-        @decide="change(`${at(copy.id)}/held-result`, 'POST', { use: $event })"
+        @decide="change(`${at(copy.id)}/held-result`, 'POST', { accept: $event })"
         @remove="change(at(copy.id), 'DELETE')" />
     </ul>
     <OfferedMark text="+ New copy of …" about="a query" data-mark="add" :offers="offers" @take="add" />

@@ -7,8 +7,8 @@ import { inApi } from '../../api/project'
 import type { Delivery, SentEmail } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
-import { isWrong, mailInWords } from './deliveryWords'
-import { dayOf } from './words'
+import { isWrong, mailInWords } from './deliveryTexts'
+import { dayOf } from './revisionTexts'
 
 const props = defineProps<{ delivery: Delivery; running: boolean }>()
 const emit = defineEmits<{ pause: []; done: [] }>()
@@ -33,8 +33,8 @@ async function test(): Promise<void> {
     return
   }
   asking.value = false
-  const tried = await change<{ to: string; nothing: string }>(at('/test'), 'POST', { to: to.value })
-  if (tried) tested.value = tried.nothing ? `Nothing to send: ${tried.nothing}` : `Test sent to ${tried.to}.`
+  const tried = await change<{ to: string; reason: string }>(at('/test'), 'POST', { to: to.value })
+  if (tried) tested.value = tried.reason ? `Nothing to send: ${tried.reason}` : `Test sent to ${tried.to}.`
 }
 
 const mails = shallowRef<SentEmail[]>()
@@ -44,7 +44,7 @@ async function show(): Promise<void> {
     : await get<SentEmail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/mails`)
 }
 watch(
-  () => props.delivery.last.at,
+  () => props.delivery.lastJob.at,
   async () => {
     if (!mails.value) return
     mails.value = undefined

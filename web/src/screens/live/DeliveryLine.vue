@@ -3,11 +3,11 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
-import type { Delivery, MarkOption, ParameterUse, QueryCard, StoredCopy } from '../../api/types'
+import type { Delivery, SentenceOption, ParameterOverview, QueryCard, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { agoInWords } from '../reports/ago'
-import * as words from './deliveryWords'
+import { agoInWords } from '../reports/timeAgo'
+import * as words from './deliveryTexts'
 import DeliveryActions from './DeliveryActions.vue'
 import RecipientMarks from './RecipientMarks.vue'
 import ScheduleMarks from './ScheduleMarks.vue'
@@ -17,7 +17,7 @@ const props = defineProps<{
   delivery: Delivery
   copies: StoredCopy[]
   queries: QueryCard[]
-  parameters: ParameterUse['definition'][]
+  parameters: ParameterOverview['definition'][]
 }>()
 const emit = defineEmits<{
   keep: [how: (now: Delivery) => Partial<Delivery>]
@@ -26,14 +26,16 @@ const emit = defineEmits<{
 }>()
 
 const schedule = computed(() => props.delivery.schedule)
-const last = computed(() => props.delivery.last)
+const last = computed(() => props.delivery.lastJob)
 /* One that is tried again says why. */
-const running = computed(() => last.value.state === 'running' || (last.value.state === 'due' && last.value.note === ''))
+const running = computed(
+  () => last.value.state === 'running' || (last.value.state === 'due' && last.value.message === ''),
+)
 const choices = computed(() => props.delivery.choices)
 
-async function valueOffers(name: string): Promise<MarkOption[]> {
-  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
-  const ever = { id: AS_EVER, words: 'the report default', note: 'default', reason: '' }
+async function valueOffers(name: string): Promise<SentenceOption[]> {
+  const offers = await get<SentenceOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
+  const ever = { id: AS_EVER, label: 'the report default', note: 'default', reason: '' }
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }
 function takeValue(name: string, taken: string): void {
@@ -42,20 +44,20 @@ function takeValue(name: string, taken: string): void {
 }
 /* A parameter without a value begins with the default of the report. */
 const moreOffers = computed(() =>
-  props.delivery.offers.chooses
-    .filter(name => !choices.value.some(one => one.parameter === name) && !(name in props.delivery.to.choices))
-    .map(name => ({ id: name, words: `:${name} is …`, note: '', reason: '' })),
+  props.delivery.options.parameters
+    .filter(name => !choices.value.some(one => one.parameter === name) && !(name in props.delivery.recipients.choices))
+    .map(name => ({ id: name, label: `:${name} is …`, note: '', reason: '' })),
 )
 function more(name: string): void {
   const value = props.parameters.find(one => one.name === name)?.default
   if (value) emit('keep', now => ({ choices: [...now.choices, { parameter: name, value, words: '' }] }))
 }
 /* Said of those who were there: where they are others meanwhile, the server tells. */
-function keepTo(to: Delivery['to']): void {
+function keepTo(to: Delivery['recipients']): void {
   const { version } = props.delivery
-  emit('keep', () => ({ to, version }))
+  emit('keep', () => ({ recipients: to, version }))
 }
-const passes = computed(() => props.delivery.only.figure !== '')
+const passes = computed(() => props.delivery.condition.figure !== '')
 </script>
 
 <template>
@@ -72,7 +74,7 @@ const passes = computed(() => props.delivery.only.figure !== '')
           @take="emit('keep', () => ({ name: $event }))" />
         sends
         <RouterLink :to="`/reports/${encodeURIComponent(delivery.reportId)}`">{{
-          delivery.offers.reportName || delivery.reportId
+          delivery.options.reportName || delivery.reportId
         }}</RouterLink>
         to
         <RecipientMarks :delivery="delivery" :queries="queries" @take="keepTo" /><template
@@ -100,24 +102,24 @@ const passes = computed(() => props.delivery.only.figure !== '')
           about="whether it is sent"
           data-mark="only"
           :offers="async () => words.onlyOffers(delivery)"
-          @take="emit('keep', now => ({ only: words.readOnly($event, now.only) }))" />
+          @take="emit('keep', now => ({ condition: words.readOnly($event, now.condition) }))" />
         <template v-if="passes">
           {{ ' ' }}
           <TypedMark
-            :text="delivery.only.value"
+            :text="delivery.condition.value"
             about="The value"
             data-mark="passes"
-            @take="emit('keep', now => ({ only: { ...now.only, value: $event } }))" /></template
+            @take="emit('keep', now => ({ condition: { ...now.condition, value: $event } }))" /></template
         >, with
         <OfferedMark
           :text="words.attachedInWords(delivery)"
           about="attachments"
           data-mark="attached"
           :offers="async () => words.attachedOffers(delivery)"
-          @take="emit('keep', now => ({ attached: words.readAttached($event, now) }))" />; sent
+          @take="emit('keep', now => ({ attachments: words.readAttached($event, now) }))" />; sent
         <ScheduleMarks :schedule="schedule" :behind="copies" @take="emit('keep', () => ({ schedule: $event }))" />.
       </p>
-      <div v-if="last.note && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.note }}</div>
+      <div v-if="last.message && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.message }}</div>
       <DeliveryActions
         :delivery="delivery"
         :running="running"

@@ -5,8 +5,8 @@ import { asFailure, get, post } from '../../api/client'
 import { inApi } from '../../api/project'
 import type {
   Delivery,
-  MarkOption,
-  ParameterUse,
+  SentenceOption,
+  ParameterOverview,
   QueryCard,
   ReportCard,
   StoredCopy,
@@ -25,7 +25,7 @@ const { state, reload } = useLoaded(async signal => {
     get<Delivery[]>('/deliveries', signal),
     get<StoredCopy[]>('/copies', signal),
     get<QueryCard[]>('/queries', signal),
-    get<ParameterUse[]>('/parameters', signal),
+    get<ParameterOverview[]>('/parameters', signal),
   ])
   return { deliveries, copies, queries, parameters: uses.map(use => use.definition) }
 })
@@ -44,7 +44,7 @@ watch(
   () => around.value.deliveries,
   (now, before) => {
     clearTimeout(timer)
-    const open = (all: Delivery[]): boolean => all.some(one => ['due', 'running'].includes(one.last.state))
+    const open = (all: Delivery[]): boolean => all.some(one => ['due', 'running'].includes(one.lastJob.state))
     if (open(now)) timer = setTimeout(() => void reload(), LOOK_EVERY)
     else if (open(before)) emit('changed')
   },
@@ -52,9 +52,9 @@ watch(
 onScopeDispose(() => clearTimeout(timer))
 
 let reports: ReportCard[] = []
-async function offers(): Promise<MarkOption[]> {
+async function offers(): Promise<SentenceOption[]> {
   reports = await get<ReportCard[]>('/reports')
-  return reports.map(one => ({ id: one.id, words: one.name, note: one.audience, reason: '' }))
+  return reports.map(one => ({ id: one.id, label: one.name, note: one.audience, reason: '' }))
 }
 const add = (reportId: string): Promise<unknown> => {
   const name = reports.find(one => one.id === reportId)?.name ?? reportId
@@ -70,13 +70,13 @@ function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
   before = before.then(mine, mine)
 }
 const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
-  const { name, choices, to, only, attached, schedule, paused, version } = { ...delivery, ...changed }
+  const { name, choices, recipients, condition, attachments, schedule, paused, version } = { ...delivery, ...changed }
   return change(inApi(`/deliveries/${encodeURIComponent(delivery.id)}`), 'PUT', {
     name,
     choices: Object.fromEntries(choices.map(one => [one.parameter, one.value])),
-    to,
-    only,
-    attached,
+    recipients,
+    condition,
+    attachments,
     schedule,
     paused,
     version,
@@ -92,7 +92,7 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
     const { definition: meant } = await post<ConvertedDefinition>('/parameters/changed', {
       definition,
       mark: 'start',
-      taken,
+      option: taken,
     })
     await keep(delivery, {
       choices: delivery.choices.map(one => (one === said ? { ...one, value: meant.default } : one)),

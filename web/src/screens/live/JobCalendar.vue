@@ -6,7 +6,7 @@ import type { CalendarDay, CalendarEntry } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { LOCALE } from '../../locale'
 import FailureNote from '../../widgets/FailureNote.vue'
-import { entryInWords } from './copyWords'
+import { entryInWords } from './copyTexts'
 
 const day = ref('')
 const { state, reload } = useLoaded(signal => get<CalendarDay>(`/calendar?day=${day.value}`, signal))
@@ -17,19 +17,19 @@ const time = (iso: string): string =>
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
-    timeZone: shown.value?.zone,
+    timeZone: shown.value?.timeZone,
   })
 const title = computed(() => {
-  const { day: iso, now } = shown.value ?? { day: '', now: '' }
+  const { date: iso, now } = shown.value ?? { date: '', now: '' }
   if (!iso || iso === now.slice(0, iso.length)) return 'Today'
   return new Date(`${iso}T00:00:00Z`).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short', timeZone: 'UTC' })
 })
 
 async function go(days: number): Promise<void> {
   if (!shown.value) return
-  const next = new Date(`${shown.value.day}T00:00:00Z`)
+  const next = new Date(`${shown.value.date}T00:00:00Z`)
   next.setUTCDate(next.getUTCDate() + days)
-  day.value = next.toISOString().slice(0, shown.value.day.length)
+  day.value = next.toISOString().slice(0, shown.value.date.length)
   await reload()
 }
 /* The line of now is above the first that is still to come. */
@@ -42,7 +42,7 @@ defineExpose({ reload })
   <section class="card-box" aria-label="Calendar">
     <div class="row-line">
       <h2 class="fs-6 m-0">{{ title }}</h2>
-      <span class="soft">{{ shown?.zone }}</span>
+      <span class="soft">{{ shown?.timeZone }}</span>
       <span class="grow"></span>
       <button class="as-link step" aria-label="The day before" @click="go(-1)">‹</button>
       <button class="as-link step" aria-label="The day after" @click="go(1)">›</button>
@@ -52,7 +52,7 @@ defineExpose({ reload })
     >
     <p v-if="shown && entries.length === 0" class="soft m-0 pt-1">No scheduled jobs on this day.</p>
     <ol class="entries">
-      <template v-for="(entry, i) in entries" :key="entry.at + entry.thing">
+      <template v-for="(entry, i) in entries" :key="entry.at + entry.objectId">
         <li v-if="i === first && i > 0" class="now" aria-hidden="true">now {{ time(shown?.now ?? '') }}</li>
         <li class="entry">
           <span class="soft time">{{ time(entry.at) }}</span>

@@ -16,14 +16,16 @@ const emit = defineEmits<{ given: [] }>()
 const { state, reload } = useLoaded(signal => get<PendingChanges>('/pending-changes', signal))
 const { failure, change } = useChanges(reload)
 const changed = computed(() => (state.value.status === 'ready' ? state.value.data.changes : []))
-const matters = computed(() => (state.value.status === 'ready' && changed.value.length ? state.value.data.matters : []))
-const touched = computed(() => (state.value.status === 'ready' ? state.value.data.touched : []))
+const matters = computed(() =>
+  state.value.status === 'ready' && changed.value.length ? state.value.data.warnings : [],
+)
+const touched = computed(() => (state.value.status === 'ready' ? state.value.data.affectedReports : []))
 
 const why = ref('')
 const busy = ref(false)
 async function give(): Promise<void> {
   busy.value = true
-  await change(`${inApi('/publish')}?why=${encodeURIComponent(why.value)}`, 'POST')
+  await change(`${inApi('/publish')}?reason=${encodeURIComponent(why.value)}`, 'POST')
   busy.value = false
   if (failure.value) return
   why.value = ''

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /* Who gets a delivery: those who are named, or anyone who is in the rows of a query. */
 import { get } from '../../api/client'
-import type { Delivery, MarkOption, QueryCard } from '../../api/types'
+import type { Delivery, SentenceOption, QueryCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { guessed, NOBODY, readWho, whoInWords } from './deliveryWords'
+import { guessed, NOBODY, readWho, whoInWords } from './deliveryTexts'
 
 const NAMED = '/named'
 const props = defineProps<{ delivery: Delivery; queries: QueryCard[] }>()
-const emit = defineEmits<{ take: [to: Delivery['to']] }>()
+const emit = defineEmits<{ take: [to: Delivery['recipients']] }>()
 
 const columnsOf = async (queryId: string): Promise<string[]> =>
   (
@@ -17,12 +17,12 @@ const columnsOf = async (queryId: string): Promise<string[]> =>
     )
   ).map(column => column.name)
 
-const queryOffers = (): Promise<MarkOption[]> =>
+const queryOffers = (): Promise<SentenceOption[]> =>
   Promise.resolve([
-    { id: NAMED, words: 'named recipients', note: '', reason: '' },
+    { id: NAMED, label: 'named recipients', note: '', reason: '' },
     ...props.queries.map(query => ({
       id: query.id,
-      words: `each row of ${query.name}`,
+      label: `each row of ${query.name}`,
       note: query.sourceId,
       reason: '',
     })),
@@ -32,36 +32,36 @@ async function takeQuery(id: string): Promise<void> {
   else emit('take', guessed(id, await columnsOf(id).catch(() => []), props.delivery))
 }
 
-const offers = async (): Promise<MarkOption[]> =>
-  (await columnsOf(props.delivery.to.queryId)).map(name => ({ id: name, words: name, note: '', reason: '' }))
+const offers = async (): Promise<SentenceOption[]> =>
+  (await columnsOf(props.delivery.recipients.queryId)).map(name => ({ id: name, label: name, note: '', reason: '' }))
 const queryName = (id: string): string => props.queries.find(query => query.id === id)?.name ?? id
 const choosing = (parameter: string, column: string): void =>
-  emit('take', { ...props.delivery.to, choices: { ...props.delivery.to.choices, [parameter]: column } })
-const moreOffers = (): Promise<MarkOption[]> =>
+  emit('take', { ...props.delivery.recipients, choices: { ...props.delivery.recipients.choices, [parameter]: column } })
+const moreOffers = (): Promise<SentenceOption[]> =>
   Promise.resolve(
-    props.delivery.offers.chooses
-      .filter(name => !(name in props.delivery.to.choices))
-      .map(name => ({ id: name, words: `:${name} from a column`, note: '', reason: '' })),
+    props.delivery.options.parameters
+      .filter(name => !(name in props.delivery.recipients.choices))
+      .map(name => ({ id: name, label: `:${name} from a column`, note: '', reason: '' })),
   )
 const more = async (name: string): Promise<void> =>
-  choosing(name, (await columnsOf(props.delivery.to.queryId).catch(() => []))[0] ?? '')
+  choosing(name, (await columnsOf(props.delivery.recipients.queryId).catch(() => []))[0] ?? '')
 </script>
 
 <template>
-  <template v-if="delivery.to.queryId">
+  <template v-if="delivery.recipients.queryId">
     <OfferedMark
-      :text="`each row of ${queryName(delivery.to.queryId)}`"
+      :text="`each row of ${queryName(delivery.recipients.queryId)}`"
       about="who gets it"
       data-mark="rows"
       :offers="queryOffers"
       @take="takeQuery" />, at its
     <OfferedMark
-      :text="delivery.to.column || 'column'"
+      :text="delivery.recipients.addressColumn || 'column'"
       about="the column with the address"
       data-mark="address"
       :offers="offers"
-      @take="emit('take', { ...delivery.to, column: $event })" /><template
-      v-for="(column, parameter) in delivery.to.choices"
+      @take="emit('take', { ...delivery.recipients, addressColumn: $event })" /><template
+      v-for="(column, parameter) in delivery.recipients.choices"
       :key="parameter"
       >, <code class="parameter">:{{ parameter }}</code> is its
       <OfferedMark
@@ -76,11 +76,11 @@ const more = async (name: string): Promise<void> =>
   /></template>
   <template v-else>
     <TypedMark
-      :text="whoInWords(delivery.to)"
-      :begins="delivery.to.who.join(', ')"
+      :text="whoInWords(delivery.recipients)"
+      :begins="delivery.recipients.addresses.join(', ')"
       about="addresses, names of people, or group:name"
       data-mark="who"
-      @take="emit('take', { ...delivery.to, who: readWho($event) })" />
+      @take="emit('take', { ...delivery.recipients, addresses: readWho($event) })" />
     <span class="soft">
       or
       <OfferedMark

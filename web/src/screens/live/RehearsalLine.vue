@@ -3,11 +3,11 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useRehearsal } from '../rehearsal/useRehearsal'
-import { rehearsedInWords } from './words'
+import { rehearsedInWords } from './revisionTexts'
 
 const props = defineProps<{ report: { id: string; name: string }; first: boolean }>()
 const { state, failed, start } = useRehearsal(props.report.id)
-const wrong = computed(() => state.value?.lines.some(line => line.verdict === 'failed') ?? false)
+const wrong = computed(() => state.value?.cases.some(line => line.verdict === 'failed') ?? false)
 </script>
 
 <template>
@@ -17,7 +17,7 @@ const wrong = computed(() => state.value?.lines.some(line => line.verdict === 'f
       ><RouterLink :to="`/reports/${encodeURIComponent(report.id)}/rehearsal`">{{ report.name }}</RouterLink
       >:
       <span :class="{ 'bad-news': wrong }" role="status">{{ failed ? failed.message : rehearsedInWords(state) }}</span>
-      <button v-if="state?.status !== 'RUNNING'" class="as-link ms-2" @click="start">
+      <button v-if="state?.state !== 'RUNNING'" class="as-link ms-2" @click="start">
         {{ state ? 'Rehearse again' : 'Rehearse' }}
       </button></span
     >

@@ -3,7 +3,7 @@
 import type { CopySchedule, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { scheduleOf, timesInWords, timesOffers } from './copyWords'
+import { scheduleOf, timesInWords, timesOffers } from './copyTexts'
 
 const MISSED: Record<string, string> = { 'catch-up': 'run once', leave: 'are skipped' }
 /** @property after the copies behind which it may be */
@@ -23,15 +23,15 @@ const emit = defineEmits<{ take: [schedule: CopySchedule] }>()
   <template v-if="schedule.every">
     in
     <TypedMark
-      :text="schedule.zone"
+      :text="schedule.timeZone"
       about="time zone"
       data-mark="zone"
-      @take="emit('take', { ...schedule, zone: $event })" />, missed runs
+      @take="emit('take', { ...schedule, timeZone: $event })" />, missed runs
     <button
       class="marked"
       data-mark="missed"
-      @click="emit('take', { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' })">
-      {{ MISSED[schedule.missed] }}
+      @click="emit('take', { ...schedule, missedRuns: schedule.missedRuns === 'leave' ? 'catch-up' : 'leave' })">
+      {{ MISSED[schedule.missedRuns] }}
     </button></template
   >
 </template>

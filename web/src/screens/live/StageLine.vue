@@ -2,47 +2,47 @@
 /* What holds in one stage, as a sentence: its marks are changed where they are. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
-import type { MarkOption, Stage } from '../../api/types'
+import type { SentenceOption, Stage } from '../../api/types'
 import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { moreOffers, without, type More } from './stageOffers'
-import { saidOf, type Said, type Stages } from './useStages'
-import { dayOf } from './words'
+import { moreOffers, without, type StageOption } from './stageOffers'
+import { settingsOf, type StageSettings, type Stages } from './useStages'
+import { dayOf } from './revisionTexts'
 
 const props = defineProps<{ stage: Stage; stages: Stages }>()
 const ITSELF = '/itself'
 const AS_WRITTEN = '/as-written'
 
 const around = computed(() => props.stages.around.value)
-const keep = (changed: Partial<Said>): Promise<void> =>
-  props.stages.keep(props.stage, { ...saidOf(props.stage), ...changed })
+const keep = (changed: Partial<StageSettings>): Promise<void> =>
+  props.stages.keep(props.stage, { ...settingsOf(props.stage), ...changed })
 
-async function valueOffers(name: string): Promise<MarkOption[]> {
-  const offers = await get<MarkOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
+async function valueOffers(name: string): Promise<SentenceOption[]> {
+  const offers = await get<SentenceOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
   const values = offers.filter(offer => !offer.id.startsWith('/query/'))
-  return [...values, { id: AS_WRITTEN, words: 'its default', note: 'default', reason: '' }]
+  return [...values, { id: AS_WRITTEN, label: 'its default', note: 'default', reason: '' }]
 }
 function takeValue(name: string, taken: string): void {
-  if (taken === AS_WRITTEN) void keep({ values: without(saidOf(props.stage).values, name) })
+  if (taken === AS_WRITTEN) void keep({ defaults: without(settingsOf(props.stage).defaults, name) })
   else void props.stages.value(props.stage, name, taken)
 }
 
 const kindOf = (id: string): string => around.value.sources.find(source => source.id === id)?.kind ?? ''
-const sourceOffers = (from: string): MarkOption[] => [
+const sourceOffers = (from: string): SentenceOption[] => [
   ...around.value.sources
     .filter(source => source.id !== from && source.kind === kindOf(from))
-    .map(source => ({ id: source.id, words: source.id, note: '', reason: '' })),
-  { id: ITSELF, words: from, note: 'itself', reason: '' },
+    .map(source => ({ id: source.id, label: source.id, note: '', reason: '' })),
+  { id: ITSELF, label: from, note: 'itself', reason: '' },
 ]
 const takeSource = (from: string, taken: string): Promise<void> =>
   keep({ sources: taken === ITSELF ? without(props.stage.sources, from) : { ...props.stage.sources, [from]: taken } })
 
 const number = (typed: string): number => Number(typed.replaceAll(/[\s,]|rows?|s$/g, '')) || 0
-const more = computed<More[]>(() => moreOffers(props.stage, around.value))
+const more = computed<StageOption[]>(() => moreOffers(props.stage, around.value))
 function take(id: string): void {
   const taken = more.value.find(one => one.id === id)
-  if (taken) void keep(taken.said)
+  if (taken) void keep(taken.change)
 }
 /* The draft and that of viewers are always there. */
 const named = computed(() => !['draft', 'live'].includes(props.stage.name))
@@ -52,7 +52,7 @@ const last = computed(() => props.stage.lastChange)
 <template>
   <li class="stage" :data-stage="stage.name">
     <span class="soft name">{{ stage.name }}</span>
-    <span v-if="stage.mine">
+    <span v-if="stage.editable">
       <template v-for="(to, from) in stage.sources" :key="from"
         >asks
         <OfferedMark
@@ -63,42 +63,44 @@ const last = computed(() => props.stage.lastChange)
           @take="takeSource(String(from), $event)" />
         instead of {{ from }};
       </template>
-      <template v-for="one in stage.values" :key="one.parameter"
+      <template v-for="one in stage.defaults" :key="one.parameter"
         ><code class="parameter">:{{ one.parameter }}</code> defaults to
         <OfferedMark
           :data-mark="`value ${one.parameter}`"
-          :text="one.words"
+          :text="one.label"
           :about="`what :${one.parameter} defaults to`"
           typed
           :begins="one.value.formula || one.value.choice.values.join(', ')"
           :offers="() => valueOffers(one.parameter)"
           @take="takeValue(one.parameter, $event)" />;
       </template>
-      <template v-if="stage.rows"
+      <template v-if="stage.rowLimit"
         >shows at most
         <TypedMark
-          :text="`${stage.rows.toLocaleString(LOCALE)} rows`"
-          :begins="String(stage.rows)"
+          :text="`${stage.rowLimit.toLocaleString(LOCALE)} rows`"
+          :begins="String(stage.rowLimit)"
           data-mark="rows"
           about="the most rows"
-          @take="keep({ rows: number($event) })" />;
+          @take="keep({ rowLimit: number($event) })" />;
       </template>
-      <template v-if="stage.seconds"
+      <template v-if="stage.timeoutSeconds"
         >stops after
         <TypedMark
-          :text="`${stage.seconds} s`"
-          :begins="String(stage.seconds)"
+          :text="`${stage.timeoutSeconds} s`"
+          :begins="String(stage.timeoutSeconds)"
           data-mark="seconds"
           about="seconds"
-          @take="keep({ seconds: number($event) })" />;
+          @take="keep({ timeoutSeconds: number($event) })" />;
       </template>
-      <span v-if="stage.clauses.length === 0" class="soft">no stage values </span>
+      <span v-if="stage.description.length === 0" class="soft">no stage values </span>
       <OfferedMark data-mark="more" text="+ …" about="say more of it" :offers="async () => more" @take="take" />
       <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove it</button>
     </span>
-    <span v-else>{{ stage.clauses.join('; ') || 'no stage values' }} <span class="soft">· set by operators</span></span>
+    <span v-else
+      >{{ stage.description.join('; ') || 'no stage values' }} <span class="soft">· set by operators</span></span
+    >
     <span v-if="last.at" class="soft last">
-      {{ last.what }} · {{ last.who ? `${last.who}, ` : '' }}{{ dayOf(last.at) }}
+      {{ last.action }} · {{ last.person ? `${last.person}, ` : '' }}{{ dayOf(last.at) }}
     </span>
   </li>
 </template>

@@ -7,7 +7,7 @@ import { useStages } from './useStages'
 
 const stages = useStages()
 const { state, around, failure, reload } = stages
-const NOTHING_SAID = { values: {}, sources: {}, rows: 0, seconds: 0 }
+const NOTHING_SAID = { defaults: {}, sources: {}, rowLimit: 0, timeoutSeconds: 0 }
 const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toLowerCase(), version: 0 }, NOTHING_SAID)
 </script>
 

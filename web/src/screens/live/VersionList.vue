@@ -8,7 +8,7 @@ import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 import RevisionDifference from './RevisionDifference.vue'
-import { dayOf, thingsInWords } from './words'
+import { dayOf, thingsInWords } from './revisionTexts'
 
 const PAGE = 30
 const emit = defineEmits<{ back: [] }>()
@@ -38,7 +38,7 @@ const sure = ref(0)
 async function goBack(number: number, kind = '', id = ''): Promise<void> {
   sure.value = 0
   const why = `restoring version ${number}`
-  await change(`${inApi(`/revisions/${number}/restore`)}?why=${encodeURIComponent(why)}`, 'POST', { kind, id })
+  await change(`${inApi(`/revisions/${number}/restore`)}?reason=${encodeURIComponent(why)}`, 'POST', { kind, id })
 }
 defineExpose({ reload })
 </script>
@@ -58,9 +58,10 @@ defineExpose({ reload })
         <div class="line">
           <span class="soft number">Version {{ revision.number }}</span>
           <div>
-            {{ dayOf(revision.at) }}<template v-if="revision.why">, “{{ revision.why }}”</template>
+            {{ dayOf(revision.at) }}<template v-if="revision.reason">, “{{ revision.reason }}”</template>
             <span class="soft">
-              · {{ thingsInWords(revision.things) }}{{ revision.who ? ` · by ${revision.who}` : '' }}</span
+              · {{ thingsInWords(revision.changedObjects)
+              }}{{ revision.person ? ` · by ${revision.person}` : '' }}</span
             >
             <div class="doing">
               <button

@@ -21,7 +21,7 @@ const link = computed(() => {
     <span
       ><RouterLink :to="link">{{ matter.name }}</RouterLink
       >{{ matter.line ? `, line ${matter.line}` : '' }}: {{ matter.message }}
-      <button v-if="matter.fix" class="as-link" @click="emit('moveLimit', matter.movesLimitOf)">
+      <button v-if="matter.fix" class="as-link" @click="emit('moveLimit', matter.limitQueryId)">
         {{ matter.fix }}
       </button>
       <span v-else class="soft">{{ matter.advice }}</span></span

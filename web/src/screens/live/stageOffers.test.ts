@@ -8,28 +8,31 @@ const around = {
   parameters: [newParameter('rows'), { ...newParameter('worked_out'), formula: 'today' }],
   sources: [source('full', 'duckdb'), source('small', 'duckdb'), source('other', 'mariadb')],
 }
-const stage = (said: Partial<Stage> = {}): Stage => ({
+const stage = (changed: Partial<Stage> = {}): Stage => ({
   name: 'draft',
-  values: [],
+  defaults: [],
   sources: {},
-  rows: 0,
-  seconds: 0,
+  rowLimit: 0,
+  timeoutSeconds: 0,
   version: 0,
-  mine: true,
-  clauses: [],
-  lastChange: { at: '', who: '', what: '' },
-  ...said,
+  editable: true,
+  description: [],
+  lastChange: { at: '', person: '', action: '' },
+  ...changed,
 })
-const ids = (said?: Partial<Stage>): string[] => moreOffers(stage(said), around).map(more => more.id)
+const ids = (changed?: Partial<Stage>): string[] => moreOffers(stage(changed), around).map(more => more.id)
 
-describe('what more can be said of a stage', () => {
+describe('options of a stage', () => {
   it('offers limits, sources of the same kind, and parameters that are chosen', () => {
     expect(ids()).toEqual(['rows', 'seconds', 'source full small', 'source small full', 'value rows'])
   })
 
-  it('does not offer what is said already', () => {
-    const value = { parameter: 'rows', words: '5', value: newParameter('rows').default }
-    expect(ids({ rows: 5, seconds: 9, values: [value] })).toEqual(['source full small', 'source small full'])
+  it('omits settings that exist', () => {
+    const value = { parameter: 'rows', label: '5', value: newParameter('rows').default }
+    expect(ids({ rowLimit: 5, timeoutSeconds: 9, defaults: [value] })).toEqual([
+      'source full small',
+      'source small full',
+    ])
   })
 
   it('does not ask anything instead of what is asked instead', () => {
@@ -38,7 +41,7 @@ describe('what more can be said of a stage', () => {
 
   it('says the rest as it was', () => {
     const more = moreOffers(stage({ sources: { a: 'b' } }), around).find(one => one.id === 'source full small')
-    expect(more?.said).toEqual({ sources: { a: 'b', full: 'small' } })
+    expect(more?.change).toEqual({ sources: { a: 'b', full: 'small' } })
     expect(without({ a: 1, b: 2 }, 'a')).toEqual({ b: 2 })
   })
 })

@@ -1,8 +1,8 @@
-import type { MarkOption, ParameterUse, Source, Stage } from '../../api/types'
-import { saidOf, type Said } from './useStages'
+import type { SentenceOption, ParameterOverview, Source, Stage } from '../../api/types'
+import { settingsOf, type StageSettings } from './useStages'
 
 /** Something more to say of a stage, and what it says then. */
-export type More = MarkOption & { said: Partial<Said> }
+export type StageOption = SentenceOption & { change: Partial<StageSettings> }
 
 const USUAL_ROWS = 1000
 const USUAL_SECONDS = 20
@@ -14,46 +14,52 @@ export function without<T>(all: Record<string, T>, name: string): Record<string,
 /** Stage values that are not set yet. A source that replaces another is not itself replaced. */
 export function moreOffers(
   stage: Stage,
-  around: { parameters: ParameterUse['definition'][]; sources: Source[] },
-): More[] {
-  const said = saidOf(stage)
+  around: { parameters: ParameterOverview['definition'][]; sources: Source[] },
+): StageOption[] {
+  const settings = settingsOf(stage)
   const values = around.parameters
-    .filter(one => !one.formula && !(one.name in said.values))
+    .filter(one => !one.formula && !(one.name in settings.defaults))
     .map(one => ({
       id: `value ${one.name}`,
-      words: `:${one.name} opens with …`,
+      label: `:${one.name} opens with …`,
       note: one.label,
       reason: '',
-      said: { values: { ...said.values, [one.name]: asChoice(one.default) } },
+      change: { defaults: { ...settings.defaults, [one.name]: asChoice(one.default) } },
     }))
-  return [...limits(stage), ...sources(said, around.sources), ...values]
+  return [...limits(stage), ...sources(settings, around.sources), ...values]
 }
 
 /* What a query gives is found each time; a stage says values. */
-const asChoice = (start: ParameterUse['definition']['default']): ParameterUse['definition']['default'] =>
+const asChoice = (start: ParameterOverview['definition']['default']): ParameterOverview['definition']['default'] =>
   start.kind === 'query'
     ? { kind: 'choice', choice: { kind: 'blank', values: [], withoutValue: false }, formula: '', queryId: '' }
     : start
 
-function limits(stage: Stage): More[] {
-  const rows = { id: 'rows', words: 'shows at most … rows', note: '', reason: '', said: { rows: USUAL_ROWS } }
-  const seconds = { id: 'seconds', words: 'stops after … s', note: '', reason: '', said: { seconds: USUAL_SECONDS } }
-  return [...(stage.rows ? [] : [rows]), ...(stage.seconds ? [] : [seconds])]
+function limits(stage: Stage): StageOption[] {
+  const rows = { id: 'rows', label: 'shows at most … rows', note: '', reason: '', change: { rowLimit: USUAL_ROWS } }
+  const seconds = {
+    id: 'seconds',
+    label: 'stops after … s',
+    note: '',
+    reason: '',
+    change: { timeoutSeconds: USUAL_SECONDS },
+  }
+  return [...(stage.rowLimit ? [] : [rows]), ...(stage.timeoutSeconds ? [] : [seconds])]
 }
 
-function sources(said: Said, all: Source[]): More[] {
-  const asked = Object.values(said.sources)
+function sources(settings: StageSettings, all: Source[]): StageOption[] {
+  const asked = Object.values(settings.sources)
   return all
-    .filter(from => !(from.id in said.sources) && !asked.includes(from.id))
+    .filter(from => !(from.id in settings.sources) && !asked.includes(from.id))
     .flatMap(from =>
       all
-        .filter(to => to.kind === from.kind && to.id !== from.id && !(to.id in said.sources))
+        .filter(to => to.kind === from.kind && to.id !== from.id && !(to.id in settings.sources))
         .map(to => ({
           id: `source ${from.id} ${to.id}`,
-          words: `asks ${to.id} instead of ${from.id}`,
+          label: `asks ${to.id} instead of ${from.id}`,
           note: '',
           reason: '',
-          said: { sources: { ...said.sources, [from.id]: to.id } },
+          change: { sources: { ...settings.sources, [from.id]: to.id } },
         })),
     )
 }

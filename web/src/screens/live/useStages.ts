@@ -1,28 +1,28 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
 import { get, post, type Failure } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { DefaultDefinition, ParameterUse, Source, Stage, ConvertedDefinition } from '../../api/types'
+import type { DefaultDefinition, ParameterOverview, Source, Stage, ConvertedDefinition } from '../../api/types'
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
 import { useChanges } from '../people/useChanges'
 
 /** The stored settings of a stage. */
-export interface Said {
-  values: Record<string, DefaultDefinition>
+export interface StageSettings {
+  defaults: Record<string, DefaultDefinition>
   sources: Record<string, string>
-  rows: number
-  seconds: number
+  rowLimit: number
+  timeoutSeconds: number
 }
 
-export const saidOf = (stage: Stage): Said => ({
-  values: Object.fromEntries(stage.values.map(one => [one.parameter, one.value])),
+export const settingsOf = (stage: Stage): StageSettings => ({
+  defaults: Object.fromEntries(stage.defaults.map(one => [one.parameter, one.value])),
   sources: { ...stage.sources },
-  rows: stage.rows,
-  seconds: stage.seconds,
+  rowLimit: stage.rowLimit,
+  timeoutSeconds: stage.timeoutSeconds,
 })
 
 interface Around {
   stages: Stage[]
-  parameters: ParameterUse['definition'][]
+  parameters: ParameterOverview['definition'][]
   sources: Source[]
 }
 
@@ -31,7 +31,7 @@ export interface Stages {
   around: ComputedRef<Around>
   failure: ShallowRef<Failure | undefined>
   reload: () => Promise<void>
-  keep: (stage: Pick<Stage, 'name' | 'version'>, said: Said) => Promise<void>
+  keep: (stage: Pick<Stage, 'name' | 'version'>, settings: StageSettings) => Promise<void>
   remove: (name: string) => Promise<void>
   value: (stage: Stage, parameter: string, taken: string) => Promise<void>
 }
@@ -40,7 +40,7 @@ export interface Stages {
 export function useStages(): Stages {
   const { state, reload } = useLoaded(async signal => ({
     stages: await get<Stage[]>('/stages', signal),
-    parameters: (await get<ParameterUse[]>('/parameters', signal)).map(use => use.definition),
+    parameters: (await get<ParameterOverview[]>('/parameters', signal)).map(use => use.definition),
     sources: await get<Source[]>('/sources', signal),
   }))
   const { failure, change } = useChanges(reload)
@@ -49,27 +49,27 @@ export function useStages(): Stages {
   )
 
   const at = (name: string): string => inApi(`/stages/${encodeURIComponent(name)}`)
-  async function keep(stage: Pick<Stage, 'name' | 'version'>, said: Said): Promise<void> {
-    await change(at(stage.name), 'PUT', { ...said, version: stage.version })
+  async function keep(stage: Pick<Stage, 'name' | 'version'>, settings: StageSettings): Promise<void> {
+    await change(at(stage.name), 'PUT', { ...settings, version: stage.version })
   }
 
   /* A value is read as what a parameter opens with is, by the server. */
   async function value(stage: Stage, parameter: string, taken: string): Promise<void> {
-    const said = saidOf(stage)
+    const settings = settingsOf(stage)
     const written = around.value.parameters.find(one => one.name === parameter)
     if (!written) return
-    const definition = { ...written, default: said.values[parameter] ?? written.default }
+    const definition = { ...written, default: settings.defaults[parameter] ?? written.default }
     await change(at(stage.name), 'PUT', {
-      ...said,
+      ...settings,
       version: stage.version,
-      values: { ...said.values, [parameter]: await read(definition, taken) },
+      defaults: { ...settings.defaults, [parameter]: await read(definition, taken) },
     })
   }
-  async function read(definition: ParameterUse['definition'], taken: string): Promise<DefaultDefinition> {
+  async function read(definition: ParameterOverview['definition'], taken: string): Promise<DefaultDefinition> {
     const { definition: meant } = await post<ConvertedDefinition>('/parameters/changed', {
       definition,
       mark: 'start',
-      taken,
+      option: taken,
     })
     return meant.default
   }

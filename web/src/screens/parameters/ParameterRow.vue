@@ -2,7 +2,7 @@
 /* A parameter, or the two ends of a range: what it is called, its sentence, the control to try it, and what uses it. */
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Choice } from '../../api/types'
-import { useSeen } from '../../composables/useSeen'
+import { useSeen } from '../../composables/useInView'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
 import ParameterSentences from '../../parameters/ParameterSentences.vue'
@@ -60,7 +60,7 @@ function keys(event: KeyboardEvent): void {
           @choose="changed => Object.entries(changed).forEach(([name, choice]) => choose(name, choice))" />
         <ChoiceControl
           v-else-if="!first.formula"
-          :key="`${first.type}${first.many}${first.covers}${first.list.kind}`"
+          :key="`${first.type}${first.multiple}${first.covers}${first.list.kind}`"
           :parameter="first"
           :model-value="first.trialChoice"
           @update:model-value="choose(first.name, $event)" />

@@ -19,7 +19,7 @@ const typed = ref('')
 const all = computed(() => parameters.uses.value)
 provide(choosingKey, {
   choices: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.definition.trialChoice]))),
-  needs: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.needs]))),
+  needs: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.dependencies]))),
   reportId: '',
   signed: computed(() => ''),
   trial: true,

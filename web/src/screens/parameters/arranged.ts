@@ -1,9 +1,9 @@
-import type { ParameterUse } from '../../api/types'
+import type { ParameterOverview } from '../../api/types'
 
 /** One row of the screen: a parameter, or the two ends of a range. */
 export interface Row {
-  first: ParameterUse
-  end?: ParameterUse
+  first: ParameterOverview
+  end?: ParameterOverview
 }
 
 export interface Group {
@@ -20,11 +20,11 @@ export const ORDERS = [
 ] as const
 export type Order = (typeof ORDERS)[number]['value']
 
-export const usesOf = (row: Row): ParameterUse[] => (row.end ? [row.first, row.end] : [row.first])
+export const usesOf = (row: Row): ParameterOverview[] => (row.end ? [row.first, row.end] : [row.first])
 const nameOf = (row: Row): string => row.first.definition.name
 
 /** The end of a range is in the row of its beginning. */
-export function rowsOf(uses: ParameterUse[]): Row[] {
+export function rowsOf(uses: ParameterOverview[]): Row[] {
   const byName = new Map(uses.map(use => [use.definition.name, use]))
   const ends = new Set(uses.map(use => use.definition.rangeEnd).filter(name => byName.has(name)))
   return uses
@@ -32,19 +32,19 @@ export function rowsOf(uses: ParameterUse[]): Row[] {
     .map(use => ({ first: use, end: byName.get(use.definition.rangeEnd) }))
 }
 
-const textOf = (pieces: ParameterUse['said']['said']): string => pieces.map(piece => piece.text).join('')
+const textOf = (pieces: ParameterOverview['sentence']['sentence']): string => pieces.map(piece => piece.text).join('')
 /** What a row says, as plain text. */
 export const plainly = (row: Row): string =>
   usesOf(row)
-    .map(({ said }) => `${textOf(said.name)}: ${textOf(said.said)}`)
+    .map(({ sentence: said }) => `${textOf(said.name)}: ${textOf(said.sentence)}`)
     .join('\n')
 
 /** Whether the texts of a row contain all of these words. */
 export function matches(row: Row, search: string): boolean {
   const text = usesOf(row)
-    .flatMap(({ definition, said, uses, notices }) => [
+    .flatMap(({ definition, sentence: said, uses, notices }) => [
       `:${definition.name} ${definition.group}`,
-      textOf([...said.name, ...said.said]),
+      textOf([...said.name, ...said.sentence]),
       ...uses.map(one => one.name),
       ...notices,
     ])
@@ -56,7 +56,7 @@ export function matches(row: Row, search: string): boolean {
     .every(word => text.includes(word))
 }
 
-const typeOf = ({ definition }: ParameterUse): string => `${definition.type} ${definition.many}`
+const typeOf = ({ definition }: ParameterOverview): string => `${definition.type} ${definition.multiple}`
 
 const COMPARED: Record<Exclude<Order, 'viewers'>, (a: Row, b: Row) => number> = {
   name: (a, b) => nameOf(a).localeCompare(nameOf(b)),
@@ -79,7 +79,7 @@ export function arranged(rows: Row[], order: Order): Group[] {
 }
 
 /** The names of all parameters when a row has moved by some steps among those of its heading. */
-export function moved(uses: ParameterUse[], name: string, steps: number): string[] {
+export function moved(uses: ParameterOverview[], name: string, steps: number): string[] {
   const rows = rowsOf(uses)
   const at = rows.findIndex(row => nameOf(row) === name)
   const heading = rows[at]?.first.definition.group
@@ -95,7 +95,7 @@ const counted = (count: number, one: string, many: string): string[] =>
   count === 0 ? [] : [`${count} ${count === 1 ? one : many}`]
 
 /** What uses a parameter, in words: "3 queries, 2 reports". */
-export function usesInWords(use: ParameterUse): string {
+export function usesInWords(use: ParameterOverview): string {
   const of = (kind: string): number => use.uses.filter(one => one.kind === kind).length
   return (
     [

@@ -19,7 +19,7 @@ defineExpose({ reload })
 const deeds = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const toSeconds = (at: string): string => at.replace(/\.\d+/, '')
 const about = (deed: AuditEntry): string =>
-  [deed.about, deed.projectId && `in ${projectInWords(deed.projectId, props.projects)}`].filter(Boolean).join(', ')
+  [deed.object, deed.projectId && `in ${projectInWords(deed.projectId, props.projects)}`].filter(Boolean).join(', ')
 </script>
 
 <template>
@@ -37,7 +37,7 @@ const about = (deed: AuditEntry): string =>
         <tr v-for="deed in deeds" :key="deed.id">
           <td class="soft when">{{ momentInWords(toSeconds(deed.at)) }}</td>
           <td>
-            <b>{{ deed.person || 'Unknown' }}</b> {{ deed.what
+            <b>{{ deed.person || 'Unknown' }}</b> {{ deed.action
             }}<template v-if="about(deed)">: {{ about(deed) }}</template>
           </td>
           <td class="soft mono">{{ deed.address }}</td>

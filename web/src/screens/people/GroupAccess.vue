@@ -2,7 +2,7 @@
 /* Among which values of a held parameter everyone of a group chooses: taken from its list, or typed. */
 import { computed } from 'vue'
 import { ask } from '../../api/client'
-import type { GroupAccess, MarkOption, ProjectCard, ValueList } from '../../api/types'
+import type { GroupAccess, SentenceOption, ProjectCard, ValueList } from '../../api/types'
 import { chosen } from '../../choices/choices'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -24,7 +24,7 @@ const words = computed(() => {
   return more > 1 ? listInWords([...values.slice(0, MOST_SAID), `${more} more`]) : listInWords(values)
 })
 
-async function offers(): Promise<MarkOption[]> {
+async function offers(): Promise<SentenceOption[]> {
   const path = `/api/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
   const list = await ask<ValueList>(path, {
     method: 'POST',
@@ -34,12 +34,12 @@ async function offers(): Promise<MarkOption[]> {
   return [
     ...list.values.slice(0, MOST_OFFERED).map(item => ({
       id: item.value,
-      words: item.label,
+      label: item.label,
       note: theirs.has(item.value) ? 'assigned; remove' : '',
       reason: '',
     })),
-    { id: ALL, words: 'everything', note: 'unrestricted', reason: '' },
-    { id: NOTHING, words: 'nothing', note: 'none by this group', reason: '' },
+    { id: ALL, label: 'everything', note: 'unrestricted', reason: '' },
+    { id: NOTHING, label: 'nothing', note: 'none by this group', reason: '' },
   ]
 }
 

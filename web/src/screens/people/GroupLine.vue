@@ -40,7 +40,7 @@ async function rename(): Promise<void> {
         :projects="projects"
         @give="(projectId, role) => change(`${at}/role`, 'PUT', { projectId, role })"
         @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" /><GroupAccess
-        v-for="says in group.says"
+        v-for="says in group.rowAccess"
         :key="says.projectId + says.parameter"
         :who="group.name"
         :says="says"
@@ -48,8 +48,8 @@ async function rename(): Promise<void> {
         @say="change(`${at}/row-access`, 'PUT', $event)" /><template v-if="me?.service"
         >; members also by {{ me.service }} group
         <TypedMark
-          :text="group.claimed.join(', ') || 'no claim'"
-          :begins="group.claimed.join(', ')"
+          :text="group.membershipClaims.join(', ') || 'no claim'"
+          :begins="group.membershipClaims.join(', ')"
           :about="`who is in ${group.name}`"
           data-mark="claimed"
           @take="change(`${at}/membership-claims`, 'PUT', { values: $event.split(',') })" /></template

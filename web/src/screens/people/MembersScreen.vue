@@ -4,7 +4,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { ask } from '../../api/client'
 import { inApi } from '../../api/project'
-import type { MarkOption, Member, Members } from '../../api/types'
+import type { SentenceOption, Member, Members } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -17,10 +17,10 @@ const { failure, change } = useChanges(reload)
 const members = computed(() => (state.value.status === 'ready' ? state.value.data.members : []))
 const groups = computed(() => (state.value.status === 'ready' ? state.value.data.groups : []))
 
-const offers = (now: string): Promise<MarkOption[]> =>
+const offers = (now: string): Promise<SentenceOption[]> =>
   Promise.resolve([
-    ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
-    { id: NOTHING, words: NOTHING, note: 'remove', reason: '' },
+    ...ROLES.map(role => ({ id: role.id, label: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
+    { id: NOTHING, label: NOTHING, note: 'remove', reason: '' },
   ])
 const give = (kind: string, name: string, role: string): Promise<unknown> =>
   change(at, 'PUT', { kind, name, role: role.toUpperCase() })
@@ -34,8 +34,8 @@ async function add(): Promise<void> {
   await give('person', name.value, 'viewer')
   if (!failure.value) name.value = ''
 }
-const groupOffers = (): Promise<MarkOption[]> =>
-  Promise.resolve(groups.value.map(group => ({ id: group, words: group, note: '', reason: '' })))
+const groupOffers = (): Promise<SentenceOption[]> =>
+  Promise.resolve(groups.value.map(group => ({ id: group, label: group, note: '', reason: '' })))
 </script>
 
 <template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* One person as a sentence: what they may do, in which groups they are, when they were here. */
 import { computed, shallowRef } from 'vue'
-import type { MarkOption, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
-import { agoInWords } from '../reports/ago'
+import type { SentenceOption, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
+import { agoInWords } from '../reports/timeAgo'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -22,21 +22,21 @@ const link = shallowRef<SignInLink>()
 const at = computed(() => `/api/people/${encodeURIComponent(props.person.id)}`)
 const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
 const state = computed(() =>
-  props.person.blocked
+  props.person.suspended
     ? 'Suspend'
-    : props.person.seen
-      ? `Last active ${agoInWords(props.person.seen, Date.now())}`
+    : props.person.lastSeen
+      ? `Last active ${agoInWords(props.person.lastSeen, Date.now())}`
       : props.person.hasPassword
         ? 'Signed out'
         : 'Never signed in',
 )
 
 /* A group is joined and left at the same words. */
-const groupOffers = (): Promise<MarkOption[]> =>
+const groupOffers = (): Promise<SentenceOption[]> =>
   Promise.resolve(
     props.groups.map(group => ({
       id: group.id,
-      words: group.name,
+      label: group.name,
       note: props.person.groups.includes(group.id) ? 'remove from group' : '',
       reason: '',
     })),
@@ -57,7 +57,7 @@ async function newLink(): Promise<void> {
 </script>
 
 <template>
-  <li class="card-box person" :aria-label="person.label" :class="{ shut: person.blocked }">
+  <li class="card-box person" :aria-label="person.label" :class="{ shut: person.suspended }">
     <p class="m-0">
       <b>{{ person.label }}</b> <span class="soft mono">{{ person.name }}</span> is
       <RoleMarks :who="person.label" :roles="person.roles" :projects="projects" @give="give" @take="take" /><template
@@ -71,18 +71,18 @@ async function newLink(): Promise<void> {
           @take="inGroup" /></template
       >; email
       <TypedMark
-        :text="person.mail || 'no address'"
-        :begins="person.mail"
+        :text="person.email || 'no address'"
+        :begins="person.email"
         :about="`where ${person.label} gets mail`"
         data-mark="mail"
-        @take="change(`${at}/mail`, 'PUT', { mail: $event })" />. <span class="soft">{{ state }}.</span>
+        @take="change(`${at}/mail`, 'PUT', { email: $event })" />. <span class="soft">{{ state }}.</span>
     </p>
     <div class="row-line soft">
       <button class="as-link soft" :title="person.hasPassword ? 'Their password becomes invalid' : ''" @click="newLink">
         New sign-in link
       </button>
-      <button class="as-link soft" @click="change(`${at}/suspended`, 'PUT', { blocked: !person.blocked })">
-        {{ person.blocked ? 'Reactivate' : 'Suspend' }}
+      <button class="as-link soft" @click="change(`${at}/suspended`, 'PUT', { suspended: !person.suspended })">
+        {{ person.suspended ? 'Reactivate' : 'Suspend' }}
       </button>
       <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
     </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* What a person or a group may do, a role for each project or for all of them; each of its words can be changed. */
 import { computed } from 'vue'
-import type { GrantedRole, MarkOption, ProjectCard } from '../../api/types'
+import type { GrantedRole, SentenceOption, ProjectCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import { ALL, NOTHING, ROLES, projectInWords } from './roles'
 
@@ -12,21 +12,21 @@ const given = computed(() =>
   props.roles.map(role => ({ ...role, project: projectInWords(role.projectId, props.projects) })),
 )
 
-const roleOffers = (now: string): Promise<MarkOption[]> =>
+const roleOffers = (now: string): Promise<SentenceOption[]> =>
   Promise.resolve([
-    ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
-    { id: NOTHING, words: NOTHING, note: 'remove', reason: '' },
+    ...ROLES.map(role => ({ id: role.id, label: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
+    { id: NOTHING, label: NOTHING, note: 'remove', reason: '' },
   ])
 
 /* The role for one more project: what there is a role for already is changed at its own words. */
-const newOffers = (): Promise<MarkOption[]> =>
+const newOffers = (): Promise<SentenceOption[]> =>
   Promise.resolve(
     [ALL, ...props.projects.map(project => project.id)]
       .filter(id => !props.roles.some(role => role.projectId === id))
       .flatMap(id =>
         ROLES.map(role => ({
           id: `${role.id} ${id}`,
-          words: `${role.id} of ${projectInWords(id, props.projects)}`,
+          label: `${role.id} of ${projectInWords(id, props.projects)}`,
           note: role.may,
           reason: '',
         })),

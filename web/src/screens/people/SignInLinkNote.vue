@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* A link that signs someone in, to be given to them; it is shown here and nowhere again. */
 import { computed, ref } from 'vue'
-import { inServer } from '../../api/place'
+import { inServer } from '../../api/location'
 import type { SignInLink } from '../../api/types'
 import { copyText } from '../../clipboard'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { asFailure, send, type Failure } from '../../api/client'
-import { inServer } from '../../api/place'
+import { inServer } from '../../api/location'
 import { inApi } from '../../api/project'
 import FailureNote from '../../widgets/FailureNote.vue'
 

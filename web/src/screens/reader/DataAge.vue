@@ -5,7 +5,7 @@ import { get } from '../../api/client'
 import type { DataAge } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { dateInWords, isDay, momentInWords } from '../../formats'
-import { dayOf } from '../live/words'
+import { dayOf } from '../live/revisionTexts'
 
 const props = defineProps<{ reportId: string; signed: string }>()
 const { state } = useLoaded(signal =>
@@ -31,8 +31,8 @@ const newest = computed(() => {
       >data as of {{ newest }}{{ age.late ? ', overdue' : '' }}</span
     ></template
   >
-  <template v-if="age?.kept"
-    ><span class="dot">·</span><span data-test="kept">stored here since {{ dayOf(age.kept) }}</span></template
+  <template v-if="age?.copiedAt"
+    ><span class="dot">·</span><span data-test="kept">stored here since {{ dayOf(age.copiedAt) }}</span></template
   >
 </template>
 

@@ -4,7 +4,7 @@ import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { asFailure, get, post, type Failure } from '../../api/client'
 import { openLink } from '../../api/openLink'
-import { inServer } from '../../api/place'
+import { inServer } from '../../api/location'
 import { inApi } from '../../api/project'
 import { newRunId, stop as stopAtDatabase } from '../../api/runs'
 import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
@@ -47,12 +47,12 @@ async function fetchFile(): Promise<void> {
     await post(`/reports/${props.report.id}/views/${props.view.id}/downloads`, {
       runId,
       choices: props.choices,
-      signed: props.signed,
+      linkToken: props.signed,
       filters: props.filters,
       sortBy: props.sorted?.column ?? '',
       descending: props.sorted?.descending ?? false,
       format: format.value === 'csv' && exact.value ? 'csv-exact' : format.value,
-      above: above.value,
+      withHeader: above.value,
     })
     const link = document.createElement('a')
     const by = openLink.value ? `?Signed-Link=${encodeURIComponent(openLink.value)}` : ''

@@ -4,14 +4,14 @@ import { computed } from 'vue'
 import type { Choices, Question, Report } from '../../api/types'
 import QuestionMark from './QuestionMark.vue'
 import ReportControl from './ReportControl.vue'
-import type { Fixed } from './useReader'
+import type { FixedReasons } from './useReader'
 
 const props = defineProps<{
   report: Report
   question?: Question
   choices: Choices
   problems: Record<string, string>
-  fixed: Fixed
+  fixed: FixedReasons
 }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
@@ -25,7 +25,7 @@ const parts = computed(() =>
 )
 const labelOf = ([name]: string[]): string => labels.get(name ?? '') ?? ''
 const ends = new Set(props.report.parameters.map(parameter => parameter.rangeEnd))
-const quiet = computed(() => (props.question?.quiet ?? []).filter(name => known.has(name) && !ends.has(name)))
+const quiet = computed(() => (props.question?.unmentioned ?? []).filter(name => known.has(name) && !ends.has(name)))
 const isWrong = (names: string[]): boolean => names.some(name => props.problems[name])
 const whyFixed = (names: string[]): string | undefined =>
   names.every(name => name in props.fixed) ? props.fixed[names[0] ?? ''] : undefined
@@ -66,8 +66,8 @@ const whyFixed = (names: string[]): string | undefined =>
           @choose="emit('choose', $event)"
       /></QuestionMark>
     </span>
-    <span v-if="question?.always.length" class="also" data-test="always"
-      >always: {{ question.always.map(part => part.text).join(' · ') }}</span
+    <span v-if="question?.hiddenChoices.length" class="also" data-test="always"
+      >always: {{ question.hiddenChoices.map(part => part.text).join(' · ') }}</span
     >
   </div>
 </template>

@@ -4,14 +4,14 @@ import { computed } from 'vue'
 import type { Choices, Report } from '../../api/types'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
-import type { Fixed } from './useReader'
+import type { FixedReasons } from './useReader'
 
 const props = defineProps<{
   report: Report
   names: string[]
   choices: Choices
   problems: Record<string, string>
-  fixed: Fixed
+  fixed: FixedReasons
   kind?: string
   /** Whether lists are open, as where there is room for them. */
   wide?: boolean

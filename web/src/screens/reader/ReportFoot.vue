@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /* How many rows there are, how many there were before the last choice, and how long the database took. */
 import { computed, ref, watch } from 'vue'
-import type { Answer } from '../../api/resultStream'
+import type { RunResult } from '../../api/resultStream'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
-import type { Kept } from '../../views/useKept'
+import type { CacheRefresh } from '../../views/useKept'
 import DataAge from './DataAge.vue'
 import CacheAge from './CacheAge.vue'
 
@@ -11,13 +11,13 @@ const props = defineProps<{
   reportId: string
   /** By which the report was opened; empty for none. */
   signed: string
-  answer: Answer | undefined
-  /** Whether the answer is that of figures, of which there is one row whatever they count. */
+  answer: RunResult | undefined
+  /** Whether the answer is that of figures, which always are one row. */
   figures: boolean
   hidden: boolean
   total: number | undefined
   open: boolean
-  kept: Kept
+  kept: CacheRefresh
   /** The visible details of the run. */
   seen: 'what was sent' | 'where it ran' | 'nothing'
 }>()
@@ -30,7 +30,7 @@ watch(
 )
 const rows = computed(() => {
   if (props.figures) return rowsInWords(props.total ?? 0)
-  const count = props.answer?.done.shown ?? 0
+  const count = props.answer?.done.shownRows ?? 0
   return props.total === undefined || props.total === count
     ? rowsInWords(count)
     : `${countInWords(count)} of ${rowsInWords(props.total)}`
@@ -46,9 +46,9 @@ const change = computed(() =>
       <span data-test="foot-rows">{{ rows }}</span><span v-if="change" class="small">({{ change }})</span
       ><span class="dot">·</span>
       <span>{{
-        answer.done.gathered < 0
+        answer.done.localRows < 0
           ? `${millisInWords(answer.done.databaseMs)} in the database`
-          : `computed here from ${rowsInWords(answer.done.gathered)} in ${millisInWords(answer.done.databaseMs)}`
+          : `computed here from ${rowsInWords(answer.done.localRows)} in ${millisInWords(answer.done.databaseMs)}`
       }}</span><span class="dot">·</span><span>run at {{ timeInWords(answer.done.at) }}</span>
       <CacheAge v-if="kept.since.value" :since="kept.since.value" :some="!answer.kept" @again="kept.askAgain" />
       <DataAge :report-id="reportId" :signed="signed" />

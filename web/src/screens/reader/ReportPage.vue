@@ -2,12 +2,12 @@
 import { computed, defineAsyncComponent, ref, shallowRef, watchEffect } from 'vue'
 import { viewAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
-import type { Answer } from '../../api/resultStream'
+import type { RunResult } from '../../api/resultStream'
 import { ofPage } from '../../api/page'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
 import FailureNote from '../../widgets/FailureNote.vue'
-import DroppedNote from './DroppedNote.vue'
+import RemovedValuesNote from './RemovedValuesNote.vue'
 import QuestionLine from './QuestionLine.vue'
 import ReportBar from './ReportBar.vue'
 import ReportFoot from './ReportFoot.vue'
@@ -19,11 +19,11 @@ import { useShowing } from './useShowing'
 import { loadFewer } from '../../controls/later'
 import { steady } from '../../composables/steady'
 import { placed, widthsOf } from '../../views/layout'
-import { partFor } from '../../views/parts'
+import { partFor } from '../../views/viewComponents'
 import { useLinkedPicks } from './useLinkedPicks'
-import { leadOf } from '../../views/follow'
+import { leadOf } from '../../views/reportLinks'
 import { useKept } from '../../views/useKept'
-import type { Asked, Picked } from '../../views/useViewRun'
+import type { ViewRunContext, Picked } from '../../views/useViewRun'
 
 /* What opens by a click, for authors alone, or instead of rows, does not hold them up. */
 const SentPanel = defineAsyncComponent(() => import('./SentPanel.vue'))
@@ -54,7 +54,7 @@ const inside = computed(() => isAuthor.value && !viewAs.value)
 const router = useRouter()
 const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report, address)
 const kept = useKept()
-const asked: Asked = {
+const asked: ViewRunContext = {
   run: (view, body) => ofPage(`/reports/${props.report.id}`, view, body),
   report: props.report,
   choices: shown,
@@ -63,12 +63,13 @@ const asked: Asked = {
   waiting,
   kept,
   titles: steady(() => question.value?.titles ?? {}),
+  comparedPeriods: steady(() => question.value?.comparedPeriods ?? {}),
   notes: steady(() => question.value?.notes ?? {}),
 }
 const widths = widthsOf(props.report.definition.views)
 
 const total = ref<number>()
-const answer = shallowRef<Answer>()
+const answer = shallowRef<RunResult>()
 const open = ref<'nothing' | 'sent' | 'settings' | 'download'>('nothing')
 const toggle = (panel: 'sent' | 'settings' | 'download') => (open.value = open.value === panel ? 'nothing' : panel)
 const firstTable = computed(() => props.report.definition.views.find(view => view.kind === 'table')?.id)
@@ -132,7 +133,7 @@ watchEffect(() => {
       The link picks from a view that no longer exists: {{ strange.join(', ') }}. Its rows are not filtered by it.
       <button class="as-link" @click="forgetStrange">Remove it</button>
     </div>
-    <DroppedNote :report="report" :dropped="dropped" />
+    <RemovedValuesNote :report="report" :dropped="dropped" />
     <div v-if="picked.length" class="picked mx-4 mb-2" role="group" aria-label="Picked">
       <span v-for="one in picked" :key="one.viewId" class="pill"
         >{{ one.title }}: only <b>{{ one.label }}</b>&nbsp;
@@ -189,7 +190,7 @@ watchEffect(() => {
     :total="total"
     :open="open === 'sent'"
     :kept="kept"
-    :seen="inside ? 'what was sent' : report.definition.showsWhere ? 'where it ran' : 'nothing'"
+    :seen="inside ? 'what was sent' : report.definition.showsPlacements ? 'where it ran' : 'nothing'"
     @toggle="toggle('sent')" />
 </template>
 

@@ -3,7 +3,7 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
-import { inServer } from '../../api/place'
+import { inServer } from '../../api/location'
 import type { Choices, Selection } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import PopoverMenu from '../../widgets/PopoverMenu.vue'

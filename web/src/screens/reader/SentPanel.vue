@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import type { Answer } from '../../api/resultStream'
-import { useProof } from '../../composables/useProof'
+import type { RunResult } from '../../api/resultStream'
+import { useEvidence } from '../../composables/useEvidence'
 import CopySql from '../../query/CopySql.vue'
 import { sentInWords } from '../../query/federation'
 import StatementText from '../../query/StatementText.vue'
-import WhereList from '../../query/WhereList.vue'
+import PlacementList from '../../query/PlacementList.vue'
 
 const props = defineProps<{
-  answer: Answer
+  answer: RunResult
   about: string
   /** Whether what was sent is shown, too: to viewers only where their choices ran. */
   inside: boolean
 }>()
 defineEmits<{ close: [] }>()
-const { proof, measure } = useProof(() => props.answer.begun.sentId)
+const { proof, measure } = useEvidence(() => props.answer.started.sentId)
 </script>
 
 <template>
@@ -24,21 +24,21 @@ const { proof, measure } = useProof(() => props.answer.begun.sentId)
       <span class="soft">for the {{ about }}</span
       ><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button>
     </div>
-    <WhereList :proof="proof" :done="answer.done" quiet />
+    <PlacementList :proof="proof" :done="answer.done" quiet />
   </section>
   <section v-else class="panel" aria-label="Sent statements">
     <div class="row-line pb-1">
       <h2>Sent</h2>
-      <span class="soft">{{ sentInWords(answer.begun.text) }} for the {{ about }}</span
-      ><span class="grow"></span> <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent"
+      <span class="soft">{{ sentInWords(answer.started.text) }} for the {{ about }}</span
+      ><span class="grow"></span> <CopySql :sent-id="answer.started.sentId" /><RouterLink to="/sent"
         >All statements</RouterLink
       ><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <div class="both">
-      <StatementText :text="answer.begun.text" :values="answer.begun.values" />
+      <StatementText :text="answer.started.text" :values="answer.started.values" />
       <div>
         <h2 class="pb-1">Where each choice ran</h2>
-        <WhereList :proof="proof" :done="answer.done" @measure="measure" />
+        <PlacementList :proof="proof" :done="answer.done" @measure="measure" />
       </div>
     </div>
   </section>

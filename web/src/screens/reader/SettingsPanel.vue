@@ -25,8 +25,8 @@ const settings = {
   question: props.report.question,
   start: props.report.definition.start,
   onDemand: props.report.definition.onDemand,
-  showsWhere: props.report.definition.showsWhere,
-  signed: props.report.definition.signed,
+  showsPlacements: props.report.definition.showsPlacements,
+  signedParameters: props.report.definition.signedParameters,
 }
 const form = ref({ ...settings })
 const failure = shallowRef<Failure>()
@@ -79,12 +79,12 @@ async function save(): Promise<void> {
     </div>
     <div class="line">
       <span>Viewers see</span
-      ><BFormCheckbox v-model="form.showsWhere">where their choices ran; never the statement</BFormCheckbox>
+      ><BFormCheckbox v-model="form.showsPlacements">where their choices ran; never the statement</BFormCheckbox>
     </div>
     <fieldset class="line">
       <legend>Only by signed link</legend>
       <div class="row-line">
-        <BFormCheckbox v-for="one in selectable" :key="one.value" v-model="form.signed" :value="one.value">{{
+        <BFormCheckbox v-for="one in selectable" :key="one.value" v-model="form.signedParameters" :value="one.value">{{
           one.text
         }}</BFormCheckbox>
       </div>

@@ -5,9 +5,9 @@ import type { Choices, Control, Report } from '../../api/types'
 import { countOf } from '../../choices/choices'
 import { countInWords } from '../../formats'
 import ReportControl from './ReportControl.vue'
-import type { Fixed } from './useReader'
+import type { FixedReasons } from './useReader'
 
-const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string>; fixed: Fixed }>()
+const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string>; fixed: FixedReasons }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
 const byName = new Map(props.report.parameters.map(parameter => [parameter.name, parameter]))
@@ -24,13 +24,13 @@ const controls = computed(() =>
 
 function summary(control: Control): string {
   const parameter = byName.get(control.parameters[0] ?? '')
-  if (!parameter || control.kind !== 'slicer' || !parameter.many) return ''
+  if (!parameter || control.kind !== 'slicer' || !parameter.multiple) return ''
   const choice = props.choices[parameter.name] ?? parameter.default.choice
   return choice.kind === 'values'
     ? `${countInWords(countOf(choice))} chosen`
     : choice.kind === 'all'
       ? 'all'
-      : parameter.blankWords
+      : parameter.blankLabel
 }
 </script>
 

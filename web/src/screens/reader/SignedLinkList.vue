@@ -3,7 +3,7 @@
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
-import type { Choices, CreatedSignedLink, MarkOption, Report, SignedLink } from '../../api/types'
+import type { Choices, CreatedSignedLink, SentenceOption, Report, SignedLink } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords, dateInWords, listInWords, momentInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -25,19 +25,19 @@ const selectable = props.report.parameters.filter(parameter => !parameter.privat
 const labelOf = (name: string): string => selectable.find(parameter => parameter.name === name)?.label ?? name
 const fixed = computed(() => (fixing.value.length ? listInWords(fixing.value.map(labelOf)) : 'nothing yet'))
 
-const toFix = (): Promise<MarkOption[]> =>
+const toFix = (): Promise<SentenceOption[]> =>
   Promise.resolve(
     selectable.map(({ name, label }) => ({
       id: name,
-      words: label,
+      label: label,
       note: fixing.value.includes(name) ? 'fixed; release it' : 'as currently chosen',
       reason: '',
     })),
   )
-const whom = (): Promise<MarkOption[]> =>
+const whom = (): Promise<SentenceOption[]> =>
   Promise.resolve([
-    { id: SIGNED_IN, words: SIGNED_IN, note: '', reason: '' },
-    { id: ANYONE, words: ANYONE, note: 'without sign-in, until an expiry date', reason: '' },
+    { id: SIGNED_IN, label: SIGNED_IN, note: '', reason: '' },
+    { id: ANYONE, label: ANYONE, note: 'without sign-in, until an expiry date', reason: '' },
   ])
 const fix = (name: string): unknown =>
   (fixing.value = fixing.value.includes(name) ? fixing.value.filter(other => other !== name) : [...fixing.value, name])
@@ -56,7 +56,11 @@ const make = (): Promise<void> =>
     const choices = Object.fromEntries(
       fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])),
     )
-    const { token } = await post<CreatedSignedLink>(path, { choices, lastDay: lastDay.value, anyone: anyone.value })
+    const { token } = await post<CreatedSignedLink>(path, {
+      choices,
+      lastDay: lastDay.value,
+      openToAnyone: anyone.value,
+    })
     made.value = `${location.origin}${location.pathname}?signed=${token}`
   })
 const takeBack = (id: string): Promise<void> => attempt(() => remove(`${path}/${id}`))
@@ -66,9 +70,9 @@ const chosenInWords = (link: SignedLink): string =>
     .map(([name, { kind, values }]) => `${labelOf(name)} ${kind === 'values' ? values.join(', ') : kind}`)
     .join('; ') || 'nothing'
 function standing(link: SignedLink): string {
-  if (link.standing === 'TAKEN_BACK') return 'revoked'
+  if (link.status === 'TAKEN_BACK') return 'revoked'
   if (!link.lastDay) return 'no expiry'
-  return `${link.standing === 'ENDED' ? 'ended' : 'until'} ${dateInWords(link.lastDay)}`
+  return `${link.status === 'ENDED' ? 'ended' : 'until'} ${dateInWords(link.lastDay)}`
 }
 const usesInWords = ({ uses }: SignedLink): string =>
   uses.count === 0
@@ -106,14 +110,14 @@ const usesInWords = ({ uses }: SignedLink): string =>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
     <table v-if="links.length" class="plain mt-2">
       <tbody>
-        <tr v-for="link in links" :key="link.id" :class="{ soft: link.standing !== 'HOLDS' }">
+        <tr v-for="link in links" :key="link.id" :class="{ soft: link.status !== 'HOLDS' }">
           <td>{{ chosenInWords(link) }}</td>
-          <td>{{ link.anyone ? 'for ' + ANYONE : '' }}</td>
+          <td>{{ link.openToAnyone ? 'for ' + ANYONE : '' }}</td>
           <td>{{ standing(link) }}</td>
-          <td class="soft">by {{ link.madeBy }}</td>
+          <td class="soft">by {{ link.createdBy }}</td>
           <td class="soft">{{ usesInWords(link) }}</td>
           <td>
-            <button v-if="link.standing === 'HOLDS'" class="as-link" @click="takeBack(link.id)">Revoke</button>
+            <button v-if="link.status === 'HOLDS'" class="as-link" @click="takeBack(link.id)">Revoke</button>
           </td>
         </tr>
       </tbody>

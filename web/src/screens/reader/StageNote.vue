@@ -12,7 +12,7 @@ const route = useRoute()
 const other = computed(() => props.said.name !== LIVE)
 /* Anyone who makes it knows where it is seen. */
 const shown = computed(() => narrows.value || (other.value && route.meta.reader))
-const narrows = computed(() => props.said.narrows.join('; '))
+const narrows = computed(() => props.said.restrictions.join('; '))
 const live = computed(() => ({ path: route.path, query: { ...route.query, [IN_STAGE]: undefined } }))
 </script>
 

@@ -4,7 +4,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { Choices, Parameter, Report } from '../../api/types'
 import ReportControl from './ReportControl.vue'
-import type { Fixed } from './useReader'
+import type { FixedReasons } from './useReader'
 import type { Waiting } from './useShowing'
 
 const props = defineProps<{
@@ -13,7 +13,7 @@ const props = defineProps<{
   missing: Parameter[]
   choices: Choices
   problems: Record<string, string>
-  fixed: Fixed
+  fixed: FixedReasons
 }>()
 const emit = defineEmits<{ choose: [changed: Choices]; show: [] }>()
 

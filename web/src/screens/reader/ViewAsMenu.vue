@@ -3,7 +3,7 @@
 import { useRoute, useRouter } from 'vue-router'
 import { VIEW_AS } from '../../api/inAddress'
 import { get } from '../../api/client'
-import type { ViewAs, MarkOption } from '../../api/types'
+import type { ViewAs, SentenceOption } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 
 defineProps<{ name: string }>()
@@ -11,13 +11,13 @@ const YOU = 'you'
 const route = useRoute()
 const router = useRouter()
 
-async function offers(): Promise<MarkOption[]> {
+async function offers(): Promise<SentenceOption[]> {
   const others = await get<ViewAs[]>('/view-as')
   return [
-    { id: YOU, words: YOU, note: 'unrestricted', reason: '' },
+    { id: YOU, label: YOU, note: 'unrestricted', reason: '' },
     ...others.map(one => ({
       id: one.as,
-      words: one.name,
+      label: one.name,
       note: one.as.startsWith('group:') ? 'group' : 'person',
       reason: '',
     })),

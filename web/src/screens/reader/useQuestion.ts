@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { onBack } from '../../api/away'
+import { onBack } from '../../api/connectionState'
 import { asFailure, Away, type Failure } from '../../api/client'
 import { questionOf } from '../../api/page'
 import type { Choices, Question } from '../../api/types'
@@ -23,7 +23,7 @@ export function useQuestion(
   async function ask(): Promise<void> {
     const mine = (current = Symbol('question'))
     try {
-      const answer = await questionOf(path, { choices: choices.value, signed: signed.value })
+      const answer = await questionOf(path, { choices: choices.value, linkToken: signed.value })
       if (mine !== current) return
       question.value = answer
       failure.value = undefined

@@ -17,7 +17,7 @@ export interface UseReader {
   /** Why the question could not be stated at all. */
   failure: ShallowRef<Failure | undefined>
   signed: ComputedRef<string>
-  fixed: ComputedRef<Fixed>
+  fixed: ComputedRef<FixedReasons>
   choose: (changed: Choices) => void
   /** What of choices may be kept or passed on. */
   sayable: (all: Choices) => Choices
@@ -31,11 +31,11 @@ export interface UseReader {
 }
 
 /** Parameters that cannot be chosen, and why, by their names. */
-export type Fixed = Record<string, string>
+export type FixedReasons = Record<string, string>
 
-function fixedBy(question: Question | undefined): Fixed {
-  const words = (names: string[] = [], why: string): Fixed => Object.fromEntries(names.map(name => [name, why]))
-  return { ...words(question?.fixed, 'fixed by this link'), ...words(question?.settled, 'assigned to you') }
+function fixedBy(question: Question | undefined): FixedReasons {
+  const words = (names: string[] = [], why: string): FixedReasons => Object.fromEntries(names.map(name => [name, why]))
+  return { ...words(question?.fixedByLink, 'fixed by this link'), ...words(question?.determined, 'assigned to you') }
 }
 
 const without = (all: Choices, names: string[]): Choices =>
@@ -68,7 +68,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
   provide(choosingKey, {
     problems: problemOf,
     choices: computed(() => choices.value),
-    needs: computed(() => report.needs),
+    needs: computed(() => report.dependencies),
     reportId: report.id,
     signed,
     trial: false,
@@ -76,7 +76,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
 
   /* Values that were dropped, and names that a link used formerly, are fix in the choices, and told. */
   function accept(answer: Question): void {
-    const gone = Object.entries(answer.dropped).filter(([name]) => name in defaults)
+    const gone = Object.entries(answer.removedValues).filter(([name]) => name in defaults)
     const former = Object.keys(choices.value).filter(
       name => !(name in defaults) && !answer.problems.some(problem => problem.parameter === name),
     )
@@ -85,7 +85,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
     const next = without(choices.value, former)
     for (const name of Object.keys(defaults)) {
       const resolved = answer.choices[name]
-      if (resolved && (former.length > 0 || name in answer.dropped)) next[name] = resolved
+      if (resolved && (former.length > 0 || name in answer.removedValues)) next[name] = resolved
     }
     void set(next, true)
   }

@@ -4,7 +4,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
-import type { RehearsalLine, Report } from '../../api/types'
+import type { RehearsalCase, Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords } from '../../formats'
@@ -15,17 +15,17 @@ const { state: report } = useLoaded(signal => get<Report>(`/reports/${encodeURIC
 const { state, failed, asked, start, stop, resume } = useRehearsal(props.id)
 
 const VERDICTS: Record<string, string> = {
-  well: 'passed',
+  passed: 'passed',
   refused: 'refused, as expected',
   failed: 'failed',
   slow: 'slow',
 }
 const onlyBad = ref(false)
 const name = computed(() => (report.value.status === 'ready' ? report.value.data.name : props.id))
-const isBad = (line: RehearsalLine): boolean => line.verdict === 'failed' || line.verdict === 'slow'
-const bad = computed(() => (state.value?.lines ?? []).filter(isBad))
+const isBad = (line: RehearsalCase): boolean => line.verdict === 'failed' || line.verdict === 'slow'
+const bad = computed(() => (state.value?.cases ?? []).filter(isBad))
 const lines = computed(() => {
-  const all = onlyBad.value ? bad.value : (state.value?.lines ?? [])
+  const all = onlyBad.value ? bad.value : (state.value?.cases ?? [])
   return [...all].sort((a, b) => Number(isBad(b)) - Number(isBad(a)))
 })
 </script>
@@ -36,9 +36,9 @@ const lines = computed(() => {
       <h1>Rehearsal of {{ name }}</h1>
       <span class="soft">edge cases, run on the draft as viewers would send them</span><span class="grow"></span>
       <RouterLink :to="`/reports/${id}`">Open the report</RouterLink>
-      <BButton v-if="state?.status === 'RUNNING'" variant="outline-primary" @click="stop">Stop</BButton>
+      <BButton v-if="state?.state === 'RUNNING'" variant="outline-primary" @click="stop">Stop</BButton>
       <template v-else
-        ><BButton v-if="state?.status === 'STOPPED'" variant="outline-primary" @click="resume">Go on</BButton>
+        ><BButton v-if="state?.state === 'STOPPED'" variant="outline-primary" @click="resume">Go on</BButton>
         <BButton variant="primary" :disabled="!asked" @click="start">{{
           state ? 'Rehearse again' : 'Rehearse'
         }}</BButton></template
@@ -51,14 +51,14 @@ const lines = computed(() => {
     </p>
     <template v-if="state">
       <div class="row-line pb-1" role="status">
-        <progress :value="state.done" :max="state.total" aria-label="Cases run"></progress>
+        <progress :value="state.completed" :max="state.total" aria-label="Cases run"></progress>
         <span data-test="progress"
-          >{{ countInWords(state.done) }} of {{ countInWords(state.total) }} cases{{
-            state.status === 'STOPPED' ? ', stopped' : ''
+          >{{ countInWords(state.completed) }} of {{ countInWords(state.total) }} cases{{
+            state.state === 'STOPPED' ? ', stopped' : ''
           }}</span
         >
         <span :class="{ attention: bad.length }" data-test="bad">{{
-          bad.length ? `${countInWords(bad.length)} to look at` : state.status === 'DONE' ? 'passed' : ''
+          bad.length ? `${countInWords(bad.length)} to look at` : state.state === 'DONE' ? 'passed' : ''
         }}</span>
         <label v-if="bad.length" class="soft"
           ><input v-model="onlyBad" type="checkbox" class="form-check-input" /> only these</label
@@ -92,17 +92,17 @@ const lines = computed(() => {
           <tbody>
             <tr v-for="(line, i) in lines" :key="i" :data-verdict="line.verdict">
               <td>{{ line.name }}</td>
-              <td class="wrap mono">{{ line.chosen }}</td>
+              <td class="wrap mono">{{ line.choices }}</td>
               <td>{{ line.view }}</td>
               <td class="num">
                 {{
-                  line.verdict === 'well' || line.verdict === 'slow'
+                  line.verdict === 'passed' || line.verdict === 'slow'
                     ? countInWords(line.rows) + (line.more ? '+' : '')
                     : ''
                 }}
               </td>
               <td class="num">{{ line.millis ? millisInWords(line.millis) : '' }}</td>
-              <td class="soft wrap">{{ line.where }}</td>
+              <td class="soft wrap">{{ line.placements }}</td>
               <td class="wrap">
                 <span :class="{ attention: isBad(line) }">{{ VERDICTS[line.verdict] }}</span>
                 <div v-if="line.explanation" class="soft">

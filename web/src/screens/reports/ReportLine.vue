@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 import { useMe } from '../../api/me'
 import type { ReportCard } from '../../api/types'
 import ObjectActions from '../../objects/ObjectActions.vue'
-import { agoInWords } from './ago'
+import { agoInWords } from './timeAgo'
 
 const props = defineProps<{ report: ReportCard; marked: boolean; changed: () => Promise<void> }>()
 const emit = defineEmits<{ mark: [] }>()
@@ -32,11 +32,11 @@ const lastRun = computed(() =>
       {{ marked ? '★' : '☆' }}
     </button>
     <RouterLink
-      :to="report.standing === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`"
+      :to="report.status === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`"
       class="card-box report">
       <h2>
         {{ report.name }}
-        <span v-if="STANDING[report.standing]" class="pill standing">{{ STANDING[report.standing] }}</span>
+        <span v-if="STANDING[report.status]" class="pill standing">{{ STANDING[report.status] }}</span>
       </h2>
       <div class="question">
         <template v-for="(part, i) in report.question" :key="i"

@@ -2,18 +2,20 @@
 /* Two statements next to each other: choices, text, rows, totals, time, and the first rows that differ. Both run once more. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
-import type { Compared, Proof, SentLine } from '../../api/types'
+import type { StatementComparison, Evidence, SentStatement } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, numberInWords, timeInWords } from '../../formats'
-import { whereInWords } from '../../query/where'
-import { choicesInWords } from './words'
+import { whereInWords } from '../../query/placementTexts'
+import { choicesInWords } from './sentTexts'
 
-const props = defineProps<{ first: SentLine; second: SentLine }>()
+const props = defineProps<{ first: SentStatement; second: SentStatement }>()
 defineEmits<{ close: [] }>()
 const { state } = useLoaded(async signal => {
-  const compared = await get<Compared>(`/sent/${props.first.id}/differences/${props.second.id}`, signal)
-  const proofs = await Promise.all([props.first.id, props.second.id].map(id => get<Proof>(`/sent/${id}/proof`, signal)))
+  const compared = await get<StatementComparison>(`/sent/${props.first.id}/differences/${props.second.id}`, signal)
+  const proofs = await Promise.all(
+    [props.first.id, props.second.id].map(id => get<Evidence>(`/sent/${id}/proof`, signal)),
+  )
   return { compared, proofs }
 })
 const found = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
@@ -25,8 +27,8 @@ const totals = computed(() => {
     second: second?.totals[name] ?? '',
   }))
 })
-const where = (proof: Proof | undefined): string =>
-  proof?.reason || (proof?.verdicts ?? []).map(ran => `:${ran.parameter} ${whereInWords(ran)}`).join(', ')
+const where = (proof: Evidence | undefined): string =>
+  proof?.reason || (proof?.placements ?? []).map(ran => `:${ran.parameter} ${whereInWords(ran)}`).join(', ')
 /* Of more rows than are compared a database may give others first each time. */
 const more = computed(() => {
   const { first, second } = found.value?.compared ?? {}

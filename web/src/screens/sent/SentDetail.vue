@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import type { SentLine } from '../../api/types'
-import { useProof } from '../../composables/useProof'
+import type { SentStatement } from '../../api/types'
+import { useEvidence } from '../../composables/useEvidence'
 import { millisInWords } from '../../formats'
 import CopySql from '../../query/CopySql.vue'
 import StatementText from '../../query/StatementText.vue'
-import WhereList from '../../query/WhereList.vue'
+import PlacementList from '../../query/PlacementList.vue'
 
-const props = defineProps<{ line: SentLine }>()
-const { proof, measure } = useProof(() =>
+const props = defineProps<{ line: SentStatement }>()
+const { proof, measure } = useEvidence(() =>
   props.line.outcome === 'done' && props.line.cause !== 'evidence' ? props.line.id : undefined,
 )
 </script>
@@ -29,7 +29,7 @@ const { proof, measure } = useProof(() =>
     </div>
     <div v-if="proof">
       <h2 class="pb-1">Where each choice ran</h2>
-      <WhereList :proof="proof" :done="line" @measure="measure" />
+      <PlacementList :proof="proof" :done="line" @measure="measure" />
     </div>
   </div>
 </template>

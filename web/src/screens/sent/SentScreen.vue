@@ -4,14 +4,14 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { get } from '../../api/client'
 import { useMe } from '../../api/me'
-import type { QueryCard, ReportCard, SentLine, Source } from '../../api/types'
+import type { QueryCard, ReportCard, SentStatement, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, timeInWords } from '../../formats'
 import SentCompared from './SentCompared.vue'
 import SentDetail from './SentDetail.vue'
-import { useSentLines } from './useSentLines'
-import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES } from './words'
+import { useSentLines } from './useSentStatements'
+import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES } from './sentTexts'
 
 const { isOperator } = useMe()
 const route = useRoute()
@@ -30,7 +30,7 @@ const { state: names } = useLoaded(async signal => ({
   sources: await get<Source[]>('/sources', signal),
 }))
 const open = ref<number>()
-const picked = ref<SentLine[]>([])
+const picked = ref<SentStatement[]>([])
 const comparing = ref(false)
 
 const options = (all: string, items: { id: string; name?: string }[]) => [
@@ -53,12 +53,12 @@ const pair = computed(() =>
 )
 
 /* Of more than two, the last two are compared. */
-function pick(line: SentLine): void {
+function pick(line: SentStatement): void {
   comparing.value = false
   const without = picked.value.filter(other => other.id !== line.id)
   picked.value = without.length < picked.value.length ? without : [...picked.value, line].slice(-2)
 }
-const isPicked = (line: SentLine): boolean => picked.value.some(other => other.id === line.id)
+const isPicked = (line: SentStatement): boolean => picked.value.some(other => other.id === line.id)
 </script>
 
 <template>
@@ -136,8 +136,8 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
                 {{ line.queryName }} <span class="soft">{{ line.sourceId }}</span>
               </td>
               <td>{{ causeInWords(line) }}</td>
-              <td class="num">{{ countInWords(line.fetched) }}</td>
-              <td class="num">{{ countInWords(line.shown) }}</td>
+              <td class="num">{{ countInWords(line.fetchedRows) }}</td>
+              <td class="num">{{ countInWords(line.shownRows) }}</td>
               <td class="num">{{ millisInWords(line.totalMs) }}</td>
               <td :class="{ attention: line.outcome === 'failed' }">{{ outcomeInWords(line) }}</td>
               <td class="soft values">{{ choicesInWords(line) }}</td>

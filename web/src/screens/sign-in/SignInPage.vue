@@ -3,10 +3,10 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from '../../api/client'
 import { askWho } from '../../api/me'
-import { inServer } from '../../api/place'
+import { inServer } from '../../api/location'
 import FailureNote from '../../widgets/FailureNote.vue'
-import { pageToComeBackTo } from './back'
-import { wrongInWords } from './wrong'
+import { pageToComeBackTo } from './returnAddress'
+import { wrongInWords } from './signInError'
 import sieve from '../../style/sieve.svg?inline'
 
 const name = ref('')

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /* What the columns of files are taken for, a sentence each, of which the words can be changed. */
 import { computed } from 'vue'
-import type { FoundColumn, FileDetails, Source, Table } from '../../api/types'
+import type { DetectedColumn, FileDetails, Source, Table } from '../../api/types'
 import { countInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
-import NamesLine from './NamesLine.vue'
+import HeaderLineMark from './HeaderLineMark.vue'
 import { useOverrides } from './useOverrides'
 
 const props = defineProps<{ source: Source; table: Table; files: FileDetails; search: string }>()
@@ -28,17 +28,17 @@ const named = computed(() => {
   return props.files.files.slice(0, MOST_NAMED).join(', ') + (more > 0 ? ` and ${countInWords(more)} more` : '')
 })
 
-const noted = (column: FoundColumn) => (words: string) =>
-  words === column.form ? 'as it is' : words === column.almost ? 'most of its cells' : ''
+const noted = (column: DetectedColumn) => (words: string) =>
+  words === column.type ? 'as it is' : words === column.nearlyType ? 'most of its cells' : ''
 
-const examples = (column: FoundColumn): string => column.examples.map(example => `“${example}”`).join(', ')
+const examples = (column: DetectedColumn): string => column.examples.map(example => `“${example}”`).join(', ')
 </script>
 
 <template>
   <div>
     <p class="soft m-0 pb-1">
       From {{ named }}.
-      <NamesLine :source="source" :table="table.name" :files="files" @said="$emit('said')" />
+      <HeaderLineMark :source="source" :table="table.name" :files="files" @said="$emit('said')" />
     </p>
     <p v-if="wrong" class="note bad" role="alert">{{ wrong }}</p>
     <ul class="columns">
@@ -50,22 +50,24 @@ const examples = (column: FoundColumn): string => column.examples.map(example =>
         <template v-else>
           is
           <OfferedMark
-            :text="cells.form"
+            :text="cells.type"
             :about="`what ${name} is taken for`"
-            :offers="() => offers(name, source.forms, noted(cells))"
+            :offers="() => offers(name, source.columnTypes, noted(cells))"
             @take="say(name, $event)" />
-          <span v-if="cells.misfits > 0" class="attention"
-            >; {{ countInWords(cells.misfits) }} of {{ countInWords(cells.filled) }} cells do not match and have no
+          <span v-if="cells.mismatches > 0" class="attention"
+            >; {{ countInWords(cells.mismatches) }} of {{ countInWords(cells.nonBlank) }} cells do not match and have no
             value: {{ examples(cells) }}</span
           >
-          <span v-else-if="cells.almost" class="soft">; would be {{ cells.almost }} but for {{ examples(cells) }}</span>
+          <span v-else-if="cells.nearlyType" class="soft"
+            >; would be {{ cells.nearlyType }} but for {{ examples(cells) }}</span
+          >
         </template>
       </li>
     </ul>
-    <p v-if="files.lost > 0" class="attention m-0 pt-1">
-      {{ countInWords(files.lost) }} {{ files.lost === 1 ? 'row' : 'rows' }} could not be read.
+    <p v-if="files.rejectedRows > 0" class="attention m-0 pt-1">
+      {{ countInWords(files.rejectedRows) }} {{ files.rejectedRows === 1 ? 'row' : 'rows' }} could not be read.
     </p>
-    <p v-for="note in files.notes" :key="note" class="m-0 pt-1" :class="files.lost > 0 ? 'attention' : 'soft'">
+    <p v-for="note in files.notes" :key="note" class="m-0 pt-1" :class="files.rejectedRows > 0 ? 'attention' : 'soft'">
       {{ note }}
     </p>
   </div>

@@ -8,19 +8,19 @@ const name = defineModel<string>('name', { required: true })
 const secret = defineModel<string>('secret', { required: true })
 
 const WAYS = [
-  { value: 'nothing', text: 'none' },
+  { value: 'none', text: 'none' },
   { value: 'basic', text: 'user and password' },
   { value: 'bearer', text: 'bearer token' },
   { value: 'header', text: 'key in a header' },
-  { value: 'asked', text: 'key in the address' },
+  { value: 'query', text: 'key in the address' },
 ]
-const NAMES: Record<string, string> = { basic: 'User', header: 'Name of the header', asked: 'Name of the key' }
+const NAMES: Record<string, string> = { basic: 'User', header: 'Name of the header', query: 'Name of the key' }
 </script>
 
 <template>
   <label>Sign-in: <BFormSelect v-model="way" :options="WAYS" /></label>
   <label v-if="NAMES[way]">{{ NAMES[way] }} <BFormInput v-model="name" autocomplete="off" required /></label>
-  <label v-if="way !== 'nothing'"
+  <label v-if="way !== 'none'"
     >{{ way === 'basic' ? 'Password' : 'Secret' }}
     <BFormInput
       v-model="secret"

@@ -10,8 +10,8 @@ import { countInWords } from '../../formats'
 import ObjectActions from '../../objects/ObjectActions.vue'
 import FileDrop from './FileDrop.vue'
 import FunctionLine from './FunctionLine.vue'
-import NamesLine from './NamesLine.vue'
-import SourceHolders from './SourceHolders.vue'
+import HeaderLineMark from './HeaderLineMark.vue'
+import StatementHolders from './StatementHolders.vue'
 import { found, sizeInWords } from './search'
 import ServiceRequests from './ServiceRequests.vue'
 import SourceProjects from './SourceProjects.vue'
@@ -35,7 +35,7 @@ const open = shallowRef<Table>()
 const search = ref('')
 const tables = computed(() => (contents.value.status === 'ready' ? contents.value.data.tables : []))
 const functions = computed(() => (contents.value.status === 'ready' ? contents.value.data.functions : []))
-const silent = computed(() => (contents.value.status === 'ready' ? contents.value.data.silent : []))
+const silent = computed(() => (contents.value.status === 'ready' ? contents.value.data.unreadable : []))
 const matching = computed(() =>
   tables.value.filter(table =>
     found(
@@ -76,7 +76,7 @@ async function said(): Promise<void> {
 
 /** What of the files of a table could not be read. */
 const attention = (table: Table): string =>
-  table.files && (table.files.lost > 0 || table.files.columns.some(column => column.misfits > 0))
+  table.files && (table.files.rejectedRows > 0 || table.files.columns.some(column => column.mismatches > 0))
     ? 'Some cells could not be read'
     : ''
 
@@ -102,7 +102,7 @@ async function changed(): Promise<void> {
         :aria-label="`Search in ${source.id}`" />
     </div>
     <p v-if="health.status === 'loading'" class="soft my-1">Connecting …</p>
-    <p v-else-if="health.status === 'ready' && health.data.answers" class="my-1">
+    <p v-else-if="health.status === 'ready' && health.data.reachable" class="my-1">
       <span class="ok" aria-hidden="true">●</span> {{ health.data.message }}, {{ health.data.millis }} ms
     </p>
     <div v-else class="note bad my-1">
@@ -119,13 +119,15 @@ async function changed(): Promise<void> {
         <button class="as-link" :aria-expanded="open === table" @click="open = open === table ? undefined : table">
           {{ table.name }}
         </button>
-        <span class="soft ms-1">{{ table.view ? 'view' : sizeInWords(table.rows, source.forms.length > 0) }}</span>
+        <span class="soft ms-1">{{
+          table.view ? 'view' : sizeInWords(table.rows, source.columnTypes.length > 0)
+        }}</span>
         <span v-if="attention(table)" class="attention" :title="attention(table)" aria-hidden="true"> ●</span
         ><span v-if="attention(table)" class="visually-hidden">{{ attention(table) }}</span>
         <p v-if="table.files?.unreadable" class="m-0">
           <span class="attention">{{ table.files.unreadable }}.</span>
           {{ ' ' }}
-          <NamesLine :source="source" :table="table.name" :files="table.files" @said="said" />
+          <HeaderLineMark :source="source" :table="table.name" :files="table.files" @said="said" />
         </p>
         <TableDetail v-else-if="open === table" :source="source" :table="table" :search="search" @said="said" />
       </div>
@@ -136,8 +138,8 @@ async function changed(): Promise<void> {
         :found="each" />
     </div>
     <ServiceRequests v-if="source.kind === 'web'" :source="source" />
-    <SourceHolders v-if="looksAfterAll" :source="source.id" />
-    <FileDrop v-if="source.forms.length && !isOfCopies" :source="source" @taken="again" />
+    <StatementHolders v-if="looksAfterAll" :source="source.id" />
+    <FileDrop v-if="source.columnTypes.length && !isOfCopies" :source="source" @taken="again" />
     <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
     <ObjectActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">
       <button

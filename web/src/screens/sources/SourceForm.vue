@@ -37,10 +37,10 @@ const start = props.source ?? {
   database: '',
   user: '',
   signIn: '',
-  places: USUAL_PLACES,
-  seconds: 0,
+  concurrentStatements: USUAL_PLACES,
+  timeoutSeconds: 0,
   functions: [],
-  said: {},
+  tableOverrides: {},
 }
 const fields = reactive({
   id: start.id,
@@ -49,30 +49,19 @@ const fields = reactive({
   port: start.port,
   database: start.database,
   user: start.user,
-  signIn: start.signIn || 'nothing',
+  signIn: start.signIn || 'none',
   password: '',
-  places: start.places,
+  concurrentStatements: start.concurrentStatements,
   /* 0 is the server's own limit, and is there as nothing. */
-  seconds: start.seconds || '',
+  timeoutSeconds: start.timeoutSeconds || '',
   functions: start.functions.join(', '),
 })
 const form = useTemplateRef('form')
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
-const place = computed(() =>
-  onCluster.value
-    ? 'Catalog'
-    : onServer.value
-      ? 'Database'
-      : onWeb.value
-        ? 'Address'
-        : inFolder.value
-          ? 'Folder'
-          : 'File',
-)
+const PLACES: Record<string, string> = { trino: 'Catalog', web: 'Address', odata: 'Address', folder: 'Folder' }
+const place = computed(() => PLACES[fields.kind] ?? (onServer.value ? 'Database' : 'File'))
 const placeholder = computed(() => EXAMPLES[fields.kind] ?? '')
-const inFolder = computed(() => fields.kind === 'folder')
 const onWeb = computed(() => fields.kind === 'web' || fields.kind === 'odata')
-const onCluster = computed(() => fields.kind === 'trino')
 const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */
@@ -97,10 +86,10 @@ const body = (): object => ({
   ...(onServer.value ? { port: Number(fields.port) } : { host: '', port: 0 }),
   ...(onServer.value || onWeb.value ? {} : { user: '', password: '' }),
   signIn: onWeb.value ? fields.signIn : '',
-  places: Number(fields.places),
-  seconds: Number(fields.seconds),
+  concurrentStatements: Number(fields.concurrentStatements),
+  timeoutSeconds: Number(fields.timeoutSeconds),
   functions: onServer.value ? fields.functions.split(/[\s,]+/).filter(name => name) : [],
-  said: start.said,
+  tableOverrides: start.tableOverrides,
 })
 
 /* A database that does not answer may be down today; what cannot be a source is no matter of today. */
@@ -122,16 +111,14 @@ async function tryAndKeep(): Promise<void> {
   if (tried.value.status === 'answers') await keep()
 }
 
-/* What this was opened with: a colleague's change since then is not overwritten. */
-const seen = (): object => {
-  const { id, kind, host, port, database, user, signIn, places, seconds, functions, said } = start
-  return { id, kind, host, port, database, user, signIn, places, seconds, functions, said }
-}
+/* The settings when the form was opened: a colleague's changes since then are not overwritten. */
+const SENT = 'id kind host port database user signIn concurrentStatements timeoutSeconds functions tableOverrides'
+const seen = Object.fromEntries(SENT.split(' ').map(name => [name, start[name as keyof typeof start]]))
 
 async function keep(): Promise<void> {
   try {
     await (props.source
-      ? put(`/sources/${encodeURIComponent(props.source.id)}`, { ...body(), seen: seen() })
+      ? put(`/sources/${encodeURIComponent(props.source.id)}`, { ...body(), seen })
       : post('/sources', body()))
     emit('done')
   } catch (error) {
@@ -163,8 +150,8 @@ async function keep(): Promise<void> {
         :placeholder="source ? 'as before, on the same server' : ''"
     /></label>
     <SourceLimits
-      v-model:places="fields.places"
-      v-model:seconds="fields.seconds"
+      v-model:concurrent-statements="fields.concurrentStatements"
+      v-model:timeout-seconds="fields.timeoutSeconds"
       v-model:functions="fields.functions"
       class="wide"
       :on-server="onServer" />

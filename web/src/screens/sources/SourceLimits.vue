@@ -3,17 +3,28 @@
 import { BFormInput } from 'bootstrap-vue-next'
 
 defineProps<{ onServer: boolean }>()
-const places = defineModel<number | string>('places', { required: true })
-const seconds = defineModel<number | string>('seconds', { required: true })
+const concurrentStatements = defineModel<number | string>('concurrentStatements', { required: true })
+const timeoutSeconds = defineModel<number | string>('timeoutSeconds', { required: true })
 const functions = defineModel<string>('functions', { required: true })
 </script>
 
 <template>
   <div class="row-line">
     Run at most
-    <BFormInput v-model="places" class="number" inputmode="numeric" aria-label="Concurrent statements" required />
+    <BFormInput
+      v-model="concurrentStatements"
+      class="number"
+      inputmode="numeric"
+      aria-label="Concurrent statements"
+      required />
     concurrent statements, each for at most
-    <BFormInput v-model="seconds" class="number" type="number" min="0" placeholder="usual" aria-label="Seconds" />
+    <BFormInput
+      v-model="timeoutSeconds"
+      class="number"
+      type="number"
+      min="0"
+      placeholder="usual"
+      aria-label="Seconds" />
     seconds.
     <label v-if="onServer" class="functions"
       >Also allow these functions, which are not proven to be read-only

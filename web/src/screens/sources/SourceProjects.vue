@@ -2,7 +2,7 @@
 /* Which projects may ask a source, as a sentence whose words can be changed; for operators of all of them. */
 import { computed } from 'vue'
 import { ask } from '../../api/client'
-import type { AllowedProjects, MarkOption, ProjectCard } from '../../api/types'
+import type { AllowedProjects, SentenceOption, ProjectCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -21,8 +21,8 @@ const named = computed(() => (allowed.value.status === 'ready' ? allowed.value.d
 const nameOf = (id: string): string => projects.value.find(project => project.id === id)?.name ?? id
 const words = computed(() => (named.value.length ? listInWords(named.value.map(nameOf)) : EVERY))
 
-const offer = (id: string, words: string, note: string): MarkOption => ({ id, words, note, reason: '' })
-const offers = (): Promise<MarkOption[]> =>
+const offer = (id: string, words: string, note: string): SentenceOption => ({ id, label: words, note, reason: '' })
+const offers = (): Promise<SentenceOption[]> =>
   Promise.resolve([
     offer('', EVERY, named.value.length ? 'also future projects' : 'as it is'),
     ...projects.value

@@ -2,7 +2,7 @@
 /* One table: its columns with types and keys, its indexes, and its first rows. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
-import type { Cell, Look, FileDetails, Source, Table } from '../../api/types'
+import type { Cell, TablePreview, FileDetails, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RowTable from '../../widgets/RowTable.vue'
@@ -15,7 +15,7 @@ defineEmits<{ said: [] }>()
 const files = props.table.files as FileDetails | null
 const where = new URLSearchParams({ schema: props.table.schema ?? '', table: props.table.name })
 const { state: look } = useLoaded(signal =>
-  get<Look>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal),
+  get<TablePreview>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal),
 )
 const { refused, start } = useStart(props.source)
 const keys = computed(() => new Set(props.table.indexes.filter(index => index.primary).flatMap(index => index.columns)))

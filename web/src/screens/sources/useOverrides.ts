@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue'
 import { asFailure, put } from '../../api/client'
-import type { MarkOption, Source } from '../../api/types'
+import type { SentenceOption, Source } from '../../api/types'
 
 /** Represents the line of the names where columns are by their names. */
 export const NAMES = ''
@@ -16,14 +16,14 @@ export function useOverrides(
   /** The override that was refused, with the reason. */
   wrong: Ref<string>
   say: (column: string, words: string) => Promise<void>
-  offers: (column: string, all: string[], note: (words: string) => string) => Promise<MarkOption[]>
+  offers: (column: string, all: string[], note: (words: string) => string) => Promise<SentenceOption[]>
 } {
   const wrong = ref('')
 
-  async function say(column: string, form: string): Promise<void> {
+  async function say(column: string, type: string): Promise<void> {
     wrong.value = ''
     try {
-      await put(`/sources/${encodeURIComponent(source().id)}/table-overrides`, { table, column, form })
+      await put(`/sources/${encodeURIComponent(source().id)}/table-overrides`, { table, column, type })
       taken()
     } catch (error) {
       const failure = asFailure(error)
@@ -31,10 +31,10 @@ export function useOverrides(
     }
   }
 
-  function offers(column: string, all: string[], note: (words: string) => string): Promise<MarkOption[]> {
-    const forms = all.map(words => ({ id: words, words, note: note(words), reason: '' }))
-    const back = { id: NOT_SAID, words: 'automatic', note: 'reset to automatic', reason: '' }
-    return Promise.resolve(source().said[table]?.[column] === undefined ? forms : [back, ...forms])
+  function offers(column: string, all: string[], note: (words: string) => string): Promise<SentenceOption[]> {
+    const forms = all.map(words => ({ id: words, label: words, note: note(words), reason: '' }))
+    const back = { id: NOT_SAID, label: 'automatic', note: 'reset to automatic', reason: '' }
+    return Promise.resolve(source().tableOverrides[table]?.[column] === undefined ? forms : [back, ...forms])
   }
 
   return { wrong, say, offers }

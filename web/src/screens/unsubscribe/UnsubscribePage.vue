@@ -2,7 +2,7 @@
 /* No more of a delivery, or again: for anyone who has one of its mails, without signing in. */
 import { onMounted, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from '../../api/client'
-import { withinServer } from '../../api/place'
+import { withinServer } from '../../api/location'
 import type { Subscription } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import sieve from '../../style/sieve.svg?inline'
@@ -27,7 +27,7 @@ onMounted(() => say('GET'))
     <p class="brand"><img :src="sieve" alt="" width="22" height="22" /> Plain Sieve</p>
     <template v-if="known">
       <h1>{{ known.delivery }}</h1>
-      <template v-if="known.none">
+      <template v-if="known.unsubscribed">
         <p role="status">{{ known.address }} is unsubscribed.</p>
         <button class="as-link" @click="say('DELETE')">Subscribe again</button>
       </template>

@@ -24,7 +24,7 @@ public final class ConcurrentViewers {
     /** Rounds that do not count, on both sides. */
     private static final int WARM_UP = Integer.getInteger("bench.warm-up", 1);
 
-    private static final int PLACES = SourceLimits.USUAL.places();
+    private static final int PLACES = SourceLimits.USUAL.concurrentStatements();
     private static final double NANOS_PER_MILLI = 1e6;
     private static final String[] PORTS = {"Ardlow", "Corrin Bay", "Hythe Ness", "Lunna", "Maddow", "Skerrin"};
 

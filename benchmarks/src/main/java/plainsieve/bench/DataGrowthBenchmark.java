@@ -84,7 +84,7 @@ public final class DataGrowthBenchmark {
                 fill(
                         connection,
                         rows -> "(select seq as n from seq_0_to_%d) as s".formatted(rows - 1),
-                        "signed",
+                        "linkToken",
                         "analyze table");
             }
             measure(new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"), Secret.none());

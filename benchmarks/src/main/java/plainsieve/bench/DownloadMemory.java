@@ -23,7 +23,7 @@ import plainsieve.server.PlainSieve;
  */
 public final class DownloadMemory {
     private static final double MEGA = 1024 * 1024;
-    private static final String EVERYTHING = "{\"runId\":\"%s\",\"format\":\"%s\",\"above\":true,\"choices\":{"
+    private static final String EVERYTHING = "{\"runId\":\"%s\",\"format\":\"%s\",\"withHeader\":true,\"choices\":{"
             + "\"port\":{\"kind\":\"blank\"},\"from\":{\"kind\":\"blank\"},\"to\":{\"kind\":\"blank\"},\"min_delay\":{\"kind\":\"blank\"}}}";
 
     private DownloadMemory() {}

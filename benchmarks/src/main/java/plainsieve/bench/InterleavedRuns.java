@@ -12,7 +12,7 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 
 /**
- * Runs statements in turns, to the last row, so that whatever else goes on meets all of them alike; every other turn the last is
+ * Runs statements in turns, to the last row, so that other load affects all of them equally; every other turn the last is
  * the first, so that none always follows the same one.
  */
 record InterleavedRuns(int warmUps, int runs) {
@@ -47,7 +47,7 @@ record InterleavedRuns(int warmUps, int runs) {
                         new RunLimits(Duration.ofMinutes(10)),
                         new Cancellation(),
                         new DiscardedRun())
-                .fetched();
+                .fetchedRows();
     }
 
     static double median(double[] times) {

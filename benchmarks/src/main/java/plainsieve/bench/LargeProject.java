@@ -54,7 +54,7 @@ public final class LargeProject {
         StringBuilder yaml = new StringBuilder("format: plain-sieve/1\nparameters:\n");
         for (int i = 0; i < PARAMETERS; i++) {
             String list = i % 10 == 0 ? ", list: {query: q" + i % QUERIES + "-list}" : "";
-            yaml.append("- {name: p%d, label: Parameter %d, many: true%s}\n".formatted(i, i, list));
+            yaml.append("- {name: p%d, label: Parameter %d, multiple: true%s}\n".formatted(i, i, list));
         }
         yaml.append("queries:\n");
         for (int i = 0; i < QUERIES; i++) {

@@ -84,7 +84,8 @@ public final class StoredCopyBenchmark {
         send(
                 "PUT",
                 "/copies/kept",
-                "{\"name\":\"Kept\",\"by\":\"day:day\",\"again\":1,\"version\":%s}".formatted(version));
+                "{\"name\":\"Kept\",\"partitionBy\":\"day:day\",\"refreshedPartitions\":1,\"version\":%s}"
+                        .formatted(version));
         print("made in parts by day", refreshed());
         print("refreshed, only the last day queried again", refreshed());
         execute(source, "update crossings set delay = delay + 1 where day = date '2025-06-01'");

@@ -73,7 +73,8 @@ record FileSchemaContext(ProjectFolder folder, String source, Set<String> path) 
 
     @Override
     public boolean mayTravel(String from, String to) {
-        return from.equals(to) || folder.file().travels().contains(new ProjectFile.DataTransferEntry(from, to, true));
+        return from.equals(to)
+                || folder.file().transferPolicies().contains(new ProjectFile.TransferPolicyEntry(from, to, true));
     }
 
     @Override

@@ -9,7 +9,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.ParameterInference;
 import plainsieve.core.rewrite.filter.AddedFilter;
 
-/** Gives every filter of its own job parameters, under names that the query does not use. */
+/** Adds the parameters of filters under names that the query does not use. */
 final class FilterParameters {
     private final Map<String, Parameter> parameters;
     private final Map<String, ChoiceText> choices;

@@ -138,17 +138,17 @@ final class ProjectCheck {
         List<String> sourceIds =
                 file.sources().stream().map(ProjectFile.SourceEntry::id).toList();
         known("source", query.source(), sourceIds, "query “" + query.id() + "”");
-        if (!query.sourceBy().isEmpty()) {
-            known("parameter", query.sourceBy(), List.copyOf(parameters.keySet()), "query “" + query.id() + "”");
-            used.add(query.sourceBy());
+        if (!query.sourceParameter().isEmpty()) {
+            known("parameter", query.sourceParameter(), List.copyOf(parameters.keySet()), "query “" + query.id() + "”");
+            used.add(query.sourceParameter());
         }
-        if (!query.copy().isEmpty()) {
+        if (!query.storedCopy().isEmpty()) {
             List<String> copies = folder.beside().copies().copies().stream()
                     .filter(copy -> copy.query().equals(query.id()))
                     .map(CopiesFile.CopyEntry::id)
                     .toList();
-            known("stored copy of it", query.copy(), copies, "query “" + query.id() + "”");
-            if (query.keptSeconds() > 0) {
+            known("stored copy of it", query.storedCopy(), copies, "query “" + query.id() + "”");
+            if (query.cacheSeconds() > 0) {
                 add(
                         false,
                         ProjectFolder.NAME,
@@ -229,9 +229,9 @@ final class ProjectCheck {
         }));
         report.views().forEach(view -> {
             known("query", view.query(), queryIds(), user);
-            if (!view.limit().isEmpty()) {
-                known("parameter", view.limit(), names, user);
-                used.add(view.limit());
+            if (!view.limitParameter().isEmpty()) {
+                known("parameter", view.limitParameter(), names, user);
+                used.add(view.limitParameter());
             }
         });
     }

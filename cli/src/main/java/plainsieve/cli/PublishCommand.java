@@ -70,7 +70,7 @@ final class PublishCommand implements Callable<Integer> {
                 .formatted(
                         one.path("kind").asString("").toLowerCase(Locale.ROOT),
                         one.path("id").asString(""),
-                        one.path("how").asString("").toLowerCase(Locale.ROOT)));
+                        one.path("change").asString("").toLowerCase(Locale.ROOT)));
         one.path("lines").forEach(line -> output.println("    " + line.asString("")));
     }
 }

@@ -44,11 +44,11 @@ final class RehearseCommand implements Callable<Integer> {
     private boolean rehearse(String report) throws IOException, InterruptedException {
         String path = server.inProject("/reports/%s/rehearsal".formatted(ServerOptions.encoded(report)));
         JsonNode state = server.ask("POST", path);
-        while (state.path("status").asString("").equals("RUNNING")) {
+        while (state.path("state").asString("").equals("RUNNING")) {
             Thread.sleep(ASK_EVERY_MILLIS);
             state = server.ask("GET", path);
         }
-        state.path("lines").forEach(line -> output.println(inWords(line)));
+        state.path("cases").forEach(line -> output.println(inWords(line)));
         state.path("findings")
                 .forEach(finding ->
                         output.println("warning: " + finding.path("message").asString("")));
@@ -56,13 +56,13 @@ final class RehearseCommand implements Callable<Integer> {
         long slow = count(state, "slow");
         long beside = state.path("findings").size();
         output.println("%s: %d cases, %d failed, %d slow, %d other findings."
-                .formatted(report, state.path("done").asInt(0), failed, slow, beside));
+                .formatted(report, state.path("completed").asInt(0), failed, slow, beside));
         return failed == 0 && (!strict || slow + beside == 0);
     }
 
     private static long count(JsonNode state, String verdict) {
         long count = 0;
-        for (JsonNode line : state.path("lines")) {
+        for (JsonNode line : state.path("cases")) {
             count += line.path("verdict").asString("").equals(verdict) ? 1 : 0;
         }
         return count;
@@ -76,7 +76,7 @@ final class RehearseCommand implements Callable<Integer> {
                         line.path("name").asString(""),
                         line.path("rows").asLong(0),
                         line.path("millis").asDouble(0),
-                        line.path("chosen").asString(""),
+                        line.path("choices").asString(""),
                         explanation.isEmpty() ? "" : "  (" + explanation + ")");
     }
 }

@@ -71,7 +71,7 @@ final class RunCommand implements Callable<Integer> {
     }
 
     private static String note(JsonNode last) {
-        return last.path("note").asString("");
+        return last.path("message").asString("");
     }
 
     private Kind kind(String name) throws IOException, InterruptedException {
@@ -85,7 +85,7 @@ final class RunCommand implements Callable<Integer> {
 
     private JsonNode last(Kind kind, String name) throws IOException, InterruptedException {
         return find(kind, name)
-                .map(one -> one.path("last"))
+                .map(one -> one.path("lastJob"))
                 .orElseThrow(() -> new IOException("“%s” no longer exists.".formatted(name)));
     }
 

@@ -40,7 +40,7 @@ class SeveralOnTheCommandLineTest {
                 queries:
                   - {id: tides, source: tides, file: tides.request}
                   - {id: together, source: ferries, file: together.steps}
-                travels:
+                transfer-policies:
                   - {from: ferries, to: tides, allowed: false}
                 """);
         file("tides.request", "request 1\nget /ports/:port/tides\n");
@@ -68,13 +68,14 @@ class SeveralOnTheCommandLineTest {
                 parameters:
                   - {name: region, type: name, list: {values: [{value: north}]}, default: north}
                 queries:
-                  - {id: one, source: north, source-by: region, file: one.sql}
+                  - {id: one, source: north, source-parameter: region, file: one.sql}
                 """);
         file("one.sql", "select 1 as one");
         assertThat(check().output()).doesNotContain("error").doesNotContain("region");
         file(
                 "project.yaml",
-                Files.readString(folder.resolve("project.yaml")).replace("source-by: region", "source-by: regoin"));
+                Files.readString(folder.resolve("project.yaml"))
+                        .replace("source-parameter: region", "source-parameter: regoin"));
         assertThat(check().output()).contains("parameter “regoin”", "“region”");
     }
 

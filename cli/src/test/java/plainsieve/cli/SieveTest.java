@@ -68,7 +68,7 @@ class SieveTest {
     void takesParametersFromAFileWithTheirDefaults() throws Exception {
         String parameters = file("p.yaml", """
                 parameters:
-                  - {name: port, many: true, list: {values: [Ardlow, Skerrin]}, default: [Skerrin]}
+                  - {name: port, multiple: true, list: {values: [Ardlow, Skerrin]}, default: [Skerrin]}
                   - {name: day, type: date}
                   - {name: unused}
                 """);
@@ -224,7 +224,7 @@ class SieveTest {
     void definesParametersInARequest() {
         String request = """
                 {"id": 1, "dialect": "mariadb", "query": "select 1 from t where d = :d limit :n", \
-                "parameters": {"d": {"type": "date", "blank": "not-allowed"}, "n": {"type": "integer", "every-row": 0}}, \
+                "parameters": {"d": {"type": "date", "blank-rule": "not-allowed"}, "n": {"type": "integer", "unlimited-value": 0}}, \
                 "choices": {"d": "2026-03-01", "n": 0}}
                 """;
         JsonNode answer = callWith(request, "rewrite", "--batch", "-").json();
@@ -280,7 +280,7 @@ class SieveTest {
         file("project.yaml", """
                 sources: [{id: ferries, kind: duckdb, database: f.duckdb}]
                 parameters:
-                  - {name: port, many: true, list: {query: ports}, default: [Ardlow]}
+                  - {name: port, multiple: true, list: {query: ports}, default: [Ardlow]}
                 queries:
                   - {id: ports, source: ferries, file: ports.sql}
                   - {id: late, source: ferries, file: late.sql}

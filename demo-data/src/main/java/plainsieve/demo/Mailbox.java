@@ -15,7 +15,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * A mailbox for everyone, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and
+ * A mailbox for everyone, on loopback: it accepts all mail (SMTP), keeps it in memory, forwards nothing, and
  * shows what came on its own page.
  *
  * <pre>

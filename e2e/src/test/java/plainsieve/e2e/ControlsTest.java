@@ -208,7 +208,7 @@ class ControlsTest extends InBrowser {
 
     private void change(String path, String question, String start) {
         Map<String, Object> body =
-                Map.of("question", question, "start", start, "onDemand", true, "signed", java.util.List.of());
+                Map.of("question", question, "start", start, "onDemand", true, "signedParameters", java.util.List.of());
         assertThat(api.send("PUT", path, body).status()).isEqualTo(204);
     }
 

@@ -37,7 +37,7 @@ class DeliveryTest {
     void anAuthorSendsAReportAndItsReaderOpensIt() throws Exception {
         try (Mailbox mailbox = Mailbox.start(0, 0);
                 AnotherServer server = AnotherServer.on(
-                        AnotherServer.folderOfVersion3(),
+                        AnotherServer.folderOfFerries(),
                         "--plainsieve.mail.host=127.0.0.1",
                         "--plainsieve.mail.port=" + mailbox.smtpPort(),
                         "--plainsieve.mail.security=none",
@@ -72,7 +72,7 @@ class DeliveryTest {
         // The next change does not wait for this one to be kept.
         browser.take(DELIVERIES, "only", "only when late crossings is above …");
         browser.untilSaid(DELIVERIES, "only when late crossings is above");
-        browser.take(DELIVERIES, "attached", "Crossings as xlsx");
+        browser.take(DELIVERIES, "attachments", "Crossings as xlsx");
         browser.untilSaid(DELIVERIES, "with Crossings as xlsx");
         browser.take(DELIVERIES, "times", "every Monday at 07:00");
         browser.untilSaid(DELIVERIES, "sent every Monday at 07:00");

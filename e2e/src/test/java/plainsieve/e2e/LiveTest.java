@@ -36,7 +36,7 @@ class LiveTest {
 
     @Test
     void anAuthorGivesLooksAndGoesBack() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             String before = query(server).liveText();
             draft(server, before + "\n-- as the harbour asked");
@@ -65,7 +65,7 @@ class LiveTest {
 
     @Test
     void anOperatorChangesAStageAndTheReportFollows() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             browser.open("/projects/home/live");
             browser.take(LIVE, "more", ":min_delay opens with …");
@@ -91,7 +91,7 @@ class LiveTest {
 
     @Test
     void anAnswerIsKeptCutAndGivenTimes() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             server.api()
                     .post(
@@ -120,7 +120,7 @@ class LiveTest {
 
     @Test
     void aResultIsReusedUntilItIsRefreshed() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries());
                 Browser browser = new Browser(server.address())) {
             String foot = "footer";
             browser.open("/projects/home/reports/late-crossings");
@@ -142,7 +142,7 @@ class LiveTest {
 
     @Test
     void aViewerSeesNothingOfIt() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
                 Browser viewer = SignedIn.as(server, "tam", "home", Role.VIEWER)) {
             assertThat(viewer.see("header").getText()).doesNotContain("Live");
             viewer.open("/projects/home/reports/late-crossings?as-of=1");

@@ -29,10 +29,10 @@ class OddChoicesTest extends InBrowser {
                         "select 'v' || i as v from generate_series(1, 12000) i\nwhere 'v' || i in (:long_word)",
                         "project.yaml",
                         """
-                        format: plain-sieve/2
+                        format: plain-sieve/1
                         parameters:
-                          - {name: odd_word, label: Odd word, many: true, list: {query: odd-words}}
-                          - {name: long_word, label: Long word, many: true, list: {query: long-words}}
+                          - {name: odd_word, label: Odd word, multiple: true, list: {query: odd-words}}
+                          - {name: long_word, label: Long word, multiple: true, list: {query: long-words}}
                         queries:
                           - {id: odd-words, name: Odd words, source: harbour, file: words.sql}
                           - {id: odd-rows, name: Odd rows, source: harbour, file: rows.sql}

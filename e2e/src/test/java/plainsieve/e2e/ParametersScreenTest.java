@@ -136,7 +136,7 @@ class ParametersScreenTest extends InBrowser {
 
     @Test
     void switchingSaysWhatCannotBeKept() {
-        make(Map.of("many", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
+        make(Map.of("multiple", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
         openAt("tried_out");
         browser.take(row("tried_out"), "type", "a whole number");
         browser.untilText(".lost", text -> text.contains("The default “x” cannot be read as whole number."));
@@ -207,7 +207,7 @@ class ParametersScreenTest extends InBrowser {
 
     @Test
     void aListComesFromTheComparedColumnFirst() {
-        make(Map.of("many", true));
+        make(Map.of("multiple", true));
         String text = "select name from vessels where vessel_class in (:tried_out)";
         String id = api.post("/api/queries", Map.of("name", "Classed", "sourceId", "harbour", "text", text))
                 .json()

@@ -19,7 +19,7 @@ class PeopleTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
     }
 
     @AfterAll

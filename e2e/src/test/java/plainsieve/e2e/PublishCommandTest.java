@@ -34,7 +34,7 @@ class PublishCommandTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
         String id = server.part(Accounts.class).add("pipeline", "").id();
         server.part(Accounts.class).give(id, "", Role.OPERATOR);
         ApiKeys apiKeys = server.part(ApiKeys.class);
@@ -76,7 +76,7 @@ class PublishCommandTest {
     }
 
     private static final String PROJECT = """
-            parameters: [{name: given_island, many: true}]
+            parameters: [{name: given_island, multiple: true}]
             queries: [{id: given, name: Given, source: ferries, file: given.sql}]
             reports: [{id: given, name: Given, views: [{id: rows, kind: table, query: given}]}]
             """;

@@ -54,7 +54,7 @@ class RehearseCommandTest {
 
     @Test
     void aServerWithAccountsWantsTheKeyOfAnAuthor() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true")) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true")) {
             String id = server.part(Accounts.class).add("pipeline", "").id();
             server.part(Accounts.class).give(id, "", Role.OPERATOR);
             ApiKeys apiKeys = server.part(ApiKeys.class);

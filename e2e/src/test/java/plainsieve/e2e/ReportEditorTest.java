@@ -173,7 +173,7 @@ class ReportEditorTest extends InBrowser {
         String id = begin("late-crossings");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         add("figures", "compared with the previous year");
-        browser.untilText(view("figures") + " [data-test=compared]", text -> text.contains("previous year"));
+        browser.untilText(view("figures") + " [data-test=compared]", text -> text.matches("(?s).* vs .*2025.*"));
         add("by-port", "in parts by vessel");
         browser.untilText(view("by-port") + " .sentence", text -> text.contains("stacked"));
         String caption = "return document.querySelector(\"" + view("by-port") + " table caption\")?.textContent";
@@ -189,10 +189,10 @@ class ReportEditorTest extends InBrowser {
         browser.click("[data-proposal=groups]");
         browser.click(view("groups") + " .opener");
         browser.untilText(view("groups") + " .level-1", text -> text.contains("▸"));
-        browser.click("[data-proposal=words]");
-        browser.click(view("words") + " [data-mark=text]");
+        browser.click("[data-proposal=text]");
+        browser.click(view("text") + " [data-mark=text]");
         browser.press("Only of {port}.", Keys.ENTER);
-        browser.untilText(view("words") + " .words", text -> text.contains("Only of Ardlow"));
+        browser.untilText(view("text") + " .note-text", text -> text.contains("Only of Ardlow"));
         api.send("DELETE", "/api/reports/" + id, "");
     }
 
@@ -260,7 +260,8 @@ class ReportEditorTest extends InBrowser {
     void twoAuthorsAtOnePlaceAreAskedAndAtTwoPlacesBothHold() {
         String id = begin("late-crossings");
         browser.see(view("by-port"));
-        Map<String, Object> theirs = Map.of("thing", "view:by-port", "mark", "title", "taken", "Theirs", "version", 1);
+        Map<String, Object> theirs =
+                Map.of("object", "view:by-port", "mark", "title", "option", "Theirs", "version", 1);
         assertThat(api.send("PUT", "/api/reports/" + id + "/editor/marks", theirs)
                         .status())
                 .isEqualTo(200);
@@ -268,7 +269,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText("main, body", text -> text.contains("both changes are kept"));
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Theirs"));
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Beside"));
-        Map<String, Object> again = Map.of("thing", "view:by-port", "mark", "title", "taken", "Again", "version", 3);
+        Map<String, Object> again = Map.of("object", "view:by-port", "mark", "title", "option", "Again", "version", 3);
         assertThat(api.send("PUT", "/api/reports/" + id + "/editor/marks", again)
                         .status())
                 .isEqualTo(200);

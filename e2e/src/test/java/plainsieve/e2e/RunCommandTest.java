@@ -28,7 +28,7 @@ class RunCommandTest {
 
     @Test
     void aCopyIsMadeAndWhatIsWrongWithItIsSaid() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             server.api()
                     .post(
                             "/api/queries",
@@ -47,9 +47,9 @@ class RunCommandTest {
             assertThat(wrong.output()).contains("odd-copy: due, 0 rows. ", "nothing");
             assertThat(wrong.code()).isEqualTo(1);
 
-            server.api().post("/api/deliveries", Map.of("reportId", "late-crossings", "name", "To nobody"));
-            Ended sent = sieve("run", "to-nobody", "--server", server.address());
-            assertThat(sent.output()).contains("to-nobody: sent, 0 mails");
+            server.api().post("/api/deliveries", Map.of("reportId", "late-crossings", "name", "To missing"));
+            Ended sent = sieve("run", "to-missing", "--server", server.address());
+            assertThat(sent.output()).contains("to-missing: sent, 0 mails");
             assertThat(sent.code()).isZero();
 
             Ended missing = sieve("run", "nowhere", "--server", server.address());

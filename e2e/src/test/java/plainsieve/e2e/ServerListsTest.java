@@ -14,9 +14,9 @@ class ServerListsTest extends InBrowser {
     private void bringInPorts(String source) throws Exception {
         String yaml = """
                 parameters:
-                - {name: @_island, label: Island, many: true, list: {column: {source: @, table: ports, column: island}, counts: true}}
-                - {name: @_quay, label: Quay, many: true, when-gone: drop, list: {query: quays-@}}
-                - {name: @_ticket, label: Ticket, many: true, list: {query: tickets-@}}
+                - {name: @_island, label: Island, multiple: true, list: {column: {source: @, table: ports, column: island}, counts: true}}
+                - {name: @_quay, label: Quay, multiple: true, when-unlisted: drop, list: {query: quays-@}}
+                - {name: @_ticket, label: Ticket, multiple: true, list: {query: tickets-@}}
                 queries:
                 - {id: quays-@, name: Quays @, source: @, file: quays.sql}
                 - {id: tickets-@, name: Tickets @, source: @, file: tickets.sql}

@@ -27,7 +27,7 @@ class ServiceSignInTest {
         int port = freePort();
         try (Issuer issuer = new Issuer("http://127.0.0.1:%d/ferries/sign-in/callback".formatted(port));
                 AnotherServer server = AnotherServer.on(
-                        AnotherServer.folderOfVersion3(),
+                        AnotherServer.folderOfFerries(),
                         "--server.port=" + port,
                         "--server.servlet.context-path=/ferries",
                         "--plainsieve.accounts=true",

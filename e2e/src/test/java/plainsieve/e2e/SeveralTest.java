@@ -45,6 +45,6 @@ class SeveralTest extends InBrowser {
         assertThat(browser.see("[data-test=row-count]").getText()).isEqualTo(before);
         browser.untilText("[data-test='where-ran']", told -> told.contains("weather of office:"));
         assertThat(browser.see("[aria-label='Sent']").getText())
-                .contains("what each source received", "side \"weather\" of \"office\"");
+                .contains("what each source received", "part \"weather\" from \"office\"");
     }
 }

@@ -8,7 +8,7 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /**
- * What a project sends by mail, {@code deliveries.yaml} beside its {@code project.yaml}. Who has asked for no more of it is no part of
+ * What a project sends by mail, {@code deliveries.yaml} beside its {@code project.yaml}. Unsubscriptions are not part of
  * it. Described in docs/project-files.md.
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -27,12 +27,12 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
      *
      * @param report the id of the report that is sent
      * @param choices what its parameters open with in the mail, as a default is written: a choice, or {@code {formula: …}}
-     * @param to addresses, names of people, and groups as {@code group:name}; empty where rows say who gets it
-     * @param each whose rows say who gets it; nothing where it is stated here
-     * @param only when it is sent; nothing for always
-     * @param every a line of five fields; empty where it has no times
-     * @param zone in which they are meant, a name of the IANA database
-     * @param missed leave, where times that were missed are left out; empty where they are caught up
+     * @param recipients addresses, names of people, and groups as {@code group:name}; empty where rows say who gets it
+     * @param recipientQuery whose rows say who gets it; nothing where it is stated here
+     * @param condition when it is sent; nothing for always
+     * @param cron a line of five fields; empty where it has no times
+     * @param timeZone in which they are meant, a name of the IANA database
+     * @param missedRuns leave, where times that were missed are left out; empty where they are caught up
      * @param after the id of the stored copy behind which it is sent; empty for none
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -41,13 +41,13 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
             String name,
             String report,
             Map<String, JsonNode> choices,
-            List<String> to,
-            @JsonInclude(JsonInclude.Include.NON_NULL) EachEntry each,
-            @JsonInclude(JsonInclude.Include.NON_NULL) OnlyEntry only,
-            List<AttachEntry> attach,
-            String every,
-            String zone,
-            String missed,
+            List<String> recipients,
+            @JsonInclude(JsonInclude.Include.NON_NULL) RecipientQueryEntry recipientQuery,
+            @JsonInclude(JsonInclude.Include.NON_NULL) ConditionEntry condition,
+            List<AttachmentEntry> attachments,
+            String cron,
+            String timeZone,
+            String missedRuns,
             String after,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean paused) {
         public DeliveryEntry {
@@ -55,11 +55,11 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
             name = ParameterEntry.orEmpty(name);
             report = ParameterEntry.orEmpty(report);
             choices = choices == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(choices));
-            to = to == null ? List.of() : List.copyOf(to);
-            attach = attach == null ? List.of() : List.copyOf(attach);
-            every = ParameterEntry.orEmpty(every);
-            zone = ParameterEntry.orEmpty(zone);
-            missed = ParameterEntry.orEmpty(missed);
+            recipients = recipients == null ? List.of() : List.copyOf(recipients);
+            attachments = attachments == null ? List.of() : List.copyOf(attachments);
+            cron = ParameterEntry.orEmpty(cron);
+            timeZone = ParameterEntry.orEmpty(timeZone);
+            missedRuns = ParameterEntry.orEmpty(missedRuns);
             after = ParameterEntry.orEmpty(after);
         }
     }
@@ -68,13 +68,13 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
      * One mail for each row of a query.
      *
      * @param query its id
-     * @param address the column with the address, or the name of a person
+     * @param addressColumn the column with the address, or the name of a person
      * @param choices which column says what is chosen, by the parameter
      */
-    public record EachEntry(String query, String address, Map<String, String> choices) {
-        public EachEntry {
+    public record RecipientQueryEntry(String query, String addressColumn, Map<String, String> choices) {
+        public RecipientQueryEntry {
             query = ParameterEntry.orEmpty(query);
-            address = ParameterEntry.orEmpty(address);
+            addressColumn = ParameterEntry.orEmpty(addressColumn);
             choices = choices == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(choices));
         }
     }
@@ -84,21 +84,21 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
      *
      * @param view whose rows, or whose figure, say so
      * @param figure its label; empty where any row is enough
-     * @param passes above or below
+     * @param comparison above or below
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record OnlyEntry(String view, String figure, String passes, String value) {
-        public OnlyEntry {
+    public record ConditionEntry(String view, String figure, String comparison, String value) {
+        public ConditionEntry {
             view = ParameterEntry.orEmpty(view);
             figure = ParameterEntry.orEmpty(figure);
-            passes = ParameterEntry.orEmpty(passes);
+            comparison = ParameterEntry.orEmpty(comparison);
             value = ParameterEntry.orEmpty(value);
         }
     }
 
     /** Every row of a view as a file. @param format as downloads have it */
-    public record AttachEntry(String view, String format) {
-        public AttachEntry {
+    public record AttachmentEntry(String view, String format) {
+        public AttachmentEntry {
             view = ParameterEntry.orEmpty(view);
             format = ParameterEntry.orEmpty(format);
         }

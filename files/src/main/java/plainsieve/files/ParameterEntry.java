@@ -23,15 +23,15 @@ import tools.jackson.databind.JsonNode;
 /**
  * A parameter in a file.
  *
- * @param blank no-filter, rows-without-value or not-allowed
+ * @param blankRule no-filter, rows-without-value or not-allowed
  * @param list where its values come from; nothing when any value will do
- * @param all what choosing all means: leave-out or send-each
+ * @param allRule what choosing all means: leave-out or send-each
  * @param covers what a value covers: itself, week, month, quarter, year, containing, starting or ending
- * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
+ * @param whenUnlisted what becomes of chosen values that are no longer on the list: keep or drop
  * @param unlogged whether its values are private: never written to Sent
- * @param everyRow in a row limit, the value that means all rows
+ * @param unlimitedValue in a row limit, the value that means all rows
  * @param rangeEnd the parameter that is the upper end of the range that begins here
- * @param held whose word it is among which values viewers choose; nothing where unrestricted
+ * @param rowAccess whose word it is among which values viewers choose; nothing where unrestricted
  * @param formula how the value is worked out, when it is not a choice
  * @param defaultChoice a choice, or {@code {formula: …}}, or {@code {query: …}}
  */
@@ -42,19 +42,19 @@ public record ParameterEntry(
         String hint,
         String group,
         String type,
-        @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean many,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean multiple,
         String covers,
-        String blank,
-        String blankWords,
+        String blankRule,
+        String blankLabel,
         String unit,
         @JsonInclude(JsonInclude.Include.NON_NULL) ListEntry list,
-        String whenGone,
-        String all,
-        @JsonInclude(JsonInclude.Include.NON_NULL) Long everyRow,
-        String least,
-        String most,
+        String whenUnlisted,
+        String allRule,
+        @JsonInclude(JsonInclude.Include.NON_NULL) Long unlimitedValue,
+        String minimum,
+        String maximum,
         String rangeEnd,
-        @JsonInclude(JsonInclude.Include.NON_NULL) HeldEntry held,
+        @JsonInclude(JsonInclude.Include.NON_NULL) RowAccessEntry rowAccess,
         String formula,
 
         @JsonProperty("private") @JsonInclude(JsonInclude.Include.NON_DEFAULT)
@@ -76,15 +76,15 @@ public record ParameterEntry(
      * @param query the id of a query whose first column has the values
      * @param column a column that has the values, or that typed values are compared with
      * @param counts whether viewers see how many rows each value has
-     * @param keptSeconds how long an answer is taken for fresh
+     * @param cacheSeconds how long an answer is taken for fresh
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ListEntry(
             List<JsonNode> values,
             String query,
-            @JsonInclude(JsonInclude.Include.NON_NULL) ColumnPlaceEntry column,
+            @JsonInclude(JsonInclude.Include.NON_NULL) ColumnEntry column,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean counts,
-            @JsonInclude(JsonInclude.Include.NON_NULL) Integer keptSeconds) {
+            @JsonInclude(JsonInclude.Include.NON_NULL) Integer cacheSeconds) {
         public ListEntry {
             values = values == null ? List.of() : List.copyOf(values);
             query = orEmpty(query);
@@ -99,15 +99,15 @@ public record ParameterEntry(
 
     /** A column of a table of a source. */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record ColumnPlaceEntry(
-            String source, String schema, String table, String column, String label, List<String> except) {
-        public ColumnPlaceEntry {
+    public record ColumnEntry(
+            String source, String schema, String table, String column, String label, List<String> excluded) {
+        public ColumnEntry {
             source = orEmpty(source);
             schema = orEmpty(schema);
             table = orEmpty(table);
             column = orEmpty(column);
             label = orEmpty(label);
-            except = except == null ? List.of() : List.copyOf(except);
+            excluded = excluded == null ? List.of() : List.copyOf(excluded);
         }
     }
 
@@ -117,15 +117,15 @@ public record ParameterEntry(
      * @param by group, claim or query
      * @param query the id of the query that says it; else empty
      * @param claim the claim that says it; else empty
-     * @param open what is shown to everyone though it does not mention the parameter: ids of queries, {@code :name} for a list
+     * @param exempt what is shown to everyone though it does not mention the parameter: ids of queries, {@code :name} for a list
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record HeldEntry(String by, String query, String claim, List<String> open) {
-        public HeldEntry {
+    public record RowAccessEntry(String by, String query, String claim, List<String> exempt) {
+        public RowAccessEntry {
             by = orEmpty(by);
             query = orEmpty(query);
             claim = orEmpty(claim);
-            open = open == null ? List.of() : List.copyOf(open);
+            exempt = exempt == null ? List.of() : List.copyOf(exempt);
         }
     }
 
@@ -134,15 +134,15 @@ public record ParameterEntry(
         label = orEmpty(label);
         hint = orEmpty(hint);
         type = orEmpty(type).isEmpty() ? "text" : type;
-        blank = orEmpty(blank).isEmpty() ? "no-filter" : blank;
-        blankWords = orEmpty(blankWords);
+        blankRule = orEmpty(blankRule).isEmpty() ? "no-filter" : blankRule;
+        blankLabel = orEmpty(blankLabel);
         unit = orEmpty(unit);
-        all = orEmpty(all);
+        allRule = orEmpty(allRule);
         group = orEmpty(group);
         covers = orEmpty(covers);
-        whenGone = orEmpty(whenGone);
-        least = orEmpty(least);
-        most = orEmpty(most);
+        whenUnlisted = orEmpty(whenUnlisted);
+        minimum = orEmpty(minimum);
+        maximum = orEmpty(maximum);
         rangeEnd = orEmpty(rangeEnd);
         formula = orEmpty(formula);
         formerNames = formerNames == null ? List.of() : List.copyOf(formerNames);
@@ -159,19 +159,19 @@ public record ParameterEntry(
                         "“%s” is no type".formatted(type),
                         Arrays.stream(Type.values()).map(Type::word).toList(),
                         type));
-        BlankRule rule = BlankRule.ofWord(blank)
+        BlankRule rule = BlankRule.ofWord(blankRule)
                 .orElseThrow(() -> refused(
-                        "Unknown blank rule “%s”".formatted(blank),
+                        "Unknown blank rule “%s”".formatted(blankRule),
                         Arrays.stream(BlankRule.values()).map(BlankRule::word).toList(),
-                        blank));
-        if (!all.isEmpty() && !all.equals(SEND_EACH) && !all.equals("leave-out")) {
-            throw refused("Unknown meaning of all: “%s”".formatted(all), List.of("leave-out", SEND_EACH), all);
+                        blankRule));
+        if (!allRule.isEmpty() && !allRule.equals(SEND_EACH) && !allRule.equals("leave-out")) {
+            throw refused("Unknown meaning of all: “%s”".formatted(allRule), List.of("leave-out", SEND_EACH), allRule);
         }
         Optional<AllowedValues> allowed = list == null || list.values().isEmpty()
                 ? Optional.empty()
                 : Optional.of(AllowedValues.of(list.writtenValues()));
-        OptionalLong every = everyRow == null ? OptionalLong.empty() : OptionalLong.of(everyRow);
-        return new Parameter(name, of, many, rule, allowed, every, all.equals(SEND_EACH), covered());
+        OptionalLong every = unlimitedValue == null ? OptionalLong.empty() : OptionalLong.of(unlimitedValue);
+        return new Parameter(name, of, multiple, rule, allowed, every, allRule.equals(SEND_EACH), covered());
     }
 
     private ValueCoverage covered() {
@@ -195,21 +195,23 @@ public record ParameterEntry(
     }
 
     /** Throws {@link ProblemException} for a word that means nothing: what is held must not come loose by a slip. */
-    public RowAccessRule hold() {
-        if (held == null) {
+    public RowAccessRule toRowAccessRule() {
+        if (rowAccess == null) {
             return RowAccessRule.NONE;
         }
-        RowAccessRule.By by = RowAccessRule.By.ofWord(held.by())
+        RowAccessRule.By by = RowAccessRule.By.ofWord(rowAccess.by())
                 .filter(found -> found != RowAccessRule.By.VIEWER)
                 .orElseThrow(() -> refused(
-                        "Unknown row access rule “%s”".formatted(held.by()),
+                        "Unknown row access rule “%s”".formatted(rowAccess.by()),
                         List.of(
                                 RowAccessRule.By.GROUP.word(),
                                 RowAccessRule.By.CLAIM.word(),
                                 RowAccessRule.By.QUERY.word()),
-                        held.by()));
+                        rowAccess.by()));
         return new RowAccessRule(
-                by, by == RowAccessRule.By.CLAIM ? held.claim() : held.query(), Set.copyOf(held.open()));
+                by,
+                by == RowAccessRule.By.CLAIM ? rowAccess.claim() : rowAccess.query(),
+                Set.copyOf(rowAccess.exempt()));
     }
 
     /** The fixed default; blank if it is a formula or a query. */

@@ -19,7 +19,7 @@ public final class ProjectDifference {
     private static final int CONTEXT = 2;
     private static final int HEAD_OF_A_DIFFERENCE = 2;
 
-    private final List<Changed> changed = new ArrayList<>();
+    private final List<ChangedObject> changed = new ArrayList<>();
 
     private ProjectDifference() {}
 
@@ -47,13 +47,13 @@ public final class ProjectDifference {
      *
      * @param lines what differs in its file: {@code -} as it was, {@code +} as it is, a blank in front of what is the same
      */
-    public record Changed(Kind kind, String id, How how, List<String> lines) {
-        public Changed {
+    public record ChangedObject(Kind kind, String id, How change, List<String> lines) {
+        public ChangedObject {
             lines = List.copyOf(lines);
         }
     }
 
-    public static List<Changed> between(ProjectFolder before, ProjectFolder after) {
+    public static List<ChangedObject> between(ProjectFolder before, ProjectFolder after) {
         ProjectDifference difference = new ProjectDifference();
         difference.entries(Kind.SOURCE, before.file().sources(), after.file().sources(), SourceEntry::id);
         difference.entries(
@@ -90,9 +90,9 @@ public final class ProjectDifference {
                     query.id(),
                     query.name(),
                     query.source(),
-                    query.sourceBy(),
-                    query.copy(),
-                    query.keptSeconds(),
+                    query.sourceParameter(),
+                    query.storedCopy(),
+                    query.cacheSeconds(),
                     "",
                     "");
             String draft = query.draftFile().isEmpty()
@@ -111,7 +111,7 @@ public final class ProjectDifference {
             String is = after.getOrDefault(id, "");
             if (!was.equals(is)) {
                 How how = !before.containsKey(id) ? How.NEW : after.containsKey(id) ? How.CHANGED : How.GONE;
-                changed.add(new Changed(kind, id, how, lines(was, is)));
+                changed.add(new ChangedObject(kind, id, how, lines(was, is)));
             }
         }
     }

@@ -17,7 +17,7 @@ import tools.jackson.databind.JsonNode;
  * @param name what the project is called; a part of one may have none
  * @param reports as viewers get them
  * @param drafts reports as their authors make them, where that differs: not published yet, or changed since
- * @param travels what was decided of values that travel between sources
+ * @param transferPolicies what was decided of values that travel between sources
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record ProjectFile(
@@ -28,12 +28,9 @@ public record ProjectFile(
         List<QueryEntry> queries,
         List<ReportEntry> reports,
         List<ReportEntry> drafts,
-        List<DataTransferEntry> travels) {
-    /** The format that is written: the second has more kinds of views, and more to say of each. */
-    public static final String FORMAT = "plain-sieve/2";
-
-    /** The formats that are read. */
-    public static final List<String> FORMATS = List.of("plain-sieve/1", FORMAT);
+        List<TransferPolicyEntry> transferPolicies) {
+    /** The format of project files. */
+    public static final String FORMAT = "plain-sieve/1";
 
     public ProjectFile {
         format = ParameterEntry.orEmpty(format).isEmpty() ? FORMAT : format;
@@ -43,18 +40,18 @@ public record ProjectFile(
         queries = orEmpty(queries);
         reports = orEmpty(reports);
         drafts = orEmpty(drafts);
-        travels = orEmpty(travels);
+        transferPolicies = orEmpty(transferPolicies);
     }
 
     /** What viewers have of it: no drafts. */
-    public ProjectFile given() {
+    public ProjectFile published() {
         List<QueryEntry> live = queries.stream().map(query -> query.drafted("")).toList();
-        return new ProjectFile(format, name, sources, parameters, live, reports, List.of(), travels);
+        return new ProjectFile(format, name, sources, parameters, live, reports, List.of(), transferPolicies);
     }
 
     /** What a project is next to the sources that it asks, which belong to a place. */
     public ProjectFile withoutSources() {
-        return new ProjectFile(format, name, List.of(), parameters, queries, reports, drafts, travels);
+        return new ProjectFile(format, name, List.of(), parameters, queries, reports, drafts, transferPolicies);
     }
 
     private static <T> List<T> orEmpty(List<T> items) {
@@ -64,7 +61,7 @@ public record ProjectFile(
     /**
      * A source without its password, which no file holds.
      *
-     * @param said what columns of files were taken for, by table and column
+     * @param tableOverrides what columns of files were taken for, by table and column
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record SourceEntry(
@@ -75,7 +72,7 @@ public record ProjectFile(
             String database,
             String user,
             String signIn,
-            Map<String, Map<String, String>> said) {
+            Map<String, Map<String, String>> tableOverrides) {
         public SourceEntry {
             id = ParameterEntry.orEmpty(id);
             kind = ParameterEntry.orEmpty(kind);
@@ -83,7 +80,8 @@ public record ProjectFile(
             database = ParameterEntry.orEmpty(database);
             user = ParameterEntry.orEmpty(user);
             signIn = ParameterEntry.orEmpty(signIn);
-            said = said == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(said));
+            tableOverrides =
+                    tableOverrides == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(tableOverrides));
         }
 
         private static final Set<String> ASKED_HERE = Set.of("folder", "web", "odata");
@@ -100,8 +98,8 @@ public record ProjectFile(
      *
      * @param from the id of the source that gave them
      */
-    public record DataTransferEntry(String from, String to, boolean allowed) {
-        public DataTransferEntry {
+    public record TransferPolicyEntry(String from, String to, boolean allowed) {
+        public TransferPolicyEntry {
             from = ParameterEntry.orEmpty(from);
             to = ParameterEntry.orEmpty(to);
         }
@@ -111,9 +109,9 @@ public record ProjectFile(
      * A query.
      *
      * @param source the id of its source
-     * @param sourceBy the parameter that says which source of the same kind is asked instead; empty for none
-     * @param copy the stored copy that reports ask instead; empty where they ask the source
-     * @param keptSeconds for how long reports take an answer of the source again; 0 where they ask it each time
+     * @param sourceParameter the parameter that says which source of the same kind is asked instead; empty for none
+     * @param storedCopy the stored copy that reports ask instead; empty where they ask the source
+     * @param cacheSeconds for how long reports take an answer of the source again; 0 where they ask it each time
      * @param file the path of the SQL that reports send, from the folder of this file
      * @param draftFile the path of the author's draft, when it differs
      */
@@ -122,24 +120,24 @@ public record ProjectFile(
             String id,
             String name,
             String source,
-            String sourceBy,
-            String copy,
-            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int keptSeconds,
+            String sourceParameter,
+            String storedCopy,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int cacheSeconds,
             String file,
             String draftFile) {
         public QueryEntry {
             id = ParameterEntry.orEmpty(id);
             name = ParameterEntry.orEmpty(name);
             source = ParameterEntry.orEmpty(source);
-            sourceBy = ParameterEntry.orEmpty(sourceBy);
-            copy = ParameterEntry.orEmpty(copy);
+            sourceParameter = ParameterEntry.orEmpty(sourceParameter);
+            storedCopy = ParameterEntry.orEmpty(storedCopy);
             file = ParameterEntry.orEmpty(file);
             draftFile = ParameterEntry.orEmpty(draftFile);
         }
 
         /** With its draft in another file, or none. */
         public QueryEntry drafted(String draft) {
-            return new QueryEntry(id, name, source, sourceBy, copy, keptSeconds, file, draft);
+            return new QueryEntry(id, name, source, sourceParameter, storedCopy, cacheSeconds, file, draft);
         }
     }
 
@@ -148,10 +146,10 @@ public record ProjectFile(
      *
      * @param start defaults, empty, or question
      * @param onDemand whether it runs only when rows are asked for
-     * @param signed parameters that a signed link alone may choose
-     * @param showsWhere whether viewers are reported where their choices ran
-     * @param asOf by what they are reported how old the data are; nothing when they are not
-     * @param values what parameters open with in this report, by name, written as their defaults are
+     * @param signedParameters parameters that a signed link alone may choose
+     * @param showsPlacements whether viewers are reported where their choices ran
+     * @param dataAge by what they are reported how old the data are; nothing when they are not
+     * @param defaults what parameters open with in this report, by name, written as their defaults are
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ReportEntry(
@@ -163,16 +161,16 @@ public record ProjectFile(
             List<ViewEntry> views,
             String start,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean onDemand,
-            List<String> signed,
-            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsWhere,
-            @JsonInclude(JsonInclude.Include.NON_NULL) AsOfEntry asOf,
-            Map<String, JsonNode> values) {
+            List<String> signedParameters,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsPlacements,
+            @JsonInclude(JsonInclude.Include.NON_NULL) DataAgeEntry dataAge,
+            Map<String, JsonNode> defaults) {
         public ReportEntry {
-            values = values == null ? Map.of() : Map.copyOf(values);
+            defaults = defaults == null ? Map.of() : Map.copyOf(defaults);
             id = ParameterEntry.orEmpty(id);
             name = ParameterEntry.orEmpty(name);
             start = ParameterEntry.orEmpty(start);
-            signed = orEmpty(signed);
+            signedParameters = orEmpty(signedParameters);
             audience = ParameterEntry.orEmpty(audience);
             question = ParameterEntry.orEmpty(question);
             controls = orEmpty(controls);
@@ -187,11 +185,11 @@ public record ProjectFile(
      * @param lateHours after so many hours they are reported to be late; 0 for never
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record AsOfEntry(
+    public record DataAgeEntry(
             String query,
             String column,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int lateHours) {
-        public AsOfEntry {
+        public DataAgeEntry {
             query = ParameterEntry.orEmpty(query);
             column = ParameterEntry.orEmpty(column);
         }
@@ -221,11 +219,11 @@ public record ProjectFile(
      * @param kind figures, bars, line, table, groups, or words
      * @param query the id of its query; words have none
      * @param groupBy one column, or several: bars and their parts, a line for each value of the second, levels of groups
-     * @param limit the parameter that limits this view alone
+     * @param limitParameter the parameter that limits this view alone
      * @param text of words, as a question line is written
-     * @param against what figures are compared with: all, before and a parameter, year and a parameter
-     * @param aside parameters that do not count here
-     * @param opens the report that a click opens, a space, and the parameter that takes what was clicked
+     * @param comparison what figures are compared with: all, before and a parameter, year and a parameter
+     * @param ignoredParameters parameters that do not count here
+     * @param link the report that a click opens, a space, and the parameter that takes what was clicked
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ViewEntry(
@@ -242,13 +240,13 @@ public record ProjectFile(
                     })
             List<String> groupBy,
 
-            String limit,
+            String limitParameter,
             List<ColumnEntry> columns,
             String text,
-            String against,
-            List<String> aside,
-            String opens,
-            @JsonInclude(JsonInclude.Include.NON_NULL) LookEntry look) {
+            String comparison,
+            List<String> ignoredParameters,
+            String link,
+            @JsonInclude(JsonInclude.Include.NON_NULL) LayoutEntry layout) {
         public ViewEntry {
             id = ParameterEntry.orEmpty(id);
             kind = ParameterEntry.orEmpty(kind);
@@ -258,17 +256,17 @@ public record ProjectFile(
             groupBy = ProjectFile.orEmpty(groupBy).stream()
                     .filter(key -> !key.isEmpty())
                     .toList();
-            limit = ParameterEntry.orEmpty(limit);
+            limitParameter = ParameterEntry.orEmpty(limitParameter);
             columns = orEmpty(columns);
             text = ParameterEntry.orEmpty(text);
-            against = ParameterEntry.orEmpty(against);
-            aside = orEmpty(aside);
-            opens = ParameterEntry.orEmpty(opens);
+            comparison = ParameterEntry.orEmpty(comparison);
+            ignoredParameters = orEmpty(ignoredParameters);
+            link = ParameterEntry.orEmpty(link);
         }
 
         /** How it looks; what is usual where the file says nothing. */
-        public LookEntry lookOrUsual() {
-            return look == null ? LookEntry.USUAL : look;
+        public LayoutEntry layoutOrDefault() {
+            return layout == null ? LayoutEntry.USUAL : layout;
         }
     }
 
@@ -277,21 +275,21 @@ public record ProjectFile(
      *
      * @param order of bars: largest, smallest, or keys; empty for largest
      * @param first how many bars are there at once; 0 for all; absent for 7
-     * @param beside whether parts of bars are side by side
+     * @param sideBySide whether parts of bars are side by side
      * @param width in twelfths of the page; 0 for what suits its kind
      * @param height in lines; 0 for what suits its kind
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record LookEntry(
+    public record LayoutEntry(
             String order,
             @JsonInclude(JsonInclude.Include.NON_NULL) Integer first,
-            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean beside,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean sideBySide,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int width,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int height) {
         /** Nothing said. */
-        public static final LookEntry USUAL = new LookEntry("", null, false, 0, 0);
+        public static final LayoutEntry USUAL = new LayoutEntry("", null, false, 0, 0);
 
-        public LookEntry {
+        public LayoutEntry {
             order = ParameterEntry.orEmpty(order);
         }
     }

@@ -115,7 +115,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, Compani
 
     /** What viewers have of it: no drafts. */
     public ProjectFolder given() {
-        ProjectFile given = file.given();
+        ProjectFile given = file.published();
         Map<String, String> sent = new HashMap<>();
         given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
         return new ProjectFolder(given, sent, beside, closed);

@@ -48,11 +48,11 @@ public final class ProjectYaml {
     public static ProjectFile read(String text, String name) {
         try {
             ProjectFile file = YAML.readValue(text.isBlank() ? "{}" : text, ProjectFile.class);
-            if (!ProjectFile.FORMATS.contains(file.format())) {
+            if (!file.format().equals(ProjectFile.FORMAT)) {
                 throw new ProblemException(Problem.of(
                         "unknown-format",
                         "%s declares the format “%s”.".formatted(name, file.format()),
-                        "This program reads %s.".formatted(String.join(" and ", ProjectFile.FORMATS))));
+                        "This program reads %s.".formatted(ProjectFile.FORMAT)));
             }
             return file;
         } catch (JacksonException e) {

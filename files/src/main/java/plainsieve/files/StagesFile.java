@@ -25,21 +25,21 @@ public record StagesFile(List<StageEntry> stages) {
     /**
      * What holds in one stage.
      *
-     * @param values what a parameter opens with there, as a default is written: a choice, or {@code {formula: …}}
+     * @param defaults what a parameter opens with there, as a default is written: a choice, or {@code {formula: …}}
      * @param sources which source is asked instead of another, by the other's id
-     * @param rows the most rows that anything gives; nothing for what the server says
-     * @param seconds after which a statement is stopped; nothing for what the server says
+     * @param rowLimit the most rows that anything gives; nothing for what the server says
+     * @param timeoutSeconds after which a statement is stopped; nothing for what the server says
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record StageEntry(
             String name,
-            Map<String, JsonNode> values,
+            Map<String, JsonNode> defaults,
             Map<String, String> sources,
-            @JsonInclude(JsonInclude.Include.NON_NULL) Long rows,
-            @JsonInclude(JsonInclude.Include.NON_NULL) Integer seconds) {
+            @JsonInclude(JsonInclude.Include.NON_NULL) Long rowLimit,
+            @JsonInclude(JsonInclude.Include.NON_NULL) Integer timeoutSeconds) {
         public StageEntry {
             name = ParameterEntry.orEmpty(name);
-            values = values == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(values));
+            defaults = defaults == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(defaults));
             sources = sources == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(sources));
         }
     }

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import plainsieve.files.ProjectDifference.Changed;
+import plainsieve.files.ProjectDifference.ChangedObject;
 import plainsieve.files.ProjectDifference.How;
 
 class ProjectDifferenceTest {
@@ -14,7 +14,7 @@ class ProjectDifferenceTest {
     }
 
     private static final ProjectFolder BEFORE = project("""
-            parameters: [{name: port, many: true}, {name: day, type: date}]
+            parameters: [{name: port, multiple: true}, {name: day, type: date}]
             queries: [{id: q, source: s, file: q.sql}]
             reports: [{id: r, name: R, views: [{id: v, kind: table, query: q}]}]
             """, Map.of("q.sql", "select 1\nfrom ports\nwhere a = 1\n"));
@@ -23,7 +23,7 @@ class ProjectDifferenceTest {
     void whatIsTheSameIsNotTold() {
         assertThat(ProjectDifference.between(BEFORE, BEFORE)).isEmpty();
         ProjectFolder elsewhere = project("""
-                parameters: [{name: day, type: date}, {name: port, many: true}]
+                parameters: [{name: day, type: date}, {name: port, multiple: true}]
                 queries: [{id: q, source: s, file: sql/other.sql}]
                 reports: [{id: r, name: R, views: [{id: v, kind: table, query: q}]}]
                 """, Map.of("sql/other.sql", "select 1\nfrom ports\nwhere a = 1\n"));
@@ -39,12 +39,12 @@ class ProjectDifferenceTest {
                 queries: [{id: q, source: s, file: q.sql, draft-file: d.sql}]
                 reports: [{id: r, name: R, views: [{id: v, kind: table, query: q}]}]
                 """, Map.of("q.sql", "select 1\nfrom ports\nwhere a = 2\n", "d.sql", "select 3"));
-        List<Changed> changed = ProjectDifference.between(BEFORE, after);
-        assertThat(changed.stream().map(one -> one.kind() + " " + one.id() + " " + one.how()))
+        List<ChangedObject> changed = ProjectDifference.between(BEFORE, after);
+        assertThat(changed.stream().map(one -> one.kind() + " " + one.id() + " " + one.change()))
                 .containsExactly(
                         "PARAMETER port CHANGED", "PARAMETER vessel NEW", "PARAMETER day GONE", "QUERY q CHANGED");
-        assertThat(changed.get(0).lines()).contains("-many: true").doesNotContain("-name: \"port\"", "-name: port");
-        assertThat(changed.get(1).how()).isEqualTo(How.NEW);
+        assertThat(changed.get(0).lines()).contains("-multiple: true").doesNotContain("-name: \"port\"", "-name: port");
+        assertThat(changed.get(1).change()).isEqualTo(How.NEW);
         assertThat(changed.get(1).lines()).anyMatch(line -> line.startsWith("+name:"));
         assertThat(changed.get(3).lines())
                 .contains("-where a = 1", "+where a = 2", "+-- draft", "+select 3", " from ports");

@@ -29,12 +29,12 @@ class ProjectFilesTest {
             parameters:
               - name: port
                 type: text
-                many: true
-                blank: rows-without-value
+                multiple: true
+                blank-rule: rows-without-value
                 list: {values: [Ardlow, {value: "007", label: Skerrin}, "yes", "null"]}
-                all: send-each
+                all-rule: send-each
                 default: [Ardlow, null]
-              - {name: rows, type: integer, every-row: 0, default: 1000}
+              - {name: rows, type: integer, unlimited-value: 0, default: 1000}
               - {name: day, type: date, default: 2026-03-01}
             queries:
               - {id: late, name: Late, source: harbour, file: queries/late.sql}
@@ -42,7 +42,7 @@ class ProjectFilesTest {
               - id: r
                 name: R
                 controls: [{kind: slicer, label: Port, parameters: [port]}]
-                views: [{id: v, kind: bars, title: By port, query: late, measures: [{function: count}], group-by: port, limit: rows}]
+                views: [{id: v, kind: bars, title: By port, query: late, measures: [{function: count}], group-by: port, limit-parameter: rows}]
             """;
 
     private static List<String> schemaErrors(String yaml) throws Exception {
@@ -58,7 +58,7 @@ class ProjectFilesTest {
         ParameterEntry entry = ProjectYaml.read(YAML, "p.yaml").parameters().get(0);
         Parameter port = entry.toParameter();
         assertThat(port.type()).isEqualTo(Type.TEXT);
-        assertThat(port.many()).isTrue();
+        assertThat(port.multiple()).isTrue();
         assertThat(port.sendEach()).isTrue();
         assertThat(port.blankRule()).isEqualTo(BlankRule.ROWS_WITHOUT_VALUE);
         assertThat(port.allowed().orElseThrow().written()).containsExactly("Ardlow", "007", "yes", "null");
@@ -77,18 +77,18 @@ class ProjectFilesTest {
     @Test
     void everyKindOfViewComesOutAsItWentInAndFitsTheSchema() throws Exception {
         String views = """
-                format: plain-sieve/2
+                format: plain-sieve/1
                 reports:
                   - id: r
                     name: R
                     views:
-                      - {id: f, kind: figures, query: q, measures: [{function: median, column: delay}], against: before from}
-                      - {id: b, kind: bars, query: q, measures: [{function: share}], group-by: [port, vessel], aside: [port],
-                         look: {order: keys, first: 0, beside: true, width: 8, height: 9}}
+                      - {id: f, kind: figures, query: q, measures: [{function: median, column: delay}], comparison: before from}
+                      - {id: b, kind: bars, query: q, measures: [{function: share}], group-by: [port, vessel], ignored-parameters: [port],
+                         layout: {order: keys, first: 0, side-by-side: true, width: 8, height: 9}}
                       - {id: l, kind: line, query: q, measures: [{function: count}], group-by: "sailed:week"}
                       - {id: t, kind: table, query: q, columns: [{name: fare, label: Fare, format: money €, total: true}]}
                       - {id: g, kind: groups, query: q, measures: [{function: count}], group-by: [port, "sailed:month"]}
-                      - {id: w, kind: words, text: "Of {port}."}
+                      - {id: w, kind: text, text: "Of {port}."}
                 """;
         ProjectFile file = ProjectYaml.read(views, "p.yaml");
         String written = ProjectYaml.write(file);
@@ -101,19 +101,20 @@ class ProjectFilesTest {
     @Test
     void theSchemaRefusesWhatTheReaderRefuses() throws Exception {
         assertThat(schemaErrors("parameters: [{name: port, typ: text}]")).isNotEmpty();
-        assertThat(schemaErrors("parameters: [{name: port, blank: never}]")).isNotEmpty();
+        assertThat(schemaErrors("parameters: [{name: port, blank-rule: never}]"))
+                .isNotEmpty();
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             parameters: [{name: port, typ: text}]        | Did you mean “type”?
             parameters: [{name: port, type: txt}]        | Did you mean “text”?
-            parameters: [{name: port, blank: no_filter}] | Did you mean “no-filter”?
-            parameters: [{name: port, all: each}]        | leave-out, send-each
+            parameters: [{name: port, blank-rule: no_filter}] | Did you mean “no-filter”?
+            parameters: [{name: port, all-rule: each}]        | leave-out, send-each
             parameters: [{name: 1x}]                     | Invalid parameter name
             parameters: {name: port}                     | cannot be read
             parameters: [                                | cannot be read
-            format: other/2                              | This program reads plain-sieve/1 and plain-sieve/2
+            format: other/2                              | This program reads plain-sieve/1
             """)
     void saysWhatIsWrong(String yaml, String message) {
         assertThatThrownBy(() -> ProjectYaml.read(yaml, "p.yaml").parameters().forEach(ParameterEntry::toParameter))

@@ -69,7 +69,7 @@ class ArchitectureTest {
                 .check(ALL);
     }
 
-    /** Whatever goes to a source goes through one place, where it is limited, can be stopped, and is written down. */
+    /** All statements to sources pass through one place, where they are limited, cancellable and logged. */
     @Test
     void onlyOneClassAsksASource() {
         classes()

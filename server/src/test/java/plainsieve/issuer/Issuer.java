@@ -54,7 +54,7 @@ public final class Issuer implements AutoCloseable {
                             "island",
                             List.of("Tarn")),
             "tam", Map.of("name", "Tam Elsewhere", "groups", List.of(), "island", "Vessay"),
-            "nobody", Map.of("name", "No Groups"));
+            "missing", Map.of("name", "No Groups"));
 
     private final ServletWebServerApplicationContext context;
 

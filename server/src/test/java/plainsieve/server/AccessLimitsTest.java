@@ -28,16 +28,16 @@ class AccessLimitsTest {
             """;
 
     private static AnotherServer server;
-    private static Somebody operator;
-    private static Somebody author;
-    private static Somebody viewer;
+    private static TestPerson operator;
+    private static TestPerson author;
+    private static TestPerson viewer;
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
-        operator = Somebody.called(server, "the-operator").with("", Role.OPERATOR);
-        author = Somebody.called(server, "the-author").with("home", Role.AUTHOR);
-        viewer = Somebody.called(server, "the-viewer").with("home", Role.VIEWER);
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
+        operator = TestPerson.called(server, "the-operator").with("", Role.OPERATOR);
+        author = TestPerson.called(server, "the-author").with("home", Role.AUTHOR);
+        viewer = TestPerson.called(server, "the-viewer").with("home", Role.VIEWER);
     }
 
     @AfterAll
@@ -45,7 +45,7 @@ class AccessLimitsTest {
         server.close();
     }
 
-    private static Api.Answer imported(Somebody person, String yaml, String... texts) throws IOException {
+    private static Api.Answer imported(TestPerson person, String yaml, String... texts) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             write(zip, "project.yaml", yaml);
@@ -83,7 +83,7 @@ class AccessLimitsTest {
                 .isEqualTo(204);
         assertThat(sources()).contains("by-operator");
         assertThat(operator.api().get("/api/audit-log").json())
-                .anySatisfy(entry -> assertThat(entry.get("about").asString()).isEqualTo("by-operator"));
+                .anySatisfy(entry -> assertThat(entry.get("object").asString()).isEqualTo("by-operator"));
     }
 
     @Test
@@ -109,8 +109,8 @@ class AccessLimitsTest {
             PUT  | /api/allowed-sources/ferries  | {}                                                              | projects
             POST | /api/me/keys                  | {"name": "k", "role": "VIEWER", "days": 1}                      | projectId
             POST | /api/me/keys                  | {"name": "k", "projectId": "home", "days": 1}                   | role
-            POST | /api/projects/home/reports/late-crossings/signed-links | {"lastDay": "", "anyone": true}        | choices
-            POST | /api/projects/home/reports/late-crossings/signed-links | {"choices": {}, "anyone": true}        | lastDay
+            POST | /api/projects/home/reports/late-crossings/signed-links | {"lastDay": "", "openToAnyone": true}        | choices
+            POST | /api/projects/home/reports/late-crossings/signed-links | {"choices": {}, "openToAnyone": true}        | lastDay
             """)
     void whatIsOmittedGivesNothing(String method, String path, String body, String field) {
         Api.Answer refused = operator.api().send(method, path, body);
@@ -141,11 +141,11 @@ class AccessLimitsTest {
         assertThat(viewer.opens()).isEqualTo(200);
     }
 
-    private static Api.Answer key(Somebody owner, String project, String role) {
+    private static Api.Answer key(TestPerson owner, String project, String role) {
         return owner.api().post("/api/me/keys", Map.of("name", "k", "projectId", project, "role", role, "days", 3));
     }
 
-    private static Api with(Somebody owner, Api.Answer created) {
+    private static Api with(TestPerson owner, Api.Answer created) {
         return owner.api().withKey(created.json().get("secret").asString());
     }
 
@@ -166,8 +166,8 @@ class AccessLimitsTest {
                 .json()
                 .get("id")
                 .asString();
-        Somebody rising = Somebody.called(server, "rising").with("home", Role.VIEWER);
-        Somebody elsewhere = Somebody.called(server, "author-elsewhere")
+        TestPerson rising = TestPerson.called(server, "rising").with("home", Role.VIEWER);
+        TestPerson elsewhere = TestPerson.called(server, "author-elsewhere")
                 .with("home", Role.VIEWER)
                 .with(other, Role.AUTHOR);
         Api ofViewer = with(rising, key(rising, "", "VIEWER"));
@@ -190,7 +190,7 @@ class AccessLimitsTest {
         Groups groups = server.part(Groups.class);
         String crew = groups.add("Night crew").id();
         String report = "/api/projects/home/reports/late-crossings";
-        Somebody joining = Somebody.called(server, "joining").with("home", Role.VIEWER);
+        TestPerson joining = TestPerson.called(server, "joining").with("home", Role.VIEWER);
         Api key = with(joining, key(joining, "home", "VIEWER"));
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of(crew)));
         groups.join(crew, joining.id());
@@ -201,7 +201,7 @@ class AccessLimitsTest {
 
     @Test
     void aKeyEndsWithASuspensionForGood() {
-        Somebody suspended = Somebody.called(server, "suspended").with("home", Role.VIEWER);
+        TestPerson suspended = TestPerson.called(server, "suspended").with("home", Role.VIEWER);
         Api key = with(suspended, key(suspended, "home", "VIEWER"));
         assertThat(key.get("/api/projects/home/reports").status()).isEqualTo(200);
         server.part(Accounts.class).block(suspended.id(), true);

@@ -35,7 +35,7 @@ class AddressesTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
         foreign = server.part(ProjectEdits.class).add("Foreign").id();
         String keeper = server.part(Accounts.class).add("keeper", "").id();
         server.part(Accounts.class).give(keeper, "", Role.OPERATOR);

@@ -12,6 +12,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
 import java.util.stream.Stream;
+import org.flywaydb.core.Flyway;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.DuckDbFerries;
@@ -43,17 +44,19 @@ public final class AnotherServer implements AutoCloseable {
                         : NotBuilt.start(() -> new SpringApplication(classes).run(all))));
     }
 
-    /** A folder as version 3 left it: its records, its key, and the ferries, put where files of sources lie since. */
-    public static Path folderOfVersion3() throws IOException, SQLException {
-        Path folder = Files.createTempDirectory("plainsieve-version-3");
+    /** A data folder with the project of the ferries, its key and its file, written without starting a server. */
+    public static Path folderOfFerries() throws IOException, SQLException {
+        Path folder = Files.createTempDirectory("plainsieve-ferries");
         Path files = Files.createDirectories(folder.resolve("files"));
         DuckDbFerries.write(files.resolve("ferries.duckdb"), 2000, done -> {});
         Path key = folder.resolve("secret.key");
-        Files.write(key, resource("records/version-3.key"));
+        Files.write(key, resource("records/ferries.key"));
         Files.setPosixFilePermissions(key, PosixFilePermissions.fromString("rw-------"));
-        String records = new String(resource("records/version-3.sql"), StandardCharsets.UTF_8)
-                .replace("{data}", files.toString());
-        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+        String address = "jdbc:sqlite:" + folder.resolve("plainsieve.sqlite");
+        Flyway.configure().dataSource(address, "", "").load().migrate();
+        String records =
+                new String(resource("records/ferries.sql"), StandardCharsets.UTF_8).replace("{data}", files.toString());
+        try (Connection connection = DriverManager.getConnection(address);
                 Statement statement = connection.createStatement()) {
             statement.executeUpdate(records);
         }

@@ -28,8 +28,8 @@ class BenchApiTest {
 
     private static Map<String, Object> parameter(String name, String type, boolean many) {
         Map<String, Object> parameter = new java.util.HashMap<>();
-        List.of("label", "hint", "blankWords", "unit", "everyRow").forEach(field -> parameter.put(field, ""));
-        parameter.putAll(Map.of("name", name, "type", type, "many", many, "blankRule", "no-filter", "version", 0));
+        List.of("label", "hint", "blankLabel", "unit", "unlimitedValue").forEach(field -> parameter.put(field, ""));
+        parameter.putAll(Map.of("name", name, "type", type, "multiple", many, "blankRule", "no-filter", "version", 0));
         parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
         parameter.put("trialChoice", Api.blank());
         return parameter;
@@ -195,7 +195,7 @@ class BenchApiTest {
             delete from ports                    | not-reading      | 1
             select 1; drop table ports           | second-statement | 1
             select 'open                         | unclosed-string  | 1
-            select :nobody                       | unknown-parameter | 1
+            select :missing                       | unknown-parameter | 1
             with x as (insert into ports values (1)) select 1 | not-reading | 1
             """)
     void aTextThatCannotRunIsRefusedWithItsPlace(String text, String kind, int line) {

@@ -48,7 +48,7 @@ class CopiesKilledTest {
     private static JsonNode atRest(Api api) throws Exception {
         for (int i = 0; i < 600; i++) {
             JsonNode copy = copy(api);
-            if (copy.get("last").get("state").asString().equals("done")) {
+            if (copy.get("lastJob").get("state").asString().equals("done")) {
                 return copy;
             }
             Thread.sleep(50);
@@ -103,7 +103,7 @@ class CopiesKilledTest {
         api.send(
                 "PUT",
                 COPIES + "/sailings-kept",
-                Map.of("name", "Sailings kept", "by", "day:day", "again", 40, "version", 1));
+                Map.of("name", "Sailings kept", "partitionBy", "day:day", "refreshedPartitions", 40, "version", 1));
         api.post("/api/queries", Map.of("name", "Asking", "sourceId", "copies", "text", "select 1 as one"));
     }
 }

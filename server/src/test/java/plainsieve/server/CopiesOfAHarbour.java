@@ -33,7 +33,7 @@ abstract class CopiesOfAHarbour {
 
     @BeforeAll
     static void start() throws Exception {
-        folder = AnotherServer.folderOfVersion3();
+        folder = AnotherServer.folderOfFerries();
         harbour = folder.resolve("files").resolve("harbour.sqlite");
         server = AnotherServer.on(folder, "--plainsieve.jobs=false", "--plainsieve.time-zone=UTC");
         api = server.api();
@@ -94,9 +94,10 @@ abstract class CopiesOfAHarbour {
             server.part(JobRunner.class).look(Instant.now());
             boolean open = false;
             for (JsonNode one : api.get(COPIES).json()) {
-                String state = one.get("last").get("state").asString();
+                String state = one.get("lastJob").get("state").asString();
                 open |= state.equals("running")
-                        || state.equals("due") && one.get("last").get("tries").asInt() == 0;
+                        || state.equals("due")
+                                && one.get("lastJob").get("attempts").asInt() == 0;
             }
             if (!open) {
                 return;
@@ -128,11 +129,14 @@ abstract class CopiesOfAHarbour {
     }
 
     void cut(String by, int again) {
-        assertThat(changed(Map.of("by", by, "again", again)).status()).isEqualTo(204);
+        assertThat(changed(Map.of("partitionBy", by, "refreshedPartitions", again))
+                        .status())
+                .isEqualTo(204);
     }
 
     Api.Answer changed(Map<String, Object> what) {
-        Map<String, Object> body = new HashMap<>(Map.of("name", "All sailings", "by", "", "again", 0, "paused", false));
+        Map<String, Object> body = new HashMap<>(
+                Map.of("name", "All sailings", "partitionBy", "", "refreshedPartitions", 0, "paused", false));
         body.put("version", copy(copy).get("version").asInt());
         body.putAll(what);
         return api.send("PUT", COPIES + "/" + copy, body);

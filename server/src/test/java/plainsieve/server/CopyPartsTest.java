@@ -14,7 +14,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
     void inPartsOnlyWhatMayBeOtherwiseIsAskedAgain() throws Exception {
         cut("day:day", 3);
         JsonNode kept = refreshed();
-        assertThat(kept.get("content").get("parts").asInt()).isEqualTo(40);
+        assertThat(kept.get("content").get("partitions").asInt()).isEqualTo(40);
         long before = api.get("/api/sent").json().get(0).get("id").asLong();
         change("insert into sailings (day, port, delay) values ('%s', 'Skerrin', 9)"
                 .formatted(LocalDate.now().minusDays(20)));
@@ -83,7 +83,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
         try {
             give(query.get("version").asInt(), "select id, day, port, delay, 1 as more from sailings");
             JsonNode kept = refreshed();
-            assertThat(kept.get("last").get("state").asString()).isEqualTo("done");
+            assertThat(kept.get("lastJob").get("state").asString()).isEqualTo("done");
             assertThat(rows("copies", "select sum(more) as n from all_sailings").toString())
                     .contains("200");
         } finally {

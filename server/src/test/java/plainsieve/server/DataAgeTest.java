@@ -16,7 +16,7 @@ class DataAgeTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        server = AnotherServer.on(AnotherServer.folderOfFerries());
         api = server.api();
     }
 
@@ -60,7 +60,7 @@ class DataAgeTest {
         return api.send(
                 "PUT",
                 making(report) + "/marks",
-                Map.of("thing", "opening", "mark", mark, "taken", taken, "seen", "", "version", version(report)));
+                Map.of("object", "opening", "mark", mark, "option", taken, "seen", "", "version", version(report)));
     }
 
     @Test
@@ -111,14 +111,14 @@ class DataAgeTest {
             Thread.sleep(50);
         }
         String report = given("On the copy", "copies", "select name from ports_kept");
-        assertThat(age(report).get("kept").asString())
+        assertThat(age(report).get("copiedAt").asString())
                 .isEqualTo(api.get("/api/copies")
                         .json()
                         .get(0)
                         .get("content")
                         .get("asOf")
                         .asString());
-        assertThat(age("late-crossings").get("kept").asString()).isEmpty();
+        assertThat(age("late-crossings").get("copiedAt").asString()).isEmpty();
     }
 
     @Test

@@ -95,12 +95,14 @@ class DeliveriesKilledTest {
         Api.Answer report = api.post("/api/queries/of-an-office/reports", Map.of("name", "Diary"));
         assertThat(report.status()).describedAs(report.lines().toString()).isIn(200, 201);
         String id = report.json().get("id").asString();
-        Api.Answer given = api.post("/api/projects/home/publish", Map.of("why", "Sent by mail"));
+        Api.Answer given = api.post("/api/projects/home/publish", Map.of("reason", "Sent by mail"));
         assertThat(given.status()).describedAs(given.lines().toString()).isIn(200, 204);
         assertThat(api.post(DELIVERIES, Map.of("reportId", id, "name", "Diary")).status())
                 .isEqualTo(200);
         Map<String, Object> body = new HashMap<>(Map.of("name", "Diary", "version", 1));
-        body.put("to", Map.of("queryId", "offices", "column", "mail", "choices", Map.of("office", "office")));
+        body.put(
+                "recipients",
+                Map.of("queryId", "offices", "addressColumn", "mail", "choices", Map.of("office", "office")));
         Api.Answer changed = api.send("PUT", DELIVERIES + "/diary", body);
         assertThat(changed.status()).describedAs(changed.lines().toString()).isEqualTo(204);
     }
@@ -108,7 +110,7 @@ class DeliveriesKilledTest {
     /** Waits until everything is over that was asked for. @return of how many mails it is not known whether they came */
     private static int atRest(Api api, int rounds) throws InterruptedException {
         for (int i = 0; i < 600; i++) {
-            JsonNode last = api.get(DELIVERIES).json().get(0).get("last");
+            JsonNode last = api.get(DELIVERIES).json().get(0).get("lastJob");
             if (last.get("state").asString().equals("done")) {
                 return unsure(api, rounds);
             }

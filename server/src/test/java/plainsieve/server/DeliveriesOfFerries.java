@@ -33,7 +33,7 @@ abstract class DeliveriesOfFerries {
     static Mailbox mailbox;
     static AnotherServer server;
     static Api api;
-    static Somebody oran;
+    static TestPerson oran;
 
     private static int number;
 
@@ -44,7 +44,7 @@ abstract class DeliveriesOfFerries {
     static void start() throws Exception {
         mailbox = Mailbox.start(ServerProcess.freePort(), 0);
         server = AnotherServer.on(
-                AnotherServer.folderOfVersion3(),
+                AnotherServer.folderOfFerries(),
                 "--plainsieve.accounts=true",
                 "--plainsieve.jobs=false",
                 "--plainsieve.mail.host=127.0.0.1",
@@ -54,7 +54,7 @@ abstract class DeliveriesOfFerries {
                 "--plainsieve.mail.domains=ferries.example,harbours.example",
                 "--plainsieve.report-emails.address=" + ADDRESS,
                 "--plainsieve.report-emails.max-attachment-size=10KB");
-        oran = Somebody.called(server, "oran").with("", Role.OPERATOR);
+        oran = TestPerson.called(server, "oran").with("", Role.OPERATOR);
         api = oran.api();
         server.part(Accounts.class).setMail(oran.id(), "oran@ferries.example");
     }
@@ -98,7 +98,7 @@ abstract class DeliveriesOfFerries {
     }
 
     static Map<String, Object> to(String... who) {
-        return Map.of("to", Map.of("who", List.of(who)));
+        return Map.of("recipients", Map.of("addresses", List.of(who)));
     }
 
     static JsonNode one(String id) {
@@ -119,10 +119,10 @@ abstract class DeliveriesOfFerries {
     static JsonNode settled(String id, Instant now) {
         for (int i = 0; i < 400; i++) {
             server.part(JobRunner.class).look(now.plus(Duration.ofSeconds(2)));
-            JsonNode last = one(id).get("last");
+            JsonNode last = one(id).get("lastJob");
             String state = last.get("state").asString();
             boolean open = state.equals("running")
-                    || state.equals("due") && last.get("tries").asInt() == 0;
+                    || state.equals("due") && last.get("attempts").asInt() == 0;
             if (!open) {
                 return one(id);
             }
@@ -138,7 +138,7 @@ abstract class DeliveriesOfFerries {
                     .formatted(
                             mail.get("address").asString(),
                             mail.get("state").asString(),
-                            mail.get("note").asString())
+                            mail.get("message").asString())
                     .strip());
         }
         return mails;

@@ -23,7 +23,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
     void aMailSaysTheQuestionShowsTheRowsAndLeadsToTheReportWithItsChoices() throws Exception {
         String id = delivery(to("office@harbours.example"));
         JsonNode after = sent(id);
-        assertThat(after.get("last").get("state").asString())
+        assertThat(after.get("lastJob").get("state").asString())
                 .describedAs(mails(id).toString())
                 .isEqualTo("done");
         assertThat(mails(id)).containsExactly("office@harbours.example sent");
@@ -35,7 +35,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
         String plain = text(mail, "text/plain");
         for (String body : List.of(html, plain)) {
             assertThat(body)
-                    .contains("Ardlow", "1 Jan 2025 to 31 Dec 2027", "late crossings", "late on average")
+                    .contains("Ardlow", "1 Jan 2025 to 31 Dec 2027", "late crossings", "average delay")
                     .contains(ADDRESS + "/projects/home/reports/" + REPORT + "?")
                     .contains("port=Ardlow", "from=2025-01-01", ADDRESS + "/unsubscribe/");
             assertThat(body).contains("These are the first 20 rows; the report has more.");
@@ -65,8 +65,9 @@ class DeliveriesTest extends DeliveriesOfFerries {
                         "sourceId", "ferries",
                         "text",
                                 "select name as port, lower(name) || '@harbours.example' as mail from ports where name in ('Ardlow', 'Skerrin')"));
-        String id = delivery(
-                Map.of("to", Map.of("queryId", "offices", "column", "mail", "choices", Map.of("port", "port"))));
+        String id = delivery(Map.of(
+                "recipients",
+                Map.of("queryId", "offices", "addressColumn", "mail", "choices", Map.of("port", "port"))));
         sent(id);
         assertThat(mails(id))
                 .containsExactlyInAnyOrder("ardlow@harbours.example sent", "skerrin@harbours.example sent");
@@ -81,9 +82,9 @@ class DeliveriesTest extends DeliveriesOfFerries {
     @Test
     void whatIsTooLargeForAMailIsNotAttachedAndTheMailSaysSo() throws Exception {
         String id = delivery(Map.of(
-                "to", Map.of("who", List.of("office@harbours.example")),
+                "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "choices", Map.of("from", values("2025-01-01"), "to", values("2027-12-31"), "min_delay", values("0")),
-                "attached",
+                "attachments",
                         List.of(
                                 Map.of("viewId", "by-port", "format", "xlsx"),
                                 Map.of("viewId", "crossings", "format", "csv"))));
@@ -99,9 +100,9 @@ class DeliveriesTest extends DeliveriesOfFerries {
     @Test
     void nothingIsSentWhereThereIsNothingToSay() throws Exception {
         String id = delivery(Map.of(
-                "to", Map.of("who", List.of("office@harbours.example")),
+                "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "choices", Map.of("from", values("1999-01-01"), "to", values("1999-01-02"), "port", values("Ardlow")),
-                "only", Map.of("viewId", "crossings")));
+                "condition", Map.of("viewId", "crossings")));
         sent(id);
         assertThat(mails(id)).containsExactly("office@harbours.example left There were no rows.");
         assertThat(mailbox.mails()).isEmpty();
@@ -109,12 +110,12 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(changed(
                                 id,
                                 Map.of(
-                                        "to", Map.of("who", List.of("office@harbours.example")),
-                                        "only",
+                                        "recipients", Map.of("addresses", List.of("office@harbours.example")),
+                                        "condition",
                                                 Map.of(
                                                         "viewId", "figures",
                                                         "figure", "late crossings",
-                                                        "passes", "above",
+                                                        "comparison", "above",
                                                         "value", "1000000")))
                         .status())
                 .isEqualTo(204);
@@ -126,20 +127,20 @@ class DeliveriesTest extends DeliveriesOfFerries {
 
     @Test
     void unreachableRecipientsAreReportedAndOthersAreServed() throws Exception {
-        Somebody tam = Somebody.called(server, "tam").with("home", plainsieve.server.people.Role.VIEWER);
+        TestPerson tam = TestPerson.called(server, "tam").with("home", plainsieve.server.people.Role.VIEWER);
         String id = delivery(to(
-                "tam", "nobody", "other@elsewhere.example", "a@b@c", "oran", "group:gone", "office@harbours.example"));
+                "tam", "missing", "other@elsewhere.example", "a@b@c", "oran", "group:gone", "office@harbours.example"));
         sent(id);
         assertThat(mails(id))
                 .containsExactlyInAnyOrder(
                         "tam refused tam has no email address.",
-                        "nobody refused Not an email address or account name.",
+                        "missing refused Not an email address or account name.",
                         "other@elsewhere.example refused The operator does not allow emails to that domain.",
                         "a@b@c refused Not an email address or account name.",
                         "group:gone refused Unknown group “gone”.",
                         "oran@ferries.example sent",
                         "office@harbours.example sent");
-        assertThat(one(id).get("last").get("note").asString()).isEqualTo("5 failed");
+        assertThat(one(id).get("lastJob").get("message").asString()).isEqualTo("5 failed");
         server.part(plainsieve.server.accounts.Accounts.class).remove(tam.id());
     }
 
@@ -152,11 +153,11 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(came("office@harbours.example").getHeader("List-Unsubscribe-Post")[0])
                 .isEqualTo("List-Unsubscribe=One-Click");
         String path = URI.create(link).getPath();
-        Api nobody = server.api();
-        Api.Answer before = nobody.get(path);
+        Api missing = server.api();
+        Api.Answer before = missing.get(path);
         assertThat(before.status()).describedAs(before.lines().toString()).isEqualTo(200);
-        assertThat(before.json().get("none").asBoolean()).isFalse();
-        assertThat(nobody.post(path, Map.of()).json().get("delivery").asString())
+        assertThat(before.json().get("unsubscribed").asBoolean()).isFalse();
+        assertThat(missing.post(path, Map.of()).json().get("delivery").asString())
                 .isEqualTo(name);
         assertThat(one(id).get("unsubscribed").toString()).isEqualTo("[\"office@harbours.example\"]");
         mailbox.empty();
@@ -165,13 +166,14 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(mailbox.mails()).isEmpty();
         assertThat(mails(id).get(0)).isEqualTo("office@harbours.example left The recipient unsubscribed.");
 
-        nobody.send("DELETE", path, Map.of());
+        missing.send("DELETE", path, Map.of());
         Thread.sleep(1100);
         sent(id);
         assertThat(mailbox.mails()).hasSize(1);
         api.send("DELETE", DELIVERIES + "/" + id, Map.of());
-        assertThat(nobody.post(path, Map.of()).json().get("none").asBoolean()).isTrue();
-        assertThat(nobody.get(path.substring(0, path.length() - 3) + "abc").status())
+        assertThat(missing.post(path, Map.of()).json().get("unsubscribed").asBoolean())
+                .isTrue();
+        assertThat(missing.get(path.substring(0, path.length() - 3) + "abc").status())
                 .isEqualTo(422);
     }
 
@@ -199,12 +201,13 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(changed(id, Map.of("choices", Map.of("from", values("not a day"))))
                         .status())
                 .isEqualTo(422);
-        assertThat(changed(id, Map.of("only", Map.of("viewId", "no-such-view"))).status())
+        assertThat(changed(id, Map.of("condition", Map.of("viewId", "no-such-view")))
+                        .status())
                 .isEqualTo(404);
-        assertThat(changed(id, Map.of("only", Map.of("viewId", "figures", "figure", "gone", "value", "1")))
+        assertThat(changed(id, Map.of("condition", Map.of("viewId", "figures", "figure", "gone", "value", "1")))
                         .status())
                 .isEqualTo(422);
-        assertThat(changed(id, Map.of("attached", List.of(Map.of("viewId", "crossings", "format", "pdf"))))
+        assertThat(changed(id, Map.of("attachments", List.of(Map.of("viewId", "crossings", "format", "pdf"))))
                         .status())
                 .isEqualTo(422);
         assertThat(changed(id, Map.of("schedule", Map.of("every", "sometimes"))).status())
@@ -223,25 +226,27 @@ class DeliveriesTest extends DeliveriesOfFerries {
     @Test
     void itGoesOutAndInWithItsProject() {
         String id = delivery(Map.of(
-                "to", Map.of("who", List.of("office@harbours.example", "group:Offices")),
-                "only", Map.of("viewId", "figures", "figure", "late crossings", "passes", "below", "value", "2.5"),
-                "attached", List.of(Map.of("viewId", "crossings", "format", "parquet")),
-                "schedule", Map.of("every", "every weekday at 06:30", "zone", "Europe/Lisbon", "missed", "leave")));
+                "recipients", Map.of("addresses", List.of("office@harbours.example", "group:Offices")),
+                "condition",
+                        Map.of("viewId", "figures", "figure", "late crossings", "comparison", "below", "value", "2.5"),
+                "attachments", List.of(Map.of("viewId", "crossings", "format", "parquet")),
+                "schedule",
+                        Map.of("every", "every weekday at 06:30", "timeZone", "Europe/Lisbon", "missedRuns", "leave")));
         JsonNode before = one(id);
         ProjectFolder files = files();
         assertThat(ProjectYaml.writeEntry(files.beside().deliveries()))
                 .contains(
                         "report: late-crossings",
                         "- group:Offices",
-                        "passes: below",
-                        "every: 30 6 * * 1-5",
-                        "missed: leave");
+                        "comparison: below",
+                        "cron: 30 6 * * 1-5",
+                        "missed-runs: leave");
         api.send("DELETE", DELIVERIES + "/" + id, Map.of());
         assertThat(files().beside().deliveries()).isEqualTo(DeliveriesFile.NONE);
         assertThat(api.sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", files.zip())
                         .status())
                 .isEqualTo(204);
-        for (String what : List.of("name", "choices", "to", "only", "attached", "schedule")) {
+        for (String what : List.of("name", "choices", "recipients", "condition", "attachments", "schedule")) {
             assertThat(one(id).get(what)).isEqualTo(before.get(what));
         }
     }
@@ -249,15 +254,15 @@ class DeliveriesTest extends DeliveriesOfFerries {
     @Test
     void itIsSentAtItsTimesAndStandsInTheCalendar() throws Exception {
         String id = delivery(Map.of(
-                "to", Map.of("who", List.of("office@harbours.example")),
-                "schedule", Map.of("every", "* * * * *", "zone", "UTC")));
-        assertThat(one(id).get("next").asString()).isNotEmpty();
+                "recipients", Map.of("addresses", List.of("office@harbours.example")),
+                "schedule", Map.of("every", "* * * * *", "timeZone", "UTC")));
+        assertThat(one(id).get("nextRun").asString()).isNotEmpty();
         assertThat(api.get("/api/projects/home/calendar").json().toString()).contains("\"kind\":\"delivery\"", name);
         settled(id, java.time.Instant.now().plusSeconds(90));
         assertThat(mails(id)).containsExactly("office@harbours.example sent");
         assertThat(changed(id, Map.of("paused", true, "schedule", Map.of("every", "* * * * *")))
                         .status())
                 .isEqualTo(204);
-        assertThat(one(id).get("next").asString()).isEmpty();
+        assertThat(one(id).get("nextRun").asString()).isEmpty();
     }
 }

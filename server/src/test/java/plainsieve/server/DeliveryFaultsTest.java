@@ -11,8 +11,8 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.MailRecords;
-import plainsieve.server.records.MailRow;
+import plainsieve.server.records.EmailRecords;
+import plainsieve.server.records.EmailRow;
 import tools.jackson.databind.JsonNode;
 
 /** Mails when something is in the way: what went is not sent again, what did not is, and it is reported. */
@@ -26,11 +26,11 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         assertThat(mails(id))
                 .anyMatch(mail ->
                         mail.startsWith("second@harbours.example waiting The mail server rejected it temporarily"));
-        assertThat(tried.get("last").get("state").asString()).isEqualTo("due");
-        assertThat(tried.get("last").get("note").asString()).startsWith("1 of 2 wait: ");
+        assertThat(tried.get("lastJob").get("state").asString()).isEqualTo("due");
+        assertThat(tried.get("lastJob").get("message").asString()).startsWith("1 of 2 wait: ");
 
         JsonNode again = settledAfterBackOff(id);
-        assertThat(again.get("last").get("state").asString()).isEqualTo("done");
+        assertThat(again.get("lastJob").get("state").asString()).isEqualTo("done");
         assertThat(mails(id)).containsExactlyInAnyOrder("first@harbours.example sent", "second@harbours.example sent");
         assertThat(mailbox.mails()).hasSize(2);
     }
@@ -38,7 +38,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
     private static JsonNode settledAfterBackOff(String id) {
         for (int i = 0; i < 200; i++) {
             JsonNode now = settled(id, Instant.now().plus(Duration.ofMinutes(10)));
-            if (!now.get("last").get("state").asString().equals("due")) {
+            if (!now.get("lastJob").get("state").asString().equals("due")) {
                 return now;
             }
             CopiesOfAHarbour.sleep();
@@ -50,32 +50,32 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
     void aMailThatWasHandedOverWhenTheServerEndedIsNotSentAgain() throws Exception {
         String id = delivery(to("office@harbours.example"));
         sent(id);
-        MailRecords records = server.part(MailRecords.class);
-        MailRow row = records.of("home", id, 0, 1).get(0);
+        EmailRecords records = server.part(EmailRecords.class);
+        EmailRow row = records.of("home", id, 0, 1).get(0);
         // As it is when the server ends between giving all of it and hearing that it was taken.
-        records.become(row.id(), MailRow.State.HANDING_OVER.word(), row.subject(), "", row.at());
+        records.become(row.id(), EmailRow.State.HANDING_OVER.word(), row.subject(), "", row.at());
         server.part(javax.sql.DataSource.class)
                 .getConnection()
                 .createStatement()
-                .execute("update job set state = 'due', tries = 1, ended_at = '' where id = " + row.job());
+                .execute("update job set state = 'due', attempts = 1, ended_at = '' where id = " + row.job());
         mailbox.empty();
         settledAfterBackOff(id);
         assertThat(mailbox.mails()).isEmpty();
         assertThat(mails(id))
                 .containsExactly(
                         "office@harbours.example unsure The server stopped during sending: delivery is unconfirmed.");
-        assertThat(one(id).get("last").get("note").asString()).isEqualTo("1 unconfirmed");
+        assertThat(one(id).get("lastJob").get("message").asString()).isEqualTo("1 unconfirmed");
     }
 
     @Test
     void peopleGetWhatIsTheirsAndOthersWhatTheDeliverySays() throws Exception {
-        Somebody tam = Somebody.called(server, "tam").with("home", Role.VIEWER);
+        TestPerson tam = TestPerson.called(server, "tam").with("home", Role.VIEWER);
         server.part(Accounts.class).setMail(tam.id(), "tam@ferries.example");
         Groups groups = server.part(Groups.class);
         String office = groups.add("Office").id();
         groups.join(office, tam.id());
         String id = delivery(Map.of(
-                "to", Map.of("who", List.of("group:office", "out@harbours.example")),
+                "recipients", Map.of("addresses", List.of("group:office", "out@harbours.example")),
                 "choices", Map.of("from", values("2025-01-01"), "to", values("2027-12-31"))));
         sent(id);
         assertThat(mails(id)).containsExactlyInAnyOrder("tam@ferries.example sent", "out@harbours.example sent");
@@ -88,7 +88,7 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
                 Map.of("everyone", false, "groups", List.of(groups.add("Others").id())));
         mailbox.empty();
         Thread.sleep(1100);
-        changed(id, Map.of("to", Map.of("who", List.of("tam"))));
+        changed(id, Map.of("recipients", Map.of("addresses", List.of("tam"))));
         sent(id);
         assertThat(mails(id).get(0)).isEqualTo("tam@ferries.example left The recipient has no access to the report.");
         assertThat(mailbox.mails()).isEmpty();
@@ -97,8 +97,8 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
 
     @Test
     void oneMailIsOneMailHoweverItsAddressIsWritten() throws Exception {
-        String id =
-                delivery(Map.of("to", Map.of("who", List.of("office@harbours.example", "OFFICE@harbours.example"))));
+        String id = delivery(Map.of(
+                "recipients", Map.of("addresses", List.of("office@harbours.example", "OFFICE@harbours.example"))));
         sent(id);
         MimeMessage mail = came("office@harbours.example");
         assertThat(mail.getHeader("Bcc")).isNull();
@@ -108,12 +108,13 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
 
     @Test
     void authorsAreToldOnceWhatFailedForGood() throws Exception {
-        Somebody ann = Somebody.called(server, "ann").with("home", Role.AUTHOR);
+        TestPerson ann = TestPerson.called(server, "ann").with("home", Role.AUTHOR);
         server.part(Accounts.class).setMail(ann.id(), "ann@ferries.example");
         String id = delivery(to("office@harbours.example"));
         mailbox.tire("office@harbours.example", 3);
         sent(id);
-        assertThat(settledAfterBackOff(id).get("last").get("state").asString()).isEqualTo("failed");
+        assertThat(settledAfterBackOff(id).get("lastJob").get("state").asString())
+                .isEqualTo("failed");
         for (int i = 0; i < 200 && mailbox.mails().isEmpty(); i++) {
             CopiesOfAHarbour.sleep();
         }
@@ -133,13 +134,14 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         mailbox.leave();
         try {
             JsonNode tried = sent(id);
-            assertThat(tried.get("last").get("state").asString()).isEqualTo("due");
-            assertThat(tried.get("last").get("note").asString()).contains("cannot be reached");
+            assertThat(tried.get("lastJob").get("state").asString()).isEqualTo("due");
+            assertThat(tried.get("lastJob").get("message").asString()).contains("cannot be reached");
             assertThat(mails(id)).containsExactly("first@harbours.example waiting");
         } finally {
             mailbox.comeBack();
         }
-        assertThat(settledAfterBackOff(id).get("last").get("state").asString()).isEqualTo("done");
+        assertThat(settledAfterBackOff(id).get("lastJob").get("state").asString())
+                .isEqualTo("done");
         assertThat(mailbox.mails()).hasSize(3);
     }
 }

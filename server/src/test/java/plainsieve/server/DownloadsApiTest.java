@@ -28,7 +28,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Full answers as files: every row, whatever the page shows, with the question and the choices in the file. */
+/** Downloads contain every row, the question and the choices. */
 class DownloadsApiTest {
     private static final HttpClient CLIENT = HttpClient.newHttpClient();
     private static final String ADDRESS = RunningServer.get().address();
@@ -38,7 +38,7 @@ class DownloadsApiTest {
     private Path folder;
 
     private Api.Answer order(String report, String format, boolean above, Map<String, Object> choices) {
-        Map<String, Object> body = new HashMap<>(Map.of("format", format, "above", above, "choices", choices));
+        Map<String, Object> body = new HashMap<>(Map.of("format", format, "withHeader", above, "choices", choices));
         body.put("runId", UUID.randomUUID().toString());
         return api.post("/api/reports/%s/views/crossings/downloads".formatted(report), body);
     }
@@ -82,7 +82,7 @@ class DownloadsApiTest {
 
     @Test
     void whatWasPickedStandsInTheQuestionAndOnTop() throws Exception {
-        Map<String, Object> body = new HashMap<>(Map.of("format", "csv", "above", true, "choices", Map.of()));
+        Map<String, Object> body = new HashMap<>(Map.of("format", "csv", "withHeader", true, "choices", Map.of()));
         body.put("runId", UUID.randomUUID().toString());
         body.put(
                 "filters",
@@ -209,9 +209,9 @@ class DownloadsApiTest {
         api.post("/api/parameters/with_cars/name", Map.of("name", "takes_cars"));
         try {
             JsonNode question = api.post(
-                            "/api/reports/vessel-diary/question", Map.of("choices", Map.of(), "signed", token))
+                            "/api/reports/vessel-diary/question", Map.of("choices", Map.of(), "linkToken", token))
                     .json();
-            assertThat(question.get("fixed").toString()).isEqualTo("[\"takes_cars\"]");
+            assertThat(question.get("fixedByLink").toString()).isEqualTo("[\"takes_cars\"]");
             assertThat(question.get("sentence").asString()).contains("cars: yes");
         } finally {
             api.post("/api/parameters/takes_cars/name", Map.of("name", "with_cars"));
@@ -228,7 +228,7 @@ class DownloadsApiTest {
                 "defaults",
                 "onDemand",
                 false,
-                "signed",
+                "signedParameters",
                 List.of("port")));
         String path = "/api/reports/late-crossings-on-the-islands/settings";
         try {
@@ -247,7 +247,7 @@ class DownloadsApiTest {
             assertThat(run("late-crossings-on-the-islands", Map.of(), token).status())
                     .isEqualTo(200);
         } finally {
-            settings.put("signed", List.of());
+            settings.put("signedParameters", List.of());
             api.send("PUT", path, settings);
         }
     }
@@ -260,7 +260,7 @@ class DownloadsApiTest {
                 .get("question")
                 .asString();
         Map<String, Object> seen = new HashMap<>(
-                Map.of("question", question, "start", "defaults", "onDemand", false, "signed", List.of()));
+                Map.of("question", question, "start", "defaults", "onDemand", false, "signedParameters", List.of()));
         Map<String, Object> mine = new HashMap<>(seen);
         mine.put("seen", new HashMap<>(seen));
         assertThat(api.send("PUT", path, mine).status()).isEqualTo(204);
@@ -281,7 +281,7 @@ class DownloadsApiTest {
                         "",
                         "descending",
                         false,
-                        "signed",
+                        "linkToken",
                         signed));
     }
 

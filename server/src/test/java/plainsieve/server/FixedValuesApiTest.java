@@ -47,8 +47,8 @@ class FixedValuesApiTest {
         for (int i = 0; i < 100; i++) {
             JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
                     .json()
-                    .get("fixed");
-            if (!offers.get(0).get("served").isEmpty()) {
+                    .get("hardCodedValues");
+            if (!offers.get(0).get("existingParameters").isEmpty()) {
                 return;
             }
             CopiesOfAHarbour.sleep();
@@ -69,11 +69,11 @@ class FixedValuesApiTest {
         String query = query("Fixed on " + source, source);
         JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", TEXT))
                 .json()
-                .get("fixed");
+                .get("hardCodedValues");
         assertThat(offers).hasSize(5);
-        assertThat(offers.get(0).get("words").asString()).isEqualTo(":port_2, many, each a text, as p.name is");
+        assertThat(offers.get(0).get("description").asString()).isEqualTo(":port_2, many, each a text, as p.name is");
         JsonNode made = make(query, TEXT, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
         assertThat(made.get("before").get("rows").asLong()).isPositive();
         assertThat(made.get("after").get("totals")).isEqualTo(made.get("before").get("totals"));
         assertThat(made.get("names")).hasSize(6);
@@ -98,7 +98,7 @@ class FixedValuesApiTest {
     private JsonNode summed(String name, String source, String text, String... columns) {
         String query = query(name, source);
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
+        assertThat(made.get("equality").asString()).isEqualTo("TOTALS");
         JsonNode after = made.get("after");
         assertThat(after.get("totals").propertyNames()).containsExactly(columns);
         takeBack(query, text, made.get("names"));
@@ -133,7 +133,7 @@ class FixedValuesApiTest {
                 + " where c.state = 'SAILED' order by c.crossing_id";
         String query = query("Twice on " + source, source);
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo(same);
+        assertThat(made.get("equality").asString()).isEqualTo(same);
         assertThat(made.get("after").get("more").asBoolean()).isEqualTo(more);
         assertThat(made.get("after").get("totals").has("passengers")).isEqualTo(more);
         takeBack(query, text, made.get("names"));
@@ -155,7 +155,7 @@ class FixedValuesApiTest {
                 "select c.crossing_id, %s as lot from crossings c where c.state = 'SAILED' limit 5".formatted(random);
         String query = query("Drawn by lot on " + source, source);
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("UNKNOWN");
+        assertThat(made.get("equality").asString()).isEqualTo("UNKNOWN");
         takeBack(query, text, made.get("names"));
     }
 
@@ -171,7 +171,7 @@ class FixedValuesApiTest {
                 + " where c.state = 'SAILED' order by c.crossing_id" + limit;
         String query = query("Looks at itself" + limit, "harbour");
         JsonNode made = make(query, text, List.of(text.indexOf("'SAILED'"))).json();
-        assertThat(made.get("same").asString()).isEqualTo("OTHER");
+        assertThat(made.get("equality").asString()).isEqualTo("OTHER");
         assertThat(quoted(made.get("before")))
                 .isEqualByComparingTo(made.get("before").get("rows").decimalValue());
         assertThat(quoted(made.get("after"))).isZero();
@@ -184,7 +184,7 @@ class FixedValuesApiTest {
                 + " where p.name in ('Ardlow', 'Nowhere') and c.state = 'SAILED' limit 5";
         String query = query("With an unlisted value", "ferries");
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
         assertThat(made.get("names")).hasSize(3);
         JsonNode port = api.get("/api/parameters/" + made.get("names").get(0).asString())
                 .json();
@@ -210,17 +210,17 @@ class FixedValuesApiTest {
         String query = query("Served on " + source, source);
         JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
                 .json()
-                .get("fixed");
-        assertThat(offers.get(0).get("served").toString()).isEqualTo("[\"port\"]");
-        assertThat(offers.get(0).get("servedIn").asString()).isNotEmpty();
-        assertThat(offers.get(1).get("served").toString()).isEqualTo("[\"from\",\"to\"]");
-        assertThat(offers.get(2).get("served")).isEmpty();
+                .get("hardCodedValues");
+        assertThat(offers.get(0).get("existingParameters").toString()).isEqualTo("[\"port\"]");
+        assertThat(offers.get(0).get("existingIn").asString()).isNotEmpty();
+        assertThat(offers.get(1).get("existingParameters").toString()).isEqualTo("[\"from\",\"to\"]");
+        assertThat(offers.get(2).get("existingParameters")).isEmpty();
         JsonNode made = makeOrUse(query, text).json();
-        assertThat(made.get("same").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
         assertThat(made.get("before").get("rows").asLong()).isPositive();
         assertThat(made.get("text").asString())
                 .contains("p.name in (:port)", "between :from and :to", "c.state <> :", "p.name <> :");
-        assertThat(made.get("used").toString()).isEqualTo("[\"port\",\"from\",\"to\"]");
+        assertThat(made.get("reusedNames").toString()).isEqualTo("[\"port\",\"from\",\"to\"]");
         assertThat(made.get("names")).hasSize(2);
         takeBack(query, text, made.get("names"));
         assertThat(api.get("/api/parameters/port").status()).isEqualTo(200);
@@ -238,10 +238,10 @@ class FixedValuesApiTest {
                 .get("id")
                 .asString();
         JsonNode made = makeOrUse(query, text).json();
-        JsonNode differing = made.get("differing").get(0);
+        JsonNode differing = made.get("differingDefaults").get(0);
         assertThat(differing.get("parameter").asString()).isEqualTo("port");
-        assertThat(differing.get("stood").asString()).contains("Lunna", "Skerrin");
-        assertThat(differing.get("opensWith").asString()).doesNotContain("Lunna");
+        assertThat(differing.get("valueText").asString()).contains("Lunna", "Skerrin");
+        assertThat(differing.get("defaultText").asString()).doesNotContain("Lunna");
         assertThat(differing.get("reports").toString()).contains(report);
         String after = made.get("text").asString();
         api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", after, "version", 1));
@@ -275,9 +275,9 @@ class FixedValuesApiTest {
                 "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id where p.name = 'Nowhere'";
         String query = query("Refused by its list", "ferries");
         JsonNode made = makeOrUse(query, text).json();
-        assertThat(made.get("used")).isEmpty();
+        assertThat(made.get("reusedNames")).isEmpty();
         assertThat(made.get("names")).hasSize(1);
-        assertThat(made.get("same").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
         takeBack(query, text, made.get("names"));
     }
 
@@ -288,8 +288,9 @@ class FixedValuesApiTest {
         String query = query("Mentions it itself", "ferries");
         api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
                 .json()
-                .get("fixed")
-                .forEach(offer -> assertThat(offer.get("served").toString()).doesNotContain("\"port\""));
+                .get("hardCodedValues")
+                .forEach(offer ->
+                        assertThat(offer.get("existingParameters").toString()).doesNotContain("\"port\""));
     }
 
     @Test

@@ -97,29 +97,30 @@ class FoldersApiTest {
                 .doesNotContain("DATE");
         for (String[] said :
                 List.of(new String[] {"at", "date as 31/12/2026"}, new String[] {"metres", "decimal with comma"})) {
-            Map<String, String> body = Map.of("table", "levels", "column", said[0], "form", said[1]);
+            Map<String, String> body = Map.of("table", "levels", "column", said[0], "type", said[1]);
             assertThat(api.send("PUT", "/api/sources/tides/table-overrides", body)
                             .status())
                     .isEqualTo(204);
         }
         JsonNode files = table("tides", "levels").get("files");
-        assertThat(files.get("columns").get(1).get("misfits").asInt()).isEqualTo(1);
+        assertThat(files.get("columns").get(1).get("mismatches").asInt()).isEqualTo(1);
         assertThat(files.get("columns").get(1).get("examples").toString()).isEqualTo("[\"slack\"]");
         assertThat(api.get("/api/sources").json().toString())
-                .contains("\"said\":{\"levels\":{\"at\":\"date as 31/12/2026\",\"metres\":\"decimal with comma\"}}");
+                .contains(
+                        "\"tableOverrides\":{\"levels\":{\"at\":\"date as 31/12/2026\",\"metres\":\"decimal with comma\"}}");
 
         api.post("/api/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
                 .contains(
                         "unread-in-files", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
 
-        Map<String, String> odd = Map.of("table", "levels", "column", "at", "form", "a moon");
+        Map<String, String> odd = Map.of("table", "levels", "column", "at", "type", "a moon");
         assertThat(api.send("PUT", "/api/sources/tides/table-overrides", odd)
                         .json()
                         .get("detail")
                         .asString())
                 .contains("Unknown type “a moon” of the column “at”");
-        Map<String, String> database = Map.of("table", "ports", "column", "name", "form", "text");
+        Map<String, String> database = Map.of("table", "ports", "column", "name", "type", "text");
         assertThat(api.send("PUT", "/api/sources/ferries/table-overrides", database)
                         .status())
                 .isEqualTo(422);
@@ -129,13 +130,13 @@ class FoldersApiTest {
     void whereTheNamesOfColumnsStandIsSaidToo() {
         folder("tables");
         api.upload("tables", "levels.csv", false, bytes("at;metres\n2026-01-01;1,5\n"));
-        Map<String, String> line = Map.of("table", "levels", "column", "", "form", "no line");
+        Map<String, String> line = Map.of("table", "levels", "column", "", "type", "no line");
         assertThat(api.send("PUT", "/api/sources/tables/table-overrides", line).status())
                 .isEqualTo(204);
-        assertThat(table("tables", "levels").get("files").get("names").asString())
+        assertThat(table("tables", "levels").get("files").get("headerLine").asString())
                 .isEqualTo("no line");
         assertThat(table("tables", "levels").get("columns").toString()).contains("column 1");
-        Map<String, String> nowhere = Map.of("table", "levels", "column", "", "form", "the end");
+        Map<String, String> nowhere = Map.of("table", "levels", "column", "", "type", "the end");
         assertThat(api.send("PUT", "/api/sources/tables/table-overrides", nowhere)
                         .json()
                         .get("detail")

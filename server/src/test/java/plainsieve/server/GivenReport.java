@@ -16,7 +16,7 @@ record GivenReport(Api api, String query, String report, String view) {
                 .json()
                 .get("id")
                 .asString();
-        api.post("/api/projects/home/publish", Map.of("why", "to be asked"));
+        api.post("/api/projects/home/publish", Map.of("reason", "to be asked"));
         JsonNode views =
                 api.get("/api/reports/" + report).json().findValues("views").get(0);
         String view = views.get(0).get("id").asString();

@@ -28,7 +28,7 @@ class HeldDeliveriesTest {
                         "--plainsieve.mail.security=none",
                         "--plainsieve.mail.from=reports@ferries.example")) {
             for (String person : List.of("tam", "una", "eve")) {
-                server.somebody(person, "home", Role.VIEWER);
+                server.person(person, "home", Role.VIEWER);
                 Accounts accounts = server.part(Accounts.class);
                 accounts.setMail(accounts.named(person).id(), person + "@ferries.example");
             }
@@ -36,7 +36,7 @@ class HeldDeliveriesTest {
             String other = server.group("Other office");
             server.join(other, "una");
             server.says(other, Api.values("Hethra"));
-            deliver(server, Map.of("who", List.of("tam", "una", "eve", "out@harbours.example")));
+            deliver(server, Map.of("addresses", List.of("tam", "una", "eve", "out@harbours.example")));
 
             assertThat(mail(mailbox, "tam")).contains("Tarn").doesNotContain("Hethra", "The report requires sign-in");
             assertThat(mail(mailbox, "una")).contains("Hethra").doesNotContain("Tarn");
@@ -56,7 +56,7 @@ class HeldDeliveriesTest {
         assertThat(api.post(DELIVERIES, Map.of("reportId", "held", "name", "Held"))
                         .status())
                 .isEqualTo(200);
-        Map<String, Object> body = new HashMap<>(Map.of("name", "Held", "version", 1, "to", to));
+        Map<String, Object> body = new HashMap<>(Map.of("name", "Held", "version", 1, "recipients", to));
         assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(204);
         assertThat(api.post(DELIVERIES + "/held/send", Map.of()).status()).isEqualTo(204);
         for (int i = 0; i < 400 && !state(api).matches("done|failed"); i++) {
@@ -67,7 +67,7 @@ class HeldDeliveriesTest {
     }
 
     private static String state(Api api) {
-        return api.get(DELIVERIES).json().get(0).get("last").get("state").asString();
+        return api.get(DELIVERIES).json().get(0).get("lastJob").get("state").asString();
     }
 
     private static List<String> notes(HeldServer server) {
@@ -75,8 +75,9 @@ class HeldDeliveriesTest {
                 .get(DELIVERIES + "/held/mails")
                 .json()
                 .valueStream()
-                .map(mail -> mail.get("address").asString() + " "
-                        + mail.get("state").asString() + " " + mail.get("note").asString())
+                .map(mail ->
+                        mail.get("address").asString() + " " + mail.get("state").asString() + " "
+                                + mail.get("message").asString())
                 .toList();
     }
 

@@ -42,8 +42,8 @@ class HeldOracleTest {
     @BeforeAll
     static void start() throws Exception {
         server = new HeldServer();
-        Api author = server.somebody("oran", "home", Role.AUTHOR);
-        viewer = server.somebody("tam", "home", Role.VIEWER);
+        Api author = server.person("oran", "home", Role.AUTHOR);
+        viewer = server.person("tam", "home", Role.VIEWER);
         server.officeOf("tam", "Tarn", "Vessay");
         all = allRows(author);
         islands = column(1);
@@ -123,7 +123,7 @@ class HeldOracleTest {
                 "pages",
                 1 + random.nextInt(10)));
         if (random.nextInt(20) == 0) {
-            body.put("signed", "v1.forged");
+            body.put("linkToken", "v1.forged");
         }
         Api.Answer answer = viewer.post("/api/reports/held/views/" + view + "/run", body);
         Map<String, Object> said = new HashMap<>(choices);

@@ -26,16 +26,16 @@ final class HeldServer implements AutoCloseable {
     private static final String PROJECT = """
             parameters:
             - name: island
-              many: true
+              multiple: true
               label: Island
-              list: {column: {source: ferries, table: ports, column: island}, kept-seconds: 0}
-              held: {by: group, open: [fleet, ":state"]}
+              list: {column: {source: ferries, table: ports, column: island}, cache-seconds: 0}
+              row-access: {by: group, exempt: [fleet, ":state"]}
             - name: held_port
-              many: true
+              multiple: true
               label: Port
               list: {query: ports-of-islands}
-            - {name: held_vessel, many: true, label: Vessel, list: {column: {source: ferries, table: vessels, column: name}}}
-            - {name: state, many: true, label: State, list: {values: [sailed, late, cancelled]}}
+            - {name: held_vessel, multiple: true, label: Vessel, list: {column: {source: ferries, table: vessels, column: name}}}
+            - {name: state, multiple: true, label: State, list: {values: [sailed, late, cancelled]}}
             queries:
             - {id: of-islands, name: Of islands, source: ferries, file: a.sql}
             - {id: ports-of-islands, name: Ports of islands, source: ferries, file: b.sql}
@@ -50,7 +50,7 @@ final class HeldServer implements AutoCloseable {
               - {id: rows, kind: table, title: Rows, query: of-islands}
               - {id: ports, kind: table, title: All ports, query: all-ports}
               - {id: fleet, kind: table, title: Fleet, query: fleet}
-              - {id: aside, kind: table, title: Aside, query: of-islands, aside: [island]}
+              - {id: aside, kind: table, title: Aside, query: of-islands, ignored-parameters: [island]}
             """;
 
     private final AnotherServer server;
@@ -59,8 +59,8 @@ final class HeldServer implements AutoCloseable {
     HeldServer(String... settings) throws Exception {
         String[] all = Stream.concat(Stream.of("--plainsieve.accounts=true"), Stream.of(settings))
                 .toArray(String[]::new);
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), all);
-        operator = somebody("ona", "", Role.OPERATOR);
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), all);
+        operator = person("ona", "", Role.OPERATOR);
         bringIn(PROJECT);
     }
 
@@ -138,7 +138,7 @@ final class HeldServer implements AutoCloseable {
     }
 
     /** Someone who is signed in, with a role in a project. */
-    Api somebody(String name, String project, Role role) {
+    Api person(String name, String project, Role role) {
         String id = server.part(Accounts.class).add(name, "").id();
         server.part(Accounts.class).give(id, project, role);
         return signedIn(id);

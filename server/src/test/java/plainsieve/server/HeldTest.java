@@ -24,8 +24,8 @@ class HeldTest {
     @BeforeAll
     static void start() throws Exception {
         server = new HeldServer();
-        author = server.somebody("oran", "home", Role.AUTHOR);
-        viewer = server.somebody("tam", "home", Role.VIEWER);
+        author = server.person("oran", "home", Role.AUTHOR);
+        viewer = server.person("tam", "home", Role.VIEWER);
         office = server.officeOf("tam", "Tarn");
     }
 
@@ -73,7 +73,7 @@ class HeldTest {
     @Test
     void whoIsInTwoGroupsSeesWhatEitherSees() {
         String other = server.group("Other office");
-        Api two = server.somebody("two", "home", Role.VIEWER);
+        Api two = server.person("two", "home", Role.VIEWER);
         server.join(other, "two");
         server.join(office, "two");
         server.says(other, Api.values("Vessay"));
@@ -85,7 +85,7 @@ class HeldTest {
 
     @Test
     void whoIsInNoGroupThatSaysAnythingSeesNothing() {
-        Api alone = server.somebody("alone", "home", Role.VIEWER);
+        Api alone = server.person("alone", "home", Role.VIEWER);
         assertThat(rows(alone, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         server.says(office, Api.blank());
         assertThat(rows(viewer, Map.of()).status()).isEqualTo(422);
@@ -151,27 +151,27 @@ class HeldTest {
         JsonNode island = named(report.get("parameters"), "island");
         assertThat(island.get("default").get("choice").get("values").get(0).asString())
                 .isEqualTo("Tarn");
-        assertThat(island.get("held").get("by").asString()).isEqualTo("viewer");
+        assertThat(island.get("rowAccess").get("by").asString()).isEqualTo("viewer");
         JsonNode question = viewer.post("/api/reports/held/question", Map.of("choices", Map.of()))
                 .json();
         assertThat(question.get("sentence").asString()).contains("Tarn");
-        assertThat(question.get("settled").get(0).asString()).isEqualTo("island");
+        assertThat(question.get("determined").get(0).asString()).isEqualTo("island");
     }
 
     @Test
     void aQueryMaySayWhoSeesWhat() throws Exception {
         server.bringIn(HeldServer.project()
-                .replace("held: {by: group,", "held: {by: query, query: theirs,")
+                .replace("row-access: {by: group,", "row-access: {by: query, query: theirs,")
                 .replace("parameters:\n", "parameters:\n- {name: caller, formula: caller}\n"));
-        Api una = server.somebody("una", "home", Role.VIEWER);
+        Api una = server.person("una", "home", Role.VIEWER);
         assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
         assertThat(islands(rows(una, Map.of()))).containsExactly("Oulday", "Vessay");
         assertThat(rows(una, Map.of("island", Api.values("Tarn"))).status()).isEqualTo(422);
         assertThat(listed(list(una, "held_port", "", Map.of())))
                 .contains("Maddow")
                 .doesNotContain("Tarn Quay");
-        Api nobody = server.somebody("nils", "home", Role.VIEWER);
-        assertThat(rows(nobody, Map.of()).failure()).startsWith("You have no “Island” assigned.");
+        Api missing = server.person("nils", "home", Role.VIEWER);
+        assertThat(rows(missing, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         assertThat(rows(viewer, Map.of("caller", Api.values("una"))).status()).isEqualTo(422);
         assertThat(rows(author.lookingAs("group:" + office), Map.of()).failure())
                 .contains("The caller has no name here");
@@ -180,7 +180,8 @@ class HeldTest {
 
     @Test
     void whatTheServiceSaysOfThemMaySayIt() throws Exception {
-        server.bringIn(HeldServer.project().replace("held: {by: group,", "held: {by: claim, claim: harbour_island,"));
+        server.bringIn(HeldServer.project()
+                .replace("row-access: {by: group,", "row-access: {by: claim, claim: harbour_island,"));
         assertThat(rows(viewer, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         server.claim("tam", "harbour_island", "Oulday");
         server.claim("tam", "other", "Hethra");
@@ -220,12 +221,12 @@ class HeldTest {
     void aRehearsalTriesEveryGroup() throws Exception {
         author.post("/api/reports/held/rehearsal", Map.of());
         JsonNode state = author.get("/api/reports/held/rehearsal").json();
-        for (int i = 0; i < 600 && state.get("status").asString().equalsIgnoreCase("running"); i++) {
+        for (int i = 0; i < 600 && state.get("state").asString().equalsIgnoreCase("running"); i++) {
             Thread.sleep(200);
             state = author.get("/api/reports/held/rehearsal").json();
         }
-        JsonNode last = state.get("lines").get(state.get("lines").size() - 1);
-        assertThat(state.get("lines").findValuesAsString("name")).contains("as Office");
+        JsonNode last = state.get("cases").get(state.get("cases").size() - 1);
+        assertThat(state.get("cases").findValuesAsString("name")).contains("as Office");
         assertThat(state.get("findings").findValuesAsString("kind")).contains("held");
         assertThat(last.toString()).contains("“All ports” does not use “Island”");
     }

@@ -18,8 +18,8 @@ class InsideTest {
     @BeforeAll
     static void start() throws Exception {
         server = new HeldServer();
-        author = server.somebody("oran", "home", Role.AUTHOR);
-        viewer = server.somebody("tam", "home", Role.VIEWER);
+        author = server.person("oran", "home", Role.AUTHOR);
+        viewer = server.person("tam", "home", Role.VIEWER);
         server.officeOf("tam", "Tarn");
     }
 
@@ -30,7 +30,7 @@ class InsideTest {
 
     private static JsonNode begun(Api.Answer run) {
         return run.lines().stream()
-                .filter(line -> line.path("event").asString("").equals("begun"))
+                .filter(line -> line.path("event").asString("").equals("started"))
                 .findFirst()
                 .orElseThrow();
     }
@@ -57,7 +57,7 @@ class InsideTest {
         assertThat(author.send(
                                 "PUT",
                                 "/api/reports/held/settings",
-                                Map.of("question", "Crossings.", "showsWhere", where))
+                                Map.of("question", "Crossings.", "showsPlacements", where))
                         .status())
                 .isEqualTo(204);
     }
@@ -69,11 +69,11 @@ class InsideTest {
         assertThat(viewer.get("/api/sent/" + sent + "/proof").status()).isEqualTo(404);
         showWhere(true);
         Api.Answer proof = viewer.get("/api/sent/" + sent + "/proof");
-        JsonNode island = proof.json().get("verdicts").get(0);
+        JsonNode island = proof.json().get("placements").get(0);
         assertThat(island.get("parameter").asString()).isEqualTo("island");
-        assertThat(island.get("where").asString()).isNotEmpty();
+        assertThat(island.get("site").asString()).isNotEmpty();
         assertThat(island.get("table").asString()
-                        + island.get("proof").asString()
+                        + island.get("planStep").asString()
                         + island.get("index").asString())
                 .isEmpty();
         assertThat(proof.json().get("plan")).isEmpty();

@@ -20,7 +20,7 @@ class ListCacheTest {
     private static Instant kept(Path folder, String column) throws Exception {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
                 Statement statement = connection.createStatement();
-                ResultSet rows = statement.executeQuery("select %s from kept_list".formatted(column))) {
+                ResultSet rows = statement.executeQuery("select %s from cached_list".formatted(column))) {
             rows.next();
             return Instant.parse(rows.getString(1));
         }
@@ -29,17 +29,17 @@ class ListCacheTest {
     /** Else what goes first, when there are too many, is not what was used least lately. */
     @Test
     void anAnswerThatIsUsedAgainIsMarkedAsUsed() throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         try (AnotherServer server = AnotherServer.on(folder)) {
             server.api().listValues("port", Map.of());
-            Instant asked = kept(folder, "asked_at");
+            Instant asked = kept(folder, "queried_at");
             assertThat(kept(folder, "used_at")).isEqualTo(asked);
             server.api().listValues("port", Map.of());
             for (int i = 0; i < 100 && !kept(folder, "used_at").isAfter(asked); i++) {
                 Thread.sleep(20);
             }
             assertThat(kept(folder, "used_at")).isAfter(asked);
-            assertThat(kept(folder, "asked_at")).isEqualTo(asked);
+            assertThat(kept(folder, "queried_at")).isEqualTo(asked);
         }
     }
 
@@ -47,7 +47,7 @@ class ListCacheTest {
     @ParameterizedTest
     @CsvSource({"true, true", "false, false"})
     void listsThatWereUsedLastAreReadAfterAStart(boolean warmsUp, boolean known) throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         String before;
         try (AnotherServer server = AnotherServer.on(folder)) {
             before = askedAt(server);
@@ -64,7 +64,7 @@ class ListCacheTest {
     /** A start does not read megabytes that no one may ask for. */
     @Test
     void longListsAreNotAmongThoseReadAfterAStart() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             CachedListRecords records = server.part(CachedListRecords.class);
             Instant now = Instant.parse("2026-03-01T09:05:00Z");
             records.keep(new CachedListRow("short", "[1]", now, now));
@@ -75,7 +75,7 @@ class ListCacheTest {
     }
 
     private static String askedAt(AnotherServer server) {
-        return server.api().listValues("port", Map.of()).json().get("askedAt").asString();
+        return server.api().listValues("port", Map.of()).json().get("queriedAt").asString();
     }
 
     private static boolean isWarmingUp() {
@@ -86,7 +86,7 @@ class ListCacheTest {
     private static void forgetKept(Path folder) throws Exception {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
                 Statement statement = connection.createStatement()) {
-            statement.executeUpdate("delete from kept_list");
+            statement.executeUpdate("delete from cached_list");
         }
     }
 }

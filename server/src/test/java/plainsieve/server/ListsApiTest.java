@@ -48,7 +48,7 @@ class ListsApiTest extends ParameterTests {
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void aListDependsOnTheChoiceOfItsParents(String source) {
-        make("of_island", Map.of("many", true));
+        make("of_island", Map.of("multiple", true));
         make("of_class", Map.of());
         String ports = query(
                 "Ports " + source,
@@ -86,7 +86,7 @@ class ListsApiTest extends ParameterTests {
             """)
     void aListOfAHundredThousandIsSearchedAtItsSourcePageByPage(String source, String text) {
         String list = query("Tickets " + source, source, text);
-        make("ticket", Map.of("many", true, "list", listOf(list)));
+        make("ticket", Map.of("multiple", true, "list", listOf(list)));
         Api.Answer first = api.listValues("ticket", Map.of());
         assertThat(first.json().get("complete").asBoolean()).isFalse();
         assertThat(first.json().get("values")).hasSize(100);
@@ -135,7 +135,7 @@ class ListsApiTest extends ParameterTests {
     @Test
     void aListThatIsOldIsThereAtOnceAndRefreshedBeside() throws Exception {
         String list = query("Now", "ferries", "select cast(current_timestamp as varchar) as now");
-        make("moment_of", Map.of("list", Map.of("kind", "query", "queryId", list, "keptSeconds", 1)));
+        make("moment_of", Map.of("list", Map.of("kind", "query", "queryId", list, "cacheSeconds", 1)));
         String first = labels(api.listValues("moment_of", Map.of())).get(0);
         assertThat(labels(api.listValues("moment_of", Map.of()))).containsExactly(first);
         Thread.sleep(1100);

@@ -58,10 +58,10 @@ class MalformedInputTest {
                 "reports: [{id: r, name: R, views: [{id: v, kind: figures, query: late-crossings, measures: [{}]}]}]",
                 "reports: [{id: r, name: R, controls: [{}]}]",
                 "reports: [{id: r, name: R, controls: [{kind: slicer, parameters: [null]}]}]",
-                "reports: [{id: r, name: R, signed: [null]}]",
+                "reports: [{id: r, name: R, signed-parameters: [null]}]",
                 "drafts: [{}]",
-                "travels: [{}]",
-                "travels: [{from: ferries}]",
+                "transfer-policies: [{}]",
+                "transfer-policies: [{from: ferries}]",
             })
     void anIncompleteProjectIsRefused(String yaml) throws Exception {
         HttpResponse<String> refused =

@@ -53,7 +53,7 @@ class ManyServersTest {
 
     @BeforeAll
     static void start() throws Exception {
-        Path made = AnotherServer.folderOfVersion3();
+        Path made = AnotherServer.folderOfFerries();
         Path project = ProjectFolderWatcherTest.written(made);
         Files.writeString(project.resolve("people.yaml"), """
                 groups:

@@ -43,7 +43,7 @@ class OddValuesTest {
     @BeforeAll
     static void bringIn() throws IOException, InterruptedException {
         ProjectUpload.bringIn(ADDRESS, Map.of("odd.sql", QUERY, "project.yaml", """
-                        format: plain-sieve/2
+                        format: plain-sieve/1
                         queries:
                           - {id: odd-values, name: Odd values, source: harbour, file: odd.sql}
                         reports:
@@ -79,7 +79,15 @@ class OddValuesTest {
     private static byte[] file(String format) throws IOException, InterruptedException {
         Api.Answer order = API.post(
                 "/api/reports/odd-values/views/crossings/downloads",
-                Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of(), "format", format, "above", false));
+                Map.of(
+                        "runId",
+                        UUID.randomUUID().toString(),
+                        "choices",
+                        Map.of(),
+                        "format",
+                        format,
+                        "withHeader",
+                        false));
         URI address = URI.create(ADDRESS + "/api/projects/home/downloads/"
                 + order.json().get("id").asString());
         return HttpClient.newHttpClient()

@@ -100,7 +100,7 @@ class OneBadSourceTest {
     @Test
     void aProjectFromElsewhereComesInThoughItsFileIsNotHere() throws Exception {
         ProjectUpload.bringIn(server.address(), Map.of("project.yaml", """
-                        format: plain-sieve/2
+                        format: plain-sieve/1
                         sources:
                           - id: theirs
                             kind: duckdb

@@ -27,7 +27,7 @@ class OpenIdBehindProxyTest {
     static void start() throws Exception {
         issuer = new Issuer("https://ferries.example:8443/sign-in/callback");
         server = AnotherServer.on(
-                AnotherServer.folderOfVersion3(),
+                AnotherServer.folderOfFerries(),
                 "--plainsieve.accounts=true",
                 "--plainsieve.hosts=ferries.example",
                 "--plainsieve.network.proxies=127.0.0.1",

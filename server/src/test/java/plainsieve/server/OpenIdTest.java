@@ -30,7 +30,7 @@ class OpenIdTest {
     static void start() throws Exception {
         issuer = new Issuer("http://127.0.0.1:%d/sign-in/callback".formatted(PORT));
         server = AnotherServer.on(
-                AnotherServer.folderOfVersion3(),
+                AnotherServer.folderOfFerries(),
                 "--server.port=" + PORT,
                 "--plainsieve.accounts=true",
                 "--plainsieve.openid.issuer=" + issuer.address(),
@@ -111,13 +111,13 @@ class OpenIdTest {
     @Test
     void aShutAccountStaysShut() {
         Visitor one = new Visitor(server.address());
-        one.comesBack(one.throughTheService("nobody", "/"));
+        one.comesBack(one.throughTheService("missing", "/"));
         server.part(Accounts.class)
-                .block(server.part(Accounts.class).named("nobody").id(), true);
+                .block(server.part(Accounts.class).named("missing").id(), true);
         Visitor again = new Visitor(server.address());
-        assertThat(again.comesBack(again.throughTheService("nobody", "/"))).endsWith("wrong=shut");
+        assertThat(again.comesBack(again.throughTheService("missing", "/"))).endsWith("wrong=shut");
         server.part(Accounts.class)
-                .block(server.part(Accounts.class).named("nobody").id(), false);
+                .block(server.part(Accounts.class).named("missing").id(), false);
     }
 
     @Test
@@ -173,7 +173,7 @@ class OpenIdTest {
     @Test
     void aServiceThatDoesNotAnswerIsToldAndNothingElseStops() throws Exception {
         try (AnotherServer alone = AnotherServer.on(
-                AnotherServer.folderOfVersion3(),
+                AnotherServer.folderOfFerries(),
                 "--plainsieve.accounts=true",
                 "--plainsieve.openid.issuer=http://127.0.0.1:1",
                 "--plainsieve.openid.client-id=x")) {

@@ -38,12 +38,12 @@ class OperatingTest {
 
     private static AnotherServer with(String... settings) throws Exception {
         return AnotherServer.on(
-                AnotherServer.folderOfVersion3(),
+                AnotherServer.folderOfFerries(),
                 Stream.concat(Stream.of("--plainsieve.accounts=true"), Stream.of(settings))
                         .toArray(String[]::new));
     }
 
-    private static void somebody(AnotherServer server, String name) {
+    private static void person(AnotherServer server, String name) {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
         accounts.give(id, "", Role.OPERATOR);
@@ -72,7 +72,7 @@ class OperatingTest {
     @Test
     void aNamedProxyIsTakenAtItsWordFromTheRight() throws Exception {
         try (AnotherServer server = with("--plainsieve.network.proxies=127.0.0.1")) {
-            somebody(server, "ona");
+            person(server, "ona");
             HttpClient client = HttpClient.newHttpClient();
             HttpResponse<String> in = signIn(
                     client, server.address(), "ona", "X-Forwarded-For", "203.0.113.5", "X-Forwarded-Proto", "https");
@@ -96,7 +96,7 @@ class OperatingTest {
     @Test
     void nobodyElseIsTakenAtTheirWord() throws Exception {
         try (AnotherServer server = with("--plainsieve.network.proxies=10.9.8.7")) {
-            somebody(server, "ona");
+            person(server, "ona");
             HttpResponse<String> in = signIn(
                     HttpClient.newHttpClient(),
                     server.address(),
@@ -115,7 +115,7 @@ class OperatingTest {
     @Test
     void allAddressesCanStandBelowAPathOfTheirOwn() throws Exception {
         try (AnotherServer server = with("--server.servlet.context-path=/ferries")) {
-            somebody(server, "ona");
+            person(server, "ona");
             HttpClient client = HttpClient.newHttpClient();
             HttpResponse<String> in = signIn(client, server.address() + "/ferries", "ona");
             String cookie = in.headers().firstValue("Set-Cookie").orElseThrow();
@@ -161,7 +161,7 @@ class OperatingTest {
         assertThat(made.waitFor()).isZero();
         try (AnotherServer server =
                 with("--server.ssl.key-store=" + store, "--server.ssl.key-store-password=changeit")) {
-            somebody(server, "ona");
+            person(server, "ona");
             String address = server.address().replace("http:", "https:");
             HttpClient client =
                     HttpClient.newBuilder().sslContext(trusting(store)).build();
@@ -188,7 +188,7 @@ class OperatingTest {
 
     @Test
     void healthAndMeasuresHaveAPortOfTheirOwn() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--management.server.port=0")) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--management.server.port=0")) {
             server.api().runView("late-crossings", "figures", Map.of());
             String port = server.part(Environment.class).getRequiredProperty("local.management.port");
             Api beside = new Api("http://127.0.0.1:" + port);
@@ -231,11 +231,11 @@ class OperatingTest {
     /* As docs/operating.md has it, while someone works. */
     @Test
     void aCopyThatWasMadeWhileItRanIsAWholeServer() throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         Path copy = Files.createTempDirectory("plainsieve-copy");
         AtomicBoolean working = new AtomicBoolean(true);
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.accounts=true")) {
-            somebody(server, "ona");
+            person(server, "ona");
             Accounts accounts = server.part(Accounts.class);
             CompletableFuture<Integer> work = CompletableFuture.supplyAsync(() -> {
                 int made = 0;

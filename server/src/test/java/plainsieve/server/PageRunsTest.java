@@ -41,7 +41,7 @@ class PageRunsTest {
 
     private static Map<String, Object> question(String port) {
         Map<String, Object> asked = new HashMap<>(port(port));
-        asked.put("signed", "");
+        asked.put("linkToken", "");
         return asked;
     }
 
@@ -51,8 +51,8 @@ class PageRunsTest {
         Map<Integer, List<JsonNode>> told = new LinkedHashMap<>();
         int speaking = -2;
         for (JsonNode line : answer.lines()) {
-            if (line.get("event").asString().equals("of")) {
-                speaking = line.get("asked").asInt();
+            if (line.get("event").asString().equals("section")) {
+                speaking = line.get("index").asInt();
             } else {
                 told.computeIfAbsent(speaking, none -> new ArrayList<>()).add(line);
             }
@@ -103,15 +103,15 @@ class PageRunsTest {
                         List.of(
                                 view("figures", port("Ardlow")),
                                 view("crossings", Map.of("part", "sideways")),
-                                view("by-port", Map.of("choices", Map.of("nobody", Map.of("kind", "blank"))))),
+                                view("by-port", Map.of("choices", Map.of("missing", Map.of("kind", "blank"))))),
                         "question",
-                        Map.of("choices", Map.of(), "signed", "not ours"))));
+                        Map.of("choices", Map.of(), "linkToken", "not ours"))));
         assertThat(ended(told.get(0))).isEqualTo("done");
         assertThat(told.get(1)).hasSize(1);
         assertThat(told.get(1).get(0).get("message").asString()).contains("Unknown part of a view “sideways”");
         assertThat(ended(told.get(2))).isEqualTo("failed");
         assertThat(told.get(2).get(0).get("problems").get(0).get("parameter").asString())
-                .isEqualTo("nobody");
+                .isEqualTo("missing");
         assertThat(ended(told.get(QUESTION))).isEqualTo("failed");
     }
 

@@ -14,7 +14,7 @@ class ParameterSentencesApiTest {
     private JsonNode said(String name) {
         for (JsonNode use : api.get("/api/parameters").json()) {
             if (use.get("definition").get("name").asString().equals(name)) {
-                return use.get("said");
+                return use.get("sentence");
             }
         }
         throw new AssertionError("no " + name);
@@ -25,15 +25,15 @@ class ParameterSentencesApiTest {
     }
 
     private Api.Answer changed(JsonNode definition, String mark, String taken) {
-        return api.post("/api/parameters/changed", Map.of("definition", definition, "mark", mark, "taken", taken));
+        return api.post("/api/parameters/changed", Map.of("definition", definition, "mark", mark, "option", taken));
     }
 
     @Test
     void everyParameterIsSaid() {
-        assertThat(text(said("ship").get("said")))
+        assertThat(text(said("ship").get("sentence")))
                 .startsWith("is text, takes many values from the query Vessels of a route, depending on :")
                 .contains("unlisted values are removed with a note");
-        assertThat(text(said("fiscal_year").get("said")))
+        assertThat(text(said("fiscal_year").get("sentence")))
                 .startsWith("is a whole number, computed as fiscal year of :month from April");
         assertThat(text(said("port").get("more"))).contains("values in Sent: recorded");
     }
@@ -41,7 +41,7 @@ class ParameterSentencesApiTest {
     @Test
     void aListIsOfferedOfTheComparedColumnFirst() {
         List<String> offered =
-                api.get("/api/parameters/ship_class/options?mark=list").json().findValuesAsString("words");
+                api.get("/api/parameters/ship_class/options?mark=list").json().findValuesAsString("label");
         assertThat(offered.subList(0, 3)).containsExactly("any text", "typed values", "vessels.vessel_class");
         assertThat(offered).contains("ports.island", "the query Port names");
         assertThat(api.get("/api/parameters/ship_class/options?mark=nonsense").status())

@@ -36,7 +36,7 @@ abstract class ParameterTests {
     }
 
     static Map<String, Object> listOf(String query) {
-        return Map.of("kind", "query", "queryId", query, "keptSeconds", 60);
+        return Map.of("kind", "query", "queryId", query, "cacheSeconds", 60);
     }
 
     static Map<String, Object> column(String source, String table, String column, String... except) {
@@ -51,7 +51,7 @@ abstract class ParameterTests {
                 column,
                 "label",
                 "",
-                "except",
+                "excluded",
                 List.of(except));
     }
 }

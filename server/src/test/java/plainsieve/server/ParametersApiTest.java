@@ -18,7 +18,7 @@ class ParametersApiTest extends ParameterTests {
     private static final String DIARY = "vessel-diary";
 
     private JsonNode question(Map<String, Object> choices) {
-        return api.post("/api/reports/" + DIARY + "/question", Map.of("choices", choices, "signed", ""))
+        return api.post("/api/reports/" + DIARY + "/question", Map.of("choices", choices, "linkToken", ""))
                 .json();
     }
 
@@ -44,7 +44,7 @@ class ParametersApiTest extends ParameterTests {
     @Test
     void chosenChildrenThatNoLongerFitAreDroppedAndTold() {
         JsonNode question = question(Map.of("quay", values("Mill_Pier"), "route", values("Ardlow to Maddow")));
-        assertThat(question.get("dropped").get("route").toString()).contains("Ardlow to Maddow");
+        assertThat(question.get("removedValues").get("route").toString()).contains("Ardlow to Maddow");
         assertThat(question.get("choices").get("route").get("kind").asString()).isEqualTo("blank");
         assertThat(question.get("problems")).isEmpty();
         assertThat(question.get("sentence").asString())
@@ -63,7 +63,7 @@ class ParametersApiTest extends ParameterTests {
                         "date",
                         "covers",
                         "month",
-                        "whenGone",
+                        "whenUnlisted",
                         "drop",
                         "list",
                         Map.of("kind", "typed", "values", months)));
@@ -153,10 +153,10 @@ class ParametersApiTest extends ParameterTests {
         for (JsonNode use : uses) {
             if (use.get("definition").get("name").asString().equals("month")) {
                 assertThat(use.get("uses").findValuesAsString("kind")).contains("query", "report", "parameter");
-                assertThat(use.get("needs")).isEmpty();
+                assertThat(use.get("dependencies")).isEmpty();
             }
             if (use.get("definition").get("name").asString().equals("ship")) {
-                assertThat(use.get("needs").toString()).contains("quay", "route", "ship_class");
+                assertThat(use.get("dependencies").toString()).contains("quay", "route", "ship_class");
             }
         }
     }
@@ -176,7 +176,7 @@ class ParametersApiTest extends ParameterTests {
         JsonNode proposal = api.post("/api/queries/" + id + "/proposal", Map.of("text", text, "name", "wanted"))
                 .json();
         assertThat(proposal.get("definition").get("type").asString()).isEqualTo(type);
-        assertThat(proposal.get("definition").get("many").asBoolean()).isEqualTo(many);
+        assertThat(proposal.get("definition").get("multiple").asBoolean()).isEqualTo(many);
         assertThat(proposal.get("column").get("table").asString() + "."
                         + proposal.get("column").get("column").asString())
                 .isEqualTo(column);
@@ -206,19 +206,19 @@ class ParametersApiTest extends ParameterTests {
                 .rows()
                 .get(0);
         assertThat(counted).isEqualTo(all.get(0).asLong());
-        assertThat(spread.get("least").asDouble()).isEqualTo(all.get(1).asDouble());
-        assertThat(spread.get("most").asDouble()).isEqualTo(all.get(2).asDouble());
+        assertThat(spread.get("minimum").asDouble()).isEqualTo(all.get(1).asDouble());
+        assertThat(spread.get("maximum").asDouble()).isEqualTo(all.get(2).asDouble());
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             {"name": "bad_one", "type": "integer", "covers": "month"}                    | cannot cover
             {"name": "bad_one", "formula": "first day of"}                               | cannot be read
-            {"name": "bad_one", "formula": "year of :nobody"}                            | the unknown parameter :nobody
-            {"name": "bad_one", "rangeEnd": "nobody"}                                    | for the end of the range
+            {"name": "bad_one", "formula": "year of :missing"}                            | the unknown parameter :missing
+            {"name": "bad_one", "rangeEnd": "missing"}                                    | for the end of the range
             {"name": "bad_one", "type": "text", "rangeEnd": "to"}                        | form a range
-            {"name": "bad_one", "type": "integer", "least": "low"}                       | In the limits
-            {"name": "bad_one", "whenGone": "burn"}                                      | “burn” is not a valid rule
+            {"name": "bad_one", "type": "integer", "minimum": "low"}                       | In the limits
+            {"name": "bad_one", "whenUnlisted": "burn"}                                      | “burn” is not a valid rule
             {"name": "bad_one", "list": {"kind": "column"}}                              | names no column
             {"name": "bad_one", "default": {"kind": "formula", "formula": "soon"}}       | cannot be read
             {"name": "bad_one", "formula": "year of :bad_one"}                           | :bad_one needs :bad_one

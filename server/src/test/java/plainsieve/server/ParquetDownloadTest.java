@@ -33,7 +33,7 @@ class ParquetDownloadTest {
         Map<String, Object> body = Map.of(
                 "format",
                 "parquet",
-                "above",
+                "withHeader",
                 true,
                 "choices",
                 choices,

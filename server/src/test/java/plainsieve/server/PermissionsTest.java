@@ -24,7 +24,7 @@ class PermissionsTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
     }
 
     @AfterAll
@@ -32,18 +32,18 @@ class PermissionsTest {
         server.close();
     }
 
-    private static Somebody called(String name) {
-        return Somebody.called(server, name);
+    private static TestPerson called(String name) {
+        return TestPerson.called(server, name);
     }
 
-    private static Somebody operator(String name) {
+    private static TestPerson operator(String name) {
         return called(name).with("", Role.OPERATOR);
     }
 
     @Test
     void aProjectThatIsNotForSomebodyIsNotThereForThem() {
         operator("o1");
-        Somebody stranger = called("stranger");
+        TestPerson stranger = called("stranger");
         assertThat(stranger.opens()).isEqualTo(404);
         assertThat(stranger.api().get("/api/projects/home/reports").failure())
                 .isEqualTo("Project “home” does not exist.")
@@ -59,13 +59,13 @@ class PermissionsTest {
 
     @Test
     void aRoleInOneProjectIsNoneInAnother() {
-        Somebody operator = operator("o2");
+        TestPerson operator = operator("o2");
         String other = operator.api()
                 .post("/api/projects", Map.of("name", "Other"))
                 .json()
                 .get("id")
                 .asString();
-        Somebody author = called("author-of-other").with(other, Role.AUTHOR);
+        TestPerson author = called("author-of-other").with(other, Role.AUTHOR);
         assertThat(author.api().get("/api/projects/" + other + "/parameters").status())
                 .isEqualTo(200);
         assertThat(author.api().get("/api/projects/home/parameters").status()).isEqualTo(404);
@@ -80,7 +80,7 @@ class PermissionsTest {
         Groups groups = server.part(Groups.class);
         String makers = groups.add("Makers").id();
         groups.give(makers, "home", Role.AUTHOR);
-        Somebody one = called("in-makers").with("home", Role.VIEWER);
+        TestPerson one = called("in-makers").with("home", Role.VIEWER);
         assertThat(one.api().get("/api/parameters").status()).isEqualTo(403);
         groups.join(makers, one.id());
         assertThat(one.api().get("/api/parameters").status()).isEqualTo(200);
@@ -90,11 +90,11 @@ class PermissionsTest {
 
     @Test
     void aReportForAGroupIsForNobodyElse() {
-        Somebody operator = operator("o4");
+        TestPerson operator = operator("o4");
         Groups groups = server.part(Groups.class);
         String office = groups.add("Office").id();
-        Somebody inside = called("inside").with("home", Role.VIEWER);
-        Somebody outside = called("outside").with("home", Role.VIEWER);
+        TestPerson inside = called("inside").with("home", Role.VIEWER);
+        TestPerson outside = called("outside").with("home", Role.VIEWER);
         groups.join(office, inside.id());
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of(office)));
         assertThat(inside.opens()).isEqualTo(200);
@@ -123,8 +123,8 @@ class PermissionsTest {
 
     @Test
     void aReportForEveryoneIsAllThatSomebodyWithoutARoleSees() {
-        Somebody operator = operator("o5");
-        Somebody guest = called("guest");
+        TestPerson operator = operator("o5");
+        TestPerson guest = called("guest");
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", true, "groups", List.of()));
         assertThat(guest.api().get("/api/reports").json().findValuesAsString("id"))
                 .containsExactly("late-crossings");
@@ -137,8 +137,8 @@ class PermissionsTest {
     @Test
     void whatIsSentForOneViewerIsNotShownToAnother() {
         operator("o6");
-        Somebody one = called("one").with("home", Role.VIEWER);
-        Somebody other = called("other").with("home", Role.VIEWER);
+        TestPerson one = called("one").with("home", Role.VIEWER);
+        TestPerson other = called("other").with("home", Role.VIEWER);
         Api.Answer run = one.api().runView("late-crossings", "figures", Map.of());
         long sent = run.lines().stream()
                 .filter(line -> line.has("sentId"))
@@ -156,7 +156,7 @@ class PermissionsTest {
     @Test
     void aListThatIsOnNoReportOfTheirsIsNotShownToViewers() {
         operator("o7");
-        Somebody viewer = called("lists").with("home", Role.VIEWER);
+        TestPerson viewer = called("lists").with("home", Role.VIEWER);
         Map<String, Object> onReport = Map.of("choices", Map.of(), "reportId", "late-crossings");
         assertThat(viewer.api().post("/api/parameters/port/values", onReport).status())
                 .isEqualTo(200);
@@ -170,7 +170,7 @@ class PermissionsTest {
     @Test
     void whatIsKeptBelongsToThePersonWhateverBrowserTheyUse() {
         operator("o8");
-        Somebody keeper = called("keeper-of-choices").with("home", Role.VIEWER);
+        TestPerson keeper = called("keeper-of-choices").with("home", Role.VIEWER);
         keeper.api().post("/api/reports/late-crossings/selections", Map.of("name", "Mine", "choices", Map.of()));
         Api elsewhere = server.api();
         String link = server.part(SignInService.class).link(keeper.id(), Duration.ofDays(1), false);
@@ -180,15 +180,15 @@ class PermissionsTest {
                         .json()
                         .toString())
                 .contains("Mine");
-        Somebody other = called("other-keeper").with("home", Role.VIEWER);
+        TestPerson other = called("other-keeper").with("home", Role.VIEWER);
         assertThat(other.api().get("/api/reports/late-crossings/selections").json())
                 .isEmpty();
     }
 
     @Test
     void whatWasDoneIsRecordedAndCannotBeChanged() throws Exception {
-        Somebody operator = operator("o10");
-        Somebody viewer = called("taker").with("home", Role.VIEWER);
+        TestPerson operator = operator("o10");
+        TestPerson viewer = called("taker").with("home", Role.VIEWER);
         Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
         viewer.api().post("/api/reports/late-crossings/views/crossings/downloads", wanted);
         viewer.api().post("/api/reports/late-crossings/views/no-such/downloads", wanted);
@@ -196,21 +196,21 @@ class PermissionsTest {
         String done = operator.api().get("/api/audit-log?search=taker").json().toString();
         assertThat(done).containsOnlyOnce("ordered a download").contains("late-crossings, crossings");
         assertThat(operator.api().text("/api/audit-log/file?search=taker"))
-                .startsWith("at,person,address,what,project,about")
+                .startsWith("at,person,address,action,project,object")
                 .contains("\"ordered a download\",\"home\"");
         assertThat(viewer.api().get("/api/audit-log").status()).isEqualTo(403);
         try (Connection records = server.part(DataSource.class).getConnection();
                 Statement statement = records.createStatement()) {
-            assertThatThrownBy(() -> statement.executeUpdate("update deed set person = 'nobody'"))
-                    .hasMessageContaining("is not changed");
-            assertThatThrownBy(() -> statement.executeUpdate("delete from deed"))
-                    .hasMessageContaining("is not removed");
+            assertThatThrownBy(() -> statement.executeUpdate("update audit_log set person = 'missing'"))
+                    .hasMessageContaining("cannot be changed");
+            assertThatThrownBy(() -> statement.executeUpdate("delete from audit_log"))
+                    .hasMessageContaining("cannot be deleted");
         }
     }
 
     @Test
     void theTitleOfAReportIsSaidToNobodyWhoMayNotOpenIt() throws Exception {
-        Somebody operator = operator("o9");
+        TestPerson operator = operator("o9");
         String page = "/projects/home/reports/late-crossings";
         // A page does not wait for a question that takes long to say.
         String said = "";

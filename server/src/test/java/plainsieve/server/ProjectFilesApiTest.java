@@ -15,16 +15,16 @@ class ProjectFilesApiTest {
             - name: low_end
               type: integer
               range-end: high_end
-              least: "0"
+              minimum: "0"
             - name: high_end
               type: integer
             - name: each
-              many: true
-              all: send-each
-              when-gone: drop
+              multiple: true
+              all-rule: send-each
+              when-unlisted: drop
               group: Where
               former-names: [every]
-              list: {column: {source: ferries, table: ports, column: island, except: [Tarn]}, counts: true, kept-seconds: 7}
+              list: {column: {source: ferries, table: ports, column: island, excluded: [Tarn]}, counts: true, cache-seconds: 7}
             - name: quarter
               type: date
               covers: quarter
@@ -59,7 +59,7 @@ class ProjectFilesApiTest {
         Map<String, String> files = new LinkedHashMap<>();
         files.put("project.yaml", """
                 parameters:
-                  - {name: brought_in, many: true, label: Island, list: {values: [Ard, {value: Hethra, label: The big one}]}}
+                  - {name: brought_in, multiple: true, label: Island, list: {values: [Ard, {value: Hethra, label: The big one}]}}
                 queries:
                   - {id: brought-in, name: Brought in, source: ferries, file: sql/a.sql}
                 reports:
@@ -102,7 +102,7 @@ class ProjectFilesApiTest {
                 .contains("is not in the file");
         assertThat(upload(Map.of(
                                 "project.yaml",
-                                "queries: [{id: a, source: ferries, file: a.sql, kept-seconds: 4000}]",
+                                "queries: [{id: a, source: ferries, file: a.sql, cache-seconds: 4000}]",
                                 "a.sql",
                                 "select 1"))
                         .body())
@@ -116,12 +116,12 @@ class ProjectFilesApiTest {
         assertThat(out)
                 .contains(
                         "range-end: high_end",
-                        "all: send-each",
-                        "when-gone: drop",
+                        "all-rule: send-each",
+                        "when-unlisted: drop",
                         "covers: quarter",
                         "formula: first day of last quarter",
                         "formula: year of :quarter",
-                        "kept-seconds: 7",
+                        "cache-seconds: 7",
                         "- Tarn");
         assertThat(upload(Map.of("project.yaml", out.replaceAll("(?s)queries:.*", "")))
                         .statusCode())

@@ -35,7 +35,7 @@ class ProjectFolderWatcherTest {
 
     @BeforeAll
     static void serve() throws Exception {
-        Path before = AnotherServer.folderOfVersion3();
+        Path before = AnotherServer.folderOfFerries();
         project = written(before);
         server = AnotherServer.on(
                 Files.createTempDirectory("plainsieve-serving"),
@@ -159,7 +159,7 @@ class ProjectFolderWatcherTest {
         until(() -> !wrong().isEmpty());
         assertThat(wrong().get(0)).contains("File not found: queries/" + query.getFileName());
         assertThat(name()).isEqualTo(before);
-        assertThat(server.api().get("/api/projects/home/project-folder").json().get("wrong"))
+        assertThat(server.api().get("/api/projects/home/project-folder").json().get("problems"))
                 .hasSize(1);
         assertThat(server.api().get("/api/health").json().get("ready").asBoolean())
                 .isTrue();
@@ -237,7 +237,7 @@ class ProjectFolderWatcherTest {
 
     @Test
     void projectsThatWereMadeOnAServerAreNotPutAway() throws Exception {
-        Path made = AnotherServer.folderOfVersion3();
+        Path made = AnotherServer.folderOfFerries();
         assertThatThrownBy(() -> AnotherServer.on(made, "--plainsieve.project=" + project))
                 .hasStackTraceContaining("Use a separate data folder");
         try (AnotherServer again = AnotherServer.on(made)) {

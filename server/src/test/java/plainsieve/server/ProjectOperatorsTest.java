@@ -14,11 +14,11 @@ import tools.jackson.databind.JsonNode;
 /** What those may do who manage one project and not after all: its people, and the sources that are for it. */
 class ProjectOperatorsTest {
     private static AnotherServer server;
-    private static Somebody operator;
+    private static TestPerson operator;
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
         operator = called("keeper").with("", Role.OPERATOR);
     }
 
@@ -35,18 +35,18 @@ class ProjectOperatorsTest {
                 .asString();
     }
 
-    private static Somebody called(String name) {
-        return Somebody.called(server, name);
+    private static TestPerson called(String name) {
+        return TestPerson.called(server, name);
     }
 
     @Test
     void anOperatorOfOneProjectGivesRolesInItAndNowhereElse() {
         String other = project("Members");
         String at = "/api/projects/" + other + "/members";
-        Somebody looksAfter = called("looks-after").with(other, Role.OPERATOR);
-        Somebody newcomer = called("newcomer");
+        TestPerson looksAfter = called("looks-after").with(other, Role.OPERATOR);
+        TestPerson newcomer = called("newcomer");
         String group = server.part(Groups.class).add("Of members").id();
-        Somebody inGroup = called("in-group");
+        TestPerson inGroup = called("in-group");
         server.part(Groups.class).join(group, inGroup.id());
 
         Map<String, Object> viewer = Map.of("kind", "person", "name", "newcomer", "role", "VIEWER");
@@ -78,7 +78,7 @@ class ProjectOperatorsTest {
                 .isEqualTo(404);
     }
 
-    private static Api.Answer allow(Somebody operator, String source, String... projects) {
+    private static Api.Answer allow(TestPerson operator, String source, String... projects) {
         return operator.api().send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of(projects)));
     }
 
@@ -86,8 +86,8 @@ class ProjectOperatorsTest {
     void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
         String other = project("Without it");
         String at = "/api/projects/" + other;
-        Somebody author = called("author-without").with(other, Role.AUTHOR);
-        Somebody looksAfter = called("operator-without").with(other, Role.OPERATOR);
+        TestPerson author = called("author-without").with(other, Role.AUTHOR);
+        TestPerson looksAfter = called("operator-without").with(other, Role.OPERATOR);
         JsonNode sources = author.api().get(at + "/sources").json();
         String source = sources.get(0).get("id").asString();
         Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
@@ -127,7 +127,7 @@ class ProjectOperatorsTest {
     @Test
     void aProjectThatAsksASourceIsNotTakenFromIt() {
         String other = project("With it");
-        Somebody author = called("author-with").with(other, Role.AUTHOR);
+        TestPerson author = called("author-with").with(other, Role.AUTHOR);
         String at = "/api/projects/" + other;
         String source =
                 author.api().get(at + "/sources").json().get(0).get("id").asString();

@@ -53,7 +53,7 @@ class ReadCacheTest {
     }
 
     private static String label() {
-        return people.find(TAM).map(PersonRow::label).orElse("nobody");
+        return people.find(TAM).map(PersonRow::label).orElse("missing");
     }
 
     private static void call(String label) {

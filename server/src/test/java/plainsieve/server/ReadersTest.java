@@ -126,7 +126,7 @@ class ReadersTest {
         String run = UUID.randomUUID().toString();
         Api.Answer ordered = api.post(
                 "/api/reports/%s/views/%s/downloads".formatted(report, view),
-                Map.of("runId", run, "choices", Map.of(), "format", format, "above", false));
+                Map.of("runId", run, "choices", Map.of(), "format", format, "withHeader", false));
         assertThat(ordered.status()).isEqualTo(200);
         return ask("GET", "/downloads/" + run, "");
     }
@@ -181,8 +181,8 @@ class ReadersTest {
             assertThat(answer.join().last().get("event").asString()).isEqualTo("done");
         });
         assertThat(all).anySatisfy(answer -> assertThat(answer.join().lines())
-                .anyMatch(line -> line.get("event").asString().equals("waiting")
-                        && line.get("before").asInt() > 0));
+                .anyMatch(line -> line.get("event").asString().equals("queued")
+                        && line.get("position").asInt() > 0));
         threads.shutdown();
         api.send("DELETE", "/api/queries/" + query, "");
     }
@@ -194,7 +194,7 @@ class ReadersTest {
         Api.Answer answer =
                 api.runDraft(query, "select 1 / (x - x) from (select count(*) as x from pg_sleep(2)) s", Map.of());
         assertThat(answer.status()).isEqualTo(200);
-        assertThat(answer.lines().get(0).get("event").asString()).isEqualTo("going");
+        assertThat(answer.lines().get(0).get("event").asString()).isEqualTo("progress");
         assertThat(answer.last().get("event").asString()).isEqualTo("failed");
         assertThat(answer.last().get("message").asString()).contains("division by zero");
         assertThat(answer.last().get("problems")).hasSizeLessThanOrEqualTo(1);

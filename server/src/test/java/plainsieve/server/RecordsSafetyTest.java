@@ -71,7 +71,7 @@ class RecordsSafetyTest {
     @Test
     void refusesADatabaseOfAnotherDevelopmentVersion() throws Exception {
         AnotherServer.on(folder).close();
-        database("update flyway_schema_history set checksum = 1 where version = '4'");
+        database("update flyway_schema_history set checksum = 1 where version = '1'");
         assertThatThrownBy(() -> AnotherServer.on(folder))
                 .satisfies(e -> assertThat(IncompatibleDatabaseException.findIn(e))
                         .get()
@@ -177,7 +177,7 @@ class RecordsSafetyTest {
     /** The statements that were begun and were neither looked at nor ended since, as they are in the file. */
     private List<String> begun() {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file());
-                ResultSet rows = connection.createStatement().executeQuery("select text from sent_begun")) {
+                ResultSet rows = connection.createStatement().executeQuery("select text from sent_running")) {
             List<String> texts = new ArrayList<>();
             while (rows.next()) {
                 texts.add(rows.getString(1));

@@ -20,7 +20,7 @@ class RehearsalApiTest {
 
     private JsonNode ended(String path) throws InterruptedException {
         JsonNode state = api.get(path).json();
-        while (state.get("status").asString().equals("RUNNING")) {
+        while (state.get("state").asString().equals("RUNNING")) {
             Thread.sleep(100);
             state = api.get(path).json();
         }
@@ -29,7 +29,7 @@ class RehearsalApiTest {
 
     private static List<JsonNode> lines(JsonNode state, String name, String parameter) {
         List<JsonNode> found = new ArrayList<>();
-        state.get("lines").forEach(line -> {
+        state.get("cases").forEach(line -> {
             boolean about = line.get("parameters").toString().contains("\"" + parameter + "\"");
             if (line.get("name").asString().equals(name) && about) {
                 found.add(line);
@@ -44,15 +44,15 @@ class RehearsalApiTest {
         int total = api.post(PATH, Map.of()).json().get("total").asInt();
         assertThat(total).isGreaterThan(30);
         JsonNode stopped = api.send("DELETE", PATH, "").json();
-        assertThat(stopped.get("status").asString()).isIn("STOPPED", "DONE");
+        assertThat(stopped.get("state").asString()).isIn("STOPPED", "DONE");
         api.send("PUT", PATH, "");
         JsonNode state = ended();
-        assertThat(state.get("status").asString()).isEqualTo("DONE");
-        assertThat(state.get("done").asInt()).isEqualTo(total);
+        assertThat(state.get("state").asString()).isEqualTo("DONE");
+        assertThat(state.get("completed").asInt()).isEqualTo(total);
         assertThat(lines(state, "blank", "port")).singleElement().satisfies(line -> {
-            assertThat(line.get("verdict").asString()).isEqualTo("well");
+            assertThat(line.get("verdict").asString()).isEqualTo("passed");
             assertThat(line.get("rows").asLong()).isPositive();
-            assertThat(line.get("where").asString()).isNotEmpty();
+            assertThat(line.get("placements").asString()).isNotEmpty();
         });
         assertThat(lines(state, "a quote", "port")).hasSize(1);
         assertThat(lines(state, "not on the list", "port").get(0).get("verdict").asString())
@@ -62,9 +62,9 @@ class RehearsalApiTest {
                         .get("explanation")
                         .asString())
                 .contains("before it begins");
-        state.get("lines").forEach(line -> assertThat(line.get("verdict").asString())
+        state.get("cases").forEach(line -> assertThat(line.get("verdict").asString())
                 .as(line.toString())
-                .isIn("well", "refused", "slow"));
+                .isIn("passed", "refused", "slow"));
     }
 
     @Test

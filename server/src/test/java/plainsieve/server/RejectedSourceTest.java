@@ -61,15 +61,15 @@ class RejectedSourceTest extends DeliveriesOfFerries {
         }
     }
 
-    private static void address(Somebody who, String address) {
+    private static void address(TestPerson who, String address) {
         server.part(Accounts.class).setMail(who.id(), address);
     }
 
     @Test
     void operatorsAndItsAuthorsAreToldOnceUntilItIsSaved() {
-        address(Somebody.called(server, "mira").with("home", Role.AUTHOR), "mira@ferries.example");
-        address(Somebody.called(server, "vey").with("home", Role.VIEWER), "vey@ferries.example");
-        address(Somebody.called(server, "else").with("elsewhere", Role.AUTHOR), "else@ferries.example");
+        address(TestPerson.called(server, "mira").with("home", Role.AUTHOR), "mira@ferries.example");
+        address(TestPerson.called(server, "vey").with("home", Role.VIEWER), "vey@ferries.example");
+        address(TestPerson.called(server, "else").with("elsewhere", Role.AUTHOR), "else@ferries.example");
         assertThat(api.post(SOURCES, locked("wrong")).status()).isEqualTo(201);
         api.post(
                 "/api/projects/home/queries",

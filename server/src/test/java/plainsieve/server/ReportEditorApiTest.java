@@ -42,8 +42,8 @@ class ReportEditorApiTest {
 
     /** With the mark for what could be added. */
     private static String whole(JsonNode page, String thing) {
-        return StreamSupport.stream(page.get("things").spliterator(), false)
-                .filter(one -> one.get("thing").asString().equals(thing))
+        return StreamSupport.stream(page.get("objects").spliterator(), false)
+                .filter(one -> one.get("object").asString().equals(thing))
                 .map(one -> String.join("", one.get("sentence").findValuesAsString("text")))
                 .findFirst()
                 .orElse("(not there)");
@@ -55,7 +55,9 @@ class ReportEditorApiTest {
 
     private Api.Answer change(JsonNode page, String thing, String mark, String taken) {
         return api.send(
-                "PUT", path("/marks"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version(page)));
+                "PUT",
+                path("/marks"),
+                Map.of("object", thing, "mark", mark, "option", taken, "version", version(page)));
     }
 
     private Api.Answer post(JsonNode page, String rest, Map<String, Object> body) {
@@ -74,7 +76,7 @@ class ReportEditorApiTest {
     private String standing() {
         return StreamSupport.stream(api.get("/api/reports").json().spliterator(), false)
                 .filter(card -> card.get("id").asString().equals(id))
-                .map(card -> card.get("standing").asString())
+                .map(card -> card.get("status").asString())
                 .findFirst()
                 .orElse("(not there)");
     }
@@ -104,7 +106,7 @@ class ReportEditorApiTest {
                         .sum())
                 .isEqualTo(all);
         assertThat(rows("over-departed-at", Map.of()).get(0).get(0).asString()).startsWith("2026-03-01");
-        assertThat(page.get("given").asBoolean()).isFalse();
+        assertThat(page.get("published").asBoolean()).isFalse();
         assertThat(standing()).isEqualTo("DRAFT");
     }
 
@@ -131,7 +133,7 @@ class ReportEditorApiTest {
     void whatDoesNotFitIsOfferedWithItsReasonAndRefused() {
         JsonNode page = begin("late-crossings");
         JsonNode offers =
-                api.get(path("/options?thing=view:over-departed-at&mark=by")).json();
+                api.get(path("/options?object=view:over-departed-at&mark=by")).json();
         JsonNode port = StreamSupport.stream(offers.spliterator(), false)
                 .filter(offer -> offer.get("id").asString().equals("port"))
                 .findFirst()
@@ -140,7 +142,7 @@ class ReportEditorApiTest {
         assertThat(change(page, "view:by-port", "by", "delay_min").status()).isEqualTo(422);
         assertThat(change(page, "view:nowhere", "by", "port").status()).isEqualTo(404);
         assertThat(change(page, "sofa", "by", "port").status()).isEqualTo(422);
-        assertThat(post(page, "/steps", Map.of("thing", "view:by-port", "step", "burn"))
+        assertThat(post(page, "/steps", Map.of("object", "view:by-port", "action", "burn"))
                         .status())
                 .isEqualTo(422);
     }
@@ -156,24 +158,24 @@ class ReportEditorApiTest {
     @Test
     void aColumnThatRefinesAnotherIsFoundAtTheSource() {
         begin("fare-income");
-        assertThat(api.get(path("/proposals/fare-income")).json().findValuesAsString("why"))
+        assertThat(api.get(path("/proposals/fare-income")).json().findValuesAsString("reason"))
                 .contains("Each of the 14 values of port belongs to one island.");
     }
 
     @Test
     void thingsAreTakenLeftMovedAndBroughtBack() {
         JsonNode first = begin("late-crossings");
-        JsonNode left = post(first, "/steps", Map.of("thing", "view:by-port", "step", "remove"))
+        JsonNode left = post(first, "/steps", Map.of("object", "view:by-port", "action", "remove"))
                 .json();
         assertThat(api.get(path("/proposals/late-crossings")).json().findValuesAsString("id"))
                 .startsWith("by-port");
         JsonNode taken = post(left, "/views", Map.of("id", "by-port", "queryId", "late-crossings"))
                 .json();
-        assertThat(taken.get("things").size()).isEqualTo(first.get("things").size());
-        JsonNode without = post(taken, "/steps", Map.of("thing", "control:port", "step", "remove"))
+        assertThat(taken.get("objects").size()).isEqualTo(first.get("objects").size());
+        JsonNode without = post(taken, "/steps", Map.of("object", "control:port", "action", "remove"))
                 .json();
-        assertThat(without.get("notOffered").toString()).isEqualTo("[\"port\"]");
-        JsonNode moved = post(without, "/steps", Map.of("thing", "view:figures", "step", "down"))
+        assertThat(without.get("unusedParameters").toString()).isEqualTo("[\"port\"]");
+        JsonNode moved = post(without, "/steps", Map.of("object", "view:figures", "action", "down"))
                 .json();
         assertThat(moved.get("report")
                         .get("definition")
@@ -187,8 +189,8 @@ class ReportEditorApiTest {
                 .startsWith(":port as a slicer, called Port, next to the rows under ");
         Map<String, Object> back = Map.of("form", first.get("form"), "version", version(offered));
         JsonNode undone = api.send("PUT", path("/form"), back).json();
-        assertThat(undone.get("things").toString())
-                .isEqualTo(first.get("things").toString());
+        assertThat(undone.get("objects").toString())
+                .isEqualTo(first.get("objects").toString());
     }
 
     @Test
@@ -198,23 +200,23 @@ class ReportEditorApiTest {
                         "PUT",
                         path("/marks"),
                         Map.of(
-                                "thing", "control:port",
+                                "object", "control:port",
                                 "mark", "place",
-                                "taken", "in-sentence",
+                                "option", "in-sentence",
                                 "version", version(first)))
                 .json();
         assertThat(sentence(alone, "control:port")).endsWith("only in the question line");
-        assertThat(alone.get("notOffered")).isEmpty();
+        assertThat(alone.get("unusedParameters")).isEmpty();
         assertThat(api.post(path("/question"), Map.of("choices", Map.of()))
                         .json()
-                        .get("always"))
+                        .get("hiddenChoices"))
                 .isEmpty();
-        JsonNode without = post(alone, "/steps", Map.of("thing", "control:port", "step", "remove"))
+        JsonNode without = post(alone, "/steps", Map.of("object", "control:port", "action", "remove"))
                 .json();
-        assertThat(without.get("notOffered").toString()).isEqualTo("[\"port\"]");
+        assertThat(without.get("unusedParameters").toString()).isEqualTo("[\"port\"]");
         JsonNode asked =
                 api.post(path("/question"), Map.of("choices", Map.of())).json();
-        assertThat(asked.get("always").get(0).get("text").asString()).isEqualTo("Port Ardlow, Skerrin");
+        assertThat(asked.get("hiddenChoices").get(0).get("text").asString()).isEqualTo("Port Ardlow, Skerrin");
         assertThat(asked.get("sentence").asString()).doesNotContain("Port");
     }
 
@@ -223,9 +225,9 @@ class ReportEditorApiTest {
         JsonNode seen = begin("late-crossings");
         change(seen, "view:by-port", "title", "Theirs");
         Map<String, Object> beside = Map.of(
-                "thing", "view:by-vessel",
+                "object", "view:by-vessel",
                 "mark", "title",
-                "taken", "Beside",
+                "option", "Beside",
                 "seen", whole(seen, "view:by-vessel"),
                 "version", version(seen));
         JsonNode both = api.send("PUT", path("/marks"), beside).json();
@@ -239,9 +241,9 @@ class ReportEditorApiTest {
                 .json();
         assertThat(audience.get("status").asInt()).isEqualTo(409);
         Map<String, Object> same = Map.of(
-                "thing", "view:by-port",
+                "object", "view:by-port",
                 "mark", "title",
-                "taken", "Mine",
+                "option", "Mine",
                 "seen", whole(seen, "view:by-port"),
                 "version", version(seen));
         assertThat(api.send("PUT", path("/marks"), same).status()).isEqualTo(409);
@@ -297,7 +299,7 @@ class ReportEditorApiTest {
     void anEmptyPageIsNotGiven() {
         JsonNode page = begin("port-names");
         for (String view : page.get("report").get("definition").get("views").findValuesAsString("id")) {
-            page = post(page, "/steps", Map.of("thing", "view:" + view, "step", "remove"))
+            page = post(page, "/steps", Map.of("object", "view:" + view, "action", "remove"))
                     .json();
         }
         Api.Answer refused = post(page, "/publish", Map.of());
@@ -316,7 +318,7 @@ class ReportEditorApiTest {
         good.put("question", "Late from {port}");
         page = api.send("PUT", path("/words"), good).json();
         assertThat(page.get("report").get("name").asString()).isEqualTo("Late");
-        assertThat(api.post(path("/question"), Map.of("choices", Map.of("port", values("Lunna")), "signed", ""))
+        assertThat(api.post(path("/question"), Map.of("choices", Map.of("port", values("Lunna")), "linkToken", ""))
                         .json()
                         .get("sentence")
                         .asString())

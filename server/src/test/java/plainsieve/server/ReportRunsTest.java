@@ -69,8 +69,8 @@ class ReportRunsTest {
         Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
         List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
         JsonNode done = api.runView(report, "crossings", choices).last();
-        assertThat(done.get("shown").asLong()).isEqualTo(10_000);
-        assertThat(done.get("fetched").asLong()).isEqualTo(10_001);
+        assertThat(done.get("shownRows").asLong()).isEqualTo(10_000);
+        assertThat(done.get("fetchedRows").asLong()).isEqualTo(10_001);
         assertThat(done.get("more").asBoolean()).isTrue();
     }
 
@@ -209,8 +209,8 @@ class ReportRunsTest {
         assertThat(line.get("cause").asString()).isEqualTo("report");
         assertThat(line.get("text").asString()).contains("p.name in (?)").doesNotContain("Þorvik");
         assertThat(line.get("values").get(0).get("values").get(0).asString()).isEqualTo("Þorvik");
-        assertThat(line.get("fetched").asLong())
-                .isEqualTo(line.get("shown").asLong())
+        assertThat(line.get("fetchedRows").asLong())
+                .isEqualTo(line.get("shownRows").asLong())
                 .isPositive();
         assertThat(line.get("outcome").asString()).isEqualTo("done");
     }

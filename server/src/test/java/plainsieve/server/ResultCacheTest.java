@@ -35,7 +35,7 @@ class ResultCacheTest {
         return api.send(
                 "PUT",
                 "/api/queries/" + query + "/cache-policy",
-                Map.of("copy", "", "keptSeconds", seconds, "version", version));
+                Map.of("storedCopy", "", "cacheSeconds", seconds, "version", version));
     }
 
     private Api.Answer run(Map<String, Object> more) {
@@ -67,9 +67,9 @@ class ResultCacheTest {
         takeAgainFor(600);
         Api.Answer first = run(Map.of());
         Api.Answer second = run(Map.of());
-        assertThat(events(first)).doesNotContain("kept");
+        assertThat(events(first)).doesNotContain("cached");
         assertThat(second.rows()).hasSize(3).isEqualTo(first.rows());
-        assertThat(events(second)).startsWith("kept").endsWith("done");
+        assertThat(events(second)).startsWith("cached").endsWith("done");
         assertThat(second.lines().get(0).get("at").asString())
                 .isGreaterThanOrEqualTo(first.last().get("at").asString());
         assertThat(api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome"))
@@ -82,7 +82,7 @@ class ResultCacheTest {
         Api.Answer first = run(Map.of());
         Api.Answer again = run(refresh());
         assertThat(again.rows()).isNotEqualTo(first.rows());
-        assertThat(events(again)).doesNotContain("kept");
+        assertThat(events(again)).doesNotContain("cached");
         assertThat(run(Map.of()).rows()).isEqualTo(again.rows());
     }
 
@@ -103,7 +103,7 @@ class ResultCacheTest {
                         .get(0)
                         .get("event")
                         .asString())
-                .isNotEqualTo("kept");
+                .isNotEqualTo("cached");
         assertThat(run(Map.of()).rows()).isEqualTo(first.rows());
         takeAgainFor(300);
         assertThat(run(Map.of()).rows()).isNotEqualTo(first.rows());
@@ -115,15 +115,15 @@ class ResultCacheTest {
         Api.Answer tried = api.runDraft(query, TEXT, Map.of());
         assertThat(api.runDraft(query, TEXT, Map.of()).rows()).isNotEqualTo(tried.rows());
         assertThat(run(Map.of()).rows()).isNotEqualTo(tried.rows());
-        assertThat(events(run(Map.of("sortBy", "none of it")))).doesNotContain("kept");
-        assertThat(events(run(Map.of("sortBy", "none of it")))).doesNotContain("kept");
+        assertThat(events(run(Map.of("sortBy", "none of it")))).doesNotContain("cached");
+        assertThat(events(run(Map.of("sortBy", "none of it")))).doesNotContain("cached");
     }
 
     @Test
     void forLongerThanAnHourNothingIsKept() {
         assertThat(takeAgainFor(3_601).status()).isEqualTo(422);
         assertThat(takeAgainFor(-1).status()).isEqualTo(422);
-        assertThat(takeAgainFor(3_600).json().get("source").get("keptSeconds").asInt())
+        assertThat(takeAgainFor(3_600).json().get("source").get("cacheSeconds").asInt())
                 .isEqualTo(3_600);
     }
 
@@ -131,9 +131,9 @@ class ResultCacheTest {
     void itGoesOutWithTheProject() throws Exception {
         takeAgainFor(45);
         assertThat(ProjectUpload.download(RunningServer.get().address()).get("project.yaml"))
-                .contains("kept-seconds: 45");
+                .contains("cache-seconds: 45");
         takeAgainFor(0);
         assertThat(ProjectUpload.download(RunningServer.get().address()).get("project.yaml"))
-                .doesNotContain("kept-seconds: 45");
+                .doesNotContain("cache-seconds: 45");
     }
 }

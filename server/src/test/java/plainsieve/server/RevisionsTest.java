@@ -20,7 +20,7 @@ class RevisionsTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        server = AnotherServer.on(AnotherServer.folderOfFerries());
         api = server.api();
     }
 
@@ -65,7 +65,7 @@ class RevisionsTest {
 
     private static void given(String id, String why) {
         Api.Answer answer = api.post(
-                "/api/queries/" + id + "/publish?why=" + why,
+                "/api/queries/" + id + "/publish?reason=" + why,
                 Map.of("version", query(id).get("version").asInt()));
         assertThat(answer.status()).isEqualTo(200);
     }
@@ -78,8 +78,8 @@ class RevisionsTest {
         assertThat(number()).isEqualTo(before);
         given(id, "two%20is%20more");
         assertThat(number()).isEqualTo(before + 1);
-        assertThat(newest().get("why").asString()).isEqualTo("two is more");
-        assertThat(newest().get("things").asInt()).isEqualTo(1);
+        assertThat(newest().get("reason").asString()).isEqualTo("two is more");
+        assertThat(newest().get("changedObjects").asInt()).isEqualTo(1);
         JsonNode changed = api.get(REVISIONS + "/" + number() + "/difference").json();
         assertThat(changed).hasSize(1);
         assertThat(changed.get(0).get("id").asString()).isEqualTo(id);
@@ -121,8 +121,8 @@ class RevisionsTest {
         JsonNode changed =
                 api.get(REVISIONS + "/" + number() + "/difference").json().get(0);
         assertThat(changed.get("name").asString()).isEqualTo(":port");
-        assertThat(changed.get("words")).hasSize(1);
-        assertThat(changed.get("words").get(0).asString())
+        assertThat(changed.get("details")).hasSize(1);
+        assertThat(changed.get("details").get(0).asString())
                 .contains("a choice is required", ", was “when blank: no filter");
     }
 
@@ -141,7 +141,8 @@ class RevisionsTest {
         assertThat(live(id)).isEqualTo("select 1 as one");
         assertThat(query(id).get("text").asString()).isEqualTo("select 3 as three");
         assertThat(api.get("/api/queries/" + later).status()).isEqualTo(404);
-        assertThat(api.get("/api/removed").json().findValuesAsString("thingId")).contains(later);
+        assertThat(api.get("/api/removed").json().findValuesAsString("objectId"))
+                .contains(later);
         assertThat(api.get("/api/reports").json()).hasSameSizeAs(then);
         assertThat(api.get(REVISIONS + "/" + number() + "/difference?from=" + before)
                         .json())
@@ -170,7 +171,7 @@ class RevisionsTest {
         String id = made("Left over", "select 1 as one");
         api.post("/api/parameters", Map.of("name", "for_nothing", "type", "text"));
         drafted(id, "select name from ports limit 7");
-        JsonNode matters = api.get("/api/projects/home/pending-changes").json().get("matters");
+        JsonNode matters = api.get("/api/projects/home/pending-changes").json().get("warnings");
         assertThat(matters).anySatisfy(matter -> {
             assertThat(matter.get("id").asString()).isEqualTo(id);
             assertThat(matter.get("line").asInt()).isEqualTo(1);
@@ -181,7 +182,7 @@ class RevisionsTest {
         drafted(id, "select 1 as one");
         assertThat(api.get("/api/projects/home/pending-changes")
                         .json()
-                        .get("matters")
+                        .get("warnings")
                         .findValuesAsString("id"))
                 .doesNotContain(id);
     }
@@ -195,16 +196,17 @@ class RevisionsTest {
         List<String> changed = changes().findValuesAsString("id");
         assertThat(changed).contains(good, bad);
         int before = number();
-        Api.Answer refused = api.post("/api/projects/home/publish?why=x", Map.of());
+        Api.Answer refused = api.post("/api/projects/home/publish?reason=x", Map.of());
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains(":nobody_knows");
         assertThat(live(good)).isEqualTo("select 1 as one");
         assertThat(number()).isEqualTo(before);
 
         drafted(bad, "select 3 as three");
-        assertThat(api.post("/api/projects/home/publish?why=together", Map.of()).status())
+        assertThat(api.post("/api/projects/home/publish?reason=together", Map.of())
+                        .status())
                 .isEqualTo(204);
-        assertThat(newest().get("why").asString()).isEqualTo("together");
+        assertThat(newest().get("reason").asString()).isEqualTo("together");
         assertThat(live(bad)).isEqualTo("select 3 as three");
         assertThat(changes().findValuesAsString("id")).doesNotContain(good, bad);
     }

@@ -18,7 +18,7 @@ class RolesTest {
     @ParameterizedTest
     @CsvSource({"viewer, 200, 403, 403", "author, 200, 200, 403", "operator, 200, 200, 200"})
     void eachRoleMayDoWhatItIsFor(String role, int reading, int authoring, int operating) throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=" + role)) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.role=" + role)) {
             Api api = server.api();
             assertThat(api.get("/api/reports").status()).isEqualTo(reading);
             assertThat(api.runView("late-crossings", "figures", Map.of()).status())
@@ -37,7 +37,7 @@ class RolesTest {
 
     @Test
     void whatARoleMayNotDoIsAProblemWithAdvice() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=viewer")) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.role=viewer")) {
             for (String asked :
                     List.of("GET /api/parameters", "POST /api/sources", "DELETE /api/queries/late-crossings")) {
                 String[] words = asked.split(" ");
@@ -55,7 +55,7 @@ class RolesTest {
         HttpClient client = HttpClient.newBuilder()
                 .followRedirects(HttpClient.Redirect.NORMAL)
                 .build();
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             for (String path :
                     List.of("/api/me", "/api/projects", "/api/reports", "/projects/home/reports/late-crossings")) {
                 HttpRequest handedOn = HttpRequest.newBuilder(URI.create(server.address() + path))
@@ -70,7 +70,7 @@ class RolesTest {
 
     @Test
     void aReportThatWasNeverGivenIsItsAuthorsAlone() throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         String id;
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=author")) {
             id = server.api()

@@ -48,18 +48,18 @@ class SentApiTest {
         JsonNode proof = api.get("/api/sent/%d/proof".formatted(id)).json();
         assertThat(proof.get("reason").asString()).isEmpty();
         assertThat(proof.get("plan")).isNotEmpty();
-        JsonNode since = proof.get("verdicts").get(0);
+        JsonNode since = proof.get("placements").get(0);
         assertThat(since.get("parameter").asString()).isEqualTo("since_day");
-        assertThat(since.get("where").asString()).isEqualTo(where);
-        assertThat(since.get("proof").asString()).contains("departed_at").contains("2026-06-20");
-        assertThat(proof.get("verdicts").get(1).get("where").asString()).isEqualTo("WHILE_SCANNING");
+        assertThat(since.get("site").asString()).isEqualTo(where);
+        assertThat(since.get("planStep").asString()).contains("departed_at").contains("2026-06-20");
+        assertThat(proof.get("placements").get(1).get("site").asString()).isEqualTo("WHILE_SCANNING");
     }
 
     @Test
     void aBlankChoiceIsToldAsLeftOut() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
         JsonNode proof = api.get("/api/sent/%d/proof".formatted(id)).json();
-        assertThat(proof.get("verdicts").get(0).get("where").asString()).isEqualTo("LEFT_OUT");
+        assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("LEFT_OUT");
     }
 
     @Test
@@ -67,7 +67,7 @@ class SentApiTest {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
         JsonNode proof = api.post("/api/sent/%d/proof".formatted(id), "").json();
         assertThat(proof.get("measured").asBoolean()).isTrue();
-        assertThat(proof.get("verdicts").get(1).get("read").asLong()).isGreaterThanOrEqualTo(1000);
+        assertThat(proof.get("placements").get(1).get("rowsRead").asLong()).isGreaterThanOrEqualTo(1000);
     }
 
     @Test
@@ -76,9 +76,9 @@ class SentApiTest {
         long id = run(query("harbour"), text, Map.of("since_day", values("2026-03-01")));
         JsonNode verdict = api.get("/api/sent/%d/proof".formatted(id))
                 .json()
-                .get("verdicts")
+                .get("placements")
                 .get(0);
-        assertThat(verdict.get("where").asString()).isEqualTo("WHILE_SCANNING");
+        assertThat(verdict.get("site").asString()).isEqualTo("WHILE_SCANNING");
         assertThat(verdict.get("advice").asString()).contains("crossings_time").contains("function");
     }
 
@@ -162,7 +162,7 @@ class SentApiTest {
                 .contains(":member_number")
                 .doesNotContain("31337");
         JsonNode proof = api.get("/api/sent/%d/proof".formatted(id)).json();
-        assertThat(proof.get("verdicts").get(0).get("where").asString()).isEqualTo("BY_INDEX");
+        assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("BY_INDEX");
         assertThat(proof.toString()).doesNotContain("31337");
         assertThat(api.get("/api/sent?search=31337").json())
                 .isEqualTo(api.get("/api/sent?search=31337%20none").json());

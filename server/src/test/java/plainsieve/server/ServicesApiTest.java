@@ -46,11 +46,11 @@ class ServicesApiTest {
         tides = TideService.start(0, 0);
         fares = FareService.start(0);
         add(service("gauges", "web", tides.address(), KEY_IN_HEADER, TideService.KEY));
-        add(service("prices", "odata", fares.address(), "nothing", ""));
+        add(service("prices", "odata", fares.address(), "none", ""));
         for (Map<String, Object> parameter : List.<Map<String, Object>>of(
                 Map.of("name", "gauge", "type", "text"),
                 Map.of("name", "since", "type", "date"),
-                Map.of("name", "water", "type", "text", "many", true),
+                Map.of("name", "water", "type", "text", "multiple", true),
                 Map.of("name", "height", "type", "decimal"))) {
             assertThat(API.post("/api/parameters", parameter).status()).isBetween(200, 204);
         }
@@ -87,14 +87,14 @@ class ServicesApiTest {
     void aRequestRunsAsAQueryAndIsInSent() {
         Api.Answer ran = API.runDraft("gauges", TIDES, choices());
         assertThat(ran.rows()).hasSize(2);
-        assertThat(ran.last().get("gathered").asLong()).isEqualTo(2);
+        assertThat(ran.last().get("localRows").asLong()).isEqualTo(2);
         JsonNode begun = ran.lines().stream()
-                .filter(line -> line.path("event").asString("").equals("begun"))
+                .filter(line -> line.path("event").asString("").equals("started"))
                 .findFirst()
                 .orElseThrow();
         assertThat(begun.get("text").asString()).startsWith("get /ports/?/tides?from=?&kind=?\nrows at");
         JsonNode sent = API.get("/api/sent/" + begun.get("sentId").asLong()).json();
-        assertThat(sent.get("gathered").asLong()).isEqualTo(2);
+        assertThat(sent.get("localRows").asLong()).isEqualTo(2);
         assertThat(sent.toString()).doesNotContain(TideService.KEY);
         assertThat(API.get("/api/sent/" + begun.get("sentId").asLong() + "/text")
                         .json()
@@ -109,15 +109,15 @@ class ServicesApiTest {
         chosen.put("height", Api.values("1"));
         Api.Answer ran = API.runDraft("gauges", TIDES, chosen);
         long id = ran.lines().stream()
-                .filter(line -> line.path("event").asString("").equals("begun"))
+                .filter(line -> line.path("event").asString("").equals("started"))
                 .findFirst()
                 .orElseThrow()
                 .get("sentId")
                 .asLong();
         JsonNode proof = API.get("/api/sent/" + id + "/proof").json();
-        assertThat(proof.get("verdicts"))
+        assertThat(proof.get("placements"))
                 .extracting(ran1 -> ran1.get("parameter").asString() + " "
-                        + ran1.get("where").asString())
+                        + ran1.get("site").asString())
                 .containsExactlyInAnyOrder("gauge AT_SERVICE", "since AT_SERVICE", "water AT_SERVICE", "height HERE");
     }
 
@@ -145,10 +145,10 @@ class ServicesApiTest {
                 .json();
         assertThat(look.get("status").asInt()).isEqualTo(200);
         assertThat(look.get("headers").toString()).contains("Tides of Hethra Sound");
-        assertThat(look.get("beginning").asString()).startsWith("{\"datum\"");
+        assertThat(look.get("start").asString()).startsWith("{\"datum\"");
         assertThat(look.get("lists").get(0).get("at").asString()).isEqualTo("data.tides");
         assertThat(look.get("columns"))
-                .extracting(column -> column.get("form").asString())
+                .extracting(column -> column.get("type").asString())
                 .isEmpty();
         assertThat(look.get("problem").asString()).contains("has no array of rows");
         JsonNode missing = API.post(
@@ -162,13 +162,13 @@ class ServicesApiTest {
     void aRequestThatCannotBeReadIsToldAtItsPlace() {
         JsonNode check = API.post(
                         "/api/queries/gauges/check",
-                        Map.of("text", "request 1\nget /t?x=:gauge&y=:nobody\nrows in data\nthen\nselect 1"))
+                        Map.of("text", "request 1\nget /t?x=:gauge&y=:missing\nrows in data\nthen\nselect 1"))
                 .json();
         assertThat(check.get("problems").get(0).get("line").asInt()).isEqualTo(3);
-        JsonNode known = API.post("/api/queries/gauges/check", Map.of("text", "request 1\nget /t?x=:gauge&y=:nobody"))
+        JsonNode known = API.post("/api/queries/gauges/check", Map.of("text", "request 1\nget /t?x=:gauge&y=:missing"))
                 .json();
         assertThat(known.get("marks")).hasSize(2);
-        assertThat(known.get("problems").get(0).get("message").asString()).contains(":nobody");
+        assertThat(known.get("problems").get(0).get("message").asString()).contains(":missing");
     }
 
     @Test
@@ -195,9 +195,9 @@ class ServicesApiTest {
     @Test
     void hostsThatNobodyAllowedAreNotAsked() {
         Api.Answer tried = API.post(
-                "/api/sources/test", service("elsewhere", "web", "http://localhost:" + tides.port(), "nothing", ""));
+                "/api/sources/test", service("elsewhere", "web", "http://localhost:" + tides.port(), "none", ""));
         assertThat(tried.failure()).contains("is not allowed");
-        assertThat(API.post("/api/sources/test", service("x", "web", "ftp://127.0.0.1", "nothing", ""))
+        assertThat(API.post("/api/sources/test", service("x", "web", "ftp://127.0.0.1", "none", ""))
                         .failure())
                 .contains("Invalid service address");
     }
@@ -255,7 +255,7 @@ class ServicesApiTest {
                         "traveler",
                         "type",
                         "text",
-                        "many",
+                        "multiple",
                         true,
                         "list",
                         Map.of(
@@ -271,7 +271,7 @@ class ServicesApiTest {
                 "select fare_id from fares where class in (:traveler) and price > :height",
                 Map.of("traveler", Api.values("dog"), "height", Api.values("5")));
         assertThat(fares.asked().get(fares.asked().size() - 1)).contains("$filter=(class eq 'dog' and price gt 5)");
-        assertThat(ran.last().get("gathered").asLong()).isEqualTo(ran.rows().size());
+        assertThat(ran.last().get("localRows").asLong()).isEqualTo(ran.rows().size());
     }
 
     @ParameterizedTest

@@ -82,7 +82,7 @@ class SeveralApiTest {
 
     private static JsonNode begun(Api.Answer ran) {
         return ran.lines().stream()
-                .filter(line -> line.path("event").asString("").equals("begun"))
+                .filter(line -> line.path("event").asString("").equals("started"))
                 .findFirst()
                 .orElseThrow();
     }
@@ -105,7 +105,7 @@ class SeveralApiTest {
         // The same crossings lie in both databases.
         assertThat(ran.rows()).isEqualTo(embedded.rows());
         assertThat(begun(ran).get("text").asString())
-                .startsWith("sides 1\nside \"rows_at_harbour\" of \"harbour\" in postgresql");
+                .startsWith("parts 1\npart \"rows_at_harbour\" from \"harbour\" in postgresql");
     }
 
     @Test
@@ -114,8 +114,8 @@ class SeveralApiTest {
         decide("office", "harbour", "allowed");
         Api.Answer after = API.runDraft("of-several", WEATHER, choices());
         assertThat(after.rows()).isEqualTo(before.rows());
-        assertThat(after.last().get("gathered").asLong())
-                .isLessThan(before.last().get("gathered").asLong() / 4);
+        assertThat(after.last().get("localRows").asLong())
+                .isLessThan(before.last().get("localRows").asLong() / 4);
         List<String> sent = sentSince(begun(after).get("sentId").asLong());
         assertThat(sent).anyMatch(line -> line.startsWith("harbour: select") && line.contains("p.name in (?"));
         assertThat(sent).anyMatch(line -> line.startsWith("office: select"));
@@ -126,12 +126,12 @@ class SeveralApiTest {
         Api.Answer ran = API.runDraft("of-several", WEATHER + "\nwhere worst >= :wind_least", choices());
         JsonNode proof = API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/proof")
                 .json();
-        assertThat(proof.get("verdicts"))
+        assertThat(proof.get("placements"))
                 .extracting(one ->
-                        one.get("parameter").asString() + " " + one.get("where").asString())
+                        one.get("parameter").asString() + " " + one.get("site").asString())
                 .contains("port WHILE_SCANNING", "weather_file LEFT_OUT", "wind_least HERE");
         assertThat(proof.get("fetched"))
-                .extracting(one -> one.get("words").asString())
+                .extracting(one -> one.get("part").asString())
                 .anyMatch(words -> words.startsWith("weather of office: "))
                 .anyMatch(words -> words.startsWith("rows_at_harbour of harbour: "));
         assertThat(API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/text")
@@ -146,10 +146,10 @@ class SeveralApiTest {
         decide("harbour", "office", "refused");
         JsonNode several = API.post("/api/queries/of-several/steps/analysis", Map.of("text", WEATHER))
                 .json()
-                .get("several");
+                .get("federation");
         assertThat(several.get("step").asInt()).isEqualTo(4);
-        assertThat(several.get("sides")).hasSize(2);
-        assertThat(several.get("travels"))
+        assertThat(several.get("parts")).hasSize(2);
+        assertThat(several.get("transfers"))
                 .extracting(travel -> travel.get("from").asString() + " "
                         + travel.get("to").asString() + " " + travel.get("columns")
                         + travel.get("decision").asString())
@@ -157,7 +157,7 @@ class SeveralApiTest {
                         "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
         JsonNode one = API.post("/api/queries/of-several/steps/analysis", Map.of("text", "steps 1\nfrom crossings"))
                 .json()
-                .get("several");
+                .get("federation");
         assertThat(one.get("step").asInt()).isEqualTo(-1);
     }
 
@@ -169,11 +169,11 @@ class SeveralApiTest {
         assertThat(ran.rows()).as(ran.failure()).hasSize(14);
         JsonNode offered = API.post(
                         "/api/queries/of-several/steps/completions",
-                        Map.of("text", text, "behind", 1, "typed", "union all query 'na", "choices", Map.of()))
+                        Map.of("text", text, "afterStep", 1, "line", "union all query 'na", "choices", Map.of()))
                 .json();
         assertThat(offered)
                 .extracting(one ->
-                        one.get("words").asString() + " " + one.get("note").asString())
+                        one.get("text").asString() + " " + one.get("note").asString())
                 .contains("'names-there' query, rows from islands");
     }
 
@@ -220,7 +220,7 @@ class SeveralApiTest {
         Api.Answer one = API.runDraft("of-several", text, Map.of("island", Api.values("Hethra")));
         assertThat(all.rows()).hasSize(14);
         assertThat(one.rows()).hasSizeBetween(1, 13);
-        assertThat(one.last().get("gathered").asLong())
+        assertThat(one.last().get("localRows").asLong())
                 .isEqualTo(2L * one.rows().size());
     }
 
@@ -234,9 +234,9 @@ class SeveralApiTest {
         assertThat(ran.failure()).isNotEmpty();
         Api.Answer circle = API.runDraft(
                 "of-several",
-                "steps 1\nfrom query 'of-several'\njoin query 'nobody' on port, adding n; keep only matching rows",
+                "steps 1\nfrom query 'of-several'\njoin query 'missing' on port, adding n; keep only matching rows",
                 Map.of());
-        assertThat(circle.failure()).contains("nobody");
+        assertThat(circle.failure()).contains("missing");
     }
 
     @Test
@@ -269,7 +269,7 @@ class SeveralApiTest {
         decide("harbour", "office", "refused");
         String yaml = new String(file("project.yaml"), StandardCharsets.UTF_8);
         assertThat(yaml)
-                .contains("travels:")
+                .contains("transfer-policies:")
                 .containsPattern("from: \"?office\"?\\s+to: \"?harbour\"?\\s+allowed: true");
         assertThat(yaml).containsPattern("from: \"?harbour\"?\\s+to: \"?office\"?\\s+allowed: false");
         assertThat(API.send(

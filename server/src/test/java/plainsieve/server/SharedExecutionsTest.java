@@ -121,7 +121,7 @@ class SharedExecutionsTest {
 
     @Test
     void whatRanForOneIsTheEvidenceOfWhoSharedItAndOfNobodyElse() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             Project project = server.part(Projects.class).first();
             SentLog log = server.part(SentLog.class);
             Statement statement = new Statement("select 1", List.of(), List.of(), 1);

@@ -23,7 +23,7 @@ class SignInTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.accounts=true");
     }
 
     @AfterAll
@@ -121,7 +121,7 @@ class SignInTest {
         String id = added("guessed");
         server.part(AccountPasswords.class).set(id, PASSWORD);
         Api api = server.api();
-        String unknown = byPassword(api, "nobody-at-all", PASSWORD).failure();
+        String unknown = byPassword(api, "missing-at-all", PASSWORD).failure();
         for (int i = 0; i < 5; i++) {
             assertThat(byPassword(api, "guessed", "wrong words " + i).failure()).isEqualTo(unknown);
         }
@@ -176,7 +176,7 @@ class SignInTest {
             }
         }
         assertThat(operator.send("DELETE", "/api/people/" + id, "").status()).isEqualTo(422);
-        assertThat(operator.send("PUT", "/api/people/" + id + "/suspended", Map.of("blocked", true))
+        assertThat(operator.send("PUT", "/api/people/" + id + "/suspended", Map.of("suspended", true))
                         .status())
                 .isEqualTo(422);
         assertThat(operator.send("PUT", "/api/people/" + id + "/role", Map.of("projectId", "", "role", "VIEWER"))

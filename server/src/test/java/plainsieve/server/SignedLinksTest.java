@@ -27,8 +27,8 @@ class SignedLinksTest {
     @BeforeAll
     static void start() throws Exception {
         server = new HeldServer();
-        author = server.somebody("oran", "home", Role.AUTHOR);
-        viewer = server.somebody("tam", "home", Role.VIEWER);
+        author = server.person("oran", "home", Role.AUTHOR);
+        viewer = server.person("tam", "home", Role.VIEWER);
         server.officeOf("tam", "Tarn");
     }
 
@@ -40,7 +40,7 @@ class SignedLinksTest {
     private record Link(String id, String token) {}
 
     private static Api.Answer asked(Map<String, Object> choices, String lastDay, boolean anyone) {
-        return author.post(LINKS, Map.of("choices", choices, "lastDay", lastDay, "anyone", anyone));
+        return author.post(LINKS, Map.of("choices", choices, "lastDay", lastDay, "openToAnyone", anyone));
     }
 
     private static Link made(Map<String, Object> choices, boolean anyone) {
@@ -55,7 +55,7 @@ class SignedLinksTest {
     private static Api.Answer rows(Api who, Link link, Map<String, Object> choices) {
         Map<String, Object> body = new HashMap<>(
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
-        body.put("signed", link.token());
+        body.put("linkToken", link.token());
         return who.post("/api/reports/held/views/rows/run", body);
     }
 
@@ -157,14 +157,14 @@ class SignedLinksTest {
         server.end(old.id());
         assertThat(stranger(old).get("/api/reports/held").failure()).contains("This link has expired");
         JsonNode listed = author.get(LINKS).json();
-        assertThat(listed.findValuesAsString("standing")).contains("TAKEN_BACK", "ENDED", "HOLDS");
+        assertThat(listed.findValuesAsString("status")).contains("TAKEN_BACK", "ENDED", "HOLDS");
     }
 
     @Test
     void aFileIsFetchedByWhoOrderedItAndNobodyElse() throws Exception {
         Link link = made(HETHRA, true);
         Map<String, Object> order = Map.of(
-                "runId", UUID.randomUUID().toString(), "choices", Map.of(), "signed", link.token(), "format", "csv");
+                "runId", UUID.randomUUID().toString(), "choices", Map.of(), "linkToken", link.token(), "format", "csv");
         Api.Answer ordered = stranger(link).post("/api/reports/held/views/rows/downloads", order);
         assertThat(ordered.status()).isEqualTo(200);
         String file = "/api/projects/home/downloads/" + ordered.json().get("id").asString();
@@ -187,7 +187,7 @@ class SignedLinksTest {
         JsonNode listed = listed(link);
         assertThat(listed.get("uses").get("count").asInt()).isEqualTo(2);
         assertThat(listed.get("uses").get("last").asString()).isNotEmpty();
-        assertThat(listed.get("madeBy").asString()).isEqualTo("oran");
+        assertThat(listed.get("createdBy").asString()).isEqualTo("oran");
         assertThat(listed.toString()).doesNotContain(link.token());
     }
 

@@ -69,7 +69,7 @@ class SourceChoiceApiTest {
 
     private static String sentTo(Api.Answer ran) {
         long id = ran.lines().stream()
-                .filter(line -> line.path("event").asString("").equals("begun"))
+                .filter(line -> line.path("event").asString("").equals("started"))
                 .findFirst()
                 .orElseThrow()
                 .get("sentId")
@@ -102,13 +102,13 @@ class SourceChoiceApiTest {
     @Test
     void onlyWhatIsHeldToAListSaysIt() {
         assertThat(choose("regional", "chosen_text").status()).isEqualTo(422);
-        assertThat(choose("regional", "nobody").status()).isEqualTo(404);
+        assertThat(choose("regional", "missing").status()).isEqualTo(404);
         API.post("/api/parameters", Map.of("name", "chosen_freely", "type", "name"));
         assertThat(choose("regional", "chosen_freely").status()).isEqualTo(422);
         assertThat(API.get("/api/queries/regional")
                         .json()
                         .get("source")
-                        .get("by")
+                        .get("sourceParameter")
                         .asString())
                 .isEqualTo("chosen_region");
     }
@@ -196,7 +196,7 @@ class SourceChoiceApiTest {
         assertThat(API.get("/api/queries/elsewhere")
                         .json()
                         .get("source")
-                        .get("by")
+                        .get("sourceParameter")
                         .asString())
                 .isEqualTo("chosen_from");
         assertThat(API.runDraft("elsewhere", "select 1 as one", Map.of("chosen_from", Api.values("islands")))

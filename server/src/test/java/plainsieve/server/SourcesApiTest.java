@@ -34,7 +34,7 @@ class SourcesApiTest {
         assertThat(down.failure()).contains("outer islands", "localhost:" + port, "cannot be reached");
         assertThat(api.get("/api/sources/outer%20islands/health")
                         .json()
-                        .get("answers")
+                        .get("reachable")
                         .asBoolean())
                 .isFalse();
         try (EmbeddedPostgres again = EmbeddedPostgres.builder().setPort(port).start()) {
@@ -83,17 +83,17 @@ class SourcesApiTest {
     @Test
     void aSourceBearsWhatItsOperatorSays() {
         Map<String, Object> slow = new HashMap<>(like("islands", "briefly"));
-        slow.putAll(Map.of("places", 2, "seconds", 1, "functions", List.of("sleep")));
+        slow.putAll(Map.of("concurrentStatements", 2, "timeoutSeconds", 1, "functions", List.of("sleep")));
         assertThat(api.post("/api/sources", slow).status()).isEqualTo(201);
         JsonNode kept = like("briefly");
-        assertThat(kept.get("places").asInt()).isEqualTo(2);
-        assertThat(kept.get("seconds").asInt()).isEqualTo(1);
+        assertThat(kept.get("concurrentStatements").asInt()).isEqualTo(2);
+        assertThat(kept.get("timeoutSeconds").asInt()).isEqualTo(1);
         assertThat(kept.get("functions").get(0).asString()).isEqualTo("sleep");
-        assertThat(like("islands").get("places").asInt()).isEqualTo(8);
+        assertThat(like("islands").get("concurrentStatements").asInt()).isEqualTo(8);
         String query = newQuery("briefly");
         assertThat(api.runDraft(query, "select sleep(5) as slept", Map.of()).failure())
                 .contains("1 s");
-        slow.put("places", 0);
+        slow.put("concurrentStatements", 0);
         assertThat(api.send("PUT", "/api/sources/briefly", slow)
                         .json()
                         .get("advice")

@@ -28,11 +28,11 @@ class StagesTest {
 
     @BeforeAll
     static void start() throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         Path files = folder.resolve("files");
         Files.copy(files.resolve("ferries.duckdb"), files.resolve("small.duckdb"));
         server = AnotherServer.on(folder, "--plainsieve.accounts=true");
-        api = Somebody.called(server, "keeper").with("", Role.OPERATOR).api();
+        api = TestPerson.called(server, "keeper").with("", Role.OPERATOR).api();
         Map<String, Object> small = Map.of(
                 "id",
                 "small",
@@ -65,7 +65,7 @@ class StagesTest {
     }
 
     private static Map<String, Object> holding(Object... pairs) {
-        Map<String, Object> body = new HashMap<>(Map.of("rows", 0, "seconds", 0, "version", 0));
+        Map<String, Object> body = new HashMap<>(Map.of("rowLimit", 0, "timeoutSeconds", 0, "version", 0));
         for (int i = 0; i < pairs.length; i += 2) {
             body.put(pairs[i].toString(), pairs[i + 1]);
         }
@@ -102,7 +102,7 @@ class StagesTest {
 
     @Test
     void whatAStageSaysStandsWhereNothingElseIsChosen() {
-        holds("live", "values", opensWith("min_delay", "123"));
+        holds("live", "defaults", opensWith("min_delay", "123"));
         assertThat(lateBy(api.runView("late-crossings", "figures", Map.of()))).contains("123");
         assertThat(lateBy(api.runView("late-crossings", "figures", Map.of("min_delay", Api.values("45")))))
                 .contains("45")
@@ -118,7 +118,7 @@ class StagesTest {
         Map<String, Object> lastDays = Map.of(
                 "from", Map.of("kind", "formula", "formula", "today - 7 days"),
                 "to", Map.of("kind", "formula", "formula", "today"));
-        holds("draft", "values", lastDays);
+        holds("draft", "defaults", lastDays);
         assertThat(lateBy(makes("late-crossings", "figures")))
                 .contains(LocalDate.now().minusDays(7).toString());
     }
@@ -150,7 +150,7 @@ class StagesTest {
 
     @Test
     void rowsAreFewerAndTheRestIsTold() {
-        holds("draft", "rows", 3);
+        holds("draft", "rowLimit", 3);
         Api.Answer few = draft(PORTS);
         assertThat(few.rows()).hasSize(3);
         assertThat(few.last().get("more").asBoolean()).isTrue();
@@ -158,19 +158,19 @@ class StagesTest {
                         .runDraft("ports", PORTS, Map.of())
                         .rows())
                 .hasSizeGreaterThan(3);
-        holds("live", "rows", 2);
+        holds("live", "rowLimit", 2);
         assertThat(api.runView("late-crossings", "crossings", Map.of()).rows()).hasSize(2);
         assertThat(api.get("/api/reports/late-crossings")
                         .json()
                         .get("stage")
-                        .get("narrows")
+                        .get("restrictions")
                         .toString())
                 .contains("it shows at most 2 rows");
     }
 
     @Test
     void aStageStopsWhatTakesLonger() {
-        holds("draft", "seconds", 1);
+        holds("draft", "timeoutSeconds", 1);
         Api.Answer stopped =
                 draft("select count(*) as n from range(100000000) a, range(100000) b where a.range % 7 = b.range % 5");
         assertThat(stopped.last().get("message").asString()).contains("1 s");
@@ -178,10 +178,10 @@ class StagesTest {
 
     @Test
     void whatNarrowsWithoutAControlIsTold() {
-        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("narrows"))
+        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("restrictions"))
                 .isEmpty();
-        holds("live", "values", opensWith("min_delay", "123"));
-        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("narrows"))
+        holds("live", "defaults", opensWith("min_delay", "123"));
+        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("restrictions"))
                 .describedAs("a control shows it")
                 .isEmpty();
         assertThat(api.saying("Stage", "draft")
@@ -196,35 +196,41 @@ class StagesTest {
     @Test
     void itIsNoRevisionAndIsRecorded() {
         int before = api.get("/api/projects/home/revisions").json().size();
-        holds("live", "values", opensWith("min_delay", "60"), "seconds", 30);
+        holds("live", "defaults", opensWith("min_delay", "60"), "timeoutSeconds", 30);
         assertThat(api.get("/api/projects/home/revisions").json()).hasSize(before);
         JsonNode last = stage("live").get("lastChange");
-        assertThat(last.get("who").asString()).isEqualTo("keeper");
-        assertThat(last.get("what").asString()).contains(":min_delay is 60 min", "stops after 30 s");
-        holds("live", "seconds", 30, "version", stage("live").get("version").asInt());
-        assertThat(stage("live").get("lastChange").get("what").asString()).isEqualTo("no more “:min_delay is 60 min”");
+        assertThat(last.get("person").asString()).isEqualTo("keeper");
+        assertThat(last.get("action").asString()).contains(":min_delay is 60 min", "stops after 30 s");
+        holds(
+                "live",
+                "timeoutSeconds",
+                30,
+                "version",
+                stage("live").get("version").asInt());
+        assertThat(stage("live").get("lastChange").get("action").asString())
+                .isEqualTo("no more “:min_delay is 60 min”");
     }
 
     @Test
     void ofTwoWhoChangeItTheSecondIsTold() {
-        holds("draft", "rows", 5);
+        holds("draft", "rowLimit", 5);
         int version = stage("draft").get("version").asInt();
-        holds("draft", "rows", 6, "version", version);
-        Api.Answer second = api.send("PUT", STAGES + "/draft", holding("rows", 7, "version", version));
+        holds("draft", "rowLimit", 6, "version", version);
+        Api.Answer second = api.send("PUT", STAGES + "/draft", holding("rowLimit", 7, "version", version));
         assertThat(second.status()).isEqualTo(409);
-        assertThat(stage("draft").get("rows").asInt()).isEqualTo(6);
+        assertThat(stage("draft").get("rowLimit").asInt()).isEqualTo(6);
     }
 
     @Test
     void whatCannotHoldIsRefusedInWords() {
         Map<String, Map<String, Object>> refused = Map.of(
-                "no parameter", holding("values", opensWith("nobody_knows", "1")),
-                "no number", holding("values", opensWith("min_delay", "much")),
-                "no formula", holding("values", Map.of("from", Map.of("kind", "formula", "formula", "to day"))),
+                "no parameter", holding("defaults", opensWith("nobody_knows", "1")),
+                "no number", holding("defaults", opensWith("min_delay", "much")),
+                "no formula", holding("defaults", Map.of("from", Map.of("kind", "formula", "formula", "to day"))),
                 "no source", holding("sources", Map.of("ferries", "nowhere")),
-                "rows", holding("rows", -1),
-                "seconds", holding("seconds", 3601),
-                "a query", holding("values", Map.of("port", Map.of("kind", "query", "queryId", "ports"))),
+                "rowLimit", holding("rowLimit", -1),
+                "timeoutSeconds", holding("timeoutSeconds", 3601),
+                "a query", holding("defaults", Map.of("port", Map.of("kind", "query", "queryId", "ports"))),
                 "two steps", holding("sources", Map.of("ferries", "small", "small", "ferries")));
         refused.forEach((why, body) -> {
             Api.Answer answer = api.send("PUT", STAGES + "/draft", body);
@@ -238,11 +244,13 @@ class StagesTest {
 
     @Test
     void viewersStageIsTheWordOfOperators() {
-        Api author = Somebody.called(server, "maker").with("home", Role.AUTHOR).api();
-        Api viewer = Somebody.called(server, "looker").with("home", Role.VIEWER).api();
-        assertThat(author.send("PUT", STAGES + "/draft", holding("rows", 9)).status())
+        Api author =
+                TestPerson.called(server, "maker").with("home", Role.AUTHOR).api();
+        Api viewer =
+                TestPerson.called(server, "looker").with("home", Role.VIEWER).api();
+        assertThat(author.send("PUT", STAGES + "/draft", holding("rowLimit", 9)).status())
                 .isEqualTo(204);
-        assertThat(author.send("PUT", STAGES + "/live", holding("rows", 9)).status())
+        assertThat(author.send("PUT", STAGES + "/live", holding("rowLimit", 9)).status())
                 .isEqualTo(403);
         assertThat(author.send("DELETE", STAGES + "/live", Map.of()).status()).isEqualTo(403);
         assertThat(viewer.get(STAGES).status()).isEqualTo(403);
@@ -258,7 +266,7 @@ class StagesTest {
 
     @Test
     void oneThatIsNamedIsLookedInByAuthors() {
-        holds("check", "values", opensWith("min_delay", "77"));
+        holds("check", "defaults", opensWith("min_delay", "77"));
         Api check = api.saying("Stage", "check");
         assertThat(lateBy(check.runView("late-crossings", "figures", Map.of()))).contains("77");
         assertThat(api.send("DELETE", STAGES + "/check", Map.of()).status()).isEqualTo(204);
@@ -269,27 +277,27 @@ class StagesTest {
     @Test
     void aParameterThatIsRenamedKeepsWhatIsSaidOfIt() {
         api.post("/api/parameters", Map.of("name", "said_of", "type", "integer"));
-        holds("draft", "values", opensWith("said_of", "5"));
+        holds("draft", "defaults", opensWith("said_of", "5"));
         assertThat(api.send("POST", "/api/parameters/said_of/name", Map.of("name", "said_now"))
                         .status())
                 .isEqualTo(200);
-        assertThat(stage("draft").get("values").get(0).get("parameter").asString())
+        assertThat(stage("draft").get("defaults").get(0).get("parameter").asString())
                 .isEqualTo("said_now");
         api.send("DELETE", "/api/parameters/said_now", Map.of());
-        assertThat(stage("draft").get("values")).isEmpty();
+        assertThat(stage("draft").get("defaults")).isEmpty();
     }
 
     @Test
     void itGoesOutAndInWithTheFilesOfTheProject() {
-        holds("draft", "values", opensWith("min_delay", "88"), "sources", Map.of("ferries", "small"), "rows", 50);
+        holds("draft", "defaults", opensWith("min_delay", "88"), "sources", Map.of("ferries", "small"), "rowLimit", 50);
         ProjectTransfer transfer = server.part(ProjectTransfer.class);
         byte[] files = transfer.exportFiles(server.part(Projects.class).first()).zip();
         nothingHolds();
         transfer.importFiles("home", ZippedProject.read(files), ProjectTransfer.MissingSources.LEAVE_OUT);
         JsonNode draft = stage("draft");
-        assertThat(draft.get("rows").asInt()).isEqualTo(50);
+        assertThat(draft.get("rowLimit").asInt()).isEqualTo(50);
         assertThat(draft.get("sources").get("ferries").asString()).isEqualTo("small");
-        assertThat(draft.get("values").toString()).contains("min_delay", "88");
-        assertThat(stage("live").get("values")).isEmpty();
+        assertThat(draft.get("defaults").toString()).contains("min_delay", "88");
+        assertThat(stage("live").get("defaults")).isEmpty();
     }
 }

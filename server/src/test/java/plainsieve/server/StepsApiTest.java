@@ -50,14 +50,19 @@ class StepsApiTest {
         String id = newQuery("Late to read", "ferries", LATE);
         JsonNode reading = read(id, LATE);
         assertThat(reading.get("problems")).isEmpty();
-        assertThat(reading.get("steps").get(1).get("hints").get("fresh").get(0).asString())
+        assertThat(reading.get("steps")
+                        .get(1)
+                        .get("hints")
+                        .get("newColumns")
+                        .get(0)
+                        .asString())
                 .isEqualTo("harbour");
-        assertThat(reading.get("steps").get(1).get("hints").get("oddKind").asString())
+        assertThat(reading.get("steps").get(1).get("hints").get("checkKind").asString())
                 .isEqualTo("found-none");
         assertThat(reading.get("columns").findValuesAsString("name")).containsExactly("harbour", "late");
         String sql = reading.get("sql").asString();
         int place = sql.indexOf("delay_min");
-        List<Integer> steps = reading.get("stretches")
+        List<Integer> steps = reading.get("sqlRanges")
                 .valueStream()
                 .filter(stretch -> stretch.get("start").asInt() <= place
                         && place < stretch.get("end").asInt())
@@ -72,7 +77,7 @@ class StepsApiTest {
         assertThat(read(newQuery("Quotes", "harbour", text), text)
                         .get("steps")
                         .get(1)
-                        .get("written")
+                        .get("text")
                         .asString())
                 .isEqualTo("where state = 'cancelled'");
     }
@@ -103,16 +108,16 @@ class StepsApiTest {
     void completeWordsColumnsAndValues() {
         String text = "steps 1\nfrom ports";
         String id = newQuery("Completed", "ferries", text);
-        Map<String, Object> asked = new HashMap<>(Map.of("text", text, "behind", 1, "choices", Map.of()));
-        asked.put("typed", "where isl");
+        Map<String, Object> asked = new HashMap<>(Map.of("text", text, "afterStep", 1, "choices", Map.of()));
+        asked.put("line", "where isl");
         assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
                         .json()
-                        .findValuesAsString("words"))
+                        .findValuesAsString("text"))
                 .contains("island");
-        asked.put("typed", "where island = t");
+        asked.put("line", "where island = t");
         assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
                         .json()
-                        .findValuesAsString("words"))
+                        .findValuesAsString("text"))
                 .contains("'Tarn'", "today")
                 .doesNotContain("'Hethra'");
     }
@@ -138,7 +143,7 @@ class StepsApiTest {
                         check.get("problems").get(0).get("start").asInt(),
                         check.get("problems").get(0).get("end").asInt()))
                 .isEqualTo(":no_such_island");
-        assertThat(check.get("fixed")).isEmpty();
+        assertThat(check.get("hardCodedValues")).isEmpty();
     }
 
     @Test
@@ -198,8 +203,8 @@ class StepsApiTest {
     @Test
     void keepTheirParametersWhenOneIsRenamed() {
         Map<String, Object> parameter = new HashMap<>();
-        List.of("label", "hint", "blankWords", "unit", "everyRow").forEach(field -> parameter.put(field, ""));
-        parameter.putAll(Map.of("name", "old_wave", "type", "decimal", "many", false, "blankRule", "no-filter"));
+        List.of("label", "hint", "blankLabel", "unit", "unlimitedValue").forEach(field -> parameter.put(field, ""));
+        parameter.putAll(Map.of("name", "old_wave", "type", "decimal", "multiple", false, "blankRule", "no-filter"));
         parameter.put("version", 0);
         parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
         parameter.put("trialChoice", Api.blank());

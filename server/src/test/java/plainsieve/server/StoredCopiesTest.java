@@ -19,7 +19,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     void anAnswerIsKeptAndAskedAsATable() {
         settled();
         JsonNode kept = copy(copy);
-        assertThat(kept.get("last").get("state").asString()).isEqualTo("done");
+        assertThat(kept.get("lastJob").get("state").asString()).isEqualTo("done");
         assertThat(kept.get("content").get("rows").asInt()).isEqualTo(200);
         assertThat(kept.get("table").asString()).isEqualTo("all_sailings");
         String source = kept.get("source").asString();
@@ -58,14 +58,15 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                 .json()
                 .get("id")
                 .asString();
-        api.post("/api/projects/home/publish", Map.of("why", "from a copy"));
+        api.post("/api/projects/home/publish", Map.of("reason", "from a copy"));
         String view = api.get("/api/reports/" + report)
                 .json()
                 .findValues("views")
                 .get(0)
                 .findValuesAsString("id")
                 .get(0);
-        assertThat(askedFrom(copy).json().get("source").get("copy").asString()).isEqualTo(copy);
+        assertThat(askedFrom(copy).json().get("source").get("storedCopy").asString())
+                .isEqualTo(copy);
         try {
             change("alter table sailings rename to away");
             Api.Answer seen = api.runView(report, view, Map.of());
@@ -74,11 +75,11 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                     .isEqualTo("done");
             assertThat(seen.lines().get(0).toString()).contains("all_sailings").doesNotContain("from sailings");
             assertThat(api.runDraft("sailings", ALL, Map.of()).failure()).contains("sailings");
-            assertThat(refreshed().get("last").get("note").asString()).contains("sailings");
+            assertThat(refreshed().get("lastJob").get("message").asString()).contains("sailings");
             assertThat(api.send("DELETE", COPIES + "/" + copy, Map.of()).status())
                     .isEqualTo(409);
             assertThat(ProjectUpload.download(server.address()).get("project.yaml"))
-                    .contains("copy: all-sailings");
+                    .contains("stored-copy: all-sailings");
             askedFrom("");
             assertThat(api.runView(report, view, Map.of()).failure()).contains("sailings");
         } finally {
@@ -100,7 +101,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         Api.Answer live = api.post(
                 "/api/queries/sailings/publish",
                 Map.of("version", draft.json().get("version").asInt()));
-        assertThat(live.json().get("source").get("asksFor").toString()).contains("at_most");
+        assertThat(live.json().get("source").get("liveParameters").toString()).contains("at_most");
         askedFrom("");
         Api.Answer refused = askedFrom(copy);
         assertThat(refused.status()).isEqualTo(422);
@@ -112,7 +113,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
 
     private static Api.Answer askedFrom(String copy) {
         int version = api.get("/api/queries/sailings").json().get("version").asInt();
-        return api.send("PUT", "/api/queries/sailings/cache-policy", Map.of("copy", copy, "version", version));
+        return api.send("PUT", "/api/queries/sailings/cache-policy", Map.of("storedCopy", copy, "version", version));
     }
 
     @Test
@@ -133,20 +134,20 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         settled();
         change("delete from sailings where id % 5 <> 0");
         JsonNode kept = refreshed();
-        assertThat(kept.get("last").get("state").asString()).isEqualTo("kept-back");
-        assertThat(kept.get("last").get("note").asString()).contains("80 % fewer rows");
+        assertThat(kept.get("lastJob").get("state").asString()).isEqualTo("kept-back");
+        assertThat(kept.get("lastJob").get("message").asString()).contains("80 % fewer rows");
         assertThat(kept.get("content").get("rows").asInt()).isEqualTo(200);
-        assertThat(kept.get("keptBack").get("rows").asInt()).isEqualTo(40);
+        assertThat(kept.get("heldResult").get("rows").asInt()).isEqualTo(40);
         assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                 .contains("200");
 
-        assertThat(api.post(COPIES + "/" + copy + "/held-result", Map.of("use", true))
+        assertThat(api.post(COPIES + "/" + copy + "/held-result", Map.of("accept", true))
                         .status())
                 .isEqualTo(204);
         assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                 .contains("40");
-        assertThat(copy(copy).get("keptBack").get("asOf").asString()).isEmpty();
-        assertThat(api.post(COPIES + "/" + copy + "/held-result", Map.of("use", true))
+        assertThat(copy(copy).get("heldResult").get("asOf").asString()).isEmpty();
+        assertThat(api.post(COPIES + "/" + copy + "/held-result", Map.of("accept", true))
                         .status())
                 .isEqualTo(409);
     }
@@ -157,24 +158,24 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         change("alter table sailings rename to away");
         try {
             JsonNode failed = refreshed();
-            assertThat(failed.get("last").get("state").asString()).isEqualTo("due");
-            assertThat(failed.get("last").get("tries").asInt()).isEqualTo(1);
-            assertThat(failed.get("last").get("note").asString()).contains("sailings");
+            assertThat(failed.get("lastJob").get("state").asString()).isEqualTo("due");
+            assertThat(failed.get("lastJob").get("attempts").asInt()).isEqualTo(1);
+            assertThat(failed.get("lastJob").get("message").asString()).contains("sailings");
             assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                     .contains("200");
             server.part(JobRunner.class).look(Instant.now().plusSeconds(30));
-            assertThat(copy(copy).get("last").get("tries").asInt()).isEqualTo(1);
+            assertThat(copy(copy).get("lastJob").get("attempts").asInt()).isEqualTo(1);
         } finally {
             change("alter table away rename to sailings");
         }
         server.part(JobRunner.class).look(Instant.now().plusSeconds(70));
         for (int i = 0;
-                i < 200 && !copy(copy).get("last").get("state").asString().equals("done");
+                i < 200 && !copy(copy).get("lastJob").get("state").asString().equals("done");
                 i++) {
             sleep();
         }
-        assertThat(copy(copy).get("last").get("state").asString()).isEqualTo("done");
-        assertThat(copy(copy).get("last").get("tries").asInt()).isEqualTo(2);
+        assertThat(copy(copy).get("lastJob").get("state").asString()).isEqualTo("done");
+        assertThat(copy(copy).get("lastJob").get("attempts").asInt()).isEqualTo(2);
     }
 
     @Test
@@ -213,13 +214,13 @@ class StoredCopiesTest extends CopiesOfAHarbour {
 
     @Test
     void itsTimesAreSaidInWordsAndStandInTheCalendar() {
-        assertThat(changed(Map.of("schedule", Map.of("every", "every weekday at 6:30", "zone", "Europe/Lisbon")))
+        assertThat(changed(Map.of("schedule", Map.of("every", "every weekday at 6:30", "timeZone", "Europe/Lisbon")))
                         .status())
                 .isEqualTo(204);
         JsonNode schedule = copy(copy).get("schedule");
         assertThat(schedule.get("every").asString()).isEqualTo("every weekday at 06:30");
         assertThat(schedule.get("cron").asString()).isEqualTo("30 6 * * 1-5");
-        assertThat(copy(copy).get("next").asString()).isNotEmpty();
+        assertThat(copy(copy).get("nextRun").asString()).isNotEmpty();
         settled();
         changed(Map.of("schedule", Map.of("every", "every hour at :10")));
         JsonNode tomorrow = api.get(
@@ -231,23 +232,28 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         JsonNode today = api.get("/api/projects/home/calendar").json().get("entries");
         assertThat(today.toString()).contains("\"state\":\"done\"", "\"rows\":200");
         changed(Map.of("paused", true, "schedule", Map.of("every", "every hour at :10")));
-        assertThat(copy(copy).get("next").asString()).isEmpty();
+        assertThat(copy(copy).get("nextRun").asString()).isEmpty();
         assertThat(changed(Map.of("schedule", Map.of("every", "now and then"))).status())
                 .isEqualTo(422);
-        assertThat(changed(Map.of("schedule", Map.of("every", "every hour", "zone", "Nowhere/Land")))
+        assertThat(changed(Map.of("schedule", Map.of("every", "every hour", "timeZone", "Nowhere/Land")))
                         .status())
                 .isEqualTo(422);
-        assertThat(changed(Map.of("by", "day:weekday")).status()).isEqualTo(422);
+        assertThat(changed(Map.of("partitionBy", "day:weekday")).status()).isEqualTo(422);
     }
 
     @Test
     void itGoesOutAndInWithTheFilesOfTheProject() throws Exception {
         settled();
         changed(Map.of(
-                "by", "day:day", "again", 2, "schedule", Map.of("every", "every hour at :10", "missed", "leave")));
+                "partitionBy",
+                "day:day",
+                "refreshedPartitions",
+                2,
+                "schedule",
+                Map.of("every", "every hour at :10", "missedRuns", "leave")));
         Map<String, String> files = ProjectUpload.download(server.address());
         assertThat(files.get("copies.yaml"))
-                .contains("id: all-sailings", "by: day:day", "every: 10 * * * *", "missed: leave");
+                .contains("id: all-sailings", "partition-by: day:day", "cron: 10 * * * *", "missed-runs: leave");
         assertThat(files.get("project.yaml")).doesNotContain("copies-home");
         assertThat(api.send("DELETE", COPIES + "/" + copy, Map.of()).status()).isEqualTo(204);
         assertThat(folder.resolve("files").resolve("copies-home").resolve("all_sailings"))
@@ -258,7 +264,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                         + files.get("copies.yaml").replace("copies:\n", ""));
         ProjectUpload.bringIn(server.address(), files);
         settled();
-        assertThat(copy(copy).get("schedule").get("missed").asString()).isEqualTo("leave");
+        assertThat(copy(copy).get("schedule").get("missedRuns").asString()).isEqualTo("leave");
         assertThat(copy("behind").get("schedule").get("after").asString()).isEqualTo(copy);
         assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                 .contains("200");
@@ -278,12 +284,12 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         }
         server.part(JobRunner.class).look(Instant.now().plusSeconds(60));
         for (int i = 0;
-                i < 100 && !copy(copy).get("last").get("state").asString().equals("failed");
+                i < 100 && !copy(copy).get("lastJob").get("state").asString().equals("failed");
                 i++) {
             sleep();
         }
-        assertThat(copy(copy).get("last").get("state").asString()).isEqualTo("failed");
-        assertThat(copy(copy).get("last").get("note").asString()).contains("started 3 times");
+        assertThat(copy(copy).get("lastJob").get("state").asString()).isEqualTo("failed");
+        assertThat(copy(copy).get("lastJob").get("message").asString()).contains("started 3 times");
     }
 
     @Test

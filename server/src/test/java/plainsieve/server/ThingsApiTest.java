@@ -23,7 +23,7 @@ class ThingsApiTest {
 
     private JsonNode removed(String id) {
         return StreamSupport.stream(api.get("/api/removed").json().spliterator(), false)
-                .filter(thing -> thing.get("thingId").asString().equals(id))
+                .filter(thing -> thing.get("objectId").asString().equals(id))
                 .findFirst()
                 .orElseThrow();
     }

@@ -45,7 +45,7 @@ class ViewPartsTest {
     private Api.Answer take(String thing, String mark, String taken) {
         int version = api.get(path("")).json().get("report").get("version").asInt();
         return api.send(
-                "PUT", path("/marks"), Map.of("thing", thing, "mark", mark, "taken", taken, "version", version));
+                "PUT", path("/marks"), Map.of("object", thing, "mark", mark, "option", taken, "version", version));
     }
 
     private void add(String proposal) {
@@ -164,14 +164,14 @@ class ViewPartsTest {
     @Test
     void aViewIsPutElsewhereAndGetsTheNearestSizeThatItCanHave() {
         int version = api.get(path("")).json().get("report").get("version").asInt();
-        api.post(path("/places"), Map.of("thing", "view:rows", "at", 0, "version", version));
+        api.post(path("/places"), Map.of("object", "view:rows", "index", 0, "version", version));
         JsonNode sized = api.post(
                         path("/sizes"), Map.of("view", "rows", "width", 99, "height", 1, "version", version + 1))
                 .json();
         JsonNode first = sized.get("report").get("definition").get("views").get(0);
         assertThat(first.get("id").asString()).isEqualTo("rows");
-        assertThat(first.get("look").get("width").asInt()).isEqualTo(12);
-        assertThat(first.get("look").get("height").asInt()).isEqualTo(2);
+        assertThat(first.get("layout").get("width").asInt()).isEqualTo(12);
+        assertThat(first.get("layout").get("height").asInt()).isEqualTo(2);
         assertThat(api.post(path("/sizes"), Map.of("view", "rows", "width", 6, "height", 0, "version", version))
                         .status())
                 .isEqualTo(409);
@@ -179,14 +179,14 @@ class ViewPartsTest {
 
     @Test
     void titlesAndNotesSayTheChoices() {
-        add("words");
-        take("view:words", "text", "Only [from {port}]. Broken [");
-        take("view:words", "text", "Only from {port}.");
+        add("text");
+        take("view:text", "text", "Only [from {port}]. Broken [");
+        take("view:text", "text", "Only from {port}.");
         take("view:by-port", "title", "Ports[ of {port}]");
-        Map<String, Object> lunna = Map.of("choices", Map.of("port", values("Lunna")), "signed", "");
+        Map<String, Object> lunna = Map.of("choices", Map.of("port", values("Lunna")), "linkToken", "");
         JsonNode question = api.post(path("/question"), lunna).json();
         assertThat(question.get("titles").get("by-port").asString()).isEqualTo("Ports of Lunna");
-        assertThat(String.join("", question.get("notes").get("words").findValuesAsString("text")))
+        assertThat(String.join("", question.get("notes").get("text").findValuesAsString("text")))
                 .isEqualTo("Only from Lunna.");
     }
 
@@ -194,10 +194,12 @@ class ViewPartsTest {
     void aClickOpensAnotherReportWithTheChoicesThatBothKnow() {
         assertThat(take("view:by-port", "+", "/lead late-crossings port").status())
                 .isEqualTo(200);
-        JsonNode lead = api.get(path("")).json().get("report").get("leads").get("by-port");
+        JsonNode lead = api.get(path("")).json().get("report").get("links").get("by-port");
         assertThat(lead.get("name").asString()).isEqualTo("Late crossings");
         assertThat(lead.get("parameter").asString()).isEqualTo("port");
-        assertThat(lead.get("carried").toString()).contains("\"from\"").doesNotContain("\"port\"");
+        assertThat(lead.get("carriedParameters").toString())
+                .contains("\"from\"")
+                .doesNotContain("\"port\"");
     }
 
     @Test
@@ -205,7 +207,7 @@ class ViewPartsTest {
         JsonNode partners = api.get(path("")).json().get("report").get("partners");
         assertThat(partners.get("by-vessel").asString()).isEqualTo("vessels");
         assertThat(partners.has("by-port")).isFalse();
-        JsonNode spans = api.get(path("")).json().get("report").get("spans");
+        JsonNode spans = api.get(path("")).json().get("report").get("dateRanges");
         assertThat(spans.get("over-departed-at").toString()).isEqualTo("[\"from\",\"to\"]");
     }
 
@@ -218,7 +220,7 @@ class ViewPartsTest {
         take("view:by-port", "+", "/lead " + other + " port");
         assertThat(giving()).contains("which is not published");
         api.send("DELETE", "/api/reports/" + other, "");
-        assertThat(api.get(path("")).json().get("report").get("leads").toString())
+        assertThat(api.get(path("")).json().get("report").get("links").toString())
                 .isEqualTo("{}");
         assertThat(giving()).contains("which is not published");
     }
@@ -232,7 +234,7 @@ class ViewPartsTest {
 
     @Test
     void whatDoesNothingForViewersIsNotGiven() {
-        take("view:by-port", "title", "Ports of {nobody}");
+        take("view:by-port", "title", "Ports of {missing}");
         for (String view : List.of("figures", "by-port", "by-vessel", "over-departed-at", "rows")) {
             take("view:" + view, "+", "/aside port");
         }

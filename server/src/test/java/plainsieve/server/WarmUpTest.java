@@ -20,7 +20,7 @@ class WarmUpTest {
 
     @Test
     void whatReportsAskIsConnectedToAfterAStart() throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         Path asked = database(folder, "asked.sqlite");
         Path unasked = database(folder, "unasked.sqlite");
         List<String> sent;
@@ -30,7 +30,7 @@ class WarmUpTest {
             source(api, "unasked");
             query(api, "unasked");
             api.post("/api/queries/" + query(api, "asked") + "/reports", Map.of());
-            api.post("/api/projects/home/publish", Map.of("why", "to be asked"));
+            api.post("/api/projects/home/publish", Map.of("reason", "to be asked"));
             sent = sent(api);
         }
         assertThat(isOpen(asked)).isFalse();
@@ -48,7 +48,7 @@ class WarmUpTest {
 
     @Test
     void aServerThatIsStoppedAtOnceLeavesNoSourceOpen() throws Exception {
-        Path folder = AnotherServer.folderOfVersion3();
+        Path folder = AnotherServer.folderOfFerries();
         Path ferries = folder.resolve("files").resolve("ferries.duckdb").toRealPath();
         for (int round = 0; round < ROUNDS; round++) {
             AnotherServer.on(folder).close();

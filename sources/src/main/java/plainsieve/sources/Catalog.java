@@ -12,9 +12,10 @@ import plainsieve.core.dialect.FunctionEffects;
  *
  * @param functions functions that return tables, and procedures
  * @param own what the functions that people made there do to rows, by name and by {@code schema.name}
- * @param silent what of the source does not tell its tables at the moment, and why, a sentence each
+ * @param unreadable what of the source does not tell its tables at the moment, and why, a sentence each
  */
-public record Catalog(List<Table> tables, List<Function> functions, FunctionEffects own, List<String> silent) {
+public record Catalog(
+        List<Table> tables, List<CatalogFunction> functions, FunctionEffects own, List<String> unreadable) {
     /** Of tables alone, and of all of them. */
     public static Catalog of(List<Table> tables) {
         return new Catalog(tables, List.of(), new FunctionEffects(Map.of()), List.of());
@@ -23,7 +24,7 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
     public Catalog {
         tables = List.copyOf(tables);
         functions = List.copyOf(functions);
-        silent = List.copyOf(silent);
+        unreadable = List.copyOf(unreadable);
     }
 
     /**
@@ -31,8 +32,8 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
      *
      * @param columns in the order of the index; an expression is as the database writes it
      */
-    public record Index(String name, List<String> columns, boolean unique, boolean primary) {
-        public Index {
+    public record TableIndex(String name, List<String> columns, boolean unique, boolean primary) {
+        public TableIndex {
             columns = List.copyOf(columns);
         }
     }
@@ -43,8 +44,8 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
      * @param kind function or procedure
      * @param arguments each as the database writes it: {@code month_start date}
      */
-    public record Function(String schema, String name, String kind, List<String> arguments) {
-        public Function {
+    public record CatalogFunction(String schema, String name, String kind, List<String> arguments) {
+        public CatalogFunction {
             arguments = List.copyOf(arguments);
         }
     }
@@ -65,8 +66,8 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
             long rows,
             List<Column> columns,
             Set<String> nullable,
-            List<Index> indexes,
-            Optional<OfFiles> files) {
+            List<TableIndex> indexes,
+            Optional<FileTable> files) {
         public Table {
             indexes = List.copyOf(indexes);
             columns = List.copyOf(columns);
@@ -79,21 +80,21 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
      *
      * @param files their paths below the folder of the source
      * @param rows -1 when no one has counted them
-     * @param lost how many rows could not be read
+     * @param rejectedRows how many rows could not be read
      * @param columns what the cells of each column were taken for; none where the files have their own types
-     * @param names where the names of the columns are; empty where no one can say
+     * @param headerLine where the names of the columns are; empty where no one can say
      * @param notes what to know of how they were read
      * @param unreadable why there is nothing to ask; empty when there is
      */
-    public record OfFiles(
+    public record FileTable(
             List<String> files,
             long rows,
-            long lost,
+            long rejectedRows,
             List<DetectedColumn> columns,
-            String names,
+            String headerLine,
             List<String> notes,
             String unreadable) {
-        public OfFiles {
+        public FileTable {
             files = List.copyOf(files);
             columns = List.copyOf(columns);
             notes = List.copyOf(notes);
@@ -101,16 +102,17 @@ public record Catalog(List<Table> tables, List<Function> functions, FunctionEffe
 
         /** What of them could not be read, a sentence each. */
         public List<String> unread() {
-            Stream<String> rows =
-                    lost == 0 ? Stream.of() : Stream.of("%,d rows of its files could not be read.".formatted(lost));
+            Stream<String> rows = rejectedRows == 0
+                    ? Stream.of()
+                    : Stream.of("%,d rows of its files could not be read.".formatted(rejectedRows));
             Stream<String> cells = columns.stream()
-                    .filter(column -> column.misfits() > 0)
+                    .filter(column -> column.mismatches() > 0)
                     .map(column -> "%,d of %,d cells of “%s” cannot be read as %s and have no value: “%s”."
                             .formatted(
-                                    column.misfits(),
-                                    column.filled(),
+                                    column.mismatches(),
+                                    column.nonBlank(),
                                     column.name(),
-                                    column.form(),
+                                    column.type(),
                                     String.join("”, “", column.examples())));
             return Stream.concat(rows, cells).toList();
         }

@@ -8,7 +8,7 @@ import java.util.Optional;
 /** How a web service is reported the secret that it wants. */
 public enum SignIn {
     /** It wants none. */
-    NOTHING,
+    NONE,
     /** A user and a password (RFC 7617). */
     BASIC,
     /** A token (RFC 6750). */
@@ -16,7 +16,7 @@ public enum SignIn {
     /** In its own header. */
     HEADER,
     /** After the question mark of every address. */
-    ASKED;
+    QUERY;
 
     public String word() {
         return name().toLowerCase(Locale.ROOT);
@@ -24,7 +24,7 @@ public enum SignIn {
 
     /** Missing fields are empty. */
     public static Optional<SignIn> ofWord(String word) {
-        String said = word.isBlank() ? NOTHING.word() : word;
+        String said = word.isBlank() ? NONE.word() : word;
         return Arrays.stream(values()).filter(way -> way.word().equals(said)).findFirst();
     }
 
@@ -34,6 +34,6 @@ public enum SignIn {
 
     /** Whether a name belongs to it: of the user, of the header, or of what is asked for. */
     public boolean isNamed() {
-        return this == BASIC || this == HEADER || this == ASKED;
+        return this == BASIC || this == HEADER || this == QUERY;
     }
 }

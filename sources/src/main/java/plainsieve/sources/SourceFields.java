@@ -8,12 +8,17 @@ import java.util.Map;
  * @param database the database's name, the path of its file or folder, or the address of a service
  * @param user who signs in; or the name of the header, or of what is asked for, that has the secret of a service
  * @param signIn how a service is reported the secret
- * @param said what an author has said of columns of files, by table and column
+ * @param tableOverrides what an author has said of columns of files, by table and column
  */
 public record SourceFields(
-        String host, int port, String database, String user, String signIn, Map<String, Map<String, String>> said) {
+        String host,
+        int port,
+        String database,
+        String user,
+        String signIn,
+        Map<String, Map<String, String>> tableOverrides) {
     public SourceFields {
-        said = Map.copyOf(said);
+        tableOverrides = Map.copyOf(tableOverrides);
     }
 
     /** Those of a database. */

@@ -62,7 +62,7 @@ public enum SourceKind {
             case TRINO -> new SourceSettings.Trino(fields.host(), fields.port(), fields.database(), fields.user());
             case SQLITE -> new SourceSettings.Sqlite(fields.database());
             case DUCKDB -> new SourceSettings.DuckDb(fields.database());
-            case FOLDER -> SourceSettings.Folder.of(fields.database(), fields.said());
+            case FOLDER -> SourceSettings.Folder.of(fields.database(), fields.tableOverrides());
             case WEB, ODATA -> ServiceSettings.of(this, fields);
         };
     }

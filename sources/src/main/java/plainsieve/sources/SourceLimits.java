@@ -10,11 +10,11 @@ import plainsieve.core.value.ProblemException;
 /**
  * What a source is asked to bear, and what its statements may call. Cannot exist invalid.
  *
- * @param places how many statements for rows it takes at once; more have to wait
- * @param seconds how long each of them may run; 0 leaves it to the server
+ * @param concurrentStatements how many statements for rows it takes at once; more have to wait
+ * @param timeoutSeconds how long each of them may run; 0 leaves it to the server
  * @param functions names of functions that its statements may call although the database does not prove that they only read
  */
-public record SourceLimits(int places, int seconds, Set<String> functions) {
+public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<String> functions) {
     /** The limits of a source without settings. */
     public static final SourceLimits USUAL = new SourceLimits(8, 0, Set.of());
 
@@ -28,14 +28,14 @@ public record SourceLimits(int places, int seconds, Set<String> functions) {
 
     public SourceLimits {
         require(
-                places >= 1 && places <= MOST_PLACES,
+                concurrentStatements >= 1 && concurrentStatements <= MOST_PLACES,
                 "A source cannot have %,d concurrent statements.",
-                places,
+                concurrentStatements,
                 MOST_PLACES);
         require(
-                seconds >= 0 && seconds <= MOST_SECONDS,
+                timeoutSeconds >= 0 && timeoutSeconds <= MOST_SECONDS,
                 "A statement timeout cannot be %,d seconds.",
-                seconds,
+                timeoutSeconds,
                 MOST_SECONDS);
         functions = functions.stream()
                 .map(function -> function.strip().toLowerCase(Locale.ROOT))
@@ -60,13 +60,13 @@ public record SourceLimits(int places, int seconds, Set<String> functions) {
 
     /** The same with functions that its statements may call. */
     public SourceLimits allowing(String... names) {
-        return new SourceLimits(places, seconds, Set.of(names));
+        return new SourceLimits(concurrentStatements, timeoutSeconds, Set.of(names));
     }
 
     /** How long one statement may run: the shorter of both limits. */
     public Duration longest(Duration ofServer) {
-        Duration mine = Duration.ofSeconds(seconds);
-        return seconds > 0 && mine.compareTo(ofServer) < 0 ? mine : ofServer;
+        Duration mine = Duration.ofSeconds(timeoutSeconds);
+        return timeoutSeconds > 0 && mine.compareTo(ofServer) < 0 ? mine : ofServer;
     }
 
     private static void require(boolean holds, String message, int given, int most) {

@@ -195,12 +195,12 @@ public sealed interface SourceSettings
      * A folder of files, each of which is a table.
      *
      * @param file the folder
-     * @param said what an author has said of tables, by their names
+     * @param tableOverrides what an author has said of tables, by their names
      */
-    record Folder(String file, Map<String, TableOverrides> said) implements InFile {
+    record Folder(String file, Map<String, TableOverrides> tableOverrides) implements InFile {
         public Folder {
             checkFile(file);
-            said = Map.copyOf(said);
+            tableOverrides = Map.copyOf(tableOverrides);
         }
 
         /**
@@ -234,13 +234,13 @@ public sealed interface SourceSettings
         /** The overrides as text. */
         public Map<String, Map<String, String>> words() {
             Map<String, Map<String, String>> words = new TreeMap<>();
-            said.forEach((table, ofTable) -> words.put(table, ofTable.words()));
+            tableOverrides.forEach((table, ofTable) -> words.put(table, ofTable.words()));
             return words;
         }
 
         @Override
         public Folder resolvedAgainst(String otherFile) {
-            return new Folder(otherFile, said);
+            return new Folder(otherFile, tableOverrides);
         }
 
         @Override

@@ -147,8 +147,8 @@ class JdbcSourceTest {
                     TestDatabases.LIMITS,
                     new Cancellation(),
                     collected);
-            assertThat(summary.fetched()).isEqualTo(101);
-            assertThat(summary.shown()).isEqualTo(100);
+            assertThat(summary.fetchedRows()).isEqualTo(101);
+            assertThat(summary.shownRows()).isEqualTo(100);
             assertThat(summary.more()).isTrue();
             assertThat(collected.rows).hasSize(100);
         }

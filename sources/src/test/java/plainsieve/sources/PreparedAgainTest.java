@@ -20,7 +20,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** A text that was prepared before answers as one that was not, whatever was asked with it last. DuckDB's stay prepared. */
+/** A statement prepared before gives the same result as a new one. DuckDB's stay prepared. */
 class PreparedAgainTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final String ROWS = "select i, 'row ' || i from range(100000) r(i) where i >= ? order by i";

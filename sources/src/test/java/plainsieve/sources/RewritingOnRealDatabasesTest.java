@@ -68,7 +68,7 @@ class RewritingOnRealDatabasesTest {
         }
 
         private void choose(String name, List<String> values) {
-            boolean many = PARAMETERS.stream().anyMatch(p -> p.name().equals(name) && p.many());
+            boolean many = PARAMETERS.stream().anyMatch(p -> p.name().equals(name) && p.multiple());
             int count = random.nextInt(many ? 4 : 2);
             List<String> chosen = new ArrayList<>();
             for (int i = 0; i < count; i++) {

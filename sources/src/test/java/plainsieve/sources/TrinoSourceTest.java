@@ -222,8 +222,9 @@ class TrinoSourceTest {
                 TestDatabases.LIMITS,
                 new Cancellation(),
                 collected);
-        assertThat(summary.read().map(RunSummary.RowsRead::rows)).isEqualTo(Optional.of(15_000L));
-        assertThat(summary.read().map(RunSummary.RowsRead::bytes).orElseThrow()).isNotNegative();
+        assertThat(summary.readRows().map(RunSummary.RowsRead::rows)).isEqualTo(Optional.of(15_000L));
+        assertThat(summary.readRows().map(RunSummary.RowsRead::bytes).orElseThrow())
+                .isNotNegative();
     }
 
     @ParameterizedTest

@@ -34,7 +34,7 @@ public interface Dialect {
     /** How it writes what steps compute. */
     ExpressionSyntax forms();
 
-    /** Quotes a name so that it is taken literally, whatever characters it has. */
+    /** Quotes an identifier with any characters. */
     default String quoteName(String name) {
         return '"' + name.replace("\"", "\"\"") + '"';
     }

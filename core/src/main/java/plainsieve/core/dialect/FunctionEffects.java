@@ -42,7 +42,7 @@ public record FunctionEffects(Map<Kind, Set<String>> names) {
         TABLE,
         /** {@link #VOLATILE}, but it only gives another answer: it changes and locks nothing, and reads nothing outside the database. */
         HARMLESS,
-        /** It reads files, settings or logs, runs SQL given as text, or changes something, whatever else is known about it. */
+        /** It reads files, settings or logs, runs SQL given as text, or changes something; overrides all other rules. */
         RESTRICTED,
         /** A view of the engine that shows its settings or its logs. */
         RESTRICTED_VIEW

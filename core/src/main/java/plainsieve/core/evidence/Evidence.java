@@ -108,7 +108,7 @@ public final class Evidence {
     /** Only the outermost limit of a statement is the one that a plan ends with. */
     private Verdict limited(Placement placement) {
         return isInLimit(placement)
-                ? new Verdict(placement, plan.limit(), plan.limitProof(), PlanStep.named(plan.limitProof()))
+                ? new Verdict(placement, plan.limit(), plan.limitPlanStep(), PlanStep.named(plan.limitPlanStep()))
                 : plain(placement, ExecutionSite.NOT_KNOWN);
     }
 

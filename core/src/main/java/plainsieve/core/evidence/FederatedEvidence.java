@@ -12,9 +12,9 @@ public final class FederatedEvidence {
     /** Those of the SQL here, told from its own beginning. @param plan whose first steps are what was fetched of each side */
     public static List<Verdict> ofHere(FederatedStatement sent, Plan plan) {
         List<String> fetched =
-                plan.inWords().stream().limit(sent.sides().size()).toList();
+                plan.inWords().stream().limit(sent.parts().size()).toList();
         List<Verdict> verdicts = new ArrayList<>();
-        for (Placement placement : sent.here().placements()) {
+        for (Placement placement : sent.localSql().placements()) {
             boolean out = placement.outcome() == Placement.Outcome.LEFT_OUT;
             verdicts.add(new Verdict(
                     placement,

@@ -7,9 +7,9 @@ import java.util.List;
  *
  * @param steps every step, outer ones before those they take their rows from
  * @param limit what the outermost row limit does: {@link ExecutionSite#STOPS_EARLY}, {@link ExecutionSite#AFTER_SORTING}, or not known
- * @param limitProof the piece of plan that tells
+ * @param limitPlanStep the piece of plan that tells
  */
-public record Plan(List<PlanStep> steps, List<PlanTest> tests, ExecutionSite limit, String limitProof) {
+public record Plan(List<PlanStep> steps, List<PlanTest> tests, ExecutionSite limit, String limitPlanStep) {
     public Plan {
         steps = List.copyOf(steps);
         tests = List.copyOf(tests);

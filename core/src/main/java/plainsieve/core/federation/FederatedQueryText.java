@@ -18,23 +18,23 @@ import plainsieve.core.value.Type;
  * {@code here}, SQL over all of their rows for the engine of this server. No one writes it; steps come to it, and it is what is
  * in Sent. Described in docs/cross-source-queries.md.
  *
- * @param here the SQL
- * @param hereStart where it begins in the whole text
+ * @param localSql the SQL
+ * @param localSqlStart where it begins in the whole text
  */
-public record FederatedQueryText(String whole, List<SourcePart> sides, String here, int hereStart) {
-    private static final String HEADER = "sides 1\n";
+public record FederatedQueryText(String whole, List<SourcePart> parts, String localSql, int localSqlStart) {
+    private static final String HEADER = "parts 1\n";
     private static final String HERE = "here\n";
     private static final String COLUMNS = "columns ";
     private static final String KEYS = "keys from ";
 
     private static final String QUOTED = "\"((?:[^\"]|\"\")*)\"";
     private static final Pattern SIDE =
-            Pattern.compile("side " + QUOTED + " of " + QUOTED + " in (\\w+), (\\d+) lines");
+            Pattern.compile("part " + QUOTED + " from " + QUOTED + " in (\\w+), (\\d+) lines");
     private static final Pattern COLUMN = Pattern.compile(QUOTED + " (\\w+)");
     private static final Pattern SOURCE = Pattern.compile(QUOTED);
 
     public FederatedQueryText {
-        sides = List.copyOf(sides);
+        parts = List.copyOf(parts);
     }
 
     /** Whether a text is one of several sources. */
@@ -58,7 +58,7 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
 
     /** The side that a place belongs to; nothing for the SQL here. */
     public Optional<SourcePart> at(int place) {
-        return sides.stream()
+        return parts.stream()
                 .filter(part -> part.start() <= place && place <= part.end())
                 .findFirst();
     }
@@ -69,7 +69,7 @@ public record FederatedQueryText(String whole, List<SourcePart> sides, String he
                 .collect(Collectors.joining(", "));
         String keys = new TreeSet<>(part.keysFrom())
                 .stream().map(FederatedQueryText::quoted).collect(Collectors.joining(", "));
-        return "side %s of %s in %s, %d lines\n"
+        return "part %s from %s in %s, %d lines\n"
                         .formatted(
                                 quoted(part.name()),
                                 quoted(part.source()),

@@ -7,15 +7,15 @@ import plainsieve.core.statement.Statement;
 /**
  * A cross-source statement: one part per source and the SQL over all of their rows.
  *
- * @param here its places are reported from its own beginning
- * @param hereStart where it begins in what is sent
+ * @param localSql its places are reported from its own beginning
+ * @param localSqlStart where it begins in what is sent
  */
-public record FederatedStatement(List<PartStatement> sides, Statement here, int hereStart) {
+public record FederatedStatement(List<PartStatement> parts, Statement localSql, int localSqlStart) {
     /** A statement for one source; positions are relative to its own text. */
-    public record PartStatement(SourcePart side, Statement statement) {}
+    public record PartStatement(SourcePart part, Statement statement) {}
 
     public FederatedStatement {
-        sides = List.copyOf(sides);
+        parts = List.copyOf(parts);
     }
 
     /** Whether a text that is sent is one to several sources. */
@@ -26,12 +26,12 @@ public record FederatedStatement(List<PartStatement> sides, Statement here, int 
     public static FederatedStatement of(Statement statement) {
         FederatedQueryText text = FederatedQueryText.read(statement.text());
         return new FederatedStatement(
-                text.sides().stream()
+                text.parts().stream()
                         .map(part ->
                                 new PartStatement(part, slice(statement, part.start(), part.end(), Statement.NO_CAP)))
                         .toList(),
-                slice(statement, text.hereStart(), statement.text().length(), statement.cap()),
-                text.hereStart());
+                slice(statement, text.localSqlStart(), statement.text().length(), statement.cap()),
+                text.localSqlStart());
     }
 
     private static Statement slice(Statement whole, int start, int end, long cap) {

@@ -26,7 +26,7 @@ public record SourcePart(
         keysFrom = Set.copyOf(keysFrom);
     }
 
-    /** Of a text that stands alone. */
+    /** Of a single statement. */
     public static SourcePart of(
             String name, Location place, Map<String, Type> columns, Set<String> keysFrom, String text) {
         return new SourcePart(name, place, columns, keysFrom, text, 0);

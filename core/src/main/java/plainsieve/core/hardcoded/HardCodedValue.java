@@ -13,7 +13,7 @@ import plainsieve.core.value.Type;
  *
  * @param places every literal, in written order
  * @param column what it is compared with; nothing for limits, arguments, and what is deeper in an expression
- * @param holes the parameter it becomes; two for a range, the lower end first
+ * @param placeholders the parameter it becomes; two for a range, the lower end first
  * @param gaps where the parameter is written, and in what
  * @param gapsForMany the same for a parameter that takes many values; empty where such a one cannot be
  */
@@ -21,7 +21,7 @@ public record HardCodedValue(
         Kind kind,
         List<TextLocation> places,
         Optional<ComparedColumn> column,
-        List<Placeholder> holes,
+        List<Placeholder> placeholders,
         List<Gap> gaps,
         List<Gap> gapsForMany) {
     /** Where it is. */
@@ -66,14 +66,14 @@ public record HardCodedValue(
 
     public HardCodedValue {
         places = List.copyOf(places);
-        holes = List.copyOf(holes);
+        placeholders = List.copyOf(placeholders);
         gaps = List.copyOf(gaps);
         gapsForMany = List.copyOf(gapsForMany);
     }
 
     /** What makes it the parameters that are named by its holes. */
     public List<TextEdit> edits() {
-        return filled(gaps, holes.stream().map(Placeholder::name).toList());
+        return filled(gaps, placeholders.stream().map(Placeholder::name).toList());
     }
 
     /** What makes it other parameters, one for each hole, in the same order. */

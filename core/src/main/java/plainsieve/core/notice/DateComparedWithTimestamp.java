@@ -53,7 +53,7 @@ final class DateComparedWithTimestamp implements NoticeRule {
                         "Compare with the next day to include the whole day.")
                 .at(context.place(leaf.span()))
                 .about(parameter.name());
-        boolean simple = !parameter.many() && !comparison.negatedWord();
+        boolean simple = !parameter.multiple() && !comparison.negatedWord();
         return simple
                 ? notice.fixedBy(
                         "Include the whole day",

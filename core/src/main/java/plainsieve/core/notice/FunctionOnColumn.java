@@ -99,7 +99,7 @@ final class FunctionOnColumn implements NoticeRule {
     private static Optional<String> range(
             NoticeContext context, NoticeContext.Leaf leaf, Comparison comparison, String column) {
         Optional<Parameter> parameter =
-                context.parameter(comparison.right()).filter(p -> p.type() == Type.DATE && !p.many());
+                context.parameter(comparison.right()).filter(p -> p.type() == Type.DATE && !p.multiple());
         if (parameter.isEmpty()) {
             return Optional.empty();
         }

@@ -25,6 +25,6 @@ final class MultipleValuesInSinglePlace implements NoticeRule {
     }
 
     private static Optional<Parameter> many(NoticeContext context, ParameterPlace place) {
-        return Optional.ofNullable(context.parameters().get(place.name())).filter(Parameter::many);
+        return Optional.ofNullable(context.parameters().get(place.name())).filter(Parameter::multiple);
     }
 }

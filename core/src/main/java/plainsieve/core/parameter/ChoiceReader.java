@@ -97,13 +97,13 @@ public final class ChoiceReader {
             throw new ProblemException(Problem.of(
                     "choice-missing",
                     ":%s needs a value.".formatted(parameter.name()),
-                    "Choose %s.".formatted(parameter.many() ? "at least one" : "one")));
+                    "Choose %s.".formatted(parameter.multiple() ? "at least one" : "one")));
         }
         return new Choice.Blank();
     }
 
     private static Choice all(Parameter parameter) {
-        if (!parameter.many()) {
+        if (!parameter.multiple()) {
             throw new ProblemException(Problem.of(
                     "all-for-one",
                     ":%s takes one value, not all of them.".formatted(parameter.name()),
@@ -114,7 +114,7 @@ public final class ChoiceReader {
 
     private static Choice values(Parameter parameter, ChoiceText text) {
         List<String> distinct = text.values().stream().distinct().toList();
-        if (!parameter.many() && (distinct.size() != 1 || text.withoutValue())) {
+        if (!parameter.multiple() && (distinct.size() != 1 || text.withoutValue())) {
             throw new ProblemException(Problem.of(
                     "many-for-one",
                     ":%s takes one value, but %d were chosen."
@@ -123,7 +123,7 @@ public final class ChoiceReader {
         }
         List<Value> values =
                 distinct.stream().map(value -> readListed(parameter, value)).toList();
-        return parameter.many() ? new Choice.Many(values, text.withoutValue()) : new Choice.One(values.get(0));
+        return parameter.multiple() ? new Choice.Many(values, text.withoutValue()) : new Choice.One(values.get(0));
     }
 
     private static Value readListed(Parameter parameter, String text) {

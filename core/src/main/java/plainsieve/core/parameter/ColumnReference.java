@@ -7,15 +7,15 @@ import java.util.List;
  *
  * @param schema empty where the database finds the table on its own
  * @param label a column with what viewers read; empty when it is the value itself
- * @param except values that are not on the list
+ * @param excluded values that are not on the list
  */
 public record ColumnReference(
-        String sourceId, String schema, String table, String column, String label, List<String> except) {
+        String sourceId, String schema, String table, String column, String label, List<String> excluded) {
     /** No column. */
     public static final ColumnReference NONE = new ColumnReference("", "", "", "", "", List.of());
 
     public ColumnReference {
-        except = List.copyOf(except);
+        excluded = List.copyOf(excluded);
     }
 
     /** Whether source, table and column are named. */

@@ -15,19 +15,19 @@ import plainsieve.core.value.ValueReader;
  * A typed hole in queries, written {@code :name}.
  *
  * @param name stable, used in queries and links: a letter, then letters, digits and {@code _}
- * @param many whether it takes several values
+ * @param multiple whether it takes several values
  * @param allowed the values it may take, when it has a list
- * @param everyRowValue in a row limit, the value that means no limit (usually 0)
+ * @param unlimitedValue in a row limit, the value that means no limit (usually 0)
  * @param sendEach whether choosing all sends each listed value; else all means that nothing is filtered
  * @param covers what a chosen value represents
  */
 public record Parameter(
         String name,
         Type type,
-        boolean many,
+        boolean multiple,
         BlankRule blankRule,
         Optional<AllowedValues> allowed,
-        OptionalLong everyRowValue,
+        OptionalLong unlimitedValue,
         boolean sendEach,
         ValueCoverage covers) {
 
@@ -72,19 +72,19 @@ public record Parameter(
     }
 
     public Parameter takingMany() {
-        return new Parameter(name, type, true, blankRule, allowed, everyRowValue, sendEach, covers);
+        return new Parameter(name, type, true, blankRule, allowed, unlimitedValue, sendEach, covers);
     }
 
     public Parameter withBlankRule(BlankRule rule) {
-        return new Parameter(name, type, many, rule, allowed, everyRowValue, sendEach, covers);
+        return new Parameter(name, type, multiple, rule, allowed, unlimitedValue, sendEach, covers);
     }
 
     public Parameter withAllowed(AllowedValues values) {
-        return new Parameter(name, type, many, blankRule, Optional.of(values), everyRowValue, sendEach, covers);
+        return new Parameter(name, type, multiple, blankRule, Optional.of(values), unlimitedValue, sendEach, covers);
     }
 
     public Parameter withEveryRowValue(long value) {
-        return new Parameter(name, type, many, blankRule, allowed, OptionalLong.of(value), sendEach, covers);
+        return new Parameter(name, type, multiple, blankRule, allowed, OptionalLong.of(value), sendEach, covers);
     }
 
     /** Every value on the list, typed; nothing without a list. */
@@ -95,10 +95,10 @@ public record Parameter(
     }
 
     public Parameter sendingEachValue() {
-        return new Parameter(name, type, many, blankRule, allowed, everyRowValue, true, covers);
+        return new Parameter(name, type, multiple, blankRule, allowed, unlimitedValue, true, covers);
     }
 
     public Parameter covering(ValueCoverage what) {
-        return new Parameter(name, type, many, blankRule, allowed, everyRowValue, sendEach, what);
+        return new Parameter(name, type, multiple, blankRule, allowed, unlimitedValue, sendEach, what);
     }
 }

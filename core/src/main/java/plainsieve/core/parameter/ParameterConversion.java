@@ -10,7 +10,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Converts a parameter to another type or cardinality, keeping whatever fits both. */
+/** Converts a parameter to another type or cardinality, keeping properties that apply to both. */
 public final class ParameterConversion {
     private static final int MOST_NAMED = 3;
     private static final int LENGTH_OF_A_DAY = "2026-03-31".length();
@@ -29,17 +29,17 @@ public final class ParameterConversion {
         if (!coverage.fits(type)) {
             lost.add("A %s covers only itself, not “%s”.".formatted(type.inWords(), coverage.word()));
         }
-        boolean limits = type == Type.INTEGER || meaning.everyRow().isEmpty();
+        boolean limits = type == Type.INTEGER || meaning.unlimitedValue().isEmpty();
         if (!limits) {
             lost.add("Only an integer can mean all rows.");
         }
         ParameterDefinition.Meaning read = new ParameterDefinition.Meaning(
                 type,
-                meaning.many(),
+                meaning.multiple(),
                 coverage.fits(type) ? coverage : ValueCoverage.ITSELF,
                 meaning.blankRule(),
                 meaning.sendEach(),
-                limits ? meaning.everyRow() : OptionalLong.empty());
+                limits ? meaning.unlimitedValue() : OptionalLong.empty());
         return new ConvertedParameter(
                 parameter
                         .withMeaning(read)
@@ -52,17 +52,17 @@ public final class ParameterConversion {
 
     /* Only values of one type lie between each other. */
     private ParameterDefinition.Bounds readAs(Type type, ParameterDefinition.Bounds bounds) {
-        String least = readAs(type, bounds.least()).orElse("");
-        String most = readAs(type, bounds.most()).orElse("");
+        String least = readAs(type, bounds.minimum()).orElse("");
+        String most = readAs(type, bounds.maximum()).orElse("");
         if (!bounds.rangeEnd().isEmpty()) {
             lost.add("It no longer forms a range with :%s.".formatted(bounds.rangeEnd()));
         }
         List<String> gone = new ArrayList<>();
-        if (least.isEmpty() && !bounds.least().isEmpty()) {
-            gone.add(bounds.least());
+        if (least.isEmpty() && !bounds.minimum().isEmpty()) {
+            gone.add(bounds.minimum());
         }
-        if (most.isEmpty() && !bounds.most().isEmpty()) {
-            gone.add(bounds.most());
+        if (most.isEmpty() && !bounds.maximum().isEmpty()) {
+            gone.add(bounds.maximum());
         }
         tell("The limit %s cannot be read as " + type.inWords() + ".", gone);
         return bounds.between(least, most).endingAt("");
@@ -135,7 +135,10 @@ public final class ParameterConversion {
                 : parameter.start();
         ChoiceText trial = one(parameter.trial(), "trial value");
         return new ConvertedParameter(
-                taking(false, parameter.meaning().everyRow()).withStart(start).withTrial(trial), lost);
+                taking(false, parameter.meaning().unlimitedValue())
+                        .withStart(start)
+                        .withTrial(trial),
+                lost);
     }
 
     private ParameterDefinition taking(boolean many, OptionalLong everyRow) {

@@ -24,37 +24,37 @@ public record ParameterDefinition(
         ListDefinition list,
         DefaultDefinition start,
         ChoiceText trial,
-        ListFreshness upkeep) {
+        Maintenance maintenance) {
 
     /**
      * What viewers read.
      *
      * @param group the heading under which readers find it; may be empty
      * @param unit what follows a value: "min"
-     * @param whenBlank what represents nothing chosen: "any vessel"
+     * @param blankLabel what represents nothing chosen: "any vessel"
      */
-    public record Words(String label, String hint, String group, String unit, String whenBlank) {}
+    public record Words(String label, String hint, String group, String unit, String blankLabel) {}
 
     /**
      * What a choice means to the engine.
      *
      * @param sendEach whether all means each listed value, instead of no filter
-     * @param everyRow in a row limit, the value that means all rows
+     * @param unlimitedValue in a row limit, the value that means all rows
      */
     public record Meaning(
             Type type,
-            boolean many,
+            boolean multiple,
             ValueCoverage covers,
             BlankRule blankRule,
             boolean sendEach,
-            OptionalLong everyRow) {}
+            OptionalLong unlimitedValue) {}
 
     /**
      * What a value must lie between, and whose word it is. Empty texts bound nothing.
      *
      * @param rangeEnd the parameter that is the upper end of the range that begins here
      */
-    public record Bounds(String least, String most, String rangeEnd, RowAccessRule hold) {
+    public record Bounds(String minimum, String maximum, String rangeEnd, RowAccessRule rowAccess) {
         public static final Bounds NONE = new Bounds("", "", "");
 
         /** Bounds within which the viewer chooses. */
@@ -63,15 +63,15 @@ public record ParameterDefinition(
         }
 
         public Bounds between(String newLeast, String newMost) {
-            return new Bounds(newLeast, newMost, rangeEnd, hold);
+            return new Bounds(newLeast, newMost, rangeEnd, rowAccess);
         }
 
         public Bounds endingAt(String newEnd) {
-            return new Bounds(least, most, newEnd, hold);
+            return new Bounds(minimum, maximum, newEnd, rowAccess);
         }
 
         public Bounds heldBy(RowAccessRule newHold) {
-            return new Bounds(least, most, rangeEnd, newHold);
+            return new Bounds(minimum, maximum, rangeEnd, newHold);
         }
     }
 
@@ -88,10 +88,11 @@ public record ParameterDefinition(
      * @param formerNames names it had before, which links may still use
      * @param version the version that a change was made from
      */
-    public record ListFreshness(MissingValuePolicy whenGone, boolean unlogged, List<String> formerNames, int version) {
-        public static final ListFreshness NEW = new ListFreshness(MissingValuePolicy.KEEP, false, List.of(), 0);
+    public record Maintenance(
+            MissingValuePolicy whenUnlisted, boolean unlogged, List<String> formerNames, int version) {
+        public static final Maintenance NEW = new Maintenance(MissingValuePolicy.KEEP, false, List.of(), 0);
 
-        public ListFreshness {
+        public Maintenance {
             formerNames = List.copyOf(formerNames);
         }
     }
@@ -105,11 +106,11 @@ public record ParameterDefinition(
     public static ParameterDefinition of(Parameter parameter, Words words) {
         Meaning meaning = new Meaning(
                 parameter.type(),
-                parameter.many(),
+                parameter.multiple(),
                 parameter.covers(),
                 parameter.blankRule(),
                 parameter.sendEach(),
-                parameter.everyRowValue());
+                parameter.unlimitedValue());
         return new ParameterDefinition(
                 parameter.name(),
                 words,
@@ -119,7 +120,7 @@ public record ParameterDefinition(
                 new ListDefinition.Any(),
                 DefaultDefinition.of(ChoiceText.blank()),
                 ChoiceText.blank(),
-                ListFreshness.NEW);
+                Maintenance.NEW);
     }
 
     /** The parameter as the engine knows it, taking any value. */
@@ -136,10 +137,10 @@ public record ParameterDefinition(
         return new Parameter(
                 name,
                 meaning.type(),
-                meaning.many(),
+                meaning.multiple(),
                 meaning.blankRule(),
                 allowed,
-                meaning.everyRow(),
+                meaning.unlimitedValue(),
                 meaning.sendEach(),
                 meaning.covers());
     }
@@ -153,7 +154,7 @@ public record ParameterDefinition(
     }
 
     public boolean many() {
-        return meaning.many();
+        return meaning.multiple();
     }
 
     public String rangeEnd() {
@@ -161,7 +162,7 @@ public record ParameterDefinition(
     }
 
     public RowAccessRule hold() {
-        return bounds.hold();
+        return bounds.rowAccess();
     }
 
     /** Whether its value is worked out, so that it is not a choice. */
@@ -171,7 +172,7 @@ public record ParameterDefinition(
 
     /** Whether it is the row limit of something. */
     public boolean isRowLimit() {
-        return meaning.everyRow().isPresent();
+        return meaning.unlimitedValue().isPresent();
     }
 
     /** A refusal of this definition. */
@@ -180,35 +181,35 @@ public record ParameterDefinition(
     }
 
     public ParameterDefinition withWords(Words newWords) {
-        return new ParameterDefinition(name, newWords, meaning, bounds, formula, list, start, trial, upkeep);
+        return new ParameterDefinition(name, newWords, meaning, bounds, formula, list, start, trial, maintenance);
     }
 
     public ParameterDefinition withMeaning(Meaning newMeaning) {
-        return new ParameterDefinition(name, words, newMeaning, bounds, formula, list, start, trial, upkeep);
+        return new ParameterDefinition(name, words, newMeaning, bounds, formula, list, start, trial, maintenance);
     }
 
     public ParameterDefinition withBounds(Bounds newBounds) {
-        return new ParameterDefinition(name, words, meaning, newBounds, formula, list, start, trial, upkeep);
+        return new ParameterDefinition(name, words, meaning, newBounds, formula, list, start, trial, maintenance);
     }
 
     /** Worked out by a formula; chosen again by an empty one. */
     public ParameterDefinition withFormula(String newFormula) {
-        return new ParameterDefinition(name, words, meaning, bounds, newFormula, list, start, trial, upkeep);
+        return new ParameterDefinition(name, words, meaning, bounds, newFormula, list, start, trial, maintenance);
     }
 
     public ParameterDefinition withList(ListDefinition newList) {
-        return new ParameterDefinition(name, words, meaning, bounds, formula, newList, start, trial, upkeep);
+        return new ParameterDefinition(name, words, meaning, bounds, formula, newList, start, trial, maintenance);
     }
 
     public ParameterDefinition withStart(DefaultDefinition newStart) {
-        return new ParameterDefinition(name, words, meaning, bounds, formula, list, newStart, trial, upkeep);
+        return new ParameterDefinition(name, words, meaning, bounds, formula, list, newStart, trial, maintenance);
     }
 
     public ParameterDefinition withTrial(ChoiceText newTrial) {
-        return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, newTrial, upkeep);
+        return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, newTrial, maintenance);
     }
 
-    public ParameterDefinition withUpkeep(ListFreshness newUpkeep) {
+    public ParameterDefinition withUpkeep(Maintenance newUpkeep) {
         return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, trial, newUpkeep);
     }
 
@@ -230,11 +231,13 @@ public record ParameterDefinition(
     }
 
     public ParameterDefinition renamed(String to, List<String> former) {
-        ListFreshness kept = new ListFreshness(upkeep.whenGone(), upkeep.unlogged(), former, upkeep.version());
+        Maintenance kept =
+                new Maintenance(maintenance.whenUnlisted(), maintenance.unlogged(), former, maintenance.version());
         return new ParameterDefinition(to, words, meaning, bounds, formula, list, start, trial, kept);
     }
 
     public ParameterDefinition withVersion(int version) {
-        return withUpkeep(new ListFreshness(upkeep.whenGone(), upkeep.unlogged(), upkeep.formerNames(), version));
+        return withUpkeep(new Maintenance(
+                maintenance.whenUnlisted(), maintenance.unlogged(), maintenance.formerNames(), version));
     }
 }

@@ -11,9 +11,9 @@ import java.util.TreeSet;
  * views that do not use the parameter are hidden unless it is open to everyone.
  *
  * @param of the id of the query or the name of the claim that says it; empty where none does
- * @param open what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
+ * @param exempt what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
  */
-public record RowAccessRule(By by, String of, Set<String> open) {
+public record RowAccessRule(By by, String of, Set<String> exempt) {
     /** No one but the viewer chooses. */
     public static final RowAccessRule NONE = new RowAccessRule(By.VIEWER, "", Set.of());
 
@@ -37,7 +37,7 @@ public record RowAccessRule(By by, String of, Set<String> open) {
     }
 
     public RowAccessRule {
-        open = Set.copyOf(open);
+        exempt = Set.copyOf(exempt);
     }
 
     public static RowAccessRule byGroup() {
@@ -72,11 +72,11 @@ public record RowAccessRule(By by, String of, Set<String> open) {
     }
 
     public boolean isOpen(String thing) {
-        return open.contains(thing);
+        return exempt.contains(thing);
     }
 
-    public RowAccessRule open(String thing, boolean openNow) {
-        Set<String> changed = new TreeSet<>(open);
+    public RowAccessRule exempt(String thing, boolean openNow) {
+        Set<String> changed = new TreeSet<>(exempt);
         if (openNow) {
             changed.add(thing);
         } else {
@@ -87,6 +87,6 @@ public record RowAccessRule(By by, String of, Set<String> open) {
 
     /** The same with the list of a parameter open under its new name. */
     RowAccessRule renamed(String from, String to) {
-        return isOpen(listOf(from)) ? open(listOf(from), false).open(listOf(to), true) : this;
+        return isOpen(listOf(from)) ? exempt(listOf(from), false).exempt(listOf(to), true) : this;
     }
 }

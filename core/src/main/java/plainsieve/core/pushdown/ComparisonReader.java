@@ -78,7 +78,7 @@ final class ComparisonReader {
         if (ColumnConstraint.isOrderedEverywhere(found.type())) {
             return value.filter(one -> isOf(one, found.type()));
         }
-        if (!ColumnConstraint.isOrderedNearly(found.type(), found.side().dialect())) {
+        if (!ColumnConstraint.isOrderedNearly(found.type(), found.part().dialect())) {
             return Optional.empty();
         }
         return value.flatMap(one -> found.type() == Type.DECIMAL

@@ -26,16 +26,16 @@ public record KeyTransfer(String from, String to, Set<String> columns) {
     public static List<KeyTransfer> of(String text) {
         FederatedStatement parts = FederatedStatement.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP));
         Map<String, FederatedStatement.PartStatement> byName = new LinkedHashMap<>();
-        parts.sides().forEach(one -> byName.put(one.side().name(), one));
+        parts.parts().forEach(one -> byName.put(one.part().name(), one));
         Map<List<String>, Set<String>> columns = new LinkedHashMap<>();
         for (PartPushdown.KeyDependency link : PartPushdown.of(parts).links()) {
-            FederatedStatement.PartStatement to = byName.get(link.side());
-            SourcePart from = byName.get(link.of()).side();
-            boolean travels = !from.source().equals(to.side().source())
+            FederatedStatement.PartStatement to = byName.get(link.part());
+            SourcePart from = byName.get(link.of()).part();
+            boolean travels = !from.source().equals(to.part().source())
                     && PushedFilters.can(to.statement())
-                    && !RequestText.isRequest(to.side().text());
+                    && !RequestText.isRequest(to.part().text());
             if (travels) {
-                columns.computeIfAbsent(List.of(from.source(), to.side().source()), pair -> new TreeSet<>())
+                columns.computeIfAbsent(List.of(from.source(), to.part().source()), pair -> new TreeSet<>())
                         .add(link.among());
             }
         }

@@ -26,8 +26,8 @@ final class PartColumns {
     PartColumns(ParsedQuery query, FederatedStatement sent) {
         this.query = query;
         this.tokens = query.tokens();
-        this.sides = sent.sides().stream()
-                .map(FederatedStatement.PartStatement::side)
+        this.sides = sent.parts().stream()
+                .map(FederatedStatement.PartStatement::part)
                 .toList();
     }
 
@@ -37,7 +37,7 @@ final class PartColumns {
      * @param item what of the block it was found in
      * @param through whether rows that are left out of the side are left out there, and nothing else changes
      */
-    record PartColumn(SourcePart side, String column, Type type, FromItem item, boolean through) {}
+    record PartColumn(SourcePart part, String column, Type type, FromItem item, boolean through) {}
 
     /** Nothing where it is no plain column, or its type is not known. */
     Optional<PartColumn> of(Span path, Block block) {
@@ -119,7 +119,7 @@ final class PartColumns {
                 ? of(named.get(0).expression(), block.get())
                 : star ? of(column, block.get().from().get(0)) : Optional.empty();
         return found.map(one -> new PartColumn(
-                one.side(),
+                one.part(),
                 one.column(),
                 one.type(),
                 around,

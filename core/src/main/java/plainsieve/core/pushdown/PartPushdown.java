@@ -28,14 +28,14 @@ import plainsieve.core.value.Type;
  */
 public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links) {
     /** A condition on a column of one side. */
-    public record PartCondition(String side, ColumnConstraint within) {}
+    public record PartCondition(String part, ColumnConstraint within) {}
 
     /**
      * Rows of one side are of use only where a column has a value that a column of another has.
      *
      * @param type of both
      */
-    public record KeyDependency(String side, String column, String of, String among, Type type) {}
+    public record KeyDependency(String part, String column, String of, String among, Type type) {}
 
     public PartPushdown {
         tests = List.copyOf(tests);
@@ -43,7 +43,8 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
     }
 
     public static PartPushdown of(FederatedStatement sent) {
-        SentStatement here = SentStatement.read(sent.here().text(), sent.here().values(), Dialects.HERE);
+        SentStatement here =
+                SentStatement.read(sent.localSql().text(), sent.localSql().values(), Dialects.HERE);
         return new Finding(here, new PartColumns(here.query(), sent)).found();
     }
 
@@ -132,7 +133,7 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
                     .filter(test -> test.found().item().reach() == FromItem.Reach.INSIDE)
                     .filter(test -> test.found().through())
                     .ifPresent(test ->
-                            tests.add(new PartCondition(test.found().side().name(), test.within())));
+                            tests.add(new PartCondition(test.found().part().name(), test.within())));
         }
 
         /** {@code exists (select 1 from picked p where p.vessel_id = r.vessel_id)}. */
@@ -268,9 +269,9 @@ public record PartPushdown(List<PartCondition> tests, List<KeyDependency> links)
 
             private void link(PartColumns.PartColumn narrowed, PartColumns.PartColumn by) {
                 boolean alike = narrowed.type() == by.type() && ColumnConstraint.isEqualEverywhere(narrowed.type());
-                if (alike && narrowed.through() && !narrowed.side().equals(by.side())) {
+                if (alike && narrowed.through() && !narrowed.part().equals(by.part())) {
                     links.add(new KeyDependency(
-                            narrowed.side().name(), narrowed.column(), by.side().name(), by.column(), narrowed.type()));
+                            narrowed.part().name(), narrowed.column(), by.part().name(), by.column(), narrowed.type()));
                 }
             }
         }

@@ -60,8 +60,8 @@ public final class ChoiceDescription {
     }
 
     private String values(ParameterLabels parameter, ChoiceText choice) {
-        if (!parameter.everyRow().isEmpty() && choice.values().equals(List.of(parameter.everyRow()))) {
-            return parameter.blankWords().isEmpty() ? "every row" : parameter.blankWords();
+        if (!parameter.unlimitedValue().isEmpty() && choice.values().equals(List.of(parameter.unlimitedValue()))) {
+            return parameter.blankLabel().isEmpty() ? "every row" : parameter.blankLabel();
         }
         List<String> said = new ArrayList<>();
         int named = Math.min(choice.values().size(), MOST_NAMED + 1);

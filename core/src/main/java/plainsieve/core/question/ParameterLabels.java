@@ -7,9 +7,9 @@ import plainsieve.core.value.Type;
 /**
  * The labels of a parameter and its values.
  *
- * @param blankWords what is read when nothing is chosen: "any vessel"
+ * @param blankLabel what is read when nothing is chosen: "any vessel"
  * @param unit what is read behind a value: "min"
- * @param everyRow in a row limit, the value that means all rows; else empty
+ * @param unlimitedValue in a row limit, the value that means all rows; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
  * @param labels the label of each listed value that has one of its own
  */
@@ -18,9 +18,9 @@ public record ParameterLabels(
         String label,
         Type type,
         ValueCoverage covers,
-        String blankWords,
+        String blankLabel,
         String unit,
-        String everyRow,
+        String unlimitedValue,
         String rangeEnd,
         Map<String, String> labels) {
     public ParameterLabels {
@@ -28,6 +28,6 @@ public record ParameterLabels(
     }
 
     String whenBlank() {
-        return blankWords.isEmpty() ? "any " + label.toLowerCase(java.util.Locale.ROOT) : blankWords;
+        return blankLabel.isEmpty() ? "any " + label.toLowerCase(java.util.Locale.ROOT) : blankLabel;
     }
 }

@@ -40,7 +40,7 @@ public record QuestionLine(List<Element> parts) {
         return new QuestionLineReader(text).read();
     }
 
-    /** A sentence of just these words, whatever brackets are in them. */
+    /** A literal sentence; brackets have no meaning. */
     public static QuestionLine verbatim(String text) {
         return new QuestionLine(List.of(new Text(text)));
     }

@@ -65,10 +65,10 @@ public final class RehearsalCases {
         List<String> values = values(rehearsalParameter);
         if (!values.isEmpty()) {
             add(rehearsalParameter, "one value", values.get(values.size() / 2), beside);
-            add(rehearsalParameter, "smallest", extreme(rehearsalParameter, values, false), beside);
-            add(rehearsalParameter, "largest", extreme(rehearsalParameter, values, true), beside);
+            add(rehearsalParameter, "minimum", extreme(rehearsalParameter, values, false), beside);
+            add(rehearsalParameter, "maximum", extreme(rehearsalParameter, values, true), beside);
         }
-        if (parameter.many()) {
+        if (parameter.multiple()) {
             many(rehearsalParameter, values);
         }
         if (rehearsalParameter.hasList()) {
@@ -137,13 +137,13 @@ public final class RehearsalCases {
         return rehearsalParameter.hasList()
                 ? List.of()
                 : List.of(
-                        rehearsalParameter.least().isEmpty()
+                        rehearsalParameter.minimum().isEmpty()
                                 ? generated(rehearsalParameter.parameter().type(), 1)
-                                : rehearsalParameter.least());
+                                : rehearsalParameter.minimum());
     }
 
     private static String extreme(RehearsalParameter rehearsalParameter, List<String> values, boolean largest) {
-        String limit = largest ? rehearsalParameter.most() : rehearsalParameter.least();
+        String limit = largest ? rehearsalParameter.maximum() : rehearsalParameter.minimum();
         if (!rehearsalParameter.hasList() && !limit.isEmpty()) {
             return limit;
         }
@@ -151,8 +151,8 @@ public final class RehearsalCases {
         if (!rehearsalParameter.hasList()) {
             return switch (type) {
                 case INTEGER ->
-                    rehearsalParameter.least().isEmpty()
-                                    && rehearsalParameter.most().isEmpty()
+                    rehearsalParameter.minimum().isEmpty()
+                                    && rehearsalParameter.maximum().isEmpty()
                                     && !isCount(rehearsalParameter)
                             ? (largest ? "2147483647" : "-2147483648")
                             : (largest ? "2147483647" : "0");
@@ -170,7 +170,7 @@ public final class RehearsalCases {
 
     /** A row limit counts rows, and no count is below zero. */
     private static boolean isCount(RehearsalParameter rehearsalParameter) {
-        return rehearsalParameter.parameter().everyRowValue().isPresent();
+        return rehearsalParameter.parameter().unlimitedValue().isPresent();
     }
 
     private static Comparator<String> order(Type type) {

@@ -11,8 +11,8 @@ import plainsieve.core.parameter.Parameter;
  *
  * @param listed the values of its list, or some that occur; may be empty
  * @param hasList whether only those may be chosen
- * @param least the smallest value that may be chosen; empty when there is no limit
- * @param most the largest
+ * @param minimum the smallest value that may be chosen; empty when there is no limit
+ * @param maximum the largest
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
  * @param usual the default: what is while others are tried
  */
@@ -20,8 +20,8 @@ public record RehearsalParameter(
         Parameter parameter,
         List<String> listed,
         boolean hasList,
-        String least,
-        String most,
+        String minimum,
+        String maximum,
         String rangeEnd,
         ChoiceText usual) {
     public RehearsalParameter {

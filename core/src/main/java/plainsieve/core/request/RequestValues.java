@@ -43,7 +43,7 @@ final class RequestValues {
 
     private static boolean meansEveryRow(Parameter parameter, Value value) {
         return value instanceof Value.Whole number
-                && parameter.everyRowValue().equals(OptionalLong.of(number.number()));
+                && parameter.unlimitedValue().equals(OptionalLong.of(number.number()));
     }
 
     /** Throws {@link ProblemException} for values that their part has no room for. */

@@ -56,15 +56,15 @@ public final class ErrorLocation {
     private static Optional<TextLocation> ofSides(
             FederatedQueryText author, Statement statement, OptionalInt position, String message) {
         FederatedStatement sent = FederatedStatement.of(statement);
-        for (int i = 0; i < sent.sides().size(); i++) {
-            SourcePart written = author.sides().get(i);
-            SourcePart part = sent.sides().get(i).side();
+        for (int i = 0; i < sent.parts().size(); i++) {
+            SourcePart written = author.parts().get(i);
+            SourcePart part = sent.parts().get(i).part();
             boolean within =
                     position.isPresent() && part.start() <= position.getAsInt() && position.getAsInt() <= part.end();
             if (within || position.isEmpty()) {
                 OptionalInt inside = within ? OptionalInt.of(position.getAsInt() - part.start()) : OptionalInt.empty();
                 Optional<TextLocation> place = of(
-                                written.text(), sent.sides().get(i).statement(), inside, message, written.dialect())
+                                written.text(), sent.parts().get(i).statement(), inside, message, written.dialect())
                         .map(found -> TextLocation.of(
                                 author.whole(), found.start() + written.start(), found.end() + written.start()));
                 if (within || place.isPresent()) {
@@ -73,10 +73,10 @@ public final class ErrorLocation {
             }
         }
         OptionalInt inside =
-                position.isPresent() ? OptionalInt.of(position.getAsInt() - sent.hereStart()) : OptionalInt.empty();
-        return of(author.here(), sent.here(), inside, message, Dialects.HERE)
+                position.isPresent() ? OptionalInt.of(position.getAsInt() - sent.localSqlStart()) : OptionalInt.empty();
+        return of(author.localSql(), sent.localSql(), inside, message, Dialects.HERE)
                 .map(found -> TextLocation.of(
-                        author.whole(), found.start() + author.hereStart(), found.end() + author.hereStart()));
+                        author.whole(), found.start() + author.localSqlStart(), found.end() + author.localSqlStart()));
     }
 
     private static Optional<TextLocation> byPosition(Tokens author, String sent, int position) {

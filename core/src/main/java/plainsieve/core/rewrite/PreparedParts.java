@@ -32,7 +32,7 @@ public final class PreparedParts implements LeadingRequest {
     /** Throws {@link ProblemException} with the place in the whole text when one of them cannot be read. */
     static PreparedParts of(FederatedQueryText text) {
         List<PreparedPart> sides = new ArrayList<>();
-        for (SourcePart part : text.sides()) {
+        for (SourcePart part : text.parts()) {
             sides.add(new PreparedPart(
                     part, withLocation(text, part, () -> PreparedQuery.ofAny(part.text(), part.dialect()))));
         }
@@ -88,14 +88,14 @@ public final class PreparedParts implements LeadingRequest {
         List<BoundValue> values = new ArrayList<>();
         List<Placement> placements = new ArrayList<>();
         for (int i = 0; i < asked.size(); i++) {
-            int start = whole.sides().get(i).start();
+            int start = whole.parts().get(i).start();
             int written = sides.get(i).side().start();
             asked.get(i).values().forEach(value -> values.add(value.shiftedBy(start)));
             asked.get(i)
                     .placements()
                     .forEach(place -> placements.add(place.shiftedBy(start).writtenBehind(written)));
         }
-        int shift = whole.hereStart() - blanks;
+        int shift = whole.localSqlStart() - blanks;
         sql.values().forEach(value -> values.add(value.shiftedBy(shift)));
         sql.placements().forEach(place -> placements.add(place.shiftedBy(shift)));
         return new Statement(whole.whole(), values, placements, sql.cap());

@@ -132,8 +132,8 @@ public final class PreparedQuery {
         }
         FederatedQueryText sides = FederatedQueryText.read(text);
         // Every place in the SQL is where it is in the whole text.
-        String blanks = text.substring(0, sides.hereStart()).replaceAll("[^\n]", " ");
-        ParsedQuery query = ParsedQuery.parse(blanks + sides.here(), Dialects.HERE);
+        String blanks = text.substring(0, sides.localSqlStart()).replaceAll("[^\n]", " ");
+        ParsedQuery query = ParsedQuery.parse(blanks + sides.localSql(), Dialects.HERE);
         return new PreparedQuery(
                 Optional.of(PreparedParts.of(sides)), query, Dialects.HERE, Added.NOTHING, ChoiceRewriter.RULES);
     }

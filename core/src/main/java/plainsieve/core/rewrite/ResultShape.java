@@ -53,7 +53,7 @@ public sealed interface ResultShape {
     record Key(String column, Optional<ValueGrouping> cut) {
         private static final String UNCUT = ":value";
 
-        /** Each value of a column on its own, whatever the column is called. */
+        /** Each distinct value of a column. */
         public static Key of(String column) {
             return new Key(column, Optional.empty());
         }

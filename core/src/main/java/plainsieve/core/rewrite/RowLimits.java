@@ -215,10 +215,10 @@ final class RowLimits {
         if (choice.isBlank()) {
             return parameter.blankRule() != BlankRule.NOT_ALLOWED;
         }
-        return parameter.everyRowValue().isPresent()
+        return parameter.unlimitedValue().isPresent()
                 && choice instanceof Choice.One one
                 && one.value() instanceof Value.Whole number
-                && number.number() == parameter.everyRowValue().getAsLong();
+                && number.number() == parameter.unlimitedValue().getAsLong();
     }
 
     private void bind(ParameterPlace place, Clause clause, Choices choices, long most, ChoiceRewriter into) {

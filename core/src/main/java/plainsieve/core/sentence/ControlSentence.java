@@ -88,7 +88,7 @@ public final class ControlSentence {
         Type type = parameter.type();
         boolean number = type == Type.INTEGER || type == Type.DECIMAL;
         return switch (kind) {
-            case SUITABLE -> "";
+            case AUTOMATIC -> "";
             case SLICER, DROPDOWN, SEARCH -> listed ? "" : "the parameter has no list";
             case DATES -> type == Type.DATE && !listed ? "" : "for a date without a list";
             case NUMBERS, NUMBER -> number && !listed ? "" : "for a number without a list";
@@ -106,7 +106,7 @@ public final class ControlSentence {
 
     private static String inWords(Control.Kind kind) {
         return switch (kind) {
-            case SUITABLE -> "automatic";
+            case AUTOMATIC -> "automatic";
             case DATES -> "a date range";
             case NUMBERS -> "a number range";
             case SEARCH -> "a search list";

@@ -18,12 +18,12 @@ final class FigureWords {
         String column = measure.column().orElse("").replace('_', ' ');
         return switch (measure.function()) {
             case COUNT -> column.isEmpty() ? "number of rows" : "number of " + column;
-            case COUNT_DISTINCT -> "number of different " + column;
+            case COUNT_DISTINCT -> "distinct count of " + column;
             case SUM -> "sum of " + column;
             case AVG -> "average of " + column;
-            case MIN -> "smallest " + column;
-            case MAX -> "largest " + column;
-            case MEDIAN -> "middle " + column;
+            case MIN -> "minimum of " + column;
+            case MAX -> "maximum of " + column;
+            case MEDIAN -> "median of " + column;
             case SHARE -> column.isEmpty() ? "share of all rows" : "share of all " + column;
         };
     }
@@ -33,12 +33,12 @@ final class FigureWords {
         String column = measure.column().orElse("").replace('_', ' ');
         return switch (measure.function()) {
             case COUNT -> column.isEmpty() ? "rows" : "with " + column;
-            case COUNT_DISTINCT -> "different " + column;
+            case COUNT_DISTINCT -> "distinct " + column;
             case SUM -> column;
-            case AVG -> column + " on average";
-            case MIN -> "smallest " + column;
-            case MAX -> "largest " + column;
-            case MEDIAN -> column + " median";
+            case AVG -> "average " + column;
+            case MIN -> "minimum " + column;
+            case MAX -> "maximum " + column;
+            case MEDIAN -> "median " + column;
             case SHARE -> of(measure);
         };
     }
@@ -108,7 +108,7 @@ final class FigureWords {
 
     /** The first or the last day of a column, called so. */
     static Figure end(Function function, String column) {
-        String word = function == Function.MIN ? "first " : "last ";
+        String word = function == Function.MIN ? "earliest " : "latest ";
         return new Figure(new Measure(function, Optional.of(column)), word + column.replace('_', ' '), "");
     }
 

@@ -27,7 +27,8 @@ final class FiguresSentence implements ViewContentSentence {
     public void say(Sentence.Writer sentence) {
         sentence.words("Figures: ");
         figures.say(sentence);
-        shown.against().ifPresent(other -> sentence.words(", compared with ").mark(AGAINST, inWords(other)));
+        shown.comparedWith()
+                .ifPresent(other -> sentence.words(", compared with ").mark(AGAINST, inWords(other)));
     }
 
     private static String inWords(ComparisonBasis comparisonBasis) {
@@ -42,7 +43,7 @@ final class FiguresSentence implements ViewContentSentence {
     public List<MarkOption> offers(String mark) {
         if (mark.equals(MarkIds.MORE)) {
             List<MarkOption> offers = new ArrayList<>(figures.more());
-            if (shown.against().isEmpty()) {
+            if (shown.comparedWith().isEmpty()) {
                 comparisons()
                         .forEach(
                                 other -> offers.add(MarkOption.of(idOf(other), "compared with " + inWords(other), "")));
@@ -92,6 +93,6 @@ final class FiguresSentence implements ViewContentSentence {
             return new ViewContent.Figures(shown.measures(), against);
         }
         boolean adds = mark.equals(MarkIds.MORE);
-        return new ViewContent.Figures(adds ? figures.adding(taken) : figures.with(mark, taken), shown.against());
+        return new ViewContent.Figures(adds ? figures.adding(taken) : figures.with(mark, taken), shown.comparedWith());
     }
 }

@@ -50,7 +50,7 @@ record GroupedFigures(List<Figure> measures, List<String> keys, SentenceContext 
         return GroupingOptions.parts(known).stream()
                 .filter(option -> !keys.contains(option.id()))
                 .map(option ->
-                        new MarkOption(SECOND + option.id(), before + option.words(), option.note(), option.reason()))
+                        new MarkOption(SECOND + option.id(), before + option.label(), option.note(), option.reason()))
                 .toList();
     }
 

@@ -38,7 +38,7 @@ final class GroupsSentence implements ViewContentSentence {
             List<MarkOption> offers = new ArrayList<>();
             if (shown.groupBy().size() < MOST_LEVELS) {
                 free().forEach(option -> offers.add(new MarkOption(
-                        NEXT_LEVEL + option.id(), "then by " + option.words(), option.note(), option.reason())));
+                        NEXT_LEVEL + option.id(), "then by " + option.label(), option.note(), option.reason())));
             }
             offers.addAll(figures.more());
             return offers;

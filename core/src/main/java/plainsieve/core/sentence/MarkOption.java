@@ -11,7 +11,7 @@ import plainsieve.core.value.ProblemException;
  * @param note what is known of it: "15 values"; may be empty
  * @param reason why it does not fit; empty when it does
  */
-public record MarkOption(String id, String words, String note, String reason) {
+public record MarkOption(String id, String label, String note, String reason) {
     public static MarkOption of(String id, String words, String note) {
         return new MarkOption(id, words, note, "");
     }
@@ -34,7 +34,7 @@ public record MarkOption(String id, String words, String note, String reason) {
         if (!option.fits()) {
             throw new ProblemException(Problem.of(
                     "bad-offer",
-                    "“%s” is not possible here: %s.".formatted(option.words(), option.reason()),
+                    "“%s” is not possible here: %s.".formatted(option.label(), option.reason()),
                     "Take another."));
         }
         return option;

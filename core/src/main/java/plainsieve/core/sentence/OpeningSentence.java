@@ -71,7 +71,7 @@ public final class OpeningSentence {
         writer.words(", runs ")
                 .mark(RUN, runsInWords(opening.onDemand()))
                 .words(", shows viewers ")
-                .mark(SHOWS, showsInWords(opening.showsWhere()))
+                .mark(SHOWS, showsInWords(opening.showsPlacements()))
                 .words(", data age ")
                 .mark(AGE, opening.age().map(this::inWords).orElse(NOT_SHOWN));
         opening.age().ifPresent(age -> {

@@ -48,7 +48,7 @@ interface ViewContentSentence {
             }
 
             @Override
-            public ViewContentSentence words(ViewContent.Words words) {
+            public ViewContentSentence words(ViewContent.Text words) {
                 return new WordsSentence(words);
             }
         });

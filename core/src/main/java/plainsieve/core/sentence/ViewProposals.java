@@ -58,10 +58,10 @@ public final class ViewProposals {
      *
      * @param id stable for one query
      * @param queryId the query it was proposed for; a note among its views has none itself
-     * @param why what makes it worth showing
+     * @param reason what makes it worth showing
      * @param taken whether a report that is made of the query begins with it
      */
-    public record Proposal(String id, String queryId, View view, String why, boolean taken) {}
+    public record Proposal(String id, String queryId, View view, String reason, boolean taken) {}
 
     /** The most telling first, in the order in which a page shows them. */
     public List<Proposal> views() {
@@ -109,10 +109,10 @@ public final class ViewProposals {
     private Proposal words() {
         String text = "Explains these rows to viewers.";
         return new Proposal(
-                "words",
+                "text",
                 queryId,
-                View.of("words", "", "", new ViewContent.Words(text)),
-                "A note beside the figures.",
+                View.of("text", "", "", new ViewContent.Text(text)),
+                "A note next to the figures.",
                 false);
     }
 
@@ -247,6 +247,6 @@ public final class ViewProposals {
             return new Control.Range(kind, style, definition.name(), definition.rangeEnd());
         }
         boolean slicer = definition.list().exists() && definition.many();
-        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.SUITABLE, style, definition.name());
+        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.AUTOMATIC, style, definition.name());
     }
 }

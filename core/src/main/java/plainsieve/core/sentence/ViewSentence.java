@@ -64,11 +64,11 @@ public final class ViewSentence {
         if (!view.title().isEmpty()) {
             sentence.words(", called ").typed(MarkIds.TITLE, view.title());
         }
-        for (int i = 0; i < view.aside().size(); i++) {
+        for (int i = 0; i < view.ignoredParameters().size(); i++) {
             sentence.words(i == 0 ? ", not filtered by " : ", ")
-                    .mark(ASIDE + i, ":" + view.aside().get(i));
+                    .mark(ASIDE + i, ":" + view.ignoredParameters().get(i));
         }
-        view.lead().ifPresent(clickThrough -> {
+        view.link().ifPresent(clickThrough -> {
             sentence.words(clickThrough.isForFurtherRows() ? ", more rows are in " : ", a click opens ")
                     .mark(LEAD, reportNames.apply(clickThrough.reportId()));
             if (!clickThrough.isForFurtherRows()) {
@@ -94,7 +94,7 @@ public final class ViewSentence {
                 offers.add(MarkOption.of(WITH_TITLE, "with a title", ""));
             }
             asides().forEach(offers::add);
-            if (view.lead().isEmpty()) {
+            if (view.link().isEmpty()) {
                 offers.addAll(clickThroughOptions.offers());
             }
         }
@@ -105,7 +105,7 @@ public final class ViewSentence {
         return new TreeSet<>(sentenceContext.mentioned())
                 .stream()
                         .filter(name -> sentenceContext.parameters().containsKey(name)
-                                && !view.aside().contains(name))
+                                && !view.ignoredParameters().contains(name))
                         .map(name -> aside(sentenceContext.parameters().get(name)))
                         .toList();
     }
@@ -132,9 +132,9 @@ public final class ViewSentence {
             return view.titled(taken.strip());
         }
         if (mark.startsWith(ASIDE)) {
-            int at = MarkIds.at(mark, view.aside().size());
+            int at = MarkIds.at(mark, view.ignoredParameters().size());
             MarkOption.taken(offers(mark), taken);
-            List<String> rest = new ArrayList<>(view.aside());
+            List<String> rest = new ArrayList<>(view.ignoredParameters());
             rest.remove(at);
             return view.setAside(rest);
         }
@@ -146,7 +146,7 @@ public final class ViewSentence {
             return view.titled("Title");
         }
         if (mark.equals(MarkIds.MORE) && taken.startsWith(SET_ASIDE)) {
-            List<String> more = new ArrayList<>(view.aside());
+            List<String> more = new ArrayList<>(view.ignoredParameters());
             more.add(MarkOption.taken(offers(mark), taken).id().substring(SET_ASIDE.length()));
             return view.setAside(more);
         }

@@ -4,13 +4,13 @@ import java.util.List;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.view.ViewContent;
 
-/** "Words: [Fares are counted on the day of the crossing.]" */
-record WordsSentence(ViewContent.Words words) implements ViewContentSentence {
+/** "Text: [Fares are counted on the day of the crossing.]" */
+record WordsSentence(ViewContent.Text words) implements ViewContentSentence {
     private static final String TEXT = "text";
 
     @Override
     public void say(Sentence.Writer sentence) {
-        sentence.words("Words: ").typed(TEXT, words.text());
+        sentence.words("Text: ").typed(TEXT, words.text());
     }
 
     @Override
@@ -24,6 +24,6 @@ record WordsSentence(ViewContent.Words words) implements ViewContentSentence {
             throw MarkIds.unknown(mark);
         }
         QuestionLine.read(taken);
-        return new ViewContent.Words(taken.strip());
+        return new ViewContent.Text(taken.strip());
     }
 }

@@ -140,7 +140,7 @@ final class FromReader {
         return body.to();
     }
 
-    /** Reads one item with its alias and whatever else follows it, up to the next comma or join. */
+    /** Reads one item with its alias and clauses, up to the next comma or join. */
     private int item(int at) {
         Reach reach = next;
         next = Reach.INSIDE;

@@ -54,7 +54,7 @@ final class QuotedText {
                 throw lexerCursor.unclosed(start, "quoted name", String.valueOf(close));
             }
             lexerCursor.at = end + 1;
-            // A name in brackets ends at the first closing one, whatever follows.
+            // A name in brackets ends at the first closing bracket.
             if (close == ']' || lexerCursor.peek(0) != close) {
                 return;
             }

@@ -58,14 +58,28 @@ public final class ComparisonChoices {
     }
 
     private void move(Map<String, ChoiceText> choices) {
+        choices.putAll(periodOf(choices).orElseThrow(() -> nothingToMove(comparisonBasis.parameter())));
+    }
+
+    /**
+     * The date range that is compared with: the choices of its lower and its upper bound, in this order. Empty unless both are
+     * chosen, and for a comparison with all rows.
+     *
+     * @param chosen complete, with defaults; days as ISO 8601 writes them
+     */
+    public Optional<Map<String, ChoiceText>> periodOf(Map<String, ChoiceText> chosen) {
         String from = comparisonBasis.parameter();
         String to = Optional.ofNullable(definitions.get(from))
                 .map(ParameterDefinition::rangeEnd)
                 .orElse("");
-        Span span = Span.of(choices.get(from), choices.get(to)).orElseThrow(() -> nothingToMove(from));
-        Span moved = comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? span.yearBefore() : span.before();
-        choices.put(from, ChoiceText.of(moved.first().toString()));
-        choices.put(to, ChoiceText.of(moved.last().toString()));
+        return Span.of(chosen.get(from), chosen.get(to))
+                .map(span -> comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? span.yearBefore() : span.before())
+                .map(moved -> {
+                    Map<String, ChoiceText> bounds = new LinkedHashMap<>();
+                    bounds.put(from, ChoiceText.of(moved.first().toString()));
+                    bounds.put(to, ChoiceText.of(moved.last().toString()));
+                    return bounds;
+                });
     }
 
     private static ProblemException nothingToMove(String from) {

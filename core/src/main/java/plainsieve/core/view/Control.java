@@ -117,7 +117,7 @@ public sealed interface Control {
 
     /** The kinds for one parameter. What none of them suits is shown as suits the parameter. */
     enum Kind {
-        SUITABLE,
+        AUTOMATIC,
         SLICER,
         DROPDOWN,
         SEARCH,

@@ -13,23 +13,23 @@ import plainsieve.core.parameter.DefaultDefinition;
  * How a report opens and when it runs.
  *
  * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
- * @param signed parameters whose choice comes from a signed link and from nowhere else
- * @param showsWhere whether viewers are reported where their choices ran; never what was sent
+ * @param signedParameters parameters whose choice comes from a signed link and from nowhere else
+ * @param showsPlacements whether viewers are reported where their choices ran; never what was sent
  * @param age by what viewers are reported how old the data are; nothing when they are not
  * @param values what parameters open with in this report, instead of their defaults
  */
 public record ReportOpening(
         StartMode start,
         boolean onDemand,
-        List<String> signed,
-        boolean showsWhere,
+        List<String> signedParameters,
+        boolean showsPlacements,
         Optional<DataAge> age,
         Map<String, DefaultDefinition> values) {
     /** With its defaults, at every choice, without anything signed. */
     public static final ReportOpening USUAL = new ReportOpening(StartMode.DEFAULTS, false, List.of(), false);
 
     public ReportOpening {
-        signed = List.copyOf(signed);
+        signedParameters = List.copyOf(signedParameters);
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
     }
 
@@ -39,30 +39,30 @@ public record ReportOpening(
     }
 
     public ReportOpening telling(Optional<DataAge> ofAge) {
-        return new ReportOpening(start, onDemand, signed, showsWhere, ofAge, values);
+        return new ReportOpening(start, onDemand, signedParameters, showsPlacements, ofAge, values);
     }
 
     public ReportOpening starting(StartMode how) {
-        return new ReportOpening(how, onDemand, signed, showsWhere, age, values);
+        return new ReportOpening(how, onDemand, signedParameters, showsPlacements, age, values);
     }
 
     public ReportOpening runningOnDemand(boolean whenAsked) {
-        return new ReportOpening(start, whenAsked, signed, showsWhere, age, values);
+        return new ReportOpening(start, whenAsked, signedParameters, showsPlacements, age, values);
     }
 
     public ReportOpening signedOnly(List<String> parameters) {
-        return new ReportOpening(start, onDemand, parameters, showsWhere, age, values);
+        return new ReportOpening(start, onDemand, parameters, showsPlacements, age, values);
     }
 
     public ReportOpening showingWhere(boolean where) {
-        return new ReportOpening(start, onDemand, signed, where, age, values);
+        return new ReportOpening(start, onDemand, signedParameters, where, age, values);
     }
 
     /** @param value nothing for the parameter's own default */
     public ReportOpening with(String parameter, Optional<DefaultDefinition> value) {
         Map<String, DefaultDefinition> changed = new LinkedHashMap<>(values);
         value.ifPresentOrElse(own -> changed.put(parameter, own), () -> changed.remove(parameter));
-        return new ReportOpening(start, onDemand, signed, showsWhere, age, changed);
+        return new ReportOpening(start, onDemand, signedParameters, showsPlacements, age, changed);
     }
 
     /** What a report waits for when it is opened. */
@@ -92,8 +92,10 @@ public record ReportOpening(
         return new ReportOpening(
                 start,
                 onDemand,
-                signed.stream().map(name -> name.equals(from) ? to : name).toList(),
-                showsWhere,
+                signedParameters.stream()
+                        .map(name -> name.equals(from) ? to : name)
+                        .toList(),
+                showsPlacements,
                 age,
                 renamed);
     }

@@ -12,19 +12,19 @@ import plainsieve.core.question.QuestionLine;
  * @param id stable within its report
  * @param title as a question line is written, with choices in braces; may be empty
  * @param queryId the query that it shows; empty for words
- * @param aside parameters whose choice does not count here, on purpose
- * @param lead where a click on one of its groups leads; nothing when it filters the other views
+ * @param ignoredParameters parameters whose choice does not count here, on purpose
+ * @param link where a click on one of its groups leads; nothing when it filters the other views
  */
 public record View(
         String id,
         String title,
         String queryId,
         ViewContent shown,
-        List<String> aside,
+        List<String> ignoredParameters,
         Size size,
-        Optional<ClickThrough> lead) {
+        Optional<ClickThrough> link) {
     public View {
-        aside = List.copyOf(aside);
+        ignoredParameters = List.copyOf(ignoredParameters);
     }
 
     /** A view that every choice counts for, of the size that suits its kind. */
@@ -34,7 +34,7 @@ public record View(
 
     /** Whether it asks a source at all; a note does not. */
     public boolean asks() {
-        return !(shown instanceof ViewContent.Words);
+        return !(shown instanceof ViewContent.Text);
     }
 
     /** The title; the kind where it has none. */
@@ -51,31 +51,31 @@ public record View(
 
     /** The same view under another id. */
     public View withId(String newId) {
-        return new View(newId, title, queryId, shown, aside, size, lead);
+        return new View(newId, title, queryId, shown, ignoredParameters, size, link);
     }
 
     public View titled(String newTitle) {
-        return new View(id, newTitle, queryId, shown, aside, size, lead);
+        return new View(id, newTitle, queryId, shown, ignoredParameters, size, link);
     }
 
     public View showing(ViewContent other) {
-        return new View(id, title, queryId, other, aside, size, lead);
+        return new View(id, title, queryId, other, ignoredParameters, size, link);
     }
 
     public View of(String otherQueryId) {
-        return new View(id, title, otherQueryId, shown, aside, size, lead);
+        return new View(id, title, otherQueryId, shown, ignoredParameters, size, link);
     }
 
     public View setAside(List<String> parameters) {
-        return new View(id, title, queryId, shown, parameters, size, lead);
+        return new View(id, title, queryId, shown, parameters, size, link);
     }
 
     public View leading(Optional<ClickThrough> other) {
-        return new View(id, title, queryId, shown, aside, size, other);
+        return new View(id, title, queryId, shown, ignoredParameters, size, other);
     }
 
     public View sized(Size other) {
-        return new View(id, title, queryId, shown, aside, other, lead);
+        return new View(id, title, queryId, shown, ignoredParameters, other, link);
     }
 
     /** The same view with a parameter under its new name. */
@@ -85,8 +85,10 @@ public record View(
                 QuestionLine.renamed(title, from, to),
                 queryId,
                 shown.renamed(from, to),
-                aside.stream().map(name -> name.equals(from) ? to : name).toList(),
+                ignoredParameters.stream()
+                        .map(name -> name.equals(from) ? to : name)
+                        .toList(),
                 size,
-                lead.map(one -> one.parameter().equals(from) ? new ClickThrough(one.reportId(), to) : one));
+                link.map(one -> one.parameter().equals(from) ? new ClickThrough(one.reportId(), to) : one));
     }
 }

@@ -31,7 +31,7 @@ public sealed interface ViewContent {
 
         R groups(Groups shown);
 
-        R words(Words shown);
+        R words(Text shown);
     }
 
     /** What it groups by, each as {@link ResultShape.Key#read} reads it; empty when it does not. */
@@ -65,7 +65,7 @@ public sealed interface ViewContent {
     }
 
     /** Totals over all matching rows. @param against what they are compared with; nothing when they stand alone */
-    record Figures(List<Figure> measures, Optional<ComparisonBasis> against) implements ViewContent {
+    record Figures(List<Figure> measures, Optional<ComparisonBasis> comparedWith) implements ViewContent {
         public Figures {
             measures = List.copyOf(measures);
         }
@@ -77,18 +77,19 @@ public sealed interface ViewContent {
 
         @Override
         public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
-            boolean has = part instanceof ViewPart.Main || part instanceof ViewPart.Compared && against.isPresent();
+            boolean has =
+                    part instanceof ViewPart.Main || part instanceof ViewPart.Compared && comparedWith.isPresent();
             return has ? Optional.of(totals(List.of(), measures, ResultShape.Order.KEYS)) : Optional.empty();
         }
 
         @Override
         public List<ViewPart> additionalParts() {
-            return against.isPresent() ? List.of(new ViewPart.Compared()) : List.of();
+            return comparedWith.isPresent() ? List.of(new ViewPart.Compared()) : List.of();
         }
 
         @Override
         public ViewContent renamed(String from, String to) {
-            return new Figures(measures, against.map(other -> other.renamed(from, to)));
+            return new Figures(measures, comparedWith.map(other -> other.renamed(from, to)));
         }
 
         @Override
@@ -199,7 +200,7 @@ public sealed interface ViewContent {
             return rowLimit.equals(from) ? new Table(to, columns) : this;
         }
 
-        /** Totals are over every matching row, whatever the limit of the table is. */
+        /** Totals cover every matching row, regardless of the row limit of the table. */
         @Override
         public Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort) {
             if (part instanceof ViewPart.Main) {
@@ -285,10 +286,10 @@ public sealed interface ViewContent {
     }
 
     /** A note. @param text as a question line is written, with choices in braces */
-    record Words(String text) implements ViewContent {
+    record Text(String text) implements ViewContent {
         @Override
         public String kind() {
-            return "words";
+            return "text";
         }
 
         @Override
@@ -303,7 +304,7 @@ public sealed interface ViewContent {
 
         @Override
         public ViewContent renamed(String from, String to) {
-            return new Words(QuestionLine.renamed(text, from, to));
+            return new Text(QuestionLine.renamed(text, from, to));
         }
 
         @Override

@@ -30,17 +30,17 @@ class FederatedQueryTextTest {
             new SourcePart.Location("the office", Dialects.of("duckdb")),
             Map.of("the \"day\"", Type.DATE),
             Set.of(),
-            "select '\nhere\nside \"x\" of \"y\" in duckdb, 1 lines\n' as t");
+            "select '\nhere\npart \"x\" from \"y\" in duckdb, 1 lines\n' as t");
 
     @Test
     void readsWhatItWrote() {
         FederatedQueryText written = FederatedQueryText.of(List.of(TRIPS, ODD), "select 1\nfrom trips");
         FederatedQueryText read = FederatedQueryText.read(written.whole());
         assertThat(read).isEqualTo(written);
-        assertThat(read.here()).isEqualTo("select 1\nfrom trips");
-        assertThat(read.sides().get(1).text()).isEqualTo(ODD.text());
-        assertThat(read.sides().get(1).columns()).isEqualTo(ODD.columns());
-        assertThat(read.sides().get(0).keysFrom()).containsExactlyInAnyOrder("office", "sea");
+        assertThat(read.localSql()).isEqualTo("select 1\nfrom trips");
+        assertThat(read.parts().get(1).text()).isEqualTo(ODD.text());
+        assertThat(read.parts().get(1).columns()).isEqualTo(ODD.columns());
+        assertThat(read.parts().get(0).keysFrom()).containsExactlyInAnyOrder("office", "sea");
     }
 
     @Test
@@ -49,7 +49,7 @@ class FederatedQueryTextTest {
         assertThat(text.at(text.whole().indexOf("vessel_id\nfrom")).map(SourcePart::name))
                 .contains("trips");
         assertThat(text.at(text.whole().indexOf("as t")).map(SourcePart::name)).contains("a \"quoted\" one");
-        assertThat(text.at(text.hereStart())).isEmpty();
+        assertThat(text.at(text.localSqlStart())).isEmpty();
     }
 
     @Test
@@ -63,14 +63,14 @@ class FederatedQueryTextTest {
                 List.of(placement("port", first), placement("least", second)),
                 11);
         FederatedStatement sent = FederatedStatement.of(whole);
-        Statement trips = sent.sides().get(0).statement();
+        Statement trips = sent.parts().get(0).statement();
         assertThat(trips.values()).containsExactly(value("port", TRIPS.text().indexOf('?'), "Ardlow"));
         assertThat(trips.placements()).extracting(Placement::parameter).containsExactly("port");
         assertThat(trips.cap()).isEqualTo(Statement.NO_CAP);
-        assertThat(sent.sides().get(1).statement().values()).isEmpty();
-        assertThat(sent.here().text()).isEqualTo("select 1 from trips where n > ?");
-        assertThat(sent.here().values()).extracting(BoundValue::offset).containsExactly(30);
-        assertThat(sent.here().cap()).isEqualTo(11);
+        assertThat(sent.parts().get(1).statement().values()).isEmpty();
+        assertThat(sent.localSql().text()).isEqualTo("select 1 from trips where n > ?");
+        assertThat(sent.localSql().values()).extracting(BoundValue::offset).containsExactly(30);
+        assertThat(sent.localSql().cap()).isEqualTo(11);
     }
 
     /** Else anyone who writes SQL could name any source. */
@@ -83,11 +83,11 @@ class FederatedQueryTextTest {
 
     @Test
     void isNotReadWhereItWasNotWrittenHere() {
-        assertThatThrownBy(() -> FederatedQueryText.read("sides 1\nselect 1\nhere\n"))
+        assertThatThrownBy(() -> FederatedQueryText.read("parts 1\nselect 1\nhere\n"))
                 .isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> FederatedQueryText.read("sides 1\nside \"a\" of \"b\" in duckdb, 9 lines\nselect 1"))
+        assertThatThrownBy(() -> FederatedQueryText.read("parts 1\nside \"a\" of \"b\" in duckdb, 9 lines\nselect 1"))
                 .isInstanceOf(IllegalArgumentException.class);
-        assertThat(FederatedQueryText.isOne("select 'sides 1\n'")).isFalse();
+        assertThat(FederatedQueryText.isOne("select 'parts 1\n'")).isFalse();
     }
 
     private static BoundValue value(String parameter, int offset, String text) {

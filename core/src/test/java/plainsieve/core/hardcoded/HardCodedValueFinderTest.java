@@ -43,7 +43,7 @@ class HardCodedValueFinderTest {
 
     private static String holes(String text) {
         return in(text).stream()
-                .flatMap(value -> value.holes().stream())
+                .flatMap(value -> value.placeholders().stream())
                 .map(placeholder -> "%s %s%s %s"
                         .formatted(
                                 placeholder.name(),
@@ -122,9 +122,17 @@ class HardCodedValueFinderTest {
 
     @Test
     void aPatternBecomesAWordThatMustBeContained() {
-        assertThat(in(FROM + "c.state like '%SAIL%'").get(0).holes().get(0).covers())
+        assertThat(in(FROM + "c.state like '%SAIL%'")
+                        .get(0)
+                        .placeholders()
+                        .get(0)
+                        .covers())
                 .isEqualTo(ValueCoverage.CONTAINING);
-        assertThat(in(FROM + "c.state like 'SAIL%'").get(0).holes().get(0).covers())
+        assertThat(in(FROM + "c.state like 'SAIL%'")
+                        .get(0)
+                        .placeholders()
+                        .get(0)
+                        .covers())
                 .isEqualTo(ValueCoverage.STARTING);
     }
 

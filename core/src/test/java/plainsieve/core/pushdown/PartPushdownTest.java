@@ -56,7 +56,7 @@ class PartPushdownTest {
     /** {@code r.id of p.id}: rows of r are of use only where their id is one of p. */
     private static List<String> links(String here) {
         return of(here).links().stream()
-                .map(link -> "%s.%s of %s.%s".formatted(link.side(), link.column(), link.of(), link.among()))
+                .map(link -> "%s.%s of %s.%s".formatted(link.part(), link.column(), link.of(), link.among()))
                 .sorted()
                 .toList();
     }
@@ -268,7 +268,7 @@ class PartPushdownTest {
         SourcePart part = side("r", "harbour", "select * from r");
         FederatedQueryText text = FederatedQueryText.of(List.of(part), here);
         List<BoundValue> values = new ArrayList<>();
-        int at = text.hereStart();
+        int at = text.localSqlStart();
         for (String name : names) {
             at = text.whole().indexOf('?', at);
             values.add(new BoundValue(name, at++, new PlaceholderBinding.Single(new Value.Text(name))));

@@ -118,7 +118,7 @@ class PushedFiltersTest {
         Statement request = statement("get /tides?at=?\nthen\nselect id from response");
         assertThat(PushedFilters.of(request, Dialects.of("duckdb"), List.of(ID)))
                 .isSameAs(request);
-        Statement several = statement("sides 1\nhere\nselect id from r");
+        Statement several = statement("parts 1\nhere\nselect id from r");
         assertThat(PushedFilters.of(several, Dialects.of("duckdb"), List.of(ID)))
                 .isSameAs(several);
         Statement plain = statement("select id from r");

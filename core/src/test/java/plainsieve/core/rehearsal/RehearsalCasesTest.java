@@ -30,7 +30,7 @@ class RehearsalCasesTest {
     @Test
     void aFreeTextIsTriedWithWhatBreaksTexts() {
         assertThat(names(of(Parameter.of("note", Type.TEXT), false, "")))
-                .containsExactly("blank", "one value", "smallest", "largest", "a quote", "a wildcard", "other scripts");
+                .containsExactly("blank", "one value", "minimum", "maximum", "a quote", "a wildcard", "other scripts");
     }
 
     @Test
@@ -51,8 +51,8 @@ class RehearsalCasesTest {
     @Test
     void numbersOfAListAreOrderedAsNumbers() {
         RehearsalParameter seats = of(Parameter.of("seats", Type.INTEGER), true, "", "9", "36", "420", "100");
-        assertThat(named("smallest", seats).choices().get("seats").values()).containsExactly("9");
-        assertThat(named("largest", seats).choices().get("seats").values()).containsExactly("420");
+        assertThat(named("minimum", seats).choices().get("seats").values()).containsExactly("9");
+        assertThat(named("maximum", seats).choices().get("seats").values()).containsExactly("420");
     }
 
     @Test
@@ -77,6 +77,6 @@ class RehearsalCasesTest {
     @Test
     void rowLimitsAreNeverNegative() {
         RehearsalParameter rows = of(Parameter.of("rows", Type.INTEGER).withEveryRowValue(0), false, "");
-        assertThat(named("smallest", rows).choices().get("rows").values()).containsExactly("0");
+        assertThat(named("minimum", rows).choices().get("rows").values()).containsExactly("0");
     }
 }

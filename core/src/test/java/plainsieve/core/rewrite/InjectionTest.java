@@ -20,7 +20,7 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
-/** Whatever a value is, it never becomes text of the statement; a name becomes text only when it is on the list. */
+/** Values never become statement text; names only if they are on the list. */
 class InjectionTest {
     private static final List<String> HOSTILE = List.of(
             "'; drop table crossings; --",

@@ -69,13 +69,13 @@ class ParameterInferenceTest {
             select 1 from t where f(:p)         # A     # false
             """)
     void manyByThePlaceOrTheValues(String text, String values, boolean many) {
-        assertThat(guess(text, ChoiceText.of(values.split(" "))).many()).isEqualTo(many);
+        assertThat(guess(text, ChoiceText.of(values.split(" "))).multiple()).isEqualTo(many);
     }
 
     @ParameterizedTest
     @CsvSource({"true", "false"})
     void manyWhereAllOrNoValueIsChosen(boolean all) {
         ChoiceText chosen = all ? ChoiceText.all() : new ChoiceText(ChoiceText.Kind.VALUES, List.of("A"), true);
-        assertThat(guess("select 1 from t where x = :p", chosen).many()).isTrue();
+        assertThat(guess("select 1 from t where x = :p", chosen).multiple()).isTrue();
     }
 }

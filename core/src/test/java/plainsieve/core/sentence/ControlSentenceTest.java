@@ -14,7 +14,7 @@ import plainsieve.core.view.Control;
 class ControlSentenceTest {
     private static ControlSentence single(Type type) {
         return new ControlSentence(
-                new Control.Single(Control.Kind.SUITABLE, Control.Style.called("Port"), "port"),
+                new Control.Single(Control.Kind.AUTOMATIC, Control.Style.called("Port"), "port"),
                 definition("port", type),
                 true);
     }
@@ -33,7 +33,7 @@ class ControlSentenceTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"TEXT, text", "INTEGER, number", "INTEGER, rows", "DATE, dates", "BOOLEAN, switch", "TEXT, suitable"})
+    @CsvSource({"TEXT, text", "INTEGER, number", "INTEGER, rows", "DATE, dates", "BOOLEAN, switch", "TEXT, automatic"})
     void takesAKindThatFits(Type type, String kind) {
         assertThat(single(type).with("kind", kind).kind()).isEqualTo(kind);
     }

@@ -53,7 +53,7 @@ class OpeningSentenceTest {
         ReportOpening signed = new ReportOpening(ReportOpening.StartMode.EMPTY, false, List.of("port"), false);
         assertThat(new OpeningSentence(signed, List.of(), List.of())
                         .with("run", "on-demand")
-                        .signed())
+                        .signedParameters())
                 .containsExactly("port");
     }
 

@@ -37,7 +37,7 @@ class ViewProposalsTest {
                         column("delay_min", Type.INTEGER, 60),
                         column("passengers", Type.INTEGER, 400))))
                 .first()
-                .isEqualTo("Figures: number of rows as rows · average of delay min as delay min on average · "
+                .isEqualTo("Figures: number of rows as rows · average of delay min as average delay min · "
                         + "sum of passengers as passengers");
     }
 
@@ -51,7 +51,7 @@ class ViewProposalsTest {
                 column("flag", Type.TEXT, 1));
         assertThat(proposals)
                 .extracting(ViewProposals.Proposal::id)
-                .containsExactly("figures", "by-state", "by-port", "by-vessel", "groups", "rows", "words");
+                .containsExactly("figures", "by-state", "by-port", "by-vessel", "groups", "rows", "text");
         assertThat(proposals)
                 .extracting(ViewProposals.Proposal::taken)
                 .containsExactly(true, true, true, false, false, true, false);
@@ -66,14 +66,14 @@ class ViewProposalsTest {
         assertThat(sentences(proposals))
                 .contains("Groups by island, then by port, with number of rows as rows, called By island and port");
         assertThat(proposals)
-                .extracting(ViewProposals.Proposal::why)
+                .extracting(ViewProposals.Proposal::reason)
                 .contains("Each of the 64 values of port belongs to one island.");
     }
 
     @Test
     void groupsAreByTheFewestValuesWhereNoColumnRefinesAnother() {
         assertThat(of(column("port", Type.TEXT, 14), column("state", Type.TEXT, 3)))
-                .extracting(ViewProposals.Proposal::why)
+                .extracting(ViewProposals.Proposal::reason)
                 .contains("3 values of state, then 14 values of port.");
     }
 
@@ -82,7 +82,7 @@ class ViewProposalsTest {
         assertThat(sentences(of(column("sailed", Type.DATE, 90), column("passengers", Type.INTEGER, 400))))
                 .first()
                 .isEqualTo("Figures: number of rows as rows · sum of passengers as passengers · "
-                        + "smallest sailed as first sailed · largest sailed as last sailed");
+                        + "minimum of sailed as earliest sailed · maximum of sailed as latest sailed");
     }
 
     @ParameterizedTest
@@ -99,7 +99,8 @@ class ViewProposalsTest {
     void everyProposalSaysWhyAndHasAnIdOfItsOwn() {
         List<ViewProposals.Proposal> proposals =
                 of(column("port", Type.TEXT, 14), column("day", Type.DATE, 31), column("amount", Type.DECIMAL, 99));
-        assertThat(proposals).allSatisfy(proposal -> assertThat(proposal.why()).isNotBlank());
+        assertThat(proposals)
+                .allSatisfy(proposal -> assertThat(proposal.reason()).isNotBlank());
         assertThat(proposals).extracting(ViewProposals.Proposal::id).doesNotHaveDuplicates();
     }
 
@@ -116,7 +117,7 @@ class ViewProposalsTest {
     @Test
     void aParameterWithoutAListGetsWhatSuitsIt() {
         Control control = ViewProposals.control(definition("note", Type.TEXT));
-        assertThat(control.kind()).isEqualTo("suitable");
+        assertThat(control.kind()).isEqualTo("automatic");
         assertThat(control.parameters()).containsExactly("note");
     }
 }

@@ -74,7 +74,7 @@ class ViewSentenceTest {
                     "", List.of(ColumnLabels.plain("port", "Port"), ColumnLabels.plain("delay_min", "Late"))));
     private static final View GROUPS =
             View.of("g", "By port and vessel", "q", new ViewContent.Groups(List.of(COUNT), List.of("port", "vessel")));
-    private static final View WORDS = View.of("w", "", "", new ViewContent.Words("Only {port}."));
+    private static final View WORDS = View.of("w", "", "", new ViewContent.Text("Only {port}."));
     private static final List<View> ALL = List.of(FIGURES, BARS, LINE, TABLE, GROUPS, WORDS);
 
     static ProfiledColumn column(String name, Type type, long different) {
@@ -96,7 +96,7 @@ class ViewSentenceTest {
                 plain.list(),
                 plain.start(),
                 plain.trial(),
-                plain.upkeep());
+                plain.maintenance());
     }
 
     private static ParameterDefinition needed(String name) {
@@ -112,7 +112,7 @@ class ViewSentenceTest {
                 new SentenceContext(List.of(column(name, Type.TEXT, 3)), Map.of(), Set.of(), Set.of(), List.of());
 
         assertThat(GroupingOptions.bars(sentenceContext))
-                .extracting(option -> ResultShape.Key.read(option.id()), MarkOption::words)
+                .extracting(option -> ResultShape.Key.read(option.id()), MarkOption::label)
                 .containsExactly(tuple(ResultShape.Key.of(name), name));
         assertThat(GroupingOptions.titleBy(
                         List.of(GroupingOptions.parts(sentenceContext).get(0).id())))
@@ -130,9 +130,9 @@ class ViewSentenceTest {
     @CsvSource(delimiter = '|', textBlock = """
             figures |           |                  | Figures: number of rows as late crossings
             figures | figure/0  | avg delay_min    | Figures: average of delay min as late crossings
-            figures | figure/0  | median delay_min | Figures: middle delay min as late crossings
+            figures | figure/0  | median delay_min | Figures: median of delay min as late crossings
             figures | label/0   | late ones        | Figures: number of rows as late ones
-            figures | +         | max departed_at  | Figures: number of rows as late crossings · largest departed at as largest departed at
+            figures | +         | max departed_at  | Figures: number of rows as late crossings · maximum of departed at as maximum departed at
             figures | figure/0  | /format number 1 | Figures: number of rows as late crossings, written 1,234.5
             figures | figure/0  | /format money €  | Figures: number of rows as late crossings, written € 1,234.50
             figures | figure/0  | /unit            | Figures: number of rows as late crossings, in unit
@@ -167,8 +167,8 @@ class ViewSentenceTest {
             groups  | level/0   | /leave-out       | Groups by vessel, with number of rows as rows, called By vessel
             groups  | +         | /level departed_at:year | Groups by port, then by vessel, then by year of departed at, with number of rows as rows, called By port and vessel and year of departed at
             groups  | +         | sum delay_min    | Groups by port, then by vessel, with number of rows as rows · sum of delay min as delay min, called By port and vessel
-            words   |           |                  | Words: Only {port}.
-            words   | text      | From {port}      | Words: From {port}
+            text    |           |                  | Text: Only {port}.
+            text    | text      | From {port}      | Text: From {port}
             """)
     void saysWhatTheViewIs(String kind, String mark, String taken, String sentence) {
         View before = view(kind);
@@ -206,14 +206,14 @@ class ViewSentenceTest {
         "line, by, departed_at:weekday",
         "line, +, /second ticket",
         "table, limit, :port",
-        "table, limit, :nobody",
+        "table, limit, :missing",
         "table, column/9, x",
         "table, +, /column port",
         "groups, level/0, /up",
         "groups, level/0, ticket",
         "groups, +, /level port",
-        "words, text, From {port",
-        "words, figure/0, count",
+        "text, text, From {port",
+        "text, figure/0, count",
         "bars, title, From [port",
     })
     void doesNotTakeWhatCannotStandThere(String kind, String mark, String taken) {
@@ -256,7 +256,7 @@ class ViewSentenceTest {
         assertThat(own.shown().measures().get(0).label()).isEqualTo("late crossings");
         View plain = new ViewSentence(new ViewSentence(FIGURES, KNOWN).with("+", "count"), KNOWN)
                 .with("figure/1", "max delay_min");
-        assertThat(plain.shown().measures().get(1).label()).isEqualTo("largest delay min");
+        assertThat(plain.shown().measures().get(1).label()).isEqualTo("maximum delay min");
     }
 
     @Test
@@ -282,7 +282,7 @@ class ViewSentenceTest {
         View leading = new ViewSentence(TABLE, KNOWN).with("+", "/lead diary");
         assertThat(ViewSentence.of(leading, id -> "Vessel diary").text()).contains(", more rows are in Vessel diary");
         assertThat(new ViewSentence(leading, KNOWN).offers("lead"))
-                .extracting(MarkOption::words)
+                .extracting(MarkOption::label)
                 .containsExactly("more rows are in Vessel diary", "download of every row");
         assertThat(new ViewSentence(leading, KNOWN).with("lead", "/lead")).isEqualTo(TABLE);
         SentenceContext knowsNone =
@@ -305,7 +305,7 @@ class ViewSentenceTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"figures", "bars", "line", "table", "groups", "words"})
+    @ValueSource(strings = {"figures", "bars", "line", "table", "groups", "text"})
     void everyOfferThatFitsCanBeTaken(String kind) {
         View view = view(kind);
         for (Sentence.Piece piece : ViewSentence.of(view, id -> id).pieces()) {
@@ -326,7 +326,7 @@ class ViewSentenceTest {
     void aFormatOfAFigureIsAWordThatChanges() {
         View formatted = new ViewSentence(FIGURES, KNOWN).with("figure/0", "/format number 1");
         assertThat(new ViewSentence(formatted, KNOWN).offers("format/0"))
-                .extracting(MarkOption::words)
+                .extracting(MarkOption::label)
                 .startsWith("rounded", "written 1,234")
                 .doesNotContain("written 1,234.5");
         View plain = new ViewSentence(formatted, KNOWN).with("format/0", "/format ");

@@ -36,7 +36,7 @@ class ComparisonChoicesTest {
                 plain.list(),
                 plain.start(),
                 plain.trial(),
-                plain.upkeep());
+                plain.maintenance());
     }
 
     private static Map<String, ChoiceText> compared(ComparisonBasis.Kind kind, String from, String to) {

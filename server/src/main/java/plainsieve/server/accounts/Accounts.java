@@ -107,7 +107,7 @@ public class Accounts {
                     "Write one such as tam@ferries.example."));
         }
         boolean another = all().stream()
-                .anyMatch(row -> !row.id().equals(id) && row.mail().equalsIgnoreCase(own));
+                .anyMatch(row -> !row.id().equals(id) && row.email().equalsIgnoreCase(own));
         if (!own.isEmpty() && another) {
             throw new ProblemException(
                     Problem.of("address-taken", "“%s” is another's address.".formatted(own), "Choose your own."));
@@ -119,7 +119,7 @@ public class Accounts {
     @Transactional
     public void block(String id, boolean blocked) {
         PersonRow row = get(id);
-        people.change(row.blocked(blocked));
+        people.change(row.suspended(blocked));
         if (blocked) {
             signInService.endAll(id);
             requireAnOperator();
@@ -158,7 +158,7 @@ public class Accounts {
     /* Without one no one could ever give rights again. */
     private void requireAnOperator() {
         List<String> open = people.all().stream()
-                .filter(row -> !row.blocked())
+                .filter(row -> !row.suspended())
                 .map(PersonRow::id)
                 .toList();
         boolean someone = roles.ofPeople().stream()

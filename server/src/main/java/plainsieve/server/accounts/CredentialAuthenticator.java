@@ -41,7 +41,7 @@ public class CredentialAuthenticator {
         Instant now = clock.instant();
         Optional<SessionRow> session = sessions.find(secret)
                 .filter(row -> row.usedAt().isAfter(now.minus(SignInService.IDLE)))
-                .filter(row -> row.madeAt().isAfter(now.minus(SignInService.LONGEST)));
+                .filter(row -> row.createdAt().isAfter(now.minus(SignInService.LONGEST)));
         session.filter(row -> row.usedAt().isBefore(now.minus(WRITTEN_EVERY)))
                 .ifPresent(row -> backgroundUpdates.run(() -> sessions.used(row.digest(), now)));
         return session.flatMap(row -> active(row.personId())).map(AuthenticatedPerson::of);
@@ -64,6 +64,6 @@ public class CredentialAuthenticator {
     }
 
     private Optional<Person> active(String personId) {
-        return people.find(personId).filter(row -> !row.blocked()).map(Accounts::person);
+        return people.find(personId).filter(row -> !row.suspended()).map(Accounts::person);
     }
 }

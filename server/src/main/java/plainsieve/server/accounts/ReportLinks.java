@@ -57,7 +57,7 @@ public class ReportLinks {
 
         /** Whether it opens its report for anyone who has it. */
         public boolean isForAnyone() {
-            return row.filter(SignedLinkRow::anyone).isPresent();
+            return row.filter(SignedLinkRow::openToAnyone).isPresent();
         }
 
         /** What Sent calls anyone who came by it. */
@@ -97,7 +97,7 @@ public class ReportLinks {
                 row,
                 signed.sign(
                         target(project, reportId),
-                        new SignedLinks.LinkTerms(row.id(), row.endsAt(), row.anyone()),
+                        new SignedLinks.LinkTerms(row.id(), row.endsAt(), row.openToAnyone()),
                         wanted.choices()));
     }
 

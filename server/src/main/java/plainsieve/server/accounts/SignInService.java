@@ -68,7 +68,7 @@ public class SignInService {
         Optional<PersonRow> known = tables.people().named(name.strip());
         boolean right =
                 gate.admits(name, password, known.map(PersonRow::password).orElse(""), from);
-        if (!right || known.get().blocked()) {
+        if (!right || known.get().suspended()) {
             throw new ProblemException(Problem.of(
                     "not-signed-in",
                     "Wrong name or password.",
@@ -84,16 +84,16 @@ public class SignInService {
         SignInLinkRow link = tables.sessions()
                 .link(digest)
                 .filter(row -> row.endsAt().isAfter(clock.instant()))
-                .filter(row -> !row.again() || from.local())
-                .filter(row -> row.again() || tables.sessions().takeLink(digest) == 1)
+                .filter(row -> !row.reusable() || from.local())
+                .filter(row -> row.reusable() || tables.sessions().takeLink(digest) == 1)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "link-has-ended", "This link was used or has expired.", "Ask an operator for a new one.")));
         PersonRow person = tables.people().find(link.personId()).orElseThrow();
-        if (person.blocked()) {
+        if (person.suspended()) {
             throw new ProblemException(
                     Problem.of("not-signed-in", "This account is suspended.", "Ask an operator to reactivate it."));
         }
-        return begin(person, from, !link.again() && person.password().isEmpty());
+        return begin(person, from, !link.reusable() && person.password().isEmpty());
     }
 
     /**
@@ -102,7 +102,7 @@ public class SignInService {
      * @param openIdIdentity as that service said it
      */
     public StartedSession byService(OpenIdIdentity openIdIdentity, PersonRow person, RequestOrigin from) {
-        if (person.blocked()) {
+        if (person.suspended()) {
             throw new OpenIdException(OpenIdException.Why.SHUT, person.name());
         }
         return begin(person, from, shared.secret(openIdIdentity).orElseGet(secretGenerator::fresh), false);

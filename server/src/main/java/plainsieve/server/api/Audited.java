@@ -9,6 +9,6 @@ import java.lang.annotation.Target;
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)
 public @interface Audited {
-    /** The kind of the deed, a few plain words behind a name. */
+    /** The action of the entry, a few words that follow a name. */
     String value();
 }

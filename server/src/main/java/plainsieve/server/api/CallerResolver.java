@@ -190,7 +190,7 @@ public class CallerResolver {
         }
     }
 
-    /** The name of anyone who asks, for the record of deeds; empty when no one is signed in. */
+    /** The name of anyone who asks, for the audit log; empty when no one is signed in. */
     String nameNow() {
         return now().map(authenticatedPerson -> authenticatedPerson.person().name())
                 .orElse(settings.accounts() ? "" : settings.role().word());

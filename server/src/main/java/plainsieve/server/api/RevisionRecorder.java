@@ -99,7 +99,7 @@ class RevisionRecorder implements WebMvcConfigurer {
         }
 
         private static String why(HttpServletRequest request) {
-            String said = request.getParameter("why");
+            String said = request.getParameter("reason");
             String one = said == null ? "" : said.strip().replaceAll("\\p{Cntrl}+", " ");
             return one.substring(0, Math.min(LONGEST_WHY, one.length()));
         }

@@ -56,15 +56,15 @@ public class ColumnProfiles {
      * @param counts how many rows lie in each of the equally wide stretches between least and most; empty when there is
      *     no such column or it has no numbers
      */
-    public record Spread(double least, double most, List<Long> counts) {
-        public static final Spread NONE = new Spread(0, 0, List.of());
+    public record ValueDistribution(double minimum, double maximum, List<Long> counts) {
+        public static final ValueDistribution NONE = new ValueDistribution(0, 0, List.of());
     }
 
     /** The spread of the column that the parameter is compared with, in the first query that compares it with a plain one. */
-    public Spread spread(Project project, Caller caller, ParameterDefinition definition) {
+    public ValueDistribution spread(Project project, Caller caller, ParameterDefinition definition) {
         return column(project, definition)
                 .map(place -> spread(new StatementOrigin(project, caller, place.sourceId(), "", Purpose.LIST), place))
-                .orElse(Spread.NONE);
+                .orElse(ValueDistribution.NONE);
     }
 
     /** The column that a parameter's values come from or are compared with. */
@@ -104,7 +104,7 @@ public class ColumnProfiles {
                 .map(name -> new ColumnReference(sourceId, table.schema(), table.name(), name, "", List.of())));
     }
 
-    private Spread spread(StatementOrigin origin, ColumnReference place) {
+    private ValueDistribution spread(StatementOrigin origin, ColumnReference place) {
         Dialect dialect = origin.project().dialect(origin.sourceId());
         String column = dialect.quoteName(place.column());
         SelectBuilder table = SelectBuilder.from(dialect, place.schema(), place.table());
@@ -113,7 +113,7 @@ public class ColumnProfiles {
                 .text();
         List<double[]> found = numbers(origin, ends, Map.of());
         if (found.isEmpty() || Double.isNaN(found.get(0)[0])) {
-            return Spread.NONE;
+            return ValueDistribution.NONE;
         }
         double least = found.get(0)[0];
         double most = found.get(0)[1];
@@ -132,7 +132,7 @@ public class ColumnProfiles {
         for (double[] row : numbers(origin, text, values)) {
             counts[(int) Math.min(Math.max(row[0], 0), STRETCHES - 1)] += (long) row[1];
         }
-        return new Spread(least, most, Arrays.stream(counts).boxed().toList());
+        return new ValueDistribution(least, most, Arrays.stream(counts).boxed().toList());
     }
 
     private List<double[]> numbers(StatementOrigin origin, String text, Map<String, String> values) {

@@ -3,15 +3,15 @@ package plainsieve.server.authoring;
 import org.springframework.stereotype.Service;
 import plainsieve.server.project.DataTransferPolicy;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.DataTransferRecords;
-import plainsieve.server.records.DataTransferRow;
+import plainsieve.server.records.TransferPolicyRecords;
+import plainsieve.server.records.TransferPolicyRow;
 
 /** Decides between which sources values may travel in a project. */
 @Service
 public class DataTransferEdits {
-    private final DataTransferRecords records;
+    private final TransferPolicyRecords records;
 
-    DataTransferEdits(DataTransferRecords records) {
+    DataTransferEdits(TransferPolicyRecords records) {
         this.records = records;
     }
 
@@ -27,7 +27,7 @@ public class DataTransferEdits {
         records.forget(row(project, new DataTransferPolicy(from, to, false)));
     }
 
-    private static DataTransferRow row(Project project, DataTransferPolicy policy) {
-        return new DataTransferRow(project.id(), policy.from(), policy.to(), policy.allowed());
+    private static TransferPolicyRow row(Project project, DataTransferPolicy policy) {
+        return new TransferPolicyRow(project.id(), policy.from(), policy.to(), policy.allowed());
     }
 }

@@ -17,7 +17,7 @@ import plainsieve.sources.Catalog;
  */
 record DeclaredArgument(String of, String written) {
     /** The argument as which a parameter is in a query, where it is one. */
-    static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalog.Function> functions) {
+    static Optional<DeclaredArgument> of(ParsedQuery query, String parameter, List<Catalog.CatalogFunction> functions) {
         return query.parameters().stream()
                 .filter(place -> place.name().equals(parameter))
                 .flatMap(place -> at(query, place, functions).stream())
@@ -25,7 +25,7 @@ record DeclaredArgument(String of, String written) {
     }
 
     private static Optional<DeclaredArgument> at(
-            ParsedQuery query, ParameterPlace place, List<Catalog.Function> functions) {
+            ParsedQuery query, ParameterPlace place, List<Catalog.CatalogFunction> functions) {
         return CallArgument.of(query.tokens(), place.token()).flatMap(call -> functions.stream()
                 .filter(function -> function.name().equalsIgnoreCase(call.function())
                         && function.arguments().size() > call.index())

@@ -18,7 +18,7 @@ record DraftDependencies(Set<String> queries, Set<String> parameters) {
         DraftDependencies needed = new DraftDependencies(new LinkedHashSet<>(), new LinkedHashSet<>());
         project.reports().stream()
                 .map(report -> project.draft(report.id()))
-                .filter(draft -> !draft.given()
+                .filter(draft -> !draft.published()
                         || !draft.report().equals(project.report(draft.report().id())))
                 .forEach(draft -> needed.add(project.drafted(draft.report().id()), draft.report()));
         return needed;

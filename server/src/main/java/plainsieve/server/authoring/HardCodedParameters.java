@@ -44,8 +44,8 @@ class HardCodedParameters {
     List<ParameterDefinition> of(Project project, HardCodedValueConversion.Draft draft, HardCodedValue value) {
         List<ParameterDefinition> definitions = new ArrayList<>();
         String upper = "";
-        for (int i = value.holes().size() - 1; i >= 0; i--) {
-            HardCodedValue.Placeholder placeholder = value.holes().get(i);
+        for (int i = value.placeholders().size() - 1; i >= 0; i--) {
+            HardCodedValue.Placeholder placeholder = value.placeholders().get(i);
             ChoiceText fixed = ChoiceText.of(placeholder.values());
             definitions.add(ParameterProposals.definition(parameter(value.kind(), placeholder))
                     .inPlaceOf(fixed, i == 0 ? upper : "")

@@ -59,53 +59,61 @@ public class HardCodedValueConversion {
      * A fixed value that viewers could choose.
      *
      * @param places each literal, in written order
-     * @param words what it would become: ":port, many texts, as p.name is"
-     * @param served the parameters that the project has for it already; none when it has none
-     * @param servedIn the query that they are in
+     * @param description what it would become: ":port, many texts, as p.name is"
+     * @param existingParameters the parameters that the project has for it already; none when it has none
+     * @param existingIn the query that they are in
      */
-    public record Offer(
-            List<TextLocation> places, String words, List<String> names, List<String> served, String servedIn) {}
+    public record HardCodedOccurrence(
+            List<TextLocation> places,
+            String description,
+            List<String> names,
+            List<String> existingParameters,
+            String existingIn) {}
 
     /**
      * The result of a conversion.
      *
      * @param text the query with the parameters in it
      * @param names of the parameters that were made
-     * @param used names of those that there were already
-     * @param differing those of them that reports open with another value than the one that was in the text
-     * @param same how far the rows are known to have stayed the same
+     * @param reusedNames names of those that there were already
+     * @param differingDefaults those of them that reports open with another value than the one that was in the text
+     * @param equality how far the rows are known to have stayed the same
      * @param namedAfter the word in the query's name that was one of the values; empty when there is none
      */
-    public record Made(
+    public record ConversionResult(
             String text,
             List<String> names,
-            List<String> used,
-            List<Differing> differing,
-            AnswerDigest.Side before,
-            AnswerDigest.Side after,
-            RowsBeforeAndAfter.Equality same,
+            List<String> reusedNames,
+            List<DifferingDefault> differingDefaults,
+            AnswerDigest.ResultSummary before,
+            AnswerDigest.ResultSummary after,
+            RowsBeforeAndAfter.Equality equality,
             String namedAfter) {}
 
     /**
      * A parameter with another default than the value whose place it took: reports open with other rows than those before.
      *
-     * @param opensWith its default, in words
+     * @param defaultText its default, in words
      * @param was the value in the text, in words
      * @param values the same as a choice has them
      * @param reports those that show the query
      */
-    public record Differing(
-            String parameter, String opensWith, String stood, List<String> values, List<OfReport> reports) {}
+    public record DifferingDefault(
+            String parameter,
+            String defaultText,
+            String valueText,
+            List<String> values,
+            List<ReportReference> reports) {}
 
-    public record OfReport(String id, String name) {}
+    public record ReportReference(String id, String name) {}
 
     /** Every fixed value of a text; none while the text cannot be read. */
-    public List<Offer> of(Project project, Query query, PreparedQuery prepared) {
+    public List<HardCodedOccurrence> of(Project project, Query query, PreparedQuery prepared) {
         return serving.in(project, query, prepared).stream()
-                .map(found -> new Offer(
+                .map(found -> new HardCodedOccurrence(
                         found.value().places(),
                         words(found.value()),
-                        found.value().holes().stream()
+                        found.value().placeholders().stream()
                                 .map(HardCodedValue.Placeholder::name)
                                 .toList(),
                         found.by().map(MatchingParameters.Match::names).orElse(List.of()),
@@ -114,16 +122,16 @@ public class HardCodedValueConversion {
     }
 
     private static String words(HardCodedValue value) {
-        String names = value.holes().stream()
+        String names = value.placeholders().stream()
                 .map(placeholder -> ":" + placeholder.name())
                 .collect(Collectors.joining(" and "));
-        HardCodedValue.Placeholder first = value.holes().get(0);
+        HardCodedValue.Placeholder first = value.placeholders().get(0);
         String type = (first.many() ? "many, each a " : "a ") + first.type().inWords();
         String like = value.column()
                 .filter(column -> column.type().filter(first.type()::equals).isPresent())
                 .map(column -> ", as " + column.expression() + " is")
                 .orElse("");
-        String places = value.places().size() > value.holes().size() ? ", everywhere" : "";
+        String places = value.places().size() > value.placeholders().size() ? ", everywhere" : "";
         return names + ", " + type + like + places;
     }
 
@@ -151,7 +159,7 @@ public class HardCodedValueConversion {
      * Makes parameters of fixed values, or takes those that the project has for them, and runs the query before and after.
      * When it does not run afterwards, nothing is made.
      */
-    public Made make(Project project, Draft draft, Wanted wanted) {
+    public ConversionResult make(Project project, Draft draft, Wanted wanted) {
         if (StepLines.isSteps(draft.text())) {
             throw new ProblemException(Problem.of(
                     "steps-not-sql",
@@ -181,7 +189,7 @@ public class HardCodedValueConversion {
                 .toList();
     }
 
-    private Made make(Project project, Draft draft, List<MatchingParameters.MatchedValue> replaced) {
+    private ConversionResult make(Project project, Draft draft, List<MatchingParameters.MatchedValue> replaced) {
         String after = TextEdit.apply(
                 draft.text(),
                 replaced.stream().flatMap(one -> one.edits().stream()).toList());
@@ -207,7 +215,7 @@ public class HardCodedValueConversion {
             RowsBeforeAndAfter.Equality same = rowsBeforeAndAfter.compare(project, draft, before, later);
             fixed.forEach((name, choice) ->
                     parameters.change(project, project.parameter(name).withTrial(choice)));
-            return new Made(
+            return new ConversionResult(
                     after,
                     made,
                     used(replaced),
@@ -229,15 +237,15 @@ public class HardCodedValueConversion {
                 .toList();
     }
 
-    private static List<Differing> differing(Project project, Query query, Map<String, ChoiceText> fixed) {
-        List<OfReport> reports = project.reports().stream()
+    private static List<DifferingDefault> differing(Project project, Query query, Map<String, ChoiceText> fixed) {
+        List<ReportReference> reports = project.reports().stream()
                 .filter(report -> report.queryIds().contains(query.id()))
-                .map(report -> new OfReport(report.id(), report.name()))
+                .map(report -> new ReportReference(report.id(), report.name()))
                 .toList();
         return fixed.entrySet().stream()
                 .sorted(Map.Entry.comparingByKey())
                 .filter(one -> !project.parameter(one.getKey()).start().equals(DefaultDefinition.of(one.getValue())))
-                .map(one -> new Differing(
+                .map(one -> new DifferingDefault(
                         one.getKey(),
                         StageWords.value(
                                 project,
@@ -256,7 +264,8 @@ public class HardCodedValueConversion {
             List<String> names = one.by().map(MatchingParameters.Match::names).orElse(List.of());
             for (int i = 0; i < names.size(); i++) {
                 choices.put(
-                        names.get(i), ChoiceText.of(one.value().holes().get(i).values()));
+                        names.get(i),
+                        ChoiceText.of(one.value().placeholders().get(i).values()));
             }
         }
         return choices;
@@ -265,7 +274,7 @@ public class HardCodedValueConversion {
     /** A query called "March crossings" is called wrongly once viewers choose the month. */
     private static String namedAfter(String name, List<HardCodedValue> values) {
         Set<String> words = values.stream()
-                .flatMap(value -> value.holes().stream())
+                .flatMap(value -> value.placeholders().stream())
                 .flatMap(placeholder ->
                         placeholder.values().stream().flatMap(value -> saidAs(placeholder.type(), value)))
                 .map(word -> word.toLowerCase(Locale.ROOT))

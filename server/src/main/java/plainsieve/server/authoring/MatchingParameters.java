@@ -100,13 +100,13 @@ class MatchingParameters {
     }
 
     private static boolean isMany(HardCodedValue value) {
-        return value.holes().get(0).many();
+        return value.placeholders().get(0).many();
     }
 
     private static Stream<Match> candidate(
             Project project, HardCodedValue value, ComparedParameter served, Query query) {
         ParameterDefinition parameter = project.parameters().get(served.parameter());
-        HardCodedValue.Placeholder placeholder = value.holes().get(0);
+        HardCodedValue.Placeholder placeholder = value.placeholders().get(0);
         boolean same = parameter != null
                 && !parameter.isComputed()
                 && parameter.type() == placeholder.type()
@@ -115,8 +115,9 @@ class MatchingParameters {
         if (!same || !comparesAlike(value, served.kind(), parameter)) {
             return Stream.empty();
         }
-        List<String> names =
-                value.holes().size() == 1 ? List.of(parameter.name()) : List.of(parameter.name(), parameter.rangeEnd());
+        List<String> names = value.placeholders().size() == 1
+                ? List.of(parameter.name())
+                : List.of(parameter.name(), parameter.rangeEnd());
         boolean fits = parameter.many() ? !value.gapsForMany().isEmpty() : !isMany(value);
         return fits ? Stream.of(new Match(names, parameter.many(), query.name())) : Stream.empty();
     }

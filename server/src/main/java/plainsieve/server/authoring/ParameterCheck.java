@@ -39,8 +39,8 @@ final class ParameterCheck {
         check.range();
         check.formula(definition.formula());
         check.formula(definition.start().formulaText());
-        check.bound(definition.bounds().least());
-        check.bound(definition.bounds().most());
+        check.bound(definition.bounds().minimum());
+        check.bound(definition.bounds().maximum());
         check.choices();
         check.hold();
         check.circle();
@@ -154,7 +154,7 @@ final class ParameterCheck {
         }
     }
 
-    /** Reads a choice whose blank is allowed whatever the rule: nothing has to be chosen while a parameter is made. */
+    /** Reads a choice; blank is allowed regardless of the blank rule, as a new parameter has no choice yet. */
     private static void readAny(Parameter parameter, ChoiceText text, String what) {
         try {
             ChoiceReader.readAll(

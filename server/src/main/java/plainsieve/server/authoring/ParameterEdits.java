@@ -52,7 +52,7 @@ public class ParameterEdits {
         if (records.change(row(project, definition)) == 0) {
             throw new EditConflictException("Parameter :" + definition.name());
         }
-        return definition.withVersion(definition.upkeep().version() + 1);
+        return definition.withVersion(definition.maintenance().version() + 1);
     }
 
     /** Puts the parameters into this order; those that are not named stay after them. */
@@ -72,7 +72,7 @@ public class ParameterEdits {
         ParameterDefinition definition = project.parameter(from);
         refuseTaken(project, to);
         Parameter.of(to, definition.type());
-        List<String> former = new ArrayList<>(definition.upkeep().formerNames());
+        List<String> former = new ArrayList<>(definition.maintenance().formerNames());
         former.remove(to);
         former.add(from);
         ParameterDefinition renamed = definition.renamed(to, former);
@@ -88,7 +88,7 @@ public class ParameterEdits {
                         throw new EditConflictException("Parameter :" + other.name());
                     }
                 });
-        return renamed.withVersion(definition.upkeep().version() + 1);
+        return renamed.withVersion(definition.maintenance().version() + 1);
     }
 
     private static void refuseTaken(Project project, String name) {
@@ -101,7 +101,7 @@ public class ParameterEdits {
         }
     }
 
-    /** Removes a parameter that nothing uses; it can be brought back. Throws {@link StillUsedException} otherwise. */
+    /** Removes a parameter that nothing uses; it can be restored. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(Project project, String name) {
         ParameterDefinition definition = project.parameter(name);
@@ -124,6 +124,6 @@ public class ParameterEdits {
                 definition.name(),
                 forms.write(definition),
                 0,
-                definition.upkeep().version());
+                definition.maintenance().version());
     }
 }

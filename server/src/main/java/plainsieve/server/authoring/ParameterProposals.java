@@ -72,7 +72,7 @@ public class ParameterProposals {
         }
         ComparedColumn column = compared.get();
         Type type = asChosen(column);
-        boolean many = guessed.many() || column.kind() == Comparison.Kind.IN;
+        boolean many = guessed.multiple() || column.kind() == Comparison.Kind.IN;
         Parameter parameter = many ? Parameter.of(name, type).takingMany() : Parameter.of(name, type);
         String why = type == column.type().orElseThrow()
                 ? "A %s, as %s is.".formatted(type.inWords(), column.expression())
@@ -112,7 +112,7 @@ public class ParameterProposals {
     static ParameterDefinition definition(Parameter parameter) {
         String words = parameter.name().replace('_', ' ');
         String label = Character.toUpperCase(words.charAt(0)) + words.substring(1);
-        boolean limit = parameter.everyRowValue().isPresent();
+        boolean limit = parameter.unlimitedValue().isPresent();
         return ParameterDefinition.of(
                 parameter,
                 new ParameterDefinition.Words(

@@ -76,7 +76,7 @@ public class ParameterRenaming {
         for (Query query : project.queries()) {
             String draft = renamed(project, query, query.draftText(), from, to);
             String live = renamed(project, query, query.liveText(), from, to);
-            String by = query.sourceBy().equals(from) ? to : query.sourceBy();
+            String by = query.sourceParameter().equals(from) ? to : query.sourceParameter();
             Query changed = query.saying(draft, live).askingBy(by);
             if (!changed.equals(query)) {
                 queries.change(project, changed);

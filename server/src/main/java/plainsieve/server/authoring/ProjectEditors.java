@@ -9,5 +9,5 @@ record ProjectEditors(
         QueryEdits queries,
         ParameterEdits parameters,
         ReportEdits reports,
-        DataTransferEdits travels,
+        DataTransferEdits transferPolicies,
         StageEdits stages) {}

@@ -20,8 +20,8 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.records.IncompatibleDatabaseException;
+import plainsieve.server.records.ProjectFolderRecords;
 import plainsieve.server.records.ProjectRecords;
-import plainsieve.server.records.ServingRecords;
 import plainsieve.server.sources.SourceDefinitions;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
@@ -36,14 +36,14 @@ import plainsieve.sources.SourceKind;
 public class ProjectReplacement {
     private static final int MOST_NAMED = 3;
 
-    private final ServingRecords serving;
+    private final ProjectFolderRecords serving;
     private final ProjectRecords records;
     private final Projects projects;
     private final SourceDefinitions sources;
     private final ProjectTransfer transfer;
 
     ProjectReplacement(
-            ServingRecords serving,
+            ProjectFolderRecords serving,
             ProjectRecords records,
             Projects projects,
             SourceDefinitions sources,
@@ -82,7 +82,7 @@ public class ProjectReplacement {
         serving.removeReports();
         serving.removeParameters();
         serving.removeQueries();
-        serving.removeTravels();
+        serving.removeTransferPolicies();
         serving.removeStages();
         serving.removeDeliveries();
         serving.removeCopies();
@@ -185,7 +185,7 @@ public class ProjectReplacement {
                 here.getOrDefault("database", entry.database()),
                 here.getOrDefault("user", entry.user()),
                 entry.signIn(),
-                entry.said());
+                entry.tableOverrides());
         return new SourceAccess(entry.id(), kind.settings(fields), new Secret(here.getOrDefault("password", "")));
     }
 

@@ -21,10 +21,10 @@ import plainsieve.files.DeliveriesFile;
 import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
-import plainsieve.files.ProjectFile.DataTransferEntry;
 import plainsieve.files.ProjectFile.QueryEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
+import plainsieve.files.ProjectFile.TransferPolicyEntry;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.StagesFile;
 import plainsieve.files.StagesFile.StageEntry;
@@ -76,7 +76,7 @@ public class ProjectTransfer {
                 given(project),
                 drafts(project),
                 project.travels().stream()
-                        .map(policy -> new DataTransferEntry(policy.from(), policy.to(), policy.allowed()))
+                        .map(policy -> new TransferPolicyEntry(policy.from(), policy.to(), policy.allowed()))
                         .toList());
         List<StageEntry> stages = project.stages().stream()
                 .filter(stage -> !stage.saysNothing())
@@ -103,7 +103,7 @@ public class ProjectTransfer {
                     query.id(),
                     query.name(),
                     query.sourceId(),
-                    query.sourceBy(),
+                    query.sourceParameter(),
                     query.asked().copy(),
                     query.asked().keptSeconds(),
                     file,
@@ -130,12 +130,12 @@ public class ProjectTransfer {
                 fields.database(),
                 fields.user(),
                 fields.signIn(),
-                fields.said());
+                fields.tableOverrides());
     }
 
     private static List<ReportEntry> given(Project project) {
         return project.reports().stream()
-                .filter(report -> project.draft(report.id()).given())
+                .filter(report -> project.draft(report.id()).published())
                 .map(ReportEntries::entry)
                 .toList();
     }
@@ -143,7 +143,7 @@ public class ProjectTransfer {
     private static List<ReportEntry> drafts(Project project) {
         return project.reports().stream()
                 .map(report -> project.draft(report.id()))
-                .filter(draft -> !draft.given()
+                .filter(draft -> !draft.published()
                         || !draft.report().equals(project.report(draft.report().id())))
                 .map(draft -> ReportEntries.entry(draft.report()))
                 .toList();
@@ -170,7 +170,7 @@ public class ProjectTransfer {
         along.forEach(one -> one.prepare(projects.get(projectId), folder.beside()));
         Project withSources = projects.get(projectId);
         requireSources(withSources, file);
-        file.travels().forEach(entry -> edits.travels()
+        file.transferPolicies().forEach(entry -> edits.transferPolicies()
                 .decide(withSources, new DataTransferPolicy(entry.from(), entry.to(), entry.allowed())));
         file.queries().forEach(query -> query(withSources, query, folder.texts()));
         parameters(projects.get(projectId), file.parameters());
@@ -209,10 +209,11 @@ public class ProjectTransfer {
 
     /** What an import would change. Changes nothing. Throws as {@link #importFiles}. */
     @Transactional
-    public List<ProjectDifference.Changed> difference(String projectId, ProjectFolder folder, MissingSources missing) {
+    public List<ProjectDifference.ChangedObject> difference(
+            String projectId, ProjectFolder folder, MissingSources missing) {
         ProjectFolder before = exportFiles(projects.get(projectId));
         importFiles(projectId, folder, missing);
-        List<ProjectDifference.Changed> changed =
+        List<ProjectDifference.ChangedObject> changed =
                 ProjectDifference.between(before, exportFiles(projects.get(projectId)));
         TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
         return changed;
@@ -223,7 +224,12 @@ public class ProjectTransfer {
         edits.sources().refuseOthers(project, entry.id());
         SourceSettings settings = kind(entry)
                 .settings(new SourceFields(
-                        entry.host(), entry.port(), entry.database(), entry.user(), entry.signIn(), entry.said()));
+                        entry.host(),
+                        entry.port(),
+                        entry.database(),
+                        entry.user(),
+                        entry.signIn(),
+                        entry.tableOverrides()));
         edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 
@@ -244,8 +250,8 @@ public class ProjectTransfer {
         String live = texts.get(entry.file());
         String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
         String name = entry.name().isBlank() ? entry.id() : Ids.name("A query", entry.name());
-        CachePolicy asked = CachePolicy.of(entry.copy(), entry.keptSeconds());
-        Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), asked, draft, live, 1);
+        CachePolicy asked = CachePolicy.of(entry.storedCopy(), entry.cacheSeconds());
+        Query query = new Query(entry.id(), name, entry.source(), entry.sourceParameter(), asked, draft, live, 1);
         if (project.hasQuery(entry.id())) {
             int version = project.query(entry.id()).version();
             edits.queries().change(project, query.atVersion(version));
@@ -265,7 +271,7 @@ public class ProjectTransfer {
             }
         }
         for (ParameterEntry entry : entries) {
-            int version = now.parameter(entry.name()).upkeep().version();
+            int version = now.parameter(entry.name()).maintenance().version();
             now = now.with(edits.parameters().change(now, ParameterEntries.definition(entry, version)));
         }
     }

@@ -113,7 +113,7 @@ public class QueryEdits {
                 }));
     }
 
-    /** Removes a query that nothing shows; it can be brought back. Throws {@link StillUsedException} otherwise. */
+    /** Removes a query that nothing shows; it can be restored. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(Project project, Query query) {
         List<String> users =
@@ -142,7 +142,7 @@ public class QueryEdits {
                 query.id(),
                 query.name(),
                 query.sourceId(),
-                query.sourceBy(),
+                query.sourceParameter(),
                 query.asked().copy(),
                 query.asked().keptSeconds(),
                 query.draftText(),

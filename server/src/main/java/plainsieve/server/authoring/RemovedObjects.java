@@ -67,7 +67,7 @@ public class RemovedObjects {
     /** Something that can be brought back. */
     public record Thing(long id, Kind kind, String thingId, String name, Instant at) {
         private static Thing of(RemovedRow row) {
-            return new Thing(row.id(), Kind.ofWord(row.kind()), row.thingId(), row.name(), row.removedAt());
+            return new Thing(row.id(), Kind.ofWord(row.kind()), row.objectId(), row.name(), row.removedAt());
         }
     }
 

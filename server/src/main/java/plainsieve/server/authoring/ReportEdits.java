@@ -42,7 +42,7 @@ public class ReportEdits {
     public void changeQuestion(Project project, Report report, String question, ReportOpening opening) {
         QuestionLine.read(question);
         Set<String> known = project.parametersOf(report);
-        opening.signed().stream()
+        opening.signedParameters().stream()
                 .filter(name -> !known.contains(name))
                 .findFirst()
                 .ifPresent(name -> {
@@ -85,7 +85,7 @@ public class ReportEdits {
     void change(Project project, Report seen, UnaryOperator<Report> how) {
         ReportDraft draft = project.draft(seen.id());
         Report live = how.apply(project.report(seen.id())).withVersion(seen.version());
-        keep(project, live, new ReportDraft(how.apply(draft.report()), draft.given()));
+        keep(project, live, new ReportDraft(how.apply(draft.report()), draft.published()));
     }
 
     /** Lets a report open with its own value, in place of the default of the parameter. */
@@ -108,7 +108,7 @@ public class ReportEdits {
 
     /** Changes the draft alone. @param draft with the version that was seen */
     public void changeDraft(Project project, Report draft) {
-        boolean given = project.draft(draft.id()).given();
+        boolean given = project.draft(draft.id()).published();
         Report live = given ? project.report(draft.id()).withVersion(draft.version()) : draft;
         keep(project, live, new ReportDraft(draft, given));
     }
@@ -141,6 +141,6 @@ public class ReportEdits {
         String definition = forms.write(live);
         String drafted = forms.write(draft.report());
         String differing = drafted.equals(definition) ? "" : drafted;
-        return new ReportRow(project.id(), live.id(), definition, differing, draft.given(), 0, live.version());
+        return new ReportRow(project.id(), live.id(), definition, differing, draft.published(), 0, live.version());
     }
 }

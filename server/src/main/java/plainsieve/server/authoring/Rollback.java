@@ -88,7 +88,7 @@ public class Rollback {
         Set<String> reportIds =
                 ids(then.reports().stream().map(ProjectFile.ReportEntry::id).toList());
         project.reports().stream()
-                .filter(report -> project.draft(report.id()).given() && !reportIds.contains(report.id()))
+                .filter(report -> project.draft(report.id()).published() && !reportIds.contains(report.id()))
                 .forEach(report -> reports.remove(project, report));
         Set<String> names =
                 ids(then.parameters().stream().map(ParameterEntry::name).toList());
@@ -102,9 +102,9 @@ public class Rollback {
         tables.queries().all().stream()
                 .filter(row -> row.projectId().equals(project.id()) && !queryIds.contains(row.id()))
                 .forEach(row -> remove(project, row));
-        tables.travels().all().stream()
+        tables.transferPolicies().all().stream()
                 .filter(row -> row.projectId().equals(project.id()))
-                .forEach(tables.travels()::forget);
+                .forEach(tables.transferPolicies()::forget);
     }
 
     private static Set<String> ids(List<String> all) {
@@ -145,7 +145,7 @@ public class Rollback {
                                 .toList(),
                         file.reports(),
                         drafts,
-                        file.travels()),
+                        file.transferPolicies()),
                 texts);
     }
 }

@@ -88,7 +88,7 @@ public final class RowAccessWarnings {
             return Enforcement.SURE;
         }
         String name = definition.name();
-        if (query.choosesSource() && query.sourceBy().equals(name)) {
+        if (query.choosesSource() && query.sourceParameter().equals(name)) {
             return Enforcement.SURE;
         }
         try {

@@ -51,9 +51,9 @@ class RowsBeforeAndAfter {
      * @param first its first rows, which are all of them where there are no more
      * @param whole the number of all rows and their totals, where there are more and they could be counted
      */
-    record RunDigest(AnswerDigest first, Optional<AnswerDigest.Side> whole) {
+    record RunDigest(AnswerDigest first, Optional<AnswerDigest.ResultSummary> whole) {
         /** The most that is known of it. */
-        AnswerDigest.Side side() {
+        AnswerDigest.ResultSummary side() {
             return whole.orElseGet(first::side);
         }
 
@@ -70,7 +70,7 @@ class RowsBeforeAndAfter {
         }
     }
 
-    private static boolean sameTotals(AnswerDigest.Side one, AnswerDigest.Side other) {
+    private static boolean sameTotals(AnswerDigest.ResultSummary one, AnswerDigest.ResultSummary other) {
         return one.rows() == other.rows()
                 && one.columns().equals(other.columns())
                 && one.totals().keySet().equals(other.totals().keySet())
@@ -124,7 +124,7 @@ class RowsBeforeAndAfter {
                 AnswerDigest.MOST_ROWS);
     }
 
-    private Optional<AnswerDigest.Side> whole(
+    private Optional<AnswerDigest.ResultSummary> whole(
             Project project, HardCodedValueConversion.Draft draft, String text, AnswerDigest first) {
         List<String> summed = first.numbers().stream()
                 .filter(name -> Collections.frequency(first.side().columns(), name) == 1)
@@ -143,13 +143,14 @@ class RowsBeforeAndAfter {
         return counted.rows().stream().findFirst().map(row -> side(first.side(), summed, row));
     }
 
-    private static AnswerDigest.Side side(AnswerDigest.Side first, List<String> summed, List<String> row) {
+    private static AnswerDigest.ResultSummary side(
+            AnswerDigest.ResultSummary first, List<String> summed, List<String> row) {
         Map<String, String> totals = new LinkedHashMap<>();
         for (int i = 0; i < summed.size(); i++) {
             String name = summed.get(i);
             number(row.get(i + 1)).ifPresent(total -> totals.put(name, total.toPlainString()));
         }
-        return new AnswerDigest.Side(
+        return new AnswerDigest.ResultSummary(
                 first.id(), first.columns(), Long.parseLong(row.get(0)), false, totals, first.millis());
     }
 

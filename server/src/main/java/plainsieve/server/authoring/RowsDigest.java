@@ -44,7 +44,7 @@ final class RowsDigest implements RunListener {
         rows++;
     }
 
-    /** Numbers that are alike are written alike, whatever their type; nothing is no text. */
+    /** Equal numbers have equal texts, regardless of their type; null is not a text. */
     private static String written(Object value) {
         return value instanceof BigDecimal || value instanceof Long
                 ? new BigDecimal(value.toString()).stripTrailingZeros().toPlainString()

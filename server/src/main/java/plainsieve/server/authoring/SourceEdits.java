@@ -185,7 +185,7 @@ public class SourceEdits {
         return users;
     }
 
-    /** Removes a source that nothing asks; it can be brought back. Throws {@link StillUsedException} otherwise. */
+    /** Removes a source that nothing asks; it can be restored. Throws {@link StillUsedException} otherwise. */
     @Transactional
     public void remove(String id) {
         SourceRow row = kept.row(id);

@@ -141,7 +141,7 @@ public class TablePreview {
         return new QueryStart(text.append("\nfrom ").append(from).toString(), List.of());
     }
 
-    private static QueryStart function(Catalog.Function found, String schema, Dialect dialect) {
+    private static QueryStart function(Catalog.CatalogFunction found, String schema, Dialect dialect) {
         Map<String, ParameterDefinition> parameters = new LinkedHashMap<>();
         for (String argument : found.arguments()) {
             String word =

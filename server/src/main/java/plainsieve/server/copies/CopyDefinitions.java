@@ -47,17 +47,18 @@ class CopyDefinitions {
 
     /** @param since its schedule counts from here */
     static StoredCopy copy(CopyEntry kept, Instant since, int version) {
-        int colon = kept.by().lastIndexOf(':');
+        int colon = kept.partitionBy().lastIndexOf(':');
         Optional<StoredCopy.Parts> parts = colon < 1
                 ? Optional.empty()
-                : DatePart.ofWord(kept.by().substring(colon + 1))
-                        .map(stretch -> new StoredCopy.Parts(kept.by().substring(0, colon), stretch, kept.again()));
+                : DatePart.ofWord(kept.partitionBy().substring(colon + 1))
+                        .map(stretch -> new StoredCopy.Parts(
+                                kept.partitionBy().substring(0, colon), stretch, kept.refreshedPartitions()));
         return new StoredCopy(
                 kept.id(),
                 kept.name(),
                 kept.query(),
                 parts,
-                new ScheduleEntry(kept.every(), kept.zone(), kept.missed(), kept.after()).read(),
+                new ScheduleEntry(kept.cron(), kept.timeZone(), kept.missedRuns(), kept.after()).read(),
                 kept.paused(),
                 since,
                 version);

@@ -10,10 +10,10 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.DeliveriesFile.AttachEntry;
+import plainsieve.files.DeliveriesFile.AttachmentEntry;
+import plainsieve.files.DeliveriesFile.ConditionEntry;
 import plainsieve.files.DeliveriesFile.DeliveryEntry;
-import plainsieve.files.DeliveriesFile.EachEntry;
-import plainsieve.files.DeliveriesFile.OnlyEntry;
+import plainsieve.files.DeliveriesFile.RecipientQueryEntry;
 import plainsieve.server.downloads.DownloadFormat;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.StageEntries;
@@ -81,25 +81,25 @@ class DeliveryDefinitions {
                 new Delivery.Content(
                         entry.report(),
                         choices,
-                        only(entry.only()),
-                        entry.attach().stream()
+                        only(entry.condition()),
+                        entry.attachments().stream()
                                 .map(DeliveryDefinitions::attachment)
                                 .toList()),
                 to(entry),
-                new ScheduleEntry(entry.every(), entry.zone(), entry.missed(), entry.after()).read(),
+                new ScheduleEntry(entry.cron(), entry.timeZone(), entry.missedRuns(), entry.after()).read(),
                 entry.paused(),
                 since,
                 version);
     }
 
     private static Delivery.Recipients to(DeliveryEntry entry) {
-        EachEntry each = entry.each();
+        RecipientQueryEntry each = entry.recipientQuery();
         return each == null
-                ? new Delivery.NamedRecipients(entry.to())
-                : new Delivery.EachRow(each.query(), each.address(), each.choices());
+                ? new Delivery.NamedRecipients(entry.recipients())
+                : new Delivery.EachRow(each.query(), each.addressColumn(), each.choices());
     }
 
-    private static Delivery.SendCondition only(OnlyEntry entry) {
+    private static Delivery.SendCondition only(ConditionEntry entry) {
         if (entry == null || entry.view().isEmpty()) {
             return new Delivery.Unconditional();
         }
@@ -107,8 +107,8 @@ class DeliveryDefinitions {
             return new Delivery.HasRows(entry.view());
         }
         try {
-            boolean above = entry.passes().equals(ABOVE);
-            if (above || entry.passes().equals(BELOW)) {
+            boolean above = entry.comparison().equals(ABOVE);
+            if (above || entry.comparison().equals(BELOW)) {
                 return new Delivery.FigureThreshold(
                         entry.view(),
                         entry.figure(),
@@ -120,11 +120,11 @@ class DeliveryDefinitions {
         }
         throw new ProblemException(Problem.of(
                 "bad-delivery",
-                "Invalid threshold “%s %s”.".formatted(entry.passes(), entry.value()),
+                "Invalid threshold “%s %s”.".formatted(entry.comparison(), entry.value()),
                 "Write above or below and a number, such as above 10."));
     }
 
-    private static Delivery.Attachment attachment(AttachEntry entry) {
+    private static Delivery.Attachment attachment(AttachmentEntry entry) {
         DownloadFormat format = DownloadFormat.ofWord(entry.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-delivery",
@@ -144,11 +144,12 @@ class DeliveryDefinitions {
                 choices,
                 delivery.to() instanceof Delivery.NamedRecipients named ? named.who() : List.of(),
                 delivery.to() instanceof Delivery.EachRow each
-                        ? new EachEntry(each.queryId(), each.column(), each.choices())
+                        ? new RecipientQueryEntry(each.queryId(), each.column(), each.choices())
                         : null,
                 only(delivery.content().only()).orElse(null),
                 delivery.content().attached().stream()
-                        .map(one -> new AttachEntry(one.viewId(), one.format().word()))
+                        .map(one ->
+                                new AttachmentEntry(one.viewId(), one.format().word()))
                         .toList(),
                 when.every(),
                 when.zone(),
@@ -157,12 +158,12 @@ class DeliveryDefinitions {
                 delivery.paused());
     }
 
-    private static Optional<OnlyEntry> only(Delivery.SendCondition only) {
+    private static Optional<ConditionEntry> only(Delivery.SendCondition only) {
         if (only instanceof Delivery.HasRows rows) {
-            return Optional.of(new OnlyEntry(rows.viewId(), "", "", ""));
+            return Optional.of(new ConditionEntry(rows.viewId(), "", "", ""));
         }
         return only instanceof Delivery.FigureThreshold passes
-                ? Optional.of(new OnlyEntry(
+                ? Optional.of(new ConditionEntry(
                         passes.viewId(),
                         passes.label(),
                         passes.above() ? ABOVE : BELOW,

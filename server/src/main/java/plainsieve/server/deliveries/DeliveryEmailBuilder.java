@@ -52,7 +52,7 @@ class DeliveryEmailBuilder {
 
     record BuiltEmail(EmailMessage mail) implements BuildResult {}
 
-    record NothingToSend(String why) implements BuildResult {}
+    record NothingToSend(String reason) implements BuildResult {}
 
     /** All mails of a delivery that are written at once: who has the same choices and rights as the one before gets the same. */
     static final class Round {
@@ -129,7 +129,7 @@ class DeliveryEmailBuilder {
 
     private static Optional<Report> given(Project live, Delivery delivery) {
         String id = delivery.content().reportId();
-        boolean has = live.hasReport(id) && live.draft(id).given();
+        boolean has = live.hasReport(id) && live.draft(id).published();
         return has ? Optional.of(live.report(id)) : Optional.empty();
     }
 

@@ -13,8 +13,8 @@ import plainsieve.server.mail.MailFailure;
 import plainsieve.server.mail.MailTransport;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
-import plainsieve.server.records.MailRecords;
-import plainsieve.server.records.MailRow;
+import plainsieve.server.records.EmailRecords;
+import plainsieve.server.records.EmailRow;
 import plainsieve.server.sources.ClientPresence;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
@@ -32,14 +32,14 @@ class DeliverySender {
     private final RecipientResolver recipientResolver;
     private final DeliveryEmailBuilder deliveryEmailBuilder;
     private final MailTransport mailTransport;
-    private final MailRecords records;
+    private final EmailRecords records;
     private final Clock clock;
 
     DeliverySender(
             RecipientResolver recipientResolver,
             DeliveryEmailBuilder deliveryEmailBuilder,
             MailTransport mailTransport,
-            MailRecords records,
+            EmailRecords records,
             Clock clock) {
         this.recipientResolver = recipientResolver;
         this.deliveryEmailBuilder = deliveryEmailBuilder;
@@ -78,14 +78,14 @@ class DeliverySender {
         ClientPresence clientPresence = new ClientPresence();
         List<Recipient> all = recipientResolver.of(project.inStage(Stage.LIVE), delivery, clientPresence);
         Recipient first = all.stream()
-                .filter(one -> one.why().isEmpty())
+                .filter(one -> one.reason().isEmpty())
                 .findFirst()
                 .orElse(new Recipient(address, Optional.empty(), Map.of(), Optional.empty()));
         String id = deliveryEmailBuilder.mailId(0, clock.millis());
         DeliveryEmailBuilder.Round test = DeliveryEmailBuilder.Round.test(project, delivery, clientPresence, address);
         DeliveryEmailBuilder.BuildResult written = deliveryEmailBuilder.write(test, first, id);
         if (written instanceof DeliveryEmailBuilder.NothingToSend nothing) {
-            return Optional.of(nothing.why());
+            return Optional.of(nothing.reason());
         }
         try (MailTransport.SmtpSession smtpSession = mailTransport.open()) {
             smtpSession.hand(((DeliveryEmailBuilder.BuiltEmail) written).mail(), () -> {});
@@ -116,27 +116,27 @@ class DeliverySender {
         }
 
         void one(Recipient to) {
-            MailRow row = row(to);
-            MailRow.State state = row.stands();
-            if (state == MailRow.State.HANDING_OVER) {
+            EmailRow row = row(to);
+            EmailRow.State state = row.parsedState();
+            if (state == EmailRow.State.HANDING_OVER) {
                 become(
                         row,
-                        MailRow.State.UNSURE,
+                        EmailRow.State.UNSURE,
                         row.subject(),
                         "The server stopped during sending: delivery is unconfirmed.");
                 unsure++;
             } else if (state.isOver()) {
                 count(state);
-            } else if (to.why().isPresent()) {
-                become(row, MailRow.State.REFUSED, "", to.why().get());
+            } else if (to.reason().isPresent()) {
+                become(row, EmailRow.State.REFUSED, "", to.reason().get());
                 refused++;
             } else {
                 write(to, row);
             }
         }
 
-        private MailRow row(Recipient to) {
-            records.add(new MailRow(
+        private EmailRow row(Recipient to) {
+            records.add(new EmailRow(
                     0,
                     project.id(),
                     delivery.id(),
@@ -150,7 +150,7 @@ class DeliverySender {
             return records.find(job, to.address(), to.part());
         }
 
-        private void count(MailRow.State state) {
+        private void count(EmailRow.State state) {
             switch (state) {
                 case SENT -> sent++;
                 case REFUSED -> refused++;
@@ -160,12 +160,12 @@ class DeliverySender {
             }
         }
 
-        private void write(Recipient to, MailRow row) {
+        private void write(Recipient to, EmailRow row) {
             try {
                 DeliveryEmailBuilder.BuildResult written =
                         deliveryEmailBuilder.write(known, to, deliveryEmailBuilder.mailId(job, row.id()));
                 if (written instanceof DeliveryEmailBuilder.NothingToSend nothing) {
-                    become(row, MailRow.State.LEFT, "", nothing.why());
+                    become(row, EmailRow.State.LEFT, "", nothing.reason());
                     left++;
                 } else if (written instanceof DeliveryEmailBuilder.BuiltEmail ready) {
                     hand(ready.mail(), row);
@@ -178,21 +178,21 @@ class DeliverySender {
         }
 
         /* Nothing belongs to them, or it is stated what cannot be: that is so tomorrow, too. A list that cannot be asked may be there then. */
-        private void impossible(MailRow row, ProblemException e) {
+        private void impossible(EmailRow row, ProblemException e) {
             if (e.problems().stream().anyMatch(problem -> problem.kind().equals("list-not-there"))) {
                 later(row, "", e.getMessage());
             } else {
-                become(row, MailRow.State.REFUSED, "", e.getMessage());
+                become(row, EmailRow.State.REFUSED, "", e.getMessage());
                 refused++;
             }
         }
 
         /* Where there is no way, no one gets anything now, and each would wait for it as long as the first. */
-        private void hand(EmailMessage email, MailRow row) {
+        private void hand(EmailMessage email, EmailRow row) {
             MailTransport.SmtpSession open = way();
             try {
-                open.hand(email, () -> become(row, MailRow.State.HANDING_OVER, email.subject(), ""));
-                become(row, MailRow.State.SENT, email.subject(), "");
+                open.hand(email, () -> become(row, EmailRow.State.HANDING_OVER, email.subject(), ""));
+                become(row, EmailRow.State.SENT, email.subject(), "");
                 sent++;
                 lost = 0;
             } catch (MailFailure e) {
@@ -204,15 +204,19 @@ class DeliverySender {
                     }
                 } else {
                     boolean taken = e.kind() == MailFailure.Kind.UNSURE;
-                    become(row, taken ? MailRow.State.UNSURE : MailRow.State.REFUSED, email.subject(), e.getMessage());
-                    count(taken ? MailRow.State.UNSURE : MailRow.State.REFUSED);
+                    become(
+                            row,
+                            taken ? EmailRow.State.UNSURE : EmailRow.State.REFUSED,
+                            email.subject(),
+                            e.getMessage());
+                    count(taken ? EmailRow.State.UNSURE : EmailRow.State.REFUSED);
                 }
             }
         }
 
         /* The others may have theirs. */
-        private void later(MailRow row, String subject, String note) {
-            become(row, MailRow.State.WAITING, subject, note);
+        private void later(EmailRow row, String subject, String note) {
+            become(row, EmailRow.State.WAITING, subject, note);
             waiting++;
             why = note;
         }
@@ -225,7 +229,7 @@ class DeliverySender {
             return way.orElseThrow();
         }
 
-        private void become(MailRow row, MailRow.State state, String subject, String note) {
+        private void become(EmailRow row, EmailRow.State state, String subject, String note) {
             String said = note.substring(0, Math.min(LONGEST_NOTE, note.length()));
             records.become(
                     row.id(), state.word(), subject, said, clock.instant().toString());

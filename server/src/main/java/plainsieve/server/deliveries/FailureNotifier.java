@@ -77,8 +77,8 @@ class FailureNotifier implements JobListener {
     /** The addresses that emails may go to, of people who can sign in. */
     List<String> addresses(Set<String> people) {
         return accounts.all().stream()
-                .filter(row -> people.contains(row.id()) && !row.blocked())
-                .map(PersonRow::mail)
+                .filter(row -> people.contains(row.id()) && !row.suspended())
+                .map(PersonRow::email)
                 .filter(address -> !address.isEmpty() && mailTransport.mayGoTo(address))
                 .distinct()
                 .toList();

@@ -11,9 +11,9 @@ import plainsieve.server.people.Person;
  * @param address where to; where there is none, whom it would have gone to
  * @param person with that address; nothing for someone without an account
  * @param choices what their row says is chosen
- * @param why nothing can go there; nothing when it can
+ * @param reason nothing can go there; nothing when it can
  */
-record Recipient(String address, Optional<Person> person, Map<String, ChoiceText> choices, Optional<String> why) {
+record Recipient(String address, Optional<Person> person, Map<String, ChoiceText> choices, Optional<String> reason) {
     /** Tells the mails of one address apart. */
     String part() {
         return choices.isEmpty() ? "" : choices.toString();

@@ -112,7 +112,7 @@ class RecipientResolver {
     private Recipient addressee(String who, Map<String, ChoiceText> choices, List<PersonRow> people) {
         Optional<PersonRow> person = people.stream()
                 .filter(row -> row.name().equalsIgnoreCase(who.strip())
-                        || !row.mail().isEmpty() && row.mail().equalsIgnoreCase(who.strip()))
+                        || !row.email().isEmpty() && row.email().equalsIgnoreCase(who.strip()))
                 .findFirst();
         if (person.isPresent()) {
             return of(person.get(), choices);
@@ -126,8 +126,8 @@ class RecipientResolver {
     }
 
     private Recipient of(PersonRow row, Map<String, ChoiceText> choices) {
-        String address = row.mail().isEmpty() ? MailAddress.read(row.name()).orElse("") : row.mail();
-        if (row.blocked()) {
+        String address = row.email().isEmpty() ? MailAddress.read(row.name()).orElse("") : row.email();
+        if (row.suspended()) {
             return unreachable(address.isEmpty() ? row.name() : address, choices, "The account is suspended.");
         }
         if (address.isEmpty()) {

@@ -40,7 +40,7 @@ public class TestAddress {
         Optional<PersonRow> row = accounts.all().stream()
                 .filter(person -> person.id().equals(caller.viewer().id()))
                 .findFirst();
-        return row.map(person -> person.mail().isEmpty() ? person.name() : person.mail())
+        return row.map(person -> person.email().isEmpty() ? person.name() : person.email())
                 .filter(address -> address.contains("@"))
                 .orElse("");
     }

@@ -59,7 +59,7 @@ class DemoPeople {
         for (DemoPerson person : PEOPLE) {
             String id = known.getOrDefault(person.name(), "");
             String present = id.isEmpty() ? added(person) : id;
-            if (accounts.get(present).mail().isEmpty()) {
+            if (accounts.get(present).email().isEmpty()) {
                 accounts.setMail(present, person.name() + "@ferries.example");
             }
             signInService.forgetLinks(present);

@@ -69,8 +69,8 @@ class DemoSetup implements ApplicationRunner {
                         new ServiceSettings.Web(tides.address(), SignIn.HEADER, TideService.KEY_HEADER),
                         new Secret(TideService.KEY)));
         services.fares()
-                .ifPresent(fares -> service(
-                        "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none()));
+                .ifPresent(fares ->
+                        service("fares", new ServiceSettings.OData(fares.address(), SignIn.NONE, ""), Secret.none()));
         project.addTogether();
         services.mailbox().ifPresent(mailbox -> {
             project.addDeliveries();

@@ -94,7 +94,7 @@ public class Downloads {
         return download;
     }
 
-    /** A file that the caller ordered, also while viewing as someone else. For anyone else there is none, whatever ID they send. */
+    /** A file that the caller ordered, also while viewing as someone else. Other callers get 404. */
     public Download get(Project project, Caller caller, String id) {
         return Optional.ofNullable(downloads.getIfPresent(new Cancellations.RunKey(caller.owner(), id)))
                 .filter(found -> found.request.project().id().equals(project.id()))

@@ -98,7 +98,7 @@ class PublishCheck {
 
     private static List<Problem> deadLead(Project drafted, View view) {
         return view
-                .lead()
+                .link()
                 .filter(clickThrough -> !isThere(drafted, clickThrough))
                 .map(clickThrough -> Problem.of(
                         "dead-lead",
@@ -116,7 +116,7 @@ class PublishCheck {
     /** Viewers have no report that was never given. */
     private static boolean isThere(Project drafted, ClickThrough clickThrough) {
         return drafted.hasReport(clickThrough.reportId())
-                && drafted.draft(clickThrough.reportId()).given()
+                && drafted.draft(clickThrough.reportId()).published()
                 && (clickThrough.isForFurtherRows()
                         || drafted.parametersOf(drafted.report(clickThrough.reportId()))
                                 .contains(clickThrough.parameter()));

@@ -37,7 +37,7 @@ public final class AnswerDigest implements RunListener {
      * @param more whether there are more
      * @param totals of every column of numbers, as a plain decimal
      */
-    public record Side(
+    public record ResultSummary(
             long id, List<String> columns, long rows, boolean more, Map<String, String> totals, double millis) {}
 
     @Override
@@ -89,14 +89,14 @@ public final class AnswerDigest implements RunListener {
                 .toList();
     }
 
-    public Side side() {
+    public ResultSummary side() {
         return side(sentId);
     }
 
-    public Side side(long id) {
+    public ResultSummary side(long id) {
         Map<String, String> written = new LinkedHashMap<>();
         totals.forEach((name, total) -> written.put(name, total.toPlainString()));
-        return new Side(id, columns.stream().map(Column::name).toList(), rows.size(), more, written, millis);
+        return new ResultSummary(id, columns.stream().map(Column::name).toList(), rows.size(), more, written, millis);
     }
 
     /** Whether both have the same rows, in any order: without ORDER BY a database may give them as it likes. */

@@ -51,25 +51,25 @@ public class EvidenceService {
      * @param plan its steps, a line each
      * @param fetched what was fetched of each source, where the rows come from several
      */
-    public record Proof(
+    public record Evidence(
             String reason,
             boolean measured,
             double millis,
             List<PlacementEvidence> verdicts,
             List<String> plan,
             List<EvidenceCollector.Fetched> fetched) {
-        public Proof {
+        public Evidence {
             // Those that were kept before there were several sources say nothing of it.
             fetched = fetched == null ? List.of() : List.copyOf(fetched);
         }
 
-        static Proof none(String reason) {
-            return new Proof(reason, false, 0, List.of(), List.of(), List.of());
+        static Evidence none(String reason) {
+            return new Evidence(reason, false, 0, List.of(), List.of(), List.of());
         }
 
         /** Where choices ran, and nothing of how. */
-        public Proof inWords() {
-            return new Proof(
+        public Evidence inWords() {
+            return new Evidence(
                     reason.isEmpty() ? "" : "Where they ran is not known.",
                     false,
                     0,
@@ -79,8 +79,8 @@ public class EvidenceService {
         }
 
         /** The verdicts alone: a plan shows the values it was made for. */
-        Proof withoutValues() {
-            return new Proof(
+        Evidence withoutValues() {
+            return new Evidence(
                     reason,
                     measured,
                     millis,
@@ -93,10 +93,10 @@ public class EvidenceService {
     /**
      * Where one parameter did its work at one place.
      *
-     * @param proof the piece of plan that shows it; empty when nothing is claimed
+     * @param planStep the piece of plan that shows it; empty when nothing is claimed
      * @param estimated rows that the database expected to come out of that step; -1 when it does not say
      * @param actual rows that came out; -1 when it was not measured
-     * @param read rows that were read for it; -1 when it was not measured
+     * @param rowsRead rows that were read for it; -1 when it was not measured
      * @param advice what would let an index be used, if there is one; may be empty
      */
     public record PlacementEvidence(
@@ -106,16 +106,16 @@ public class EvidenceService {
             int end,
             int clauseStart,
             int clauseEnd,
-            ExecutionSite where,
-            String proof,
+            ExecutionSite site,
+            String planStep,
             String table,
             String index,
             double estimated,
             double actual,
-            double read,
+            double rowsRead,
             String advice) {
         private PlacementEvidence inWords() {
-            return new PlacementEvidence(parameter, outcome, 0, 0, 0, 0, where, "", "", "", -1, -1, -1, "");
+            return new PlacementEvidence(parameter, outcome, 0, 0, 0, 0, site, "", "", "", -1, -1, -1, "");
         }
 
         PlacementEvidence withoutProof() {
@@ -126,30 +126,30 @@ public class EvidenceService {
                     end,
                     clauseStart,
                     clauseEnd,
-                    where,
+                    site,
                     "private",
                     table,
                     index,
                     estimated,
                     actual,
-                    read,
+                    rowsRead,
                     advice);
         }
     }
 
     /** @param measured whether the database should run the statement once more and count rows, where it can */
-    public Proof of(Project project, Caller caller, long sentId, boolean measured) {
+    public Evidence of(Project project, Caller caller, long sentId, boolean measured) {
         SentRow row = log.find(project, sentId)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(sentId), List.of()));
         if (!row.evidence().isEmpty() && !measured) {
-            return forms.readRecord(row.evidence(), Proof.class);
+            return forms.readRecord(row.evidence(), Evidence.class);
         }
         Optional<SentLog.LoggedStatement> sent = log.recent(sentId);
         if (sent.isEmpty()) {
-            return Proof.none("The statement is too old for its plan. Run it again.");
+            return Evidence.none("The statement is too old for its plan. Run it again.");
         }
         StatementOrigin origin = new StatementOrigin(project, caller, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
-        Proof proof = ask(origin, sent.get(), measured);
+        Evidence proof = ask(origin, sent.get(), measured);
         boolean hides = sent.get().hides();
         if (proof.reason().isEmpty() && !hides) {
             log.keepEvidence(sentId, forms.writeRecord(proof));
@@ -157,7 +157,7 @@ public class EvidenceService {
         return hides ? proof.withoutValues() : proof;
     }
 
-    private Proof ask(StatementOrigin origin, SentLog.LoggedStatement sent, boolean measured) {
+    private Evidence ask(StatementOrigin origin, SentLog.LoggedStatement sent, boolean measured) {
         Dialect dialect = origin.project().dialect(origin.sourceId());
         Statement statement = sent.statement();
         boolean counts = measured && !dialect.explain().measured().isEmpty();
@@ -166,9 +166,9 @@ public class EvidenceService {
             List<PlacementEvidence> verdicts = told.judged().stream()
                     .map(judged -> ran(judged.verdict(), judged.sourceId(), statement, dialect))
                     .toList();
-            return new Proof("", counts, told.millis(), verdicts, told.plan(), told.fetched());
+            return new Evidence("", counts, told.millis(), verdicts, told.plan(), told.fetched());
         } catch (SourceFailure | ProblemException e) {
-            return Proof.none("The plan could not be read: " + sent.withoutPrivate(e.getMessage()));
+            return Evidence.none("The plan could not be read: " + sent.withoutPrivate(e.getMessage()));
         }
     }
 
@@ -182,7 +182,7 @@ public class EvidenceService {
                 place.clauseStart(),
                 place.clauseEnd(),
                 verdict.where(),
-                verdict.proof(),
+                verdict.planStep(),
                 verdict.step().table(),
                 verdict.step().index(),
                 known(verdict.step().estimated()),

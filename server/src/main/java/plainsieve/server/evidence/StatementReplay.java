@@ -48,22 +48,22 @@ public class StatementReplay {
      * @param left rows of the first from there on
      * @param right rows of the second from there on
      */
-    public record Compared(
+    public record StatementComparison(
             boolean sameText,
             boolean sameRows,
-            AnswerDigest.Side first,
-            AnswerDigest.Side second,
+            AnswerDigest.ResultSummary first,
+            AnswerDigest.ResultSummary second,
             long firstDifference,
             List<List<String>> left,
             List<List<String>> right) {}
 
-    public Compared compare(Project project, Caller caller, long first, long second) {
+    public StatementComparison compare(Project project, Caller caller, long first, long second) {
         SentRow one = row(project, first);
         SentRow other = row(project, second);
         AnswerDigest left = answered(project, caller, one);
         AnswerDigest right = answered(project, caller, other);
         int at = firstDifference(left.rows(), right.rows());
-        return new Compared(
+        return new StatementComparison(
                 one.text().equals(other.text()),
                 left.sameRowsAs(right),
                 left.side(first),

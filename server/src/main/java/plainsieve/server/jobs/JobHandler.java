@@ -16,7 +16,7 @@ public interface JobHandler {
      *
      * @param since its times count from here: nothing before it was missed
      */
-    record ScheduledJob(String projectId, String thing, Schedule.Times times, Instant since) {}
+    record ScheduledJob(String projectId, String objectId, Schedule.Times times, Instant since) {}
 
     /** Everything that has its own times and is not paused. */
     List<ScheduledJob> scheduled();

@@ -36,7 +36,8 @@ public class JobPlanner {
         due.ifPresent(moment -> {
             boolean missed = moment.isBefore(now.minus(ON_TIME));
             boolean left = missed && planned.times().missed() == Schedule.Missed.LEAVE;
-            JobRow job = JobRow.due(planned.projectId(), kind, planned.thing(), JobTimestamps.of(moment), "schedule");
+            JobRow job =
+                    JobRow.due(planned.projectId(), kind, planned.objectId(), JobTimestamps.of(moment), "schedule");
             records.add(left ? job.left("The server was not running.") : job);
         });
     }
@@ -47,7 +48,7 @@ public class JobPlanner {
      */
     private Instant last(String kind, JobHandler.ScheduledJob planned, Instant now) {
         String known =
-                records.lastDue(planned.projectId(), kind, planned.thing(), JobTimestamps.of(now.plus(PUT_BACK)));
+                records.lastDue(planned.projectId(), kind, planned.objectId(), JobTimestamps.of(now.plus(PUT_BACK)));
         Instant last = known == null ? Instant.MIN : Instant.parse(known);
         return last.isAfter(planned.since()) ? last : planned.since();
     }

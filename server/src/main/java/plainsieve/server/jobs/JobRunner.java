@@ -68,7 +68,7 @@ public class JobRunner implements DisposableBean {
     /** Adds something that should be done now. One that waits already is that. */
     public void ask(String projectId, String kind, String thing, String cause) {
         boolean waits = records.waiting(projectId, kind).stream()
-                .anyMatch(job -> job.thing().equals(thing) && job.state().equals("due") && job.tries() == 0);
+                .anyMatch(job -> job.objectId().equals(thing) && job.state().equals("due") && job.attempts() == 0);
         Instant due = clock.instant();
         while (!waits) {
             // Jobs of one thing are distinguished by their second.
@@ -99,17 +99,17 @@ public class JobRunner implements DisposableBean {
         try {
             jobPlanner.plan(kind.kind(), planned, now);
         } catch (RuntimeException e) {
-            LOG.warn("Due time of {} {} could not be determined", planned.thing(), planned.projectId(), e);
+            LOG.warn("Due time of {} {} could not be determined", planned.objectId(), planned.projectId(), e);
         }
     }
 
     /** Whether nothing that has to be done before it is waiting or under way. */
     private boolean isFirst(JobRow job, Instant now) {
-        Set<String> before = kinds.get(job.kind()).prerequisites(job.projectId(), job.thing());
+        Set<String> before = kinds.get(job.kind()).prerequisites(job.projectId(), job.objectId());
         return before.isEmpty()
                 || records.waiting(job.projectId(), job.kind()).stream()
                         .noneMatch(other -> other.id() != job.id()
-                                && before.contains(other.thing())
+                                && before.contains(other.objectId())
                                 && other.dueAt().compareTo(JobTimestamps.of(now)) <= 0);
     }
 
@@ -159,21 +159,21 @@ public class JobRunner implements DisposableBean {
 
     private void work(JobRow job, Cancellation stop) {
         JobHandler kind = kinds.get(job.kind());
-        if (job.tries() >= MOST_TRIES) {
+        if (job.attempts() >= MOST_TRIES) {
             // It may be what ends the server each time.
             failed(
                     job,
                     "It was started %d times, and the server stopped each time before it ended."
-                            .formatted(job.tries()));
+                            .formatted(job.attempts()));
             return;
         }
         try {
-            end(job, kind.run(job.projectId(), job.thing(), job.id(), stop));
+            end(job, kind.run(job.projectId(), job.objectId(), job.id(), stop));
         } catch (RuntimeException e) {
-            LOG.info("{} {} of {} failed: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
+            LOG.info("{} {} of {} failed: {}", job.kind(), job.objectId(), job.projectId(), e.getMessage());
             failed(job, shortened(e.getMessage()));
         } catch (Error e) {
-            LOG.error("{} {} of {} failed", job.kind(), job.thing(), job.projectId(), e);
+            LOG.error("{} {} of {} failed", job.kind(), job.objectId(), job.projectId(), e);
             failed(job, "Internal error. The server's log has the details.");
         }
     }
@@ -196,13 +196,13 @@ public class JobRunner implements DisposableBean {
     }
 
     private void askBehind(JobRow job) {
-        kinds.values().forEach(kind -> kind.dependentsOf(job.projectId(), job.kind(), job.thing())
+        kinds.values().forEach(kind -> kind.dependentsOf(job.projectId(), job.kind(), job.objectId())
                 .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
     }
 
     private void failed(JobRow job, String why) {
         Instant now = clock.instant();
-        int tries = job.tries() + 1;
+        int tries = job.attempts() + 1;
         if (tries < MOST_TRIES) {
             Duration wait = BACK_OFF.get(Math.min(tries, BACK_OFF.size()) - 1);
             records.retry(job.id(), holder, JobTimestamps.of(now.plus(wait)), why);
@@ -218,9 +218,9 @@ public class JobRunner implements DisposableBean {
     private void tell(JobRow job, String word, String note) {
         for (JobListener one : watching) {
             try {
-                one.onProblem(job.projectId(), job.kind(), job.thing(), word, note);
+                one.onProblem(job.projectId(), job.kind(), job.objectId(), word, note);
             } catch (RuntimeException e) {
-                LOG.warn("Notification about {} {} failed: {}", job.kind(), job.thing(), e.getMessage());
+                LOG.warn("Notification about {} {} failed: {}", job.kind(), job.objectId(), e.getMessage());
             }
         }
     }
@@ -246,7 +246,7 @@ public class JobRunner implements DisposableBean {
     /** Someone decided what becomes of what was kept back. @param used whether it counts */
     public void decide(String projectId, String kind, String thing, boolean used) {
         records.latest(projectId, kind, thing)
-                .ifPresent(job -> records.decide(job.id(), used ? "done" : "left", job.note()));
+                .ifPresent(job -> records.decide(job.id(), used ? "done" : "left", job.message()));
     }
 
     /** The last that was done of something, or is. */

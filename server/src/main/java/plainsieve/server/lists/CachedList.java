@@ -11,7 +11,7 @@ import plainsieve.core.parameter.ListedValue;
  * @param valueColumn the name of the column with the values; empty for a list that no one asked a source for
  * @param labelColumn the name of the column with the labels
  * @param valueType the type of the values, as the wire writes types
- * @param askedAt when the source was asked
+ * @param queriedAt when the source was asked
  */
 record CachedList(
         List<ListedValue> values,
@@ -19,7 +19,7 @@ record CachedList(
         String valueColumn,
         String labelColumn,
         String valueType,
-        Instant askedAt) {
+        Instant queriedAt) {
     CachedList {
         values = List.copyOf(values);
     }

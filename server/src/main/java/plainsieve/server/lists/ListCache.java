@@ -106,7 +106,7 @@ class ListCache {
     }
 
     private boolean isOld(CachedList list, Duration fresh) {
-        return list.askedAt().plus(fresh).isBefore(clock.instant());
+        return list.queriedAt().plus(fresh).isBefore(clock.instant());
     }
 
     /* Others may have asked meanwhile: then it is in memory. */
@@ -137,7 +137,7 @@ class ListCache {
     /** The list as it is now: at most so old that the views of one page ask for it once. */
     CachedList now(ListQueries.Prepared list) {
         return last(id(list))
-                .filter(known -> known.askedAt().plus(OF_ONE_PAGE).isAfter(clock.instant()))
+                .filter(known -> known.queriedAt().plus(OF_ONE_PAGE).isAfter(clock.instant()))
                 .orElseGet(() -> refreshed(list));
     }
 

@@ -83,7 +83,7 @@ class ListQueries {
 
     /** Which source is asked was chosen before, as any parent; where it was not, it is the one that the query is written for. */
     private static String source(Query query, ListScope scope, Map<String, ChoiceText> parents) {
-        ChoiceText chosen = query.choosesSource() ? parents.get(query.sourceBy()) : null;
+        ChoiceText chosen = query.choosesSource() ? parents.get(query.sourceParameter()) : null;
         return chosen == null || chosen.values().size() != 1
                 ? query.sourceId()
                 : SourceChoice.chosen(
@@ -109,7 +109,7 @@ class ListQueries {
                 place.label(),
                 text,
                 list.counts(),
-                !place.except().isEmpty());
+                !place.excluded().isEmpty());
         Project project = scope.project();
         PreparedQuery prepared =
                 project.prepare(place.sourceId(), ValueListQuery.of(column, project.dialect(place.sourceId())));
@@ -120,7 +120,7 @@ class ListQueries {
                 new StatementOrigin(project, scope.caller(), place.sourceId(), "", Purpose.LIST),
                 prepared,
                 known,
-                ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.except()))));
+                ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.excluded()))));
     }
 
     CachedList whole(Prepared list) {

@@ -21,7 +21,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
 import plainsieve.server.project.Query;
 
-/** The values parameters may take, for whatever is chosen for the parameters their lists depend on. */
+/** The values of parameters, given the choices of the parameters that their lists depend on. */
 @Service
 public class ValueLists {
     private static final int PAGE = 100;
@@ -43,11 +43,11 @@ public class ValueLists {
      *
      * @param complete whether these are all the values there are; when not, the list is searched at its source
      * @param more whether there are more values like these after the last one
-     * @param askedAt when the source was asked, ISO 8601; empty for a list typed by hand
+     * @param queriedAt when the source was asked, ISO 8601; empty for a list typed by hand
      * @param refreshing whether a newer answer is on its way
      */
     public record ValueList(
-            List<ListedValue> values, boolean complete, boolean more, String askedAt, boolean refreshing) {}
+            List<ListedValue> values, boolean complete, boolean more, String queriedAt, boolean refreshing) {}
 
     private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
 
@@ -124,7 +124,7 @@ public class ValueLists {
                 ? list.values()
                 : list.values().subList(0, Math.min(PAGE, list.values().size()));
         return new ValueList(
-                values, list.complete(), !list.complete(), list.askedAt().toString(), refreshing);
+                values, list.complete(), !list.complete(), list.queriedAt().toString(), refreshing);
     }
 
     /** Which part of a list is searched for. */
@@ -232,7 +232,7 @@ public class ValueLists {
         CachedList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()
                 && among(whole, chosen).size() < new HashSet<>(chosen).size()
-                && whole.askedAt().plusSeconds(1).isBefore(clock.instant())) {
+                && whole.queriedAt().plusSeconds(1).isBefore(clock.instant())) {
             whole = kept.refreshed(list);
         }
         if (whole.complete()) {

@@ -26,7 +26,7 @@ final class FileProjectParts {
             reports.put(entry.id(), report);
             drafts.put(entry.id(), new ReportDraft(report, true));
         });
-        List<DataTransferPolicy> travels = file.travels().stream()
+        List<DataTransferPolicy> travels = file.transferPolicies().stream()
                 .map(entry -> new DataTransferPolicy(entry.from(), entry.to(), entry.allowed()))
                 .toList();
         return new ProjectParts(now.sources(), queries, parameters, reports, drafts, travels, now.stages());
@@ -39,8 +39,8 @@ final class FileProjectParts {
                 entry.id(),
                 name,
                 entry.source(),
-                entry.sourceBy(),
-                CachePolicy.of(entry.copy(), entry.keptSeconds()),
+                entry.sourceParameter(),
+                CachePolicy.of(entry.storedCopy(), entry.cacheSeconds()),
                 text,
                 text,
                 VERSION);

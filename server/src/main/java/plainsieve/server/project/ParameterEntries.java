@@ -36,22 +36,24 @@ public final class ParameterEntries {
                 words.hint(),
                 words.group(),
                 meaning.type().word(),
-                meaning.many(),
+                meaning.multiple(),
                 unless(ValueCoverage.ITSELF.word(), meaning.covers().word()),
                 meaning.blankRule().word(),
-                words.whenBlank(),
+                words.blankLabel(),
                 words.unit(),
                 definition.list().accept(new ListEntries()),
-                unless("keep", definition.upkeep().whenGone().name().toLowerCase(Locale.ROOT)),
+                unless("keep", definition.maintenance().whenUnlisted().name().toLowerCase(Locale.ROOT)),
                 meaning.sendEach() ? "send-each" : "",
-                meaning.everyRow().isPresent() ? Long.valueOf(meaning.everyRow().getAsLong()) : null,
-                bounds.least(),
-                bounds.most(),
+                meaning.unlimitedValue().isPresent()
+                        ? Long.valueOf(meaning.unlimitedValue().getAsLong())
+                        : null,
+                bounds.minimum(),
+                bounds.maximum(),
                 bounds.rangeEnd(),
                 held(definition.hold()),
                 definition.formula(),
-                definition.upkeep().unlogged(),
-                definition.upkeep().formerNames(),
+                definition.maintenance().unlogged(),
+                definition.maintenance().formerNames(),
                 start(definition.start()),
                 choice(definition.trial()));
     }
@@ -60,13 +62,13 @@ public final class ParameterEntries {
         return word.equals(usual) ? "" : word;
     }
 
-    private static ParameterEntry.HeldEntry held(RowAccessRule rowAccessRule) {
+    private static ParameterEntry.RowAccessEntry held(RowAccessRule rowAccessRule) {
         return rowAccessRule.holds()
-                ? new ParameterEntry.HeldEntry(
+                ? new ParameterEntry.RowAccessEntry(
                         rowAccessRule.by().word(),
                         rowAccessRule.queryId(),
                         rowAccessRule.claim(),
-                        rowAccessRule.open().stream().sorted().toList())
+                        rowAccessRule.exempt().stream().sorted().toList())
                 : null;
     }
 
@@ -126,16 +128,16 @@ public final class ParameterEntries {
             return kept.equals(ListDefinition.USUALLY_KEPT) ? null : Math.toIntExact(kept.toSeconds());
         }
 
-        private static ParameterEntry.ColumnPlaceEntry column(ColumnReference place) {
+        private static ParameterEntry.ColumnEntry column(ColumnReference place) {
             return place.column().isEmpty()
                     ? null
-                    : new ParameterEntry.ColumnPlaceEntry(
+                    : new ParameterEntry.ColumnEntry(
                             place.sourceId(),
                             place.schema(),
                             place.table(),
                             place.column(),
                             place.label(),
-                            place.except());
+                            place.excluded());
         }
 
         private static JsonNode listed(ListedValue value) {
@@ -151,28 +153,35 @@ public final class ParameterEntries {
     public static ParameterDefinition definition(ParameterEntry entry, int version) {
         Parameter engine = entry.toParameter();
         String label = entry.label().isEmpty() ? entry.name() : entry.label();
-        OptionalLong everyRow = entry.everyRow() == null ? OptionalLong.empty() : OptionalLong.of(entry.everyRow());
+        OptionalLong everyRow =
+                entry.unlimitedValue() == null ? OptionalLong.empty() : OptionalLong.of(entry.unlimitedValue());
         return new ParameterDefinition(
                 entry.name(),
-                new ParameterDefinition.Words(label, entry.hint(), entry.group(), entry.unit(), entry.blankWords()),
+                new ParameterDefinition.Words(label, entry.hint(), entry.group(), entry.unit(), entry.blankLabel()),
                 new ParameterDefinition.Meaning(
-                        engine.type(), engine.many(), engine.covers(), engine.blankRule(), engine.sendEach(), everyRow),
-                new ParameterDefinition.Bounds(entry.least(), entry.most(), entry.rangeEnd(), entry.hold()),
+                        engine.type(),
+                        engine.multiple(),
+                        engine.covers(),
+                        engine.blankRule(),
+                        engine.sendEach(),
+                        everyRow),
+                new ParameterDefinition.Bounds(
+                        entry.minimum(), entry.maximum(), entry.rangeEnd(), entry.toRowAccessRule()),
                 entry.formula(),
                 list(entry.list()),
                 start(entry),
                 entry.trial() == null ? ChoiceText.blank() : ChoiceEntry.read(entry.trial()),
-                new ParameterDefinition.ListFreshness(whenGone(entry), entry.unlogged(), entry.formerNames(), version));
+                new ParameterDefinition.Maintenance(whenGone(entry), entry.unlogged(), entry.formerNames(), version));
     }
 
     private static ParameterDefinition.MissingValuePolicy whenGone(ParameterEntry entry) {
-        return switch (entry.whenGone()) {
+        return switch (entry.whenUnlisted()) {
             case "", "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
             case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;
             default ->
                 throw new ProblemException(Problem.of(
                                 "bad-parameter",
-                                "“%s” is no rule for missing values.".formatted(entry.whenGone()),
+                                "“%s” is no rule for missing values.".formatted(entry.whenUnlisted()),
                                 "Use keep or drop.")
                         .about(entry.name()));
         };
@@ -192,7 +201,7 @@ public final class ParameterEntries {
             return new ListDefinition.Any();
         }
         Duration kept =
-                list.keptSeconds() == null ? ListDefinition.USUALLY_KEPT : Duration.ofSeconds(list.keptSeconds());
+                list.cacheSeconds() == null ? ListDefinition.USUALLY_KEPT : Duration.ofSeconds(list.cacheSeconds());
         if (!list.query().isEmpty()) {
             return new ListDefinition.FromQuery(list.query(), kept);
         }
@@ -203,7 +212,7 @@ public final class ParameterEntries {
                         column.table(),
                         column.column(),
                         column.label(),
-                        column.except()))
+                        column.excluded()))
                 .orElse(ColumnReference.NONE);
         return list.values().isEmpty() && list.column() != null
                 ? new ListDefinition.FromColumn(place, list.counts(), kept)

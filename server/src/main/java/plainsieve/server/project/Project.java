@@ -175,7 +175,7 @@ public final class Project {
 
     /** The data transfer policies. */
     public List<DataTransferPolicy> travels() {
-        return parts.travels();
+        return parts.transferPolicies();
     }
 
     public SourceSettings source(String sourceId) {
@@ -212,7 +212,7 @@ public final class Project {
         Set<String> names = new LinkedHashSet<>(queryTextCache.mentioned(
                 query.liveText(), dialect(query.sourceId()), queryTextCache.around(parts, query.sourceId())));
         if (query.choosesSource()) {
-            names.add(query.sourceBy());
+            names.add(query.sourceParameter());
         }
         return List.copyOf(names);
     }

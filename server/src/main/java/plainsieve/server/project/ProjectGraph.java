@@ -45,7 +45,7 @@ final class ProjectGraph {
         SchemaContext schema = queryTextCache.around(parts, query.sourceId());
         Set<String> inLive = new LinkedHashSet<>(queryTextCache.mentioned(query.liveText(), source.dialect(), schema));
         if (query.choosesSource()) {
-            inLive.add(query.sourceBy());
+            inLive.add(query.sourceParameter());
         }
         Set<String> all = new LinkedHashSet<>(inLive);
         if (query.isChanged()) {
@@ -142,7 +142,7 @@ final class ProjectGraph {
 
     Set<String> ofView(View view) {
         Set<String> names = new LinkedHashSet<>(live(view.queryId()));
-        view.aside().forEach(names::remove);
+        view.ignoredParameters().forEach(names::remove);
         names.addAll(view.parameters());
         return withNeeded(names);
     }

@@ -14,7 +14,7 @@ import plainsieve.sources.SourceSettings;
  * @param sources those of the server, which every project may use
  * @param reports as viewers get them; one that they never got, as it is drafted
  * @param drafts the same reports as their authors see them
- * @param travels what was decided of values that travel; of other pairs of sources nothing was
+ * @param transferPolicies what was decided of values that travel; of other pairs of sources nothing was
  * @param stages those in which something else holds, by their names
  */
 public record ProjectParts(
@@ -23,7 +23,7 @@ public record ProjectParts(
         Map<String, ParameterDefinition> parameters,
         Map<String, Report> reports,
         Map<String, ReportDraft> drafts,
-        List<DataTransferPolicy> travels,
+        List<DataTransferPolicy> transferPolicies,
         Map<String, Stage> stages) {
     public ProjectParts {
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
@@ -31,7 +31,7 @@ public record ProjectParts(
         parameters = Collections.unmodifiableMap(new LinkedHashMap<>(parameters));
         reports = Collections.unmodifiableMap(new LinkedHashMap<>(reports));
         drafts = Collections.unmodifiableMap(new LinkedHashMap<>(drafts));
-        travels = List.copyOf(travels);
+        transferPolicies = List.copyOf(transferPolicies);
         stages = Collections.unmodifiableMap(new LinkedHashMap<>(stages));
     }
 
@@ -39,7 +39,7 @@ public record ProjectParts(
     ProjectParts with(ParameterDefinition definition) {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
         all.put(definition.name(), definition);
-        return new ProjectParts(sources, queries, all, reports, drafts, travels, stages);
+        return new ProjectParts(sources, queries, all, reports, drafts, transferPolicies, stages);
     }
 
     /** With what holds in a stage: parameters open with what it says of them. What it says of one that is gone means nothing. */
@@ -48,13 +48,13 @@ public record ProjectParts(
         stage.values()
                 .forEach((name, value) -> all.computeIfPresent(
                         name, (key, definition) -> definition.isComputed() ? definition : definition.withStart(value)));
-        return new ProjectParts(sources, queries, all, reports, drafts, travels, stages);
+        return new ProjectParts(sources, queries, all, reports, drafts, transferPolicies, stages);
     }
 
     /** Every former name of a parameter that no one has now, with the name that took its place. */
     Map<String, String> formerNames() {
         Map<String, String> former = new HashMap<>();
-        parameters.values().forEach(definition -> definition.upkeep().formerNames().stream()
+        parameters.values().forEach(definition -> definition.maintenance().formerNames().stream()
                 .filter(before -> !parameters.containsKey(before))
                 .forEach(before -> former.put(before, definition.name())));
         return former;
@@ -64,7 +64,7 @@ public record ProjectParts(
     ProjectParts with(Query query) {
         Map<String, Query> all = new LinkedHashMap<>(queries);
         all.put(query.id(), query);
-        return new ProjectParts(sources, all, parameters, reports, drafts, travels, stages);
+        return new ProjectParts(sources, all, parameters, reports, drafts, transferPolicies, stages);
     }
 
     /** With one report in another form, which viewers have. */
@@ -72,13 +72,13 @@ public record ProjectParts(
         Map<String, ReportDraft> all = new LinkedHashMap<>(drafts);
         all.put(report.id(), new ReportDraft(report, true));
         ProjectParts with = with(report);
-        return new ProjectParts(sources, queries, parameters, with.reports(), all, travels, stages);
+        return new ProjectParts(sources, queries, parameters, with.reports(), all, transferPolicies, stages);
     }
 
     /** With one report in another form. */
     ProjectParts with(Report report) {
         Map<String, Report> all = new LinkedHashMap<>(reports);
         all.put(report.id(), report);
-        return new ProjectParts(sources, queries, parameters, all, drafts, travels, stages);
+        return new ProjectParts(sources, queries, parameters, all, drafts, transferPolicies, stages);
     }
 }

@@ -79,7 +79,7 @@ final class ProjectSchemaContext implements SchemaContext {
 
     @Override
     public boolean mayTravel(String from, String to) {
-        return from.equals(to) || parts.travels().contains(new DataTransferPolicy(from, to, true));
+        return from.equals(to) || parts.transferPolicies().contains(new DataTransferPolicy(from, to, true));
     }
 
     private List<TableCache.CachedTable> knownTables() {

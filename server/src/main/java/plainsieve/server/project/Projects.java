@@ -9,7 +9,6 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.server.records.DataTransferRow;
 import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.ProjectRow;
 import plainsieve.server.records.ProjectTables;
@@ -18,6 +17,7 @@ import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.records.StageRow;
 import plainsieve.server.records.StateRecords;
+import plainsieve.server.records.TransferPolicyRow;
 import plainsieve.sources.SourceSettings;
 
 /**
@@ -39,7 +39,7 @@ public class Projects {
             List<QueryRow> queries,
             List<ParameterRow> parameters,
             List<ReportRow> reports,
-            List<DataTransferRow> travels,
+            List<TransferPolicyRow> transferPolicies,
             List<StageRow> stages) {
         private static final RecordRows NONE =
                 new RecordRows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
@@ -58,7 +58,7 @@ public class Projects {
                     reports.stream()
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList(),
-                    travels.stream()
+                    transferPolicies.stream()
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList(),
                     stages.stream()
@@ -137,7 +137,7 @@ public class Projects {
                 tables.queries().all(),
                 tables.parameters().all(),
                 tables.reports().all(),
-                tables.travels().all(),
+                tables.transferPolicies().all(),
                 tables.stages().all());
     }
 
@@ -176,7 +176,7 @@ public class Projects {
         }
         Map<String, SourceSettings> mine = new LinkedHashMap<>();
         rows.sources().forEach(source -> mine.put(source.id(), settings.get(source.id())));
-        List<DataTransferPolicy> travels = rows.travels().stream()
+        List<DataTransferPolicy> travels = rows.transferPolicies().stream()
                 .map(travel -> new DataTransferPolicy(travel.fromSource(), travel.toSource(), travel.allowed()))
                 .toList();
         Map<String, Stage> stages = new LinkedHashMap<>();

@@ -4,7 +4,7 @@ package plainsieve.server.project;
  * A query of a project.
  *
  * @param sourceId the source that it is written for
- * @param sourceBy the parameter that says which source is asked, one of the same kind; empty where it is always that one
+ * @param sourceParameter the parameter that says which source is asked, one of the same kind; empty where it is always that one
  * @param asked what viewers' reports ask for its rows
  * @param draftText what the bench edits; whole or broken
  * @param liveText what reports send
@@ -14,7 +14,7 @@ public record Query(
         String id,
         String name,
         String sourceId,
-        String sourceBy,
+        String sourceParameter,
         CachePolicy asked,
         String draftText,
         String liveText,
@@ -31,20 +31,20 @@ public record Query(
 
     /** Whether which source is asked is chosen. */
     public boolean choosesSource() {
-        return !sourceBy.isEmpty();
+        return !sourceParameter.isEmpty();
     }
 
     public Query named(String id, String name) {
-        return new Query(id, name, sourceId, sourceBy, asked, draftText, liveText, version);
+        return new Query(id, name, sourceId, sourceParameter, asked, draftText, liveText, version);
     }
 
     public Query drafted(String text) {
-        return new Query(id, name, sourceId, sourceBy, asked, text, liveText, version);
+        return new Query(id, name, sourceId, sourceParameter, asked, text, liveText, version);
     }
 
     /** With both of its texts. */
     public Query saying(String draft, String live) {
-        return new Query(id, name, sourceId, sourceBy, asked, draft, live, version);
+        return new Query(id, name, sourceId, sourceParameter, asked, draft, live, version);
     }
 
     /** @param parameter empty for always the same source */
@@ -53,10 +53,10 @@ public record Query(
     }
 
     public Query asking(CachePolicy how) {
-        return new Query(id, name, sourceId, sourceBy, how, draftText, liveText, version);
+        return new Query(id, name, sourceId, sourceParameter, how, draftText, liveText, version);
     }
 
     public Query atVersion(int other) {
-        return new Query(id, name, sourceId, sourceBy, asked, draftText, liveText, other);
+        return new Query(id, name, sourceId, sourceParameter, asked, draftText, liveText, other);
     }
 }

@@ -9,8 +9,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.DataAge;
 import plainsieve.core.view.ReportOpening;
-import plainsieve.files.ProjectFile.AsOfEntry;
 import plainsieve.files.ProjectFile.ControlEntry;
+import plainsieve.files.ProjectFile.DataAgeEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 import tools.jackson.databind.JsonNode;
 
@@ -30,11 +30,11 @@ public final class ReportEntries {
                         ? ""
                         : report.opening().start().word(),
                 report.opening().onDemand(),
-                report.opening().signed(),
-                report.opening().showsWhere(),
+                report.opening().signedParameters(),
+                report.opening().showsPlacements(),
                 report.opening()
                         .age()
-                        .map(age -> new AsOfEntry(age.queryId(), age.column(), age.lateHours()))
+                        .map(age -> new DataAgeEntry(age.queryId(), age.column(), age.lateHours()))
                         .orElse(null),
                 values(report.opening()));
     }
@@ -47,7 +47,7 @@ public final class ReportEntries {
 
     private static Map<String, DefaultDefinition> values(ReportEntry entry) {
         Map<String, DefaultDefinition> values = new TreeMap<>();
-        entry.values().forEach((name, node) -> values.put(name, StageEntries.value(node)));
+        entry.defaults().forEach((name, node) -> values.put(name, StageEntries.value(node)));
         return values;
     }
 
@@ -76,9 +76,9 @@ public final class ReportEntries {
                 new ReportOpening(
                         start(start),
                         entry.onDemand(),
-                        entry.signed(),
-                        entry.showsWhere(),
-                        Optional.ofNullable(entry.asOf())
+                        entry.signedParameters(),
+                        entry.showsPlacements(),
+                        Optional.ofNullable(entry.dataAge())
                                 .map(said -> new DataAge(said.query(), said.column(), said.lateHours())),
                         values(entry)),
                 version);
@@ -100,7 +100,7 @@ public final class ReportEntries {
         return switch (entry.parameters().size()) {
             case 1 ->
                 new Control.Single(
-                        Control.Kind.ofWord(entry.kind()).orElse(Control.Kind.SUITABLE),
+                        Control.Kind.ofWord(entry.kind()).orElse(Control.Kind.AUTOMATIC),
                         style,
                         entry.parameters().get(0));
             case 2 ->

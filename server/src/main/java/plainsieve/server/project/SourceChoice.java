@@ -29,28 +29,28 @@ public final class SourceChoice {
      * anything be chosen by now. Unlisted values have been refused before.
      */
     public static String chosen(Project project, Query query, Choice choice) {
-        if (!canBeSaidBy(project.parameter(query.sourceBy()))) {
+        if (!canBeSaidBy(project.parameter(query.sourceParameter()))) {
             throw new ProblemException(Problem.of(
                             "bad-source-choice",
-                            ":%s cannot choose the source of “%s”.".formatted(query.sourceBy(), query.name()),
+                            ":%s cannot choose the source of “%s”.".formatted(query.sourceParameter(), query.name()),
                             "It must be a single name with a list of sources.")
-                    .about(query.sourceBy()));
+                    .about(query.sourceParameter()));
         }
         String id = choice instanceof Choice.One one ? one.value().written() : "";
         if (id.isEmpty()) {
             throw new ProblemException(Problem.of(
                             "source-not-chosen",
                             "The source of “%s” is chosen by :%s, which is blank."
-                                    .formatted(query.name(), query.sourceBy()),
+                                    .formatted(query.name(), query.sourceParameter()),
                             "Choose one, or give the parameter a default.")
-                    .about(query.sourceBy()));
+                    .about(query.sourceParameter()));
         }
         if (!possible(project, query).contains(id)) {
             throw new ProblemException(Problem.of(
                             "no-such-source",
                             "“%s” is not a source of “%s”.".formatted(id, query.name()),
-                            "Choose another, or correct the list of :%s.".formatted(query.sourceBy()))
-                    .about(query.sourceBy()));
+                            "Choose another, or correct the list of :%s.".formatted(query.sourceParameter()))
+                    .about(query.sourceParameter()));
         }
         return id;
     }

@@ -35,14 +35,14 @@ public final class StageEntries {
     /** @param version the version that a change of it is made from */
     public static Stage stage(StageEntry entry, int version) {
         Map<String, DefaultDefinition> values = new LinkedHashMap<>();
-        entry.values().forEach((name, node) -> values.put(name, value(node)));
+        entry.defaults().forEach((name, node) -> values.put(name, value(node)));
         return new Stage(
                 entry.name(),
                 values,
                 entry.sources(),
                 new Stage.Limits(
-                        entry.rows() == null ? OptionalLong.empty() : OptionalLong.of(entry.rows()),
-                        Optional.ofNullable(entry.seconds()).map(Duration::ofSeconds)),
+                        entry.rowLimit() == null ? OptionalLong.empty() : OptionalLong.of(entry.rowLimit()),
+                        Optional.ofNullable(entry.timeoutSeconds()).map(Duration::ofSeconds)),
                 version);
     }
 

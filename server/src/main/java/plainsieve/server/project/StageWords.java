@@ -35,9 +35,9 @@ public final class StageWords {
             return value.formulaText();
         }
         ChoiceText choice = value.choice();
-        String blank = definition == null || definition.words().whenBlank().isEmpty()
+        String blank = definition == null || definition.words().blankLabel().isEmpty()
                 ? "blank"
-                : definition.words().whenBlank();
+                : definition.words().blankLabel();
         return switch (choice.kind()) {
             case BLANK -> blank;
             case ALL -> "everything";
@@ -49,8 +49,8 @@ public final class StageWords {
         boolean every = definition != null
                 && definition.isRowLimit()
                 && choice.values()
-                        .equals(List.of(
-                                Long.toString(definition.meaning().everyRow().getAsLong())));
+                        .equals(List.of(Long.toString(
+                                definition.meaning().unlimitedValue().getAsLong())));
         String unit = definition == null || definition.words().unit().isEmpty()
                 ? ""
                 : " " + definition.words().unit();

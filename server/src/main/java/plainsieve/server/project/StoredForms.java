@@ -46,8 +46,8 @@ public final class StoredForms {
                 row.id(),
                 row.name(),
                 row.sourceId(),
-                row.sourceBy(),
-                CachePolicy.of(row.copy(), row.keptSeconds()),
+                row.sourceParameter(),
+                CachePolicy.of(row.storedCopy(), row.cacheSeconds()),
                 row.draftText(),
                 row.liveText(),
                 row.version());
@@ -57,7 +57,7 @@ public final class StoredForms {
     public ParameterDefinition parameter(ParameterRow row) {
         ParameterDefinition kept =
                 ParameterEntries.definition(ProjectYaml.parameter(body(row.definition(), "parameter")), row.version());
-        return kept.renamed(row.name(), kept.upkeep().formerNames());
+        return kept.renamed(row.name(), kept.maintenance().formerNames());
     }
 
     public String write(ParameterDefinition definition) {
@@ -71,7 +71,8 @@ public final class StoredForms {
     public ReportDraft draft(ReportRow row) {
         String kept = row.draft().isEmpty() ? row.definition() : row.draft();
         return new ReportDraft(
-                ReportEntries.report(ProjectYaml.report(body(kept, "report")), row.id(), row.version()), row.given());
+                ReportEntries.report(ProjectYaml.report(body(kept, "report")), row.id(), row.version()),
+                row.published());
     }
 
     public String write(Report report) {
@@ -99,7 +100,7 @@ public final class StoredForms {
                 kept.path(place).asString(""),
                 kept.path(name).asString(""),
                 kept.path("signIn").asString(""),
-                readGroupChoices(kept.path("said"))));
+                readGroupChoices(kept.path("tableOverrides"))));
     }
 
     /** Type overrides for columns of files. */
@@ -120,20 +121,20 @@ public final class StoredForms {
     public SourceLimits limits(SourceRow row) {
         JsonNode kept = numbered(row.settings());
         return new SourceLimits(
-                kept.path("places").asInt(SourceLimits.USUAL.places()),
-                kept.path("seconds").asInt(SourceLimits.USUAL.seconds()),
+                kept.path("concurrentStatements").asInt(SourceLimits.USUAL.concurrentStatements()),
+                kept.path("timeoutSeconds").asInt(SourceLimits.USUAL.timeoutSeconds()),
                 kept.path("functions").valueStream().map(JsonNode::asString).collect(Collectors.toSet()));
     }
 
     public String write(SourceSettings settings, SourceLimits limits) {
         ObjectNode kept = json.valueToTree(settings);
         if (settings instanceof SourceSettings.Folder folder) {
-            kept.set("said", json.valueToTree(folder.words()));
+            kept.set("tableOverrides", json.valueToTree(folder.words()));
         }
         if (settings instanceof ServiceSettings service) {
             kept.put("signIn", service.signIn().word());
         }
-        kept.put("places", limits.places()).put("seconds", limits.seconds());
+        kept.put("concurrentStatements", limits.concurrentStatements()).put("timeoutSeconds", limits.timeoutSeconds());
         kept.set(
                 "functions",
                 json.valueToTree(limits.functions().stream().sorted().toList()));

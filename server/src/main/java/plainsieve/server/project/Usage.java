@@ -5,10 +5,10 @@ import java.util.Locale;
 /**
  * One place that uses a parameter, a query or a source.
  *
- * @param using of a report: how many of its queries use the parameter
- * @param of of a report: how many queries it has
+ * @param users of a report: how many of its queries use the parameter
+ * @param total of a report: how many queries it has
  */
-public record Usage(Kind kind, String id, String name, int using, int of) {
+public record Usage(Kind kind, String id, String name, int users, int total) {
     /** What uses it. */
     public enum Kind {
         QUERY,

@@ -17,13 +17,13 @@ import plainsieve.core.view.ValueFormat;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 import plainsieve.files.ProjectFile.ColumnEntry;
-import plainsieve.files.ProjectFile.LookEntry;
+import plainsieve.files.ProjectFile.LayoutEntry;
 import plainsieve.files.ProjectFile.MeasureEntry;
 import plainsieve.files.ProjectFile.ViewEntry;
 
 /** Views as the entries of a project file, and back. */
 final class ViewEntries {
-    private static final List<String> KINDS = List.of("figures", "bars", "line", "table", "groups", "words");
+    private static final List<String> KINDS = List.of("figures", "bars", "line", "table", "groups", "text");
 
     private ViewEntries() {}
 
@@ -40,22 +40,22 @@ final class ViewEntries {
                 written.columns(),
                 written.text(),
                 written.against(),
-                view.aside(),
-                view.lead()
+                view.ignoredParameters(),
+                view.link()
                         .map(clickThrough -> (clickThrough.reportId() + " " + clickThrough.parameter()).strip())
                         .orElse(""),
                 look(view.size(), written));
     }
 
-    private static LookEntry look(Size size, KindFields written) {
+    private static LayoutEntry look(Size size, KindFields written) {
         boolean usual = written.rank().equals(ViewContent.Rank.USUAL);
-        LookEntry look = new LookEntry(
+        LayoutEntry look = new LayoutEntry(
                 usual ? "" : written.rank().order().word(),
                 usual ? null : Integer.valueOf(written.rank().first()),
                 written.beside(),
                 size.width(),
                 size.height());
-        return look.equals(LookEntry.USUAL) ? null : look;
+        return look.equals(LayoutEntry.USUAL) ? null : look;
     }
 
     private static MeasureEntry entry(Figure figure) {
@@ -77,7 +77,7 @@ final class ViewEntries {
     private record KindFieldWriter() implements ViewContent.Visitor<KindFields> {
         @Override
         public KindFields figures(ViewContent.Figures shown) {
-            String against = shown.against().map(ComparisonBasis::written).orElse("");
+            String against = shown.comparedWith().map(ComparisonBasis::written).orElse("");
             return new KindFields(List.of(), "", against, ViewContent.Rank.USUAL, false);
         }
 
@@ -110,29 +110,29 @@ final class ViewEntries {
         }
 
         @Override
-        public KindFields words(ViewContent.Words shown) {
+        public KindFields words(ViewContent.Text shown) {
             return new KindFields(List.of(), shown.text(), "", ViewContent.Rank.USUAL, false);
         }
     }
 
     /** Throws {@link ProblemException} naming what is wrong with the entry. */
     static View view(ViewEntry entry) {
-        LookEntry look = entry.lookOrUsual();
+        LayoutEntry look = entry.layoutOrDefault();
         return new View(
                 entry.id(),
                 entry.title(),
                 entry.query(),
                 shown(entry),
-                entry.aside(),
+                entry.ignoredParameters(),
                 Size.near(look.width(), look.height()),
                 lead(entry));
     }
 
     private static Optional<ClickThrough> lead(ViewEntry entry) {
-        if (entry.opens().isEmpty()) {
+        if (entry.link().isEmpty()) {
             return Optional.empty();
         }
-        String[] parts = entry.opens().strip().split(" +");
+        String[] parts = entry.link().strip().split(" +");
         if (parts.length == 1 && entry.kind().equals("table")) {
             return Optional.of(ClickThrough.toFurtherRows(parts[0]));
         }
@@ -151,15 +151,15 @@ final class ViewEntries {
                 new ViewContent.Bars(
                         needed(entry, figures),
                         grouped(entry),
-                        rank(entry.lookOrUsual()),
-                        !entry.lookOrUsual().beside());
+                        rank(entry.layoutOrDefault()),
+                        !entry.layoutOrDefault().sideBySide());
             case "line" -> new ViewContent.Line(needed(entry, figures), grouped(entry));
             case "table" ->
                 new ViewContent.Table(
-                        entry.limit(),
+                        entry.limitParameter(),
                         entry.columns().stream().map(ViewEntries::column).toList());
             case "groups" -> new ViewContent.Groups(needed(entry, figures), grouped(entry));
-            case "words" -> new ViewContent.Words(entry.text());
+            case "text" -> new ViewContent.Text(entry.text());
             default -> throw unknown("view", entry.kind(), KINDS);
         };
     }
@@ -183,17 +183,17 @@ final class ViewEntries {
     }
 
     private static Optional<ComparisonBasis> comparisonBasis(ViewEntry entry) {
-        if (entry.against().isEmpty()) {
+        if (entry.comparison().isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(ComparisonBasis.read(entry.against())
+        return Optional.of(ComparisonBasis.read(entry.comparison())
                 .orElseThrow(() -> incomplete(
                         entry,
-                        "has an unknown comparison “%s”".formatted(entry.against()),
+                        "has an unknown comparison “%s”".formatted(entry.comparison()),
                         "Use all, or before or year and the lower end of a range of days.")));
     }
 
-    private static ViewContent.Rank rank(LookEntry look) {
+    private static ViewContent.Rank rank(LayoutEntry look) {
         String word = look.order().isEmpty() ? ResultShape.Order.LARGEST.word() : look.order();
         ResultShape.Order order = ResultShape.Order.ofWord(word)
                 .orElseThrow(() -> unknown(

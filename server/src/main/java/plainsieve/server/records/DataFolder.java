@@ -85,7 +85,7 @@ public final class DataFolder implements AutoCloseable {
         return file;
     }
 
-    /** Whether this is one of the server's own files here, by whatever name it goes. */
+    /** Whether this is one of the server's own files, also through a link. */
     public boolean has(Path file) {
         return own.stream().anyMatch(mine -> isSame(mine, file));
     }

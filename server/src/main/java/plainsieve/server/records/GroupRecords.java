@@ -14,16 +14,16 @@ public interface GroupRecords {
     /** A person in a group. */
     record Member(String groupId, String personId) {}
 
-    @Select("select * from people_group order by name")
+    @Select("select * from user_group order by name")
     List<GroupRow> all();
 
-    @Insert("insert into people_group (id, name) values (#{id}, #{name})")
+    @Insert("insert into user_group (id, name) values (#{id}, #{name})")
     void add(GroupRow row);
 
-    @Update("update people_group set name = #{name} where id = #{id}")
+    @Update("update user_group set name = #{name} where id = #{id}")
     int rename(GroupRow row);
 
-    @Delete("delete from people_group where id = #{id}")
+    @Delete("delete from user_group where id = #{id}")
     int remove(String id);
 
     @Select("select group_id, person_id from membership")

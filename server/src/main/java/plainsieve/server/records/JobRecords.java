@@ -14,12 +14,12 @@ import org.apache.ibatis.annotations.Update;
  */
 @Mapper
 public interface JobRecords {
-    /** Does nothing when that time of that thing is there already. @return how many were added */
+    /** Does nothing when that time of that object is there already. @return how many were added */
     @Insert("""
-            insert into job (project_id, kind, thing, due_at, cause, state, holder, lease_until, tries, not_before,
-              started_at, ended_at, rows, note)
-            values (#{projectId}, #{kind}, #{thing}, #{dueAt}, #{cause}, #{state}, '', '', 0, #{dueAt}, '', '', 0, #{note})
-            on conflict (project_id, kind, thing, due_at) do nothing
+            insert into job (project_id, kind, object_id, due_at, cause, state, holder, lease_until, attempts, not_before,
+              started_at, ended_at, rows, message)
+            values (#{projectId}, #{kind}, #{objectId}, #{dueAt}, #{cause}, #{state}, '', '', 0, #{dueAt}, '', '', 0, #{message})
+            on conflict (project_id, kind, object_id, due_at) do nothing
             """)
     int add(JobRow row);
 
@@ -32,7 +32,7 @@ public interface JobRecords {
             select * from job j
             where ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
               and not exists (select 1 from job o
-                where o.project_id = j.project_id and o.kind = j.kind and o.thing = j.thing and o.id <> j.id
+                where o.project_id = j.project_id and o.kind = j.kind and o.object_id = j.object_id and o.id <> j.id
                   and o.state = 'running' and o.lease_until > #{now})
             order by due_at, id
             """)
@@ -40,7 +40,7 @@ public interface JobRecords {
 
     /** @return 0 when someone else was faster */
     @Update("""
-            update job set state = 'running', holder = #{holder}, lease_until = #{until}, tries = tries + 1, started_at = #{now}
+            update job set state = 'running', holder = #{holder}, lease_until = #{until}, attempts = attempts + 1, started_at = #{now}
             where id = #{id} and ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
             """)
     int take(
@@ -59,7 +59,7 @@ public interface JobRecords {
 
     /** @return 0 when it is not the holder's any more */
     @Update("""
-            update job set state = #{row.state}, ended_at = #{row.endedAt}, rows = #{row.rows}, note = #{row.note},
+            update job set state = #{row.state}, ended_at = #{row.endedAt}, rows = #{row.rows}, message = #{row.message},
               lease_until = ''
             where id = #{row.id} and holder = #{holder} and state = 'running'
             """)
@@ -67,47 +67,47 @@ public interface JobRecords {
 
     /** It is tried again later. */
     @Update("""
-            update job set state = 'due', not_before = #{notBefore}, note = #{note}, lease_until = ''
+            update job set state = 'due', not_before = #{notBefore}, message = #{message}, lease_until = ''
             where id = #{id} and holder = #{holder} and state = 'running'
             """)
     int retry(
             @Param("id") long id,
             @Param("holder") String holder,
             @Param("notBefore") String notBefore,
-            @Param("note") String note);
+            @Param("message") String message);
 
     /** What waits of something is not done any more. */
     @Update("""
-            update job set state = 'left', ended_at = #{now}, note = #{note}
-            where project_id = #{project} and kind = #{kind} and thing = #{thing} and state = 'due'
+            update job set state = 'left', ended_at = #{now}, message = #{message}
+            where project_id = #{project} and kind = #{kind} and object_id = #{objectId} and state = 'due'
             """)
     int leave(
             @Param("project") String projectId,
             @Param("kind") String kind,
-            @Param("thing") String thing,
+            @Param("objectId") String objectId,
             @Param("now") String now,
-            @Param("note") String note);
+            @Param("message") String message);
 
     /** Someone decided what becomes of what was kept back. */
-    @Update("update job set state = #{state}, note = #{note} where id = #{id} and state = 'kept-back'")
-    int decide(@Param("id") long id, @Param("state") String state, @Param("note") String note);
+    @Update("update job set state = #{state}, message = #{message} where id = #{id} and state = 'kept-back'")
+    int decide(@Param("id") long id, @Param("state") String state, @Param("message") String message);
 
     /** The last time that a schedule named, not beyond a moment. */
     @Select("""
             select max(due_at) from job
-            where project_id = #{project} and kind = #{kind} and thing = #{thing} and cause = 'schedule'
+            where project_id = #{project} and kind = #{kind} and object_id = #{objectId} and cause = 'schedule'
               and due_at <= #{until}
             """)
     String lastDue(
             @Param("project") String projectId,
             @Param("kind") String kind,
-            @Param("thing") String thing,
+            @Param("objectId") String objectId,
             @Param("until") String until);
 
     @Select(
-            "select * from job where project_id = #{project} and kind = #{kind} and thing = #{thing} order by id desc limit 1")
+            "select * from job where project_id = #{project} and kind = #{kind} and object_id = #{objectId} order by id desc limit 1")
     Optional<JobRow> latest(
-            @Param("project") String projectId, @Param("kind") String kind, @Param("thing") String thing);
+            @Param("project") String projectId, @Param("kind") String kind, @Param("objectId") String objectId);
 
     /** The jobs of a period, in order. */
     @Select("""
@@ -123,7 +123,7 @@ public interface JobRecords {
     /** Forgets what ended long ago, but the last of each schedule, by which the next is found. */
     @Update("""
             delete from job where ended_at <> '' and ended_at < #{before}
-              and id not in (select max(id) from job group by project_id, kind, thing, cause)
+              and id not in (select max(id) from job group by project_id, kind, object_id, cause)
             """)
     int forget(@Param("before") String before);
 }

@@ -6,27 +6,27 @@ package plainsieve.server.records;
  * @param state due, running, done, kept-back, failed, or left
  * @param holder the server that does it, whose word is valid until the lease is over
  * @param notBefore when it may be tried
- * @param note why it failed, or was kept back
+ * @param message why it failed, or was kept back
  */
 public record JobRow(
         long id,
         String projectId,
         String kind,
-        String thing,
+        String objectId,
         String dueAt,
         String cause,
         String state,
         String holder,
         String leaseUntil,
-        int tries,
+        int attempts,
         String notBefore,
         String startedAt,
         String endedAt,
         long rows,
-        String note) {
-    /** One that is to be done. @param thing its id. @param cause schedule, after, or hand */
-    public static JobRow due(String projectId, String kind, String thing, String dueAt, String cause) {
-        return new JobRow(0, projectId, kind, thing, dueAt, cause, "due", "", "", 0, dueAt, "", "", 0, "");
+        String message) {
+    /** One that is to be done. @param objectId its ID. @param cause schedule, after, or hand */
+    public static JobRow due(String projectId, String kind, String objectId, String dueAt, String cause) {
+        return new JobRow(0, projectId, kind, objectId, dueAt, cause, "due", "", "", 0, dueAt, "", "", 0, "");
     }
 
     /** The same as it was left out. */
@@ -40,13 +40,13 @@ public record JobRow(
                 id,
                 projectId,
                 kind,
-                thing,
+                objectId,
                 dueAt,
                 cause,
                 newState,
                 holder,
                 leaseUntil,
-                tries,
+                attempts,
                 notBefore,
                 startedAt,
                 at,

@@ -23,19 +23,19 @@ public interface PersonRecords {
     Optional<PersonRow> named(String name);
 
     @Insert("""
-            insert into person (id, name, label, password, blocked, made_at, mail)
-            values (#{id}, #{name}, #{label}, #{password}, #{blocked}, #{madeAt}, #{mail})
+            insert into person (id, name, label, password, suspended, created_at, email)
+            values (#{id}, #{name}, #{label}, #{password}, #{suspended}, #{createdAt}, #{email})
             """)
     void add(PersonRow row);
 
-    @Update("update person set name = #{name}, label = #{label}, blocked = #{blocked} where id = #{id}")
+    @Update("update person set name = #{name}, label = #{label}, suspended = #{suspended} where id = #{id}")
     void change(PersonRow row);
 
     @Update("update person set password = #{password} where id = #{id}")
     void setPassword(@Param("id") String id, @Param("password") String encoded);
 
-    @Update("update person set mail = #{mail} where id = #{id}")
-    void setMail(@Param("id") String id, @Param("mail") String mail);
+    @Update("update person set email = #{email} where id = #{id}")
+    void setMail(@Param("id") String id, @Param("email") String email);
 
     @Delete("delete from person where id = #{id}")
     void remove(String id);

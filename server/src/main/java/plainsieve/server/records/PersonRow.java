@@ -8,15 +8,15 @@ import java.time.Instant;
  * @param name what they sign in with
  * @param label as others see them
  * @param password encoded; empty when there is none yet
- * @param mail their address; empty for none
+ * @param email their address; empty for none
  */
 public record PersonRow(
-        String id, String name, String label, String password, boolean blocked, Instant madeAt, String mail) {
+        String id, String name, String label, String password, boolean suspended, Instant createdAt, String email) {
     public PersonRow called(String newLabel) {
-        return new PersonRow(id, name, newLabel, password, blocked, madeAt, mail);
+        return new PersonRow(id, name, newLabel, password, suspended, createdAt, email);
     }
 
-    public PersonRow blocked(boolean shut) {
-        return new PersonRow(id, name, label, password, shut, madeAt, mail);
+    public PersonRow suspended(boolean shut) {
+        return new PersonRow(id, name, label, password, shut, createdAt, email);
     }
 }

@@ -10,5 +10,5 @@ public record ProjectTables(
         QueryRecords queries,
         ParameterRecords parameters,
         ReportRecords reports,
-        DataTransferRecords travels,
+        TransferPolicyRecords transferPolicies,
         StageRecords stages) {}

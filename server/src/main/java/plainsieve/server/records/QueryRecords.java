@@ -15,15 +15,15 @@ public interface QueryRecords {
     List<QueryRow> all();
 
     @Insert("""
-            insert into query (project_id, id, name, source_id, source_by, copy, kept_seconds, draft_text, live_text, version, changed_at)
-            values (#{projectId}, #{id}, #{name}, #{sourceId}, #{sourceBy}, #{copy}, #{keptSeconds}, #{draftText}, #{liveText}, #{version}, #{changedAt})
+            insert into query (project_id, id, name, source_id, source_parameter, stored_copy, cache_seconds, draft_text, live_text, version, changed_at)
+            values (#{projectId}, #{id}, #{name}, #{sourceId}, #{sourceParameter}, #{storedCopy}, #{cacheSeconds}, #{draftText}, #{liveText}, #{version}, #{changedAt})
             """)
     void add(QueryRow row);
 
     /** Name, source and both texts; returns 0 when the row's version is not the newest any more. */
     @Update("""
-            update query set name = #{name}, source_id = #{sourceId}, source_by = #{sourceBy}, copy = #{copy},
-              kept_seconds = #{keptSeconds},
+            update query set name = #{name}, source_id = #{sourceId}, source_parameter = #{sourceParameter}, stored_copy = #{storedCopy},
+              cache_seconds = #{cacheSeconds},
               draft_text = #{draftText}, live_text = #{liveText}, version = version + 1, changed_at = #{changedAt}
             where project_id = #{projectId} and id = #{id} and version = #{version}
             """)

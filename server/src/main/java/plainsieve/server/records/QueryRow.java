@@ -8,17 +8,17 @@ public record QueryRow(
         String id,
         String name,
         String sourceId,
-        String sourceBy,
-        String copy,
-        Integer keptSeconds,
+        String sourceParameter,
+        String storedCopy,
+        Integer cacheSeconds,
         String draftText,
         String liveText,
         int version,
         Instant changedAt) {
     public QueryRow {
         // One that was removed before these could be stated.
-        sourceBy = sourceBy == null ? "" : sourceBy;
-        copy = copy == null ? "" : copy;
-        keptSeconds = keptSeconds == null ? 0 : keptSeconds;
+        sourceParameter = sourceParameter == null ? "" : sourceParameter;
+        storedCopy = storedCopy == null ? "" : storedCopy;
+        cacheSeconds = cacheSeconds == null ? 0 : cacheSeconds;
     }
 }

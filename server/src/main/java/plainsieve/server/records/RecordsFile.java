@@ -20,7 +20,7 @@ public final class RecordsFile {
     static final int APPLICATION_ID = 1347635542;
 
     /** The newest migration this program has, as {@code pragma user_version} tells it. */
-    static final int LATEST_VERSION = 21;
+    static final int LATEST_VERSION = 1;
 
     private static final byte[] SQLITE_MARK = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
 

@@ -12,8 +12,8 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 public interface RemovedRecords {
     @Insert("""
-            insert into removed (project_id, kind, thing_id, name, content, removed_at)
-            values (#{projectId}, #{kind}, #{thingId}, #{name}, #{content}, #{removedAt})
+            insert into removed (project_id, kind, object_id, name, content, removed_at)
+            values (#{projectId}, #{kind}, #{objectId}, #{name}, #{content}, #{removedAt})
             """)
     void add(RemovedRow row);
 
@@ -27,7 +27,7 @@ public interface RemovedRecords {
     Optional<RemovedRow> find(@Param("projectId") String projectId, @Param("id") long id);
 
     @Select("""
-            select * from removed where project_id = #{projectId} and kind = #{kind} and thing_id = #{thingId}
+            select * from removed where project_id = #{projectId} and kind = #{kind} and object_id = #{objectId}
             order by id desc limit 1
             """)
     Optional<RemovedRow> last(

@@ -10,4 +10,4 @@ import java.time.Instant;
  * @param content its row, as JSON with its format number
  */
 public record RemovedRow(
-        long id, String projectId, String kind, String thingId, String name, String content, Instant removedAt) {}
+        long id, String projectId, String kind, String objectId, String name, String content, Instant removedAt) {}

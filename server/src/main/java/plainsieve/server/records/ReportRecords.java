@@ -16,14 +16,14 @@ public interface ReportRecords {
 
     /** Behind all others of its project. */
     @Insert("""
-            insert into report (project_id, id, definition, draft, given, position, version)
-            values (#{projectId}, #{id}, #{definition}, #{draft}, #{given},
+            insert into report (project_id, id, definition, draft, published, position, version)
+            values (#{projectId}, #{id}, #{definition}, #{draft}, #{published},
               (select coalesce(max(position), 0) + 1 from report where project_id = #{projectId}), #{version})
             """)
     void add(ReportRow row);
 
     @Update("""
-            update report set definition = #{definition}, draft = #{draft}, given = #{given}, version = version + 1
+            update report set definition = #{definition}, draft = #{draft}, published = #{published}, version = version + 1
             where project_id = #{projectId} and id = #{id} and version = #{version}
             """)
     int change(ReportRow row);

@@ -5,7 +5,7 @@ package plainsieve.server.records;
  *
  * @param definition what viewers get: JSON with its format number; id and version are next to it
  * @param draft what its authors make of it, in the same form; empty when it is the same
- * @param given whether viewers have ever got it
+ * @param published whether viewers have ever got it
  */
 public record ReportRow(
-        String projectId, String id, String definition, String draft, boolean given, int position, int version) {}
+        String projectId, String id, String definition, String draft, boolean published, int position, int version) {}

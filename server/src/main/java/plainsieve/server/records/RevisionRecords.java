@@ -17,13 +17,13 @@ public interface RevisionRecords {
     record Packed(byte[] content) {}
 
     @Select("""
-            select project_id, number, at, who, why, things from revision
+            select project_id, number, at, person, reason, changed_objects from revision
             where project_id = #{project} and number < #{before} order by number desc limit #{most}
             """)
     List<RevisionRow> before(@Param("project") String projectId, @Param("before") int number, @Param("most") int most);
 
     @Select("""
-            select project_id, number, at, who, why, things from revision
+            select project_id, number, at, person, reason, changed_objects from revision
             where project_id = #{project} and number = #{number}
             """)
     Optional<RevisionRow> find(@Param("project") String projectId, @Param("number") int number);
@@ -33,8 +33,8 @@ public interface RevisionRecords {
     Optional<Packed> content(@Param("project") String projectId, @Param("number") int number);
 
     @Insert("""
-            insert into revision (project_id, number, at, who, why, things, content)
-            values (#{row.projectId}, #{row.number}, #{row.at}, #{row.who}, #{row.why}, #{row.things}, #{content})
+            insert into revision (project_id, number, at, person, reason, changed_objects, content)
+            values (#{row.projectId}, #{row.number}, #{row.at}, #{row.person}, #{row.reason}, #{row.changedObjects}, #{content})
             """)
     void add(@Param("row") RevisionRow row, @Param("content") byte[] content);
 }

@@ -5,7 +5,7 @@ import java.time.Instant;
 /**
  * A revision as lists show it.
  *
- * @param who empty when it was found so
- * @param things how many differ from the one before
+ * @param person empty when it was found so
+ * @param changedObjects how many differ from the one before
  */
-public record RevisionRow(String projectId, int number, Instant at, String who, String why, int things) {}
+public record RevisionRow(String projectId, int number, Instant at, String person, String reason, int changedObjects) {}

@@ -25,9 +25,9 @@ public interface SelectionRecords {
             @Param("projectId") String projectId, @Param("reportId") String reportId, @Param("id") String id);
 
     @Insert("""
-            insert into selection (id, project_id, report_id, viewer, name, choices, made_at)
-            values (#{id}, #{projectId}, #{reportId}, #{viewer}, #{name}, #{choices}, #{madeAt})
-            on conflict (id) do update set choices = excluded.choices, made_at = excluded.made_at
+            insert into selection (id, project_id, report_id, viewer, name, choices, created_at)
+            values (#{id}, #{projectId}, #{reportId}, #{viewer}, #{name}, #{choices}, #{createdAt})
+            on conflict (id) do update set choices = excluded.choices, created_at = excluded.created_at
             """)
     void keep(SelectionRow row);
 

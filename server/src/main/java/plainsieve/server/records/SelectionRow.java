@@ -8,4 +8,4 @@ import java.time.Instant;
  * @param choices JSON with its format number
  */
 public record SelectionRow(
-        String id, String projectId, String reportId, String viewer, String name, String choices, Instant madeAt) {}
+        String id, String projectId, String reportId, String viewer, String name, String choices, Instant createdAt) {}

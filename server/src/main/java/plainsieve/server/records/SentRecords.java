@@ -19,7 +19,7 @@ public interface SentRecords {
 
     /** One that is about to be sent. Until it is among those that are read, it is where to write it costs least. */
     @Insert("""
-            insert into sent_begun (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text,
+            insert into sent_running (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text,
               bound_values)
             values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{caller}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause},
               #{text}, #{boundValues})
@@ -35,15 +35,15 @@ public interface SentRecords {
     /** Among those that are read: as a new one, or how one that is there has ended. */
     @Insert("""
             insert into sent (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text, bound_values,
-              outcome, problem, gathered, fetched, shown, database_ms, total_ms)
+              outcome, problem, local_rows, fetched_rows, shown_rows, database_ms, total_ms)
             values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{caller}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
-              #{boundValues}, #{outcome}, #{problem}, #{gathered}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
-            on conflict (id) do update set outcome = excluded.outcome, problem = excluded.problem, gathered = excluded.gathered,
-              fetched = excluded.fetched, shown = excluded.shown, database_ms = excluded.database_ms, total_ms = excluded.total_ms
+              #{boundValues}, #{outcome}, #{problem}, #{localRows}, #{fetchedRows}, #{shownRows}, #{databaseMs}, #{totalMs})
+            on conflict (id) do update set outcome = excluded.outcome, problem = excluded.problem, local_rows = excluded.local_rows,
+              fetched_rows = excluded.fetched_rows, shown_rows = excluded.shown_rows, database_ms = excluded.database_ms, total_ms = excluded.total_ms
             """)
     void put(SentRow row);
 
-    @Delete("delete from sent_begun where id = #{id}")
+    @Delete("delete from sent_running where id = #{id}")
     void dropBegun(long id);
 
     /** Puts those that have begun among those that are read, as running. */
@@ -54,14 +54,14 @@ public interface SentRecords {
 
     @Insert("""
             insert or ignore into sent (id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text,
-              bound_values, outcome, problem, fetched, shown, database_ms, total_ms)
+              bound_values, outcome, problem, fetched_rows, shown_rows, database_ms, total_ms)
             select id, run_id, sent_at, project_id, caller, source_id, query_id, report_id, view_id, cause, text, bound_values,
               'running', '', 0, 0, 0, 0
-            from sent_begun
+            from sent_running
             """)
     void putBegun();
 
-    @Delete("delete from sent_begun")
+    @Delete("delete from sent_running")
     void dropAllBegun();
 
     /**

@@ -6,7 +6,7 @@ import java.time.Instant;
  * One statement that was sent, with who caused it and how it went. As wide as its table.
  *
  * @param caller who asked
- * @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them
+ * @param localRows rows that had to be fetched for these to be made of them here; -1 where the source itself made them
  * @param evidence where its choices ran, as JSON; empty when no one asked
  */
 public record SentRow(
@@ -24,9 +24,9 @@ public record SentRow(
         String boundValues,
         String outcome,
         String problem,
-        long gathered,
-        long fetched,
-        long shown,
+        long localRows,
+        long fetchedRows,
+        long shownRows,
         double databaseMs,
         double totalMs,
         String evidence) {}

@@ -21,8 +21,8 @@ public interface SessionRecords {
     List<SessionRow> of(String personId);
 
     @Insert("""
-            insert into session (digest, person_id, browser, made_at, used_at, ended)
-            values (#{digest}, #{personId}, #{browser}, #{madeAt}, #{usedAt}, #{ended})
+            insert into session (digest, person_id, browser, created_at, used_at, ended)
+            values (#{digest}, #{personId}, #{browser}, #{createdAt}, #{usedAt}, #{ended})
             """)
     void begin(SessionRow row);
 
@@ -35,12 +35,12 @@ public interface SessionRecords {
     @Update("update session set ended = 1 where person_id = #{personId}")
     void endAll(String personId);
 
-    @Delete("delete from session where used_at < #{idleSince} or made_at < #{oldest}")
+    @Delete("delete from session where used_at < #{idleSince} or created_at < #{oldest}")
     void endOld(@Param("idleSince") Instant idleSince, @Param("oldest") Instant oldest);
 
     @Insert("""
-            insert into sign_in_link (digest, person_id, ends_at, again)
-            values (#{digest}, #{personId}, #{endsAt}, #{again})
+            insert into sign_in_link (digest, person_id, ends_at, reusable)
+            values (#{digest}, #{personId}, #{endsAt}, #{reusable})
             """)
     void makeLink(SignInLinkRow row);
 

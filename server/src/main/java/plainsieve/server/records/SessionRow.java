@@ -10,4 +10,4 @@ import java.time.Instant;
  * @param ended whether they signed out
  */
 public record SessionRow(
-        String digest, String personId, String browser, Instant madeAt, Instant usedAt, boolean ended) {}
+        String digest, String personId, String browser, Instant createdAt, Instant usedAt, boolean ended) {}

@@ -5,6 +5,6 @@ import java.time.Instant;
 /**
  * A link that signs someone in.
  *
- * @param again whether it may be used more than once, from this machine alone
+ * @param reusable whether it may be used more than once, from this machine alone
  */
-public record SignInLinkRow(String digest, String personId, Instant endsAt, boolean again) {}
+public record SignInLinkRow(String digest, String personId, Instant endsAt, boolean reusable) {}

@@ -13,7 +13,7 @@ import org.apache.ibatis.annotations.Update;
 public interface SignedLinkRecords {
     @Select("""
             select * from signed_link where project_id = #{project} and report_id = #{report}
-            order by made_at desc, id
+            order by created_at desc, id
             """)
     List<SignedLinkRow> of(@Param("project") String projectId, @Param("report") String reportId);
 
@@ -21,16 +21,16 @@ public interface SignedLinkRecords {
     Optional<SignedLinkRow> find(String id);
 
     @Insert("""
-            insert into signed_link (id, project_id, report_id, made_by, made_at, ends_at, anyone, choices, taken_back, uses, used_at)
-            values (#{id}, #{projectId}, #{reportId}, #{madeBy}, #{madeAt}, #{endsAt}, #{anyone}, #{choices}, #{takenBack}, #{uses},
+            insert into signed_link (id, project_id, report_id, created_by, created_at, ends_at, open_to_anyone, choices, revoked_at, uses, used_at)
+            values (#{id}, #{projectId}, #{reportId}, #{createdBy}, #{createdAt}, #{endsAt}, #{openToAnyone}, #{choices}, #{revokedAt}, #{uses},
               #{usedAt})
             """)
     void add(SignedLinkRow row);
 
     /** One that another server made; two may meet it at once. */
     @Insert("""
-            insert into signed_link (id, project_id, report_id, made_by, made_at, ends_at, anyone, choices, taken_back, uses, used_at)
-            values (#{id}, #{projectId}, #{reportId}, #{madeBy}, #{madeAt}, #{endsAt}, #{anyone}, #{choices}, #{takenBack}, #{uses},
+            insert into signed_link (id, project_id, report_id, created_by, created_at, ends_at, open_to_anyone, choices, revoked_at, uses, used_at)
+            values (#{id}, #{projectId}, #{reportId}, #{createdBy}, #{createdAt}, #{endsAt}, #{openToAnyone}, #{choices}, #{revokedAt}, #{uses},
               #{usedAt})
             on conflict (id) do nothing
             """)
@@ -38,18 +38,18 @@ public interface SignedLinkRecords {
 
     /** Those of a report that is removed open nothing, not even another report that is called like it. */
     @Update("""
-            update signed_link set taken_back = 'removed'
-            where project_id = #{project} and report_id = #{report} and taken_back = ''
+            update signed_link set revoked_at = 'removed'
+            where project_id = #{project} and report_id = #{report} and revoked_at = ''
             """)
     void shelve(@Param("project") String projectId, @Param("report") String reportId);
 
     @Update("""
-            update signed_link set taken_back = ''
-            where project_id = #{project} and report_id = #{report} and taken_back = 'removed'
+            update signed_link set revoked_at = ''
+            where project_id = #{project} and report_id = #{report} and revoked_at = 'removed'
             """)
     void bringBack(@Param("project") String projectId, @Param("report") String reportId);
 
-    @Update("update signed_link set taken_back = #{now} where id = #{id} and taken_back = ''")
+    @Update("update signed_link set revoked_at = #{now} where id = #{id} and revoked_at = ''")
     int takeBack(@Param("id") String id, @Param("now") String now);
 
     @Update("update signed_link set uses = uses + 1, used_at = #{now} where id = #{id}")

@@ -6,19 +6,19 @@ import java.util.Optional;
 /**
  * A link to a report with choices that cannot be changed. As wide as its table.
  *
- * @param anyone whether it opens the report for anyone who has it
+ * @param openToAnyone whether it opens the report for open_to_anyone who has it
  * @param choices JSON of what it fixes
  */
 public record SignedLinkRow(
         String id,
         String projectId,
         String reportId,
-        String madeBy,
-        Instant madeAt,
+        String createdBy,
+        Instant createdAt,
         String endsAt,
-        boolean anyone,
+        boolean openToAnyone,
         String choices,
-        String takenBack,
+        String revokedAt,
         int uses,
         String usedAt) {
     /** When it ends; nothing when it has no end. */
@@ -27,6 +27,6 @@ public record SignedLinkRow(
     }
 
     public boolean isTakenBack() {
-        return !takenBack.isEmpty();
+        return !revokedAt.isEmpty();
     }
 }

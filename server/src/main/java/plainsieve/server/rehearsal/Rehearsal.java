@@ -16,42 +16,47 @@ public final class Rehearsal {
      * What one case came to.
      *
      * @param parameters what it is about
-     * @param chosen the choices in words
+     * @param choices the choices in words
      * @param view the view of the result: the one that failed, else a slow one, else the table
      * @param queryId where its text is, for a link to the place
      * @param line the line of the text that is meant; 0 when none is
      * @param rows rows shown by the view
      * @param millis the time that it took
-     * @param where how many choices of it ran where: "2 by index, 1 while scanning"
-     * @param verdict well, refused (as it should be), failed, or slow
+     * @param placements how many choices of it ran where: "2 by index, 1 while scanning"
+     * @param verdict passed, refused (as it should be), failed, or slow
      * @param sentId its statement in Sent; 0 when none was sent
      */
-    public record Line(
+    public record RehearsalCase(
             String name,
             List<String> parameters,
-            String chosen,
+            String choices,
             String view,
             String queryId,
             int line,
             long rows,
             boolean more,
             double millis,
-            String where,
+            String placements,
             String verdict,
             String explanation,
             long sentId) {}
 
     /** Something to look at before going live. @param queryId the query it is about; empty when it is about none */
-    public record Finding(String kind, String message, String queryId, int line) {}
+    public record RehearsalFinding(String kind, String message, String queryId, int line) {}
 
     /** A rehearsal as it is reported. */
-    public record State(
-            Status status, int done, int total, List<Line> lines, List<Finding> findings, String startedAt) {}
+    public record RehearsalState(
+            Status state,
+            int completed,
+            int total,
+            List<RehearsalCase> cases,
+            List<RehearsalFinding> findings,
+            String startedAt) {}
 
     private final int total;
     private final String startedAt;
-    private final List<Line> lines = new ArrayList<>();
-    private List<Finding> findings = List.of();
+    private final List<RehearsalCase> lines = new ArrayList<>();
+    private List<RehearsalFinding> findings = List.of();
     private final Object turn = new Object();
     private Status status = Status.RUNNING;
 
@@ -65,15 +70,15 @@ public final class Rehearsal {
         return turn;
     }
 
-    synchronized State state() {
-        return new State(status, lines.size(), total, List.copyOf(lines), findings, startedAt);
+    synchronized RehearsalState state() {
+        return new RehearsalState(status, lines.size(), total, List.copyOf(lines), findings, startedAt);
     }
 
-    synchronized void add(Line line) {
+    synchronized void add(RehearsalCase line) {
         lines.add(line);
     }
 
-    synchronized void found(List<Finding> what) {
+    synchronized void found(List<RehearsalFinding> what) {
         findings = List.copyOf(what);
     }
 

@@ -31,35 +31,36 @@ final class RehearsalFindings {
     }
 
     /** @param listMillis how long each list took, by its parameter */
-    static List<Rehearsal.Finding> of(Project project, Report report, Map<String, Double> listMillis) {
+    static List<Rehearsal.RehearsalFinding> of(Project project, Report report, Map<String, Double> listMillis) {
         RehearsalFindings rehearsalFindings = new RehearsalFindings(project, report);
-        List<Rehearsal.Finding> all = new ArrayList<>();
+        List<Rehearsal.RehearsalFinding> all = new ArrayList<>();
         report.queryIds().forEach(id -> all.addAll(rehearsalFindings.leftOver(project.query(id))));
         listMillis.forEach((name, millis) -> {
             if (millis > SLOW_LIST_MILLIS) {
-                all.add(new Rehearsal.Finding(
+                all.add(new Rehearsal.RehearsalFinding(
                         "slow-list", "The list of :%s took %.1f s.".formatted(name, millis / 1000), "", 0));
             }
         });
         all.addAll(rehearsalFindings.unused());
         all.addAll(rehearsalFindings.ignored());
-        RowAccessWarnings.of(project, report).forEach(said -> all.add(new Rehearsal.Finding("held", said, "", 0)));
+        RowAccessWarnings.of(project, report)
+                .forEach(said -> all.add(new Rehearsal.RehearsalFinding("held", said, "", 0)));
         return all;
     }
 
-    private List<Rehearsal.Finding> leftOver(Query query) {
+    private List<Rehearsal.RehearsalFinding> leftOver(Query query) {
         try {
             PreparedQuery prepared = project.prepare(query, query.draftText());
             return Notices.of(prepared.query(), prepared.dialect(), Map.of(), ColumnFacts.none()).stream()
                     .filter(notice -> notice.kind().equals("leftover-value"))
-                    .map(notice -> new Rehearsal.Finding(
+                    .map(notice -> new Rehearsal.RehearsalFinding(
                             "leftover-value",
                             notice.message(),
                             query.id(),
                             notice.place().map(TextLocation::line).orElse(0)))
                     .toList();
         } catch (ProblemException e) {
-            return List.of(new Rehearsal.Finding(
+            return List.of(new Rehearsal.RehearsalFinding(
                     "unreadable",
                     e.getMessage(),
                     query.id(),
@@ -68,21 +69,21 @@ final class RehearsalFindings {
     }
 
     /** A control that nothing on the report listens to. */
-    private List<Rehearsal.Finding> unused() {
+    private List<Rehearsal.RehearsalFinding> unused() {
         Set<String> used = new LinkedHashSet<>();
         report.views().forEach(view -> used.addAll(project.parametersOf(view)));
         report.queryIds().forEach(id -> used.addAll(inDraft(project.query(id))));
         return report.controls().stream()
                 .flatMap(control -> control.parameters().stream())
                 .filter(name -> !used.contains(name))
-                .map(name -> new Rehearsal.Finding(
+                .map(name -> new Rehearsal.RehearsalFinding(
                         "unused-parameter", "No view of this report uses :%s.".formatted(name), "", 0))
                 .toList();
     }
 
     /** A table that was forgotten: most queries of the report are filtered by a parameter, this one is not. */
-    private List<Rehearsal.Finding> ignored() {
-        List<Rehearsal.Finding> findings = new ArrayList<>();
+    private List<Rehearsal.RehearsalFinding> ignored() {
+        List<Rehearsal.RehearsalFinding> findings = new ArrayList<>();
         for (String name : project.parametersOf(report)) {
             List<String> without = report.queryIds().stream()
                     .filter(id -> !usedBy(id).contains(name))
@@ -93,7 +94,7 @@ final class RehearsalFindings {
                     .filter(ParameterDefinition::isRowLimit)
                     .isPresent();
             if (shared && !limit) {
-                without.forEach(id -> findings.add(new Rehearsal.Finding(
+                without.forEach(id -> findings.add(new Rehearsal.RehearsalFinding(
                         "ignored-parameter",
                         "“%s” does not use :%s, which other queries of this report do."
                                 .formatted(project.query(id).name(), name),

@@ -42,7 +42,7 @@ class RehearsalRunner {
 
     /** How a case ended. */
     private enum Ending {
-        WELL,
+        PASSED,
         REFUSED,
         FAILED,
         SLOW;
@@ -52,7 +52,7 @@ class RehearsalRunner {
         }
 
         boolean isAnswered() {
-            return this == WELL || this == SLOW;
+            return this == PASSED || this == SLOW;
         }
     }
 
@@ -76,7 +76,7 @@ class RehearsalRunner {
     }
 
     /** A case that breaks what it should not is a failed case, not the end of the rehearsal. */
-    Rehearsal.Line perform(DraftOrders.OnStage on, RehearsalCase one) {
+    Rehearsal.RehearsalCase perform(DraftOrders.OnStage on, RehearsalCase one) {
         try {
             return mostTelling(on, one)
                     .map(performed -> line(on, one, performed))
@@ -137,29 +137,29 @@ class RehearsalRunner {
             return new ViewResult(view, heard, Ending.FAILED, "This should have been refused, but returned rows.", 0);
         }
         boolean slow = heard.summary.totalMillis() > SLOW_MILLIS;
-        return new ViewResult(view, heard, slow ? Ending.SLOW : Ending.WELL, slow ? "It was slow." : "", 0);
+        return new ViewResult(view, heard, slow ? Ending.SLOW : Ending.PASSED, slow ? "It was slow." : "", 0);
     }
 
-    private static Rehearsal.Line line(RehearsalCase one) {
-        return line(one, Ending.WELL, "No view depends on it.");
+    private static Rehearsal.RehearsalCase line(RehearsalCase one) {
+        return line(one, Ending.PASSED, "No view depends on it.");
     }
 
-    private static Rehearsal.Line line(RehearsalCase one, Ending ended, String explanation) {
-        return new Rehearsal.Line(
+    private static Rehearsal.RehearsalCase line(RehearsalCase one, Ending ended, String explanation) {
+        return new Rehearsal.RehearsalCase(
                 one.name(), names(one), inWords(one), "", "", 0, 0, false, 0, "", ended.word(), explanation, 0);
     }
 
-    private Rehearsal.Line line(DraftOrders.OnStage on, RehearsalCase one, ViewResult performed) {
+    private Rehearsal.RehearsalCase line(DraftOrders.OnStage on, RehearsalCase one, ViewResult performed) {
         RunObserver heard = performed.heard();
         boolean answered = performed.ended().isAnswered() && heard.sentId > 0;
-        return new Rehearsal.Line(
+        return new Rehearsal.RehearsalCase(
                 one.name(),
                 names(one),
                 inWords(one),
                 performed.view().titleOrKind(),
                 performed.view().queryId(),
                 performed.line(),
-                heard.summary.shown(),
+                heard.summary.shownRows(),
                 heard.summary.more(),
                 heard.summary.totalMillis(),
                 answered ? where(on, heard.sentId) : "",
@@ -175,9 +175,9 @@ class RehearsalRunner {
     private String where(DraftOrders.OnStage on, long sentId) {
         Map<ExecutionSite, Long> counts =
                 evidenceService.of(on.project(), on.caller(), sentId, false).verdicts().stream()
-                        .filter(ran -> ran.where() != ExecutionSite.LEFT_OUT)
+                        .filter(ran -> ran.site() != ExecutionSite.LEFT_OUT)
                         .collect(Collectors.groupingBy(
-                                EvidenceService.PlacementEvidence::where, TreeMap::new, Collectors.counting()));
+                                EvidenceService.PlacementEvidence::site, TreeMap::new, Collectors.counting()));
         return counts.entrySet().stream()
                 .map(entry -> entry.getValue() + " " + entry.getKey().inWords())
                 .collect(Collectors.joining(", "));

@@ -62,8 +62,8 @@ class RehearsalSetup {
                 definition.toParameter(),
                 listed,
                 definition.list().exists(),
-                definition.bounds().least(),
-                definition.bounds().most(),
+                definition.bounds().minimum(),
+                definition.bounds().maximum(),
                 definition.rangeEnd(),
                 opening(on, definition));
     }

@@ -51,12 +51,12 @@ public class Rehearsals {
     }
 
     /** The last rehearsal of a report, as far as it has come. */
-    public Optional<Rehearsal.State> state(Project project, String reportId) {
+    public Optional<Rehearsal.RehearsalState> state(Project project, String reportId) {
         return last(project, reportId).map(Rehearsal::state);
     }
 
     /** Begins again; a rehearsal of this report that still runs goes on alone and is returned. */
-    public synchronized Rehearsal.State start(Project project, Caller caller, String reportId) {
+    public synchronized Rehearsal.RehearsalState start(Project project, Caller caller, String reportId) {
         DraftOrders.OnStage on = new DraftOrders.OnStage(project, caller, project.report(reportId));
         Optional<Rehearsal> before = last(project, reportId).filter(Rehearsal::isRunning);
         if (before.isPresent()) {
@@ -79,7 +79,7 @@ public class Rehearsals {
     }
 
     /** Goes on where a rehearsal was stopped; begins one when there is none. */
-    public Rehearsal.State resume(Project project, Caller caller, String reportId) {
+    public Rehearsal.RehearsalState resume(Project project, Caller caller, String reportId) {
         StoredRehearsal kept = latest.get(key(project, reportId));
         if (kept == null) {
             return start(project, caller, reportId);

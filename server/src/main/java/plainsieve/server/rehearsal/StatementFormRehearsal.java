@@ -33,11 +33,11 @@ public class StatementFormRehearsal {
     }
 
     /** One view that sends a query. @param problem what would go wrong, with what to do; empty when all is well */
-    public record Form(String reportId, String report, String view, String problem) {}
+    public record StatementForm(String reportId, String report, String view, String problem) {}
 
     /** What every report would send of a text on the bench. */
-    public List<Form> of(Project project, RunRequest.Text text, RequestedChoices choices) {
-        List<Form> forms = new ArrayList<>();
+    public List<StatementForm> of(Project project, RunRequest.Text text, RequestedChoices choices) {
+        List<StatementForm> forms = new ArrayList<>();
         for (Report report : project.reports()) {
             for (View view : report.views()) {
                 if (view.queryId().equals(text.query().id())) {
@@ -50,8 +50,9 @@ public class StatementFormRehearsal {
     }
 
     /** The view with all that it asks for, and filtered by a bar that a reader picks in another view of the same query. */
-    private List<Form> of(DraftOrders.OnStage stage, View view, RunRequest.Text text, RequestedChoices choices) {
-        List<Form> forms = new ArrayList<>();
+    private List<StatementForm> of(
+            DraftOrders.OnStage stage, View view, RunRequest.Text text, RequestedChoices choices) {
+        List<StatementForm> forms = new ArrayList<>();
         forms.add(form(stage, text, choices, DraftOrders.DraftRun.whole(view)));
         view.shown().additionalParts().stream()
                 .map(part -> new DraftOrders.DraftRun(view, part, List.of()))
@@ -68,12 +69,12 @@ public class StatementFormRehearsal {
         return forms;
     }
 
-    private Form form(
+    private StatementForm form(
             DraftOrders.OnStage stage, RunRequest.Text text, RequestedChoices choices, DraftOrders.DraftRun asked) {
         Optional<Problem> problem = attempt(() -> queryRunner.plan(orders.form(stage, text, choices, asked)))
                 .filter(found -> !found.kind().equals(NO_SPAN));
         String said = problem.map(Problem::inWords).orElse("");
-        return new Form(stage.report().id(), stage.report().name(), title(asked), said);
+        return new StatementForm(stage.report().id(), stage.report().name(), title(asked), said);
     }
 
     private static String title(DraftOrders.DraftRun asked) {

@@ -6,21 +6,24 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import plainsieve.core.view.ComparisonBasis;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.ViewContent;
 
-/** Figures as a letter shows them: each with its words, and how it differs from what it is compared with. */
+/** Figures in an email: each with its label and its difference from the figure that it is compared with. */
 final class EmailFigures {
     private static final BigDecimal HUNDRED = BigDecimal.valueOf(100);
 
     private final EmailValueFormat written;
 
-    EmailFigures(Locale locale) {
+    private final String period;
+
+    /** @param period the date range that figures are compared with, as text; empty for all rows */
+    EmailFigures(Locale locale, String period) {
         this.written = new EmailValueFormat(locale);
+        this.period = period;
     }
 
-    /** @param then what they are compared with; nothing when they stand alone */
+    /** @param then the figures that they are compared with; empty without a comparison */
     ReportEmail.Section figures(
             String viewId, String title, ViewContent.Figures shown, FetchedRows now, Optional<FetchedRows> then) {
         List<ReportEmail.Figures.FigureText> figures = new ArrayList<>();
@@ -28,9 +31,7 @@ final class EmailFigures {
             Figure figure = shown.measures().get(i);
             Optional<Object> value = at(now, i);
             Optional<Object> before = then.isEmpty() ? Optional.empty() : at(then.get(), i);
-            String change = value.isPresent() && before.isPresent()
-                    ? change(shown.against().orElseThrow(), figure, value.get(), before.get())
-                    : "";
+            String change = value.isPresent() && before.isPresent() ? change(figure, value.get(), before.get()) : "";
             figures.add(new ReportEmail.Figures.FigureText(
                     figure.label(),
                     value,
@@ -50,25 +51,24 @@ final class EmailFigures {
         return figure.unit().isEmpty() || value.isEmpty() ? "" : " " + figure.unit();
     }
 
-    private String change(ComparisonBasis comparisonBasis, Figure figure, Object is, Object was) {
+    private String change(Figure figure, Object is, Object was) {
         Optional<BigDecimal> now = EmailValueFormat.number(is);
         Optional<BigDecimal> then = EmailValueFormat.number(was);
         if (now.isEmpty() || then.isEmpty()) {
             return "";
         }
         String there = written.figure(was, figure.format()) + unit(figure, Optional.of(was));
-        if (comparisonBasis.kind() == ComparisonBasis.Kind.ALL) {
+        if (period.isEmpty()) {
             return there + " of all rows";
         }
-        String than = comparisonBasis.kind() == ComparisonBasis.Kind.YEAR ? "previous year" : "previous period";
         int sign = now.get().compareTo(then.get());
         String mark = sign > 0 ? "▲" : "▼";
         if (sign == 0) {
-            return "same as " + than;
+            return "same as in " + period;
         }
         return then.get().signum() == 0
-                ? "%s vs %s (0)".formatted(mark, than)
-                : "%s %s %% vs %s (%s)".formatted(mark, written.figure(percent(now.get(), then.get())), than, there);
+                ? "%s vs %s (0)".formatted(mark, period)
+                : "%s %s %% vs %s (%s)".formatted(mark, written.figure(percent(now.get(), then.get())), period, there);
     }
 
     private static BigDecimal percent(BigDecimal now, BigDecimal then) {

@@ -8,10 +8,10 @@ import java.util.Optional;
  *
  * @param link where the report opens with the same choices
  * @param notes of what is attached, or could not be
- * @param why it came: "Plain Sieve sends you “Crossings of the month” at 06:30 every weekday"
+ * @param reason it came: "Plain Sieve sends you “Crossings of the month” at 06:30 every weekday"
  * @param unsubscribe an address that lets no more of it come; nothing where it is not one of several
  */
-public record EmailFooter(String link, List<String> notes, String why, Optional<String> unsubscribe) {
+public record EmailFooter(String link, List<String> notes, String reason, Optional<String> unsubscribe) {
     public EmailFooter {
         notes = List.copyOf(notes);
     }

@@ -49,7 +49,7 @@ public final class EmailHtml {
                 """.formatted(describe(foot.link())));
         foot.notes().forEach(note -> paragraph(note, ""));
         html.append("<p style=\"%s;font-size:12px;margin:16px 0 0;border-top:1px solid #eee9de;padding-top:10px\">%s"
-                .formatted(SOFT, describe(foot.why())));
+                .formatted(SOFT, describe(foot.reason())));
         foot.unsubscribe()
                 .ifPresent(address -> html.append(
                         " <a href=\"%s\" style=\"color:#175a6b\">Unsubscribe</a>.".formatted(describe(address))));

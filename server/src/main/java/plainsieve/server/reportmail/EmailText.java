@@ -18,7 +18,7 @@ public final class EmailText {
         line(foot.link());
         paragraph(foot.notes());
         line("");
-        line(foot.why());
+        line(foot.reason());
         foot.unsubscribe().ifPresent(address -> line("Unsubscribe: " + address));
         return text.toString();
     }

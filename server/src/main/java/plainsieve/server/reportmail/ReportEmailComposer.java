@@ -100,7 +100,7 @@ public class ReportEmailComposer {
             boolean computed = project.parameters().containsKey(name)
                     && project.parameter(name).isComputed();
             boolean unlogged = project.parameters().containsKey(name)
-                    && project.parameter(name).upkeep().unlogged();
+                    && project.parameter(name).maintenance().unlogged();
             if (!computed && !unlogged) {
                 chosen.put(name, text);
             }
@@ -138,9 +138,11 @@ public class ReportEmailComposer {
 
         @Override
         public ReportEmail.Section figures(ViewContent.Figures shown) {
-            Optional<FetchedRows> then = shown.against().flatMap(comparisonBasis -> compared(wanted, view));
+            Optional<FetchedRows> then = shown.comparedWith().flatMap(comparisonBasis -> compared(wanted, view));
             FetchedRows now = fetch(wanted, view, ViewPart.MAIN, false);
-            return new EmailFigures(settings.language()).figures(view.id(), title, shown, now, then);
+            return new EmailFigures(
+                            settings.language(), question.comparedPeriods().getOrDefault(view.id(), ""))
+                    .figures(view.id(), title, shown, now, then);
         }
 
         @Override
@@ -168,7 +170,7 @@ public class ReportEmailComposer {
         }
 
         @Override
-        public ReportEmail.Section words(ViewContent.Words shown) {
+        public ReportEmail.Section words(ViewContent.Text shown) {
             String text = Optional.ofNullable(question.notes().get(view.id()))
                     .map(RenderedQuestion::sentence)
                     .orElse(shown.text());

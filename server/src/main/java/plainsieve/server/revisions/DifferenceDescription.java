@@ -28,7 +28,7 @@ public class DifferenceDescription {
      *
      * @param before nothing when there was nothing yet
      */
-    public List<String> of(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
+    public List<String> of(Optional<Project> before, Project after, ProjectDifference.ChangedObject changed) {
         return switch (changed.kind()) {
             case REPORT -> report(before, after, changed);
             case PARAMETER -> parameter(before, after, changed.id());
@@ -36,8 +36,8 @@ public class DifferenceDescription {
         };
     }
 
-    private List<String> report(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
-        return changed.how() == ProjectDifference.How.CHANGED
+    private List<String> report(Optional<Project> before, Project after, ProjectDifference.ChangedObject changed) {
+        return changed.change() == ProjectDifference.How.CHANGED
                 ? before.map(project -> reportEditor.differences(project, after.report(changed.id())))
                         .orElse(List.of())
                 : List.of();
@@ -80,14 +80,14 @@ public class DifferenceDescription {
     }
 
     /** What people call a thing; its id where it is gone from both. */
-    public String name(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
+    public String name(Optional<Project> before, Project after, ProjectDifference.ChangedObject changed) {
         return Stream.concat(Stream.of(after), before.stream())
                 .flatMap(project -> name(project, changed).stream())
                 .findFirst()
                 .orElse(changed.id());
     }
 
-    private static Optional<String> name(Project project, ProjectDifference.Changed changed) {
+    private static Optional<String> name(Project project, ProjectDifference.ChangedObject changed) {
         String id = changed.id();
         return switch (changed.kind()) {
             case QUERY -> project.hasQuery(id) ? Optional.of(project.query(id).name()) : Optional.empty();

@@ -52,7 +52,7 @@ public class PublishAll {
     private static List<ReportDraft> drafts(Project project) {
         return project.reports().stream()
                 .map(report -> project.draft(report.id()))
-                .filter(draft -> !draft.given()
+                .filter(draft -> !draft.published()
                         || !draft.report().equals(project.report(draft.report().id())))
                 .toList();
     }

@@ -54,7 +54,7 @@ public class PublishWarnings {
      *
      * @param kind of the thing that it is about: query, parameter, report, stage
      * @param line in its text, from 1; 0 when it is about no line
-     * @param movesLimitOf the query whose row limit one click moves to the tables; empty when there is no such fix
+     * @param limitQueryId the query whose row limit one click moves to the tables; empty when there is no such fix
      * @param fix what the click does, as on a button; empty without one
      */
     public record Warning(
@@ -64,7 +64,7 @@ public class PublishWarnings {
             int line,
             String message,
             String advice,
-            String movesLimitOf,
+            String limitQueryId,
             String fix) {
         Warning(String kind, String id, String name, int line, String message, String advice) {
             this(kind, id, name, line, message, advice, "", "");
@@ -72,7 +72,7 @@ public class PublishWarnings {
     }
 
     /** @param drafted the project as viewers would have it. @param changed what they would get */
-    public List<Warning> of(Project drafted, List<ProjectDifference.Changed> changed) {
+    public List<Warning> of(Project drafted, List<ProjectDifference.ChangedObject> changed) {
         Set<String> queries = ids(changed, ProjectDifference.Kind.QUERY);
         Set<String> reports = ids(changed, ProjectDifference.Kind.REPORT);
         Stream<Warning> ofQueries = drafted.queries().stream()
@@ -104,10 +104,10 @@ public class PublishWarnings {
                 limited.movable() ? limited.fix() : "");
     }
 
-    private static Set<String> ids(List<ProjectDifference.Changed> changed, ProjectDifference.Kind kind) {
+    private static Set<String> ids(List<ProjectDifference.ChangedObject> changed, ProjectDifference.Kind kind) {
         return changed.stream()
-                .filter(one -> one.kind() == kind && one.how() != ProjectDifference.How.GONE)
-                .map(ProjectDifference.Changed::id)
+                .filter(one -> one.kind() == kind && one.change() != ProjectDifference.How.GONE)
+                .map(ProjectDifference.ChangedObject::id)
                 .collect(Collectors.toSet());
     }
 
@@ -170,7 +170,8 @@ public class PublishWarnings {
                 && definition.isRowLimit()
                 && value.choice()
                         .values()
-                        .contains(Long.toString(definition.meaning().everyRow().getAsLong()));
+                        .contains(Long.toString(
+                                definition.meaning().unlimitedValue().getAsLong()));
         return definition != null
                 && !every
                 && (!value.formulaText().isEmpty() || value.choice().kind() == ChoiceText.Kind.VALUES);

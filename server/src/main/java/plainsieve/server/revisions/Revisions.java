@@ -109,12 +109,12 @@ public class Revisions {
     }
 
     /** What became something else from one revision to another. @param from 0 for nothing */
-    public List<ProjectDifference.Changed> difference(String projectId, int from, int to) {
+    public List<ProjectDifference.ChangedObject> difference(String projectId, int from, int to) {
         return ProjectDifference.between(from == NONE ? NOTHING : content(projectId, from), content(projectId, to));
     }
 
     /** What viewers have of it, beside what its authors make of it. */
-    public List<ProjectDifference.Changed> notGiven(Project project, Project drafted) {
+    public List<ProjectDifference.ChangedObject> notGiven(Project project, Project drafted) {
         return ProjectDifference.between(rollback.given(project), rollback.given(drafted));
     }
 

@@ -222,7 +222,7 @@ final class ChoiceResolution {
     }
 
     private ChoiceText droppingWhatIsGone(ParameterDefinition definition, Parameter parameter, ChoiceText text) {
-        if (definition.upkeep().whenGone() == ParameterDefinition.MissingValuePolicy.KEEP
+        if (definition.maintenance().whenUnlisted() == ParameterDefinition.MissingValuePolicy.KEEP
                 || parameter.allowed().isEmpty()) {
             return text;
         }
@@ -252,12 +252,12 @@ final class ChoiceResolution {
                 : choice instanceof Choice.Many many ? many.values() : List.of();
         for (Value value : values) {
             if (isBeyond(definition, value)) {
-                String limits = definition.bounds().most().isEmpty()
-                        ? "at least " + definition.bounds().least()
-                        : definition.bounds().least().isEmpty()
-                                ? "at most " + definition.bounds().most()
-                                : "between " + definition.bounds().least() + " and "
-                                        + definition.bounds().most();
+                String limits = definition.bounds().maximum().isEmpty()
+                        ? "at least " + definition.bounds().minimum()
+                        : definition.bounds().minimum().isEmpty()
+                                ? "at most " + definition.bounds().maximum()
+                                : "between " + definition.bounds().minimum() + " and "
+                                        + definition.bounds().maximum();
                 throw new ProblemException(Problem.of(
                         "out-of-bounds",
                         "%s is not allowed for :%s.".formatted(value.written(), definition.name()),
@@ -267,8 +267,8 @@ final class ChoiceResolution {
     }
 
     private static boolean isBeyond(ParameterDefinition definition, Value value) {
-        return isReversed(definition, definition.bounds().least(), value.written())
-                || isReversed(definition, value.written(), definition.bounds().most());
+        return isReversed(definition, definition.bounds().minimum(), value.written())
+                || isReversed(definition, value.written(), definition.bounds().maximum());
     }
 
     private static boolean isReversed(ParameterDefinition definition, String low, String high) {

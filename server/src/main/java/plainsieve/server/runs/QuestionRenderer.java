@@ -5,7 +5,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
@@ -16,6 +18,8 @@ import plainsieve.core.question.ParameterLabels;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.question.RenderedQuestion;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.ComparisonBasis;
+import plainsieve.core.view.ComparisonChoices;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
 import plainsieve.server.lists.ListScope;
@@ -39,7 +43,8 @@ public class QuestionRenderer {
      * The resolved choices and their text.
      *
      * @param titles of the views, by their ids
-     * @param notes what the views that are words say, by their ids
+     * @param notes the texts of views that are texts, by their ids
+     * @param comparedPeriods the date range that the figures of a view are compared with, by its ID; none while it is not chosen
      * @param always what is chosen for parameters that viewers are not offered, each in words
      */
     public record Question(
@@ -47,6 +52,7 @@ public class QuestionRenderer {
             RenderedQuestion said,
             Map<String, RenderedQuestion> titles,
             Map<String, RenderedQuestion> notes,
+            Map<String, String> comparedPeriods,
             List<RenderedQuestion.Phrase> always) {}
 
     public Question ask(Project project, Report report, RequestedChoices requested, Locale locale) {
@@ -62,18 +68,35 @@ public class QuestionRenderer {
         ChoiceDescription inWords = new ChoiceDescription(words, texts, locale);
         Map<String, RenderedQuestion> titles = new LinkedHashMap<>();
         Map<String, RenderedQuestion> notes = new LinkedHashMap<>();
+        Map<String, String> periods = new LinkedHashMap<>();
         for (View view : report.views()) {
             titles.put(view.id(), parse(view.title()).say(words, inWords));
-            if (view.shown() instanceof ViewContent.Words note) {
+            if (view.shown() instanceof ViewContent.Text note) {
                 notes.put(view.id(), parse(note.text()).say(words, inWords));
             }
+            comparedPeriod(project, view, texts, moved -> new ChoiceDescription(words, moved, locale))
+                    .ifPresent(period -> periods.put(view.id(), period));
         }
         return new Question(
                 resolved,
                 line(project, report, words).say(words, inWords),
                 titles,
                 notes,
+                periods,
                 always(project, report, texts, inWords));
+    }
+
+    private static Optional<String> comparedPeriod(
+            Project project,
+            View view,
+            Map<String, ChoiceText> texts,
+            Function<Map<String, ChoiceText>, ChoiceDescription> describe) {
+        return Optional.of(view.shown())
+                .filter(ViewContent.Figures.class::isInstance)
+                .flatMap(shown -> ((ViewContent.Figures) shown).comparedWith())
+                .filter(basis -> basis.kind() != ComparisonBasis.Kind.ALL)
+                .flatMap(basis -> new ComparisonChoices(basis, project.parameters()).periodOf(texts))
+                .map(moved -> describe.apply(moved).say(List.copyOf(moved.keySet())));
     }
 
     /* What limits rows is stated where they are counted. */
@@ -123,10 +146,10 @@ public class QuestionRenderer {
                 definition.label(),
                 definition.type(),
                 definition.meaning().covers(),
-                definition.words().whenBlank(),
+                definition.words().blankLabel(),
                 definition.words().unit(),
                 definition.isRowLimit()
-                        ? Long.toString(definition.meaning().everyRow().getAsLong())
+                        ? Long.toString(definition.meaning().unlimitedValue().getAsLong())
                         : "",
                 definition.rangeEnd(),
                 labels(definition, scope, texts));

@@ -61,7 +61,7 @@ public class ReportRunRequests {
     /** A reader's choices for a report. */
     public static RequestedChoices choices(
             Project project, Caller caller, Report report, Map<String, ChoiceText> choices) {
-        Set<String> signedOnly = new LinkedHashSet<>(report.opening().signed());
+        Set<String> signedOnly = new LinkedHashSet<>(report.opening().signedParameters());
         return new RequestedChoices(caller, project.parametersOf(report), choices, signedOnly, false);
     }
 
@@ -97,19 +97,19 @@ public class ReportRunRequests {
 
     /** The choices that count for a view: without what it sets aside, or those it is compared with. */
     private RequestedChoices counting(Project project, RequestedChoices choices, ViewRequest asked) {
-        RequestedChoices counting = choices.without(asked.view().aside());
+        RequestedChoices counting = choices.without(asked.view().ignoredParameters());
         boolean compared = asked.part() instanceof ViewPart.Compared;
         if (!compared
                 || !(asked.view().shown() instanceof ViewContent.Figures figures)
-                || figures.against().isEmpty()) {
+                || figures.comparedWith().isEmpty()) {
             return counting;
         }
         Set<String> needed = project.parametersOf(asked.view());
         Map<String, ChoiceText> complete =
                 choiceResolver.choose(project, needed, counting).orRefuse().texts();
         Map<String, ChoiceText> others =
-                new ComparisonChoices(figures.against().get(), project.parameters()).of(complete);
-        boolean moves = figures.against().get().kind() != ComparisonBasis.Kind.ALL;
+                new ComparisonChoices(figures.comparedWith().get(), project.parameters()).of(complete);
+        boolean moves = figures.comparedWith().get().kind() != ComparisonBasis.Kind.ALL;
         boolean fixed = others.keySet().stream()
                 .anyMatch(name -> choices.caller().fixed().containsKey(name)
                         && !others.get(name).equals(complete.get(name)));
@@ -124,7 +124,7 @@ public class ReportRunRequests {
         return counting.with(others);
     }
 
-    /** Every row of a table, or of what lies under a view, whatever its own limit and the cap are. */
+    /** Every row of a table or below a view, without row limits. */
     public RunRequest download(Project project, Report report, RequestedChoices choices, ViewRequest asked) {
         View view = asked.view();
         return new RunRequest(

@@ -128,7 +128,7 @@ class RequestRewriter {
         if (!query.choosesSource()) {
             return request.origin();
         }
-        Choice choice = choices.getOrDefault(query.sourceBy(), new Choice.Blank());
+        Choice choice = choices.getOrDefault(query.sourceParameter(), new Choice.Blank());
         return request.origin().at(SourceChoice.chosen(request.project(), query, choice));
     }
 
@@ -149,7 +149,7 @@ class RequestRewriter {
     private static Set<String> with(Set<String> mentioned, RunRequest request) {
         Set<String> names = new LinkedHashSet<>(mentioned);
         if (request.text().query().choosesSource()) {
-            names.add(request.text().query().sourceBy());
+            names.add(request.text().query().sourceParameter());
         }
         return names;
     }
@@ -168,7 +168,7 @@ class RequestRewriter {
                     Problem.of("bad-row-limit", "A row limit must be 0 or more.", "Choose such a number.")
                             .about(limit));
         }
-        boolean every = used.get(limit).everyRowValue().orElse(-1) == number.number();
+        boolean every = used.get(limit).unlimitedValue().orElse(-1) == number.number();
         return every
                 ? shape.wanted()
                 : new ResultShape.Rows(rows.sort(), Optional.of(new ResultShape.Limit(limit, number.number())));

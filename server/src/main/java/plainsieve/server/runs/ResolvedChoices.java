@@ -16,29 +16,29 @@ import plainsieve.core.value.ProblemException;
  * @param parameters each with the values it may take
  * @param choices read and checked; a parameter with a problem has none
  * @param texts the choices as links write them
- * @param dropped chosen values that are no longer on their list and were taken out
- * @param held what belongs to them of each parameter that is held for who asks
+ * @param removedValues chosen values that are no longer on their list and were taken out
+ * @param determined what belongs to them of each parameter that is held for who asks
  * @param problems everything that cannot be used
  */
 public record ResolvedChoices(
         Map<String, Parameter> parameters,
         Map<String, Choice> choices,
         Map<String, ChoiceText> texts,
-        Map<String, List<String>> dropped,
-        Map<String, RestrictedChoice> held,
+        Map<String, List<String>> removedValues,
+        Map<String, RestrictedChoice> determined,
         List<Problem> problems) {
     public ResolvedChoices {
         parameters = new LinkedHashMap<>(parameters);
         choices = new LinkedHashMap<>(choices);
         texts = new LinkedHashMap<>(texts);
-        dropped = Map.copyOf(dropped);
-        held = Map.copyOf(held);
+        removedValues = Map.copyOf(removedValues);
+        determined = Map.copyOf(determined);
         problems = List.copyOf(problems);
     }
 
     /** The parameters with a fixed value for the caller. */
     public List<String> settled() {
-        return held.entrySet().stream()
+        return determined.entrySet().stream()
                 .filter(theirs -> theirs.getValue().isOneValue())
                 .map(Map.Entry::getKey)
                 .sorted()

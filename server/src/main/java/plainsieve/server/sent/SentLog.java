@@ -274,7 +274,8 @@ public class SentLog {
         Map<String, ParameterDefinition> all = project.parameters();
         return statement.values().stream()
                 .map(BoundValue::parameter)
-                .filter(name -> all.containsKey(name) && all.get(name).upkeep().unlogged())
+                .filter(name ->
+                        all.containsKey(name) && all.get(name).maintenance().unlogged())
                 .collect(Collectors.toSet());
     }
 
@@ -312,9 +313,9 @@ public class SentLog {
                 row.boundValues(),
                 outcome,
                 problem,
-                summary.gathered().orElse(-1),
-                summary.fetched(),
-                summary.shown(),
+                summary.localRows().orElse(-1),
+                summary.fetchedRows(),
+                summary.shownRows(),
                 summary.databaseMillis(),
                 summary.totalMillis(),
                 row.evidence());

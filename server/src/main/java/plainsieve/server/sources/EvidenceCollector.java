@@ -30,7 +30,8 @@ public class EvidenceCollector {
         private PlacedVerdict behind(int more) {
             return new PlacedVerdict(
                     sourceId,
-                    new Verdict(verdict.placement().shiftedBy(more), verdict.where(), verdict.proof(), verdict.step()));
+                    new Verdict(
+                            verdict.placement().shiftedBy(more), verdict.where(), verdict.planStep(), verdict.step()));
         }
     }
 
@@ -76,10 +77,10 @@ public class EvidenceCollector {
         List<PlacedVerdict> judged = new ArrayList<>();
         List<String> plan = new ArrayList<>();
         double millis = here.millis();
-        for (FederatedStatement.PartStatement one : sent.sides()) {
-            CollectedEvidence told = side(origin.at(one.side().source()), one, measured);
-            told.judged().forEach(found -> judged.add(found.behind(one.side().start())));
-            plan.add("%s of %s:".formatted(one.side().name(), one.side().source()));
+        for (FederatedStatement.PartStatement one : sent.parts()) {
+            CollectedEvidence told = side(origin.at(one.part().source()), one, measured);
+            told.judged().forEach(found -> judged.add(found.behind(one.part().start())));
+            plan.add("%s of %s:".formatted(one.part().name(), one.part().source()));
             told.plan().forEach(line -> plan.add("  " + line));
             millis += told.millis();
         }
@@ -87,14 +88,14 @@ public class EvidenceCollector {
         Plan ofHere = here.plan();
         ofHere.inWords().forEach(line -> plan.add("  " + line));
         judged(origin, FederatedEvidence.ofHere(sent, ofHere))
-                .forEach(found -> judged.add(found.behind(sent.hereStart())));
+                .forEach(found -> judged.add(found.behind(sent.localSqlStart())));
         return new CollectedEvidence(judged, plan, fetched(sent, ofHere), millis);
     }
 
     /** The first steps of the plan here are the sides. */
     private static List<Fetched> fetched(FederatedStatement sent, Plan plan) {
         return plan.steps().stream()
-                .limit(sent.sides().size())
+                .limit(sent.parts().size())
                 .map(step -> new Fetched(step.inWords(), (long) step.actual().orElse(0)))
                 .toList();
     }

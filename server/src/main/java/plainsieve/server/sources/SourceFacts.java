@@ -58,7 +58,7 @@ public class SourceFacts implements TableCache {
      */
     private record Facts(
             List<Catalog.Table> tables,
-            List<Catalog.Function> functions,
+            List<Catalog.CatalogFunction> functions,
             ColumnFacts columns,
             Map<String, Set<String>> names,
             Map<String, Map<String, String>> indexes,
@@ -85,14 +85,14 @@ public class SourceFacts implements TableCache {
     public Map<String, List<String>> unread(String sourceId) {
         Map<String, List<String>> unread = new HashMap<>();
         described(sourceId).forEach(table -> table.files()
-                .map(Catalog.OfFiles::unread)
+                .map(Catalog.FileTable::unread)
                 .filter(sentences -> !sentences.isEmpty())
                 .ifPresent(sentences -> unread.put(table.name().toLowerCase(Locale.ROOT), sentences)));
         return unread;
     }
 
     /** Functions that give rows as the source describes them; none until the source has answered. */
-    public List<Catalog.Function> functions(String sourceId) {
+    public List<Catalog.CatalogFunction> functions(String sourceId) {
         return facts(sourceId).functions();
     }
 

@@ -139,7 +139,7 @@ class SourceRegistry {
                     row,
                     open(access),
                     access.limits(),
-                    new FairQueue(row.id(), SourceShares.of(access.limits().places(), shares)),
+                    new FairQueue(row.id(), SourceShares.of(access.limits().concurrentStatements(), shares)),
                     new FairQueue(row.id(), SourceShares.all(SourceLimits.PLACES_BESIDE)),
                     new AtomicBoolean());
         } catch (ProblemException e) {

@@ -79,7 +79,7 @@ class DraftChangeTest {
 
     private static Control under(String parameter, String heading) {
         return new Control.Single(
-                Control.Kind.SUITABLE, Control.Style.called(parameter).under(heading), parameter);
+                Control.Kind.AUTOMATIC, Control.Style.called(parameter).under(heading), parameter);
     }
 
     private static List<String> headings(List<Control> controls, String moved) {

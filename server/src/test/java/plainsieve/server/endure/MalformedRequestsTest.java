@@ -15,13 +15,13 @@ import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.AnotherServer;
 import tools.jackson.databind.JsonNode;
 
-/** Whatever comes, the answer is a problem document in words, soon; and the server goes on. */
+/** Malformed requests are answered with a problem document, quickly, and the server stays available. */
 class MalformedRequestsTest {
     private static final int COUNT = Integer.getInteger("endure.malformed", 600);
     private static final long SEED = Long.getLong("endure.seed", 20261126);
     private static final long LONGEST_MILLIS = 10_000;
 
-    /** Names of classes, and whatever else is of the program and not of its users. */
+    /** Names of classes and other internals that users must not see. */
     private static final Pattern OF_THE_PROGRAM = Pattern.compile(
             "\\b(java|jakarta|javax|org|com|tools|plainsieve)\\.[a-z]+\\.|Exception|\\bat [a-z]+\\.|NullPointer|<html",
             Pattern.CASE_INSENSITIVE);

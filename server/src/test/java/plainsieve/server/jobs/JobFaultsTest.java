@@ -22,7 +22,7 @@ class JobFaultsTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false");
     }
 
     @AfterAll
@@ -125,7 +125,7 @@ class JobFaultsTest {
                         .map(thing -> jobRunner
                                 .latest("home", "erring", thing)
                                 .orElseThrow()
-                                .note())
+                                .message())
                         .filter(note -> note.contains("Internal error"))
                         .toList())
                 .hasSize(3);

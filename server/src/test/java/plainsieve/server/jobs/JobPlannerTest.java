@@ -15,7 +15,7 @@ import plainsieve.server.records.JobRecords;
 import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 
-/** What becomes due, once, whatever the server and its clock did meanwhile; and who does it. */
+/** Due jobs are run once, also after a stop of the server or a change of its clock. */
 class JobPlannerTest {
     private static final ZoneId LISBON = ZoneId.of("Europe/Lisbon");
     private static final String FAR = "9999-12-31T00:00:00Z";
@@ -26,7 +26,7 @@ class JobPlannerTest {
 
     @BeforeAll
     static void start() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false");
+        server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false");
         records = server.part(JobRecords.class);
         jobPlanner = server.part(JobPlanner.class);
     }
@@ -45,7 +45,7 @@ class JobPlannerTest {
 
     private List<JobRow> jobs() {
         return records.between("home", "2000-01-01T00:00:00Z", FAR, 100_000).stream()
-                .filter(job -> job.thing().equals(thing))
+                .filter(job -> job.objectId().equals(thing))
                 .toList();
     }
 
@@ -141,7 +141,7 @@ class JobPlannerTest {
 
     private List<JobRow> open(String now) {
         return records.open(now).stream()
-                .filter(job -> job.thing().equals(thing))
+                .filter(job -> job.objectId().equals(thing))
                 .toList();
     }
 }

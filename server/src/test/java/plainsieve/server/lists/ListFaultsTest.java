@@ -30,7 +30,7 @@ class ListFaultsTest {
 
     @Test
     void anErrorReachesThoseWhoWaitAndTheNextAsks() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false")) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false")) {
             AtomicInteger asked = new AtomicInteger();
             ListQueries failing = new ListQueries(null, Clock.systemUTC()) {
                 @Override

@@ -107,7 +107,7 @@ class MailTransportTest {
 
     @Test
     void whatIsRefusedForEverIsNotTriedAgain() throws Exception {
-        assertThat(handed(Map.of("RCPT", "550 nobody of that name"))).isEqualTo("REFUSED");
+        assertThat(handed(Map.of("RCPT", "550 missing of that name"))).isEqualTo("REFUSED");
         assertThat(handed(Map.of("end", "554 looks like something we do not want")))
                 .isEqualTo("given, REFUSED");
     }

@@ -50,7 +50,7 @@ class ViewEntriesTest {
                             List.of(new ColumnLabels(
                                     "fare", "Fare", new ValueFormat(ValueFormat.Kind.MONEY, "€"), true, 20)))),
             View.of("g", "", "q", new ViewContent.Groups(FIGURES, List.of("port", "sailed:year"))),
-            View.of("w", "", "", new ViewContent.Words("Of {port}.")));
+            View.of("w", "", "", new ViewContent.Text("Of {port}.")));
 
     @Test
     void everyKindComesBackAsItWentIn() {
@@ -73,10 +73,10 @@ class ViewEntriesTest {
             {kind: line, query: q, measures: [{function: count}]}                        | groups by nothing
             {kind: figures, query: q, measures: [{function: sum}]}                       | needs a column
             {kind: figures, query: q, measures: [{function: midle, column: x}]}          | Unknown kind of figure
-            {kind: figures, query: q, measures: [{function: count}], against: sometimes} | unknown comparison “sometimes”
+            {kind: figures, query: q, measures: [{function: count}], comparison: sometimes} | unknown comparison “sometimes”
             {kind: table, query: q, columns: [{name: x, format: money}]}                 | Unknown format
-            {kind: bars, query: q, measures: [{function: count}], group-by: x, opens: diary}          | does not define what a click opens
-            {kind: bars, query: q, measures: [{function: count}], group-by: x, look: {order: bigest}} | Unknown kind of order
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, link: diary}          | does not define what a click opens
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, layout: {order: bigest}} | Unknown kind of order
             """)
     void whatIsWrongIsTold(String entry, String message) {
         assertThatThrownBy(() -> view(entry)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(

@@ -14,7 +14,7 @@ import plainsieve.server.AnotherServer;
 class SentWriterTest {
     @Test
     void anEntryIsWrittenWhenTheRecordsWereBusyBesideOneThatFails() throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false")) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false")) {
             SentWriter writer = server.part(SentWriter.class);
             AtomicInteger tries = new AtomicInteger();
             CountDownLatch written = new CountDownLatch(3);

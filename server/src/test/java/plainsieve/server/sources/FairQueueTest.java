@@ -91,7 +91,7 @@ class FairQueueTest {
         waiting.interrupt();
         waiting.join();
         assertThat(went).containsExactly("STOPPED");
-        line.leave(entry("somebody"));
+        line.leave(entry("tam"));
         assertThat(enters(line, entry("b"))).isTrue();
     }
 
@@ -109,7 +109,7 @@ class FairQueueTest {
     }
 
     private void takeThePlace() {
-        line.enter(entry("somebody"), new Cancellation(), LONG, before -> {});
+        line.enter(entry("tam"), new Cancellation(), LONG, before -> {});
     }
 
     @Test
@@ -119,7 +119,7 @@ class FairQueueTest {
         for (String name : List.of("a1", "a2", "a3", "b1", "c1", "b2")) {
             all.add(enters(name.substring(0, 1), name));
         }
-        line.leave(entry("somebody"));
+        line.leave(entry("tam"));
         all.forEach(CompletableFuture::join);
         assertThat(went).containsExactly("a1", "b1", "c1", "a2", "b2", "a3");
     }
@@ -139,7 +139,7 @@ class FairQueueTest {
                 THREADS);
         TimeUnit.MILLISECONDS.sleep(700);
         assertThat(told).hasValue(3);
-        line.leave(entry("somebody"));
+        line.leave(entry("tam"));
         all.forEach(CompletableFuture::join);
         mine.join();
     }
@@ -160,9 +160,9 @@ class FairQueueTest {
         assertThatThrownBy(() -> line.enter(entry("a"), new Cancellation(), Duration.ofMillis(50), before -> {}))
                 .isInstanceOfSatisfying(SourceFailure.class, failure -> assertThat(failure.kind())
                         .isEqualTo(SourceFailure.Kind.BUSY));
-        line.leave(entry("somebody"));
+        line.leave(entry("tam"));
         takeThePlace();
-        line.leave(entry("somebody"));
+        line.leave(entry("tam"));
         assertThat(enters("a", "goes at once")).succeedsWithin(Duration.ofSeconds(5));
     }
 }

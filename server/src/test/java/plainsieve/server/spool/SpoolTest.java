@@ -28,7 +28,7 @@ class SpoolTest {
         return bytes;
     }
 
-    /** Whatever is in memory and on the disk when it is read. */
+    /** In memory and on disk. */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6})
     void givesWhatCameInItsOrder(long seed) throws Exception {

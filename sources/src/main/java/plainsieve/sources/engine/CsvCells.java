@@ -71,7 +71,7 @@ public final class CsvCells {
                 .formatted(
                         CellStaging.text(text.file()),
                         CellStaging.text(String.valueOf(shape.delimiter())),
-                        shape.headed(),
+                        shape.hasHeader(),
                         shape.skipped(),
                         columns);
     }

@@ -14,11 +14,11 @@ import plainsieve.core.catalog.HeaderRow;
  * or a day is in it.
  *
  * @param skipped lines before the first row, or before the last line of names right above it
- * @param headed whether that line is passed over, too
+ * @param hasHeader whether that line is passed over, too
  * @param line where the names of the columns are
  * @param names of the columns; empty where the text has none
  */
-public record CsvShape(char delimiter, int skipped, boolean headed, HeaderRow line, List<String> names, int width) {
+public record CsvShape(char delimiter, int skipped, boolean hasHeader, HeaderRow line, List<String> names, int width) {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     private static final int LOOKED_AT = 100;
 

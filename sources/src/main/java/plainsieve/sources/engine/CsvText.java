@@ -18,7 +18,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 
 /**
- * A text of a file as UTF-8, whatever it is written in: UTF-16 by its mark, else UTF-8 where all of it is that, else Windows-1252.
+ * A text file as UTF-8: UTF-16 by its mark, else UTF-8 where all of it is that, else Windows-1252.
  *
  * @param file in UTF-8, with a name that has no meaning to the engine
  */

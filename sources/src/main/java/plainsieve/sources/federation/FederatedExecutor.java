@@ -89,7 +89,7 @@ final class FederatedExecutor {
     }
 
     private void all(CellStaging staging) throws SQLException, IOException {
-        List<FederatedStatement.PartStatement> left = new ArrayList<>(sent.sides());
+        List<FederatedStatement.PartStatement> left = new ArrayList<>(sent.parts());
         while (!left.isEmpty()) {
             FederatedStatement.PartStatement next =
                     new PartScheduler(partPushdown, this::mayTravel, this::count).of(left);
@@ -104,13 +104,13 @@ final class FederatedExecutor {
 
     /** How many rows a side has, up to one more than can travel; nothing when its source cannot tell without giving them. */
     private Optional<Long> count(FederatedStatement.PartStatement one) {
-        if (!asks.counts(one.side()) || !PushedFilters.can(one.statement())) {
+        if (!asks.counts(one.part()) || !PushedFilters.can(one.statement())) {
             return Optional.empty();
         }
         RowCountProbe count = new RowCountProbe();
         try {
-            Statement narrowed = PushedFilters.of(one.statement(), one.side().dialect(), tests(one.side()));
-            asks.ask(one.side(), RowCountProbe.statement(narrowed, MOST_KEYS + 1L), cancellation, count);
+            Statement narrowed = PushedFilters.of(one.statement(), one.part().dialect(), tests(one.part()));
+            asks.ask(one.part(), RowCountProbe.statement(narrowed, MOST_KEYS + 1L), cancellation, count);
             return count.rows();
         } catch (SourceFailure e) {
             if (cancellation.reason().isPresent()) {
@@ -123,14 +123,14 @@ final class FederatedExecutor {
 
     private List<ColumnConstraint> tests(SourcePart part) {
         return partPushdown.tests().stream()
-                .filter(test -> test.side().equals(part.name()))
+                .filter(test -> test.part().equals(part.name()))
                 .map(PartPushdown.PartCondition::within)
                 .toList();
     }
 
     private void side(FederatedStatement.PartStatement one, CellStaging staging) throws SQLException, IOException {
         long start = System.nanoTime();
-        SourcePart part = one.side();
+        SourcePart part = one.part();
         List<String> words = new ArrayList<>();
         List<ColumnConstraint> within = new ArrayList<>(tests(part));
         within.forEach(test -> words.add("the condition on " + test.column()));
@@ -183,7 +183,7 @@ final class FederatedExecutor {
             throw e.at(
                     same && e.position().isPresent()
                             ? OptionalInt.of(
-                                    e.position().getAsInt() + one.side().start())
+                                    e.position().getAsInt() + one.part().start())
                             : OptionalInt.empty());
         }
     }
@@ -192,7 +192,7 @@ final class FederatedExecutor {
     private void keys(SourcePart part, CellStaging staging, List<ColumnConstraint> within, List<String> words)
             throws SQLException {
         for (PartPushdown.KeyDependency link : partPushdown.links()) {
-            boolean known = link.side().equals(part.name()) && done.containsKey(link.of());
+            boolean known = link.part().equals(part.name()) && done.containsKey(link.of());
             if (!known || !mayTravel(side(link.of()), part)) {
                 continue;
             }
@@ -216,8 +216,8 @@ final class FederatedExecutor {
     }
 
     private SourcePart side(String name) {
-        return sent.sides().stream()
-                .map(FederatedStatement.PartStatement::side)
+        return sent.parts().stream()
+                .map(FederatedStatement.PartStatement::part)
                 .filter(part -> part.name().equals(name))
                 .findFirst()
                 .orElseThrow();

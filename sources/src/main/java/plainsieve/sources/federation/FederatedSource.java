@@ -153,7 +153,7 @@ public final class FederatedSource implements AutoCloseable {
         long start = System.nanoTime();
         return on(what, SAME_MOMENT, run, cancellation, (here, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
-            OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().here());
+            OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().localSql());
             long rows = facts.stream().mapToLong(PartFacts::rows).sum();
             return withLocation(what, () -> here.run(sql, run, cancellation, receiver))
                     .madeOf(rows, millis);
@@ -163,7 +163,7 @@ public final class FederatedSource implements AutoCloseable {
     /** How it was answered: what was fetched of each side, and the engine's plan for the rest. */
     private Plan explain(FederatedRun what, boolean measured, RunLimits run, Cancellation cancellation) {
         return on(what, WHILE_KEPT, run, cancellation, (here, facts) -> {
-            OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().here());
+            OutgoingStatement sql = new OutgoingStatement.Sql(what.sent().localSql());
             Plan plan = withLocation(what, () -> here.explain(sql, measured, run, cancellation));
             List<PlanStep> steps =
                     new ArrayList<>(facts.stream().map(PartFacts::step).toList());
@@ -180,8 +180,8 @@ public final class FederatedSource implements AutoCloseable {
             FetchedTablesEngine.Question<List<PartFacts>, T> question) {
         PartPushdown partPushdown = PartPushdown.of(what.sent());
         Sides sides = new Sides(
-                what.sent().sides().stream()
-                        .map(one -> new SideAsked(one.side().name(), one.side().source(), one.statement()))
+                what.sent().parts().stream()
+                        .map(one -> new SideAsked(one.part().name(), one.part().source(), one.statement()))
                         .toList(),
                 partPushdown);
         FetchedTables.FetchRequest<Sides> wanted = new FetchedTables.FetchRequest<>(sides, oldest, run.longest());
@@ -203,7 +203,7 @@ public final class FederatedSource implements AutoCloseable {
             throw e.at(
                     e.position().isPresent()
                             ? OptionalInt.of(
-                                    e.position().getAsInt() + what.sent().hereStart())
+                                    e.position().getAsInt() + what.sent().localSqlStart())
                             : OptionalInt.empty());
         }
     }

@@ -41,10 +41,10 @@ final class PartScheduler {
 
     private boolean waitsFor(FederatedStatement.PartStatement one, FederatedStatement.PartStatement other) {
         return PushedFilters.can(one.statement())
-                && mayTravel.test(other.side(), one.side())
+                && mayTravel.test(other.part(), one.part())
                 && partPushdown.links().stream()
-                        .anyMatch(link -> link.side().equals(one.side().name())
-                                && link.of().equals(other.side().name()));
+                        .anyMatch(link -> link.part().equals(one.part().name())
+                                && link.of().equals(other.part().name()));
     }
 
     private FederatedStatement.PartStatement fewest(List<FederatedStatement.PartStatement> left) {

@@ -55,7 +55,7 @@ final class FolderReader {
 
     /** Throws {@link SourceFailure} when what is read cannot be kept. An unreadable file is reported with its table and does not hide the others. */
     FolderState read(List<FileEntry> files, Cancellation cancellation) {
-        List<FileTable> tables = FolderTables.of(files, settings.said(), FolderReader::areas);
+        List<FileTable> tables = FolderTables.of(files, settings.tableOverrides(), FolderReader::areas);
         try {
             Files.createDirectories(kept);
             forget(tables);
@@ -70,7 +70,7 @@ final class FolderReader {
         Set<String> broken = new HashSet<>();
         while (true) {
             Path views = kept.resolve("views-" + UUID.randomUUID() + ".duckdb");
-            Map<String, Catalog.OfFiles> about = new LinkedHashMap<>();
+            Map<String, Catalog.FileTable> about = new LinkedHashMap<>();
             Optional<String> breaks = Optional.empty();
             try (Connection engine = DriverManager.getConnection("jdbc:duckdb:" + views)) {
                 for (FileTable table : tables) {
@@ -90,7 +90,7 @@ final class FolderReader {
         }
     }
 
-    private Catalog.OfFiles view(FileTable table, Connection engine, boolean broken, Cancellation cancellation)
+    private Catalog.FileTable view(FileTable table, Connection engine, boolean broken, Cancellation cancellation)
             throws IOException, SQLException {
         if (broken) {
             return new TableFacts(table).unreadable(ParquetMagic.WHY);
@@ -143,7 +143,7 @@ final class FolderReader {
         }
     }
 
-    private Catalog.OfFiles view(FileTable table, Statement statement, Cancellation cancellation)
+    private Catalog.FileTable view(FileTable table, Statement statement, Cancellation cancellation)
             throws IOException, SQLException {
         TableFacts facts = new TableFacts(table);
         if (table.isReadInPlace()) {
@@ -164,7 +164,8 @@ final class FolderReader {
         return facts.all();
     }
 
-    private static Catalog.OfFiles inPlace(FileTable table, TableFacts facts, Statement statement) throws IOException {
+    private static Catalog.FileTable inPlace(FileTable table, TableFacts facts, Statement statement)
+            throws IOException {
         List<FilePart> whole = new ArrayList<>();
         for (FilePart part : table.parts()) {
             if (!Files.isReadable(part.file().path())) {

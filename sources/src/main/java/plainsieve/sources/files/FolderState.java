@@ -12,10 +12,10 @@ import plainsieve.sources.engine.EmbeddedEngine;
 final class FolderState {
     private final List<FileEntry> files;
     private final EmbeddedEngine engine;
-    private final Map<String, Catalog.OfFiles> tables;
+    private final Map<String, Catalog.FileTable> tables;
 
     /** @param tables what is known of each table, by its name */
-    FolderState(List<FileEntry> files, EmbeddedEngine engine, Map<String, Catalog.OfFiles> tables) {
+    FolderState(List<FileEntry> files, EmbeddedEngine engine, Map<String, Catalog.FileTable> tables) {
         this.files = List.copyOf(files);
         this.engine = engine;
         this.tables = Map.copyOf(tables);
@@ -38,12 +38,12 @@ final class FolderState {
                 all.add(new Catalog.Table("main", name, false, 0, List.of(), Set.of(), List.of(), Optional.of(about)));
             }
         });
-        return new Catalog(all, engine.functions(), engine.own(), engine.silent());
+        return new Catalog(all, engine.functions(), engine.own(), engine.unreadable());
     }
 
     private Catalog.Table described(Catalog.Table view) {
-        Optional<Catalog.OfFiles> about = Optional.ofNullable(tables.get(view.name()));
-        long rows = about.map(Catalog.OfFiles::rows).orElse(-1L);
+        Optional<Catalog.FileTable> about = Optional.ofNullable(tables.get(view.name()));
+        long rows = about.map(Catalog.FileTable::rows).orElse(-1L);
         return new Catalog.Table(
                 view.schema(), view.name(), false, rows, view.columns(), view.nullable(), view.indexes(), about);
     }

@@ -62,8 +62,8 @@ final class ParquetCache {
                 file.changed().toString(),
                 part.area().toString(),
                 part.called().orElse(""),
-                part.said().names().toString(),
-                new TreeMap<>(part.said().columns()).toString());
+                part.columnTypes().names().toString(),
+                new TreeMap<>(part.columnTypes().columns()).toString());
         try {
             byte[] digest = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
             return HexFormat.of().formatHex(digest, 0, 16);
@@ -97,7 +97,7 @@ final class ParquetCache {
                 new CellStaging(folder.resolve(UUID.randomUUID() + ".stage"), limits, cancellation)) {
             StagedCells cells = cells(staging, part);
             List<CellFormatDetector.Column> columns = new CellFormatDetector(staging)
-                    .find(cells.names(), part.said().columns());
+                    .find(cells.names(), part.columnTypes().columns());
             Path draft = staging.file("rows.parquet");
             staging.execute("copy (select %s from cells) to %s (format parquet, compression zstd)"
                     .formatted(selected(part, columns), CellStaging.text(draft)));
@@ -119,11 +119,14 @@ final class ParquetCache {
     private static StagedCells cells(CellStaging staging, FilePart part) throws IOException, SQLException {
         return switch (part.file().kind()) {
             case CSV ->
-                new CsvCells(staging, part.said().names()).read(part.file().path());
+                new CsvCells(staging, part.columnTypes().names())
+                        .read(part.file().path());
             case JSON -> new JsonCells(staging).read(part.file().path());
             case WORKBOOK ->
                 new WorkbookCells(
-                                staging, part.area().orElseThrow(), part.said().names())
+                                staging,
+                                part.area().orElseThrow(),
+                                part.columnTypes().names())
                         .read(part.file());
             case PARQUET -> throw new IllegalStateException("is read in place");
         };

@@ -48,36 +48,37 @@ final class TableFacts {
     private static DetectedColumn together(DetectedColumn one, DetectedColumn other) {
         LinkedHashSet<String> examples = new LinkedHashSet<>(one.examples());
         examples.addAll(other.examples());
-        boolean same = one.form().equals(other.form());
-        boolean text = one.form().equals(CellFormat.TEXT.words());
-        Optional<String> almost = same ? one.almost().or(other::almost) : Optional.of(text ? other.form() : one.form());
+        boolean same = one.type().equals(other.type());
+        boolean text = one.type().equals(CellFormat.TEXT.words());
+        Optional<String> almost =
+                same ? one.nearlyType().or(other::nearlyType) : Optional.of(text ? other.type() : one.type());
         return new DetectedColumn(
                 one.name(),
-                same ? one.form() : CellFormat.TEXT.words(),
-                one.filled() + other.filled(),
-                one.misfits() + other.misfits(),
+                same ? one.type() : CellFormat.TEXT.words(),
+                one.nonBlank() + other.nonBlank(),
+                one.mismatches() + other.mismatches(),
                 examples.stream().limit(EXAMPLES).toList(),
                 almost);
     }
 
-    Catalog.OfFiles all() {
+    Catalog.FileTable all() {
         return of(readable == 0 ? unreadable : "");
     }
 
     /** Of files that have their own types. */
-    Catalog.OfFiles inPlace() {
+    Catalog.FileTable inPlace() {
         rows = -1;
         return of("");
     }
 
-    Catalog.OfFiles unreadable(String why) {
+    Catalog.FileTable unreadable(String why) {
         return of(unreadable.isEmpty() ? table.parts().get(0).file().name() + " " + why : unreadable);
     }
 
-    private Catalog.OfFiles of(String why) {
+    private Catalog.FileTable of(String why) {
         List<String> files =
                 table.parts().stream().map(part -> part.file().name()).toList();
-        return new Catalog.OfFiles(
+        return new Catalog.FileTable(
                 files,
                 rows,
                 lost,

@@ -29,9 +29,9 @@ public final class CatalogDetails {
      */
     record Questions(String indexes, String rows, String functions, String own) {}
 
-    private final Map<String, Map<String, Catalog.Index>> indexes = new HashMap<>();
+    private final Map<String, Map<String, Catalog.TableIndex>> indexes = new HashMap<>();
     private final Map<String, Long> rows = new HashMap<>();
-    private final List<Catalog.Function> functions = new ArrayList<>();
+    private final List<Catalog.CatalogFunction> functions = new ArrayList<>();
     private final Map<FunctionEffects.Kind, Set<String>> own = new EnumMap<>(FunctionEffects.Kind.class);
 
     private interface Reader {
@@ -67,19 +67,19 @@ public final class CatalogDetails {
     }
 
     private void index(ResultSet row) throws SQLException {
-        Map<String, Catalog.Index> ofTable =
+        Map<String, Catalog.TableIndex> ofTable =
                 indexes.computeIfAbsent(key(row.getString(1), row.getString(2)), table -> new LinkedHashMap<>());
         String name = row.getString(3);
-        Catalog.Index before =
-                ofTable.getOrDefault(name, new Catalog.Index(name, List.of(), row.getBoolean(5), row.getBoolean(6)));
+        Catalog.TableIndex before = ofTable.getOrDefault(
+                name, new Catalog.TableIndex(name, List.of(), row.getBoolean(5), row.getBoolean(6)));
         List<String> columns = new ArrayList<>(before.columns());
         columns.add(row.getString(4));
-        ofTable.put(name, new Catalog.Index(name, columns, before.unique(), before.primary()));
+        ofTable.put(name, new Catalog.TableIndex(name, columns, before.unique(), before.primary()));
     }
 
     private void function(ResultSet row) throws SQLException {
         String arguments = row.getString(4) == null ? "" : row.getString(4);
-        functions.add(new Catalog.Function(
+        functions.add(new Catalog.CatalogFunction(
                 row.getString(1) == null ? "" : row.getString(1),
                 row.getString(2),
                 row.getString(3),
@@ -87,7 +87,7 @@ public final class CatalogDetails {
     }
 
     /** Keyed by the schema that the driver names tables by; databases without schemas have an empty one. */
-    List<Catalog.Index> indexes(String schema, String table) {
+    List<Catalog.TableIndex> indexes(String schema, String table) {
         return List.copyOf(indexes.getOrDefault(key(schema, table), Map.of()).values());
     }
 
@@ -95,7 +95,7 @@ public final class CatalogDetails {
         return rows.getOrDefault(key(schema, table), -1L);
     }
 
-    List<Catalog.Function> functions() {
+    List<Catalog.CatalogFunction> functions() {
         return functions;
     }
 

@@ -69,7 +69,7 @@ public final class JdbcSource implements Source {
         this.access = access;
         this.vendor = vendor;
         this.clock = clock;
-        int most = access.limits().places() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
+        int most = access.limits().concurrentStatements() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
         this.connections = new Connections(access, vendor, most, clock);
         this.statements = new StatementCache(vendor);
         this.failures = new JdbcFailures(access, vendor);

@@ -53,7 +53,7 @@ public final class MariaDbVendor implements Vendor {
         config.addDataSourceProperty("sessionVariables", MODE);
         config.setConnectionInitSql(READ_ONLY);
         config.setIsolateInternalQueries(true);
-        // Every run is in a transaction, which stays read-only whatever a procedure sets for the next ones.
+        // Every run is in a transaction, which stays read-only even if a procedure changes the setting for later ones.
         config.setAutoCommit(false);
         config.setReadOnly(true);
     }

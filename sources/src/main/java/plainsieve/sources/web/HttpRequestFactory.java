@@ -83,12 +83,12 @@ final class HttpRequestFactory {
             case BASIC -> header(request, "Authorization", "Basic " + basic(settings.name(), secret));
             case BEARER -> header(request, "Authorization", "Bearer " + secret);
             case HEADER -> header(request, settings.name(), secret);
-            case NOTHING, ASKED -> {}
+            case NONE, QUERY -> {}
         }
     }
 
     private URI withSecret(URI address) {
-        if (settings.signIn() != SignIn.ASKED) {
+        if (settings.signIn() != SignIn.QUERY) {
             return address;
         }
         String asked = RequestEncoding.value(settings.name()) + "="

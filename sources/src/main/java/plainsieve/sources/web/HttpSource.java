@@ -169,7 +169,7 @@ final class HttpSource implements AutoCloseable {
         }
     }
 
-    /** Asks for a page once, whatever the service says. */
+    /** Requests a page once, without retries. */
     ResponsePage askOnce(URI address, ServiceRequest request, Path target, long within, Cancellation cancellation) {
         URI now = address;
         for (int i = 0; i <= MOST_REDIRECTS; i++) {

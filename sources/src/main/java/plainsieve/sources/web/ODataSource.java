@@ -183,8 +183,8 @@ public final class ODataSource implements Source {
                 .filter(EntitySet.Property::nullable)
                 .map(EntitySet.Property::column)
                 .collect(Collectors.toSet());
-        List<Catalog.Index> key =
-                set.key().isEmpty() ? List.of() : List.of(new Catalog.Index("key", set.key(), true, true));
+        List<Catalog.TableIndex> key =
+                set.key().isEmpty() ? List.of() : List.of(new Catalog.TableIndex("key", set.key(), true, true));
         return new Catalog.Table("", set.name(), false, -1, columns, nullable, key, Optional.empty());
     }
 

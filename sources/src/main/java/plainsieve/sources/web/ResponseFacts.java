@@ -44,13 +44,13 @@ record ResponseFacts(
     private List<String> unread() {
         List<String> unread = new ArrayList<>();
         for (DetectedColumn column : columns) {
-            if (column.misfits() > 0) {
+            if (column.mismatches() > 0) {
                 unread.add("%,d of %,d cells of “%s” cannot be read as %s and have no value: “%s”"
                         .formatted(
-                                column.misfits(),
-                                column.filled(),
+                                column.mismatches(),
+                                column.nonBlank(),
                                 column.name(),
-                                column.form(),
+                                column.type(),
                                 String.join("”, “", column.examples())));
             }
         }

@@ -36,7 +36,7 @@ final class SmallAnswers {
                 reading);
     }
 
-    /** Asks once, and reads whatever the service says. */
+    /** Requests once, without retries, and reads any response. */
     <T> T readOnce(ServiceRequest request, Cancellation cancellation, ResponseReader<T> reading) {
         return read(
                 target -> asking.askOnce(asking.address(request.path()), request, target, MOST_BYTES, cancellation),

@@ -83,7 +83,7 @@ a|1|2                                       | text                              
             assertThat(files.rows("select f, w from t order by n"))
                     .containsExactly("true 7", "false null", "null null");
             assertThat(files.table("t").files().orElseThrow().columns())
-                    .extracting(DetectedColumn::misfits)
+                    .extracting(DetectedColumn::mismatches)
                     .containsExactly(0L, 1L, 1L);
         }
     }

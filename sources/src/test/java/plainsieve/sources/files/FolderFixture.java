@@ -107,7 +107,7 @@ final class FolderFixture implements AutoCloseable {
     /** Each column with what it was taken for. */
     List<String> forms(String table) {
         return table(table).files().orElseThrow().columns().stream()
-                .map(column -> column.name() + ": " + column.form())
+                .map(column -> column.name() + ": " + column.type())
                 .toList();
     }
 

@@ -96,7 +96,7 @@ class FolderSourceTest extends WithFiles {
         assertThat(files.rows("select day, metres, code from tides order by day"))
                 .containsExactly("2026-02-01 1.250 7", "2026-04-03 null 8");
         var metres = files.table("tides").files().orElseThrow().columns().get(1);
-        assertThat(metres.misfits()).isEqualTo(1);
+        assertThat(metres.mismatches()).isEqualTo(1);
         assertThat(metres.examples()).containsExactly("calm");
     }
 
@@ -133,7 +133,7 @@ class FolderSourceTest extends WithFiles {
     }
 
     private String names(String table) {
-        return files.table(table).files().orElseThrow().names();
+        return files.table(table).files().orElseThrow().headerLine();
     }
 
     @Test

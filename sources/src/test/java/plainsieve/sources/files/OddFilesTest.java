@@ -12,7 +12,7 @@ import plainsieve.sources.Catalog;
 /** Files as people and programs leave them, and those that someone made to do harm. */
 class OddFilesTest extends WithFiles {
 
-    private Catalog.OfFiles about(String table) {
+    private Catalog.FileTable about(String table) {
         return files.table(table).files().orElseThrow();
     }
 
@@ -70,7 +70,7 @@ class OddFilesTest extends WithFiles {
     void saysWhichRowsAreLost() {
         files.write("t.csv", "a,b,c\n1,2,3\n1,2\n1,2,3,4\n5,6,7\n");
         assertThat(files.rows("select a from t")).containsExactly("1", "5");
-        assertThat(about("t").lost()).isEqualTo(2);
+        assertThat(about("t").rejectedRows()).isEqualTo(2);
         assertThat(about("t").notes()).containsExactly("Line 3: fewer than 3 values.", "Line 4: more than 3 values.");
     }
 
@@ -81,7 +81,7 @@ class OddFilesTest extends WithFiles {
         assertThat(about("open").notes())
                 .containsExactly(
                         "Line 2: a quotation mark within a value, or one without an end, so that more may be lost.");
-        assertThat(about("open").lost()).isPositive();
+        assertThat(about("open").rejectedRows()).isPositive();
         assertThat(files.rows("select a from long order by a")).containsExactly("1", "5");
         assertThat(about("long").notes()).containsExactly("Line 3: longer than 2 MB.");
     }

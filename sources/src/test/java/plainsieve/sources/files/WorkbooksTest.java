@@ -160,7 +160,7 @@ class WorkbooksTest extends WithFiles {
                         + row(4, number("2025"), number("2026"), "")
                         + row(5, number("1"), number("2"), "x"));
         write("sold.xlsx");
-        assertThat(files.table("sold").files().orElseThrow().names()).isEqualTo("line 2");
+        assertThat(files.table("sold").files().orElseThrow().headerLine()).isEqualTo("line 2");
         files.saying(Map.of("sold", Map.of(TableOverrides.NAMES, "line 4")));
         assertThat(files.rows("select \"2025\", \"2026\", \"column 3\" from sold"))
                 .containsExactly("1 2 x");

@@ -83,7 +83,7 @@ class HostileServicesTest {
             WebFixture.send(exchange, 400, "text/plain", "no " + said + exchange.getRequestURI());
         });
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
-        for (SignIn way : List.of(SignIn.BASIC, SignIn.ASKED)) {
+        for (SignIn way : List.of(SignIn.BASIC, SignIn.QUERY)) {
             ServiceSettings.Web settings = new ServiceSettings.Web(web.address(), way, "me");
             try (WebSource source = WebFixture.source(settings, "s3 cret", kept, clock)) {
                 assertThatThrownBy(() -> WebFixture.get(source, "get /x", new Cancellation(), Duration.ofSeconds(9)))
@@ -270,7 +270,7 @@ class HostileServicesTest {
         service(exchange -> await(never));
         ScheduledExecutorService clock = Executors.newScheduledThreadPool(2);
         SourceAccess access =
-                new SourceAccess("sets", new ServiceSettings.OData(web.address(), SignIn.NOTHING, ""), Secret.none());
+                new SourceAccess("sets", new ServiceSettings.OData(web.address(), SignIn.NONE, ""), Secret.none());
         try (ODataSource source = new ODataSource(access, kept, WebFixture.engines(), WebFixture.reaching(), clock)) {
             CompletableFuture<SourceFailure> patient = CompletableFuture.supplyAsync(() -> refused(source, 4000));
             TimeUnit.MILLISECONDS.sleep(100);

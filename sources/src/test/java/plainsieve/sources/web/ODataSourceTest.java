@@ -65,8 +65,8 @@ class ODataSourceTest {
     void start() throws IOException {
         System.setProperty("sun.net.httpserver.nodelay", "true");
         fares = FareService.start(0);
-        SourceAccess access = new SourceAccess(
-                "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none());
+        SourceAccess access =
+                new SourceAccess("fares", new ServiceSettings.OData(fares.address(), SignIn.NONE, ""), Secret.none());
         source = new ODataSource(access, kept, WebFixture.engines(), WebFixture.reaching(), clock);
         choose("route", Type.TEXT, new Choice.Blank());
     }
@@ -184,7 +184,7 @@ class ODataSourceTest {
                 .isEqualTo(
                         "/Fares?$filter=(route eq 'Brae O''Noth – Tarn Quay' or route eq 'x') and valid_from ge 2026-01-01)"
                                 .replace("$filter=(route", "$filter=((route"));
-        assertThat(got.summary.gathered()).hasValue(got.summary.fetched());
+        assertThat(got.summary.localRows()).hasValue(got.summary.fetchedRows());
     }
 
     @Test
@@ -339,7 +339,7 @@ class ODataSourceTest {
     }
 
     private static String name(Random random) {
-        return List.of("car", "Car", "van", "dog", "nobody", "").get(random.nextInt(6));
+        return List.of("car", "Car", "van", "dog", "missing", "").get(random.nextInt(6));
     }
 
     private static String pattern(Random random) {

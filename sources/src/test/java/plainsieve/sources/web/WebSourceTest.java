@@ -56,7 +56,7 @@ class WebSourceTest {
         assertThat(got.names()).containsExactly("a DECIMAL", "at DATE", "in_x BOOLEAN", "b TEXT");
         assertThat(got.rows.get(0)).containsExactly(new java.math.BigDecimal("1.0"), "2026-03-01", true, null);
         assertThat(web.asked).containsExactly("/x?y=1");
-        assertThat(got.summary.gathered()).hasValue(2);
+        assertThat(got.summary.localRows()).hasValue(2);
     }
 
     @Test
@@ -95,7 +95,7 @@ class WebSourceTest {
         WebFixture.Got got =
                 web.get("get /x\nthen\nselect port, sum(n) as n from response group by port order by port");
         assertThat(got.rows).extracting(row -> row.get(0) + " " + row.get(1)).containsExactly("A 4", "B 2");
-        assertThat(got.summary.gathered()).hasValue(3);
+        assertThat(got.summary.localRows()).hasValue(3);
         assertThatThrownBy(() -> web.get("get /x\nthen\nselect prot from response"))
                 .isInstanceOfSatisfying(
                         SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.REFUSED_STATEMENT));

@@ -26,7 +26,7 @@ public enum PropertyKind {
     /** Anything else, which is shown as a text and compared here. */
     OTHER(CellFormat.TEXT);
 
-    /** Whatever the clock of anyone who asks shows, a point in time is not further from it than this. */
+    /** The maximum offset of a time zone. */
     private static final Duration EARLIEST = Duration.ofHours(14);
 
     private static final Duration LATEST = Duration.ofHours(12);

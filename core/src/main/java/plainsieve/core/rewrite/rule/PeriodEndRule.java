@@ -21,7 +21,7 @@ import plainsieve.core.value.Period;
 import plainsieve.core.value.Value;
 
 /**
- * Takes the whole of a chosen month, quarter or year where a comparison ends with it, whatever the column holds.
+ * Includes the whole chosen month, quarter or year in comparisons with its end, for dates and timestamps.
  *
  * <pre>
  * x &lt;= :month               2026-03   x &lt; ?                       2026-04-01

@@ -170,10 +170,10 @@ final class DefaultProperties {
                 words.label(),
                 parameter.type(),
                 parameter.meaning().covers(),
-                words.whenBlank(),
+                words.blankLabel(),
                 words.unit(),
                 parameter.isRowLimit()
-                        ? Long.toString(parameter.meaning().everyRow().getAsLong())
+                        ? Long.toString(parameter.meaning().unlimitedValue().getAsLong())
                         : "",
                 "",
                 labels());
@@ -188,7 +188,7 @@ final class DefaultProperties {
 
     private List<MarkOption> offers() {
         List<MarkOption> offers = new ArrayList<>();
-        offers.add(MarkOption.of(NOTHING, NO_DEFAULT, parameter.words().whenBlank()));
+        offers.add(MarkOption.of(NOTHING, NO_DEFAULT, parameter.words().blankLabel()));
         if (parameter.trial().kind() != ChoiceText.Kind.BLANK) {
             offers.add(MarkOption.of(TRIED, inWords(parameter.trial()), "the trial value"));
         }

@@ -13,7 +13,7 @@ import plainsieve.core.parameter.ConvertedParameter;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ParameterConversion;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.parameter.ParameterDefinition.ListFreshness;
+import plainsieve.core.parameter.ParameterDefinition.Maintenance;
 import plainsieve.core.parameter.ParameterDefinition.MissingValuePolicy;
 import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
@@ -76,13 +76,13 @@ final class ListDetails {
                                 column.table(),
                                 column.column(),
                                 taken.equals(NONE) ? "" : taken,
-                                column.except())))
+                                column.excluded())))
                 .rareWhen(place.label().isEmpty());
     }
 
     private ParameterProperty except(ColumnReference place) {
-        String lines = String.join("\n", place.except());
-        String now = place.except().isEmpty() ? "none" : String.join(", ", place.except());
+        String lines = String.join("\n", place.excluded());
+        String now = place.excluded().isEmpty() ? "none" : String.join(", ", place.excluded());
         Function<String, ConvertedParameter> with = typed -> replaceColumn(column -> new ColumnReference(
                 column.sourceId(),
                 column.schema(),
@@ -97,7 +97,7 @@ final class ListDetails {
                         false,
                         List::of,
                         with)
-                .rareWhen(place.except().isEmpty());
+                .rareWhen(place.excluded().isEmpty());
     }
 
     private ConvertedParameter replaceColumn(UnaryOperator<ColumnReference> change) {
@@ -122,18 +122,18 @@ final class ListDetails {
     }
 
     private ParameterProperty gone() {
-        ListFreshness now = parameter.upkeep();
+        Maintenance now = parameter.maintenance();
         List<MarkOption> offers = Stream.of(MissingValuePolicy.values())
                 .map(rule -> MarkOption.of(rule.name(), inWords(rule), ""))
                 .toList();
         return ParameterProperty.taken(
                         "; unlisted values are ",
                         "gone",
-                        inWords(now.whenGone()),
+                        inWords(now.whenUnlisted()),
                         () -> offers,
-                        rule -> ConvertedParameter.without(parameter.withUpkeep(new ListFreshness(
+                        rule -> ConvertedParameter.without(parameter.withUpkeep(new Maintenance(
                                 MissingValuePolicy.valueOf(rule), now.unlogged(), now.formerNames(), now.version()))))
-                .rareWhen(now.whenGone() == MissingValuePolicy.KEEP);
+                .rareWhen(now.whenUnlisted() == MissingValuePolicy.KEEP);
     }
 
     private static String inWords(MissingValuePolicy rule) {

@@ -145,7 +145,7 @@ final class MeaningProperties {
                         ", shown as ",
                         "reads",
                         "nothing",
-                        parameter.words().whenBlank(),
+                        parameter.words().blankLabel(),
                         words -> ParameterLabelChange.of(parameter).whenBlank(words)));
     }
 
@@ -159,7 +159,7 @@ final class MeaningProperties {
 
     private ParameterDefinition with(ValueCoverage coverage, BlankRule rule, boolean sendEach) {
         return parameter.withMeaning(
-                new Meaning(meaning.type(), meaning.many(), coverage, rule, sendEach, meaning.everyRow()));
+                new Meaning(meaning.type(), meaning.multiple(), coverage, rule, sendEach, meaning.unlimitedValue()));
     }
 
     /** The optional properties of a choice. */
@@ -171,28 +171,28 @@ final class MeaningProperties {
         if (possible.size() > 1) {
             rest.add(covers(possible));
         }
-        if (meaning.many()) {
+        if (meaning.multiple()) {
             rest.add(all());
         }
-        if (meaning.type() == Type.INTEGER && !meaning.many()) {
+        if (meaning.type() == Type.INTEGER && !meaning.multiple()) {
             rest.add(everyRow());
         }
         if (hasLimits()) {
             Bounds bounds = parameter.bounds();
-            boolean none = bounds.least().isEmpty() && bounds.most().isEmpty();
+            boolean none = bounds.minimum().isEmpty() && bounds.maximum().isEmpty();
             rest.add(ParameterProperty.typed(
                             "; minimum: ",
                             "least",
                             NO_BOUND,
-                            bounds.least(),
-                            least -> parameter.withBounds(bounds.between(limit(least), bounds.most())))
+                            bounds.minimum(),
+                            least -> parameter.withBounds(bounds.between(limit(least), bounds.maximum())))
                     .rareWhen(none));
             rest.add(ParameterProperty.typed(
                             ", maximum: ",
                             "most",
                             NO_BOUND,
-                            bounds.most(),
-                            most -> parameter.withBounds(bounds.between(bounds.least(), limit(most))))
+                            bounds.maximum(),
+                            most -> parameter.withBounds(bounds.between(bounds.minimum(), limit(most))))
                     .rareWhen(none));
         }
         return rest;
@@ -247,8 +247,8 @@ final class MeaningProperties {
     }
 
     private ParameterProperty everyRow() {
-        String written = meaning.everyRow().isPresent()
-                ? Long.toString(meaning.everyRow().getAsLong())
+        String written = meaning.unlimitedValue().isPresent()
+                ? Long.toString(meaning.unlimitedValue().getAsLong())
                 : "";
         return ParameterProperty.typed("; ", "every-row", "no number", written, this::everyRow)
                 .then(" means all rows")
@@ -260,6 +260,6 @@ final class MeaningProperties {
                 ? OptionalLong.empty()
                 : OptionalLong.of(((Value.Whole) ValueReader.read(Type.INTEGER, typed)).number());
         return parameter.withMeaning(new Meaning(
-                meaning.type(), meaning.many(), meaning.covers(), meaning.blankRule(), meaning.sendEach(), value));
+                meaning.type(), meaning.multiple(), meaning.covers(), meaning.blankRule(), meaning.sendEach(), value));
     }
 }

@@ -16,19 +16,19 @@ record ParameterLabelChange(ParameterDefinition parameter) {
     /** Without a label it is read by its name. */
     ParameterDefinition label(String label) {
         String read = label.isEmpty() ? parameter.name() : label;
-        return parameter.withWords(new Words(read, now().hint(), now().group(), now().unit(), now().whenBlank()));
+        return parameter.withWords(new Words(read, now().hint(), now().group(), now().unit(), now().blankLabel()));
     }
 
     ParameterDefinition hint(String hint) {
-        return parameter.withWords(new Words(now().label(), hint, now().group(), now().unit(), now().whenBlank()));
+        return parameter.withWords(new Words(now().label(), hint, now().group(), now().unit(), now().blankLabel()));
     }
 
     ParameterDefinition group(String group) {
-        return parameter.withWords(new Words(now().label(), now().hint(), group, now().unit(), now().whenBlank()));
+        return parameter.withWords(new Words(now().label(), now().hint(), group, now().unit(), now().blankLabel()));
     }
 
     ParameterDefinition unit(String unit) {
-        return parameter.withWords(new Words(now().label(), now().hint(), now().group(), unit, now().whenBlank()));
+        return parameter.withWords(new Words(now().label(), now().hint(), now().group(), unit, now().blankLabel()));
     }
 
     ParameterDefinition whenBlank(String whenBlank) {

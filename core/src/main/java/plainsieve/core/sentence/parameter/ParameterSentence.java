@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ConvertedParameter;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.parameter.ParameterDefinition.ListFreshness;
+import plainsieve.core.parameter.ParameterDefinition.Maintenance;
 import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.value.Problem;
@@ -72,7 +72,7 @@ public final class ParameterSentence {
     private List<ParameterProperty> upkeep() {
         ParameterLabelChange words = ParameterLabelChange.of(parameter);
         String unit = parameter.words().unit();
-        ListFreshness now = parameter.upkeep();
+        Maintenance now = parameter.maintenance();
         String kept = "recorded";
         String hidden = "never written";
         return List.of(
@@ -90,8 +90,8 @@ public final class ParameterSentence {
                                 "private",
                                 now.unlogged() ? hidden : kept,
                                 () -> List.of(MarkOption.of(kept, kept, ""), MarkOption.of(hidden, hidden, "")),
-                                taken -> ConvertedParameter.without(parameter.withUpkeep(new ListFreshness(
-                                        now.whenGone(), taken.equals(hidden), now.formerNames(), now.version()))))
+                                taken -> ConvertedParameter.without(parameter.withUpkeep(new Maintenance(
+                                        now.whenUnlisted(), taken.equals(hidden), now.formerNames(), now.version()))))
                         .rareWhen(!now.unlogged()));
     }
 

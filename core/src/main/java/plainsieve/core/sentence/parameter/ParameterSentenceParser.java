@@ -312,10 +312,10 @@ public final class ParameterSentenceParser {
         List<MarkOption> options = sentence().offers(mark);
         String wanted = plain(words);
         return options.stream()
-                .filter(option -> plain(option.words()).equals(wanted))
+                .filter(option -> plain(option.label()).equals(wanted))
                 .findFirst()
                 .or(() -> options.stream()
-                        .filter(option -> plain(option.words()).startsWith(wanted + " "))
+                        .filter(option -> plain(option.label()).startsWith(wanted + " "))
                         .findFirst());
     }
 

@@ -29,15 +29,15 @@ final class RowAccessProperties {
         all.add(ParameterProperty.taken("; viewers may choose ", "held", inWords(), this::offers, this::taking)
                 .rareWhen(!rowAccessRule.holds()));
         if (rowAccessRule.holds()) {
-            String open = rowAccessRule.open().isEmpty()
+            String open = rowAccessRule.exempt().isEmpty()
                     ? "none"
-                    : rowAccessRule.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
+                    : rowAccessRule.exempt().stream().map(this::named).sorted().collect(Collectors.joining(", "));
             all.add(ParameterProperty.taken(
                     "; visible to everyone without it: ",
                     "open",
                     open,
                     this::things,
-                    id -> to(rowAccessRule.open(id, !rowAccessRule.isOpen(id)))));
+                    id -> to(rowAccessRule.exempt(id, !rowAccessRule.isOpen(id)))));
         }
         return all;
     }
@@ -75,12 +75,14 @@ final class RowAccessProperties {
 
     private ConvertedParameter taking(String taken) {
         if (taken.startsWith(CLAIM)) {
-            return to(new RowAccessRule(RowAccessRule.By.CLAIM, taken.substring(CLAIM.length()), rowAccessRule.open()));
+            return to(
+                    new RowAccessRule(RowAccessRule.By.CLAIM, taken.substring(CLAIM.length()), rowAccessRule.exempt()));
         }
         if (taken.startsWith(QUERY)) {
-            return to(new RowAccessRule(RowAccessRule.By.QUERY, taken.substring(QUERY.length()), rowAccessRule.open()));
+            return to(
+                    new RowAccessRule(RowAccessRule.By.QUERY, taken.substring(QUERY.length()), rowAccessRule.exempt()));
         }
-        return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", rowAccessRule.open()));
+        return to(new RowAccessRule(RowAccessRule.By.ofWord(taken).orElseThrow(), "", rowAccessRule.exempt()));
     }
 
     /** Queries, and lists that are asked for: what could have something to hide. */

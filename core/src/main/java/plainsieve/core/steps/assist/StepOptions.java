@@ -88,7 +88,7 @@ public final class StepOptions {
                     "with subtotals",
                     "a row for each leading group of columns, and a grand total"));
         }
-        figures(before).forEach(figure -> offers.add(MarkOption.of(", " + figure.id(), figure.words(), figure.note())));
+        figures(before).forEach(figure -> offers.add(MarkOption.of(", " + figure.id(), figure.label(), figure.note())));
     }
 
     /** The columns that there are before a step; none where they are not known. */

@@ -13,7 +13,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
-/** Makes SQL of conditions. A column stands alone on the left where it can, so that an index on it serves. */
+/** Compiles conditions to SQL, with the bare column on the left where possible, so that an index on it can be used. */
 final class ConditionSql {
     private final ExpressionSql expressions;
     private final CompileContext context;

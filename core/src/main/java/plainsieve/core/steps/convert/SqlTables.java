@@ -65,7 +65,7 @@ final class SqlTables {
         throw words.refused("Unknown table “%s”.".formatted(alias));
     }
 
-    /** A column that stands alone. */
+    /** A column reference without an expression. */
     StepExpression.Column column(String name, int on) {
         if (tables.size() == 1 || shared.contains(name.toLowerCase(Locale.ROOT))) {
             return of(0, name, on);

@@ -11,7 +11,7 @@ import plainsieve.core.value.Value;
 
 /** Writes what is computed and compared as the words of a step. */
 final class StepText {
-    /* Stands for the name of the other rows of a join until it is known. */
+    /* Placeholder for the name of the joined rows until it is known. */
     private static final String QUALIFIER = "\uE001.";
 
     private StepText() {}

@@ -179,14 +179,14 @@ public final class FederatedSteps {
         Optional<CompiledSteps> own = atSource.map(analysis -> sides.pruned(before, analysis));
         FederatedQueryText whole = FederatedQueryText.of(sides.all(own.map(CompiledSteps::sql)), last.sql());
         List<CompiledSteps.MappedRange> stretches = new ArrayList<>();
-        own.ifPresent(found -> whole.sides().stream()
+        own.ifPresent(found -> whole.parts().stream()
                 .filter(part -> part.name().equals(localSchemaContext.rowsName()))
                 .forEach(part -> found.stretches().stream()
                         .filter(mappedRange -> mappedRange.origin().line() < first.number())
                         .forEach(mappedRange -> stretches.add(moved(mappedRange, part.start())))));
         last.stretches().stream()
                 .filter(mappedRange -> mappedRange.origin().line() >= first.number())
-                .forEach(mappedRange -> stretches.add(moved(mappedRange, whole.hereStart())));
+                .forEach(mappedRange -> stretches.add(moved(mappedRange, whole.localSqlStart())));
         return new CompiledSteps(whole.whole(), stretches);
     }
 

@@ -302,7 +302,7 @@ final class StepExpressionParser {
         if (read instanceof StepExpression.Column other && other.theirs()) {
             return read;
         }
-        // It is one mark, whatever it is made of.
+        // The expression is one mark.
         cursor.marks().subList(marks, cursor.marks().size()).clear();
         cursor.mark(StepMark.of(StepMark.Kind.VALUE, span, column));
         return read;

@@ -136,7 +136,7 @@ class ParameterSentenceTest {
 
     private static ParameterDefinition again(ParameterSentence sentence, Sentence.Mark mark) {
         String taken = sentence.offers(mark.id()).stream()
-                .filter(option -> option.words().equals(mark.text()))
+                .filter(option -> option.label().equals(mark.text()))
                 .findFirst()
                 .map(MarkOption::id)
                 .orElse(mark.typed());
@@ -150,7 +150,7 @@ class ParameterSentenceTest {
                 .withList(new ListDefinition.Typed(
                         List.of(ListedValue.of("7"), ListedValue.of("x")), ColumnReference.NONE));
         assertThat(say(listed).offers("type"))
-                .extracting(MarkOption::words, MarkOption::note)
+                .extracting(MarkOption::label, MarkOption::note)
                 .contains(
                         tuple("text", ""),
                         tuple(
@@ -192,7 +192,7 @@ class ParameterSentenceTest {
     void aListIsTakenOrTyped() {
         ParameterDefinition text = many("x", Type.TEXT);
         MarkOption odd = say(text).offers("list").stream()
-                .filter(option -> option.words().equals("ta.ble.a column"))
+                .filter(option -> option.label().equals("ta.ble.a column"))
                 .findFirst()
                 .orElseThrow();
         assertThat(with(text, "list", odd.id()).list().column()).isEqualTo(ODD);
@@ -228,7 +228,7 @@ class ParameterSentenceTest {
         ParameterDefinition listed = with(many("x", Type.TEXT), "list", "vessels.vessel_class");
         ParameterDefinition changed =
                 with(with(with(listed, "except", "Isle\n Skiff \n"), "label-column", "name"), "kept", "3600");
-        assertThat(changed.list().column().except()).containsExactly("Isle", "Skiff");
+        assertThat(changed.list().column().excluded()).containsExactly("Isle", "Skiff");
         assertThat(say(with(changed, "gone", "DROP")).render().text())
                 .contains(
                         "labels from name",

@@ -59,15 +59,15 @@ class FederatedStepsTest {
                 "join query 'picked' on vessel_id, adding note; keep only matching rows",
                 "where note = :note",
                 "group by note: count of rows as n, maximum of delay_min as worst");
-        assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
-        assertThat(text.sides()).extracting(SourcePart::source).containsExactly("harbour", "office");
-        assertThat(text.sides().get(0).text()).isEqualTo("""
+        assertThat(text.parts()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
+        assertThat(text.parts()).extracting(SourcePart::source).containsExactly("harbour", "office");
+        assertThat(text.parts().get(0).text()).isEqualTo("""
                         select vessel_id, delay_min
                         from crossings
                         where state = 'SAILED'
                           and departed_at >= :from
                           and departed_at < :to + interval '1 day'""");
-        assertThat(text.here()).isEqualTo("""
+        assertThat(text.localSql()).isEqualTo("""
                         select p.note, count(*) as n, max(r.delay_min) as worst
                         from rows_at_harbour r
                         join picked p on p.vessel_id = r.vessel_id
@@ -93,13 +93,13 @@ class FederatedStepsTest {
                 "join crossings on vessel_id, adding port_id, delay_min; keep only matching rows",
                 "join ports on port_id, adding name as port; keep all rows",
                 "keep rows with a match in query 'late' on port_id");
-        assertThat(text.sides())
+        assertThat(text.parts())
                 .extracting(SourcePart::source)
                 .containsExactly("office", "harbour", "harbour", "harbour");
-        assertThat(text.sides().get(1).text()).isEqualTo("""
+        assertThat(text.parts().get(1).text()).isEqualTo("""
                         select "vessel_id", "port_id", "delay_min"
                         from "crossings\"""");
-        assertThat(text.sides().get(3).text())
+        assertThat(text.parts().get(3).text())
                 .contains("port_id")
                 .doesNotContain("passengers")
                 .endsWith("where delay_min > :min");
@@ -108,8 +108,8 @@ class FederatedStepsTest {
     @Test
     void requestsAreAskedAsTheyStand() {
         FederatedQueryText text = sides("from query 'tides'", "where height_m >= 2");
-        assertThat(text.sides().get(0).text()).isEqualTo(Places.TIDES);
-        assertThat(text.here()).contains("from tides").contains("height_m >= 2");
+        assertThat(text.parts().get(0).text()).isEqualTo(Places.TIDES);
+        assertThat(text.localSql()).contains("from tides").contains("height_m >= 2");
     }
 
     /** A table in which the rows of another lie has no order of its own. */
@@ -119,10 +119,10 @@ class FederatedStepsTest {
                                 "from crossings",
                                 "sort by delay_min desc, port_id",
                                 "join query 'picked' on vessel_id, adding note; keep all rows")
-                        .here())
+                        .localSql())
                 .endsWith("order by r.delay_min desc nulls last, r.port_id nulls last");
         assertThat(sides("from crossings", "first 5 rows by delay_min desc", "union all query 'picked'")
-                        .sides()
+                        .parts()
                         .get(0)
                         .text())
                 .contains("order by delay_min desc nulls last", "limit 5");
@@ -132,13 +132,13 @@ class FederatedStepsTest {
     void onlyColumnsThatAreNeededAreFetched() {
         FederatedQueryText all =
                 sides("from crossings", "join query 'picked' on vessel_id, adding note; keep only matching rows");
-        assertThat(all.sides().get(0).text()).isEqualTo("select *\nfrom crossings");
+        assertThat(all.parts().get(0).text()).isEqualTo("select *\nfrom crossings");
         FederatedQueryText counted = sides(
                 "from crossings",
                 "keep rows with a match in query 'picked' on vessel_id",
                 "aggregate all rows: count of rows as n");
-        assertThat(counted.sides().get(0).text()).isEqualTo("select vessel_id\nfrom crossings");
-        assertThat(counted.sides().get(1).columns().keySet()).containsExactly("vessel_id");
+        assertThat(counted.parts().get(0).text()).isEqualTo("select vessel_id\nfrom crossings");
+        assertThat(counted.parts().get(1).columns().keySet()).containsExactly("vessel_id");
     }
 
     @Test
@@ -175,8 +175,8 @@ class FederatedStepsTest {
                         "steps 1\nfrom ports\nkeep rows with a match in query 'tides' on port_id", OWN, places)
                 .statement()
                 .sql());
-        assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "tides");
-        assertThat(text.sides().get(1).columns()).isEmpty();
+        assertThat(text.parts()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "tides");
+        assertThat(text.parts().get(1).columns()).isEmpty();
     }
 
     @Test
@@ -185,7 +185,7 @@ class FederatedStepsTest {
                 "from crossings",
                 "join query 'picked' on vessel_id, adding note; keep only matching rows",
                 "join query 'tides' on port_id, adding height_m; keep only matching rows");
-        assertThat(text.sides()).extracting(SourcePart::keysFrom).containsExactly(Set.of("office"), Set.of(), Set.of());
+        assertThat(text.parts()).extracting(SourcePart::keysFrom).containsExactly(Set.of("office"), Set.of(), Set.of());
     }
 
     @Test
@@ -198,8 +198,8 @@ class FederatedStepsTest {
                         places)
                 .statement()
                 .sql());
-        assertThat(text.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "ports_", "ports");
-        assertThat(text.sides()).extracting(SourcePart::source).containsExactly("harbour", "office", "harbour");
+        assertThat(text.parts()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "ports_", "ports");
+        assertThat(text.parts()).extracting(SourcePart::source).containsExactly("harbour", "office", "harbour");
     }
 
     @Test
@@ -248,8 +248,8 @@ class FederatedStepsTest {
                 FederatedSteps.of("steps 1\nfrom query 'of-picked'\ngroup by state: count of rows as n", OWN, places)
                         .statement()
                         .sql());
-        FederatedQueryText inner = FederatedQueryText.read(text.sides().get(0).text());
-        assertThat(inner.sides()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
+        FederatedQueryText inner = FederatedQueryText.read(text.parts().get(0).text());
+        assertThat(inner.parts()).extracting(SourcePart::name).containsExactly("rows_at_harbour", "picked");
         assertThat(PreparedQuery.ofAny(text.whole(), OWN).sides()).isPresent();
     }
 
@@ -257,11 +257,11 @@ class FederatedStepsTest {
     void eachSideIsAskedWithAllChoices() {
         Statement statement = rewritten(List.of());
         FederatedStatement sent = FederatedStatement.of(statement);
-        assertThat(sent.sides().get(0).statement().text())
+        assertThat(sent.parts().get(0).statement().text())
                 .contains("departed_at >= ?")
                 .doesNotContain("interval");
-        assertThat(sent.sides().get(0).statement().values()).hasSize(1);
-        assertThat(sent.here().text()).contains("p.note in (?, ?)").endsWith("limit ?");
+        assertThat(sent.parts().get(0).statement().values()).hasSize(1);
+        assertThat(sent.localSql().text()).contains("p.note in (?, ?)").endsWith("limit ?");
         assertThat(statement.placements())
                 .extracting(Placement::parameter)
                 .containsExactlyInAnyOrder("from", "to", "note");
@@ -274,8 +274,8 @@ class FederatedStepsTest {
     @Test
     void aFilterOnTopGoesIntoWhatIsAskedHere() {
         Statement statement = rewritten(List.of(AddedFilter.anyOf("delay_min", "added")));
-        assertThat(FederatedStatement.of(statement).here().text()).contains("r.delay_min in (?");
-        assertThat(FederatedStatement.of(statement).sides().get(0).statement().text())
+        assertThat(FederatedStatement.of(statement).localSql().text()).contains("r.delay_min in (?");
+        assertThat(FederatedStatement.of(statement).parts().get(0).statement().text())
                 .doesNotContain("delay_min in");
     }
 

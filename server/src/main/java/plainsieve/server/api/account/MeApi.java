@@ -41,7 +41,7 @@ class MeApi {
     }
 
     /** What someone may do in a project. */
-    record InProject(String id, String name, Role role) {}
+    record ProjectMembership(String id, String name, Role role) {}
 
     /**
      * The signed-in person.
@@ -61,11 +61,11 @@ class MeApi {
             boolean hasPassword,
             String service,
             boolean operator,
-            List<InProject> projects) {}
+            List<ProjectMembership> projects) {}
 
     @GetMapping
     @RequiredRole(value = Role.VIEWER, open = true)
-    Me me(HttpServletRequest request) {
+    Me getMe(HttpServletRequest request) {
         if (!callerResolver.haveAccounts()) {
             boolean answered = CallerResolver.from(request).local();
             return new Me(
@@ -82,9 +82,9 @@ class MeApi {
         return now.map(this::known).orElse(new Me(true, false, "", "", false, service(), false, List.of()));
     }
 
-    private List<InProject> everywhere() {
+    private List<ProjectMembership> everywhere() {
         return projects.all().stream()
-                .map(project -> new InProject(project.id(), project.name(), callerResolver.ofThisMachine()))
+                .map(project -> new ProjectMembership(project.id(), project.name(), callerResolver.ofThisMachine()))
                 .toList();
     }
 
@@ -106,9 +106,9 @@ class MeApi {
                         .toList());
     }
 
-    private Optional<InProject> inProject(AuthenticatedPerson authenticatedPerson, Project project) {
+    private Optional<ProjectMembership> inProject(AuthenticatedPerson authenticatedPerson, Project project) {
         return permissions
                 .role(authenticatedPerson, project.id())
-                .map(role -> new InProject(project.id(), project.name(), role));
+                .map(role -> new ProjectMembership(project.id(), project.name(), role));
     }
 }

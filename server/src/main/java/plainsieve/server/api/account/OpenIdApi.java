@@ -54,7 +54,7 @@ class OpenIdApi {
     }
 
     @GetMapping("/sign-in/by-service")
-    ResponseEntity<Void> send(HttpServletRequest request, @RequestParam(defaultValue = "/") String back) {
+    ResponseEntity<Void> startSignIn(HttpServletRequest request, @RequestParam(defaultValue = "/") String back) {
         try {
             OpenId.Sent sent = service.send(request, ownPage(request, back));
             return leading(sent.address(), cookie(sent.kept(), LASTS, request));
@@ -64,7 +64,7 @@ class OpenIdApi {
     }
 
     @GetMapping(OpenId.BACK)
-    ResponseEntity<Void> back(HttpServletRequest request, @RequestParam Map<String, String> answer) {
+    ResponseEntity<Void> completeSignIn(HttpServletRequest request, @RequestParam Map<String, String> answer) {
         Cookie kept = WebUtils.getCookie(request, COOKIE);
         try {
             OpenId.Come come = service.meet(kept == null ? "" : kept.getValue(), answer);

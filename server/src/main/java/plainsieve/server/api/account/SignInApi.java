@@ -102,7 +102,8 @@ class SignInApi {
 
     /** Signs in by a link that an operator made. */
     @PostMapping("/sign-in/link")
-    LinkResult byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
+    LinkResult signInByLink(
+            @Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
         SignInService.StartedSession begun = signInService.byLink(body.secret(), CallerResolver.from(request));
         begin(begun, request, response, "signed in by a link");
         return new LinkResult(begun.choosesPassword());

@@ -36,7 +36,7 @@ class AudienceApi {
         this.auditRecorder = auditRecorder;
     }
 
-    record Group(String id, String name) {}
+    record AudienceGroup(String id, String name) {}
 
     /**
      * Whom a report is for.
@@ -45,10 +45,10 @@ class AudienceApi {
      * @param groups the ids of those it is for; none, and not everyone: every viewer of the project
      * @param offered groups there are
      */
-    record Audience(boolean everyone, List<String> groups, List<Group> offered) {}
+    record Audience(boolean everyone, List<String> groups, List<AudienceGroup> offered) {}
 
     @GetMapping
-    Audience of(Project project, @PathVariable String id) {
+    Audience getAudience(Project project, @PathVariable String id) {
         List<String> named = groups.ofReport(project.id(), project.report(id).id());
         return new Audience(
                 named.contains(Permissions.EVERYONE),
@@ -56,7 +56,7 @@ class AudienceApi {
                         .filter(group -> !group.equals(Permissions.EVERYONE))
                         .toList(),
                 groups.all().stream()
-                        .map(row -> new Group(row.id(), row.name()))
+                        .map(row -> new AudienceGroup(row.id(), row.name()))
                         .toList());
     }
 
@@ -78,7 +78,7 @@ class AudienceApi {
     /** Says whom a report is for. It holds at once, for those who have it open, too. */
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void say(
+    void setAudience(
             Project project,
             @PathVariable String id,
             @Valid @RequestBody NewAudience body,

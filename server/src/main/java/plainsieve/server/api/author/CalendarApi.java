@@ -53,26 +53,33 @@ class CalendarApi {
      * @param state planned, or what became of it: due, running, done, kept-back, failed, left
      * @param seconds how long it took; 0 before it ended
      */
-    record Entry(
-            String at, String kind, String thing, String name, String state, long rows, long seconds, String note) {}
+    record CalendarEntry(
+            String at,
+            String kind,
+            String objectId,
+            String name,
+            String state,
+            long rows,
+            long seconds,
+            String message) {}
 
     /**
      * A day.
      *
-     * @param day ISO 8601
-     * @param zone in which it is this day
+     * @param date ISO 8601
+     * @param timeZone in which it is this day
      * @param now the moment of the answer, ISO 8601
      */
-    record Day(String day, String zone, String now, List<Entry> entries) {}
+    record CalendarDay(String date, String timeZone, String now, List<CalendarEntry> entries) {}
 
     @GetMapping
-    Day day(Project project, @RequestParam(defaultValue = "") String day) {
+    CalendarDay getCalendarDay(Project project, @RequestParam(defaultValue = "") String day) {
         Instant now = clock.instant();
         LocalDate wanted = day.isEmpty() ? LocalDate.ofInstant(now, settings.zone()) : date(day);
         Instant from = wanted.atStartOfDay(settings.zone()).toInstant();
         Instant until = wanted.plusDays(1).atStartOfDay(settings.zone()).toInstant();
         List<ScheduledObjects.Thing> things = timed.of(project.id());
-        List<Entry> entries = new ArrayList<>();
+        List<CalendarEntry> entries = new ArrayList<>();
         records.between(project.id(), from.toString(), until.toString(), MOST).stream()
                 .map(job -> entry(job, things))
                 .forEach(entries::add);
@@ -80,8 +87,8 @@ class CalendarApi {
         things.stream().filter(thing -> !thing.paused()).forEach(thing -> thing.schedule()
                 .times()
                 .ifPresent(times -> entries.addAll(planned(thing, times, ahead, until))));
-        entries.sort(Comparator.comparing(Entry::at));
-        return new Day(wanted.toString(), settings.zone().getId(), now.toString(), entries);
+        entries.sort(Comparator.comparing(CalendarEntry::at));
+        return new CalendarDay(wanted.toString(), settings.zone().getId(), now.toString(), entries);
     }
 
     private static LocalDate date(String day) {
@@ -93,32 +100,34 @@ class CalendarApi {
         }
     }
 
-    private static Entry entry(JobRow job, List<ScheduledObjects.Thing> things) {
+    private static CalendarEntry entry(JobRow job, List<ScheduledObjects.Thing> things) {
         long seconds = job.endedAt().isEmpty() || job.startedAt().isEmpty()
                 ? 0
                 : Duration.between(Instant.parse(job.startedAt()), Instant.parse(job.endedAt()))
                         .toSeconds();
-        return new Entry(
+        return new CalendarEntry(
                 job.dueAt(),
                 job.kind(),
-                job.thing(),
+                job.objectId(),
                 things.stream()
                         .filter(thing ->
-                                thing.kind().equals(job.kind()) && thing.id().equals(job.thing()))
+                                thing.kind().equals(job.kind()) && thing.id().equals(job.objectId()))
                         .map(ScheduledObjects.Thing::name)
                         .findFirst()
-                        .orElse(job.thing()),
+                        .orElse(job.objectId()),
                 job.state(),
                 job.rows(),
                 seconds,
-                job.note());
+                job.message());
     }
 
-    private List<Entry> planned(ScheduledObjects.Thing thing, Schedule.Times times, Instant from, Instant until) {
-        List<Entry> entries = new ArrayList<>();
+    private List<CalendarEntry> planned(
+            ScheduledObjects.Thing thing, Schedule.Times times, Instant from, Instant until) {
+        List<CalendarEntry> entries = new ArrayList<>();
         Optional<Instant> next = jobPlanner.next(times, from);
         while (next.isPresent() && next.get().isBefore(until) && entries.size() < MOST_OF_ONE) {
-            entries.add(new Entry(next.get().toString(), thing.kind(), thing.id(), thing.name(), "planned", 0, 0, ""));
+            entries.add(new CalendarEntry(
+                    next.get().toString(), thing.kind(), thing.id(), thing.name(), "planned", 0, 0, ""));
             next = jobPlanner.next(times, next.get());
         }
         return entries;

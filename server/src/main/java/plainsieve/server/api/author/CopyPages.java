@@ -4,8 +4,8 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import plainsieve.server.api.author.CopyBodies.Content;
 import plainsieve.server.api.author.CopyBodies.CopyBody;
+import plainsieve.server.api.author.CopyBodies.CopyContent;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.copies.StoredCopies;
@@ -42,8 +42,8 @@ class CopyPages {
                 ScheduleBody.of(copy.schedule()),
                 copy.paused(),
                 copy.version(),
-                Content.of(storedCopies.state(project.id(), copy)),
-                Content.of(storedCopies.keptBack(project.id(), copy)),
+                CopyContent.of(storedCopies.state(project.id(), copy)),
+                CopyContent.of(storedCopies.keptBack(project.id(), copy)),
                 LastJob.of(jobRunner.latest(project.id(), StoredCopy.KIND, copy.id())),
                 next(copy));
     }

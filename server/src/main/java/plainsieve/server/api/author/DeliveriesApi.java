@@ -20,9 +20,9 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.server.api.Audited;
 import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.author.DeliveryBodies.AttachedBody;
+import plainsieve.server.api.author.DeliveryBodies.AttachmentBody;
+import plainsieve.server.api.author.DeliveryBodies.ConditionBody;
 import plainsieve.server.api.author.DeliveryBodies.DeliveryBody;
-import plainsieve.server.api.author.DeliveryBodies.OnlyBody;
 import plainsieve.server.api.author.DeliveryBodies.RecipientsBody;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
@@ -57,7 +57,7 @@ class DeliveriesApi {
     }
 
     @GetMapping
-    List<DeliveryBody> all(Project project) {
+    List<DeliveryBody> listDeliveries(Project project) {
         return deliveries.of(project.id()).stream()
                 .map(delivery -> pages.body(project, delivery))
                 .toList();
@@ -72,7 +72,7 @@ class DeliveriesApi {
     /** A delivery to no recipients yet. */
     @PostMapping
     @Audited("added a delivery")
-    DeliveryBody add(Project project, @Valid @RequestBody NewDelivery body) {
+    DeliveryBody createDelivery(Project project, @Valid @RequestBody NewDelivery body) {
         return pages.body(project, edits.add(project, body.reportId(), body.name()));
     }
 
@@ -82,17 +82,17 @@ class DeliveriesApi {
             String name,
 
             Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> choices,
-            RecipientsBody to,
-            OnlyBody only,
-            List<AttachedBody> attached,
+            RecipientsBody recipients,
+            ConditionBody condition,
+            List<AttachmentBody> attachments,
             ScheduleBody schedule,
             boolean paused,
             int version) {
         DeliveryChange {
             choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
-            to = to == null ? new RecipientsBody(List.of(), "", "", Map.of()) : to;
-            only = only == null ? new OnlyBody("", "", "", "") : only;
-            attached = Absent.orEmpty(attached);
+            recipients = recipients == null ? new RecipientsBody(List.of(), "", "", Map.of()) : recipients;
+            condition = condition == null ? new ConditionBody("", "", "", "") : condition;
+            attachments = Absent.orEmpty(attachments);
             schedule = schedule == null ? new ScheduleBody("", "", "", "", "") : schedule;
         }
 
@@ -102,15 +102,15 @@ class DeliveriesApi {
             return new Delivery.Content(
                     reportId,
                     said,
-                    only.toOnly(),
-                    attached.stream().map(AttachedBody::toAttachment).toList());
+                    condition.toOnly(),
+                    attachments.stream().map(AttachmentBody::toAttachment).toList());
         }
     }
 
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("changed a delivery")
-    void change(Project project, @PathVariable String id, @Valid @RequestBody DeliveryChange body) {
+    void updateDelivery(Project project, @PathVariable String id, @Valid @RequestBody DeliveryChange body) {
         Delivery known = deliveries.get(project.id(), id);
         edits.change(
                 project,
@@ -118,7 +118,7 @@ class DeliveriesApi {
                         id,
                         body.name(),
                         body.content(known.content().reportId()),
-                        body.to().toRecipients(),
+                        body.recipients().toRecipients(),
                         body.schedule().toSchedule(settings.zone()),
                         body.paused(),
                         known.since(),
@@ -128,7 +128,7 @@ class DeliveriesApi {
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("removed a delivery")
-    void remove(Project project, @PathVariable String id) {
+    void removeDelivery(Project project, @PathVariable String id) {
         edits.remove(project, id);
     }
 
@@ -136,7 +136,7 @@ class DeliveriesApi {
     @PostMapping("/{id}/send")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("sent a delivery manually")
-    void send(Project project, @PathVariable String id) {
+    void sendDelivery(Project project, @PathVariable String id) {
         jobRunner.ask(
                 project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
     }

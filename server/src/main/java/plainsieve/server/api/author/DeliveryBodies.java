@@ -18,21 +18,21 @@ final class DeliveryBodies {
     private DeliveryBodies() {}
 
     /** What a parameter opens with in its mails. @param words as people would say it */
-    record FixedDefault(String parameter, DefaultBody value, String words) {}
+    record DefaultChoice(String parameter, DefaultBody value, String words) {}
 
     /**
      * Who gets it.
      *
-     * @param who addresses, names of people, and groups as {@code group:name}; empty where rows say it
+     * @param addresses addresses, names of people, and groups as {@code group:name}; empty where rows say it
      * @param queryId whose rows say it; empty where it is stated here
-     * @param column with the address
+     * @param addressColumn with the address
      * @param choices which column says what is chosen, by the parameter
      */
-    record RecipientsBody(List<String> who, String queryId, String column, Map<String, String> choices) {
+    record RecipientsBody(List<String> addresses, String queryId, String addressColumn, Map<String, String> choices) {
         RecipientsBody {
-            who = Absent.orEmpty(who);
+            addresses = Absent.orEmpty(addresses);
             queryId = Absent.orEmpty(queryId);
-            column = Absent.orEmpty(column);
+            addressColumn = Absent.orEmpty(addressColumn);
             choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
         }
 
@@ -43,14 +43,14 @@ final class DeliveryBodies {
         }
 
         Delivery.Recipients toRecipients() {
-            List<String> said = who.stream()
+            List<String> said = addresses.stream()
                     .map(String::strip)
                     .filter(one -> !one.isEmpty())
                     .distinct()
                     .toList();
             return queryId.isEmpty()
                     ? new Delivery.NamedRecipients(said)
-                    : new Delivery.EachRow(queryId, column, choices);
+                    : new Delivery.EachRow(queryId, addressColumn, choices);
         }
     }
 
@@ -59,28 +59,28 @@ final class DeliveryBodies {
      *
      * @param viewId whose rows, or whose figure, say so; empty for always
      * @param figure its label; empty where any row is enough
-     * @param passes above or below
+     * @param comparison above or below
      * @param value a plain decimal
      */
-    record OnlyBody(String viewId, String figure, String passes, String value) {
-        OnlyBody {
+    record ConditionBody(String viewId, String figure, String comparison, String value) {
+        ConditionBody {
             viewId = Absent.orEmpty(viewId);
             figure = Absent.orEmpty(figure);
-            passes = Absent.orEmpty(passes);
+            comparison = Absent.orEmpty(comparison);
             value = Absent.orEmpty(value);
         }
 
-        static OnlyBody of(Delivery.SendCondition only) {
+        static ConditionBody of(Delivery.SendCondition only) {
             if (only instanceof Delivery.HasRows any) {
-                return new OnlyBody(any.viewId(), "", "", "");
+                return new ConditionBody(any.viewId(), "", "", "");
             }
             return only instanceof Delivery.FigureThreshold passes
-                    ? new OnlyBody(
+                    ? new ConditionBody(
                             passes.viewId(),
                             passes.label(),
                             passes.above() ? "above" : "below",
                             passes.value().toPlainString())
-                    : new OnlyBody("", "", "", "");
+                    : new ConditionBody("", "", "", "");
         }
 
         Delivery.SendCondition toOnly() {
@@ -89,7 +89,7 @@ final class DeliveryBodies {
             }
             return figure.isEmpty()
                     ? new Delivery.HasRows(viewId)
-                    : new Delivery.FigureThreshold(viewId, figure, !passes.equals("below"), number());
+                    : new Delivery.FigureThreshold(viewId, figure, !comparison.equals("below"), number());
         }
 
         private BigDecimal number() {
@@ -103,14 +103,14 @@ final class DeliveryBodies {
     }
 
     /** Every row of a view as a file. @param format csv, csv-exact, xlsx, parquet or json */
-    record AttachedBody(String viewId, String format) {
-        AttachedBody {
+    record AttachmentBody(String viewId, String format) {
+        AttachmentBody {
             viewId = Absent.orEmpty(viewId);
             format = Absent.orEmpty(format);
         }
 
-        static AttachedBody of(Delivery.Attachment one) {
-            return new AttachedBody(one.viewId(), one.format().word());
+        static AttachmentBody of(Delivery.Attachment one) {
+            return new AttachmentBody(one.viewId(), one.format().word());
         }
 
         Delivery.Attachment toAttachment() {
@@ -125,40 +125,41 @@ final class DeliveryBodies {
     }
 
     /** A figure that may say whether something is sent. */
-    record FigureOf(String viewId, String label, String unit) {}
+    record FigureOption(String viewId, String label, String unit) {}
 
     /** A view of the report. @param rows whether it has rows that a file could have */
-    record ViewOf(String id, String title, boolean rows) {}
+    record ViewOption(String id, String title, boolean rows) {}
 
     /**
      * The settings of a delivery.
      *
-     * @param chooses the parameters of its report
+     * @param parameters the parameters of its report
      */
-    record Offers(String reportName, List<String> chooses, List<ViewOf> views, List<FigureOf> figures) {}
+    record DeliveryOptions(
+            String reportName, List<String> parameters, List<ViewOption> views, List<FigureOption> figures) {}
 
     /**
      * A delivery.
      *
      * @param unsubscribed addresses that want no more of it
-     * @param next ISO 8601; empty where no time is known
+     * @param nextRun ISO 8601; empty where no time is known
      */
     record DeliveryBody(
             String id,
             String name,
             String reportId,
-            List<FixedDefault> choices,
-            RecipientsBody to,
-            OnlyBody only,
-            List<AttachedBody> attached,
+            List<DefaultChoice> choices,
+            RecipientsBody recipients,
+            ConditionBody condition,
+            List<AttachmentBody> attachments,
             ScheduleBody schedule,
             boolean paused,
             int version,
-            Offers offers,
-            LastJob last,
+            DeliveryOptions options,
+            LastJob lastJob,
             List<String> unsubscribed,
-            String next) {}
+            String nextRun) {}
 
     /** A mail, or why there was none. @param state waiting, handing-over, sent, refused, left, or unsure. @param at ISO 8601 */
-    record MailBody(long id, String address, String state, String subject, String note, String at) {}
+    record EmailBody(long id, String address, String state, String subject, String message, String at) {}
 }

@@ -10,14 +10,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.author.DeliveryBodies.MailBody;
+import plainsieve.server.api.author.DeliveryBodies.EmailBody;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.deliveries.Deliveries;
 import plainsieve.server.deliveries.TestAddress;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.MailRecords;
+import plainsieve.server.records.EmailRecords;
 import plainsieve.sources.Column;
 
 /** Mails of deliveries: what was sent to whom, and a test. */
@@ -29,43 +29,45 @@ class DeliveryEmailsApi {
 
     private final Deliveries deliveries;
     private final TestAddress testing;
-    private final MailRecords mails;
+    private final EmailRecords mails;
 
-    DeliveryEmailsApi(Deliveries deliveries, TestAddress testing, MailRecords mails) {
+    DeliveryEmailsApi(Deliveries deliveries, TestAddress testing, EmailRecords mails) {
         this.deliveries = deliveries;
         this.testing = testing;
         this.mails = mails;
     }
 
     /** @param to where the test goes; one's own address where there are accounts */
-    record TestRequest(String to) {
-        TestRequest {
+    record TestEmailRequest(String to) {
+        TestEmailRequest {
             to = Absent.orEmpty(to);
         }
     }
 
     /** @param to where it went. @param nothing why there was nothing to send; empty when it was sent */
-    record TestResult(String to, String nothing) {}
+    record TestEmailResult(String to, String reason) {}
 
     /** Sends what the first who gets it would get to anyone who asks, and to no one else. */
     @PostMapping("/test")
-    TestResult test(Project project, Caller caller, @PathVariable String id, @RequestBody TestRequest body) {
+    TestEmailResult sendTestEmail(
+            Project project, Caller caller, @PathVariable String id, @RequestBody TestEmailRequest body) {
         String address = testing.of(caller, body.to());
         Optional<String> nothing = deliveries.trial(project, id, address);
-        return new TestResult(address, nothing.orElse(""));
+        return new TestEmailResult(address, nothing.orElse(""));
     }
 
     /** Emails and recipients, newest first. @param before the number of an email; 0 for the newest */
     @GetMapping("/mails")
-    List<MailBody> mails(Project project, @PathVariable String id, @RequestParam(defaultValue = "0") long before) {
+    List<EmailBody> listEmails(
+            Project project, @PathVariable String id, @RequestParam(defaultValue = "0") long before) {
         return mails.of(project.id(), deliveries.get(project.id(), id).id(), before, MOST_MAILS).stream()
-                .map(row -> new MailBody(row.id(), row.address(), row.state(), row.subject(), row.note(), row.at()))
+                .map(row -> new EmailBody(row.id(), row.address(), row.state(), row.subject(), row.message(), row.at()))
                 .toList();
     }
 
     /** The columns of a query whose rows could say who gets it. */
     @GetMapping("/columns")
-    List<Column> columns(Project project, @PathVariable String id, @RequestParam String queryId) {
+    List<Column> listRecipientColumns(Project project, @PathVariable String id, @RequestParam String queryId) {
         return deliveries.columns(project, id, queryId);
     }
 }

@@ -6,14 +6,14 @@ import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.view.View;
-import plainsieve.server.api.author.DeliveryBodies.AttachedBody;
+import plainsieve.server.api.author.DeliveryBodies.AttachmentBody;
+import plainsieve.server.api.author.DeliveryBodies.ConditionBody;
+import plainsieve.server.api.author.DeliveryBodies.DefaultChoice;
 import plainsieve.server.api.author.DeliveryBodies.DeliveryBody;
-import plainsieve.server.api.author.DeliveryBodies.FigureOf;
-import plainsieve.server.api.author.DeliveryBodies.FixedDefault;
-import plainsieve.server.api.author.DeliveryBodies.Offers;
-import plainsieve.server.api.author.DeliveryBodies.OnlyBody;
+import plainsieve.server.api.author.DeliveryBodies.DeliveryOptions;
+import plainsieve.server.api.author.DeliveryBodies.FigureOption;
 import plainsieve.server.api.author.DeliveryBodies.RecipientsBody;
-import plainsieve.server.api.author.DeliveryBodies.ViewOf;
+import plainsieve.server.api.author.DeliveryBodies.ViewOption;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.DefaultBody;
@@ -41,19 +41,19 @@ class DeliveryPages {
     }
 
     DeliveryBody body(Project project, Delivery delivery) {
-        List<FixedDefault> choices = new ArrayList<>();
+        List<DefaultChoice> choices = new ArrayList<>();
         delivery.content()
                 .choices()
                 .forEach((name, value) -> choices.add(
-                        new FixedDefault(name, DefaultBody.of(value), StageWords.value(project, name, value))));
+                        new DefaultChoice(name, DefaultBody.of(value), StageWords.value(project, name, value))));
         return new DeliveryBody(
                 delivery.id(),
                 delivery.name(),
                 delivery.content().reportId(),
                 choices,
                 RecipientsBody.of(delivery.to()),
-                OnlyBody.of(delivery.content().only()),
-                delivery.content().attached().stream().map(AttachedBody::of).toList(),
+                ConditionBody.of(delivery.content().only()),
+                delivery.content().attached().stream().map(AttachmentBody::of).toList(),
                 ScheduleBody.of(delivery.schedule()),
                 delivery.paused(),
                 delivery.version(),
@@ -63,10 +63,10 @@ class DeliveryPages {
                 next(delivery));
     }
 
-    private static Offers offers(Project project, Delivery delivery) {
+    private static DeliveryOptions offers(Project project, Delivery delivery) {
         String id = delivery.content().reportId();
         if (!project.hasReport(id)) {
-            return new Offers("", List.of(), List.of(), List.of());
+            return new DeliveryOptions("", List.of(), List.of(), List.of());
         }
         Report report = project.report(id);
         List<String> chooses = project.parametersOf(report).stream()
@@ -74,20 +74,20 @@ class DeliveryPages {
                         && !project.parameter(name).isComputed())
                 .sorted()
                 .toList();
-        List<FigureOf> figures = report.views().stream()
+        List<FigureOption> figures = report.views().stream()
                 .filter(view -> view.shown().kind().equals("figures"))
                 .flatMap(view -> view.shown().measures().stream()
-                        .map(figure -> new FigureOf(view.id(), figure.label(), figure.unit())))
+                        .map(figure -> new FigureOption(view.id(), figure.label(), figure.unit())))
                 .toList();
-        return new Offers(
+        return new DeliveryOptions(
                 report.name(),
                 chooses,
                 report.views().stream().map(DeliveryPages::view).toList(),
                 figures);
     }
 
-    private static ViewOf view(View view) {
-        return new ViewOf(view.id(), view.titleOrKind(), view.asks());
+    private static ViewOption view(View view) {
+        return new ViewOption(view.id(), view.titleOrKind(), view.asks());
     }
 
     private String next(Delivery delivery) {

@@ -43,42 +43,44 @@ class ParameterSentencesApi {
 
     /** The options of a mark, with what each would lose. */
     @GetMapping("/{name}/options")
-    List<SentenceBodies.OfferBody> offers(Project project, @PathVariable String name, @RequestParam String mark) {
+    List<SentenceBodies.OptionBody> listParameterOptions(
+            Project project, @PathVariable String name, @RequestParam String mark) {
         return sentence(project, project.parameter(name)).offers(mark).stream()
-                .map(SentenceBodies.OfferBody::of)
+                .map(SentenceBodies.OptionBody::of)
                 .toList();
     }
 
-    /** @param taken the id of an offer, or the words that were typed */
-    record MarkTaken(
+    /** @param option the id of an offer, or the words that were typed */
+    record ParameterSentenceEdit(
             @NotNull(message = RequestLimits.MISSING) @Valid ParameterBody definition,
             @NotBlank(message = RequestLimits.MISSING) String mark,
 
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
-            String taken) {}
+            String option) {}
 
     /** @param lost what could not be kept, one sentence each */
-    record SwitchedBody(ParameterBody definition, List<String> lost) {
-        static SwitchedBody of(ConvertedParameter convertedParameter) {
-            return new SwitchedBody(ParameterBody.of(convertedParameter.parameter()), convertedParameter.lost());
+    record ConvertedParameterBody(ParameterBody definition, List<String> lost) {
+        static ConvertedParameterBody of(ConvertedParameter convertedParameter) {
+            return new ConvertedParameterBody(
+                    ParameterBody.of(convertedParameter.parameter()), convertedParameter.lost());
         }
     }
 
     /** A definition with something else at a mark, to be kept or not. */
     @PostMapping("/changed")
-    SwitchedBody changed(Project project, @Valid @RequestBody MarkTaken body) {
+    ConvertedParameterBody editParameterSentence(Project project, @Valid @RequestBody ParameterSentenceEdit body) {
         ParameterDefinition seen = body.definition().toDefinition();
-        return SwitchedBody.of(sentence(project, seen).with(body.mark(), body.taken()));
+        return ConvertedParameterBody.of(sentence(project, seen).with(body.mark(), body.option()));
     }
 
-    record SentenceTyped(
+    record ParameterSentenceText(
             @NotBlank(message = RequestLimits.MISSING)
             @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String sentence) {}
 
     /** The parameter that a typed sentence means, to be kept or not. */
     @PostMapping("/parse")
-    ParameterBody typed(Project project, @Valid @RequestBody SentenceTyped body) {
+    ParameterBody parseParameter(Project project, @Valid @RequestBody ParameterSentenceText body) {
         ParameterDefinition nothingKnown = ParameterDefinition.of(
                 Parameter.of("typed", Type.TEXT), new ParameterDefinition.Words("", "", "", "", ""));
         return ParameterBody.of(

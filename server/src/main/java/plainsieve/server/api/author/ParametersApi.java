@@ -75,30 +75,30 @@ class ParametersApi {
     /**
      * A parameter and what it has to do with others.
      *
-     * @param said its sentences
-     * @param needs the parameters that its list and its formulas depend on
+     * @param sentence its sentences
+     * @param dependencies the parameters that its list and its formulas depend on
      * @param notices what its author should know of it
      */
-    record ParameterUse(
+    record ParameterOverview(
             ParameterBody definition,
-            SaidParameter said,
+            ParameterSentenceBody sentence,
             List<UsageBody> uses,
-            List<String> needs,
+            List<String> dependencies,
             List<String> notices) {}
 
     /**
      * A parameter in sentences.
      *
      * @param name what viewers call it, and their hint
-     * @param said what it is
+     * @param sentence what it is
      * @param more what is as usual, and said on demand
      */
-    record SaidParameter(
-            List<SentenceBodies.PieceBody> name,
-            List<SentenceBodies.PieceBody> said,
-            List<SentenceBodies.PieceBody> more) {
-        static SaidParameter of(ParameterSentence sentence) {
-            return new SaidParameter(
+    record ParameterSentenceBody(
+            List<SentenceBodies.SentencePart> name,
+            List<SentenceBodies.SentencePart> sentence,
+            List<SentenceBodies.SentencePart> more) {
+        static ParameterSentenceBody of(ParameterSentence sentence) {
+            return new ParameterSentenceBody(
                     SentenceBodies.pieces(sentence.name()),
                     SentenceBodies.pieces(sentence.render()),
                     SentenceBodies.pieces(sentence.more()));
@@ -106,18 +106,18 @@ class ParametersApi {
     }
 
     @GetMapping
-    List<ParameterUse> all(Project project) {
+    List<ParameterOverview> listParameters(Project project) {
         return project.parameters().values().stream()
                 .map(definition -> use(project, definition))
                 .toList();
     }
 
-    private ParameterUse use(Project project, ParameterDefinition definition) {
+    private ParameterOverview use(Project project, ParameterDefinition definition) {
         List<Usage> found = project.uses(definition.name());
-        return new ParameterUse(
+        return new ParameterOverview(
                 ParameterBody.of(definition),
-                SaidParameter.of(new ParameterSentence(definition, surroundings.toSay(project, definition))),
-                found.stream().map(UsageBody::of).toList(),
+                ParameterSentenceBody.of(new ParameterSentence(definition, surroundings.toSay(project, definition))),
+                found.stream().map(UsageBody::total).toList(),
                 List.copyOf(project.needs(definition.name())),
                 notices(project, definition, found));
     }
@@ -129,12 +129,12 @@ class ParametersApi {
         }
         uses.stream()
                 .filter(usage ->
-                        usage.kind() == Usage.Kind.REPORT && usage.using() < usage.of() && !definition.isComputed())
+                        usage.kind() == Usage.Kind.REPORT && usage.users() < usage.total() && !definition.isComputed())
                 .forEach(usage -> notices.add(
-                        usage.using() == 0
+                        usage.users() == 0
                                 ? "Shown on “%s”, but none of its queries uses it.".formatted(usage.name())
                                 : "Used by %d of %d queries of “%s”."
-                                        .formatted(usage.using(), usage.of(), usage.name())));
+                                        .formatted(usage.users(), usage.total(), usage.name())));
         boolean required = definition.meaning().blankRule() == BlankRule.NOT_ALLOWED;
         boolean opensEmpty = definition.start().equals(DefaultDefinition.of(ChoiceText.blank()));
         if (required && opensEmpty && !definition.isComputed()) {
@@ -148,12 +148,12 @@ class ParametersApi {
     }
 
     @PostMapping
-    ParameterBody add(Project project, @Valid @RequestBody ParameterBody body) {
+    ParameterBody createParameter(Project project, @Valid @RequestBody ParameterBody body) {
         return ParameterBody.of(edits.add(project, body.toDefinition()));
     }
 
     @PutMapping("/{name}")
-    ParameterBody change(Project project, @PathVariable String name, @Valid @RequestBody ParameterBody body) {
+    ParameterBody updateParameter(Project project, @PathVariable String name, @Valid @RequestBody ParameterBody body) {
         if (!name.equals(body.name())) {
             throw new ProblemException(Problem.of(
                     "name-differs", "The name in the address and the one in the body differ.", "Send the same name."));
@@ -163,46 +163,47 @@ class ParametersApi {
     }
 
     @GetMapping("/{name}")
-    ParameterBody one(Project project, @PathVariable String name) {
+    ParameterBody getParameter(Project project, @PathVariable String name) {
         return ParameterBody.of(project.parameter(name));
     }
 
     /** Puts the parameters into an order. */
     @PostMapping("/order")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void order(Project project, @Valid @RequestBody NewOrder body) {
+    void orderParameters(Project project, @Valid @RequestBody ParameterOrder body) {
         edits.order(project, body.names());
     }
 
-    record NewOrder(List<@NotNull(message = RequestLimits.MISSING) String> names) {
-        NewOrder {
+    record ParameterOrder(List<@NotNull(message = RequestLimits.MISSING) String> names) {
+        ParameterOrder {
             names = Absent.orEmpty(names);
         }
     }
 
     /** Every line that a new name would change. */
     @GetMapping("/{name}/rename-preview")
-    List<TextChange> preview(Project project, @PathVariable String name, @RequestParam String to) {
+    List<TextChange> previewParameterRename(Project project, @PathVariable String name, @RequestParam String to) {
         return parameterRenaming.preview(project, name, to);
     }
 
     /** Renames a parameter and every use of it. */
     @PostMapping("/{name}/name")
-    ParameterBody rename(Project project, @PathVariable String name, @Valid @RequestBody NewName body) {
+    ParameterBody renameParameter(
+            Project project, @PathVariable String name, @Valid @RequestBody NewParameterName body) {
         return ParameterBody.of(parameterRenaming.rename(project, name, body.name()));
     }
 
-    record NewName(
+    record NewParameterName(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {
-        NewName {
+        NewParameterName {
             name = Absent.orEmpty(name);
         }
     }
 
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project, @PathVariable String name) {
+    void removeParameter(Project project, @PathVariable String name) {
         edits.remove(project, name);
     }
 
@@ -211,7 +212,7 @@ class ParametersApi {
 
     /** A hand-typed list against the column after the parameter. */
     @GetMapping("/{name}/comparison")
-    ListComparison comparison(Project project, Caller caller, @PathVariable String name) {
+    ListComparison compareParameterValues(Project project, Caller caller, @PathVariable String name) {
         ParameterDefinition definition = project.parameter(name);
         ColumnReference column = looks.column(project, definition)
                 .orElseThrow(() -> new ProblemException(Problem.of(
@@ -237,7 +238,7 @@ class ParametersApi {
 
     /** The column that a query compares the parameter with; without a name when there is none. */
     @GetMapping("/{name}/column")
-    ColumnBody column(Project project, @PathVariable String name) {
+    ColumnBody getParameterColumn(Project project, @PathVariable String name) {
         return ColumnBody.of(looks.compared(project, project.parameter(name)).orElse(ColumnReference.NONE));
     }
 }

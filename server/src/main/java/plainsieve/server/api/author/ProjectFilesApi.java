@@ -45,7 +45,7 @@ class ProjectFilesApi {
     @ApiResponse(
             responseCode = "200",
             content = @Content(mediaType = ZIP, schema = @Schema(type = "string", format = "binary")))
-    ResponseEntity<byte[]> out(Project project) {
+    ResponseEntity<byte[]> exportProject(Project project) {
         return ResponseEntity.ok()
                 .header("Content-Disposition", "attachment; filename=\"" + project.id() + ".plain-sieve.zip\"")
                 .body(transfer.exportFiles(project).zip());
@@ -54,7 +54,7 @@ class ProjectFilesApi {
     /** Imports a project. Sources that the server does not have are added for an operator only, as on Sources. */
     @PutMapping(consumes = ZIP)
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void in(Project project, @RequestBody byte[] body, HttpServletRequest request) {
+    void importProject(Project project, @RequestBody byte[] body, HttpServletRequest request) {
         List<String> added = transfer.importFiles(project.id(), ZippedProject.read(body), missing(project, request));
         auditRecorder.note(request, "imported a project", project.id(), project.id());
         added.forEach(source -> auditRecorder.note(request, "added a source by import", project.id(), source));
@@ -66,11 +66,12 @@ class ProjectFilesApi {
                 : MissingSources.LEAVE_OUT;
     }
 
-    record Difference(List<ProjectDifference.Changed> changed) {}
+    record ProjectDifferenceBody(List<ProjectDifference.ChangedObject> changed) {}
 
     /** What an import of these files would change. Changes nothing, and is refused as the import would be. */
     @PostMapping(path = "/difference", consumes = ZIP)
-    Difference difference(Project project, @RequestBody byte[] body, HttpServletRequest request) {
-        return new Difference(transfer.difference(project.id(), ZippedProject.read(body), missing(project, request)));
+    ProjectDifferenceBody compareProjectFile(Project project, @RequestBody byte[] body, HttpServletRequest request) {
+        return new ProjectDifferenceBody(
+                transfer.difference(project.id(), ZippedProject.read(body), missing(project, request)));
     }
 }

@@ -62,46 +62,46 @@ class QueriesApi {
     }
 
     @GetMapping
-    List<QueryBodies.QueryCard> all(Project project) {
+    List<QueryBodies.QueryCard> listQueries(Project project) {
         return project.queries().stream()
                 .map(query -> new QueryBodies.QueryCard(query.id(), query.name(), query.sourceId(), query.version()))
                 .toList();
     }
 
     @PostMapping
-    QueryBodies.QueryBody add(Project project, @Valid @RequestBody QueryBodies.NewQuery body) {
+    QueryBodies.QueryBody createQuery(Project project, @Valid @RequestBody QueryBodies.NewQuery body) {
         return QueryBodies.QueryBody.of(project, edits.add(project, body.name(), body.sourceId(), body.text()));
     }
 
     @GetMapping("/{id}")
-    QueryBodies.QueryBody one(Project project, @PathVariable String id) {
+    QueryBodies.QueryBody getQuery(Project project, @PathVariable String id) {
         return QueryBodies.QueryBody.of(project, project.query(id));
     }
 
     /** What shows the query, or takes a list or a default from it: what would break without it. */
     @GetMapping("/{id}/uses")
-    List<UsageBody> uses(Project project, @PathVariable String id) {
+    List<UsageBody> listQueryUses(Project project, @PathVariable String id) {
         project.query(id);
-        return project.usesOfQuery(id).stream().map(UsageBody::of).toList();
+        return project.usesOfQuery(id).stream().map(UsageBody::total).toList();
     }
 
     @PutMapping("/{id}/draft")
-    QueryBodies.QueryBody changeDraft(
+    QueryBodies.QueryBody updateDraft(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.DraftChange body) {
         Query query = seen(project, id, body.version());
         return QueryBodies.QueryBody.of(project, edits.changeDraft(project, query, body.text()));
     }
 
     @PutMapping("/{id}/name")
-    QueryBodies.QueryBody rename(
+    QueryBodies.QueryBody renameQuery(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.NameChange body) {
         return QueryBodies.QueryBody.of(project, edits.rename(project, seen(project, id, body.version()), body.name()));
     }
 
     /** Lets a parameter say which source of the same kind is asked; none for always the one that the query is written for. */
     @PutMapping("/{id}/source")
-    QueryBodies.QueryBody chooseSource(
-            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.SourceBy body) {
+    QueryBodies.QueryBody setSourceParameter(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.SourceParameterBody body) {
         return QueryBodies.QueryBody.of(
                 project, edits.chooseSource(project, seen(project, id, body.version()), body.parameter()));
     }
@@ -109,19 +109,19 @@ class QueriesApi {
     /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
     @PutMapping("/{id}/cache-policy")
     @Audited("changed the cache policy of a query")
-    QueryBodies.QueryBody askFrom(
-            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedFrom body) {
+    QueryBodies.QueryBody setCachePolicy(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.CachePolicyBody body) {
         return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.how()));
     }
 
     @PostMapping("/{id}/copies")
-    QueryBodies.QueryBody duplicate(Project project, @PathVariable String id) {
+    QueryBodies.QueryBody duplicateQuery(Project project, @PathVariable String id) {
         return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
     }
 
     /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
     @PostMapping("/{id}/reports")
-    QueryBodies.NewReport makeReport(Project project, Caller caller, @PathVariable String id) {
+    QueryBodies.NewReport createReportFromQuery(Project project, Caller caller, @PathVariable String id) {
         return new QueryBodies.NewReport(
                 reportEditor.begin(project, caller, project.query(id)).id());
     }
@@ -129,15 +129,15 @@ class QueriesApi {
     /** Removes a query that nothing uses; it can be brought back. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project, @PathVariable String id) {
+    void removeQuery(Project project, @PathVariable String id) {
         edits.remove(project, project.query(id));
     }
 
     /** Gives the draft to the reports. */
     @PostMapping("/{id}/publish")
     @Audited("published a query")
-    QueryBodies.QueryBody makeLive(
-            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {
+    QueryBodies.QueryBody publishQuery(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.PublishedVersion body) {
         return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
     }
 

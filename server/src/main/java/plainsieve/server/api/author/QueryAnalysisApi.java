@@ -69,18 +69,18 @@ class QueryAnalysisApi {
 
     /** Reads a text without running it: its parameters, and what is wrong with it and where. */
     @PostMapping("/check")
-    QueryBodies.QueryCheck check(
+    QueryBodies.QueryCheck checkQuery(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
-        return analysis.run(caller, () -> check(project, id, body));
+        return analysis.run(caller, () -> checkQuery(project, id, body));
     }
 
-    private QueryBodies.QueryCheck check(Project project, String id, QueryBodies.QueryText body) {
+    private QueryBodies.QueryCheck checkQuery(Project project, String id, QueryBodies.QueryText body) {
         Query query = project.query(id);
         if (StepLines.isSteps(body.text())) {
             return steps(project, query, body.text());
         }
         try {
-            return check(project, query, body.text(), project.prepare(query, body.text()));
+            return checkQuery(project, query, body.text(), project.prepare(query, body.text()));
         } catch (ProblemException e) {
             return new QueryBodies.QueryCheck(
                     List.of(),
@@ -121,7 +121,7 @@ class QueryAnalysisApi {
                 List.of());
     }
 
-    private QueryBodies.QueryCheck check(Project project, Query query, String text, PreparedQuery prepared) {
+    private QueryBodies.QueryCheck checkQuery(Project project, Query query, String text, PreparedQuery prepared) {
         Set<String> known = project.parameters().keySet();
         List<ProblemBody> problems = new ArrayList<>();
         List<QueryBodies.ParameterMark> marks = new ArrayList<>();
@@ -144,7 +144,7 @@ class QueryAnalysisApi {
     private static List<String> named(Query query, Set<String> mentioned) {
         Set<String> names = new LinkedHashSet<>();
         if (query.choosesSource()) {
-            names.add(query.sourceBy());
+            names.add(query.sourceParameter());
         }
         names.addAll(mentioned);
         return List.copyOf(names);
@@ -199,11 +199,11 @@ class QueryAnalysisApi {
 
     /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
     @PostMapping("/proposal")
-    Proposal propose(
+    Proposal proposeParameter(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody QueryBodies.ProposalAsked body) {
+            @Valid @RequestBody QueryBodies.ParameterRequest body) {
         Query query = project.query(id);
         facts.waitUntilTold(query.sourceId());
         ParameterProposals.Proposal proposed =
@@ -214,8 +214,11 @@ class QueryAnalysisApi {
 
     /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
     @PostMapping("/hard-coded-values")
-    HardCodedValueConversion.Made make(
-            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
+    HardCodedValueConversion.ConversionResult convertHardCodedValues(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody QueryBodies.HardCodedSelection body) {
         HardCodedValueConversion.Draft draft = new HardCodedValueConversion.Draft(
                 caller, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
         return fixed.make(
@@ -223,8 +226,8 @@ class QueryAnalysisApi {
     }
 
     @PostMapping("/hard-coded-values/undo")
-    QueryBodies.QueryBody takeBack(
-            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedTakenBack body) {
+    QueryBodies.QueryBody undoHardCodedValues(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.HardCodedUndo body) {
         Query now = project.query(id);
         Query seen = now.atVersion(body.version());
         return QueryBodies.QueryBody.of(project, fixed.takeBack(project, seen, body.text(), body.names()));

@@ -58,18 +58,23 @@ final class QueryBodies {
     /**
      * Which source a query asks.
      *
-     * @param by the parameter that says it; empty where it is always the one that the query is written for
-     * @param offered the parameters that could say it
+     * @param sourceParameter the parameter that says it; empty where it is always the one that the query is written for
+     * @param sourceParameters the parameters that could say it
      * @param sources those of the kind that the query is written for
-     * @param copy the stored copy that viewers' reports ask instead; empty where they ask the source
-     * @param keptSeconds for how long they take an answer of the source again; 0 where they ask it each time
-     * @param asksFor the parameters of what reports send: with any of them a copy cannot be asked
+     * @param storedCopy the stored copy that viewers' reports ask instead; empty where they ask the source
+     * @param cacheSeconds for how long they take an answer of the source again; 0 where they ask it each time
+     * @param liveParameters the parameters of what reports send: with any of them a copy cannot be asked
      */
     record SourceChoiceBody(
-            String by, List<String> offered, List<String> sources, String copy, int keptSeconds, List<String> asksFor) {
+            String sourceParameter,
+            List<String> sourceParameters,
+            List<String> sources,
+            String storedCopy,
+            int cacheSeconds,
+            List<String> liveParameters) {
         static SourceChoiceBody of(Project project, Query query) {
             return new SourceChoiceBody(
-                    query.sourceBy(),
+                    query.sourceParameter(),
                     project.parameters().values().stream()
                             .filter(SourceChoice::canBeSaidBy)
                             .map(ParameterDefinition::name)
@@ -82,12 +87,12 @@ final class QueryBodies {
     }
 
     /** @param parameter empty for always the same source */
-    record SourceBy(
+    record SourceParameterBody(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String parameter,
 
             int version) {
-        SourceBy {
+        SourceParameterBody {
             parameter = Absent.orEmpty(parameter);
         }
     }
@@ -95,25 +100,25 @@ final class QueryBodies {
     /**
      * What viewers' reports ask: both empty for the source each time.
      *
-     * @param copy a stored copy instead of the source
-     * @param keptSeconds for how long they take an answer of the source again; counts where no copy is asked
+     * @param storedCopy a stored copy instead of the source
+     * @param cacheSeconds for how long they take an answer of the source again; counts where no copy is asked
      */
-    record AskedFrom(
+    record CachePolicyBody(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String copy,
+            String storedCopy,
 
             @Min(value = 0, message = RequestLimits.AN_HOUR)
             @Max(value = CachePolicy.MOST_KEPT_SECONDS, message = RequestLimits.AN_HOUR)
-            Integer keptSeconds,
+            Integer cacheSeconds,
 
             int version) {
-        AskedFrom {
-            copy = Absent.orEmpty(copy);
-            keptSeconds = keptSeconds == null ? 0 : keptSeconds;
+        CachePolicyBody {
+            storedCopy = Absent.orEmpty(storedCopy);
+            cacheSeconds = cacheSeconds == null ? 0 : cacheSeconds;
         }
 
         CachePolicy how() {
-            return CachePolicy.of(copy, keptSeconds);
+            return CachePolicy.of(storedCopy, cacheSeconds);
         }
     }
 
@@ -158,7 +163,7 @@ final class QueryBodies {
     record NewReport(String id) {}
 
     /** @param version the one that was seen */
-    record LiveChange(int version) {}
+    record PublishedVersion(int version) {}
 
     record QueryText(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
@@ -174,7 +179,7 @@ final class QueryBodies {
             List<ParameterMark> marks,
             List<ProblemBody> problems,
             List<NoticeBody> notices,
-            List<HardCodedValueConversion.Offer> fixed) {}
+            List<HardCodedValueConversion.HardCodedOccurrence> hardCodedValues) {}
 
     record ParameterMark(String name, int start, int end) {}
 
@@ -188,7 +193,7 @@ final class QueryBodies {
             String kind,
             String message,
             String advice,
-            boolean blocks,
+            boolean blocking,
             int line,
             int start,
             int end,
@@ -228,7 +233,7 @@ final class QueryBodies {
      * @param label what it does, as on a button
      * @param mark the word of the sentence that changes; empty when the text is rewritten
      */
-    record FixBody(String label, List<EditBody> edits, String mark, String taken) {
+    record FixBody(String label, List<EditBody> edits, String mark, String option) {
         static FixBody of(Notice.Fix fix) {
             return new FixBody(
                     fix.label(),
@@ -243,13 +248,13 @@ final class QueryBodies {
     record EditBody(int start, int end, String replacement) {}
 
     /** A name in a text, for which a parameter is wanted. */
-    record ProposalAsked(
+    record ParameterRequest(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name) {
-        ProposalAsked {
+        ParameterRequest {
             text = Absent.orEmpty(text);
             name = Absent.orEmpty(name);
         }
@@ -261,27 +266,27 @@ final class QueryBodies {
      * @param starts where they begin in the text; all of them when there are none
      * @param again whether each becomes a new parameter, even where the project has one for it
      */
-    record FixedChosen(
+    record HardCodedSelection(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             List<@NotNull(message = RequestLimits.MISSING) Integer> starts,
             boolean createNew,
             Map<String, ChoiceBody> choices) {
-        FixedChosen {
+        HardCodedSelection {
             text = Absent.orEmpty(text);
             starts = Absent.orEmpty(starts);
         }
     }
 
     /** A conversion of hard-coded values to undo. */
-    record FixedTakenBack(
+    record HardCodedUndo(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             int version,
             List<@NotNull(message = RequestLimits.MISSING) String> names) {
-        FixedTakenBack {
+        HardCodedUndo {
             text = Absent.orEmpty(text);
             names = Absent.orEmpty(names);
         }

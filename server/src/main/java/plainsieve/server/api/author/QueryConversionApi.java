@@ -38,7 +38,7 @@ class QueryConversionApi {
 
     /** Simple SQL as steps; refused with the place of what steps have nothing for. */
     @PostMapping("/steps/from-sql")
-    StepsBodies.StepsText steps(
+    StepsBodies.StepsText convertToSteps(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
         facts.waitUntilTold(source);
@@ -48,15 +48,15 @@ class QueryConversionApi {
 
     /** Runs both to the last row. */
     @PostMapping("/row-comparison")
-    StepsBodies.SameBody same(
+    StepsBodies.RowComparison compareRows(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody StepsBodies.TextsAsked body) {
+            @Valid @RequestBody StepsBodies.TextPair body) {
         Query query = project.query(id);
         RequestedChoices requested =
                 RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        return StepsBodies.SameBody.of(rowEquality.of(
+        return StepsBodies.RowComparison.of(rowEquality.of(
                 project,
                 requested,
                 body.runId(),

@@ -39,31 +39,33 @@ class RehearsalsApi {
     }
 
     @PostMapping("/reports/{id}/rehearsal")
-    Rehearsal.State start(@Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
+    Rehearsal.RehearsalState startRehearsal(
+            @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
         return rehearsals.start(project, caller, id);
     }
 
     @GetMapping("/reports/{id}/rehearsal")
-    Rehearsal.State state(Project project, @PathVariable String id) {
+    Rehearsal.RehearsalState getRehearsal(Project project, @PathVariable String id) {
         return rehearsals.state(project, id).orElseThrow(() -> new NotFoundException("rehearsal of", id, List.of()));
     }
 
     /** Goes on where it was stopped. */
     @PutMapping("/reports/{id}/rehearsal")
-    Rehearsal.State resume(@Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
+    Rehearsal.RehearsalState resumeRehearsal(
+            @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
         return rehearsals.resume(project, caller, id);
     }
 
     /** Stops it after the case that runs now; what it has shown stays. */
     @DeleteMapping("/reports/{id}/rehearsal")
-    Rehearsal.State stop(Project project, @PathVariable String id) {
+    Rehearsal.RehearsalState stopRehearsal(Project project, @PathVariable String id) {
         rehearsals.stop(project, id);
-        return state(project, id);
+        return getRehearsal(project, id);
     }
 
     /** Whether the statements that reports would send of this text are taken by the database. */
     @PostMapping("/queries/{id}/forms")
-    List<StatementFormRehearsal.Form> forms(
+    List<StatementFormRehearsal.StatementForm> listStatementForms(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,

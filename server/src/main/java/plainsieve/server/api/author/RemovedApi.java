@@ -24,9 +24,9 @@ class RemovedApi {
     }
 
     /** Something that can be brought back. @param at when it was removed, ISO 8601 */
-    record RemovedThing(long id, String kind, String thingId, String name, String at) {
-        static RemovedThing of(RemovedObjects.Thing thing) {
-            return new RemovedThing(
+    record RemovedObject(long id, String kind, String objectId, String name, String at) {
+        static RemovedObject of(RemovedObjects.Thing thing) {
+            return new RemovedObject(
                     thing.id(),
                     thing.kind().word(),
                     thing.thingId(),
@@ -36,16 +36,16 @@ class RemovedApi {
     }
 
     @GetMapping
-    List<RemovedThing> all(Project project, Caller caller) {
+    List<RemovedObject> listRemovedObjects(Project project, Caller caller) {
         return removedObjects.of(project).stream()
                 .filter(thing -> caller.role().mayActAs(thing.kind().forWhom()))
-                .map(RemovedThing::of)
+                .map(RemovedObject::of)
                 .toList();
     }
 
     /** Brings something back as it was. Refused when its place is taken, or something it needs is gone. */
     @PostMapping("/{id}/restore")
-    RemovedThing bringBack(Project project, Caller caller, @PathVariable long id) {
-        return RemovedThing.of(removedObjects.bringBack(project, caller, id));
+    RemovedObject restoreRemovedObject(Project project, Caller caller, @PathVariable long id) {
+        return RemovedObject.of(removedObjects.bringBack(project, caller, id));
     }
 }

@@ -15,7 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.Size;
 import plainsieve.server.api.Audited;
 import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.author.ReportEditorBodies.MakingBody;
+import plainsieve.server.api.author.ReportEditorBodies.ReportEditorBody;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.editor.EditedElement;
 import plainsieve.server.editor.ReportEditor;
@@ -45,81 +45,82 @@ class ReportEditorApi {
         return draft(project, id).withVersion(version);
     }
 
-    private MakingBody kept(Project project, Caller caller, Report changed) {
+    private ReportEditorBody kept(Project project, Caller caller, Report changed) {
         reportEditor.keep(project, changed);
         return pages.now(project, caller, changed.id());
     }
 
     @GetMapping
-    MakingBody one(Project project, Caller caller, @PathVariable String id) {
+    ReportEditorBody getReportEditor(Project project, Caller caller, @PathVariable String id) {
         return pages.of(project, caller, id);
     }
 
     /** What a query could also show, from what is known of its columns. */
     @GetMapping("/proposals/{queryId}")
-    List<ReportEditorBodies.ProposalBody> proposals(
+    List<ReportEditorBodies.ViewSuggestion> listViewSuggestions(
             Project project, Caller caller, @PathVariable String id, @PathVariable String queryId) {
         return reportEditor.others(project, caller, draft(project, id), queryId).stream()
-                .map(ReportEditorBodies.ProposalBody::of)
+                .map(ReportEditorBodies.ViewSuggestion::of)
                 .toList();
     }
 
     /** The options of a mark; unavailable ones with the reason. */
     @GetMapping("/options")
-    List<SentenceBodies.OfferBody> offers(
+    List<SentenceBodies.OptionBody> listEditorOptions(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @RequestParam String thing,
+            @RequestParam String object,
             @RequestParam String mark) {
         return reportEditor
-                .offers(project, caller, draft(project, id), new ReportEditor.Mark(EditedElement.read(thing), mark))
+                .offers(project, caller, draft(project, id), new ReportEditor.Mark(EditedElement.read(object), mark))
                 .stream()
-                .map(SentenceBodies.OfferBody::of)
+                .map(SentenceBodies.OptionBody::of)
                 .toList();
     }
 
     /** Puts something else at a mark. */
     @PutMapping("/marks")
-    MakingBody change(
+    ReportEditorBody editReportSentence(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.MarkChange body) {
-        ReportEditor.Mark mark = new ReportEditor.Mark(EditedElement.read(body.thing()), body.mark());
-        Report seen = pages.seen(project, id, body.thing(), body.seen(), body.version());
-        return kept(project, caller, reportEditor.taking(project, caller, seen, mark, body.taken()));
+            @Valid @RequestBody ReportEditorBodies.SentenceEdit body) {
+        ReportEditor.Mark mark = new ReportEditor.Mark(EditedElement.read(body.object()), body.mark());
+        Report seen = pages.seen(project, id, body.object(), body.seen(), body.version());
+        return kept(project, caller, reportEditor.taking(project, caller, seen, mark, body.option()));
     }
 
     /** Removes, copies or moves a thing. */
     @PostMapping("/steps")
-    MakingBody step(
+    ReportEditorBody applyObjectAction(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.ThingStep body) {
+            @Valid @RequestBody ReportEditorBodies.ObjectAction body) {
         Report seen = seen(project, id, body.version());
         return kept(
                 project,
                 caller,
                 reportEditor.stepping(
-                        project, seen, EditedElement.read(body.thing()), ReportEditor.Step.ofWord(body.step())));
+                        project, seen, EditedElement.read(body.object()), ReportEditor.Step.ofWord(body.action())));
     }
 
     /** Puts a thing at another place. */
     @PostMapping("/places")
-    MakingBody place(
+    ReportEditorBody moveObject(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.ThingPlace body) {
+            @Valid @RequestBody ReportEditorBodies.ObjectPosition body) {
         Report seen = draft(project, id);
-        return kept(project, caller, reportEditor.placing(project, seen, EditedElement.read(body.thing()), body.at()));
+        return kept(
+                project, caller, reportEditor.placing(project, seen, EditedElement.read(body.object()), body.index()));
     }
 
     /** Gives a view another size; the nearest that it can have. */
     @PostMapping("/sizes")
-    MakingBody size(
+    ReportEditorBody resizeView(
             Project project,
             Caller caller,
             @PathVariable String id,
@@ -133,58 +134,58 @@ class ReportEditorApi {
 
     /** Takes what a query could also show. */
     @PostMapping("/views")
-    MakingBody take(
+    ReportEditorBody addSuggestedView(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.ProposalTaken body) {
+            @Valid @RequestBody ReportEditorBodies.AddedSuggestion body) {
         Report seen = draft(project, id);
         return kept(project, caller, reportEditor.adding(project, caller, seen, body.queryId(), body.id()));
     }
 
     /** Lets viewers choose a parameter. */
     @PostMapping("/controls")
-    MakingBody offer(
+    ReportEditorBody addControl(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.ControlWanted body) {
+            @Valid @RequestBody ReportEditorBodies.NewControl body) {
         return kept(project, caller, reportEditor.offering(project, draft(project, id), body.parameter()));
     }
 
     /** Changes the name, whom the report is for, and its question line; those that a colleague changed meanwhile stay so. */
     @PutMapping("/words")
-    MakingBody words(
+    ReportEditorBody updateReportTexts(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.WordsChange body) {
+            @Valid @RequestBody ReportEditorBodies.ReportTextsChange body) {
         Report now = draft(project, id);
-        ReportEditorBodies.WordsSeen mine =
-                new ReportEditorBodies.WordsSeen(body.name(), body.audience(), body.question());
+        ReportEditorBodies.ReportTexts mine =
+                new ReportEditorBodies.ReportTexts(body.name(), body.audience(), body.question());
         boolean newest = body.version() == now.version();
-        Optional<ReportEditorBodies.WordsSeen> both = newest
+        Optional<ReportEditorBodies.ReportTexts> both = newest
                 ? Optional.of(mine)
-                : body.seen().flatMap(seen -> mine.beside(seen, ReportEditorBodies.WordsSeen.of(now)));
-        ReportEditorBodies.WordsSeen said = both.orElse(mine);
+                : body.seen().flatMap(seen -> mine.beside(seen, ReportEditorBodies.ReportTexts.of(now)));
+        ReportEditorBodies.ReportTexts said = both.orElse(mine);
         Report from = both.isPresent() ? now : now.withVersion(body.version());
         return kept(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
     }
 
     /** Comes back to what the draft was. */
     @PutMapping("/form")
-    MakingBody back(
+    ReportEditorBody restoreReportForm(
             Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody ReportEditorBodies.FormBack body) {
+            @Valid @RequestBody ReportEditorBodies.RestoredForm body) {
         return kept(project, caller, pages.read(body.form(), id, body.version()));
     }
 
     /** Gives the draft to viewers; refused with what would not work for them. */
     @PostMapping("/publish")
     @Audited("published a report")
-    MakingBody give(
+    ReportEditorBody publishReport(
             Project project,
             Caller caller,
             @PathVariable String id,
@@ -195,7 +196,8 @@ class ReportEditorApi {
 
     /** Drops the draft: it is what viewers have again. */
     @DeleteMapping
-    MakingBody drop(Project project, Caller caller, @PathVariable String id, @RequestParam int version) {
+    ReportEditorBody discardReportDraft(
+            Project project, Caller caller, @PathVariable String id, @RequestParam int version) {
         return kept(project, caller, project.report(id).withVersion(version));
     }
 }

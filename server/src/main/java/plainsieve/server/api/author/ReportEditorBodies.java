@@ -26,19 +26,19 @@ final class ReportEditorBodies {
     /**
      * The draft of a report, with the sentences that are on it.
      *
-     * @param given whether viewers have ever got the report
+     * @param published whether viewers have ever got the report
      * @param changes what the draft changes of what they have, a line each
-     * @param things every view and control with its sentence, and the opening
-     * @param notOffered parameters that viewers could choose and that have no control
+     * @param objects every view and control with its sentence, and the opening
+     * @param unusedParameters parameters that viewers could choose and that have no control
      * @param limits queries whose row limits falsify figures, charts or groups of the report
      * @param form the draft as it is kept, to come back to it
      */
-    record MakingBody(
+    record ReportEditorBody(
             ReportBody report,
-            boolean given,
+            boolean published,
             List<String> changes,
-            List<ThingBody> things,
-            List<String> notOffered,
+            List<EditorObject> objects,
+            List<String> unusedParameters,
             List<LimitedQueryBody> limits,
             @Schema(implementation = Object.class) JsonNode form) {}
 
@@ -56,64 +56,64 @@ final class ReportEditorBodies {
     }
 
     /** A thing on the page. @param thing {@code view:by-port}, {@code control:port}, {@code opening} */
-    record ThingBody(String thing, List<SentenceBodies.PieceBody> sentence) {
-        static ThingBody of(String thing, Sentence sentence) {
-            return new ThingBody(thing, SentenceBodies.pieces(sentence));
+    record EditorObject(String object, List<SentenceBodies.SentencePart> sentence) {
+        static EditorObject of(String thing, Sentence sentence) {
+            return new EditorObject(thing, SentenceBodies.pieces(sentence));
         }
     }
 
     /** Something that a query could also show. @param view as it would be, to be looked at with live rows */
-    record ProposalBody(String id, String queryId, String words, String why, ViewBodies.ViewBody view) {
-        static ProposalBody of(ViewProposals.Proposal proposal) {
-            return new ProposalBody(
+    record ViewSuggestion(String id, String queryId, String label, String reason, ViewBodies.ViewBody view) {
+        static ViewSuggestion of(ViewProposals.Proposal proposal) {
+            return new ViewSuggestion(
                     proposal.id(),
                     proposal.queryId(),
                     ViewSentence.inWords(proposal.view()),
-                    proposal.why(),
+                    proposal.reason(),
                     ViewBodies.ViewBody.of(proposal.view()));
         }
     }
 
     /**
-     * @param taken the id of an offer, or the words that were typed
+     * @param option the id of an offer, or the words that were typed
      * @param seen the sentence as it was read, so that it can be reported whether a colleague has changed just that since
      * @param version the one that was seen
      */
-    record MarkChange(
-            @NotBlank(message = RequestLimits.MISSING) String thing,
+    record SentenceEdit(
+            @NotBlank(message = RequestLimits.MISSING) String object,
             @NotBlank(message = RequestLimits.MISSING) String mark,
 
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
-            String taken,
+            String option,
 
             String seen,
             int version) {
-        MarkChange {
+        SentenceEdit {
             seen = Absent.orEmpty(seen);
         }
     }
 
     /**
-     * @param step remove, copy, up or down
+     * @param action remove, copy, up or down
      * @param seen the sentence of the thing as it was read
      * @param version the one that was seen
      */
-    record ThingStep(
-            @NotBlank(message = RequestLimits.MISSING) String thing,
-            @NotBlank(message = RequestLimits.MISSING) String step,
+    record ObjectAction(
+            @NotBlank(message = RequestLimits.MISSING) String object,
+            @NotBlank(message = RequestLimits.MISSING) String action,
             String seen,
             int version) {
-        ThingStep {
+        ObjectAction {
             seen = Absent.orEmpty(seen);
         }
     }
 
-    /** @param at counted from 0 among things of its kind @param version the one that was seen */
-    record ThingPlace(
-            @NotBlank(message = RequestLimits.MISSING) String thing,
+    /** @param index counted from 0 among things of its kind @param version the one that was seen */
+    record ObjectPosition(
+            @NotBlank(message = RequestLimits.MISSING) String object,
 
             @PositiveOrZero(message = RequestLimits.NEGATIVE)
-            int at,
+            int index,
 
             int version) {}
 
@@ -139,20 +139,20 @@ final class ReportEditorBodies {
             int version) {}
 
     /** @param version the one that was seen */
-    record ProposalTaken(
+    record AddedSuggestion(
             @NotBlank(message = RequestLimits.MISSING) String id,
             @NotBlank(message = RequestLimits.MISSING) String queryId,
             int version) {}
 
     /** @param version the one that was seen */
-    record ControlWanted(
+    record NewControl(
             @NotBlank(message = RequestLimits.MISSING) String parameter, int version) {}
 
     /**
      * @param seen the words as they were read; nothing where a change may only follow the newest draft
      * @param version the one that was seen
      */
-    record WordsChange(
+    record ReportTextsChange(
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
 
@@ -162,22 +162,22 @@ final class ReportEditorBodies {
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
             String question,
 
-            Optional<WordsSeen> seen,
+            Optional<ReportTexts> seen,
             int version) {}
 
     /** The words of a report as an author read them. */
-    record WordsSeen(String name, String audience, String question) {
-        static WordsSeen of(Report report) {
-            return new WordsSeen(report.name(), report.audience(), report.question());
+    record ReportTexts(String name, String audience, String question) {
+        static ReportTexts of(Report report) {
+            return new ReportTexts(report.name(), report.audience(), report.question());
         }
 
         /** What I changed of the words that I saw, and what a colleague did; nothing when both changed the same one. */
-        Optional<WordsSeen> beside(WordsSeen seen, WordsSeen now) {
+        Optional<ReportTexts> beside(ReportTexts seen, ReportTexts now) {
             boolean apart = apart(seen.name, name, now.name)
                     && apart(seen.audience, audience, now.audience)
                     && apart(seen.question, question, now.question);
             return apart
-                    ? Optional.of(new WordsSeen(
+                    ? Optional.of(new ReportTexts(
                             changed(seen.name, name, now.name),
                             changed(seen.audience, audience, now.audience),
                             changed(seen.question, question, now.question)))
@@ -194,12 +194,12 @@ final class ReportEditorBodies {
     }
 
     /** @param form as it was reported @param version the one that was seen */
-    record FormBack(
+    record RestoredForm(
             @NotNull(message = RequestLimits.MISSING) @Schema(implementation = Object.class)
             JsonNode form,
 
             int version) {
-        FormBack {
+        RestoredForm {
             // JSON's null is a node like any other.
             form = form == null || form.isNull() ? null : form;
         }

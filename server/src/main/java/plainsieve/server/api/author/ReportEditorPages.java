@@ -6,8 +6,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.sentence.OpeningSentence;
 import plainsieve.core.sentence.ViewSentence;
 import plainsieve.files.ProjectYaml;
-import plainsieve.server.api.author.ReportEditorBodies.MakingBody;
-import plainsieve.server.api.author.ReportEditorBodies.ThingBody;
+import plainsieve.server.api.author.ReportEditorBodies.EditorObject;
+import plainsieve.server.api.author.ReportEditorBodies.ReportEditorBody;
 import plainsieve.server.api.viewer.ReportContent;
 import plainsieve.server.authoring.LimitRelocation;
 import plainsieve.server.editor.ReportEditor;
@@ -34,18 +34,18 @@ class ReportEditorPages {
     }
 
     /** As it is after a change. */
-    MakingBody now(Project before, Caller caller, String id) {
+    ReportEditorBody now(Project before, Caller caller, String id) {
         return of(projects.get(before.id()), caller, id);
     }
 
-    MakingBody of(Project project, Caller caller, String id) {
+    ReportEditorBody of(Project project, Caller caller, String id) {
         ReportDraft draft = project.draft(id);
         Report report = draft.report();
         Project drafted = project.drafted(id).inStage(Stage.DRAFT).opening(report);
-        return new MakingBody(
+        return new ReportEditorBody(
                 answers.page(drafted, caller, report),
-                draft.given(),
-                draft.given() ? reportEditor.differences(project, report) : List.of(),
+                draft.published(),
+                draft.published() ? reportEditor.differences(project, report) : List.of(),
                 things(project, report),
                 reportEditor.notOffered(drafted, report),
                 LimitRelocation.of(drafted, report).stream()
@@ -62,30 +62,30 @@ class ReportEditorPages {
         Report draft = project.draft(id).report();
         boolean untouched = draft.version() == version
                 || things(project, draft).stream()
-                        .anyMatch(one -> one.thing().equals(thing) && text(one).equals(sentence));
+                        .anyMatch(one -> one.object().equals(thing) && text(one).equals(sentence));
         return untouched ? draft : draft.withVersion(version);
     }
 
-    private static String text(ThingBody thing) {
+    private static String text(EditorObject thing) {
         StringBuilder text = new StringBuilder();
         thing.sentence().forEach(piece -> text.append(piece.text()));
         return text.toString();
     }
 
-    private List<ThingBody> things(Project project, Report report) {
-        List<ThingBody> things = new ArrayList<>();
+    private List<EditorObject> things(Project project, Report report) {
+        List<EditorObject> things = new ArrayList<>();
         report.controls()
-                .forEach(control -> things.add(ThingBody.of(
+                .forEach(control -> things.add(EditorObject.of(
                         "control:" + control.parameters().get(0),
                         reportEditor.sentence(project, report, control).sentence())));
         report.views()
-                .forEach(view -> things.add(ThingBody.of(
+                .forEach(view -> things.add(EditorObject.of(
                         "view:" + view.id(), ViewSentence.of(view, reportId -> nameOf(project, reportId)))));
         List<OpeningSentence.Dated> dated = report.opening().age().stream()
                 .map(age -> new OpeningSentence.Dated(
                         age.queryId(), project.query(age.queryId()).name(), age.column()))
                 .toList();
-        things.add(ThingBody.of(
+        things.add(EditorObject.of(
                 "opening",
                 new OpeningSentence(report.opening(), dated, reportEditor.selectable(project, report)).sentence()));
         return things;

@@ -51,18 +51,18 @@ class ReportEditorRunsApi {
     }
 
     @PostMapping("/question")
-    QuestionBodies.QuestionBody question(
+    QuestionBodies.QuestionBody previewDraftQuestion(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody RunBodies.Asked body,
+            @Valid @RequestBody RunBodies.QuestionRequest body,
             Locale locale) {
         Project drafted = drafted(project, id);
         return answers.question(drafted, caller, drafted.report(id), body.choices(), locale);
     }
 
     @PostMapping("/views/{viewId}/run")
-    void run(
+    void runDraftView(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
@@ -77,7 +77,7 @@ class ReportEditorRunsApi {
 
     /** Views of a draft and its question, as one choice touches them: in one answer. */
     @PostMapping("/run")
-    void page(
+    void runDraftPage(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
@@ -101,7 +101,7 @@ class ReportEditorRunsApi {
 
     /** A proposal with its rows, before it is taken. */
     @PostMapping("/proposals/{queryId}/views/{proposalId}/run")
-    void look(
+    void runSuggestedView(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,

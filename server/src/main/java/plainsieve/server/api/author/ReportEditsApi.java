@@ -44,13 +44,13 @@ class ReportEditsApi {
 
             String start,
             boolean onDemand,
-            boolean showsWhere,
-            List<@NotNull(message = RequestLimits.MISSING) String> signed,
+            boolean showsPlacements,
+            List<@NotNull(message = RequestLimits.MISSING) String> signedParameters,
             ReportSettings seen) {
         ReportSettings {
             question = Absent.orEmpty(question);
             start = start == null || start.isEmpty() ? ReportOpening.StartMode.DEFAULTS.word() : start;
-            signed = Absent.orEmpty(signed);
+            signedParameters = Absent.orEmpty(signedParameters);
         }
 
         boolean isOf(Report report) {
@@ -62,15 +62,15 @@ class ReportEditsApi {
             return report.opening()
                     .starting(ReportEntries.start(start))
                     .runningOnDemand(onDemand)
-                    .signedOnly(signed)
-                    .showingWhere(showsWhere);
+                    .signedOnly(signedParameters)
+                    .showingWhere(showsPlacements);
         }
     }
 
     /** Changes the question line and how the report starts. Refused when the line cannot be read, or someone else was first. */
     @PutMapping("/settings")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void change(Project project, @PathVariable String id, @Valid @RequestBody ReportSettings body) {
+    void updateReportSettings(Project project, @PathVariable String id, @Valid @RequestBody ReportSettings body) {
         Report report = project.report(id);
         if (body.seen() != null && !body.seen().isOf(report)) {
             throw new EditConflictException("The report");
@@ -96,7 +96,7 @@ class ReportEditsApi {
     /** Renames a report; its links keep working. */
     @PutMapping("/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {
+    void renameReport(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {
         Report seen = project.report(id).withVersion(body.version());
         edits.rename(project, seen, body.name(), body.audience());
     }
@@ -105,7 +105,7 @@ class ReportEditsApi {
     @PutMapping("/opening/{parameter}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("set what a report opens with")
-    void openWith(
+    void setReportDefault(
             Project project,
             @PathVariable String id,
             @PathVariable String parameter,
@@ -116,7 +116,7 @@ class ReportEditsApi {
     record ReportCopy(String id, String name) {}
 
     @PostMapping("/copies")
-    ReportCopy duplicate(Project project, @PathVariable String id) {
+    ReportCopy duplicateReport(Project project, @PathVariable String id) {
         Report copy = edits.duplicate(project, id);
         return new ReportCopy(copy.id(), copy.name());
     }
@@ -124,7 +124,7 @@ class ReportEditsApi {
     /** Removes a report; it can be brought back. */
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project, @PathVariable String id) {
+    void removeReport(Project project, @PathVariable String id) {
         edits.remove(project, project.report(id));
     }
 }

@@ -55,18 +55,18 @@ class RevisionsApi {
 
     /**
      * @param at ISO 8601
-     * @param who empty when it was found so
-     * @param things how many became something else
+     * @param person empty when it was found so
+     * @param changedObjects how many became something else
      */
-    record Revision(int number, String at, String who, String why, int things) {
+    record Revision(int number, String at, String person, String reason, int changedObjects) {
         static Revision of(RevisionRow row) {
-            return new Revision(row.number(), row.at().toString(), row.who(), row.why(), row.things());
+            return new Revision(row.number(), row.at().toString(), row.person(), row.reason(), row.changedObjects());
         }
     }
 
     /** The newest first. @param before the number of the last that is known; the newest when missing */
     @GetMapping("/revisions")
-    List<Revision> all(Project project, @RequestParam(defaultValue = "2147483647") int before) {
+    List<Revision> listRevisions(Project project, @RequestParam(defaultValue = "2147483647") int before) {
         return revisions.before(project.id(), before, MOST).stream()
                 .map(Revision::of)
                 .toList();
@@ -76,19 +76,19 @@ class RevisionsApi {
      * A changed object.
      *
      * @param name as people call it
-     * @param words what differs, in sentences; none where the text says it all
+     * @param details what differs, in sentences; none where the text says it all
      * @param lines what differs in its file: - as it was, + as it is
      */
-    record ChangedThing(String kind, String id, String name, String how, List<String> words, List<String> lines) {}
+    record ObjectChange(String kind, String id, String name, String change, List<String> details, List<String> lines) {}
 
-    private List<ChangedThing> things(
-            Optional<Project> before, Project after, List<ProjectDifference.Changed> changed) {
+    private List<ObjectChange> things(
+            Optional<Project> before, Project after, List<ProjectDifference.ChangedObject> changed) {
         return changed.stream()
-                .map(one -> new ChangedThing(
+                .map(one -> new ObjectChange(
                         word(one.kind()),
                         one.id(),
                         words.name(before, after, one),
-                        one.how().name().toLowerCase(Locale.ROOT),
+                        one.change().name().toLowerCase(Locale.ROOT),
                         words.of(before, after, one),
                         one.lines()))
                 .toList();
@@ -100,7 +100,7 @@ class RevisionsApi {
 
     /** What a revision changed of the one before, or of any other. */
     @GetMapping("/revisions/{number}/difference")
-    List<ChangedThing> difference(
+    List<ObjectChange> compareRevisions(
             Project project, @PathVariable int number, @RequestParam(defaultValue = "-1") int from) {
         revisions.get(project.id(), number);
         int before = from < 0 ? number - 1 : from;
@@ -111,8 +111,8 @@ class RevisionsApi {
     }
 
     /** What to go back to. @param kind parameter, query or report; empty for all of it */
-    record RollbackTarget(String kind, String id) {
-        RollbackTarget {
+    record RestoreTarget(String kind, String id) {
+        RestoreTarget {
             kind = Absent.orEmpty(kind);
             id = Absent.orEmpty(id);
         }
@@ -122,7 +122,7 @@ class RevisionsApi {
     @PostMapping("/revisions/{number}/restore")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("restored a version")
-    void goBack(Project project, @PathVariable int number, @RequestBody RollbackTarget body) {
+    void restoreRevision(Project project, @PathVariable int number, @RequestBody RestoreTarget body) {
         if (body.kind().isEmpty()) {
             revisions.goBack(project, number);
         } else {
@@ -142,23 +142,24 @@ class RevisionsApi {
     record AffectedReport(String id, String name) {}
 
     /**
-     * @param matters what to look at first; nothing of it is in the way
-     * @param touched the changed reports, also through their queries, to rehearse
+     * @param warnings what to look at first; nothing of it is in the way
+     * @param affectedReports the changed reports, also through their queries, to rehearse
      */
     record PendingChanges(
-            List<ChangedThing> changes, List<PublishWarnings.Warning> matters, List<AffectedReport> touched) {}
+            List<ObjectChange> changes, List<PublishWarnings.Warning> warnings, List<AffectedReport> affectedReports) {}
 
     /** Unpublished changes of what its authors have changed. */
     @GetMapping("/pending-changes")
-    PendingChanges changes(Project project) {
+    PendingChanges listPendingChanges(Project project) {
         Project drafted = giving.drafted(project);
-        List<ProjectDifference.Changed> changed = revisions.notGiven(project, drafted);
+        List<ProjectDifference.ChangedObject> changed = revisions.notGiven(project, drafted);
         return new PendingChanges(
                 things(Optional.of(project), drafted, changed), before.of(drafted, changed), touched(drafted, changed));
     }
 
-    private static List<AffectedReport> touched(Project drafted, List<ProjectDifference.Changed> changed) {
-        Set<String> ids = changed.stream().map(ProjectDifference.Changed::id).collect(Collectors.toSet());
+    private static List<AffectedReport> touched(Project drafted, List<ProjectDifference.ChangedObject> changed) {
+        Set<String> ids =
+                changed.stream().map(ProjectDifference.ChangedObject::id).collect(Collectors.toSet());
         return drafted.reports().stream()
                 .filter(report ->
                         ids.contains(report.id()) || report.queryIds().stream().anyMatch(ids::contains))
@@ -170,7 +171,7 @@ class RevisionsApi {
     @PostMapping("/publish")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("published all changes")
-    void give(Project project, Caller caller) {
+    void publishProject(Project project, Caller caller) {
         giving.give(project, caller);
     }
 }

@@ -19,16 +19,16 @@ final class ScheduleBodies {
      *
      * @param every in words or as a line of five fields; empty where it has no times
      * @param cron the same as a line
-     * @param zone a name of the IANA database; the server's own when empty
-     * @param missed catch-up or leave
+     * @param timeZone a name of the IANA database; the server's own when empty
+     * @param missedRuns catch-up or leave
      * @param after the id of the stored copy behind which it is; empty for none
      */
-    record ScheduleBody(String every, String cron, String zone, String missed, String after) {
+    record ScheduleBody(String every, String cron, String timeZone, String missedRuns, String after) {
         ScheduleBody {
             every = Absent.orEmpty(every);
             cron = Absent.orEmpty(cron);
-            zone = Absent.orEmpty(zone);
-            missed = Absent.orElse(missed, CATCH_UP);
+            timeZone = Absent.orEmpty(timeZone);
+            missedRuns = Absent.orElse(missedRuns, CATCH_UP);
             after = Absent.orEmpty(after);
         }
 
@@ -49,33 +49,33 @@ final class ScheduleBodies {
 
         Schedule toSchedule(ZoneId usual) {
             if (!every.isEmpty()) {
-                Schedule.Missed what = missed.equals(LEAVE) ? Schedule.Missed.LEAVE : Schedule.Missed.CATCH_UP;
-                return new Schedule.Times(ScheduleDescription.cron(every), zone.isEmpty() ? usual : inZone(), what);
+                Schedule.Missed what = missedRuns.equals(LEAVE) ? Schedule.Missed.LEAVE : Schedule.Missed.CATCH_UP;
+                return new Schedule.Times(ScheduleDescription.cron(every), timeZone.isEmpty() ? usual : inZone(), what);
             }
             return after.isEmpty() ? new Schedule.ByHand() : new Schedule.After(after);
         }
 
         private ZoneId inZone() {
             try {
-                return ZoneId.of(zone);
+                return ZoneId.of(timeZone);
             } catch (DateTimeException e) {
                 throw new ProblemException(Problem.of(
                         "bad-zone",
-                        "Unknown time zone “%s”.".formatted(zone),
+                        "Unknown time zone “%s”.".formatted(timeZone),
                         "Write one such as Europe/Lisbon or UTC."));
             }
         }
     }
 
     /** The last time that it was done or tried. @param at ISO 8601; empty for never. @param state due, running, done, kept-back, failed, left. @param rows rows, or mails */
-    record LastJob(String at, String state, int tries, long rows, String note) {
+    record LastJob(String at, String state, int attempts, long rows, String message) {
         static LastJob of(Optional<JobRow> job) {
             return job.map(row -> new LastJob(
                             row.endedAt().isEmpty() ? row.startedAt() : row.endedAt(),
                             row.state(),
-                            row.tries(),
+                            row.attempts(),
                             row.rows(),
-                            row.note()))
+                            row.message()))
                     .orElse(new LastJob("", "", 0, 0, ""));
         }
     }

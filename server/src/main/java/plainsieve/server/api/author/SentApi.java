@@ -1,12 +1,14 @@
 package plainsieve.server.api.author;
 
 import java.util.List;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.View;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.evidence.EvidenceService;
@@ -15,6 +17,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
 import plainsieve.server.records.SentFilter;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.SentLog;
@@ -36,8 +39,16 @@ class SentApi {
         this.statementReplay = statementReplay;
     }
 
-    /** A statement that was sent. @param caller who asked */
-    record SentLine(
+    /**
+     * A statement in Sent.
+     *
+     * @param caller the account, API key or link that caused it
+     * @param queryName the ID of a query that was removed
+     * @param reportName the ID of a report that was removed; empty if it was not for a report
+     * @param viewTitle as its author wrote it; empty without one
+     * @param localRows rows fetched to compute the result here; -1 if the source computed it
+     */
+    record SentStatementBody(
             long id,
             String at,
             String caller,
@@ -45,20 +56,22 @@ class SentApi {
             String queryId,
             String queryName,
             String reportId,
+            String reportName,
             String viewId,
+            String viewTitle,
             String cause,
             String text,
             List<SentBodies.SentValueBody> values,
             String outcome,
             String problem,
-            long gathered,
-            long fetched,
-            long shown,
+            long localRows,
+            long fetchedRows,
+            long shownRows,
             double databaseMs,
             double totalMs) {}
 
     @GetMapping
-    List<SentLine> latest(
+    List<SentStatementBody> listSentStatements(
             Project project,
             Caller caller,
             @RequestParam(defaultValue = "9223372036854775807") long before,
@@ -79,8 +92,8 @@ class SentApi {
 
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
     @PostMapping("/{id}/proof")
-    SentBodies.ProofBody measure(Project project, Caller caller, @PathVariable long id) {
-        return SentBodies.ProofBody.of(
+    SentBodies.EvidenceBody measureEvidence(Project project, Caller caller, @PathVariable long id) {
+        return SentBodies.EvidenceBody.of(
                 evidenceService.of(project, caller, own(project, caller, id).id(), true));
     }
 
@@ -93,14 +106,15 @@ class SentApi {
 
     /** The statement as text that runs in any client of its database; a private value is as its parameter's name. */
     @GetMapping("/{id}/text")
-    RunnableStatement text(Project project, Caller caller, @PathVariable long id) {
+    RunnableStatement getRunnableStatement(Project project, Caller caller, @PathVariable long id) {
         return new RunnableStatement(
                 statementReplay.runnable(project, own(project, caller, id).id()));
     }
 
     /** Two statements next to each other: what differs, and the first rows in which they do. */
     @GetMapping("/{id}/differences/{other}")
-    StatementReplay.Compared compare(Project project, Caller caller, @PathVariable long id, @PathVariable long other) {
+    StatementReplay.StatementComparison compareSentStatements(
+            Project project, Caller caller, @PathVariable long id, @PathVariable long other) {
         return statementReplay.compare(
                 project,
                 caller,
@@ -109,14 +123,22 @@ class SentApi {
     }
 
     @GetMapping("/{id}")
-    SentLine one(Project project, Caller caller, @PathVariable long id) {
+    SentStatementBody getSentStatement(Project project, Caller caller, @PathVariable long id) {
         return line(project, own(project, caller, id));
     }
 
-    private SentLine line(Project project, SentRow row) {
+    private SentStatementBody line(Project project, SentRow row) {
         String queryName =
                 project.hasQuery(row.queryId()) ? project.query(row.queryId()).name() : row.queryId();
-        return new SentLine(
+        Optional<Report> report =
+                Optional.of(row.reportId()).filter(project::hasReport).map(project::report);
+        String viewTitle = report.stream()
+                .flatMap(known -> known.views().stream())
+                .filter(view -> view.id().equals(row.viewId()))
+                .map(View::title)
+                .findFirst()
+                .orElse("");
+        return new SentStatementBody(
                 row.id(),
                 row.sentAt().toString(),
                 row.caller(),
@@ -124,15 +146,17 @@ class SentApi {
                 row.queryId(),
                 queryName,
                 row.reportId(),
+                report.map(Report::name).orElse(row.reportId()),
                 row.viewId(),
+                viewTitle,
                 row.cause(),
                 row.text(),
                 SentBodies.SentValueBody.of(log.values(row)),
                 row.outcome(),
                 row.problem(),
-                row.gathered(),
-                row.fetched(),
-                row.shown(),
+                row.localRows(),
+                row.fetchedRows(),
+                row.shownRows(),
                 row.databaseMs(),
                 row.totalMs());
     }

@@ -21,16 +21,16 @@ class ServedProjectsApi {
     }
 
     /**
-     * @param files whether they are those of files, and no one changes them here
+     * @param served whether they are those of files, and no one changes them here
      * @param since when those that are served were taken, as ISO 8601; empty when none were yet
-     * @param wrong what is wrong with the files as they are now, a sentence each
+     * @param problems what is wrong with the files as they are now, a sentence each
      */
-    record ServingBody(boolean files, String since, List<String> wrong) {}
+    record ProjectFolderState(boolean served, String since, List<String> problems) {}
 
     @GetMapping
-    ServingBody state() {
+    ProjectFolderState getProjectFolderState() {
         ProjectFolderWatcher.State state = projectFolderWatcher.state();
-        return new ServingBody(
+        return new ProjectFolderState(
                 state.files(), state.since().map(Instant::toString).orElse(""), state.wrong());
     }
 }

@@ -64,17 +64,17 @@ class SignedLinksApi {
      * A link that was made.
      *
      * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
-     * @param anyone whether it opens the report for anyone who has it; else for those who are signed in and see the report without it
+     * @param openToAnyone whether it opens the report for anyone who has it; else for those who are signed in and see the report without it
      */
     record SignedLink(
             String id,
-            String madeBy,
-            String madeAt,
+            String createdBy,
+            String createdAt,
             String lastDay,
-            boolean anyone,
+            boolean openToAnyone,
             Map<String, ChoiceBody> choices,
-            LinkStatus standing,
-            Uses uses) {}
+            LinkStatus status,
+            LinkUsage uses) {}
 
     /** Whether a link still opens anything. */
     enum LinkStatus {
@@ -84,10 +84,10 @@ class SignedLinksApi {
     }
 
     /** How often the report was opened by a link, and when last; empty for never. */
-    record Uses(int count, String last) {}
+    record LinkUsage(int count, String last) {}
 
     @GetMapping
-    List<SignedLink> all(Project project, @PathVariable String id) {
+    List<SignedLink> listSignedLinks(Project project, @PathVariable String id) {
         return reportLinks.of(project, project.report(id).id()).stream()
                 .map(this::body)
                 .toList();
@@ -96,13 +96,13 @@ class SignedLinksApi {
     private SignedLink body(SignedLinkRow row) {
         return new SignedLink(
                 row.id(),
-                row.madeBy(),
-                row.madeAt().toString(),
+                row.createdBy(),
+                row.createdAt().toString(),
                 row.ends().map(this::lastDay).orElse(""),
-                row.anyone(),
+                row.openToAnyone(),
                 ChoiceBody.of(reportLinks.choices(row)),
                 standing(row),
-                new Uses(row.uses(), row.usedAt()));
+                new LinkUsage(row.uses(), row.usedAt()));
     }
 
     private LinkStatus standing(SignedLinkRow row) {
@@ -124,13 +124,13 @@ class SignedLinksApi {
             Map<String, @NotNull(message = RequestLimits.MISSING) @Valid ChoiceBody> choices,
 
             @NotNull(message = RequestLimits.MISSING) String lastDay,
-            boolean anyone) {}
+            boolean openToAnyone) {}
 
     /** @param token the signed part; it is reported here and nowhere again */
-    record MadeSignedLink(SignedLink link, String token) {}
+    record CreatedSignedLink(SignedLink link, String token) {}
 
     @PostMapping
-    MadeSignedLink make(
+    CreatedSignedLink createSignedLink(
             Project project,
             Caller caller,
             @PathVariable String id,
@@ -142,16 +142,16 @@ class SignedLinksApi {
                 RequestedChoices.of(caller.fixing(choices, "The link"), project.parametersOf(report), choices);
         choiceResolver.choose(project, choices.keySet(), requested).orRefuse();
         refusePrivate(project, choices);
-        if (body.anyone()) {
+        if (body.openToAnyone()) {
             refuseUnsaid(project, report, choices);
         }
         ReportLinks.CreatedLink made = reportLinks.make(
                 project,
                 report.id(),
-                new ReportLinks.LinkRequest(choices, ends(body.lastDay()), body.anyone(), caller.id()));
-        String what = body.anyone() ? "created an open signed link" : "created a signed link";
+                new ReportLinks.LinkRequest(choices, ends(body.lastDay()), body.openToAnyone(), caller.id()));
+        String what = body.openToAnyone() ? "created an open signed link" : "created a signed link";
         auditRecorder.note(request, what, project.id(), report.id());
-        return new MadeSignedLink(body(made.row()), made.token());
+        return new CreatedSignedLink(body(made.row()), made.token());
     }
 
     /* Of what is held, only what the link says belongs to them. */
@@ -176,7 +176,7 @@ class SignedLinksApi {
     private static void refusePrivate(Project project, Map<String, ChoiceText> choices) {
         choices.keySet().stream()
                 .filter(name -> project.parameters().containsKey(name)
-                        && project.parameter(name).upkeep().unlogged())
+                        && project.parameter(name).maintenance().unlogged())
                 .findFirst()
                 .ifPresent(name -> {
                     throw new ProblemException(Problem.of(
@@ -204,7 +204,8 @@ class SignedLinksApi {
     /** Takes a link back: it opens nothing from now on. */
     @DeleteMapping("/{linkId}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void takeBack(Project project, @PathVariable String id, @PathVariable String linkId, HttpServletRequest request) {
+    void revokeSignedLink(
+            Project project, @PathVariable String id, @PathVariable String linkId, HttpServletRequest request) {
         reportLinks.takeBack(project, id, linkId);
         auditRecorder.note(request, "revoked a signed link", project.id(), id);
     }

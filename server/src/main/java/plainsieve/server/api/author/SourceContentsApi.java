@@ -60,13 +60,13 @@ class SourceContentsApi {
      * @param title its kind as people write it
      * @param address where it is, in words
      * @param database the database's name, or the path of its file or folder
-     * @param places how many statements for rows it takes at once
-     * @param seconds how long each of them may run; 0 leaves it to the server
+     * @param concurrentStatements how many statements for rows it takes at once
+     * @param timeoutSeconds how long each of them may run; 0 leaves it to the server
      * @param functions that its statements may call although the database does not prove that they only read
-     * @param said what columns of files are taken for, by table and column
-     * @param forms what they can be taken for; none unless the source is a folder
+     * @param tableOverrides what columns of files are taken for, by table and column
+     * @param columnTypes what they can be taken for; none unless the source is a folder
      * @param rejectedSince since when it is not asked because it rejects the user or the password, ISO 8601; empty when it does not
-     * @param lines where the names of columns can be; none unless the source is a folder
+     * @param headerLines where the names of columns can be; none unless the source is a folder
      */
     record SourceBody(
             String id,
@@ -78,12 +78,12 @@ class SourceContentsApi {
             String database,
             String user,
             String signIn,
-            int places,
-            int seconds,
+            int concurrentStatements,
+            int timeoutSeconds,
             List<String> functions,
-            Map<String, Map<String, String>> said,
-            List<String> forms,
-            List<String> lines,
+            Map<String, Map<String, String>> tableOverrides,
+            List<String> columnTypes,
+            List<String> headerLines,
             String rejectedSince) {
         static SourceBody of(String id, SourceSettings settings, SourceLimits limits, Optional<Instant> rejectedSince) {
             SourceFields fields = SourceFields.of(settings);
@@ -97,10 +97,10 @@ class SourceContentsApi {
                     fields.database(),
                     fields.user(),
                     fields.signIn(),
-                    limits.places(),
-                    limits.seconds(),
+                    limits.concurrentStatements(),
+                    limits.timeoutSeconds(),
                     limits.functions().stream().sorted().toList(),
-                    fields.said(),
+                    fields.tableOverrides(),
                     settings instanceof SourceSettings.Folder ? CellFormat.allWords() : List.of(),
                     settings instanceof SourceSettings.Folder ? HeaderRow.offeredWords() : List.of(),
                     rejectedSince.map(Instant::toString).orElse(""));
@@ -108,7 +108,7 @@ class SourceContentsApi {
     }
 
     @GetMapping
-    List<SourceBody> all(Project project) {
+    List<SourceBody> listSources(Project project) {
         Map<String, SourceLimits> limits = kept.limits();
         return project.sources().entrySet().stream()
                 // One that went at this moment is shown as the project knew it.
@@ -121,10 +121,10 @@ class SourceContentsApi {
     }
 
     /** @param message the version when it answers, else what is wrong and what to do */
-    record SourceHealth(boolean answers, String message, long millis) {}
+    record SourceHealth(boolean reachable, String message, long millis) {}
 
     @GetMapping("/{id}/health")
-    SourceHealth health(Project project, @PathVariable String id) {
+    SourceHealth getSourceHealth(Project project, @PathVariable String id) {
         project.source(id);
         long start = System.nanoTime();
         try {
@@ -138,36 +138,37 @@ class SourceContentsApi {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    /** @param silent what of it does not tell its tables at the moment, and why, a sentence each */
-    record SourceContents(List<Catalog.Table> tables, List<Catalog.Function> functions, List<String> silent) {}
+    /** @param unreadable what of it does not tell its tables at the moment, and why, a sentence each */
+    record SourceContents(
+            List<Catalog.Table> tables, List<Catalog.CatalogFunction> functions, List<String> unreadable) {}
 
     /** Everything that a source shows: tables and views with columns and indexes, functions and procedures. */
     @GetMapping("/{id}/contents")
-    SourceContents contents(Project project, @PathVariable String id) {
+    SourceContents getSourceContents(Project project, @PathVariable String id) {
         project.source(id);
         Catalog catalog = statementSender.catalogue(id);
-        return new SourceContents(catalog.tables(), catalog.functions(), catalog.silent());
+        return new SourceContents(catalog.tables(), catalog.functions(), catalog.unreadable());
     }
 
     /**
      * What a column of files is taken for.
      *
      * @param column empty for the line that has the names of all columns
-     * @param form empty for automatic
+     * @param type empty for automatic
      */
-    record Saying(String table, String column, String form) {}
+    record TableOverride(String table, String column, String type) {}
 
     /** Takes a column of files for something from now on. */
     @PutMapping("/{id}/table-overrides")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void say(Project project, @PathVariable String id, @RequestBody Saying body) {
+    void setTableOverride(Project project, @PathVariable String id, @RequestBody TableOverride body) {
         project.source(id);
-        edits.say(id, body.table(), body.column(), Absent.orEmpty(body.form()));
+        edits.say(id, body.table(), body.column(), Absent.orEmpty(body.type()));
     }
 
     /** The first rows of a table, as the database gives them. */
     @GetMapping("/{id}/rows")
-    TablePreview.PreviewRows rows(
+    TablePreview.PreviewRows previewTable(
             Project project,
             Caller caller,
             @PathVariable String id,
@@ -181,7 +182,7 @@ class SourceContentsApi {
 
     /** The text of a query that reads a table or calls a function, for its author to go on with. */
     @GetMapping("/{id}/start")
-    QueryStart start(
+    QueryStart proposeQueryText(
             Project project,
             @PathVariable String id,
             @RequestParam(defaultValue = "") String schema,

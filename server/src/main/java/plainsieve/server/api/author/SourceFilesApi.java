@@ -29,7 +29,7 @@ class SourceFilesApi {
     /** Puts a file into the folder of a source. @param replace whether it may take the place of one that is there */
     @PutMapping(value = "/{id}/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void put(
+    void uploadFile(
             Project project,
             @PathVariable String id,
             @RequestParam String name,

@@ -56,36 +56,36 @@ class StagesApi {
     /**
      * What a parameter opens with in a stage.
      *
-     * @param words as people would say it
+     * @param label as people would say it
      */
-    record StageValue(String parameter, DefaultBody value, String words) {}
+    record StageValue(String parameter, DefaultBody value, String label) {}
 
     /**
      * A stage.
      *
      * @param sources which source is asked instead of another, by the other's id
-     * @param rows the most that a view or the bench shows; 0 for what the server says
-     * @param seconds after which a statement is stopped; 0 for what the server says
-     * @param mine whether who asks may change it
-     * @param clauses all of it in words
-     * @param lastChange what was changed last, as the record of deeds has it; empty when nothing was
+     * @param rowLimit the most that a view or the bench shows; 0 for what the server says
+     * @param timeoutSeconds after which a statement is stopped; 0 for what the server says
+     * @param editable whether who asks may change it
+     * @param description all of it in words
+     * @param lastChange what was changed last, from the audit log; empty when nothing was
      */
     record StageBody(
             String name,
-            List<StageValue> values,
+            List<StageValue> defaults,
             Map<String, String> sources,
-            long rows,
-            long seconds,
+            long rowLimit,
+            long timeoutSeconds,
             int version,
-            boolean mine,
-            List<String> clauses,
-            LastChange lastChange) {}
+            boolean editable,
+            List<String> description,
+            StageLastChange lastChange) {}
 
     /** @param at ISO 8601; empty for never */
-    record LastChange(String at, String who, String what) {}
+    record StageLastChange(String at, String person, String action) {}
 
     @GetMapping
-    List<StageBody> all(Project project, Caller caller) {
+    List<StageBody> listStages(Project project, Caller caller) {
         return project.stages().stream()
                 .map(stage -> body(project, caller, stage))
                 .toList();
@@ -99,12 +99,12 @@ class StagesApi {
                 values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
             }
         });
-        LastChange last = auditLog.last(project.id(), CHANGED, stage.name() + ": ")
-                .map(deed -> new LastChange(
-                        deed.at().toString(),
-                        deed.person(),
-                        deed.about().substring(stage.name().length() + 2)))
-                .orElse(new LastChange("", "", ""));
+        StageLastChange last = auditLog.last(project.id(), CHANGED, stage.name() + ": ")
+                .map(entry -> new StageLastChange(
+                        entry.at().toString(),
+                        entry.person(),
+                        entry.object().substring(stage.name().length() + 2)))
+                .orElse(new StageLastChange("", "", ""));
         return new StageBody(
                 stage.name(),
                 values,
@@ -127,33 +127,33 @@ class StagesApi {
 
     /** What should hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
     record StageChange(
-            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> values,
+            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> defaults,
             Map<String, @NotNull(message = RequestLimits.MISSING) String> sources,
-            long rows,
-            long seconds,
+            long rowLimit,
+            long timeoutSeconds,
             int version) {
         StageChange {
-            values = values == null ? Map.of() : new LinkedHashMap<>(values);
+            defaults = defaults == null ? Map.of() : new LinkedHashMap<>(defaults);
             sources = sources == null ? Map.of() : new LinkedHashMap<>(sources);
         }
 
         private Stage toStage(String name) {
             Map<String, DefaultDefinition> said = new LinkedHashMap<>();
-            values.forEach((parameter, value) -> said.put(parameter, value.toDefinition()));
+            defaults.forEach((parameter, value) -> said.put(parameter, value.toDefinition()));
             return new Stage(
                     name,
                     said,
                     sources,
                     new Stage.Limits(
-                            rows == 0 ? OptionalLong.empty() : OptionalLong.of(rows),
-                            seconds == 0 ? Optional.empty() : Optional.of(Duration.ofSeconds(seconds))),
+                            rowLimit == 0 ? OptionalLong.empty() : OptionalLong.of(rowLimit),
+                            timeoutSeconds == 0 ? Optional.empty() : Optional.of(Duration.ofSeconds(timeoutSeconds))),
                     version);
         }
     }
 
     @PutMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void change(
+    void updateStage(
             Project project,
             Caller caller,
             @PathVariable String name,
@@ -184,7 +184,7 @@ class StagesApi {
     /** Nothing else holds in it any more; one that was named is gone. */
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {
+    void removeStage(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {
         require(caller, name);
         edits.remove(project, name);
         auditRecorder.note(request, CHANGED, project.id(), name + ": no stage values left");

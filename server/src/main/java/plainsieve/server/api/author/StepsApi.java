@@ -50,7 +50,7 @@ class StepsApi {
 
     /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
     @PostMapping("/analysis")
-    StepsBodies.StepsBody read(
+    StepsBodies.StepsBody analyzeSteps(
             Project project, Caller caller, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
         return analysis.run(caller, () -> {
@@ -61,11 +61,11 @@ class StepsApi {
 
     /** The options of a mark; values are read from the rows at that step. */
     @PostMapping("/options")
-    List<SentenceBodies.OfferBody> offers(
+    List<SentenceBodies.OptionBody> listStepOptions(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody StepsBodies.MarkAsked body) {
+            @Valid @RequestBody StepsBodies.StepOptionsRequest body) {
         Query query = project.query(id);
         StepsAnalysis analysis = this.analysis.run(caller, () -> project.steps(query.sourceId(), body.text()));
         StepOptions offers = new StepOptions(analysis, project.parameters().values(), rows(project, query));
@@ -97,8 +97,8 @@ class StepsApi {
                 .toList();
     }
 
-    private static List<SentenceBodies.OfferBody> bodies(List<MarkOption> offers) {
-        return offers.stream().map(SentenceBodies.OfferBody::of).toList();
+    private static List<SentenceBodies.OptionBody> bodies(List<MarkOption> offers) {
+        return offers.stream().map(SentenceBodies.OptionBody::of).toList();
     }
 
     private static StepsAnalysis.AnalyzedStep step(StepsAnalysis analysis, int step) {
@@ -130,22 +130,22 @@ class StepsApi {
 
     /** Completions of a typed line. */
     @PostMapping("/completions")
-    List<StepsBodies.Completion> completions(
+    List<StepsBodies.Completion> listStepCompletions(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody StepsBodies.LineAsked body) {
+            @Valid @RequestBody StepsBodies.CompletionRequest body) {
         Query query = project.query(id);
         StepsAnalysis analysis = this.analysis.run(caller, () -> project.steps(query.sourceId(), body.text()));
-        int behind = Math.min(Math.max(body.behind(), 0), analysis.steps().size());
+        int behind = Math.min(Math.max(body.afterStep(), 0), analysis.steps().size());
         StepCompletions completions =
                 new StepCompletions(analysis, project.parameters().values(), rows(project, query));
-        StepCompletions.CompletionList found = completions.of(body.typed(), behind);
+        StepCompletions.CompletionList found = completions.of(body.line(), behind);
         RequestedChoices requested =
                 RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
         StepValues.ValuePosition where = new StepValues.ValuePosition(before(analysis, behind), found.valuesOf());
         Stream<MarkOption> fitting = values.of(project, query, requested, where).stream()
-                .filter(value -> value.words().toLowerCase(Locale.ROOT).startsWith(found.begun()));
+                .filter(value -> value.label().toLowerCase(Locale.ROOT).startsWith(found.begun()));
         return Stream.concat(fitting, found.offers().stream())
                 .map(option -> StepsBodies.Completion.of(option, found.from()))
                 .toList();

@@ -36,16 +36,16 @@ final class StepsBodies {
      * Steps as they read.
      *
      * @param sql the statement that they come to; empty while something is wrong
-     * @param stretches which step each part of it comes from
+     * @param sqlRanges which step each part of it comes from
      * @param columns those that there are at last; none while they are not known
-     * @param several where the rows of several sources come together; without a step where all of them are of one
+     * @param federation where the rows of several sources come together; without a step where all of them are of one
      */
     record StepsBody(
             List<StepBody> steps,
             String sql,
-            List<StretchBody> stretches,
-            List<ColumnAfter> columns,
-            FederationBody several,
+            List<SqlRange> sqlRanges,
+            List<OutputColumn> columns,
+            FederationBody federation,
             List<ProblemBody> problems) {
         static StepsBody of(StepsAnalysis analysis, FederationBody several) {
             List<Optional<FilterPushdownHint>> earlier = FilterPushdownHint.all(analysis.steps());
@@ -55,19 +55,19 @@ final class StepsBodies {
                             .toList(),
                     analysis.made().map(CompiledSteps::sql).orElse(""),
                     analysis.made()
-                            .map(compiledSteps -> stretches(analysis, compiledSteps))
+                            .map(compiledSteps -> sqlRanges(analysis, compiledSteps))
                             .orElse(List.of()),
-                    analysis.columns().stream().map(ColumnAfter::of).toList(),
+                    analysis.columns().stream().map(OutputColumn::of).toList(),
                     several,
                     analysis.problems().stream().map(ProblemBody::of).toList());
         }
 
-        private static List<StretchBody> stretches(StepsAnalysis analysis, CompiledSteps compiledSteps) {
+        private static List<SqlRange> sqlRanges(StepsAnalysis analysis, CompiledSteps compiledSteps) {
             List<Integer> lines = analysis.steps().stream()
                     .map(StepsAnalysis.AnalyzedStep::line)
                     .toList();
             return compiledSteps.stretches().stream()
-                    .map(mappedRange -> new StretchBody(
+                    .map(mappedRange -> new SqlRange(
                             mappedRange.start(),
                             mappedRange.end(),
                             lines.indexOf(mappedRange.origin().line())))
@@ -76,47 +76,47 @@ final class StepsBodies {
     }
 
     /** @param step which step, from 0 */
-    record StretchBody(int start, int end, int step) {}
+    record SqlRange(int start, int end, int step) {}
 
     /**
      * A step.
      *
      * @param line the number of its line in the text, from 0
-     * @param written its words as they are kept
-     * @param pieces the same words, cut at those that can be changed; all of one piece while it cannot be understood
-     * @param replaced for each mark what gives way to what is taken
-     * @param known whether it is known which columns there are after it
+     * @param text its words as they are kept
+     * @param parts the same words, cut at those that can be changed; all of one piece while it cannot be understood
+     * @param replacedRanges for each mark what gives way to what is taken
+     * @param columnsKnown whether it is known which columns there are after it
      * @param hints what is worth knowing of it
      * @param problem what is wrong with it; empty when nothing is
      */
     record StepBody(
             int line,
-            boolean on,
-            String written,
-            List<SentenceBodies.PieceBody> pieces,
-            List<ReplacedBody> replaced,
-            boolean known,
-            HintsBody hints,
+            boolean enabled,
+            String text,
+            List<SentenceBodies.SentencePart> parts,
+            List<TextRange> replacedRanges,
+            boolean columnsKnown,
+            StepHintsBody hints,
             String problem) {
         static StepBody of(StepsAnalysis.AnalyzedStep step, Optional<FilterPushdownHint> earlier) {
             return new StepBody(
                     step.line(),
                     step.on(),
                     step.written(),
-                    pieces(step),
+                    parts(step),
                     step.marks().stream()
-                            .map(mark -> new ReplacedBody(
+                            .map(mark -> new TextRange(
                                     mark.replaced().start(), mark.replaced().end()))
                             .toList(),
                     step.columns().isPresent(),
-                    HintsBody.of(step, earlier),
+                    StepHintsBody.of(step, earlier),
                     step.problem()
                             .map(problem -> problem.message() + " " + problem.advice())
                             .orElse(""));
         }
 
-        private static List<SentenceBodies.PieceBody> pieces(StepsAnalysis.AnalyzedStep step) {
-            List<SentenceBodies.PieceBody> pieces = new ArrayList<>();
+        private static List<SentenceBodies.SentencePart> parts(StepsAnalysis.AnalyzedStep step) {
+            List<SentenceBodies.SentencePart> pieces = new ArrayList<>();
             int at = 0;
             for (int i = 0; i < step.marks().size(); i++) {
                 StepMark mark = step.marks().get(i);
@@ -132,12 +132,12 @@ final class StepsBodies {
             return pieces;
         }
 
-        private static SentenceBodies.PieceBody words(String text) {
-            return new SentenceBodies.PieceBody(text, "", false, false, false, "");
+        private static SentenceBodies.SentencePart words(String text) {
+            return new SentenceBodies.SentencePart(text, "", false, false, false, "");
         }
 
-        private static SentenceBodies.PieceBody piece(StepsAnalysis.AnalyzedStep step, StepMark mark, int number) {
-            return new SentenceBodies.PieceBody(
+        private static SentenceBodies.SentencePart piece(StepsAnalysis.AnalyzedStep step, StepMark mark, int number) {
+            return new SentenceBodies.SentencePart(
                     step.written().substring(mark.at().start(), mark.at().end()),
                     Integer.toString(number),
                     !ONLY_TAKEN.contains(mark.kind()),
@@ -148,28 +148,28 @@ final class StepsBodies {
         }
     }
 
-    record ReplacedBody(int start, int end) {}
+    record TextRange(int start, int end) {}
 
     /** @param type empty when it is not known */
-    record ColumnAfter(String name, String type) {
-        static ColumnAfter of(KnownColumn column) {
-            return new ColumnAfter(column.name(), column.type().map(Type::word).orElse(""));
+    record OutputColumn(String name, String type) {
+        static OutputColumn of(KnownColumn column) {
+            return new OutputColumn(column.name(), column.type().map(Type::word).orElse(""));
         }
     }
 
     /**
      * Hints about a step.
      *
-     * @param fresh the columns that it brought
-     * @param odd a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
-     * @param oddKind why they are odd: {@code found-none}, {@code do-not-fit}; empty where there are none
-     * @param earlier in front of which step it could be; -1 where it is as early as it can
+     * @param newColumns the columns that it brought
+     * @param checkStep a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
+     * @param checkKind why they are odd: {@code found-none}, {@code do-not-fit}; empty where there are none
+     * @param earlierIndex in front of which step it could be; -1 where it is as early as it can
      * @param reason what would be saved there
      */
-    record HintsBody(List<String> fresh, String odd, String oddKind, int earlier, String reason) {
-        static HintsBody of(StepsAnalysis.AnalyzedStep step, Optional<FilterPushdownHint> earlier) {
+    record StepHintsBody(List<String> newColumns, String checkStep, String checkKind, int earlierIndex, String reason) {
+        static StepHintsBody of(StepsAnalysis.AnalyzedStep step, Optional<FilterPushdownHint> earlier) {
             Optional<ProblemRows> odd = ProblemRows.of(step);
-            return new HintsBody(
+            return new StepHintsBody(
                     List.copyOf(step.fresh()),
                     odd.map(ProblemRows::line).orElse(""),
                     odd.map(rows -> rows.kind().word()).orElse(""),
@@ -192,7 +192,7 @@ final class StepsBodies {
      * @param runId by which the runs are stopped
      * @param choices what is chosen on the bench
      */
-    record TextsAsked(
+    record TextPair(
             String runId,
 
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
@@ -202,7 +202,7 @@ final class StepsBodies {
             String second,
 
             Map<String, ChoiceBody> choices) {
-        TextsAsked {
+        TextPair {
             runId = RunIds.given(runId);
             first = Absent.orEmpty(first);
             second = Absent.orEmpty(second);
@@ -210,9 +210,9 @@ final class StepsBodies {
     }
 
     /** @param first how many rows the first has @param same whether all rows are the same */
-    record SameBody(long first, long second, boolean same) {
-        static SameBody of(RowEquality.RowCounts found) {
-            return new SameBody(found.first(), found.second(), found.same());
+    record RowComparison(long first, long second, boolean same) {
+        static RowComparison of(RowEquality.RowCounts found) {
+            return new RowComparison(found.first(), found.second(), found.same());
         }
     }
 
@@ -222,7 +222,7 @@ final class StepsBodies {
      * @param mark its number within the step; "+" for what could be put after the step
      * @param choices what is chosen on the bench, for the values that there are then
      */
-    record MarkAsked(
+    record StepOptionsRequest(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
@@ -232,7 +232,7 @@ final class StepsBodies {
             String mark,
 
             Map<String, ChoiceBody> choices) {
-        MarkAsked {
+        StepOptionsRequest {
             text = Absent.orEmpty(text);
             mark = Absent.orEmpty(mark);
         }
@@ -241,33 +241,33 @@ final class StepsBodies {
     /**
      * A line that is being typed.
      *
-     * @param behind after how many steps
+     * @param afterStep after how many steps
      * @param choices what is chosen on the bench, for the values that there are then
      */
-    record LineAsked(
+    record CompletionRequest(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
-            int behind,
+            int afterStep,
 
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
-            String typed,
+            String line,
 
             Map<String, ChoiceBody> choices) {
-        LineAsked {
+        CompletionRequest {
             text = Absent.orEmpty(text);
-            typed = Absent.orEmpty(typed);
+            line = Absent.orEmpty(line);
         }
     }
 
     /**
      * A completion of a line.
      *
-     * @param words what is put in
+     * @param text what is put in
      * @param note what is known of it
      * @param from where in the line what it takes the place of begins
      */
-    record Completion(String words, String note, int from) {
+    record Completion(String text, String note, int from) {
         static Completion of(MarkOption option, int from) {
             return new Completion(option.id(), option.note(), from);
         }

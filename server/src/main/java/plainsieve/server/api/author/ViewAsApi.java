@@ -22,7 +22,7 @@ class ViewAsApi {
 
     /** Groups, then people. Requests for a report are answered as for one of them with its “as” in the header Look-As. */
     @GetMapping
-    List<ViewAs.Impersonation> all(Project project) {
+    List<ViewAs.Impersonation> listViewAsOptions(Project project) {
         return viewAs.all(project.id());
     }
 }

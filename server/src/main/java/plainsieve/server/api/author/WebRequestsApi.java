@@ -44,13 +44,13 @@ class WebRequestsApi {
     }
 
     /** @param choices what is chosen on the bench */
-    @Schema(name = "RequestAsked")
-    record Asked(
+    @Schema(name = "RequestDraft")
+    record RequestDraft(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
 
             Map<String, ChoiceBody> choices) {
-        Asked {
+        RequestDraft {
             text = Absent.orEmpty(text);
         }
     }
@@ -63,15 +63,15 @@ class WebRequestsApi {
      * @param problem why there is none yet; empty when there is
      */
     @Schema(name = "RequestAddress")
-    record Address(String base, String text, List<SentBodies.SentValueBody> values, String problem) {}
+    record RequestAddress(String base, String text, List<SentBodies.SentValueBody> values, String problem) {}
 
     /** What would be asked. */
     @PostMapping("/address")
-    Address address(
+    RequestAddress getRequestAddress(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody Asked body) {
+            @Valid @RequestBody RequestDraft body) {
         String base = project.source(project.query(id).sourceId()).address();
         try {
             Statement statement = queryRunner.statementOf(order(project, caller, id, body));
@@ -79,9 +79,9 @@ class WebRequestsApi {
             List<SentValue> values = SentValues.of(statement).stream()
                     .filter(value -> value.offset() < front.length())
                     .toList();
-            return new Address(base, front, SentBodies.SentValueBody.of(values), "");
+            return new RequestAddress(base, front, SentBodies.SentValueBody.of(values), "");
         } catch (ProblemException e) {
-            return new Address(
+            return new RequestAddress(
                     base, "", List.of(), e.first().message() + " " + e.first().advice());
         }
     }
@@ -96,14 +96,14 @@ class WebRequestsApi {
     }
 
     /** Where rows could be, and how many. */
-    @Schema(name = "RowsPlace")
-    record Place(String at, long rows) {}
+    @Schema(name = "RowsLocation")
+    record RowsLocation(String at, long rows) {}
 
-    /** @param form what its cells are taken for, in words */
-    @Schema(name = "AnswerColumn")
-    record AnswerColumn(String name, String form, long misfits) {
-        static AnswerColumn of(DetectedColumn column) {
-            return new AnswerColumn(column.name(), column.form(), column.misfits());
+    /** @param type what its cells are taken for, in words */
+    @Schema(name = "PreviewColumn")
+    record PreviewColumn(String name, String type, long mismatches) {
+        static PreviewColumn of(DetectedColumn column) {
+            return new PreviewColumn(column.name(), column.type(), column.mismatches());
         }
     }
 
@@ -115,42 +115,42 @@ class WebRequestsApi {
      * @param columns those that its rows have; none when it could not be read
      * @param problem why it could not be read; empty when it could
      */
-    @Schema(name = "AnswerLook")
-    record Look(
+    @Schema(name = "RequestPreview")
+    record PreviewBody(
             String address,
             int status,
             List<String> headers,
-            String beginning,
+            String start,
             boolean more,
-            List<Place> lists,
-            List<AnswerColumn> columns,
+            List<RowsLocation> lists,
+            List<PreviewColumn> columns,
             String problem) {
-        static Look of(ResponsePreview look) {
-            return new Look(
+        static PreviewBody of(ResponsePreview look) {
+            return new PreviewBody(
                     look.address(),
                     look.status(),
                     look.headers(),
                     look.beginning(),
                     look.more(),
                     look.lists().stream()
-                            .map(place -> new Place(place.at(), place.rows()))
+                            .map(place -> new RowsLocation(place.at(), place.rows()))
                             .toList(),
-                    look.columns().stream().map(AnswerColumn::of).toList(),
+                    look.columns().stream().map(PreviewColumn::of).toList(),
                     look.problem());
         }
     }
 
     /** Asks the service for the first page, and shows what it says. */
     @PostMapping("/preview")
-    Look look(
+    PreviewBody previewRequest(
             @Staged(Stage.DRAFT) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody Asked body) {
-        return Look.of(queryRunner.look(order(project, caller, id, body)));
+            @Valid @RequestBody RequestDraft body) {
+        return PreviewBody.of(queryRunner.look(order(project, caller, id, body)));
     }
 
-    private static RunRequest order(Project project, Caller caller, String id, Asked body) {
+    private static RunRequest order(Project project, Caller caller, String id, RequestDraft body) {
         return new RunRequest(
                 UUID.randomUUID().toString(),
                 project,

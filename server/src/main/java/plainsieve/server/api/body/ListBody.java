@@ -17,16 +17,21 @@ import plainsieve.core.value.ProblemException;
  *     the counts; else empty
  * @param column the column that has the values; of a typed list, the column it is compared with
  * @param counts whether viewers see how many rows each value has
- * @param keptSeconds how long an answer is taken for fresh; 0 asks each time
+ * @param cacheSeconds how long an answer is taken for fresh; 0 asks each time
  */
 public record ListBody(
-        String kind, List<ListedValue> values, String queryId, ColumnBody column, boolean counts, Integer keptSeconds) {
+        String kind,
+        List<ListedValue> values,
+        String queryId,
+        ColumnBody column,
+        boolean counts,
+        Integer cacheSeconds) {
     public ListBody {
         kind = Absent.orElse(kind, "any");
         values = Absent.orEmpty(values);
         queryId = Absent.orEmpty(queryId);
         column = column == null ? ColumnBody.of(ColumnReference.NONE) : column;
-        keptSeconds = keptSeconds == null ? seconds(ListDefinition.USUALLY_KEPT) : keptSeconds;
+        cacheSeconds = cacheSeconds == null ? seconds(ListDefinition.USUALLY_KEPT) : cacheSeconds;
     }
 
     private static Integer seconds(Duration kept) {
@@ -66,7 +71,7 @@ public record ListBody(
     }
 
     ListDefinition toDefinition() {
-        Duration kept = Duration.ofSeconds(keptSeconds);
+        Duration kept = Duration.ofSeconds(cacheSeconds);
         return switch (kind) {
             case "any" -> new ListDefinition.Any();
             case "typed" -> new ListDefinition.Typed(values, column.toPlace());

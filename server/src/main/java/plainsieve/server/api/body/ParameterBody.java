@@ -24,15 +24,15 @@ import plainsieve.core.value.Type;
  * @param group the heading under which readers find it; may be empty
  * @param unit what viewers read behind a value: "min"
  * @param covers what a chosen value represents: itself, month, containing, …
- * @param blankWords what viewers read when nothing is chosen: "any vessel"
+ * @param blankLabel what viewers read when nothing is chosen: "any vessel"
  * @param allRule what choosing all means: leave-out or send-each
- * @param everyRow in a row limit, the value that means all rows; else empty
- * @param least the smallest value that may be chosen; else empty
- * @param most the largest value that may be chosen; else empty
+ * @param unlimitedValue in a row limit, the value that means all rows; else empty
+ * @param minimum the smallest value that may be chosen; else empty
+ * @param maximum the largest value that may be chosen; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
- * @param held row access; never said to them; a change that omits it keeps it
+ * @param rowAccess row access; never said to them; a change that omits it keeps it
  * @param formula how the value is worked out, for a parameter that no one chooses; else empty
- * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
+ * @param whenUnlisted what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
  * @param unlogged whether its values are private: never written to Sent
  * @param start the default: what a report opens with
@@ -55,25 +55,25 @@ public record ParameterBody(
         String unit,
 
         String type,
-        boolean many,
+        boolean multiple,
         String covers,
         String blankRule,
 
         @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-        String blankWords,
+        String blankLabel,
 
         String allRule,
-        String everyRow,
-        String least,
-        String most,
+        String unlimitedValue,
+        String minimum,
+        String maximum,
         String rangeEnd,
-        @Valid HeldBody held,
+        @Valid RowAccessBody rowAccess,
 
         @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
         String formula,
 
         ListBody list,
-        String whenGone,
+        String whenUnlisted,
         @JsonProperty("private") boolean unlogged,
         @JsonProperty("default") DefaultBody start,
         ChoiceBody trialChoice,
@@ -92,15 +92,15 @@ public record ParameterBody(
         type = Absent.orElse(type, Type.TEXT.word());
         covers = Absent.orElse(covers, ValueCoverage.ITSELF.word());
         blankRule = Absent.orElse(blankRule, BlankRule.NO_FILTER.word());
-        blankWords = Absent.orEmpty(blankWords);
+        blankLabel = Absent.orEmpty(blankLabel);
         allRule = Absent.orElse(allRule, LEAVE_OUT);
-        everyRow = Absent.orEmpty(everyRow);
-        least = Absent.orEmpty(least);
-        most = Absent.orEmpty(most);
+        unlimitedValue = Absent.orEmpty(unlimitedValue);
+        minimum = Absent.orEmpty(minimum);
+        maximum = Absent.orEmpty(maximum);
         rangeEnd = Absent.orEmpty(rangeEnd);
         formula = Absent.orEmpty(formula);
         list = list == null ? new ListBody(null, null, null, null, false, null) : list;
-        whenGone = Absent.orElse(whenGone, "keep");
+        whenUnlisted = Absent.orElse(whenUnlisted, "keep");
         start = start == null ? new DefaultBody(null, null, null, null) : start;
         trialChoice = trialChoice == null ? ChoiceBody.of(ChoiceText.blank()) : trialChoice;
         formerNames = Absent.orEmpty(formerNames);
@@ -126,26 +126,26 @@ public record ParameterBody(
                 words.group(),
                 words.unit(),
                 meaning.type().word(),
-                meaning.many(),
+                meaning.multiple(),
                 meaning.covers().word(),
                 meaning.blankRule().word(),
-                words.whenBlank(),
+                words.blankLabel(),
                 meaning.sendEach() ? SEND_EACH : LEAVE_OUT,
-                meaning.everyRow().isPresent()
-                        ? Long.toString(meaning.everyRow().getAsLong())
+                meaning.unlimitedValue().isPresent()
+                        ? Long.toString(meaning.unlimitedValue().getAsLong())
                         : "",
-                definition.bounds().least(),
-                definition.bounds().most(),
+                definition.bounds().minimum(),
+                definition.bounds().maximum(),
                 definition.rangeEnd(),
-                HeldBody.of(definition.hold()),
+                RowAccessBody.reference(definition.hold()),
                 definition.formula(),
                 ListBody.of(definition.list()),
-                definition.upkeep().whenGone().name().toLowerCase(Locale.ROOT),
-                definition.upkeep().unlogged(),
+                definition.maintenance().whenUnlisted().name().toLowerCase(Locale.ROOT),
+                definition.maintenance().unlogged(),
                 start,
                 ChoiceBody.of(trial),
-                definition.upkeep().formerNames(),
-                definition.upkeep().version());
+                definition.maintenance().formerNames(),
+                definition.maintenance().version());
     }
 
     /** A new definition, without row access unless the body has it. Throws as {@link #toDefinition(Hold)}. */
@@ -161,10 +161,10 @@ public record ParameterBody(
     public ParameterDefinition toDefinition(RowAccessRule current) {
         return new ParameterDefinition(
                 name,
-                new ParameterDefinition.Words(label, hint, group, unit, blankWords),
+                new ParameterDefinition.Words(label, hint, group, unit, blankLabel),
                 new ParameterDefinition.Meaning(
                         Type.ofWord(type).orElseThrow(() -> refused("type", type, "Choose a type from the list.")),
-                        many,
+                        multiple,
                         ValueCoverage.ofWord(covers)
                                 .orElseThrow(() -> refused(
                                         "value coverage",
@@ -175,41 +175,42 @@ public record ParameterBody(
                                         "blank rule", blankRule, "Use no-filter, rows-without-value or not-allowed.")),
                         sendsEach(),
                         everyRowValue()),
-                new ParameterDefinition.Bounds(least, most, rangeEnd, held == null ? current : held.toHold(this)),
+                new ParameterDefinition.Bounds(
+                        minimum, maximum, rangeEnd, rowAccess == null ? current : rowAccess.toHold(this)),
                 formula,
                 list.toDefinition(),
                 start.toDefinition(),
                 trialChoice.toText(),
-                new ParameterDefinition.ListFreshness(gone(), unlogged, formerNames, version));
+                new ParameterDefinition.Maintenance(gone(), unlogged, formerNames, version));
     }
 
     /**
      * Among what viewers choose.
      *
      * @param by viewer: freely; group; claim; query
-     * @param of the query or the claim that says it; else empty
-     * @param open what is shown to everyone though it does not mention the parameter
+     * @param reference the query or the claim that says it; else empty
+     * @param exempt what is shown to everyone though it does not mention the parameter
      */
-    public record HeldBody(
+    public record RowAccessBody(
             @NotNull(message = RequestLimits.MISSING) String by,
-            String of,
-            List<@NotNull(message = RequestLimits.MISSING) String> open) {
-        public HeldBody {
-            of = Absent.orEmpty(of);
-            open = Absent.orEmpty(open);
+            String reference,
+            List<@NotNull(message = RequestLimits.MISSING) String> exempt) {
+        public RowAccessBody {
+            reference = Absent.orEmpty(reference);
+            exempt = Absent.orEmpty(exempt);
         }
 
-        static HeldBody of(RowAccessRule rowAccessRule) {
-            return new HeldBody(
+        static RowAccessBody reference(RowAccessRule rowAccessRule) {
+            return new RowAccessBody(
                     rowAccessRule.by().word(),
                     rowAccessRule.of(),
-                    rowAccessRule.open().stream().sorted().toList());
+                    rowAccessRule.exempt().stream().sorted().toList());
         }
 
         private RowAccessRule toHold(ParameterBody whole) {
             RowAccessRule.By found = RowAccessRule.By.ofWord(by)
                     .orElseThrow(() -> whole.refused("row access rule", by, "Use viewer, group, claim, query."));
-            return new RowAccessRule(found, of, Set.copyOf(open));
+            return new RowAccessRule(found, reference, Set.copyOf(exempt));
         }
     }
 
@@ -221,21 +222,21 @@ public record ParameterBody(
     }
 
     private ParameterDefinition.MissingValuePolicy gone() {
-        return switch (whenGone) {
+        return switch (whenUnlisted) {
             case "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
             case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;
-            default -> throw refused("rule for missing values", whenGone, "Use keep, drop.");
+            default -> throw refused("rule for missing values", whenUnlisted, "Use keep, drop.");
         };
     }
 
     private OptionalLong everyRowValue() {
-        if (everyRow.isEmpty()) {
+        if (unlimitedValue.isEmpty()) {
             return OptionalLong.empty();
         }
         try {
-            return OptionalLong.of(Long.parseLong(everyRow));
+            return OptionalLong.of(Long.parseLong(unlimitedValue));
         } catch (NumberFormatException e) {
-            throw refused("integer for all rows", everyRow, "Write 0, or leave it empty.");
+            throw refused("integer for all rows", unlimitedValue, "Write 0, or leave it empty.");
         }
     }
 

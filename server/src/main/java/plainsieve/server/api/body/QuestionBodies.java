@@ -13,33 +13,35 @@ public final class QuestionBodies {
     /**
      * A report's question with its choices.
      *
-     * @param quiet parameters that the sentence could mention, but does not while they are blank
-     * @param always what is chosen for parameters that viewers are not offered, each in words
+     * @param unmentioned parameters that the sentence could mention, but does not while they are blank
+     * @param hiddenChoices what is chosen for parameters that viewers are not offered, each in words
      * @param choices complete: with defaults, and by present names where a link used a former one
      * @param titles of the views with their choices, by their ids
-     * @param notes what the views that are words say, by their ids
-     * @param fixed parameters whose choice is fixed by the link
-     * @param settled parameters that are one value for who asks
-     * @param dropped chosen values that were taken out, because they are no longer on their list
+     * @param notes the texts of views that are texts, by their IDs
+     * @param comparedPeriods the date ranges that figures are compared with, by the IDs of their views
+     * @param fixedByLink parameters whose choice is fixed by the link
+     * @param determined parameters that are one value for who asks
+     * @param removedValues chosen values that were taken out, because they are no longer on their list
      */
     public record QuestionBody(
-            List<ReportBodies.SaidPart> parts,
-            List<String> quiet,
+            List<ReportBodies.QuestionPart> parts,
+            List<String> unmentioned,
             String sentence,
             Map<String, String> titles,
-            Map<String, List<ReportBodies.SaidPart>> notes,
-            List<ReportBodies.SaidPart> always,
+            Map<String, List<ReportBodies.QuestionPart>> notes,
+            Map<String, String> comparedPeriods,
+            List<ReportBodies.QuestionPart> hiddenChoices,
             Map<String, ChoiceBody> choices,
-            List<String> fixed,
-            List<String> settled,
-            Map<String, List<String>> dropped,
+            List<String> fixedByLink,
+            List<String> determined,
+            Map<String, List<String>> removedValues,
             List<ProblemBody> problems) {}
 
     /** @param fixed parameters whose choice is fixed by the link */
     public static QuestionBody of(QuestionRenderer.Question question, List<String> fixed) {
         Map<String, String> titles = new LinkedHashMap<>();
         question.titles().forEach((view, renderedQuestion) -> titles.put(view, renderedQuestion.sentence()));
-        Map<String, List<ReportBodies.SaidPart>> notes = new LinkedHashMap<>();
+        Map<String, List<ReportBodies.QuestionPart>> notes = new LinkedHashMap<>();
         question.notes().forEach((view, renderedQuestion) -> notes.put(view, parts(renderedQuestion)));
         return new QuestionBody(
                 parts(question.said()),
@@ -47,21 +49,22 @@ public final class QuestionBodies {
                 question.said().sentence(),
                 titles,
                 notes,
+                question.comparedPeriods(),
                 parts(question.always()),
                 ChoiceBody.of(question.chosen().texts()),
                 fixed,
                 question.chosen().settled(),
-                question.chosen().dropped(),
+                question.chosen().removedValues(),
                 question.chosen().problems().stream().map(ProblemBody::of).toList());
     }
 
-    public static List<ReportBodies.SaidPart> parts(RenderedQuestion renderedQuestion) {
+    public static List<ReportBodies.QuestionPart> parts(RenderedQuestion renderedQuestion) {
         return parts(renderedQuestion.parts());
     }
 
-    private static List<ReportBodies.SaidPart> parts(List<RenderedQuestion.Phrase> said) {
+    private static List<ReportBodies.QuestionPart> parts(List<RenderedQuestion.Phrase> said) {
         return said.stream()
-                .map(part -> new ReportBodies.SaidPart(part.text(), part.parameters()))
+                .map(part -> new ReportBodies.QuestionPart(part.text(), part.parameters()))
                 .toList();
     }
 }

@@ -19,13 +19,13 @@ public final class ReportBodies {
             String id,
             String name,
             String audience,
-            List<SaidPart> question,
-            Standing standing,
+            List<QuestionPart> question,
+            PublicationStatus status,
             int version,
             String lastRun,
             String lastOutcome) {
         /** What viewers have of it. */
-        public enum Standing {
+        public enum PublicationStatus {
             /** Nothing yet. */
             DRAFT,
             /** What it was before its draft was changed. */
@@ -36,34 +36,34 @@ public final class ReportBodies {
     }
 
     /** A piece of a question line, with the parameters whose choice it says. */
-    public record SaidPart(String text, List<String> parameters) {}
+    public record QuestionPart(String text, List<String> parameters) {}
 
     /**
      * A report as its page needs it.
      *
      * @param viewParameters for each view the parameters its statement depends on
-     * @param leads for each view whose groups open another report, which
+     * @param links for each view whose groups open another report, which
      * @param partners for each view that groups by a column of an outer join the table that some rows may have no partner in
-     * @param spans for each line the two parameters whose range of days it follows
-     * @param limited for each view of figures or groups whose query has its own row limit, that limit
-     * @param needs for each parameter those that its list and its formulas depend on
+     * @param dateRanges for each line the two parameters whose range of days it follows
+     * @param queryLimits for each view of figures or groups whose query has its own row limit, that limit
+     * @param dependencies for each parameter those that its list and its formulas depend on
      */
     public record ReportBody(
             String id,
             String name,
             String audience,
             String question,
-            DefinitionBody definition,
+            ReportContentBody definition,
             List<ParameterBody> parameters,
             Map<String, List<String>> viewParameters,
-            Map<String, LeadBody> leads,
+            Map<String, ReportLinkBody> links,
             Map<String, String> partners,
-            Map<String, List<String>> spans,
-            Map<String, LimitBody> limited,
-            Map<String, List<String>> needs,
-            long cap,
+            Map<String, List<String>> dateRanges,
+            Map<String, QueryLimitBody> queryLimits,
+            Map<String, List<String>> dependencies,
+            long maximumRows,
             int version,
-            StageSaid stage) {}
+            StageSummary stage) {}
 
     /**
      * The row limit of a query, which figures and groups on top of it are subject to.
@@ -71,45 +71,45 @@ public final class ReportBodies {
      * @param parameter that says how many rows; empty when the text does
      * @param rows as the text says; 0 when a parameter or an expression does
      */
-    public record LimitBody(String parameter, long rows) {}
+    public record QueryLimitBody(String parameter, long rows) {}
 
     /**
      * The stage that a report is seen in.
      *
-     * @param narrows what of it narrows what is seen here, where no control shows it; none where nothing does
+     * @param restrictions what of it narrows what is seen here, where no control shows it; none where nothing does
      */
-    public record StageSaid(String name, List<String> narrows) {}
+    public record StageSummary(String name, List<String> restrictions) {}
 
     /**
      * Another report that a click opens.
      *
      * @param parameter the one of that report that takes what was clicked
-     * @param carried the parameters whose choice is included, because that report has them as well
+     * @param carriedParameters the parameters whose choice is included, because that report has them as well
      */
-    public record LeadBody(String reportId, String name, String parameter, List<String> carried) {}
+    public record ReportLinkBody(String reportId, String name, String parameter, List<String> carriedParameters) {}
 
     /**
      * The content of a report and its opening.
      *
      * @param start defaults: runs with them; empty: waits until rows are asked for; question: something must be chosen first
      * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
-     * @param signed parameters whose choice comes from a signed link and from nowhere else
+     * @param signedParameters parameters whose choice comes from a signed link and from nowhere else
      */
-    public record DefinitionBody(
+    public record ReportContentBody(
             List<ControlBody> controls,
             List<ViewBodies.ViewBody> views,
             String start,
             boolean onDemand,
-            boolean showsWhere,
-            List<String> signed) {
-        public static DefinitionBody of(Report report) {
-            return new DefinitionBody(
+            boolean showsPlacements,
+            List<String> signedParameters) {
+        public static ReportContentBody of(Report report) {
+            return new ReportContentBody(
                     report.controls().stream().map(ControlBody::of).toList(),
                     report.views().stream().map(ViewBodies.ViewBody::of).toList(),
                     report.opening().start().word(),
                     report.opening().onDemand(),
-                    report.opening().showsWhere(),
-                    report.opening().signed());
+                    report.opening().showsPlacements(),
+                    report.opening().signedParameters());
         }
     }
 

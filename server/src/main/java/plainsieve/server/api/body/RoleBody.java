@@ -14,7 +14,7 @@ import plainsieve.server.records.RoleRow;
  */
 public record RoleBody(String holder, String projectId, String role) {
     /** A role to grant. @param projectId empty for all projects. Required: omitting it would grant the role in all of them. */
-    public record Given(
+    public record RoleGrant(
             @NotNull(message = RequestLimits.MISSING) String projectId,
 
             @NotNull(message = "is viewer, author or operator")

@@ -24,9 +24,9 @@ public final class RunBodies {
     private RunBodies() {}
 
     /** Choices to say in words. @param signed the signed part of the link; may be empty */
-    public record Asked(Map<String, ChoiceBody> choices, String signed) {
-        public Asked {
-            signed = Absent.orEmpty(signed);
+    public record QuestionRequest(Map<String, ChoiceBody> choices, String linkToken) {
+        public QuestionRequest {
+            linkToken = Absent.orEmpty(linkToken);
         }
     }
 
@@ -48,7 +48,7 @@ public final class RunBodies {
             @Size(max = RequestLimits.MOST_FILTERS, message = RequestLimits.TOO_MANY)
             List<@NotNull(message = RequestLimits.MISSING) @Valid FilterBody> filters,
 
-            String signed,
+            String linkToken,
             String part,
 
             @Min(value = 1, message = RequestLimits.PAGES)
@@ -63,7 +63,7 @@ public final class RunBodies {
             runId = RunIds.given(runId);
             sortBy = Absent.orEmpty(sortBy);
             filters = Absent.orEmpty(filters);
-            signed = Absent.orEmpty(signed);
+            linkToken = Absent.orEmpty(linkToken);
         }
 
         public Optional<ResultShape.Sort> sort() {
@@ -91,9 +91,9 @@ public final class RunBodies {
 
             @NotNull(message = RequestLimits.MISSING)
             @Size(max = RequestLimits.MOST_VIEWS, message = RequestLimits.TOO_MANY)
-            List<@NotNull(message = RequestLimits.MISSING) @Valid ViewOfPage> views,
+            List<@NotNull(message = RequestLimits.MISSING) @Valid PageView> views,
 
-            Optional<@Valid Asked> question) {
+            Optional<@Valid QuestionRequest> question) {
         public PageRun {
             runId = RunIds.given(runId);
             question = question == null ? Optional.empty() : question;
@@ -101,15 +101,15 @@ public final class RunBodies {
     }
 
     /** @param view its id */
-    public record ViewOfPage(
+    public record PageView(
             @NotBlank(message = RequestLimits.MISSING) String view,
             @NotNull(message = RequestLimits.MISSING) @Valid ViewRun run) {}
 
     /** A file with every row. @param above whether a CSV begins with the question and the choices */
-    public record NewDownload(
+    public record DownloadRequest(
             String runId,
             Map<String, ChoiceBody> choices,
-            String signed,
+            String linkToken,
 
             @Size(max = RequestLimits.MOST_FILTERS, message = RequestLimits.TOO_MANY)
             List<@NotNull(message = RequestLimits.MISSING) @Valid FilterBody> filters,
@@ -117,10 +117,10 @@ public final class RunBodies {
             String sortBy,
             boolean descending,
             String format,
-            boolean above) {
-        public NewDownload {
+            boolean withHeader) {
+        public DownloadRequest {
             runId = RunIds.given(runId);
-            signed = Absent.orEmpty(signed);
+            linkToken = Absent.orEmpty(linkToken);
             filters = Absent.orEmpty(filters);
             sortBy = Absent.orEmpty(sortBy);
             format = Absent.orEmpty(format);
@@ -183,10 +183,10 @@ public final class RunBodies {
      * @param start how many values to pass over
      * @param refresh whether the source is asked even if the last answer is fresh
      */
-    public record ListAsked(
+    public record ValueListRequest(
             Map<String, ChoiceBody> choices,
             String reportId,
-            String signed,
+            String linkToken,
             boolean trial,
 
             @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
@@ -196,9 +196,9 @@ public final class RunBodies {
             int start,
 
             boolean refresh) {
-        public ListAsked {
+        public ValueListRequest {
             reportId = Absent.orEmpty(reportId);
-            signed = Absent.orEmpty(signed);
+            linkToken = Absent.orEmpty(linkToken);
             search = Absent.orEmpty(search);
         }
     }

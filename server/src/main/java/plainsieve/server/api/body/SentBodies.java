@@ -32,20 +32,20 @@ public final class SentBodies {
      * @param plan its steps, a line each
      * @param fetched what was fetched of each source; nothing where all rows are of one
      */
-    @Schema(name = "Proof")
-    public record ProofBody(
+    @Schema(name = "Evidence")
+    public record EvidenceBody(
             String reason,
             boolean measured,
             double millis,
-            List<RanBody> verdicts,
+            List<PlacementEvidenceBody> placements,
             List<String> plan,
             List<FetchedBody> fetched) {
-        public static ProofBody of(EvidenceService.Proof proof) {
-            return new ProofBody(
+        public static EvidenceBody of(EvidenceService.Evidence proof) {
+            return new EvidenceBody(
                     proof.reason(),
                     proof.measured(),
                     proof.millis(),
-                    proof.verdicts().stream().map(RanBody::of).toList(),
+                    proof.verdicts().stream().map(PlacementEvidenceBody::of).toList(),
                     proof.plan(),
                     proof.fetched().stream()
                             .map(side -> new FetchedBody(side.words(), side.rows()))
@@ -54,48 +54,48 @@ public final class SentBodies {
     }
 
     /** The rows fetched from one source. */
-    public record FetchedBody(String words, long rows) {}
+    public record FetchedBody(String part, long rows) {}
 
     /**
      * Where one parameter did its work at one place.
      *
-     * @param proof the piece of plan that shows it; empty when nothing is claimed
+     * @param planStep the piece of plan that shows it; empty when nothing is claimed
      * @param estimated rows that the database expected to come out of that step; -1 when it does not say
      * @param actual rows that came out; -1 when it was not measured
-     * @param read rows that were read for it; -1 when it was not measured
+     * @param rowsRead rows that were read for it; -1 when it was not measured
      * @param advice what would let an index be used, if there is one; may be empty
      */
-    @Schema(name = "Ran")
-    public record RanBody(
+    @Schema(name = "PlacementEvidence")
+    public record PlacementEvidenceBody(
             String parameter,
             Placement.Outcome outcome,
             int start,
             int end,
             int clauseStart,
             int clauseEnd,
-            ExecutionSite where,
-            String proof,
+            ExecutionSite site,
+            String planStep,
             String table,
             String index,
             double estimated,
             double actual,
-            double read,
+            double rowsRead,
             String advice) {
-        static RanBody of(EvidenceService.PlacementEvidence ran) {
-            return new RanBody(
+        static PlacementEvidenceBody of(EvidenceService.PlacementEvidence ran) {
+            return new PlacementEvidenceBody(
                     ran.parameter(),
                     ran.outcome(),
                     ran.start(),
                     ran.end(),
                     ran.clauseStart(),
                     ran.clauseEnd(),
-                    ran.where(),
-                    ran.proof(),
+                    ran.site(),
+                    ran.planStep(),
                     ran.table(),
                     ran.index(),
                     ran.estimated(),
                     ran.actual(),
-                    ran.read(),
+                    ran.rowsRead(),
                     ran.advice());
         }
     }

@@ -12,31 +12,32 @@ public final class SentenceBodies {
      * A piece of a sentence.
      *
      * @param mark which property it represents; empty when it cannot be changed
-     * @param typed whether other words can be typed
-     * @param offered whether one can be taken of what is offered
-     * @param lines whether what is typed has several lines
-     * @param begins what typing begins with
+     * @param editable whether other words can be typed
+     * @param hasOptions whether one can be taken of what is offered
+     * @param multiline whether what is typed has several lines
+     * @param initialText what typing begins with
      */
-    public record PieceBody(String text, String mark, boolean typed, boolean offered, boolean lines, String begins) {
-        static PieceBody of(Sentence.Piece piece) {
+    public record SentencePart(
+            String text, String mark, boolean editable, boolean hasOptions, boolean multiline, String initialText) {
+        static SentencePart of(Sentence.Piece piece) {
             if (!(piece instanceof Sentence.Mark mark)) {
-                return new PieceBody(piece.text(), "", false, false, false, "");
+                return new SentencePart(piece.text(), "", false, false, false, "");
             }
             boolean lines = mark.way() == Sentence.EditKind.LINES;
             boolean offered = mark.way() == Sentence.EditKind.TAKEN || mark.way() == Sentence.EditKind.EITHER;
-            return new PieceBody(
+            return new SentencePart(
                     mark.text(), mark.id(), mark.way() != Sentence.EditKind.TAKEN, offered, lines, mark.typed());
         }
     }
 
-    public static List<PieceBody> pieces(Sentence sentence) {
-        return sentence.pieces().stream().map(PieceBody::of).toList();
+    public static List<SentencePart> pieces(Sentence sentence) {
+        return sentence.pieces().stream().map(SentencePart::of).toList();
     }
 
     /** An option of a mark. @param reason why it is unavailable; empty if it is available */
-    public record OfferBody(String id, String words, String note, String reason) {
-        public static OfferBody of(MarkOption option) {
-            return new OfferBody(option.id(), option.words(), option.note(), option.reason());
+    public record OptionBody(String id, String label, String note, String reason) {
+        public static OptionBody of(MarkOption option) {
+            return new OptionBody(option.id(), option.label(), option.note(), option.reason());
         }
     }
 }

@@ -20,8 +20,8 @@ public final class ViewBodies {
      *     behind a colon
      * @param limitParameter for a table: the parameter that limits this view alone; else empty
      * @param columns for a table: those that are seen, in their order; empty for all
-     * @param compared for figures: what they are compared with, in one word: all, before, year; else empty
-     * @param aside parameters whose choice does not count here
+     * @param comparison for figures: what they are compared with, in one word: all, before, year; else empty
+     * @param ignoredParameters parameters whose choice does not count here
      */
     public record ViewBody(
             String id,
@@ -31,10 +31,10 @@ public final class ViewBodies {
             List<FigureBody> measures,
             List<String> groupBy,
             String limitParameter,
-            List<ColumnWordsBody> columns,
-            String compared,
-            List<String> aside,
-            LookBody look) {
+            List<TableColumnBody> columns,
+            String comparison,
+            List<String> ignoredParameters,
+            LayoutBody layout) {
         public static ViewBody of(View view) {
             ViewContent content = view.shown();
             return new ViewBody(
@@ -46,16 +46,16 @@ public final class ViewBodies {
                     content.grouping(),
                     content.limitParameter().orElse(""),
                     content instanceof ViewContent.Table table
-                            ? table.columns().stream().map(ColumnWordsBody::of).toList()
+                            ? table.columns().stream().map(TableColumnBody::of).toList()
                             : List.of(),
-                    compared(content),
-                    view.aside(),
-                    LookBody.of(view));
+                    comparison(content),
+                    view.ignoredParameters(),
+                    LayoutBody.of(view));
         }
 
-        private static String compared(ViewContent content) {
+        private static String comparison(ViewContent content) {
             return content instanceof ViewContent.Figures figures
-                    ? figures.against()
+                    ? figures.comparedWith()
                             .map(comparisonBasis -> comparisonBasis.kind().word())
                             .orElse("")
                     : "";
@@ -70,12 +70,12 @@ public final class ViewBodies {
      * @param width in twelfths of the page; 0 for what suits its kind
      * @param height in lines; 0 for what suits its kind
      */
-    public record LookBody(String order, int first, boolean beside, int width, int height) {
-        static LookBody of(View view) {
+    public record LayoutBody(String order, int first, boolean sideBySide, int width, int height) {
+        static LayoutBody of(View view) {
             ViewContent.Rank rank =
                     view.shown() instanceof ViewContent.Bars bars ? bars.rank() : ViewContent.Rank.USUAL;
             boolean beside = view.shown() instanceof ViewContent.Bars bars && !bars.stacked();
-            return new LookBody(
+            return new LayoutBody(
                     rank.order().word(),
                     rank.first(),
                     beside,
@@ -89,9 +89,10 @@ public final class ViewBodies {
      *
      * @param column empty for rows
      * @param format such as number 1, money €, percent 1; empty to round for people
-     * @param adds whether figures of groups add up to that of the groups together
+     * @param additive whether figures of groups add up to that of the groups together
      */
-    public record FigureBody(String function, String column, String label, String unit, String format, boolean adds) {
+    public record FigureBody(
+            String function, String column, String label, String unit, String format, boolean additive) {
         static FigureBody of(Figure figure) {
             return new FigureBody(
                     figure.measure().function().word(),
@@ -104,9 +105,9 @@ public final class ViewBodies {
     }
 
     /** A column as viewers read it. @param format such as number 1, money €, day; empty for the value as it is */
-    public record ColumnWordsBody(String name, String label, String format, boolean totalled, int width) {
-        static ColumnWordsBody of(ColumnLabels column) {
-            return new ColumnWordsBody(
+    public record TableColumnBody(String name, String label, String format, boolean total, int width) {
+        static TableColumnBody of(ColumnLabels column) {
+            return new TableColumnBody(
                     column.name(), column.label(), column.format().written(), column.totalled(), column.width());
         }
     }

@@ -27,21 +27,22 @@ class AuditApi {
         this.auditLog = auditLog;
     }
 
-    record Deed(long id, String at, String person, String address, String what, String projectId, String about) {
-        static Deed of(AuditEntry row) {
-            return new Deed(
+    record AuditLogEntry(
+            long id, String at, String person, String address, String action, String projectId, String object) {
+        static AuditLogEntry of(AuditEntry row) {
+            return new AuditLogEntry(
                     row.id(),
                     row.at().toString(),
                     row.person(),
                     row.address(),
-                    row.what(),
+                    row.action(),
                     row.projectId(),
-                    row.about());
+                    row.object());
         }
 
         private String line() {
-            return List.of(at, person, address, what, projectId, about).stream()
-                    .map(Deed::cell)
+            return List.of(at, person, address, action, projectId, object).stream()
+                    .map(AuditLogEntry::cell)
                     .collect(Collectors.joining(","));
         }
 
@@ -54,22 +55,22 @@ class AuditApi {
 
     /** The newest first. */
     @GetMapping
-    List<Deed> latest(
+    List<AuditLogEntry> listAuditEntries(
             @RequestParam(defaultValue = "9223372036854775807") long before,
             @RequestParam(defaultValue = "") String search) {
         return auditLog.latest(before, search.strip(), MOST).stream()
-                .map(Deed::of)
+                .map(AuditLogEntry::of)
                 .toList();
     }
 
     /** The same as CSV, all of it. */
     @GetMapping(path = "/file", produces = "text/csv")
-    ResponseEntity<String> file(@RequestParam(defaultValue = "") String search) {
+    ResponseEntity<String> downloadAuditLog(@RequestParam(defaultValue = "") String search) {
         String lines = auditLog.latest(Long.MAX_VALUE, search.strip(), MOST_IN_FILE).stream()
-                .map(row -> Deed.of(row).line())
+                .map(row -> AuditLogEntry.of(row).line())
                 .collect(Collectors.joining("\r\n"));
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"deeds.csv\"")
-                .body("at,person,address,what,project,about\r\n" + lines + "\r\n");
+                .body("at,person,address,action,project,object\r\n" + lines + "\r\n");
     }
 }

@@ -60,22 +60,27 @@ class GroupsApi {
     /**
      * A group.
      *
-     * @param says of each parameter that groups say something of
-     * @param claimed anyone who the service says to be one of these is in it
+     * @param rowAccess of each parameter that groups say something of
+     * @param membershipClaims anyone who the service says to be one of these is in it
      */
-    record GroupBody(String id, String name, List<RoleBody> roles, List<SaysBody> says, List<String> claimed) {}
+    record GroupBody(
+            String id,
+            String name,
+            List<RoleBody> roles,
+            List<GroupRowAccess> rowAccess,
+            List<String> membershipClaims) {}
 
     /**
      * Among what everyone of a group chooses.
      *
      * @param choice blank: the group says nothing, and nothing belongs to them by it
      */
-    record SaysBody(
+    record GroupRowAccess(
             String projectId,
             String parameter,
             String label,
             @NotNull(message = RequestLimits.MISSING) @Valid ChoiceBody choice) {
-        SaysBody {
+        GroupRowAccess {
             projectId = Absent.orEmpty(projectId);
             parameter = Absent.orEmpty(parameter);
             label = Absent.orEmpty(label);
@@ -83,7 +88,7 @@ class GroupsApi {
     }
 
     @GetMapping
-    List<GroupBody> all() {
+    List<GroupBody> listGroups() {
         List<RoleBody> roles = RoleBody.of(permissions.ofGroups());
         return groups.all().stream()
                 .map(row -> new GroupBody(
@@ -100,8 +105,8 @@ class GroupsApi {
                 .toList();
     }
 
-    record Claimed(List<@NotNull(message = RequestLimits.MISSING) String> values) {
-        Claimed {
+    record MembershipClaims(List<@NotNull(message = RequestLimits.MISSING) String> values) {
+        MembershipClaims {
             values = Absent.orEmpty(values);
         }
     }
@@ -109,13 +114,14 @@ class GroupsApi {
     /** Says who is in a group because the service says so that they sign in with; from when they sign in next. */
     @PutMapping("/{id}/membership-claims")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void claimed(@PathVariable String id, @Valid @RequestBody Claimed body, HttpServletRequest request) {
+    void setMembershipClaims(
+            @PathVariable String id, @Valid @RequestBody MembershipClaims body, HttpServletRequest request) {
         String name = groups.get(id).name();
         groups.claim(id, body.values());
         auditRecorder.note(request, "mapped a sign-in claim to a group", "", name);
     }
 
-    private List<SaysBody> says(String groupId) {
+    private List<GroupRowAccess> says(String groupId) {
         Map<List<String>, ChoiceText> said = new HashMap<>();
         groups.choicesOf().stream()
                 .filter(one -> one.groupId().equals(groupId))
@@ -123,7 +129,7 @@ class GroupsApi {
         return projects.all().stream()
                 .flatMap(project -> project.parameters().values().stream()
                         .filter(definition -> definition.hold().by() == RowAccessRule.By.GROUP)
-                        .map(definition -> new SaysBody(
+                        .map(definition -> new GroupRowAccess(
                                 project.id(),
                                 definition.name(),
                                 definition.label(),
@@ -135,7 +141,8 @@ class GroupsApi {
     /** Lets a group say among what everyone in it chooses; who is in several sees what any of them says. */
     @PutMapping("/{id}/row-access")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void say(@PathVariable String id, @Valid @RequestBody SaysBody body, HttpServletRequest request) {
+    void setGroupRowAccess(
+            @PathVariable String id, @Valid @RequestBody GroupRowAccess body, HttpServletRequest request) {
         Project project = projects.get(body.projectId());
         ParameterDefinition definition = project.parameter(body.parameter());
         ChoiceText choice = body.choice().toText();
@@ -153,7 +160,7 @@ class GroupsApi {
             String name) {}
 
     @PostMapping
-    GroupBody add(@Valid @RequestBody GroupName body, HttpServletRequest request) {
+    GroupBody createGroup(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
         auditRecorder.note(request, "made a group", "", row.name());
         return new GroupBody(row.id(), row.name(), List.of(), says(row.id()), List.of());
@@ -161,13 +168,13 @@ class GroupsApi {
 
     @PutMapping("/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(@PathVariable String id, @Valid @RequestBody GroupName body) {
+    void renameGroup(@PathVariable String id, @Valid @RequestBody GroupName body) {
         groups.rename(id, Absent.orEmpty(body.name()));
     }
 
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(@PathVariable String id, HttpServletRequest request) {
+    void removeGroup(@PathVariable String id, HttpServletRequest request) {
         String name = groups.get(id).name();
         groups.remove(id);
         auditRecorder.note(request, "removed a group", "", name);
@@ -175,7 +182,7 @@ class GroupsApi {
 
     @PutMapping("/{id}/people/{personId}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void join(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
+    void addGroupMember(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
         groups.join(id, personId);
         auditRecorder.note(
@@ -187,7 +194,7 @@ class GroupsApi {
 
     @DeleteMapping("/{id}/people/{personId}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void leave(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
+    void removeGroupMember(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
         groups.leave(id, personId);
         auditRecorder.note(
@@ -200,7 +207,8 @@ class GroupsApi {
     /** Gives everyone of a group a role in a project, or in all. */
     @PutMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
+    void grantGroupRole(
+            @PathVariable String id, @Valid @RequestBody RoleBody.RoleGrant body, HttpServletRequest request) {
         groups.give(id, body.projectId(), body.role());
         String what = "made a group " + body.role().word();
         auditRecorder.note(request, what, body.projectId(), groups.get(id).name());
@@ -208,7 +216,8 @@ class GroupsApi {
 
     @DeleteMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
+    void revokeGroupRole(
+            @PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         groups.take(id, projectId);
         auditRecorder.note(
                 request, "revoked a role of a group", projectId, groups.get(id).name());

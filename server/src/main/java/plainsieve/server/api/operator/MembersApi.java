@@ -84,7 +84,7 @@ class MembersApi {
     record Members(List<Member> members, List<String> groups) {}
 
     @GetMapping
-    Members all(Project project) {
+    Members listMembers(Project project) {
         List<Member> people = accounts.all().stream()
                 .flatMap(row -> role(permissions.ofPeople(), row.id(), project).map(role -> person(row, role)))
                 .toList();
@@ -123,7 +123,7 @@ class MembersApi {
 
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void give(Project project, @Valid @RequestBody NewMember body, HttpServletRequest request) {
+    void grantProjectRole(Project project, @Valid @RequestBody NewMember body, HttpServletRequest request) {
         if (body.kind() == MemberKind.GROUP) {
             groups.give(groups.named(body.name()).id(), project.id(), body.role());
         } else {
@@ -135,7 +135,8 @@ class MembersApi {
 
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void take(Project project, @RequestParam String kind, @RequestParam String name, HttpServletRequest request) {
+    void revokeProjectRole(
+            Project project, @RequestParam String kind, @RequestParam String name, HttpServletRequest request) {
         if (MemberKind.ofWord(kind) == MemberKind.GROUP) {
             groups.take(groups.named(name).id(), project.id());
         } else {

@@ -62,22 +62,22 @@ class PeopleApi {
      *
      * @param hasPassword whether they can sign in without a link
      * @param groups the ids of their groups
-     * @param mail where they get mail; empty for nowhere
-     * @param seen when they were last there, as ISO 8601; empty when they never were, or are signed out
+     * @param email where they get mail; empty for nowhere
+     * @param lastSeen when they were last there, as ISO 8601; empty when they never were, or are signed out
      */
     record PersonBody(
             String id,
             String name,
             String label,
             boolean hasPassword,
-            boolean blocked,
+            boolean suspended,
             List<String> groups,
             List<RoleBody> roles,
-            String mail,
-            String seen) {}
+            String email,
+            String lastSeen) {}
 
     @GetMapping
-    List<PersonBody> all() {
+    List<PersonBody> listPeople() {
         List<GroupRecords.Member> members = groups.members();
         List<RoleBody> roles = RoleBody.of(permissions.ofPeople());
         return accounts.all().stream().map(row -> body(row, members, roles)).toList();
@@ -89,13 +89,13 @@ class PeopleApi {
                 row.name(),
                 row.label(),
                 !row.password().isEmpty(),
-                row.blocked(),
+                row.suspended(),
                 members.stream()
                         .filter(member -> member.personId().equals(row.id()))
                         .map(GroupRecords.Member::groupId)
                         .toList(),
                 roles.stream().filter(role -> role.holder().equals(row.id())).toList(),
-                row.mail(),
+                row.email(),
                 signInService.lastSeen(row.id()));
     }
 
@@ -115,44 +115,44 @@ class PeopleApi {
 
     /** New person, with a link by which they set their password. */
     @PostMapping
-    SignInLink add(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
+    SignInLink createPerson(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
         auditRecorder.note(request, "created an account", "", person.name());
-        return link(person.id());
+        return createSignInLink(person.id());
     }
 
-    private SignInLink link(String id) {
+    private SignInLink createSignInLink(String id) {
         return new SignInLink(id, SignInService.path(signInService.link(id, LINK_LASTS, false)));
     }
 
     /** A new link for someone who forgot their password, which is no longer valid from now on. */
     @PostMapping("/{id}/link")
-    SignInLink link(@PathVariable String id, HttpServletRequest request) {
+    SignInLink createSignInLink(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
         accounts.forgetPassword(id);
         auditRecorder.note(request, "made a sign-in link", "", name);
-        return link(id);
+        return createSignInLink(id);
     }
 
-    record Label(
+    record PersonLabel(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String label) {}
 
     @PutMapping("/{id}/label")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(@PathVariable String id, @Valid @RequestBody Label body) {
+    void renamePerson(@PathVariable String id, @Valid @RequestBody PersonLabel body) {
         accounts.rename(id, Absent.orEmpty(body.label()));
     }
 
-    record Mail(
+    record EmailAddress(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
-            String mail) {}
+            String email) {}
 
     /** Says where someone gets mail. */
     @PutMapping("/{id}/mail")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void setMail(@PathVariable String id, @Valid @RequestBody Mail body, HttpServletRequest request) {
-        accounts.setMail(id, Absent.orEmpty(body.mail()));
+    void setEmailAddress(@PathVariable String id, @Valid @RequestBody EmailAddress body, HttpServletRequest request) {
+        accounts.setMail(id, Absent.orEmpty(body.email()));
         auditRecorder.note(
                 request,
                 "changed a person's email address",
@@ -160,20 +160,21 @@ class PeopleApi {
                 accounts.get(id).name());
     }
 
-    record Blocked(@NotNull(message = RequestLimits.MISSING) Boolean blocked) {}
+    record Suspension(
+            @NotNull(message = RequestLimits.MISSING) Boolean suspended) {}
 
     /** Shuts an account, or opens it again. */
     @PutMapping("/{id}/suspended")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void block(@PathVariable String id, @Valid @RequestBody Blocked body, HttpServletRequest request) {
-        accounts.block(id, body.blocked());
-        String what = body.blocked() ? "suspended an account" : "reactivated an account";
+    void setSuspension(@PathVariable String id, @Valid @RequestBody Suspension body, HttpServletRequest request) {
+        accounts.block(id, body.suspended());
+        String what = body.suspended() ? "suspended an account" : "reactivated an account";
         auditRecorder.note(request, what, "", accounts.get(id).name());
     }
 
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(@PathVariable String id, HttpServletRequest request) {
+    void removePerson(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
         accounts.remove(id);
         auditRecorder.note(request, "removed an account", "", name);
@@ -182,7 +183,7 @@ class PeopleApi {
     /** Gives a role in a project, or in all. */
     @PutMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
+    void grantRole(@PathVariable String id, @Valid @RequestBody RoleBody.RoleGrant body, HttpServletRequest request) {
         accounts.give(id, body.projectId(), body.role());
         auditRecorder.note(
                 request,
@@ -193,7 +194,8 @@ class PeopleApi {
 
     @DeleteMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
+    void revokeRole(
+            @PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         accounts.take(id, projectId);
         auditRecorder.note(request, "took a role", projectId, accounts.get(id).name());
     }

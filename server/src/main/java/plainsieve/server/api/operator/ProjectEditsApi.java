@@ -42,21 +42,21 @@ class ProjectEditsApi {
 
     /** An empty project. */
     @PostMapping
-    ProjectBody add(@Valid @RequestBody ProjectName body) {
+    ProjectBody createProject(@Valid @RequestBody ProjectName body) {
         return ProjectBody.of(edits.add(body.name()));
     }
 
     /** Renames a project; its links keep working. */
     @PutMapping("/{project}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(Project project, @Valid @RequestBody ProjectName body) {
+    void renameProject(Project project, @Valid @RequestBody ProjectName body) {
         edits.rename(project, body.name());
     }
 
     /** Removes a project with nothing in it. */
     @DeleteMapping("/{project}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(Project project) {
+    void removeProject(Project project) {
         edits.remove(project);
         copies.removeAllOf(project);
     }

@@ -41,13 +41,14 @@ class SourceProjectsApi {
             List<@NotNull(message = RequestLimits.MISSING) String> projects) {}
 
     @GetMapping
-    AllowedProjects allowed(@PathVariable String id) {
+    AllowedProjects getAllowedProjects(@PathVariable String id) {
         return new AllowedProjects(edits.allowed(id));
     }
 
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void allow(HttpServletRequest request, @PathVariable String id, @Valid @RequestBody AllowedProjects body) {
+    void setAllowedProjects(
+            HttpServletRequest request, @PathVariable String id, @Valid @RequestBody AllowedProjects body) {
         edits.allow(id, Set.copyOf(body.projects()));
         String whom = body.projects().isEmpty() ? "every project" : String.join(", ", body.projects());
         auditRecorder.note(request, "changed the projects of a source", "", id + " for " + whom);

@@ -57,16 +57,17 @@ class SourcesApi {
      *
      * @param name what the person signs in with; empty for a browser without an account, a link, or the server itself
      */
-    record Holder(String name, int running, int waiting) {}
+    record StatementHolder(String name, int running, int waiting) {}
 
     /** Who holds the places of a source at this moment, and who waits for one. */
     @GetMapping("/{id}/holders")
-    List<Holder> holders(Project project, @PathVariable String id) {
+    List<StatementHolder> listStatementHolders(Project project, @PathVariable String id) {
         project.source(id);
         Map<String, String> names =
                 accounts.all().stream().collect(Collectors.toMap(PersonRow::id, PersonRow::name, (one, same) -> one));
         return statementSender.holders(id).stream()
-                .map(holder -> new Holder(names.getOrDefault(holder.owner(), ""), holder.running(), holder.waiting()))
+                .map(holder ->
+                        new StatementHolder(names.getOrDefault(holder.owner(), ""), holder.running(), holder.waiting()))
                 .toList();
     }
 
@@ -76,11 +77,11 @@ class SourcesApi {
      * @param database the database's name, the path of its file or folder, or the address of a service
      * @param user who signs in, or the name of the header, or of what is asked for, that has a service's secret
      * @param signIn how a service is reported the secret: nothing, basic, bearer, header or asked
-     * @param places how many statements for rows it takes at once; as usual when missing
-     * @param seconds how long each of them may run; 0 leaves it to the server
+     * @param concurrentStatements how many statements for rows it takes at once; as usual when missing
+     * @param timeoutSeconds how long each of them may run; 0 leaves it to the server
      * @param password empty keeps the one there is, while server and user stay the same
      * @param functions that its statements may call although the database does not prove that they only read
-     * @param said what columns of files are taken for, by table and column
+     * @param tableOverrides what columns of files are taken for, by table and column
      * @param seen the version that a change is based on; missing for an unconditional change
      */
     record NewSource(
@@ -92,13 +93,14 @@ class SourcesApi {
             String user,
             String signIn,
             String password,
-            Integer places,
-            int seconds,
+            Integer concurrentStatements,
+            int timeoutSeconds,
             List<@NotNull(message = RequestLimits.MISSING) String> functions,
-            Map<String, Map<String, String>> said,
+            Map<String, Map<String, String>> tableOverrides,
             NewSource seen) {
         NewSource {
-            places = places == null ? SourceLimits.USUAL.places() : places;
+            concurrentStatements =
+                    concurrentStatements == null ? SourceLimits.USUAL.concurrentStatements() : concurrentStatements;
             id = stripped(id);
             kind = stripped(kind);
             host = stripped(host);
@@ -107,7 +109,7 @@ class SourcesApi {
             signIn = stripped(signIn);
             password = Absent.orEmpty(password);
             functions = Absent.orEmpty(functions);
-            said = said == null ? Map.of() : said;
+            tableOverrides = tableOverrides == null ? Map.of() : tableOverrides;
         }
 
         private static String stripped(String text) {
@@ -132,34 +134,34 @@ class SourcesApi {
         }
 
         private SourceFields fields() {
-            return new SourceFields(host, port, database, user, signIn, said);
+            return new SourceFields(host, port, database, user, signIn, tableOverrides);
         }
 
         private SourceLimits limits() {
-            return new SourceLimits(places, seconds, Set.copyOf(functions));
+            return new SourceLimits(concurrentStatements, timeoutSeconds, Set.copyOf(functions));
         }
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     @Audited("added a source")
-    void add(@Valid @RequestBody NewSource body) {
+    void createSource(@Valid @RequestBody NewSource body) {
         edits.add(body.access(body.id()));
     }
 
-    record Tried(String version) {}
+    record ConnectionTest(String version) {}
 
     /** Whether a source would answer, before it is kept; one that is kept lends its password. */
     @PostMapping("/test")
-    Tried tried(@Valid @RequestBody NewSource body) {
-        return new Tried(edits.tried(body.access(body.id())));
+    ConnectionTest testConnection(@Valid @RequestBody NewSource body) {
+        return new ConnectionTest(edits.tried(body.access(body.id())));
     }
 
     /** Reaches a source another way from now on. */
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("changed a source")
-    void change(Project project, @PathVariable String id, @Valid @RequestBody NewSource body) {
+    void updateSource(Project project, @PathVariable String id, @Valid @RequestBody NewSource body) {
         project.source(id);
         edits.change(body.access(id), Optional.ofNullable(body.seen()).map(NewSource::asSeen));
     }
@@ -173,7 +175,7 @@ class SourcesApi {
     /** Gives a source another name; its queries follow. */
     @PutMapping("/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(Project project, @PathVariable String id, @Valid @RequestBody NewName body) {
+    void renameSource(Project project, @PathVariable String id, @Valid @RequestBody NewName body) {
         project.source(id);
         edits.rename(id, body.name());
     }
@@ -183,10 +185,10 @@ class SourcesApi {
 
     /** The objects of all projects that use a source and would break without it. */
     @GetMapping("/{id}/uses")
-    List<SourceUse> uses(Project project, @PathVariable String id) {
+    List<SourceUse> listSourceUses(Project project, @PathVariable String id) {
         project.source(id);
         return edits.users(id).stream()
-                .map(user -> new SourceUse(user.project().id(), user.project().name(), UsageBody.of(user.use())))
+                .map(user -> new SourceUse(user.project().id(), user.project().name(), UsageBody.total(user.use())))
                 .toList();
     }
 
@@ -194,7 +196,7 @@ class SourcesApi {
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("removed a source")
-    void remove(Project project, @PathVariable String id) {
+    void removeSource(Project project, @PathVariable String id) {
         project.source(id);
         edits.remove(id);
     }

@@ -10,7 +10,7 @@ import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.settings.Settings;
 
-/** What day it is here, whatever day it is where a browser is: relative days are worked out from it, for everyone. */
+/** The current date in the server's time zone, from which relative dates are computed for everyone. */
 @RestController
 @RequiredRole(Role.VIEWER)
 class ClockApi {
@@ -27,7 +27,7 @@ class ClockApi {
 
     @GetMapping("/api/clock")
     @RequiredRole(value = Role.VIEWER, open = true)
-    Today today() {
+    Today getToday() {
         return new Today(
                 LocalDate.now(clock.withZone(zone)).toString(), zone.equals(ZoneOffset.UTC) ? "UTC" : zone.getId());
     }

@@ -34,12 +34,12 @@ class DataAgeApi {
     /**
      * @param newest the newest value that tells it, a day or a moment, ISO 8601; empty when nothing does
      * @param late whether they are older than the report's author says they should be
-     * @param kept when the oldest of the stored copies was made that it asks, ISO 8601; empty when it asks none
+     * @param copiedAt when the oldest of the stored copies was made that it asks, ISO 8601; empty when it asks none
      */
-    record DataAgeBody(String newest, boolean late, String kept) {}
+    record DataAgeBody(String newest, boolean late, String copiedAt) {}
 
     @GetMapping("/{id}/data-age")
-    DataAgeBody age(
+    DataAgeBody getDataAge(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,

@@ -17,7 +17,7 @@ class DescriptionApi {
     private static final Resource DESCRIPTION = new ClassPathResource("openapi.json");
 
     @GetMapping(value = "/api/openapi", produces = MediaType.APPLICATION_JSON_VALUE)
-    Resource description() {
+    Resource getDescription() {
         return DESCRIPTION;
     }
 }

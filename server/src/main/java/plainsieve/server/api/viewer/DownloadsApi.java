@@ -65,12 +65,12 @@ class DownloadsApi {
     /** Orders a file with every row of a table. What cannot be chosen is reported here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
     @Audited("ordered a download")
-    RunBodies.DownloadBody order(
+    RunBodies.DownloadBody createDownload(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,
             @PathVariable String viewId,
-            @Valid @RequestBody RunBodies.NewDownload body,
+            @Valid @RequestBody RunBodies.DownloadRequest body,
             Locale locale) {
         Report report = callers.given(project, id, caller);
         View view = report.view(viewId);
@@ -80,7 +80,7 @@ class DownloadsApi {
                         "Unknown download format “%s”.".formatted(body.format()),
                         "Use csv, csv-exact, xlsx, parquet or json.")));
         RequestedChoices choices = ReportRunRequests.choices(
-                project, callers.of(project, id, caller, body.signed()), report, ChoiceBody.texts(body.choices()));
+                project, callers.of(project, id, caller, body.linkToken()), report, ChoiceBody.texts(body.choices()));
         QuestionRenderer.Question question = questionRenderer.ask(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());
@@ -96,14 +96,14 @@ class DownloadsApi {
         FileHeader header = FileHeader.of(
                         project, report, view, question, clock.instant().toString())
                 .picking(picked)
-                .above(body.above());
+                .above(body.withHeader());
         downloads.order(orders.download(project, report, choices, asked), format, header, name);
         return new RunBodies.DownloadBody(body.runId(), name);
     }
 
     /** The file, as its rows come from the source. One that fails on the way breaks off. */
     @GetMapping("/downloads/{runId}")
-    void file(
+    void getDownload(
             Project project,
             Caller caller,
             @PathVariable String runId,
@@ -132,7 +132,7 @@ class DownloadsApi {
 
     /** How far a file is. */
     @GetMapping("/downloads/{runId}/progress")
-    Downloads.Progress progress(Project project, Caller caller, @PathVariable String runId) {
+    Downloads.Progress getDownloadProgress(Project project, Caller caller, @PathVariable String runId) {
         return downloads.get(project, caller, runId).progress();
     }
 }

@@ -30,7 +30,7 @@ class HealthApi {
 
     /** Not ready, in words (503), while the files that are served never were without fault. */
     @GetMapping("/api/health")
-    ResponseEntity<Health> health() {
+    ResponseEntity<Health> getHealth() {
         boolean serves = projectFolderWatcher.state().isReady();
         return ResponseEntity.status(serves ? HttpStatus.OK : HttpStatus.SERVICE_UNAVAILABLE)
                 .body(new Health(ready && serves));

@@ -15,7 +15,7 @@ import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.RunBodies.ListAsked;
+import plainsieve.server.api.body.RunBodies.ValueListRequest;
 import plainsieve.server.authoring.ColumnProfiles;
 import plainsieve.server.lists.ListScope;
 import plainsieve.server.lists.RowAccess;
@@ -46,11 +46,11 @@ class ListsApi {
 
     /** The values of the list, or a page of those that contain a search. */
     @PostMapping("/values")
-    ValueLists.ValueList values(
+    ValueLists.ValueList listValues(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String name,
-            @Valid @RequestBody ListAsked body) {
+            @Valid @RequestBody ValueListRequest body) {
         ListRequests.ListRequest wanted = wanted(project, caller, name, body);
         return body.refresh()
                 ? lists.refreshed(wanted)
@@ -59,18 +59,18 @@ class ListsApi {
 
     /** Those of the chosen values that are on the list, with their labels. */
     @PostMapping("/named")
-    List<ListedValue> named(
+    List<ListedValue> listLabels(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String name,
-            @Valid @RequestBody ListAsked body) {
+            @Valid @RequestBody ValueListRequest body) {
         return lists.named(wanted(project, caller, name, body));
     }
 
-    private ListRequests.ListRequest wanted(Project project, Caller caller, String name, ListAsked body) {
+    private ListRequests.ListRequest wanted(Project project, Caller caller, String name, ValueListRequest body) {
         requireOnReport(project, caller, name, body.reportId());
         Caller linked =
-                body.reportId().isEmpty() ? caller : callers.of(project, body.reportId(), caller, body.signed());
+                body.reportId().isEmpty() ? caller : callers.of(project, body.reportId(), caller, body.linkToken());
         return new ListRequests.ListRequest(
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
@@ -88,13 +88,13 @@ class ListsApi {
 
     /** How the numbers of the column after the parameter are spread; nothing where not all rows belong to them. */
     @GetMapping("/spread")
-    ColumnProfiles.Spread spread(
+    ColumnProfiles.ValueDistribution getValueDistribution(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String name,
             @RequestParam(defaultValue = "") String report) {
         requireOnReport(project, caller, name, report);
         boolean theirs = rowAccess.shows(new ListScope(project, caller), Set.of(RowAccessRule.listOf(name)), Set.of());
-        return theirs ? looks.spread(project, caller, project.parameter(name)) : ColumnProfiles.Spread.NONE;
+        return theirs ? looks.spread(project, caller, project.parameter(name)) : ColumnProfiles.ValueDistribution.NONE;
     }
 }

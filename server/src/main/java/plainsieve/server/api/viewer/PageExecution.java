@@ -109,7 +109,7 @@ final class PageExecution {
     }
 
     private void say(Supplier<QuestionBodies.QuestionBody> asked) {
-        LineSink lineSink = answer.outlet(RunEvent.Of.QUESTION);
+        LineSink lineSink = answer.outlet(RunEvent.Section.QUESTION);
         try {
             tell(lineSink, runStreaming.said(asked.get()));
         } catch (RuntimeException | Error e) {

@@ -24,7 +24,7 @@ final class PageResultStream {
         }
     }
 
-    /** @param asked its place among what is asked for, as in {@link RunEvent.Of} */
+    /** @param asked its place among what is asked for, as in {@link RunEvent.Section} */
     LineSink outlet(int asked) {
         return new LineSink() {
             @Override
@@ -44,7 +44,7 @@ final class PageResultStream {
             return;
         }
         if (speaking != asked) {
-            spool.give(ByteBuffer.wrap(ResultStreamWriter.line(json, new RunEvent.Of("of", asked))));
+            spool.give(ByteBuffer.wrap(ResultStreamWriter.line(json, new RunEvent.Section("section", asked))));
             speaking = asked;
         }
         spool.give(lines);

@@ -25,7 +25,7 @@ class ProjectsApi {
     }
 
     @GetMapping
-    List<ProjectBody> all(HttpServletRequest request) {
+    List<ProjectBody> listProjects(HttpServletRequest request) {
         return projects.all().stream()
                 .filter(project -> callerResolver.sees(request, project.id()))
                 .map(ProjectBody::of)

@@ -15,8 +15,8 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.api.body.QuestionBodies;
-import plainsieve.server.api.body.ReportBodies.DefinitionBody;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.api.body.ReportBodies.ReportContentBody;
 import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -54,7 +54,7 @@ public class ReportContent {
                 report.name(),
                 report.audience(),
                 report.question(),
-                DefinitionBody.of(report),
+                ReportContentBody.of(report),
                 chosenByReaders(project, caller, names),
                 byView,
                 inContext.leads(),
@@ -77,7 +77,7 @@ public class ReportContent {
 
     /* Where it has no list, what belongs to them is one: what they may choose can be taken, not only typed. */
     private static ParameterBody asIsTheirs(ParameterDefinition definition, ResolvedChoices opening) {
-        List<ListedValue> theirs = Stream.ofNullable(opening.held().get(definition.name()))
+        List<ListedValue> theirs = Stream.ofNullable(opening.determined().get(definition.name()))
                 .flatMap(held -> held.values().stream())
                 .map(ListedValue::of)
                 .toList();

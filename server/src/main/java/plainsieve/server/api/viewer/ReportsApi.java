@@ -55,7 +55,7 @@ class ReportsApi {
     }
 
     @GetMapping
-    List<ReportCard> all(@Staged(Stage.LIVE) Project project, Caller caller, Locale locale) {
+    List<ReportCard> listReports(@Staged(Stage.LIVE) Project project, Caller caller, Locale locale) {
         return project.reports().stream()
                 .filter(report -> callers.sees(project, report.id(), caller))
                 .map(report -> card(project, caller, report, locale))
@@ -79,7 +79,7 @@ class ReportsApi {
     }
 
     @GetMapping("/{id}")
-    ReportBody one(
+    ReportBody getReport(
             @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id, HttpServletRequest request) {
         Report report = callers.given(project, id, caller);
         openLinkAuthenticator.opened(request, project, id);
@@ -88,21 +88,21 @@ class ReportsApi {
 
     /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
     @PostMapping("/{id}/question")
-    QuestionBodies.QuestionBody question(
+    QuestionBodies.QuestionBody describeQuestion(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,
-            @Valid @RequestBody RunBodies.Asked body,
+            @Valid @RequestBody RunBodies.QuestionRequest body,
             Locale locale) {
         Report report = callers.given(project, id, caller);
-        Caller linked = callers.of(project, id, caller, body.signed());
+        Caller linked = callers.of(project, id, caller, body.linkToken());
         return answers.question(project, linked, report, body.choices(), locale);
     }
 
-    private static ReportCard.Standing standing(ReportDraft draft, Report live) {
+    private static ReportCard.PublicationStatus standing(ReportDraft draft, Report live) {
         boolean changed = !draft.report().equals(live);
-        return !draft.given()
-                ? ReportCard.Standing.DRAFT
-                : changed ? ReportCard.Standing.CHANGED : ReportCard.Standing.GIVEN;
+        return !draft.published()
+                ? ReportCard.PublicationStatus.DRAFT
+                : changed ? ReportCard.PublicationStatus.CHANGED : ReportCard.PublicationStatus.GIVEN;
     }
 }

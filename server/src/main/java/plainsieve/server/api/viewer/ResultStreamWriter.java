@@ -69,7 +69,7 @@ final class ResultStreamWriter implements RunListener {
             return new byte[0];
         }
         int others = before;
-        return line(others > 0 ? new RunEvent.Waiting("waiting", others - 1) : new RunEvent.Going("going"));
+        return line(others > 0 ? new RunEvent.Queued("queued", others - 1) : new RunEvent.Progress("progress"));
     }
 
     @Override
@@ -82,8 +82,8 @@ final class ResultStreamWriter implements RunListener {
 
     @Override
     public void columns(List<Column> columns) {
-        lines.writeBytes(line(new RunEvent.Begun(
-                "begun",
+        lines.writeBytes(line(new RunEvent.Started(
+                "started",
                 sentId,
                 inside ? statement.text() : "",
                 inside ? SentBodies.SentValueBody.of(SentValues.of(statement)) : List.of(),
@@ -104,11 +104,11 @@ final class ResultStreamWriter implements RunListener {
         ended = true;
         lines.writeBytes(line(new RunEvent.Done(
                 "done",
-                summary.gathered().orElse(-1),
-                summary.read().map(RunSummary.RowsRead::rows).orElse(-1L),
-                summary.read().map(RunSummary.RowsRead::bytes).orElse(-1L),
-                summary.fetched(),
-                summary.shown(),
+                summary.localRows().orElse(-1),
+                summary.readRows().map(RunSummary.RowsRead::rows).orElse(-1L),
+                summary.readRows().map(RunSummary.RowsRead::bytes).orElse(-1L),
+                summary.fetchedRows(),
+                summary.shownRows(),
                 summary.more(),
                 summary.databaseMillis(),
                 summary.totalMillis(),

@@ -15,12 +15,12 @@ import plainsieve.sources.Column;
  */
 @Schema(
         oneOf = {
-            RunEvent.Of.class,
-            RunEvent.Said.class,
-            RunEvent.Waiting.class,
-            RunEvent.Going.class,
-            RunEvent.Kept.class,
-            RunEvent.Begun.class,
+            RunEvent.Section.class,
+            RunEvent.Question.class,
+            RunEvent.Queued.class,
+            RunEvent.Progress.class,
+            RunEvent.Cached.class,
+            RunEvent.Started.class,
             RunEvent.Rows.class,
             RunEvent.Done.class,
             RunEvent.Failed.class
@@ -29,36 +29,36 @@ public sealed interface RunEvent {
     String event();
 
     /** The lines after it are of one of those that a page asks for. @param asked its place among them, from 0 on; -1 is the question */
-    @Schema(name = "RunOf")
-    record Of(@Schema(allowableValues = "of") String event, int asked) implements RunEvent {
+    @Schema(name = "RunSection")
+    record Section(@Schema(allowableValues = "section") String event, int index) implements RunEvent {
         static final int QUESTION = -1;
     }
 
     /** The question of a page. */
-    @Schema(name = "RunSaid")
-    record Said(@Schema(allowableValues = "said") String event, QuestionBodies.QuestionBody question)
+    @Schema(name = "RunQuestion")
+    record Question(@Schema(allowableValues = "question") String event, QuestionBodies.QuestionBody question)
             implements RunEvent {}
 
-    /** @param before how many runs go in to the source before this one */
-    @Schema(name = "RunWaiting")
-    record Waiting(@Schema(allowableValues = "waiting") String event, int before) implements RunEvent {}
+    /** @param position how many runs go in to the source before this one */
+    @Schema(name = "RunQueued")
+    record Queued(@Schema(allowableValues = "queued") String event, int position) implements RunEvent {}
 
     /** The source is at work. */
-    @Schema(name = "RunGoing")
-    record Going(@Schema(allowableValues = "going") String event) implements RunEvent {}
+    @Schema(name = "RunProgress")
+    record Progress(@Schema(allowableValues = "progress") String event) implements RunEvent {}
 
     /** What follows was asked before, and is kept for a while. @param at when it had come */
-    @Schema(name = "RunKept")
-    record Kept(@Schema(allowableValues = "kept") String event, String at) implements RunEvent {}
+    @Schema(name = "RunCached")
+    record Cached(@Schema(allowableValues = "cached") String event, String at) implements RunEvent {}
 
     /**
      * Rows begin.
      *
      * @param text the statement; empty for viewers, as are its values and placements
      */
-    @Schema(name = "RunBegun")
-    record Begun(
-            @Schema(allowableValues = "begun") String event,
+    @Schema(name = "RunStarted")
+    record Started(
+            @Schema(allowableValues = "started") String event,
             long sentId,
             String text,
             List<SentBodies.SentValueBody> values,
@@ -71,18 +71,18 @@ public sealed interface RunEvent {
     record Rows(@Schema(allowableValues = "rows") String event, List<Object[]> rows) implements RunEvent {}
 
     /**
-     * @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them
+     * @param localRows rows that had to be fetched for these to be made of them here; -1 where the source itself made them
      * @param readRows rows that the source read of its tables for them; -1 where it does not tell
      * @param readBytes the same in bytes
      */
     @Schema(name = "RunDone")
     record Done(
             @Schema(allowableValues = "done") String event,
-            long gathered,
+            long localRows,
             long readRows,
             long readBytes,
-            long fetched,
-            long shown,
+            long fetchedRows,
+            long shownRows,
             boolean more,
             double databaseMs,
             double totalMs,

@@ -190,12 +190,12 @@ public class RunStreaming {
 
     /** How a run is, as a line; nothing when its last line is written. */
     byte[] standing(ResultSubscriber reader) {
-        return reader.standing().orElseGet(() -> line(new RunEvent.Going("going")));
+        return reader.standing().orElseGet(() -> line(new RunEvent.Progress("progress")));
     }
 
     /** A question, as a line. */
     byte[] said(QuestionBodies.QuestionBody question) {
-        return line(new RunEvent.Said("said", question));
+        return line(new RunEvent.Question("question", question));
     }
 
     /** The last line of what failed. */

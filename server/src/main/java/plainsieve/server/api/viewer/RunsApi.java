@@ -25,7 +25,7 @@ class RunsApi {
     /** Stops a run of the caller at the database. Stopping one that has ended, or that belongs to someone else, does nothing. */
     @PostMapping("/{runId}/stop")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void stop(Caller caller, @PathVariable String runId) {
+    void stopRun(Caller caller, @PathVariable String runId) {
         runs.stop(new Cancellations.RunKey(caller.owner(), runId));
     }
 }

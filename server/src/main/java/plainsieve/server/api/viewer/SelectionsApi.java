@@ -68,7 +68,7 @@ class SelectionsApi {
     }
 
     @GetMapping
-    List<Selection> mine(
+    List<Selection> listSelections(
             Project project,
             @PathVariable String reportId,
             Caller caller,
@@ -84,13 +84,13 @@ class SelectionsApi {
 
     /** Kept choices by their id, as a link has it. */
     @GetMapping("/{id}")
-    Selection one(Project project, Caller caller, @PathVariable String reportId, @PathVariable String id) {
+    Selection getSelection(Project project, Caller caller, @PathVariable String reportId, @PathVariable String id) {
         return Selection.of(selections.get(project, callers.given(project, reportId, caller), id));
     }
 
     /** Keeps choices under a name, or without one, in place of a link that would be too long. */
     @PostMapping
-    Selection keep(
+    Selection saveSelection(
             Project project,
             @PathVariable String reportId,
             @Valid @RequestBody NewSelection body,
@@ -116,13 +116,13 @@ class SelectionsApi {
         Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceBody.texts(choices));
         texts.keySet()
                 .removeIf(name -> project.parameters().containsKey(name)
-                        && project.parameter(name).upkeep().unlogged());
+                        && project.parameter(name).maintenance().unlogged());
         return texts;
     }
 
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(
+    void removeSelection(
             Project project,
             @PathVariable String reportId,
             @PathVariable String id,

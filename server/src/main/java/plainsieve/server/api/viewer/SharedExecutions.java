@@ -70,7 +70,7 @@ class SharedExecutions {
     }
 
     private void read(ResultCache.Kept answer, ResultSubscriber reader) {
-        RunEvent event = new RunEvent.Kept("kept", answer.at().toString());
+        RunEvent event = new RunEvent.Cached("cached", answer.at().toString());
         try {
             reader.outlet().give(ByteBuffer.wrap(ResultStreamWriter.line(json, event)));
             for (ByteBuffer some : answer.whole().lines()) {

@@ -34,7 +34,7 @@ class SignedLinkCallers {
     /** Whether someone sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
     boolean sees(Project project, String reportId, Caller caller) {
         boolean author = caller.role().mayActAs(Role.AUTHOR);
-        return author || project.draft(reportId).given() && permissions.isFor(caller, project.id(), reportId);
+        return author || project.draft(reportId).published() && permissions.isFor(caller, project.id(), reportId);
     }
 
     /** The report as viewers have it. Throws {@link NotFoundException} when they have none. */

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
-import plainsieve.server.api.body.ReportBodies.StageSaid;
+import plainsieve.server.api.body.ReportBodies.StageSummary;
 import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -16,7 +16,7 @@ final class StageRestrictions {
     private StageRestrictions() {}
 
     /** @param caller who is reported; where statements go is reported to those who see inside */
-    static StageSaid describe(Project project, Report report, Caller caller) {
+    static StageSummary describe(Project project, Report report, Caller caller) {
         Stage stage = project.stage();
         List<String> narrows = new ArrayList<>();
         if (caller.seesInside()) {
@@ -37,6 +37,6 @@ final class StageRestrictions {
             }
         });
         stage.limits().rows().ifPresent(rows -> narrows.add("it shows at most %,d rows".formatted(rows)));
-        return new StageSaid(stage.name(), narrows);
+        return new StageSummary(stage.name(), narrows);
     }
 }

@@ -25,21 +25,21 @@ class UnsubscribeApi {
     }
 
     /** Whose mails of what. @param none whether they get no more of it */
-    record Subscription(String delivery, String address, boolean none) {}
+    record Subscription(String delivery, String address, boolean unsubscribed) {}
 
     @GetMapping
-    Subscription get(@PathVariable String token) {
+    Subscription getSubscription(@PathVariable String token) {
         return body(unsubscriptions.read(token));
     }
 
     /** No more of it. Programs for mail do this, too, when their user says so (RFC 8058). */
     @PostMapping
-    Subscription none(@PathVariable String token) {
+    Subscription unsubscribe(@PathVariable String token) {
         return wanting(token, true);
     }
 
     @DeleteMapping
-    Subscription again(@PathVariable String token) {
+    Subscription resubscribe(@PathVariable String token) {
         return wanting(token, false);
     }
 

@@ -14,8 +14,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewContent;
-import plainsieve.server.api.body.ReportBodies.LeadBody;
-import plainsieve.server.api.body.ReportBodies.LimitBody;
+import plainsieve.server.api.body.ReportBodies.QueryLimitBody;
+import plainsieve.server.api.body.ReportBodies.ReportLinkBody;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
@@ -31,10 +31,10 @@ final class ViewContext {
     }
 
     /** Leads to reports that are there; the others filter, as if nothing was stated. */
-    Map<String, LeadBody> leads() {
-        Map<String, LeadBody> leads = new HashMap<>();
+    Map<String, ReportLinkBody> leads() {
+        Map<String, ReportLinkBody> leads = new HashMap<>();
         for (View view : report.views()) {
-            view.lead()
+            view.link()
                     .filter(clickThrough -> project.hasReport(clickThrough.reportId()))
                     .ifPresent(clickThrough -> {
                         Report target = project.report(clickThrough.reportId());
@@ -43,12 +43,13 @@ final class ViewContext {
                                 .filter(name -> known.contains(name) && !name.equals(clickThrough.parameter()))
                                 .filter(name -> project.parameters().containsKey(name)
                                         && !project.parameter(name).isComputed())
-                                .filter(name -> !target.opening().signed().contains(name))
+                                .filter(name ->
+                                        !target.opening().signedParameters().contains(name))
                                 .toList();
                         if (clickThrough.isForFurtherRows() || known.contains(clickThrough.parameter())) {
                             leads.put(
                                     view.id(),
-                                    new LeadBody(target.id(), target.name(), clickThrough.parameter(), carried));
+                                    new ReportLinkBody(target.id(), target.name(), clickThrough.parameter(), carried));
                         }
                     });
         }
@@ -108,19 +109,19 @@ final class ViewContext {
     }
 
     /** For each view of figures or groups whose query has its own row limit, that limit: the view is of those rows alone. */
-    Map<String, LimitBody> limited() {
-        Map<String, LimitBody> limited = new HashMap<>();
+    Map<String, QueryLimitBody> limited() {
+        Map<String, QueryLimitBody> limited = new HashMap<>();
         report.asking().stream()
                 .filter(view -> !(view.shown() instanceof ViewContent.Table))
                 .forEach(view -> limit(view).ifPresent(limit -> limited.put(view.id(), limit)));
         return limited;
     }
 
-    private Optional<LimitBody> limit(View view) {
+    private Optional<QueryLimitBody> limit(View view) {
         try {
             return prepared(view)
                     .ownLimit()
-                    .map(limit -> new LimitBody(
+                    .map(limit -> new QueryLimitBody(
                             limit.parameter().orElse(""), limit.rows().orElse(0)));
         } catch (ProblemException e) {
             // Running the view reports why the text cannot be read.

@@ -51,7 +51,7 @@ public class ViewOrders {
     }
 
     /** A view of a page, which is ordered when its turn comes. Throws {@link plainsieve.server.project.NotFoundException} when the report has none. */
-    public ReportPageRequest.View ofPage(Report report, RunBodies.ViewOfPage one, Supplier<For> whom) {
+    public ReportPageRequest.View ofPage(Report report, RunBodies.PageView one, Supplier<For> whom) {
         View view = report.view(one.view());
         return new ReportPageRequest.View(
                 leads(view, one.run()), one.run().refresh(), () -> order(whom.get(), view, one.run()));

@@ -48,7 +48,7 @@ class ViewRunsApi {
     @ApiResponse(
             responseCode = "200",
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
-    void run(
+    void runView(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,
@@ -58,7 +58,7 @@ class ViewRunsApi {
         Report report = callers.given(project, id, caller);
         View view = report.view(viewId);
         runStreaming.run(
-                orders.order(whom(project, caller, report, body.signed()), view, body), body.refresh(), response);
+                orders.order(whom(project, caller, report, body.linkToken()), view, body), body.refresh(), response);
     }
 
     /** Views of a report and its question, as one choice touches them: in one answer. */
@@ -66,7 +66,7 @@ class ViewRunsApi {
     @ApiResponse(
             responseCode = "200",
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
-    void page(
+    void runPage(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,
@@ -78,11 +78,11 @@ class ViewRunsApi {
                 .map(one -> orders.ofPage(
                         report,
                         one,
-                        () -> whom(project, caller, report, one.run().signed())))
+                        () -> whom(project, caller, report, one.run().linkToken())))
                 .toList();
         Optional<Supplier<QuestionBodies.QuestionBody>> question = body.question()
                 .map(asked -> () -> answers.question(
-                        project, callers.of(project, id, caller, asked.signed()), report, asked.choices(), locale));
+                        project, callers.of(project, id, caller, asked.linkToken()), report, asked.choices(), locale));
         runStreaming.run(
                 new ReportPageRequest(new Cancellations.RunKey(caller.owner(), body.runId()), views, question),
                 response);

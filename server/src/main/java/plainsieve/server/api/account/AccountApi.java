@@ -1,0 +1,162 @@
+package plainsieve.server.api.account;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.AccountPasswords;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.ApiKeys;
+import plainsieve.server.accounts.AuthenticatedPerson;
+import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.SessionCookie;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.records.ApiKeyRow;
+
+/** The password of anyone who is signed in, and the keys of their programs. */
+@RestController
+@RequestMapping("/api/me")
+@RequiredRole(Role.VIEWER)
+class AccountApi {
+    private final CallerResolver callerResolver;
+    private final Accounts accounts;
+    private final AccountPasswords passwords;
+    private final ApiKeys apiKeys;
+    private final AuditRecorder auditRecorder;
+
+    AccountApi(
+            CallerResolver callerResolver,
+            Accounts accounts,
+            AccountPasswords passwords,
+            ApiKeys apiKeys,
+            AuditRecorder auditRecorder) {
+        this.passwords = passwords;
+        this.callerResolver = callerResolver;
+        this.accounts = accounts;
+        this.apiKeys = apiKeys;
+        this.auditRecorder = auditRecorder;
+    }
+
+    /** @param before the password until now; empty when there is none yet */
+    record NewPassword(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String before,
+
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String password) {
+        NewPassword {
+            before = Absent.orEmpty(before);
+            password = Absent.orEmpty(password);
+        }
+
+        @Override
+        public String toString() {
+            return "NewPassword";
+        }
+    }
+
+    /** Sets one's password. One is signed out everywhere then, here too, and keys of programs end. */
+    @PutMapping("/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
+        String id = inPerson().person().id();
+        if (!passwords.isCurrent(id, body.before(), CallerResolver.from(request))) {
+            throw new ProblemException(Problem.of("not-signed-in", "The current password is wrong.", "Type it again."));
+        }
+        passwords.set(id, body.password());
+        auditRecorder.note(request, "set their password", "", "");
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
+    }
+
+    /** Where one gets mail. @param mail empty for nowhere */
+    record OwnEmailAddress(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String email) {}
+
+    @GetMapping("/mail")
+    OwnEmailAddress getOwnEmailAddress() {
+        return new OwnEmailAddress(accounts.get(inPerson().person().id()).email());
+    }
+
+    @PutMapping("/mail")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setOwnEmailAddress(@Valid @RequestBody OwnEmailAddress body, HttpServletRequest request) {
+        accounts.setMail(inPerson().person().id(), Absent.orEmpty(body.email()));
+        auditRecorder.note(request, "changed their email address", "", "");
+    }
+
+    /* A program neither changes its person's password nor makes keys that outlive its own. */
+    private AuthenticatedPerson inPerson() {
+        return callerResolver.requiredInPerson();
+    }
+
+    /**
+     * The key of a program.
+     *
+     * @param projectId empty for every project of its person
+     * @param usedAt empty when it never was
+     */
+    record ApiKeyBody(String id, String name, String projectId, String role, String endsAt, String usedAt) {
+        static ApiKeyBody of(ApiKeyRow row) {
+            return new ApiKeyBody(row.id(), row.name(), row.projectId(), row.role(), row.endsAt(), row.usedAt());
+        }
+    }
+
+    @GetMapping("/keys")
+    List<ApiKeyBody> listApiKeys() {
+        return apiKeys.of(inPerson().person().id()).stream().map(ApiKeyBody::of).toList();
+    }
+
+    record NewApiKey(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            @NotNull(message = RequestLimits.MISSING) String projectId,
+
+            @NotNull(message = "is viewer, author or operator")
+            Role role,
+
+            int days) {}
+
+    /** A key that was made. @param secret is shown here and nowhere again */
+    record CreatedApiKey(ApiKeyBody key, String secret) {}
+
+    @PostMapping("/keys")
+    CreatedApiKey createApiKey(@Valid @RequestBody NewApiKey body, HttpServletRequest request) {
+        String project = body.projectId();
+        if (!project.isEmpty() && !callerResolver.sees(request, project)) {
+            throw new NotFoundException("project", project, List.of());
+        }
+        ApiKeys.CreatedKey made = apiKeys.make(
+                inPerson(), new ApiKeys.KeyRequest(Absent.orEmpty(body.name()), project, body.role(), body.days()));
+        auditRecorder.note(request, "made a key", project, made.row().name());
+        return new CreatedApiKey(ApiKeyBody.of(made.row()), made.secret());
+    }
+
+    @DeleteMapping("/keys/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void revokeApiKey(@PathVariable String id, HttpServletRequest request) {
+        apiKeys.remove(inPerson().person().id(), id);
+        auditRecorder.note(request, "removed a key", "", id);
+    }
+}

@@ -1,0 +1,44 @@
+package plainsieve.server.api.viewer;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.RequiredRole;
+import plainsieve.server.api.body.SentBodies;
+import plainsieve.server.evidence.EvidenceService;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.SentLog;
+
+/** Where the choices of a statement ran that was sent for someone: all that viewers see of it, if their report tells it. */
+@RestController
+@RequestMapping("/api/projects/{project}/sent/{id}")
+@RequiredRole(Role.VIEWER)
+class EvidenceApi {
+    private final EvidenceService evidenceService;
+    private final SentLog log;
+
+    EvidenceApi(EvidenceService evidenceService, SentLog log) {
+        this.log = log;
+        this.evidenceService = evidenceService;
+    }
+
+    /** Where each choice ran; the first time, the database is asked. */
+    @GetMapping("/proof")
+    SentBodies.EvidenceBody getEvidence(Project project, Caller caller, @PathVariable long id) {
+        SentRow row = log.find(project, caller, id)
+                .filter(sent -> caller.seesInside() || isTold(project, sent.reportId()))
+                .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
+        EvidenceService.Evidence proof = evidenceService.of(project, caller, row.id(), false);
+        return SentBodies.EvidenceBody.of(caller.seesInside() ? proof : proof.inWords());
+    }
+
+    private static boolean isTold(Project project, String reportId) {
+        return project.hasReport(reportId) && project.report(reportId).opening().showsPlacements();
+    }
+}

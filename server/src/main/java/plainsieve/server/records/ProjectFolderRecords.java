@@ -1,0 +1,41 @@
+package plainsieve.server.records;
+
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** Whether projects are those of files and no one changes them here; and taking all of them out, to put others in their place. */
+@Mapper
+public interface ProjectFolderRecords {
+    @Update("update project_folder set locked = #{locked}")
+    void lock(boolean locked);
+
+    /** Whether there are projects that were made here, not those of files. */
+    @Select("select (select locked from project_folder) = 0 and exists (select 1 from query)")
+    boolean hasOwn();
+
+    @Delete("delete from report")
+    void removeReports();
+
+    @Delete("delete from parameter")
+    void removeParameters();
+
+    @Delete("delete from query")
+    void removeQueries();
+
+    @Delete("delete from transfer_policy")
+    void removeTransferPolicies();
+
+    @Delete("delete from stored_copy")
+    void removeCopies();
+
+    @Delete("delete from delivery")
+    void removeDeliveries();
+
+    @Delete("delete from stage")
+    void removeStages();
+
+    @Delete("delete from source")
+    void removeSources();
+}

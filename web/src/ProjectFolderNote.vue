@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/* Where the projects of this server are those of files, authors are reported so, and what is wrong with the files. */
+import { get } from './api/client'
+import type { ProjectFolderStatus } from './api/types'
+import { useLoaded } from './composables/useLoaded'
+
+const { state } = useLoaded(signal => get<ProjectFolderStatus>('/project-folder', signal))
+const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
+</script>
+
+<template>
+  <p v-if="state.status === 'ready' && state.data.served" class="serving" role="status">
+    This server serves projects from files; change them there<template v-if="state.data.since"
+      >; taken {{ clock(state.data.since) }}</template
+    >.
+    <span v-for="sentence in state.data.problems" :key="sentence" class="wrong">
+      The current files cannot be served: {{ sentence }}</span
+    >
+  </p>
+</template>
+
+<style scoped>
+.serving {
+  margin: 0;
+  padding: 6px 26px;
+  background: var(--card);
+  border-bottom: 1px solid var(--line);
+}
+.wrong {
+  display: block;
+  color: var(--buoy);
+}
+</style>

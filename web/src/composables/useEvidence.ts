@@ -1,0 +1,36 @@
+import { onScopeDispose, shallowRef, watch, type ShallowRef } from 'vue'
+import { asFailure, send } from '../api/client'
+import type { Evidence } from '../api/types'
+import type { Loaded } from './useLoaded'
+
+/** Where the choices of a statement ran. Asked after its rows have come; nothing is asked while there is no statement. */
+export function useEvidence(sentId: () => number | undefined): {
+  proof: ShallowRef<Loaded<Evidence> | undefined>
+  measure: () => Promise<void>
+} {
+  const proof = shallowRef<Loaded<Evidence>>()
+  let current: AbortController | undefined
+
+  async function ask(measured: boolean): Promise<void> {
+    current?.abort()
+    const id = sentId()
+    if (id === undefined) return void (proof.value = undefined)
+    const mine = (current = new AbortController())
+    proof.value = { status: 'loading' }
+    try {
+      const data = (await (
+        await send(`/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })
+      ).json()) as Evidence
+      if (mine === current) proof.value = { status: 'ready', data }
+    } catch (error) {
+      if (mine === current) proof.value = { status: 'failed', failure: asFailure(error) }
+    }
+  }
+
+  watch(sentId, () => void ask(false), { immediate: true })
+  onScopeDispose(() => {
+    current?.abort()
+    current = undefined
+  })
+  return { proof, measure: () => ask(true) }
+}

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest'
+import type { PlacementEvidence } from '../api/types'
+import { whereAtLength, whereNotes } from './placementTexts'
+
+const ran = (
+  where: PlacementEvidence['site'],
+  start: number,
+  more: Partial<PlacementEvidence> = {},
+): PlacementEvidence => ({
+  parameter: 'p',
+  outcome: 'BOUND',
+  start,
+  end: start + 2,
+  clauseStart: 0,
+  clauseEnd: 9,
+  site: where,
+  planStep: '',
+  table: 'crossings',
+  index: '',
+  estimated: -1,
+  actual: -1,
+  rowsRead: -1,
+  advice: '',
+  ...more,
+})
+
+describe('where a choice ran', () => {
+  it('stands once on each line, with a sign where something can be done', () => {
+    const notes = whereNotes(
+      'a = :p and b = :p\nc = :p',
+      [],
+      [ran('BY_INDEX', 4), ran('BY_INDEX', 15), ran('WHILE_SCANNING', 22, { advice: 'Compare the column.' })],
+    )
+    expect(notes.map(note => [note.text, note.attention])).toEqual([
+      ['◆ by index', false],
+      ['◇ while scanning ⚠', true],
+    ])
+  })
+
+  it('is what was sent until the database has told', () => {
+    expect(
+      whereNotes('a = :p', [{ ...ran('BY_INDEX', 4), values: 1, sentStart: 0, sentEnd: 5 }], []).map(note => note.text),
+    ).toEqual(['bound'])
+  })
+
+  it('names index, table and rows', () => {
+    expect(whereAtLength(ran('BY_INDEX', 0, { index: 'crossings_time' }))).toBe('at the database, index crossings_time')
+    expect(whereAtLength(ran('WHILE_SCANNING', 0, { rowsRead: 2310 }))).toBe(
+      'at the database, tested on each row of crossings, 2,310 read',
+    )
+  })
+})

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/* The exact statements that reports would send of this text: whether the database takes each of them. */
+import { computed, shallowRef, watch } from 'vue'
+import { RouterLink } from 'vue-router'
+import { post } from '../../api/client'
+import type { Choices, StatementForm } from '../../api/types'
+
+const props = defineProps<{ queryId: string; text: string; choices: Choices; ran: string | undefined }>()
+const forms = shallowRef<StatementForm[]>([])
+const wrong = computed(() => forms.value.filter(form => form.problem))
+const reports = computed(() => [...new Map(forms.value.map(form => [form.reportId, form.report]))])
+
+/* Asked after a run has answered, never before it. */
+watch(
+  () => props.ran,
+  async now => {
+    if (now === undefined) return
+    const found = await post<StatementForm[]>(`/queries/${props.queryId}/forms`, {
+      runId: '',
+      text: props.text,
+      choices: props.choices,
+    }).catch(() => [])
+    if (now === props.ran) forms.value = found
+  },
+)
+</script>
+
+<template>
+  <div v-if="forms.length" class="forms small" data-test="forms">
+    <p v-if="wrong.length === 0" class="soft m-0">
+      The source accepts all {{ forms.length }} statements that reports send for this query.
+      <RouterLink v-for="[id, name] in reports" :key="id" :to="`/reports/${id}/rehearsal`"
+        >Rehearse {{ name }}</RouterLink
+      >
+    </p>
+    <div v-for="form in wrong" :key="form.reportId + form.view" class="note bad" role="alert">
+      {{ form.report }}, {{ form.view }}: {{ form.problem }}
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.forms {
+  padding: 4px 12px;
+  border-top: 1px solid var(--line);
+}
+.forms a {
+  margin-left: 6px;
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,53 @@
+import { onScopeDispose, reactive, watch, type ShallowRef } from 'vue'
+import { get } from '../../api/client'
+import type { SentStatement } from '../../api/types'
+import { useLoaded, type Loaded } from '../../composables/useLoaded'
+
+const LIVE_EVERY = 2000
+const SEARCH_AFTER = 250
+
+/** The filter of Sent; empty fields match everything. */
+export interface SentFilter {
+  outcome: string
+  cause: string
+  source: string
+  query: string
+  report: string
+  search: string
+  order: 'new' | 'slow' | 'failed'
+}
+
+const EVERYTHING: SentFilter = {
+  outcome: '',
+  cause: '',
+  source: '',
+  query: '',
+  report: '',
+  search: '',
+  order: 'new',
+}
+
+/** The statements that are wanted. While they follow, what is sent meanwhile shows up on its own, also in a window beside. */
+export function useSentLines(start: Record<string, string>): {
+  wanted: SentFilter
+  state: ShallowRef<Loaded<SentStatement[]>>
+  follow: { on: boolean }
+} {
+  const known = Object.entries(start).filter(([name]) => name in EVERYTHING)
+  const wanted = reactive<SentFilter>({ ...EVERYTHING, ...Object.fromEntries(known) })
+  const follow = reactive({ on: true })
+  const { state, reload } = useLoaded(signal =>
+    get<SentStatement[]>(`/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal),
+  )
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  watch(wanted, () => {
+    clearTimeout(waiting)
+    waiting = setTimeout(() => void reload(), SEARCH_AFTER)
+  })
+  const timer = setInterval(() => void (follow.on && reload()), LIVE_EVERY)
+  onScopeDispose(() => {
+    clearInterval(timer)
+    clearTimeout(waiting)
+  })
+  return { wanted, state, follow }
+}

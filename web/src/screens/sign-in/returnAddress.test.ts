@@ -1,0 +1,29 @@
+import { describe, expect, it } from 'vitest'
+import { pageToComeBackTo } from './returnAddress'
+
+const at = (back: string) =>
+  pageToComeBackTo({ origin: 'https://ferries.test', search: `?back=${encodeURIComponent(back)}` })
+
+describe('the page to come back to', () => {
+  it('is the one that asked, with its choices', () => {
+    expect(at('/projects/home/reports/late?port=Ardlow#top')).toBe('/projects/home/reports/late?port=Ardlow#top')
+  })
+
+  it.each([
+    'https://elsewhere.test/',
+    '//elsewhere.test/x',
+    '/\\elsewhere.test',
+    'javascript:alert(1)',
+    'data:text/html,x',
+    '\\\\elsewhere.test',
+    'http://ferries.test/reports',
+    '/sign-in?back=/',
+    '',
+  ])('is no page of others: %s', back => {
+    expect(at(back)).toBe('/')
+  })
+
+  it('is the first one where none asked', () => {
+    expect(pageToComeBackTo({ origin: 'https://ferries.test', search: '' })).toBe('/')
+  })
+})

@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest'
+import type { Choices, Report } from '../api/types'
+import { furtherRows, leadOf } from './reportLinks'
+import type { Picked } from './useViewRun'
+
+const report = {
+  links: {
+    'by-vessel': { reportId: 'diary', name: 'Diary', parameter: 'ship', carriedParameters: ['state', 'port'] },
+    rows: { reportId: 'all', name: 'All of it', parameter: '', carriedParameters: ['state', 'port'] },
+  },
+} as unknown as Report
+const picked = (viewId: string, value: string | null): Picked =>
+  ({ viewId, filter: { column: 'vessel', type: 'text', values: [value] } }) as unknown as Picked
+const choices: Choices = {
+  state: { kind: 'values', values: ['SAILED', 'DIVERTED'], withoutValue: false },
+  delay: { kind: 'values', values: ['15'], withoutValue: false },
+}
+
+describe('a click that opens another report', () => {
+  it('carries what both know, and what was clicked', () =>
+    expect(leadOf(report, picked('by-vessel', "Eider's Pride"), choices)).toBe(
+      '/reports/diary?state=SAILED&state=DIVERTED&ship=Eider%27s+Pride',
+    ))
+  it('carries rows without a value as such', () =>
+    expect(leadOf(report, picked('by-vessel', null), {})).toBe('/reports/diary?without=ship'))
+  it('is none where no view says so', () =>
+    expect(leadOf(report, picked('by-port', 'Ardlow'), choices)).toBeUndefined())
+  it('is none for what a table lacks, which has a way of its own', () => {
+    expect(leadOf(report, picked('rows', 'Ardlow'), choices)).toBeUndefined()
+    expect(furtherRows(report, 'rows', choices)).toEqual({
+      name: 'All of it',
+      path: '/reports/all?state=SAILED&state=DIVERTED',
+    })
+    expect(furtherRows(report, 'by-vessel', choices)).toBeUndefined()
+  })
+})

@@ -1,0 +1,22 @@
+import { defineAsyncComponent, type Component } from 'vue'
+import type { View } from '../api/types'
+import BarsView from './BarsView.vue'
+import FiguresView from './FiguresView.vue'
+import LineView from './LineView.vue'
+import TableView from './TableView.vue'
+import TextView from './TextView.vue'
+
+/* Fewer reports have it; it comes beside its rows. */
+const GroupsView = defineAsyncComponent(() => import('./GroupsView.vue'))
+
+const PARTS: Record<string, Component> = {
+  figures: FiguresView,
+  bars: BarsView,
+  line: LineView,
+  table: TableView,
+  groups: GroupsView,
+  text: TextView,
+}
+
+/** What shows a view of this kind. */
+export const partFor = (view: View): Component | undefined => PARTS[view.kind]
