@@ -17,7 +17,7 @@ const TYPED_INTO = 'input:not([type=checkbox], [type=radio]), textarea, [content
 const WHAT_HIDES = ['disabled', 'class', 'style', 'hidden']
 
 /** Where something was: in what, and behind what. */
-interface Stood {
+interface FocusedAncestor {
   parent: Element
   behind: Element | null
 }
@@ -25,7 +25,7 @@ interface Stood {
 /** Watches a page until the returned function is called. */
 export function keepFocus(page: Document): () => void {
   let held: Element | undefined
-  let stood: Stood[] = []
+  let focused: FocusedAncestor[] = []
   let looking = false
 
   const forget = (): void => {
@@ -33,7 +33,7 @@ export function keepFocus(page: Document): () => void {
   }
   function remember(event: FocusEvent): void {
     held = event.target instanceof Element ? event.target : undefined
-    stood = held ? waysUp(held) : []
+    focused = held ? waysUp(held) : []
   }
   /* After the next frame: who moves the focus on purpose has done so by then, and what is hidden has lost it. */
   function look(): void {
@@ -52,7 +52,7 @@ export function keepFocus(page: Document): () => void {
       if (held.matches(FOCUSABLE)) focus(held)
       return
     }
-    const heir = heirOf(stood, page)
+    const heir = heirOf(focused, page)
     if (heir) focus(heir)
   }
 
@@ -70,16 +70,16 @@ export function keepFocus(page: Document): () => void {
 const nothingHasIt = (page: Document): boolean => !page.activeElement || page.activeElement === page.body
 
 /* From the nearest parent outwards. */
-function waysUp(element: Element): Stood[] {
-  const ways: Stood[] = []
+function waysUp(element: Element): FocusedAncestor[] {
+  const ways: FocusedAncestor[] = []
   for (let each: Element = element; each.parentElement; each = each.parentElement) {
     ways.push({ parent: each.parentElement, behind: each.previousElementSibling })
   }
   return ways
 }
 
-function heirOf(stood: Stood[], page: Document): Element | undefined {
-  for (const { parent, behind } of stood) {
+function heirOf(focused: FocusedAncestor[], page: Document): Element | undefined {
+  for (const { parent, behind } of focused) {
     if (!parent.isConnected) continue
     // Another page: its readers begin at its beginning.
     if (parent.querySelector('main')) return page.querySelector('main') ?? undefined

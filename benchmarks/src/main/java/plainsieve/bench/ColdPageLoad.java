@@ -61,7 +61,7 @@ final class ColdPageLoad {
         }
         Arrays.sort(millis);
         System.out.printf(
-                "cold, 1.6 Mbit/s and %d ms: rows stand after %.0f ms (%.0f to %.0f, the middle one of %d), %.0f kB in %s answers began before them%n",
+                "cold, 1.6 Mbit/s and %d ms: rows are painted after %.0f ms (%.0f to %.0f, the middle one of %d), %.0f kB in %s answers began before them%n",
                 THERE_AND_BACK,
                 millis[RUNS / 2],
                 millis[0],

@@ -72,7 +72,7 @@ class DeliveryTest {
         // The next change does not wait for this one to be kept.
         browser.take(DELIVERIES, "only", "only when late crossings is above …");
         browser.untilSaid(DELIVERIES, "only when late crossings is above");
-        browser.take(DELIVERIES, "attachments", "Crossings as xlsx");
+        browser.take(DELIVERIES, "attached", "Crossings as xlsx");
         browser.untilSaid(DELIVERIES, "with Crossings as xlsx");
         browser.take(DELIVERIES, "times", "every Monday at 07:00");
         browser.untilSaid(DELIVERIES, "sent every Monday at 07:00");

@@ -138,7 +138,7 @@ class ProofTest extends InBrowser {
         browser.until(() -> browser.see("main .btn-primary").isEnabled() ? true : null);
         browser.click("main .btn-primary");
         browser.untilText("[data-test=bad]", "passed"::equals, Browser.LONG_PATIENCE);
-        browser.until(() -> browser.all("tr[data-verdict=well]").size() > 20 ? true : null);
+        browser.until(() -> browser.all("tr[data-verdict=passed]").size() > 20 ? true : null);
         assertThat(browser.all("tr[data-verdict=refused]")).isNotEmpty();
     }
 

@@ -22,8 +22,8 @@ public record CopiesFile(List<CopyEntry> copies) {
      * A copy.
      *
      * @param query the id of the query whose answer it keeps
-     * @param partitionBy the column that it is cut by, and the stretch behind a colon; empty for whole
-     * @param refreshedPartitions how many of the last parts are asked for each time
+     * @param partitionBy the partition column, a colon and the period; empty: not partitioned
+     * @param refreshedPartitions the number of latest partitions that are refreshed each time
      * @param cron a line of five fields; empty where it has no times
      * @param timeZone in which they are meant, a name of the IANA database
      * @param missedRuns leave, where times that were missed are left out; empty where they are caught up

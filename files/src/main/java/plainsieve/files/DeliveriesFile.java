@@ -69,7 +69,7 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
      *
      * @param query its id
      * @param addressColumn the column with the address, or the name of a person
-     * @param choices which column says what is chosen, by the parameter
+     * @param choices the column with the choice, by parameter
      */
     public record RecipientQueryEntry(String query, String addressColumn, Map<String, String> choices) {
         public RecipientQueryEntry {
@@ -83,7 +83,7 @@ public record DeliveriesFile(List<DeliveryEntry> deliveries) {
      * When it is sent.
      *
      * @param view whose rows, or whose figure, say so
-     * @param figure its label; empty where any row is enough
+     * @param figure its label; empty: at least one row
      * @param comparison above or below
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)

@@ -27,8 +27,8 @@ import tools.jackson.databind.JsonNode;
  * @param list where its values come from; nothing when any value will do
  * @param allRule what choosing all means: leave-out or send-each
  * @param covers what a value covers: itself, week, month, quarter, year, containing, starting or ending
- * @param whenUnlisted what becomes of chosen values that are no longer on the list: keep or drop
- * @param unlogged whether its values are private: never written to Sent
+ * @param whenUnlisted whether chosen values that are no longer listed are kept: keep or drop
+ * @param unlogged whether its values are private: never stored in Sent
  * @param unlimitedValue in a row limit, the value that means all rows
  * @param rangeEnd the parameter that is the upper end of the range that begins here
  * @param rowAccess whose word it is among which values viewers choose; nothing where unrestricted

@@ -199,7 +199,7 @@ public record ProjectFile(
      * An input.
      *
      * @param kind slicer, dropdown, search, dates, numbers, text, switch, number or rows
-     * @param heading what it is under; empty for the group of its parameter
+     * @param heading empty for the group of its parameter
      * @param place beside-rows or in-sentence; empty for the former
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -214,9 +214,9 @@ public record ProjectFile(
     }
 
     /**
-     * One thing to look at.
+     * A view.
      *
-     * @param kind figures, bars, line, table, groups, or words
+     * @param kind figures, bars, line, table, groups or text
      * @param query the id of its query; words have none
      * @param groupBy one column, or several: bars and their parts, a line for each value of the second, levels of groups
      * @param limitParameter the parameter that limits this view alone
@@ -271,13 +271,13 @@ public record ProjectFile(
     }
 
     /**
-     * How a view looks.
+     * The layout of a view.
      *
      * @param order of bars: largest, smallest, or keys; empty for largest
-     * @param first how many bars are there at once; 0 for all; absent for 7
+     * @param first number of bars shown; 0 for all; absent for 7
      * @param sideBySide whether parts of bars are side by side
-     * @param width in twelfths of the page; 0 for what suits its kind
-     * @param height in lines; 0 for what suits its kind
+     * @param width in twelfths of the page; 0: automatic its kind
+     * @param height in lines; 0: automatic its kind
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record LayoutEntry(
@@ -298,7 +298,7 @@ public record ProjectFile(
      * A figure over all matching rows.
      *
      * @param column empty for a count of rows
-     * @param format how the number is written, such as number 1, money €, percent 1; empty to round for people
+     * @param format how the number is written, such as number 1, money €, percent 1; empty: rounded for readability
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record MeasureEntry(String function, String column, String label, String unit, String format) {

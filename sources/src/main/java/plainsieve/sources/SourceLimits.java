@@ -10,9 +10,9 @@ import plainsieve.core.value.ProblemException;
 /**
  * What a source is asked to bear, and what its statements may call. Cannot exist invalid.
  *
- * @param concurrentStatements how many statements for rows it takes at once; more have to wait
- * @param timeoutSeconds how long each of them may run; 0 leaves it to the server
- * @param functions names of functions that its statements may call although the database does not prove that they only read
+ * @param concurrentStatements maximum number of concurrent statements; more have to wait
+ * @param timeoutSeconds statement timeout; 0: the server's default
+ * @param functions names of additionally permitted functions, which the database cannot prove to be read-only
  */
 public record SourceLimits(int concurrentStatements, int timeoutSeconds, Set<String> functions) {
     /** The limits of a source without settings. */

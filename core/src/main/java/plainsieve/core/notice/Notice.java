@@ -14,7 +14,7 @@ import plainsieve.core.value.TextLocation;
  * @param advice what to do, one sentence
  * @param place where in the text; nothing when it concerns no place
  * @param parameter the parameter it is about
- * @param fixes what one click can do about it: one safe rewrite, or each reading of what is ambiguous
+ * @param fixes changes that fix it: one safe rewrite, or each reading of what is ambiguous
  * @param blocks whether the database would refuse the statement, so that it is not worth a run
  */
 public record Notice(
@@ -33,7 +33,7 @@ public record Notice(
     /**
      * A safe rewrite of the text, or a change of the parameter.
      *
-     * @param label what it does, as on a button
+     * @param label the label of its button
      * @param change nothing when the text is rewritten
      */
     public record Fix(String label, List<TextEdit> edits, Optional<ParameterChange> change) {

@@ -11,9 +11,9 @@ import plainsieve.core.value.Type;
  * A parameter as its author defines it: engine properties, labels, list, default and trial value. Nine components, one per
  * property.
  *
- * @param formula how the value is worked out, for a parameter that no one chooses; else empty
- * @param start the default: what a report opens with
- * @param trial what the author uses on the bench; never reaches a reader
+ * @param formula of a computed parameter; else empty
+ * @param start the default
+ * @param trial the author's value on the bench; never sent to viewers
  */
 public record ParameterDefinition(
         String name,
@@ -29,7 +29,7 @@ public record ParameterDefinition(
     /**
      * What viewers read.
      *
-     * @param group the heading under which readers find it; may be empty
+     * @param group heading in the controls; may be empty
      * @param unit what follows a value: "min"
      * @param blankLabel what represents nothing chosen: "any vessel"
      */
@@ -84,8 +84,8 @@ public record ParameterDefinition(
     /**
      * How it is kept.
      *
-     * @param unlogged whether its values are private: never written to Sent
-     * @param formerNames names it had before, which links may still use
+     * @param unlogged whether its values are private: never stored in Sent
+     * @param formerNames former names, which links may still use
      * @param version the version that a change was made from
      */
     public record Maintenance(

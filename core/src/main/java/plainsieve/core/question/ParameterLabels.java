@@ -9,8 +9,8 @@ import plainsieve.core.value.Type;
  *
  * @param blankLabel what is read when nothing is chosen: "any vessel"
  * @param unit what is read behind a value: "min"
- * @param unlimitedValue in a row limit, the value that means all rows; else empty
- * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param unlimitedValue in a row limit, the value that means no limit; else empty
+ * @param rangeEnd the parameter that is the upper bound of the range; else empty
  * @param labels the label of each listed value that has one of its own
  */
 public record ParameterLabels(

@@ -30,7 +30,7 @@ public record QuestionLine(List<Element> parts) {
 
     record Text(String text) implements Element {}
 
-    /** @param parameters one, or the two ends of a range */
+    /** @param parameters one, or the two bounds of a range */
     record Mark(List<String> parameters) implements Element {}
 
     record Optional(List<Element> parts) implements Element {}

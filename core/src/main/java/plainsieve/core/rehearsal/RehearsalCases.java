@@ -52,7 +52,7 @@ public final class RehearsalCases {
         cases.add(new RehearsalCase(name, Map.of(rehearsalParameter.parameter().name(), choice), refusal));
     }
 
-    /** @param next to the other end of its range, blank: else the smallest end would turn the range round */
+    /** @param beside the other end of its range, blank: else the smallest end would turn the range round */
     private void add(RehearsalParameter rehearsalParameter, String name, String value, Map<String, ChoiceText> beside) {
         Map<String, ChoiceText> choices = new HashMap<>(beside);
         choices.put(rehearsalParameter.parameter().name(), ChoiceText.of(value));

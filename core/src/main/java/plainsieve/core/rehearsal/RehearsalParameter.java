@@ -13,7 +13,7 @@ import plainsieve.core.parameter.Parameter;
  * @param hasList whether only those may be chosen
  * @param minimum the smallest value that may be chosen; empty when there is no limit
  * @param maximum the largest
- * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param rangeEnd the parameter that is the upper bound of the range; else empty
  * @param usual the default: what is while others are tried
  */
 public record RehearsalParameter(

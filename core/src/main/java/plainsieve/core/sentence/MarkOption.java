@@ -8,7 +8,7 @@ import plainsieve.core.value.ProblemException;
  * An option of a mark.
  *
  * @param id names it when it is taken
- * @param note what is known of it: "15 values"; may be empty
+ * @param note a description: "15 values"; may be empty
  * @param reason why it does not fit; empty when it does
  */
 public record MarkOption(String id, String label, String note, String reason) {

@@ -21,7 +21,7 @@ public record Sentence(List<Piece> pieces) {
      * Words that can be changed.
      *
      * @param id which property they represent, within the thing that the sentence is about
-     * @param typed what typing begins with: the property itself, where its words say more or less than it
+     * @param typed the initial text of the field: the property itself, where its words say more or less than it
      */
     public record Mark(String id, String text, EditKind way, String typed) implements Piece {}
 

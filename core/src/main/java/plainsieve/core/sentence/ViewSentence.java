@@ -124,7 +124,7 @@ public final class ViewSentence {
     /**
      * The view with something else at a mark. Throws {@link ProblemException} when that cannot be there.
      *
-     * @param taken the id of an offer, or the words that were typed
+     * @param taken the ID of an option, or typed text
      */
     public View with(String mark, String taken) {
         if (mark.equals(MarkIds.TITLE)) {

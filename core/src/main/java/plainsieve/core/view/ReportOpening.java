@@ -13,7 +13,7 @@ import plainsieve.core.parameter.DefaultDefinition;
  * How a report opens and when it runs.
  *
  * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
- * @param signedParameters parameters whose choice comes from a signed link and from nowhere else
+ * @param signedParameters parameters that can only be chosen by a signed link
  * @param showsPlacements whether viewers are reported where their choices ran; never what was sent
  * @param age by what viewers are reported how old the data are; nothing when they are not
  * @param values what parameters open with in this report, instead of their defaults

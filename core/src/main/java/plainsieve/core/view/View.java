@@ -12,7 +12,7 @@ import plainsieve.core.question.QuestionLine;
  * @param id stable within its report
  * @param title as a question line is written, with choices in braces; may be empty
  * @param queryId the query that it shows; empty for words
- * @param ignoredParameters parameters whose choice does not count here, on purpose
+ * @param ignoredParameters parameters that do not filter this view, on purpose
  * @param link where a click on one of its groups leads; nothing when it filters the other views
  */
 public record View(

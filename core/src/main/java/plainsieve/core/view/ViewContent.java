@@ -64,7 +64,7 @@ public sealed interface ViewContent {
         return this;
     }
 
-    /** Totals over all matching rows. @param against what they are compared with; nothing when they stand alone */
+    /** Totals over all matching rows. @param comparedWith what they are compared with; empty without a comparison */
     record Figures(List<Figure> measures, Optional<ComparisonBasis> comparedWith) implements ViewContent {
         public Figures {
             measures = List.copyOf(measures);

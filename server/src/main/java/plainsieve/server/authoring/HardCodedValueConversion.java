@@ -94,7 +94,7 @@ public class HardCodedValueConversion {
      * A parameter with another default than the value whose place it took: reports open with other rows than those before.
      *
      * @param defaultText its default, in words
-     * @param was the value in the text, in words
+     * @param valueText the value in the text, in words
      * @param values the same as a choice has them
      * @param reports those that show the query
      */
@@ -151,7 +151,7 @@ public class HardCodedValueConversion {
      * Which fixed values are meant.
      *
      * @param starts where they begin; all of them when there are none
-     * @param again whether each becomes a new parameter, even where one of the project serves it
+     * @param createNew whether each becomes a new parameter, even where one of the project serves it
      */
     public record Wanted(Set<Integer> starts, boolean createNew) {}
 

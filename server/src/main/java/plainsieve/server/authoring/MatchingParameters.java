@@ -45,7 +45,7 @@ class MatchingParameters {
     }
 
     /**
-     * Parameters that serve a fixed value: one, or the two ends of a range.
+     * Parameters that serve a fixed value: one, or the two bounds of a range.
      *
      * @param many whether it takes many values
      * @param queryName the query that compares the same column with it

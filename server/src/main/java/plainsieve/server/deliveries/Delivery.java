@@ -60,8 +60,8 @@ public record Delivery(
     /**
      * One mail for each row of a query.
      *
-     * @param column with the address, or the name of a person
-     * @param choices which column says what is chosen, by the parameter
+     * @param column the column with the email address, or the name of a person
+     * @param choices the column with the choice, by parameter
      */
     public record EachRow(String queryId, String column, Map<String, String> choices) implements Recipients {
         public EachRow {

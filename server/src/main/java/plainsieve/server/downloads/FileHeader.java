@@ -72,8 +72,8 @@ public record FileHeader(
     }
 
     /** The same, on top of a CSV or not. */
-    public FileHeader above(boolean stands) {
-        return new FileHeader(title, question, choices, asOf, stands, columnLabels);
+    public FileHeader above(boolean shown) {
+        return new FileHeader(title, question, choices, asOf, shown, columnLabels);
     }
 
     String label(String column) {

@@ -45,10 +45,10 @@ public class EvidenceService {
     /**
      * The evidence of a statement.
      *
-     * @param reason why nothing is known; empty when something is
-     * @param measured whether the database counted rows, or only planned
-     * @param millis how long the database took to tell
-     * @param plan its steps, a line each
+     * @param reason why there is no evidence; empty if there is
+     * @param measured whether rows were measured, or only estimated
+     * @param millis time for the plan
+     * @param plan its steps, one line each
      * @param fetched what was fetched of each source, where the rows come from several
      */
     public record Evidence(
@@ -91,13 +91,13 @@ public class EvidenceService {
     }
 
     /**
-     * Where one parameter did its work at one place.
+     * Where one occurrence of a parameter was evaluated.
      *
-     * @param planStep the piece of plan that shows it; empty when nothing is claimed
-     * @param estimated rows that the database expected to come out of that step; -1 when it does not say
-     * @param actual rows that came out; -1 when it was not measured
-     * @param rowsRead rows that were read for it; -1 when it was not measured
-     * @param advice what would let an index be used, if there is one; may be empty
+     * @param planStep the plan step that proves it; empty if unknown
+     * @param estimated rows the database estimated for that step; -1 if unknown
+     * @param actual rows it returned; -1 if not measured
+     * @param rowsRead rows read for it; -1 if not measured
+     * @param advice how to make an index usable; may be empty
      */
     public record PlacementEvidence(
             String parameter,

@@ -47,7 +47,7 @@ public record Query(
         return new Query(id, name, sourceId, sourceParameter, asked, draft, live, version);
     }
 
-    /** @param parameter empty for always the same source */
+    /** @param parameter empty for a fixed source */
     public Query askingBy(String parameter) {
         return new Query(id, name, sourceId, parameter, asked, draftText, liveText, version);
     }

@@ -114,7 +114,7 @@ public final class ReportEntries {
                         "bad-control",
                         "The control “%s” names %d parameters."
                                 .formatted(entry.label(), entry.parameters().size()),
-                        "Name one, or the two ends of a range."));
+                        "Name one, or the two bounds of a range."));
         };
     }
 }

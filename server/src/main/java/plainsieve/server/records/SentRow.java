@@ -6,7 +6,7 @@ import java.time.Instant;
  * One statement that was sent, with who caused it and how it went. As wide as its table.
  *
  * @param caller who asked
- * @param localRows rows that had to be fetched for these to be made of them here; -1 where the source itself made them
+ * @param localRows rows fetched to compute the result here; -1 if the source computed it
  * @param evidence where its choices ran, as JSON; empty when no one asked
  */
 public record SentRow(

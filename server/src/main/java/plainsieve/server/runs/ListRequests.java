@@ -31,8 +31,8 @@ public class ListRequests {
     /**
      * A list that is asked for.
      *
-     * @param choices what is chosen; the list's parents are among them
-     * @param trial whether trial values are in for what is not chosen
+     * @param choices the choices, including those of the parameters the list depends on
+     * @param trial whether trial values replace missing choices
      */
     public record ListRequest(
             Project project,

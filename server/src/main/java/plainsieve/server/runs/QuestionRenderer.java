@@ -45,7 +45,7 @@ public class QuestionRenderer {
      * @param titles of the views, by their ids
      * @param notes the texts of views that are texts, by their ids
      * @param comparedPeriods the date range that the figures of a view are compared with, by its ID; none while it is not chosen
-     * @param always what is chosen for parameters that viewers are not offered, each in words
+     * @param always the choices of parameters without a control, as text
      */
     public record Question(
             ResolvedChoices chosen,

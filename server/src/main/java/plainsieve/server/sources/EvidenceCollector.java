@@ -41,7 +41,7 @@ public class EvidenceCollector {
     /**
      * The reported evidence.
      *
-     * @param plan its steps, a line each
+     * @param plan its steps, one line each
      * @param fetched of each side; nothing where all of it is of one source
      * @param millis how long it took to tell
      */

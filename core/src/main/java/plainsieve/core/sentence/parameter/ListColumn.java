@@ -7,7 +7,7 @@ import plainsieve.core.parameter.ColumnReference;
 /**
  * A column whose values could be a list.
  *
- * @param note what is known of it: its type, or the query that compares the parameter with it
+ * @param note a description: its type, or the query that compares the parameter with it
  */
 public record ListColumn(ColumnReference place, String note) {
     /** How it is stated and typed. */

@@ -131,7 +131,7 @@ public final class ParameterSentence {
      * The parameter with something else at a mark, and what could not be kept. Throws {@link ProblemException} when that
      * cannot be there.
      *
-     * @param taken the id of an offer, or the words that were typed
+     * @param taken the ID of an option, or typed text
      */
     public ConvertedParameter with(String mark, String taken) {
         return property(mark).with().apply(taken);

@@ -16,7 +16,7 @@ public final class AvailableRows {
     private final Dialect dialect;
     private final List<NamedTable> tables;
 
-    /** A table as it is offered. @param note what is known of it: "1,000,000 rows" */
+    /** A table as it is offered. @param note a description: "1,000,000 rows" */
     public record NamedTable(String name, String note) {}
 
     public AvailableRows(SchemaContext schema, Dialect dialect, List<NamedTable> tables) {

@@ -38,8 +38,8 @@ public record StepsAnalysis(
     /**
      * A step.
      *
-     * @param line the number of its line in the text, from 0
-     * @param written its words as they are kept
+     * @param line its line in the text, from 0
+     * @param written its stored text
      * @param marks words in it that can be changed; none while it cannot be understood
      * @param columns the columns after it; nothing when they are not known
      * @param fresh those of them that the step brought

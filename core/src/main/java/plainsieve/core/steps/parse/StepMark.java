@@ -8,7 +8,7 @@ import plainsieve.core.steps.model.LineSpan;
  *
  * @param at the words that are marked
  * @param replaced what gives way: more than the words where others depend on them
- * @param about what is known of it, by its kind: the column that values are of, the verb's operands as they are written
+ * @param about a description, by its kind: the column that values are of, the verb's operands as they are written
  */
 public record StepMark(Kind kind, LineSpan at, LineSpan replaced, List<String> about) {
     /** The kinds of editable words. */

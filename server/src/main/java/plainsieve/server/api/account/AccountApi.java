@@ -88,7 +88,7 @@ class AccountApi {
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
-    /** Where one gets mail. @param mail empty for nowhere */
+    /** Where one gets mail. @param email empty for nowhere */
     record OwnEmailAddress(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String email) {}

@@ -10,7 +10,7 @@ import plainsieve.server.copies.StoredCopies;
 final class CopyBodies {
     private CopyBodies() {}
 
-    /** The content of a copy. @param asOf ISO 8601; empty if there is none @param days the possible partition columns */
+    /** The content of a copy. @param asOf ISO 8601; empty if there is none @param dateColumns the possible partition columns */
     record CopyContent(String asOf, long rows, int partitions, List<String> dateColumns) {
         static CopyContent of(Optional<StoredCopies.State> state) {
             return state.map(known ->
@@ -22,13 +22,13 @@ final class CopyBodies {
     /**
      * A copy.
      *
-     * @param parameters the parameters of the query: they have what they open with for viewers
-     * @param table what queries call it
-     * @param source which source they ask
-     * @param partitionBy the column that it is cut by, and the stretch behind a colon; empty for whole
-     * @param refreshedPartitions how many of the last parts are asked for each time
-     * @param heldResult what waits for someone to look at it
-     * @param nextRun ISO 8601; empty where no time is known
+     * @param parameters the parameters of the query, which have their defaults
+     * @param table its name in queries
+     * @param source the source of that table
+     * @param partitionBy the partition column, a colon and the period; empty: not partitioned
+     * @param refreshedPartitions the number of latest partitions that are refreshed each time
+     * @param heldResult a result that is held for review
+     * @param nextRun ISO 8601; empty if not scheduled
      */
     record CopyBody(
             String id,

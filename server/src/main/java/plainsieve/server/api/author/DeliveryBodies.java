@@ -17,16 +17,16 @@ import plainsieve.server.downloads.DownloadFormat;
 final class DeliveryBodies {
     private DeliveryBodies() {}
 
-    /** What a parameter opens with in its mails. @param words as people would say it */
+    /** The choice of a parameter in the emails. @param words as text */
     record DefaultChoice(String parameter, DefaultBody value, String words) {}
 
     /**
-     * Who gets it.
+     * The recipients.
      *
-     * @param addresses addresses, names of people, and groups as {@code group:name}; empty where rows say it
-     * @param queryId whose rows say it; empty where it is stated here
+     * @param addresses email addresses, account names, and groups as {@code group:name}; empty for recipients from a query
+     * @param queryId the query with one row per email; empty for a fixed list
      * @param addressColumn with the address
-     * @param choices which column says what is chosen, by the parameter
+     * @param choices the column with the choice, by parameter
      */
     record RecipientsBody(List<String> addresses, String queryId, String addressColumn, Map<String, String> choices) {
         RecipientsBody {
@@ -55,10 +55,10 @@ final class DeliveryBodies {
     }
 
     /**
-     * When it is sent at all.
+     * The condition for sending.
      *
-     * @param viewId whose rows, or whose figure, say so; empty for always
-     * @param figure its label; empty where any row is enough
+     * @param viewId the view with the rows or the figure; empty: always
+     * @param figure its label; empty: at least one row
      * @param comparison above or below
      * @param value a plain decimal
      */
@@ -124,16 +124,16 @@ final class DeliveryBodies {
         }
     }
 
-    /** A figure that may say whether something is sent. */
+    /** A figure that a condition can use. */
     record FigureOption(String viewId, String label, String unit) {}
 
-    /** A view of the report. @param rows whether it has rows that a file could have */
+    /** A view of the report. @param rows whether it can be attached as a file */
     record ViewOption(String id, String title, boolean rows) {}
 
     /**
      * The settings of a delivery.
      *
-     * @param parameters the parameters of its report
+     * @param parameters the parameters of the report
      */
     record DeliveryOptions(
             String reportName, List<String> parameters, List<ViewOption> views, List<FigureOption> figures) {}
@@ -141,8 +141,8 @@ final class DeliveryBodies {
     /**
      * A delivery.
      *
-     * @param unsubscribed addresses that want no more of it
-     * @param nextRun ISO 8601; empty where no time is known
+     * @param unsubscribed unsubscribed addresses
+     * @param nextRun ISO 8601; empty if not scheduled
      */
     record DeliveryBody(
             String id,
@@ -160,6 +160,6 @@ final class DeliveryBodies {
             List<String> unsubscribed,
             String nextRun) {}
 
-    /** A mail, or why there was none. @param state waiting, handing-over, sent, refused, left, or unsure. @param at ISO 8601 */
+    /** An email, or the reason why none was sent. @param state waiting, handing-over, sent, refused, left, or unsure. @param at ISO 8601 */
     record EmailBody(long id, String address, String state, String subject, String message, String at) {}
 }

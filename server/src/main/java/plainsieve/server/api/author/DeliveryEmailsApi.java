@@ -44,7 +44,7 @@ class DeliveryEmailsApi {
         }
     }
 
-    /** @param to where it went. @param nothing why there was nothing to send; empty when it was sent */
+    /** @param to where it went. @param reason why there was nothing to send; empty when it was sent */
     record TestEmailResult(String to, String reason) {}
 
     /** Sends what the first who gets it would get to anyone who asks, and to no one else. */

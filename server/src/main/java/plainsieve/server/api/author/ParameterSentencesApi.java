@@ -50,7 +50,7 @@ class ParameterSentencesApi {
                 .toList();
     }
 
-    /** @param option the id of an offer, or the words that were typed */
+    /** @param option the ID of an option, or typed text */
     record ParameterSentenceEdit(
             @NotNull(message = RequestLimits.MISSING) @Valid ParameterBody definition,
             @NotBlank(message = RequestLimits.MISSING) String mark,

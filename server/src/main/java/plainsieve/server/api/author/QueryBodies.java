@@ -30,8 +30,8 @@ final class QueryBodies {
     /**
      * A query.
      *
-     * @param source where it is asked
-     * @param changed whether the draft differs from what reports send
+     * @param source its source and cache policy
+     * @param changed whether the draft differs from the published text
      */
     record QueryBody(
             String id,
@@ -56,14 +56,14 @@ final class QueryBodies {
     }
 
     /**
-     * Which source a query asks.
+     * The source and the cache policy of a query.
      *
-     * @param sourceParameter the parameter that says it; empty where it is always the one that the query is written for
-     * @param sourceParameters the parameters that could say it
-     * @param sources those of the kind that the query is written for
-     * @param storedCopy the stored copy that viewers' reports ask instead; empty where they ask the source
-     * @param cacheSeconds for how long they take an answer of the source again; 0 where they ask it each time
-     * @param liveParameters the parameters of what reports send: with any of them a copy cannot be asked
+     * @param sourceParameter the parameter that selects the source; empty if the source is fixed
+     * @param sourceParameters the parameters that could select it
+     * @param sources the sources of the same kind
+     * @param storedCopy the stored copy that reports query; empty for the source
+     * @param cacheSeconds how long results are cached; 0: not cached
+     * @param liveParameters the parameters of the published text; a stored copy cannot have any
      */
     record SourceChoiceBody(
             String sourceParameter,
@@ -86,7 +86,7 @@ final class QueryBodies {
         }
     }
 
-    /** @param parameter empty for always the same source */
+    /** @param parameter empty for a fixed source */
     record SourceParameterBody(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String parameter,
@@ -98,10 +98,10 @@ final class QueryBodies {
     }
 
     /**
-     * What viewers' reports ask: both empty for the source each time.
+     * The cache policy of a query; both empty: fresh results from the source.
      *
-     * @param storedCopy a stored copy instead of the source
-     * @param cacheSeconds for how long they take an answer of the source again; counts where no copy is asked
+     * @param storedCopy the stored copy to query
+     * @param cacheSeconds how long results are cached; ignored with a stored copy
      */
     record CachePolicyBody(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
@@ -137,7 +137,7 @@ final class QueryBodies {
         }
     }
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record DraftChange(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
@@ -148,7 +148,7 @@ final class QueryBodies {
         }
     }
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record NameChange(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,
@@ -159,10 +159,10 @@ final class QueryBodies {
         }
     }
 
-    /** The report that was made of a query. */
+    /** A report created from a query. */
     record NewReport(String id) {}
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record PublishedVersion(int version) {}
 
     record QueryText(
@@ -184,10 +184,10 @@ final class QueryBodies {
     record ParameterMark(String name, int start, int end) {}
 
     /**
-     * A notice with its place; line 0 and start -1 when it has none.
+     * A notice with its location; line 0 and start -1 without one.
      *
-     * @param fixes what one click can do about it
-     * @param parameter the parameter it is about; empty when it is about none
+     * @param fixes changes that fix it
+     * @param parameter the parameter it concerns; empty if none
      */
     record NoticeBody(
             String kind,
@@ -228,10 +228,10 @@ final class QueryBodies {
     }
 
     /**
-     * A safe rewrite of the text, or a change of the sentence of the parameter.
+     * A safe edit of the text, or of the sentence of the parameter.
      *
-     * @param label what it does, as on a button
-     * @param mark the word of the sentence that changes; empty when the text is rewritten
+     * @param label the label of its button
+     * @param mark the mark of the sentence to change; empty for an edit of the text
      */
     record FixBody(String label, List<EditBody> edits, String mark, String option) {
         static FixBody of(Notice.Fix fix) {
@@ -247,7 +247,7 @@ final class QueryBodies {
 
     record EditBody(int start, int end, String replacement) {}
 
-    /** A name in a text, for which a parameter is wanted. */
+    /** An undefined name in a text, for which a parameter is proposed. */
     record ParameterRequest(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
             String text,
@@ -261,10 +261,10 @@ final class QueryBodies {
     }
 
     /**
-     * Hard-coded values that viewers should choose.
+     * A request to convert hard-coded values to parameters.
      *
-     * @param starts where they begin in the text; all of them when there are none
-     * @param again whether each becomes a new parameter, even where the project has one for it
+     * @param starts their start offsets in the text; empty for all
+     * @param createNew whether each becomes a new parameter, even where the project has one for it
      */
     record HardCodedSelection(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)

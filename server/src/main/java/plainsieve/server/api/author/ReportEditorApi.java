@@ -55,7 +55,7 @@ class ReportEditorApi {
         return pages.of(project, caller, id);
     }
 
-    /** What a query could also show, from what is known of its columns. */
+    /** What a query could also show, from a descriptions columns. */
     @GetMapping("/proposals/{queryId}")
     List<ReportEditorBodies.ViewSuggestion> listViewSuggestions(
             Project project, Caller caller, @PathVariable String id, @PathVariable String queryId) {

@@ -19,19 +19,19 @@ import plainsieve.server.authoring.LimitRelocation;
 import plainsieve.server.project.Report;
 import tools.jackson.databind.JsonNode;
 
-/** A report that is being made, on the wire. */
+/** A report in the editor, on the wire. */
 final class ReportEditorBodies {
     private ReportEditorBodies() {}
 
     /**
-     * The draft of a report, with the sentences that are on it.
+     * The draft of a report with its sentences.
      *
-     * @param published whether viewers have ever got the report
-     * @param changes what the draft changes of what they have, a line each
-     * @param objects every view and control with its sentence, and the opening
-     * @param unusedParameters parameters that viewers could choose and that have no control
-     * @param limits queries whose row limits falsify figures, charts or groups of the report
-     * @param form the draft as it is kept, to come back to it
+     * @param published whether it was ever published
+     * @param changes the differences from the published version, one line each
+     * @param objects the views, the controls and the opening, with their sentences
+     * @param unusedParameters parameters of the queries without a control
+     * @param limits queries whose row limits make figures, charts or groups incomplete
+     * @param form the stored draft, with which an edit is undone
      */
     record ReportEditorBody(
             ReportBody report,
@@ -43,10 +43,10 @@ final class ReportEditorBodies {
             @Schema(implementation = Object.class) JsonNode form) {}
 
     /**
-     * A query with a row limit, of which the report shows more than a table.
+     * A query with a row limit that is shown by views other than tables.
      *
-     * @param message what is wrong, in a sentence
-     * @param fix what moving the limit does, as on a button; empty when it cannot be moved
+     * @param message the problem, in one sentence
+     * @param fix the label of the button that moves the limit; empty if it cannot be moved
      */
     record LimitedQueryBody(String queryId, String message, String fix) {
         static LimitedQueryBody of(LimitRelocation.LimitedQuery limited) {
@@ -55,14 +55,14 @@ final class ReportEditorBodies {
         }
     }
 
-    /** A thing on the page. @param thing {@code view:by-port}, {@code control:port}, {@code opening} */
+    /** An object on the page. @param object {@code view:by-port}, {@code control:port} or {@code opening} */
     record EditorObject(String object, List<SentenceBodies.SentencePart> sentence) {
         static EditorObject of(String thing, Sentence sentence) {
             return new EditorObject(thing, SentenceBodies.pieces(sentence));
         }
     }
 
-    /** Something that a query could also show. @param view as it would be, to be looked at with live rows */
+    /** A suggested view of a query. @param view its definition, for a preview with rows */
     record ViewSuggestion(String id, String queryId, String label, String reason, ViewBodies.ViewBody view) {
         static ViewSuggestion of(ViewProposals.Proposal proposal) {
             return new ViewSuggestion(
@@ -75,9 +75,9 @@ final class ReportEditorBodies {
     }
 
     /**
-     * @param option the id of an offer, or the words that were typed
-     * @param seen the sentence as it was read, so that it can be reported whether a colleague has changed just that since
-     * @param version the one that was seen
+     * @param option the ID of an option, or typed text
+     * @param seen the sentence that the caller saw, to detect a concurrent change of it
+     * @param version the version that the change is based on
      */
     record SentenceEdit(
             @NotBlank(message = RequestLimits.MISSING) String object,
@@ -95,8 +95,8 @@ final class ReportEditorBodies {
 
     /**
      * @param action remove, copy, up or down
-     * @param seen the sentence of the thing as it was read
-     * @param version the one that was seen
+     * @param seen the sentence that the caller saw, to detect a concurrent change of it
+     * @param version the version that the change is based on
      */
     record ObjectAction(
             @NotBlank(message = RequestLimits.MISSING) String object,
@@ -108,7 +108,7 @@ final class ReportEditorBodies {
         }
     }
 
-    /** @param index counted from 0 among things of its kind @param version the one that was seen */
+    /** @param index from 0, among objects of its kind @param version the version that the change is based on */
     record ObjectPosition(
             @NotBlank(message = RequestLimits.MISSING) String object,
 
@@ -119,11 +119,11 @@ final class ReportEditorBodies {
 
     /**
      * @param view its id
-     * @param width in twelfths of the page; 0 for what suits
-     * @param height in lines; 0 for what suits
-     * @param seenWidth as it was seen
-     * @param seenHeight as it was seen
-     * @param version the one that was seen
+     * @param width in twelfths of the page; 0: automatic
+     * @param height in lines; 0: automatic
+     * @param seenWidth the width that the caller saw
+     * @param seenHeight the height that the caller saw
+     * @param version the version that the change is based on
      */
     record ViewSize(
             @NotBlank(message = RequestLimits.MISSING) String view,
@@ -138,19 +138,19 @@ final class ReportEditorBodies {
             int seenHeight,
             int version) {}
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record AddedSuggestion(
             @NotBlank(message = RequestLimits.MISSING) String id,
             @NotBlank(message = RequestLimits.MISSING) String queryId,
             int version) {}
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record NewControl(
             @NotBlank(message = RequestLimits.MISSING) String parameter, int version) {}
 
     /**
-     * @param seen the words as they were read; nothing where a change may only follow the newest draft
-     * @param version the one that was seen
+     * @param seen the texts that the caller saw; empty if the version must be the newest
+     * @param version the version that the change is based on
      */
     record ReportTextsChange(
             @NotNull(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
@@ -165,7 +165,7 @@ final class ReportEditorBodies {
             Optional<ReportTexts> seen,
             int version) {}
 
-    /** The words of a report as an author read them. */
+    /** The texts of a report. */
     record ReportTexts(String name, String audience, String question) {
         static ReportTexts of(Report report) {
             return new ReportTexts(report.name(), report.audience(), report.question());
@@ -193,7 +193,7 @@ final class ReportEditorBodies {
         }
     }
 
-    /** @param form as it was reported @param version the one that was seen */
+    /** @param form a previously returned draft @param version the version that the change is based on */
     record RestoredForm(
             @NotNull(message = RequestLimits.MISSING) @Schema(implementation = Object.class)
             JsonNode form,
@@ -205,6 +205,6 @@ final class ReportEditorBodies {
         }
     }
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record SeenVersion(int version) {}
 }

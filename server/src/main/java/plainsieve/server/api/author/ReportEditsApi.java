@@ -78,7 +78,7 @@ class ReportEditsApi {
         edits.changeQuestion(project, report, body.question(), body.opening(report));
     }
 
-    /** @param version the one that was seen */
+    /** @param version the version that the change is based on */
     record ReportName(
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,

@@ -54,19 +54,19 @@ class SourceContentsApi {
     }
 
     /**
-     * A source, without its password.
+     * A source without its password.
      *
      * @param kind its word
-     * @param title its kind as people write it
-     * @param address where it is, in words
+     * @param title the display name of its kind
+     * @param address its address as text
      * @param database the database's name, or the path of its file or folder
-     * @param concurrentStatements how many statements for rows it takes at once
-     * @param timeoutSeconds how long each of them may run; 0 leaves it to the server
-     * @param functions that its statements may call although the database does not prove that they only read
-     * @param tableOverrides what columns of files are taken for, by table and column
-     * @param columnTypes what they can be taken for; none unless the source is a folder
-     * @param rejectedSince since when it is not asked because it rejects the user or the password, ISO 8601; empty when it does not
-     * @param headerLines where the names of columns can be; none unless the source is a folder
+     * @param concurrentStatements maximum number of concurrent statements
+     * @param timeoutSeconds statement timeout; 0: the server's default
+     * @param functions additionally permitted functions, which the database cannot prove to be read-only
+     * @param tableOverrides column types of files, by table and column
+     * @param columnTypes possible column types; empty unless it is a folder
+     * @param rejectedSince since when it rejects the user or password and is not queried, ISO 8601; empty if it does not
+     * @param headerLines possible header lines; empty unless it is a folder
      */
     record SourceBody(
             String id,
@@ -138,7 +138,7 @@ class SourceContentsApi {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    /** @param unreadable what of it does not tell its tables at the moment, and why, a sentence each */
+    /** @param unreadable parts whose tables cannot be listed at the moment, with the reason */
     record SourceContents(
             List<Catalog.Table> tables, List<Catalog.CatalogFunction> functions, List<String> unreadable) {}
 

@@ -33,12 +33,12 @@ final class StepsBodies {
     private StepsBodies() {}
 
     /**
-     * Steps as they read.
+     * Analyzed steps.
      *
-     * @param sql the statement that they come to; empty while something is wrong
-     * @param sqlRanges which step each part of it comes from
-     * @param columns those that there are at last; none while they are not known
-     * @param federation where the rows of several sources come together; without a step where all of them are of one
+     * @param sql the compiled statement; empty if there are problems
+     * @param sqlRanges the step that each part of the statement is compiled from
+     * @param columns the output columns; empty if unknown
+     * @param federation the step that combines several sources; its step is -1 for a single source
      */
     record StepsBody(
             List<StepBody> steps,
@@ -81,13 +81,13 @@ final class StepsBodies {
     /**
      * A step.
      *
-     * @param line the number of its line in the text, from 0
-     * @param text its words as they are kept
-     * @param parts the same words, cut at those that can be changed; all of one piece while it cannot be understood
-     * @param replacedRanges for each mark what gives way to what is taken
-     * @param columnsKnown whether it is known which columns there are after it
-     * @param hints what is worth knowing of it
-     * @param problem what is wrong with it; empty when nothing is
+     * @param line its line in the text, from 0
+     * @param text its stored text
+     * @param parts the text split at its editable marks; a single part if it cannot be parsed
+     * @param replacedRanges for each mark the range of the text that an option replaces
+     * @param columnsKnown whether its output columns are known
+     * @param hints hints
+     * @param problem its problem; empty if none
      */
     record StepBody(
             int line,
@@ -150,7 +150,7 @@ final class StepsBodies {
 
     record TextRange(int start, int end) {}
 
-    /** @param type empty when it is not known */
+    /** @param type empty if unknown */
     record OutputColumn(String name, String type) {
         static OutputColumn of(KnownColumn column) {
             return new OutputColumn(column.name(), column.type().map(Type::word).orElse(""));
@@ -160,11 +160,11 @@ final class StepsBodies {
     /**
      * Hints about a step.
      *
-     * @param newColumns the columns that it brought
-     * @param checkStep a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
-     * @param checkKind why they are odd: {@code found-none}, {@code do-not-fit}; empty where there are none
-     * @param earlierIndex in front of which step it could be; -1 where it is as early as it can
-     * @param reason what would be saved there
+     * @param newColumns the columns it adds
+     * @param checkStep a step that finds the rows this step cannot use; empty if there are none
+     * @param checkKind why: {@code found-none} or {@code do-not-fit}; empty if there are none
+     * @param earlierIndex the step before which it could run earlier; -1 if none
+     * @param reason the benefit of running it there
      */
     record StepHintsBody(List<String> newColumns, String checkStep, String checkKind, int earlierIndex, String reason) {
         static StepHintsBody of(StepsAnalysis.AnalyzedStep step, Optional<FilterPushdownHint> earlier) {
@@ -189,8 +189,8 @@ final class StepsBodies {
     /**
      * Two texts of a query whose rows are compared.
      *
-     * @param runId by which the runs are stopped
-     * @param choices what is chosen on the bench
+     * @param runId cancels both runs
+     * @param choices the choices on the bench
      */
     record TextPair(
             String runId,
@@ -209,7 +209,7 @@ final class StepsBodies {
         }
     }
 
-    /** @param first how many rows the first has @param same whether all rows are the same */
+    /** @param first row count of the first text @param same whether the rows are equal */
     record RowComparison(long first, long second, boolean same) {
         static RowComparison of(RowEquality.RowCounts found) {
             return new RowComparison(found.first(), found.second(), found.same());
@@ -217,10 +217,10 @@ final class StepsBodies {
     }
 
     /**
-     * A mark whose offers are wanted.
+     * A request for the options of a mark.
      *
-     * @param mark its number within the step; "+" for what could be put after the step
-     * @param choices what is chosen on the bench, for the values that there are then
+     * @param mark its number within the step; "+" for steps that can follow
+     * @param choices the choices on the bench, for value lists
      */
     record StepOptionsRequest(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
@@ -239,10 +239,10 @@ final class StepsBodies {
     }
 
     /**
-     * A line that is being typed.
+     * A request for completions of a typed line.
      *
-     * @param afterStep after how many steps
-     * @param choices what is chosen on the bench, for the values that there are then
+     * @param afterStep the number of steps before it
+     * @param choices the choices on the bench, for value lists
      */
     record CompletionRequest(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
@@ -263,9 +263,9 @@ final class StepsBodies {
     /**
      * A completion of a line.
      *
-     * @param text what is put in
-     * @param note what is known of it
-     * @param from where in the line what it takes the place of begins
+     * @param text the inserted text
+     * @param note a description
+     * @param from start of the replaced text in the line
      */
     record Completion(String text, String note, int from) {
         static Completion of(MarkOption option, int from) {

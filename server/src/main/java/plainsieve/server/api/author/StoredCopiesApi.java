@@ -74,7 +74,7 @@ class StoredCopiesApi {
         return pages.body(project, copy);
     }
 
-    /** How it should be. @param by a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
+    /** How it should be. @param partitionBy a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
     record CopyChange(
             @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String name,

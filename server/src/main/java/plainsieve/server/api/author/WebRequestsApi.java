@@ -43,7 +43,7 @@ class WebRequestsApi {
         this.queryRunner = queryRunner;
     }
 
-    /** @param choices what is chosen on the bench */
+    /** @param choices the choices on the bench */
     @Schema(name = "RequestDraft")
     record RequestDraft(
             @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)

@@ -21,22 +21,22 @@ import plainsieve.core.value.Type;
  * A parameter on the wire: flat, as forms edit it field by field and merge the edits of two authors. A field that is missing
  * in a request has its usual value.
  *
- * @param group the heading under which readers find it; may be empty
- * @param unit what viewers read behind a value: "min"
+ * @param group heading in the controls; may be empty
+ * @param unit shown after values: "min"
  * @param covers what a chosen value represents: itself, month, containing, …
- * @param blankLabel what viewers read when nothing is chosen: "any vessel"
+ * @param blankLabel shown when nothing is chosen: "any vessel"
  * @param allRule what choosing all means: leave-out or send-each
- * @param unlimitedValue in a row limit, the value that means all rows; else empty
- * @param minimum the smallest value that may be chosen; else empty
- * @param maximum the largest value that may be chosen; else empty
- * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
- * @param rowAccess row access; never said to them; a change that omits it keeps it
- * @param formula how the value is worked out, for a parameter that no one chooses; else empty
- * @param whenUnlisted what becomes of chosen values that are no longer on the list: keep or drop
- * @param formerNames names it had before, which links may still use
- * @param unlogged whether its values are private: never written to Sent
- * @param start the default: what a report opens with
- * @param trialChoice what the author uses on the bench; never reaches a reader
+ * @param unlimitedValue in a row limit, the value that means no limit; else empty
+ * @param minimum the minimum choice; else empty
+ * @param maximum the maximum choice; else empty
+ * @param rangeEnd the parameter that is the upper bound of the range; else empty
+ * @param rowAccess row access; never sent to viewers; a change without it keeps it
+ * @param formula of a computed parameter; else empty
+ * @param whenUnlisted whether chosen values that are no longer listed are kept: keep or drop
+ * @param formerNames former names, which links may still use
+ * @param unlogged whether its values are private: never stored in Sent
+ * @param start the default
+ * @param trialChoice the author's value on the bench; never sent to viewers
  * @param version the version that a change was made from
  */
 public record ParameterBody(

@@ -13,15 +13,15 @@ public final class QuestionBodies {
     /**
      * A report's question with its choices.
      *
-     * @param unmentioned parameters that the sentence could mention, but does not while they are blank
-     * @param hiddenChoices what is chosen for parameters that viewers are not offered, each in words
-     * @param choices complete: with defaults, and by present names where a link used a former one
-     * @param titles of the views with their choices, by their ids
+     * @param unmentioned blank parameters that the sentence omits
+     * @param hiddenChoices the choices of parameters without a control, as text
+     * @param choices complete, with defaults and current names
+     * @param titles the titles of views with their choices, by ID
      * @param notes the texts of views that are texts, by their IDs
      * @param comparedPeriods the date ranges that figures are compared with, by the IDs of their views
-     * @param fixedByLink parameters whose choice is fixed by the link
-     * @param determined parameters that are one value for who asks
-     * @param removedValues chosen values that were taken out, because they are no longer on their list
+     * @param fixedByLink parameters fixed by the signed link
+     * @param determined parameters with a single permitted value for the caller (row access)
+     * @param removedValues chosen values that were removed because they are no longer listed
      */
     public record QuestionBody(
             List<ReportBodies.QuestionPart> parts,
@@ -37,7 +37,7 @@ public final class QuestionBodies {
             Map<String, List<String>> removedValues,
             List<ProblemBody> problems) {}
 
-    /** @param fixed parameters whose choice is fixed by the link */
+    /** @param fixed parameters fixed by the signed link */
     public static QuestionBody of(QuestionRenderer.Question question, List<String> fixed) {
         Map<String, String> titles = new LinkedHashMap<>();
         question.titles().forEach((view, renderedQuestion) -> titles.put(view, renderedQuestion.sentence()));

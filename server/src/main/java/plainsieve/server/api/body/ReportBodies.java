@@ -12,8 +12,8 @@ public final class ReportBodies {
     /**
      * A report in a list.
      *
-     * @param lastRun when a reader last ran it, as ISO 8601 writes it; empty when no one did
-     * @param lastOutcome how that went: done, failed, stopped, running; empty when no one ran it
+     * @param lastRun the last run by a viewer, ISO 8601; empty if none
+     * @param lastOutcome its outcome: done, failed, stopped or running; empty if none
      */
     public record ReportCard(
             String id,
@@ -24,29 +24,29 @@ public final class ReportBodies {
             int version,
             String lastRun,
             String lastOutcome) {
-        /** What viewers have of it. */
+        /** Whether a report is published. */
         public enum PublicationStatus {
-            /** Nothing yet. */
+            /** Never published. */
             DRAFT,
-            /** What it was before its draft was changed. */
+            /** Published, with unpublished changes. */
             CHANGED,
-            /** All of it. */
+            /** Published, no changes since. */
             GIVEN
         }
     }
 
-    /** A piece of a question line, with the parameters whose choice it says. */
+    /** A part of a question line. @param parameters whose choices it shows */
     public record QuestionPart(String text, List<String> parameters) {}
 
     /**
-     * A report as its page needs it.
+     * A report with everything its page needs.
      *
-     * @param viewParameters for each view the parameters its statement depends on
-     * @param links for each view whose groups open another report, which
-     * @param partners for each view that groups by a column of an outer join the table that some rows may have no partner in
-     * @param dateRanges for each line the two parameters whose range of days it follows
-     * @param queryLimits for each view of figures or groups whose query has its own row limit, that limit
-     * @param dependencies for each parameter those that its list and its formulas depend on
+     * @param viewParameters for each view, the parameters its statement depends on
+     * @param links for each view whose groups open another report, that report
+     * @param partners for each view that groups by a column of an outer join, the table with possibly missing rows
+     * @param dateRanges for each line, the two parameters of the date range on its axis
+     * @param queryLimits for each view of figures or groups, the row limit of its query, if any
+     * @param dependencies for each parameter, those that its list and formulas depend on
      */
     public record ReportBody(
             String id,
@@ -66,34 +66,34 @@ public final class ReportBodies {
             StageSummary stage) {}
 
     /**
-     * The row limit of a query, which figures and groups on top of it are subject to.
+     * The row limit of a query, which also limits figures and groups.
      *
-     * @param parameter that says how many rows; empty when the text does
-     * @param rows as the text says; 0 when a parameter or an expression does
+     * @param parameter that sets the limit; empty if the text does
+     * @param rows the limit in the text; 0 if it is a parameter or an expression
      */
     public record QueryLimitBody(String parameter, long rows) {}
 
     /**
-     * The stage that a report is seen in.
+     * The stage of a report.
      *
-     * @param restrictions what of it narrows what is seen here, where no control shows it; none where nothing does
+     * @param restrictions its settings that restrict the rows and are not visible in a control
      */
     public record StageSummary(String name, List<String> restrictions) {}
 
     /**
-     * Another report that a click opens.
+     * A report that a click opens.
      *
-     * @param parameter the one of that report that takes what was clicked
-     * @param carriedParameters the parameters whose choice is included, because that report has them as well
+     * @param parameter its parameter that receives the clicked value
+     * @param carriedParameters the parameters of both reports, whose choices are passed on
      */
     public record ReportLinkBody(String reportId, String name, String parameter, List<String> carriedParameters) {}
 
     /**
-     * The content of a report and its opening.
+     * The content and the opening of a report.
      *
-     * @param start defaults: runs with them; empty: waits until rows are asked for; question: something must be chosen first
+     * @param start defaults: runs with the defaults; empty: runs when rows are requested; question: requires a choice first
      * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
-     * @param signedParameters parameters whose choice comes from a signed link and from nowhere else
+     * @param signedParameters parameters that can only be chosen by a signed link
      */
     public record ReportContentBody(
             List<ControlBody> controls,
@@ -116,9 +116,9 @@ public final class ReportBodies {
     /**
      * An input.
      *
-     * @param parameters one, or the two ends of a range
-     * @param heading what it is under; empty for the group of its parameter
-     * @param place beside-rows, or in-sentence: only after its word in the question line
+     * @param parameters one, or the two bounds of a range
+     * @param heading empty for the group of its parameter
+     * @param place beside-rows, or in-sentence: only in the question line
      */
     public record ControlBody(String kind, String label, List<String> parameters, String heading, String place) {
         static ControlBody of(Control control) {

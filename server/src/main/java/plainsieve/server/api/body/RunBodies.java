@@ -23,7 +23,7 @@ import plainsieve.server.runs.RunRequest;
 public final class RunBodies {
     private RunBodies() {}
 
-    /** Choices to say in words. @param signed the signed part of the link; may be empty */
+    /** Choices to render as text. @param linkToken the token of a signed link; may be empty */
     public record QuestionRequest(Map<String, ChoiceBody> choices, String linkToken) {
         public QuestionRequest {
             linkToken = Absent.orEmpty(linkToken);
@@ -33,11 +33,11 @@ public final class RunBodies {
     /**
      * A run of a view.
      *
-     * @param part what of the view: main, compared, totals, or under and how many levels are above; empty for main
+     * @param part main, compared, totals, or under and the number of levels above; empty for main
      * @param sortBy an output column, or empty for the query's own order
-     * @param filters what a reader picked from bars
-     * @param pages how many times the most rows of a page it may give; one where it is not said
-     * @param again whether the source is asked even if an answer of it is kept
+     * @param filters filters from selected bars
+     * @param pages number of pages of rows; 1 by default
+     * @param refresh whether to ignore a cached result
      */
     public record ViewRun(
             String runId,
@@ -81,10 +81,10 @@ public final class RunBodies {
     }
 
     /**
-     * All that a page asks for in one request.
+     * All runs of a page in one request.
      *
-     * @param runId to stop all of it by; each view has one of its own, too
-     * @param question empty where the question is not asked for
+     * @param runId cancels all of them; each view has its own ID as well
+     * @param question empty without a question
      */
     public record PageRun(
             String runId,
@@ -105,7 +105,7 @@ public final class RunBodies {
             @NotBlank(message = RequestLimits.MISSING) String view,
             @NotNull(message = RequestLimits.MISSING) @Valid ViewRun run) {}
 
-    /** A file with every row. @param above whether a CSV begins with the question and the choices */
+    /** A file with every row. @param withHeader whether a CSV begins with the question and the choices */
     public record DownloadRequest(
             String runId,
             Map<String, ChoiceBody> choices,
@@ -174,14 +174,14 @@ public final class RunBodies {
     public record DownloadBody(String id, String fileName) {}
 
     /**
-     * Asks for values of a list.
+     * A request for values of a list.
      *
-     * @param choices what is chosen; the list's parents are among them
-     * @param reportId the report whose signed link may fix parents; empty on the bench
-     * @param trial whether trial values are in for what is not chosen
-     * @param search what the labels must contain; may be empty
-     * @param start how many values to pass over
-     * @param refresh whether the source is asked even if the last answer is fresh
+     * @param choices the choices, including those of the parameters the list depends on
+     * @param reportId the report of the signed link; empty on the bench
+     * @param trial whether trial values replace missing choices
+     * @param search text that labels must contain; may be empty
+     * @param start number of values to skip
+     * @param refresh whether to ignore a cached list
      */
     public record ValueListRequest(
             Map<String, ChoiceBody> choices,

@@ -11,7 +11,7 @@ import plainsieve.server.sent.SentValue;
 public final class SentBodies {
     private SentBodies() {}
 
-    /** A bound value: many values are together under one placeholder. */
+    /** A bound value; an array has several values for one placeholder. */
     @Schema(name = "SentValue")
     public record SentValueBody(String parameter, int offset, String type, List<String> values) {
         static SentValueBody of(SentValue value) {
@@ -26,11 +26,11 @@ public final class SentBodies {
     /**
      * The evidence of where a statement's choices ran.
      *
-     * @param reason why nothing is known; empty when something is
-     * @param measured whether the database counted rows, or only planned
-     * @param millis how long the database took to tell
-     * @param plan its steps, a line each
-     * @param fetched what was fetched of each source; nothing where all rows are of one
+     * @param reason why there is no evidence; empty if there is
+     * @param measured whether rows were measured, or only estimated
+     * @param millis time for the plan
+     * @param plan its steps, one line each
+     * @param fetched rows fetched from each source; empty for a single source
      */
     @Schema(name = "Evidence")
     public record EvidenceBody(
@@ -57,13 +57,13 @@ public final class SentBodies {
     public record FetchedBody(String part, long rows) {}
 
     /**
-     * Where one parameter did its work at one place.
+     * Where one occurrence of a parameter was evaluated.
      *
-     * @param planStep the piece of plan that shows it; empty when nothing is claimed
-     * @param estimated rows that the database expected to come out of that step; -1 when it does not say
-     * @param actual rows that came out; -1 when it was not measured
-     * @param rowsRead rows that were read for it; -1 when it was not measured
-     * @param advice what would let an index be used, if there is one; may be empty
+     * @param planStep the plan step that proves it; empty if unknown
+     * @param estimated rows the database estimated for that step; -1 if unknown
+     * @param actual rows it returned; -1 if not measured
+     * @param rowsRead rows read for it; -1 if not measured
+     * @param advice how to make an index usable; may be empty
      */
     @Schema(name = "PlacementEvidence")
     public record PlacementEvidenceBody(

@@ -4,18 +4,18 @@ import java.util.List;
 import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.sentence.Sentence;
 
-/** Sentences whose marks are changed, on the wire. */
+/** Editable sentences on the wire. */
 public final class SentenceBodies {
     private SentenceBodies() {}
 
     /**
-     * A piece of a sentence.
+     * A part of a sentence.
      *
-     * @param mark which property it represents; empty when it cannot be changed
-     * @param editable whether other words can be typed
-     * @param hasOptions whether one can be taken of what is offered
-     * @param multiline whether what is typed has several lines
-     * @param initialText what typing begins with
+     * @param mark the property it represents; empty if it is fixed text
+     * @param editable whether text can be typed
+     * @param hasOptions whether there are options
+     * @param multiline whether the typed text has several lines
+     * @param initialText the initial text of the field
      */
     public record SentencePart(
             String text, String mark, boolean editable, boolean hasOptions, boolean multiline, String initialText) {

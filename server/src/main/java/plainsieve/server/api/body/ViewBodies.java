@@ -11,17 +11,17 @@ public final class ViewBodies {
     private ViewBodies() {}
 
     /**
-     * One thing to look at.
+     * A view.
      *
-     * @param kind figures, bars, line, table, groups, or words
-     * @param title as a question line is written; said with its choices by the question of the report
-     * @param measures for all but tables and words
+     * @param kind figures, bars, line, table, groups or text
+     * @param title a question line; rendered with choices by the question of the report
+     * @param measures for all kinds except tables and texts
      * @param groupBy for bars, lines and groups: output columns of the query, each with a part of time or the width of bands
      *     behind a colon
      * @param limitParameter for a table: the parameter that limits this view alone; else empty
-     * @param columns for a table: those that are seen, in their order; empty for all
-     * @param comparison for figures: what they are compared with, in one word: all, before, year; else empty
-     * @param ignoredParameters parameters whose choice does not count here
+     * @param columns for a table: the shown columns in their order; empty for all
+     * @param comparison for figures: compared with all, before or year; else empty
+     * @param ignoredParameters parameters that do not filter this view
      */
     public record ViewBody(
             String id,
@@ -63,12 +63,12 @@ public final class ViewBodies {
     }
 
     /**
-     * How a view looks.
+     * The layout of a view.
      *
      * @param order of bars: largest, smallest, keys
-     * @param first how many bars are there at once; 0 for all
-     * @param width in twelfths of the page; 0 for what suits its kind
-     * @param height in lines; 0 for what suits its kind
+     * @param first number of bars shown; 0 for all
+     * @param width in twelfths of the page; 0: automatic its kind
+     * @param height in lines; 0: automatic its kind
      */
     public record LayoutBody(String order, int first, boolean sideBySide, int width, int height) {
         static LayoutBody of(View view) {
@@ -88,8 +88,8 @@ public final class ViewBodies {
      * A figure.
      *
      * @param column empty for rows
-     * @param format such as number 1, money €, percent 1; empty to round for people
-     * @param additive whether figures of groups add up to that of the groups together
+     * @param format such as number 1, money €, percent 1; empty: rounded for readability
+     * @param additive whether the figures of groups can be added
      */
     public record FigureBody(
             String function, String column, String label, String unit, String format, boolean additive) {
@@ -104,7 +104,7 @@ public final class ViewBodies {
         }
     }
 
-    /** A column as viewers read it. @param format such as number 1, money €, day; empty for the value as it is */
+    /** A column of a table. @param format such as number 1, money €, day; empty for the value as it is */
     public record TableColumnBody(String name, String label, String format, boolean total, int width) {
         static TableColumnBody of(ColumnLabels column) {
             return new TableColumnBody(

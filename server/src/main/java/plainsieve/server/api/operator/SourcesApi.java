@@ -77,11 +77,11 @@ class SourcesApi {
      * @param database the database's name, the path of its file or folder, or the address of a service
      * @param user who signs in, or the name of the header, or of what is asked for, that has a service's secret
      * @param signIn how a service is reported the secret: nothing, basic, bearer, header or asked
-     * @param concurrentStatements how many statements for rows it takes at once; as usual when missing
-     * @param timeoutSeconds how long each of them may run; 0 leaves it to the server
+     * @param concurrentStatements maximum number of concurrent statements; as usual when missing
+     * @param timeoutSeconds statement timeout; 0: the server's default
      * @param password empty keeps the one there is, while server and user stay the same
-     * @param functions that its statements may call although the database does not prove that they only read
-     * @param tableOverrides what columns of files are taken for, by table and column
+     * @param functions additionally permitted functions, which the database cannot prove to be read-only
+     * @param tableOverrides column types of files, by table and column
      * @param seen the version that a change is based on; missing for an unconditional change
      */
     record NewSource(

@@ -19,7 +19,7 @@ public record ReportPageRequest(
      * A view of it.
      *
      * @param leads whether its rows are what is looked at first: the others have the source once they come
-     * @param again whether an answer that is kept is not enough
+     * @param refresh whether to ignore a cached result
      * @param order throws what cannot be ordered
      */
     public record View(boolean leads, boolean refresh, Supplier<RunRequest> order) {}

@@ -16,7 +16,7 @@ final class ResultSubscriber {
     private volatile Optional<SharedExecution> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
-    /** @param lineSink where what comes goes @param again whether an answer that is kept is not enough */
+    /** @param lineSink where what comes goes @param refresh whether to ignore a cached result */
     ResultSubscriber(LineSink lineSink, boolean refresh) {
         this.lineSink = lineSink;
         this.refresh = refresh;

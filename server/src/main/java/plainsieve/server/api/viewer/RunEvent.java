@@ -28,7 +28,7 @@ import plainsieve.sources.Column;
 public sealed interface RunEvent {
     String event();
 
-    /** The lines after it are of one of those that a page asks for. @param asked its place among them, from 0 on; -1 is the question */
+    /** The following lines belong to one run of the page. @param index its position in the request, from 0; -1 for the question */
     @Schema(name = "RunSection")
     record Section(@Schema(allowableValues = "section") String event, int index) implements RunEvent {
         static final int QUESTION = -1;
@@ -39,20 +39,20 @@ public sealed interface RunEvent {
     record Question(@Schema(allowableValues = "question") String event, QuestionBodies.QuestionBody question)
             implements RunEvent {}
 
-    /** @param position how many runs go in to the source before this one */
+    /** @param position number of runs ahead in the queue */
     @Schema(name = "RunQueued")
     record Queued(@Schema(allowableValues = "queued") String event, int position) implements RunEvent {}
 
-    /** The source is at work. */
+    /** The statement is running. */
     @Schema(name = "RunProgress")
     record Progress(@Schema(allowableValues = "progress") String event) implements RunEvent {}
 
-    /** What follows was asked before, and is kept for a while. @param at when it had come */
+    /** The result is from the cache. @param at when it was queried, ISO 8601 */
     @Schema(name = "RunCached")
     record Cached(@Schema(allowableValues = "cached") String event, String at) implements RunEvent {}
 
     /**
-     * Rows begin.
+     * The statement was sent; rows follow.
      *
      * @param text the statement; empty for viewers, as are its values and placements
      */
@@ -71,8 +71,8 @@ public sealed interface RunEvent {
     record Rows(@Schema(allowableValues = "rows") String event, List<Object[]> rows) implements RunEvent {}
 
     /**
-     * @param localRows rows that had to be fetched for these to be made of them here; -1 where the source itself made them
-     * @param readRows rows that the source read of its tables for them; -1 where it does not tell
+     * @param localRows rows fetched to compute the result here; -1 if the source computed it
+     * @param readRows rows that the source read; -1 if unknown
      * @param readBytes the same in bytes
      */
     @Schema(name = "RunDone")

@@ -64,7 +64,7 @@ public class RunStreaming {
         this.json = json;
     }
 
-    /** Throws what fails soon. @param again whether an answer that is kept is not enough */
+    /** Throws what fails soon. @param refresh whether to ignore a cached result */
     public void run(RunRequest request, boolean refresh, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
             ResultSubscriber reader = new ResultSubscriber(LineSink.into(spool), refresh);

@@ -24,7 +24,7 @@ class UnsubscribeApi {
         this.deliveries = deliveries;
     }
 
-    /** Whose mails of what. @param none whether they get no more of it */
+    /** Whose mails of what. @param unsubscribed whether they get no more of it */
     record Subscription(String delivery, String address, boolean unsubscribed) {}
 
     @GetMapping
