@@ -1,4 +1,4 @@
-import type { Choice, Choices, Parameter } from '../api/types'
+import type { Choice, Choices, Parameter, Question } from '../api/types'
 
 export const blank = (): Choice => ({ kind: 'blank', values: [], withoutValue: false })
 export const all = (): Choice => ({ kind: 'all', values: [], withoutValue: false })
@@ -10,6 +10,17 @@ export const onlyValue = (choice: Choice): string => choice.values[0] ?? ''
 
 export function sameChoice(a: Choice | undefined, b: Choice | undefined): boolean {
   return JSON.stringify(a) === JSON.stringify(b)
+}
+
+/**
+ * The periods that figures are compared with, by view. None while the question is of other choices than the rows: a period must not
+ * label the figures of another one.
+ */
+export function periodsFor(question: Question | undefined, choices: Choices): Record<string, string> {
+  const isCurrent = Object.entries(question?.choices ?? {}).every(
+    ([name, choice]) => !choices[name] || choices[name].values.join('\n') === choice.values.join('\n'),
+  )
+  return question && isCurrent ? question.comparedPeriods : {}
 }
 
 export function defaultsOf(parameters: Parameter[]): Choices {

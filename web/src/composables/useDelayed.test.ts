@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
-import { useLate } from './useDelayed'
+import { useDelayed } from './useDelayed'
 
 beforeEach(() => void vi.useFakeTimers())
 afterEach(() => void vi.useRealTimers())
@@ -9,7 +9,7 @@ describe('what is late', () => {
   const begin = () => {
     const what = ref<string>()
     const scope = effectScope()
-    const late = scope.run(() => useLate(() => what.value, 250)) ?? expect.fail()
+    const late = scope.run(() => useDelayed(() => what.value, 250)) ?? expect.fail()
     const is = async (now: string | undefined): Promise<void> => {
       what.value = now
       await nextTick()

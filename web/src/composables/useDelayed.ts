@@ -5,7 +5,7 @@ import { onScopeDispose, ref, watch, type Ref } from 'vue'
  *
  * @param what its name, which begins the time again when it changes; nothing while there is nothing to tell
  */
-export function useLate(what: () => string | undefined, afterMs: number): Ref<boolean> {
+export function useDelayed(what: () => string | undefined, afterMs: number): Ref<boolean> {
   const late = ref(false)
   let waiting: ReturnType<typeof setTimeout> | undefined
   watch(

@@ -1,7 +1,7 @@
 import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
 
 /** Whether an element has come near the visible part of the page: what is costly waits until then. */
-export function useSeen(element: Readonly<Ref<HTMLElement | null>>): Ref<boolean> {
+export function useInView(element: Readonly<Ref<HTMLElement | null>>): Ref<boolean> {
   const seen = ref(false)
   let observer: IntersectionObserver | undefined
   onMounted(() => {

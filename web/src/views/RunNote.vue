@@ -5,7 +5,7 @@
  */
 import { computed, inject } from 'vue'
 import { choosingKey } from '../composables/useChoosing'
-import { useLate } from '../composables/useDelayed'
+import { useDelayed } from '../composables/useDelayed'
 import { isUnderWay, type RunState } from '../composables/useRun'
 import RunningWords from './RunningWords.vue'
 
@@ -13,7 +13,7 @@ const props = defineProps<{ state: RunState }>()
 const emit = defineEmits<{ stop: []; again: [] }>()
 
 const SHOW_AFTER_MS = 400
-const late = useLate(() => (isUnderWay(props.state) ? props.state.status : undefined), SHOW_AFTER_MS)
+const late = useDelayed(() => (isUnderWay(props.state) ? props.state.status : undefined), SHOW_AFTER_MS)
 const told = inject(choosingKey, undefined)?.problems
 const ofChoices = computed(() =>
   props.state.status === 'failed' ? props.state.failure.problems.filter(problem => problem.parameter !== '') : [],

@@ -2,7 +2,7 @@
 /* A view on the page: what it is called, what does not count for it, and how its run is. */
 import { computed } from 'vue'
 import type { Report, View } from '../api/types'
-import { useLate } from '../composables/useDelayed'
+import { useDelayed } from '../composables/useDelayed'
 import { isUnderWay, type RunState } from '../composables/useRun'
 import { rowsInWords } from '../formats'
 import RunNote from './RunNote.vue'
@@ -19,7 +19,7 @@ const aside = computed(() =>
 )
 /* Outdated content fades unless the update is fast. */
 const FADES_AFTER_MS = 250
-const stale = useLate(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
+const stale = useDelayed(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
 const lead = computed(() => (props.asked.report.links as Partial<Report['links']>)[props.view.id])
 /* Figures and groups on top of a query with a row limit are of those rows alone. */
 const limited = computed(() => {

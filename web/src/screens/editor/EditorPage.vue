@@ -3,7 +3,7 @@
 import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
 import { ofPage } from '../../api/page'
 import type { Choices, EditedReport, View } from '../../api/types'
-import { defaultsOf } from '../../choices/choices'
+import { defaultsOf, periodsFor } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
 import { useSorting } from '../../composables/useSorting'
 import { placed, widthsOf } from '../../views/layout'
@@ -77,7 +77,7 @@ const asked = computed<ViewRunContext>(() => ({
   waiting: ref('no'),
   kept,
   titles: computed(() => question.value?.titles ?? {}),
-  comparedPeriods: computed(() => question.value?.comparedPeriods ?? {}),
+  comparedPeriods: computed(() => periodsFor(question.value, choices.value)),
   notes: computed(() => question.value?.notes ?? {}),
 }))
 const widths = computed(() => widthsOf(report.value.definition.views))

@@ -4,7 +4,7 @@ import { get } from '../../api/client'
 import type { Delivery, SentenceOption, QueryCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { guessed, NOBODY, readWho, whoInWords } from './deliveryTexts'
+import { guessed, NO_RECIPIENTS, readWho, whoInWords } from './deliveryTexts'
 
 const NAMED = '/named'
 const props = defineProps<{ delivery: Delivery; queries: QueryCard[] }>()
@@ -28,7 +28,7 @@ const queryOffers = (): Promise<SentenceOption[]> =>
     })),
   ])
 async function takeQuery(id: string): Promise<void> {
-  if (id === NAMED) emit('take', NOBODY)
+  if (id === NAMED) emit('take', NO_RECIPIENTS)
   else emit('take', guessed(id, await columnsOf(id).catch(() => []), props.delivery))
 }
 

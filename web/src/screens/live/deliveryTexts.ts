@@ -11,7 +11,7 @@ type Recipients = Delivery['recipients']
 type Only = Delivery['condition']
 type Attached = Delivery['attachments']
 
-export const NOBODY: Recipients = { addresses: [], queryId: '', addressColumn: '', choices: {} }
+export const NO_RECIPIENTS: Recipients = { addresses: [], queryId: '', addressColumn: '', choices: {} }
 
 /** Who gets it, where it is stated: addresses, names and groups, as they are typed. */
 export const whoInWords = (to: Recipients): string =>

@@ -2,7 +2,7 @@
 /* A parameter, or the two ends of a range: what it is called, its sentence, the control to try it, and what uses it. */
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Choice } from '../../api/types'
-import { useSeen } from '../../composables/useInView'
+import { useInView } from '../../composables/useInView'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
 import ParameterSentences from '../../parameters/ParameterSentences.vue'
@@ -13,7 +13,7 @@ const props = defineProps<{ row: Row; parameters: UsedParameters; colors: Record
 const emit = defineEmits<{ move: [steps: number] }>()
 
 const element = useTemplateRef('element')
-const seen = useSeen(element)
+const seen = useInView(element)
 const first = computed(() => props.row.first.definition)
 const end = computed(() => props.row.end?.definition)
 const notices = computed(() => noticesOf(props.row))

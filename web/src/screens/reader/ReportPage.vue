@@ -6,6 +6,7 @@ import type { RunResult } from '../../api/resultStream'
 import { ofPage } from '../../api/page'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
+import { periodsFor } from '../../choices/choices'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RemovedValuesNote from './RemovedValuesNote.vue'
 import QuestionLine from './QuestionLine.vue'
@@ -63,7 +64,7 @@ const asked: ViewRunContext = {
   waiting,
   kept,
   titles: steady(() => question.value?.titles ?? {}),
-  comparedPeriods: steady(() => question.value?.comparedPeriods ?? {}),
+  comparedPeriods: steady(() => periodsFor(question.value, shown.value)),
   notes: steady(() => question.value?.notes ?? {}),
 }
 const widths = widthsOf(props.report.definition.views)

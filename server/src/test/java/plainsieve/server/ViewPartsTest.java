@@ -79,6 +79,9 @@ class ViewPartsTest {
         assertThat(june).isPositive();
         assertThat(count(run("figures", "compared", JULY, List.of()))).isEqualTo(june);
         assertThat(count(run("figures", "main", JULY, List.of()))).isNotEqualTo(june);
+        JsonNode question = api.post(path("/question"), Map.of("choices", JULY, "linkToken", ""))
+                .json();
+        assertThat(question.get("comparedPeriods").get("figures").asString()).isEqualTo("1 Jun 2025 to 30 Jun 2025");
     }
 
     @Test
