@@ -2,7 +2,6 @@ package plainsieve.bench;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -18,6 +17,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import plainsieve.demo.FreePort;
 
 /**
  * A server as it is started, each in its own process: until it is ready, and the memory it holds then, against the framework's
@@ -65,10 +65,7 @@ public final class StartupBenchmark {
     }
 
     private Child start(String main, String ready, String... settings) throws Exception {
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        int port = FreePort.find();
         List<String> command = new ArrayList<>(List.of("java", "@" + OPTIONS));
         if (main.equals(EMPTY)) {
             command.add("-Dspring.aot.enabled=false");

@@ -2,7 +2,6 @@ package plainsieve.demo;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -44,7 +43,7 @@ public final class LocalMariaDb implements AutoCloseable {
         }
         List<String> user = root ? List.of("--user=mysql") : List.of();
         run(folder, "mariadb-install-db", user, "--auth-root-authentication-method=normal", "--skip-test-db");
-        int port = freePort();
+        int port = FreePort.find();
         Process server = launch(
                 folder,
                 "mariadbd",
@@ -80,12 +79,6 @@ public final class LocalMariaDb implements AutoCloseable {
         // Two that are set up at once would call their passing tables alike.
         process.environment().put("TMPDIR", folder.toString());
         return process.start();
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
     }
 
     private void awaitReady() throws SQLException, InterruptedException {

@@ -2,10 +2,9 @@ package plainsieve.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.net.ServerSocket;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import plainsieve.demo.FreePort;
 import plainsieve.issuer.Issuer;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Groups;
@@ -16,15 +15,9 @@ import plainsieve.server.people.Role;
  * path of its own, as behind a proxy with others.
  */
 class ServiceSignInTest {
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
-    }
-
     @Test
     void oneSignsInThereAndComesBackToThePage() throws Exception {
-        int port = freePort();
+        int port = FreePort.find();
         try (Issuer issuer = new Issuer("http://127.0.0.1:%d/ferries/sign-in/callback".formatted(port));
                 AnotherServer server = AnotherServer.on(
                         AnotherServer.folderOfFerries(),

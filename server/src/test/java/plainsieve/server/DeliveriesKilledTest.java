@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import plainsieve.demo.FreePort;
 import plainsieve.demo.Mailbox;
 import tools.jackson.databind.JsonNode;
 
@@ -31,7 +32,7 @@ class DeliveriesKilledTest {
     void everybodyGetsTheirsAndNobodyTwice() throws Exception {
         Random random = new Random();
         fill();
-        try (Mailbox mailbox = Mailbox.start(ServerProcess.freePort(), 0)) {
+        try (Mailbox mailbox = Mailbox.start(FreePort.find(), 0)) {
             for (int round = 0; round <= KILLS; round++) {
                 ServerProcess server = server(mailbox);
                 try {

@@ -18,6 +18,7 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import plainsieve.demo.FreePort;
 import plainsieve.demo.Mailbox;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.jobs.JobRunner;
@@ -42,7 +43,7 @@ abstract class DeliveriesOfFerries {
 
     @BeforeAll
     static void start() throws Exception {
-        mailbox = Mailbox.start(ServerProcess.freePort(), 0);
+        mailbox = Mailbox.start(FreePort.find(), 0);
         server = AnotherServer.on(
                 AnotherServer.folderOfFerries(),
                 "--plainsieve.accounts=true",

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import plainsieve.demo.FreePort;
 import plainsieve.demo.Mailbox;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.jobs.JobRunner;
@@ -20,7 +21,7 @@ class HeldDeliveriesTest {
 
     @Test
     void everybodyGetsTheirIslandsAndNothingElse() throws Exception {
-        try (Mailbox mailbox = Mailbox.start(ServerProcess.freePort(), 0);
+        try (Mailbox mailbox = Mailbox.start(FreePort.find(), 0);
                 HeldServer server = new HeldServer(
                         "--plainsieve.jobs=false",
                         "--plainsieve.mail.host=127.0.0.1",

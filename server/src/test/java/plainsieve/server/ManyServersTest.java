@@ -3,7 +3,6 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -26,6 +25,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.demo.FreePort;
 import plainsieve.issuer.Issuer;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.ExternalIdentities;
@@ -61,7 +61,7 @@ class ManyServersTest {
                     claimed: [harbour-tarn]
                     role: viewer
                 """);
-        List<Integer> ports = List.of(freePort(), freePort(), freePort());
+        List<Integer> ports = List.of(FreePort.find(), FreePort.find(), FreePort.find());
         issuer = new Issuer("http://127.0.0.1:%d/sign-in/callback".formatted(ports.get(0)));
         List<String> settings = List.of(
                 "--plainsieve.project=" + project,
@@ -87,12 +87,6 @@ class ManyServersTest {
         other.destroyForcibly();
         one.close();
         issuer.close();
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
     }
 
     private static Process started(List<String> settings, int port) throws IOException {

@@ -2,14 +2,13 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.net.ServerSocket;
 import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import plainsieve.demo.FreePort;
 import plainsieve.issuer.Issuer;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
@@ -21,7 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Signing in with another service, against a real one: there and back, and every way in which it may not be. */
 class OpenIdTest {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int PORT = freePort();
+    private static final int PORT = FreePort.find();
 
     private static Issuer issuer;
     private static AnotherServer server;
@@ -48,14 +47,6 @@ class OpenIdTest {
     static void stop() {
         server.close();
         issuer.close();
-    }
-
-    private static int freePort() {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        } catch (IOException e) {
-            throw new IllegalStateException(e);
-        }
     }
 
     @Test

@@ -18,6 +18,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import plainsieve.demo.FreePort;
 import plainsieve.server.records.IncompatibleDatabaseException;
 import plainsieve.server.records.RecordsFile;
 
@@ -109,7 +110,7 @@ class RecordsSafetyTest {
 
     /** What a server says that does not start. */
     private String refusal(String log) throws Exception {
-        Process refused = ServerProcess.begun(folder, ServerProcess.freePort(), folder.resolve(log))
+        Process refused = ServerProcess.begun(folder, FreePort.find(), folder.resolve(log))
                 .process();
         assertThat(refused.waitFor(60, TimeUnit.SECONDS)).isTrue();
         assertThat(refused.exitValue()).isEqualTo(2);

@@ -1,19 +1,19 @@
 package plainsieve.server;
 
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import plainsieve.demo.FreePort;
 
 /** A server in its own process, which can be killed; without accounts. */
 record ServerProcess(Process process, int port) implements AutoCloseable {
     /** One that answers. */
     static ServerProcess answering(Path folder, String... settings) throws IOException, InterruptedException {
         Path log = folder.resolve("log");
-        int port = freePort();
+        int port = FreePort.find();
         ServerProcess server = begun(folder, port, log, settings);
         for (int i = 0; i < 1_200; i++) {
             try {
@@ -50,12 +50,6 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
                 "plainsieve.server.PlainSieve",
                 "--server.port=" + port,
                 "--plainsieve.data-folder=" + folder));
-    }
-
-    static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
     }
 
     String address() {
