@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# The engine on the command line: ./sieve --help. Builds itself when its sources are newer.
+# The engine on the command line: ./sieve --help. Rebuilds when a source file is newer than the jar.
 set -euo pipefail
 here="$(cd "$(dirname "${BASH_SOURCE[0]}")" && pwd)"
 JAR="$here/cli/target/plainsieve-cli.jar"

@@ -18,7 +18,7 @@ need_java() {
   [ ${#missing[@]} = 0 ] || need_packages "${missing[@]}"
 }
 
-# Debian 12 has Node 18, the front end's build wants 20: the newer one comes from the npm registry, into .tools.
+# The front end's build requires Node 20, and Debian 12 has 18: Node 20 is installed from the npm registry into .tools.
 need_node() {
   command -v npm >/dev/null || need_packages nodejs npm
   local tools="$PWD/.tools"

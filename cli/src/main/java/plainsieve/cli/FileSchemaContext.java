@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import plainsieve.core.steps.compile.RemoteQuery;
 import plainsieve.core.steps.compile.SchemaContext;
 import plainsieve.core.steps.federated.FederatedSteps;
@@ -25,10 +26,19 @@ record FileSchemaContext(ProjectFolder folder, String source, Set<String> path) 
         return new FileSchemaContext(folder, source, Set.of());
     }
 
-    private Optional<ProjectFile.QueryEntry> entry(String id) {
-        return folder.file().queries().stream()
-                .filter(query -> query.id().equals(id))
-                .findFirst();
+    /** By its name, or by its ID where several queries have the name. */
+    private Optional<ProjectFile.QueryEntry> entry(String name) {
+        List<ProjectFile.QueryEntry> named = matching(query -> query.name().equals(name));
+        return (named.size() == 1 ? named : matching(query -> query.id().equals(name)))
+                .stream().findFirst();
+    }
+
+    private List<ProjectFile.QueryEntry> matching(Predicate<ProjectFile.QueryEntry> wanted) {
+        return folder.file().queries().stream().filter(wanted).toList();
+    }
+
+    private String referenceTo(ProjectFile.QueryEntry query) {
+        return entry(query.name()).filter(query::equals).isPresent() ? query.name() : query.id();
     }
 
     private String text(ProjectFile.QueryEntry query) {
@@ -36,19 +46,19 @@ record FileSchemaContext(ProjectFolder folder, String source, Set<String> path) 
     }
 
     @Override
-    public Optional<RemoteQuery> elsewhere(String id) {
-        Optional<ProjectFile.QueryEntry> query = entry(id);
+    public Optional<RemoteQuery> elsewhere(String name) {
+        Optional<ProjectFile.QueryEntry> query = entry(name);
         Optional<ProjectFile.SourceEntry> there = query.flatMap(found -> folder.file().sources().stream()
                 .filter(one -> one.id().equals(found.source()))
                 .findFirst());
         if (there.isEmpty()) {
             return Optional.empty();
         }
-        if (path.contains(id)) {
-            throw RemoteQuery.circle(id);
+        if (path.contains(query.get().id())) {
+            throw RemoteQuery.circle(name);
         }
         Set<String> deeper = new HashSet<>(path);
-        deeper.add(id);
+        deeper.add(query.get().id());
         String text = text(query.get());
         FileSchemaContext around = new FileSchemaContext(folder, query.get().source(), deeper);
         boolean own = query.get().source().equals(source) && !FederatedSteps.isOne(text, around);
@@ -67,7 +77,7 @@ record FileSchemaContext(ProjectFolder folder, String source, Set<String> path) 
         Map<String, String> others = new LinkedHashMap<>();
         folder.file().queries().stream()
                 .filter(query -> !query.source().equals(source))
-                .forEach(query -> others.put(query.id(), query.source()));
+                .forEach(query -> others.put(referenceTo(query), query.source()));
         return others;
     }
 
@@ -88,15 +98,15 @@ record FileSchemaContext(ProjectFolder folder, String source, Set<String> path) 
     }
 
     @Override
-    public Optional<String> query(String id) {
-        return entry(id).filter(query -> query.source().equals(source)).map(this::text);
+    public Optional<String> query(String name) {
+        return entry(name).filter(query -> query.source().equals(source)).map(this::text);
     }
 
     @Override
     public Collection<String> queries() {
         return folder.file().queries().stream()
                 .filter(query -> query.source().equals(source))
-                .map(ProjectFile.QueryEntry::id)
+                .map(this::referenceTo)
                 .toList();
     }
 }

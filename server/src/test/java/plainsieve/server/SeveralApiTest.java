@@ -32,7 +32,7 @@ class SeveralApiTest {
             where state = 'SAILED' and delay_min >= 30
             join ports on port_id, adding name as port; keep only matching rows
             add column day = start of day of departed_at
-            join query 'weather' on port, day, adding wind; keep only matching rows
+            join query 'Weather at the ports' on port, day, adding wind; keep only matching rows
             group by port: count of rows as n, maximum of wind as worst
             sort by n desc""";
 
@@ -164,17 +164,17 @@ class SeveralApiTest {
     @Test
     void columnsOfAQueryOfAnotherSourceAreKnownWhenItWasAsked() {
         String text =
-                "steps 1\nfrom ports\njoin query 'names-there' on port_id, adding called; keep only matching rows\ncolumns called";
+                "steps 1\nfrom ports\njoin query 'Names there' on port_id, adding called; keep only matching rows\ncolumns called";
         Api.Answer ran = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         assertThat(ran.rows()).as(ran.failure()).hasSize(14);
         JsonNode offered = API.post(
                         "/api/queries/of-several/steps/completions",
-                        Map.of("text", text, "afterStep", 1, "line", "union all query 'na", "choices", Map.of()))
+                        Map.of("text", text, "afterStep", 1, "line", "union all query 'Na", "choices", Map.of()))
                 .json();
         assertThat(offered)
                 .extracting(one ->
                         one.get("text").asString() + " " + one.get("note").asString())
-                .contains("'names-there' query, rows from islands");
+                .contains("'Names there' query, rows from islands");
     }
 
     @Test
@@ -183,7 +183,7 @@ class SeveralApiTest {
                         "/api/queries/of-several/proposal",
                         Map.of(
                                 "text",
-                                "steps 1\nfrom crossings\nwhere departed_at is after :since and delay_min = :late\nkeep rows with a match in query 'names-there' on port_id",
+                                "steps 1\nfrom crossings\nwhere departed_at is after :since and delay_min = :late\nkeep rows with a match in query 'Names there' on port_id",
                                 "name",
                                 "late"))
                 .json();
@@ -196,7 +196,7 @@ class SeveralApiTest {
     void aPrivateChoiceIsWrittenDownForNoSide() {
         API.post("/api/parameters", Map.of("name", "whispered", "type", "text", "private", true));
         String text =
-                "steps 1\nfrom ports\nkeep rows with a match in query 'names-there' on port_id\nwhere name = :whispered";
+                "steps 1\nfrom ports\nkeep rows with a match in query 'Names there' on port_id\nwhere name = :whispered";
         Api.Answer ran = API.runDraft(
                 "of-several", text, Map.of("island", Api.blank(), "whispered", Api.values("Saint Orla's Landing")));
         assertThat(ran.rows()).as(ran.failure()).hasSize(1);
@@ -215,7 +215,7 @@ class SeveralApiTest {
     @Test
     void choicesGoToEverySourceThatHasThem() {
         String text =
-                "steps 1\nfrom ports\nwhere island = :island\njoin query 'names-there' on port_id, adding called; keep only matching rows";
+                "steps 1\nfrom ports\nwhere island = :island\njoin query 'Names there' on port_id, adding called; keep only matching rows";
         Api.Answer all = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         Api.Answer one = API.runDraft("of-several", text, Map.of("island", Api.values("Hethra")));
         assertThat(all.rows()).hasSize(14);
@@ -228,7 +228,7 @@ class SeveralApiTest {
     void whatASourceRefusesIsToldInTheStepItComesFrom() {
         Api.Answer ran = API.runDraft(
                 "of-several",
-                "steps 1\nfrom crossings\nadd column share = delay_min / (passengers - passengers)\nadd column odd = whole number of share\nwhere odd > 3 and nonsense(delay_min) = 3\nunion all query 'names-there'",
+                "steps 1\nfrom crossings\nadd column share = delay_min / (passengers - passengers)\nadd column odd = whole number of share\nwhere odd > 3 and nonsense(delay_min) = 3\nunion all query 'Names there'",
                 Map.of("island", Api.blank()));
         assertThat(ran.rows()).isEmpty();
         assertThat(ran.failure()).isNotEmpty();

@@ -159,7 +159,7 @@ class StepsApiTest {
     @Test
     void bringTheParametersOfTheQueriesWhoseRowsTheyTake() {
         String inner = newQuery("Inner rows", "ferries", "steps 1\nfrom crossings\nwhere delay_min > :min_delay");
-        String text = "steps 1\nfrom query '" + inner + "'\naggregate all rows: count of rows as n";
+        String text = "steps 1\nfrom query 'Inner rows'\naggregate all rows: count of rows as n";
         String outer = newQuery("Outer rows", "ferries", text);
         long few = api.runDraft(outer, text, Map.of("min_delay", values("90")))
                 .rows()
@@ -175,6 +175,30 @@ class StepsApiTest {
         // The query whose rows are taken is in use.
         assertThat(api.send("DELETE", "/api/queries/" + inner, Map.of()).status())
                 .isEqualTo(409);
+    }
+
+    @Test
+    void followTheNameOfAQueryTheyRead() {
+        String inner = newQuery("Rows to rename", "ferries", "steps 1\nfrom ports");
+        String text = "steps 1\nfrom query 'Rows to rename'\noff: union all query 'Rows to rename'\nfirst 3 rows";
+        String outer = newQuery("Reader of renamed rows", "ferries", text);
+        int version = api.get("/api/queries/" + inner).json().get("version").asInt();
+        Api.Answer renamed = api.send(
+                "PUT", "/api/queries/" + inner + "/name", Map.of("name", "The mate's rows", "version", version));
+        assertThat(renamed.status()).as(renamed.failure()).isEqualTo(200);
+        String now = draft(outer);
+        assertThat(now)
+                .isEqualTo(
+                        "steps 1\nfrom query 'The mate''s rows'\noff: union all query 'The mate''s rows'\nfirst 3 rows");
+        assertThat(api.runDraft(outer, now, Map.of()).rows()).hasSize(3);
+        // The name is no longer unique: the reader still reads the rows it read before.
+        String other = newQuery("The mate's rows", "ferries", "steps 1\nfrom crossings");
+        assertThat(other).isNotEqualTo(inner);
+        assertThat(draft(outer)).contains("from query '" + inner + "'");
+    }
+
+    private String draft(String query) {
+        return api.get("/api/queries/" + query).json().get("text").asString();
     }
 
     @Test

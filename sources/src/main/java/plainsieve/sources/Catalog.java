@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.dialect.FunctionEffects;
 
 /**
@@ -25,6 +26,11 @@ public record Catalog(
         tables = List.copyOf(tables);
         functions = List.copyOf(functions);
         unreadable = List.copyOf(unreadable);
+    }
+
+    /** The columns of all tables, for placing filters. */
+    public TableColumns tableColumns() {
+        return TableColumns.of(tables.stream().map(Table::described).toList());
     }
 
     /**
@@ -57,6 +63,7 @@ public record Catalog(
      * @param view whether it is a view
      * @param rows how many rows the source thinks it has; -1 when it does not say
      * @param nullable the names of the columns that may hold no value, as far as the source tells
+     * @param collations by which the texts of columns compare, by column name, as far as the source tells
      * @param files what it is made of, when that is files
      */
     public record Table(
@@ -66,12 +73,24 @@ public record Catalog(
             long rows,
             List<Column> columns,
             Set<String> nullable,
+            Map<String, String> collations,
             List<TableIndex> indexes,
             Optional<FileTable> files) {
         public Table {
             indexes = List.copyOf(indexes);
             columns = List.copyOf(columns);
             nullable = Set.copyOf(nullable);
+            collations = Map.copyOf(collations);
+        }
+
+        private TableColumns.Table described() {
+            return new TableColumns.Table(
+                    schema,
+                    name,
+                    columns.stream()
+                            .map(column -> new TableColumns.Column(
+                                    column.name(), column.type(), Optional.ofNullable(collations.get(column.name()))))
+                            .toList());
         }
     }
 

@@ -273,13 +273,6 @@ class BoundAsALiteralTest {
     }
 
     private static TableColumns columns(JdbcSource source) {
-        return TableColumns.of(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables().stream()
-                .map(table -> new TableColumns.Table(
-                        "",
-                        table.name(),
-                        table.columns().stream()
-                                .map(column -> new TableColumns.Column(column.name(), column.type()))
-                                .toList()))
-                .toList());
+        return source.catalogue(TestDatabases.LIMITS, new Cancellation()).tableColumns();
     }
 }

@@ -9,10 +9,10 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * All columns of tables, each with its type as the source reports it, in lower case. An unqualified table name that occurs in
+ * All columns of tables, each with its type and collation as the source reports them, in lower case. An unqualified table name that occurs in
  * several schemas is ambiguous and treated as unknown.
  */
-public record TableColumns(Map<String, Map<String, String>> tables) {
+public record TableColumns(Map<String, Map<String, TableColumns.Column>> tables) {
     public TableColumns {
         tables = Map.copyOf(tables);
     }
@@ -25,15 +25,22 @@ public record TableColumns(Map<String, Map<String, String>> tables) {
     /** A table as the source describes it. @param schema empty where there is none */
     public record Table(String schema, String name, List<Column> columns) {}
 
-    /** @param type as the source writes it */
-    public record Column(String name, String type) {}
+    /**
+     * @param type as the source writes it
+     * @param collation by which its texts compare; empty where the source does not report one
+     */
+    public record Column(String name, String type, Optional<String> collation) {
+        private Column inLowerCase() {
+            return new Column(lower(name), lower(type), collation.map(TableColumns::lower));
+        }
+    }
 
     public static TableColumns of(List<Table> all) {
-        Map<String, Map<String, String>> tables = new HashMap<>();
+        Map<String, Map<String, Column>> tables = new HashMap<>();
         Set<String> ambiguous = new HashSet<>();
         for (Table table : all) {
-            Map<String, String> columns = new HashMap<>();
-            table.columns().forEach(column -> columns.put(lower(column.name()), lower(column.type())));
+            Map<String, Column> columns = new HashMap<>();
+            table.columns().forEach(column -> columns.put(lower(column.name()), column.inLowerCase()));
             tables.put(lower(table.schema()) + "." + lower(table.name()), columns);
             if (tables.put(lower(table.name()), columns) != null) {
                 ambiguous.add(lower(table.name()));
@@ -43,8 +50,8 @@ public record TableColumns(Map<String, Map<String, String>> tables) {
         return new TableColumns(tables);
     }
 
-    /** The types of the columns by their names. @param schema empty where the query names none */
-    public Optional<Map<String, String>> of(String schema, String table) {
+    /** The columns by their names. @param schema empty where the query names none */
+    public Optional<Map<String, Column>> of(String schema, String table) {
         String key = schema.isEmpty() ? lower(table) : lower(schema) + "." + lower(table);
         return Optional.ofNullable(tables.get(key));
     }

@@ -38,6 +38,32 @@ class BranchColumnTypesTest {
         assertThat(KnownTables.filtered(dialect, query, "x")).isEqualTo(filtered);
     }
 
+    /** Texts of one collation compare alike, as do columns of one affinity and collation, and texts without either. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            mariadb ; select name as x from captains union select nick from captains ; select name as x from captains where name in (:f) union select nick from captains where nick in (:f)
+            mariadb ; select name as x from captains except select upper(nick) from captains ; select name as x from captains where name in (:f) except select upper(nick) from captains
+            sqlite  ; select id as x from ferries union select tons from ferries ; select id as x from ferries where id in (:f) union select tons from ferries where tons in (:f)
+            sqlite  ; select id as x from ferries union select built from ferries ; select id as x from ferries where id in (:f) union select built from ferries where built in (:f)
+            sqlite  ; select name as x from ferries intersect select alias from ferries ; select name as x from ferries where name in (:f) intersect select alias from ferries where alias in (:f)
+            sqlite  ; select lower(name) as x from ferries union select 'none' from ferries ; select lower(name) as x from ferries where lower(name) in (:f) union select 'none' from ferries where 'none' in (:f)
+            """)
+    void goesIntoEverySideThatGivesOneCollation(String dialect, String query, String filtered) {
+        assertThat(KnownTables.filtered(dialect, query, "x")).isEqualTo(filtered);
+    }
+
+    /** The rows are grouped by their own column, so the output column of that name has some value of each group. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select code as name, min(id) as n from ferries group by name ; select code as name, min(id) as n from ferries group by name having code in (:f)
+            select lower(code) as name, min(id) as n from ferries group by name ; select lower(code) as name, min(id) as n from ferries group by name having lower(code) in (:f)
+            select lower(code) as short, min(id) as n from ferries group by short ; select lower(code) as short, min(id) as n from ferries where lower(code) in (:f) group by short
+            """)
+    void filtersGroupsByTheValueThatEachShows(String query, String filtered) {
+        assertThat(KnownTables.filtered("sqlite", query, query.split(" as |,")[1]))
+                .isEqualTo(filtered);
+    }
+
     /** Each side would compare in its own way: padded, with fewer digits, by its collation, or no one knows how. */
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
@@ -63,11 +89,22 @@ class BranchColumnTypesTest {
             mariadb    ; select cast(a as char) as x from t union select cast(b as char) from s
             sqlite     ; select id as x from crossings union select port_id from ports
             sqlite     ; select port_id as x from crossings union select port_id from ports
-            sqlite     ; select 'a' as x from crossings union select 'a' from ports
             sqlite     ; select count(*) as x from crossings union select count(*) from ports
             sqlite     ; select cast(name as text) as x from ports union select cast(name as text) from ports
             sqlite     ; select name as x from ports union select name from harbours
             mariadb    ; select lower(name) as x from ports union select lower(name) from ports
+            mariadb    ; select name as x from captains union select code from captains
+            mariadb    ; select rank as x from captains union select grade from captains
+            mariadb    ; select name as x from captains union select 'none' from captains
+            mariadb    ; select lower(code) as x from captains union select name from captains
+            mariadb    ; select trim(name) as x from captains union select nick from captains
+            sqlite     ; select name as x from ferries union select code from ferries
+            sqlite     ; select id as x from ferries union select name from ferries
+            sqlite     ; select lower(name) as x from ferries union select name from ferries
+            sqlite     ; select 'a' as x from ferries union select name from ferries
+            sqlite     ; select lower(name collate nocase) as x from ferries union select lower(name) from ferries
+            sqlite     ; select lower(name || 'a') as x from ferries union select lower(name) from ferries
+            sqlite     ; select 1 as x from ferries union select id from ferries
             postgresql ; with ports as (select 1.5 as port_id) select id as x from crossings union select port_id from ports
             """)
     void staysOutsideASetOperationWhoseSidesMayCompareDifferently(String dialect, String query) {

@@ -3,6 +3,7 @@ package plainsieve.core.rewrite;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.catalog.SourceNames;
 import plainsieve.core.catalog.TableColumns;
@@ -19,13 +20,33 @@ final class KnownTables {
                 schema,
                 name,
                 Arrays.stream(columns)
-                        .map(column -> new TableColumns.Column(column.split(" ")[0], column.split(" ")[1]))
+                        .map(column -> column.split(" "))
+                        .map(parts -> new TableColumns.Column(
+                                parts[0], parts[1], parts.length > 2 ? Optional.of(parts[2]) : Optional.empty()))
                         .toList());
     }
 
     private static final TableColumns TABLES = TableColumns.of(List.of(
             table("", "crossings", "id int4", "port_id int4", "Day date", "delay int4", "note text"),
             table("", "ports", "port_id int4", "name text", "opened date", "code bpchar", "depth float4"),
+            table(
+                    "",
+                    "captains",
+                    "id int4 binary",
+                    "name varchar utf8mb4_general_ci",
+                    "nick text utf8mb4_general_ci",
+                    "code varchar utf8mb4_bin",
+                    "rank enum utf8mb4_general_ci",
+                    "grade enum utf8mb4_general_ci"),
+            table(
+                    "",
+                    "ferries",
+                    "id integer binary",
+                    "built date binary",
+                    "tons real binary",
+                    "name varchar(20) binary",
+                    "alias text binary",
+                    "code text nocase"),
             table("one", "twice", "x int4"),
             table("two", "twice", "y int4")));
 

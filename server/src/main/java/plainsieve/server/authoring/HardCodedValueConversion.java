@@ -180,7 +180,7 @@ public class HardCodedValueConversion {
     }
 
     private List<MatchingParameters.MatchedValue> replaced(Project project, Draft draft, Wanted wanted) {
-        return serving.in(project, draft.query(), project.prepare(draft.query(), draft.text())).stream()
+        return serving.in(project, draft).stream()
                 .filter(found -> wanted.starts().isEmpty()
                         || found.value().places().stream()
                                 .map(TextLocation::start)

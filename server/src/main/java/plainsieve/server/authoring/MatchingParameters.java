@@ -22,6 +22,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.QueryPart;
@@ -37,11 +38,13 @@ class MatchingParameters {
     private static final int MOST_KEPT = 1000;
 
     private final SourceFacts facts;
+    private final AnalysisLimit analysis;
     private final Cache<ReadText, List<ComparedParameter>> kept =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
 
-    MatchingParameters(SourceFacts facts) {
+    MatchingParameters(SourceFacts facts, AnalysisLimit analysis) {
         this.facts = facts;
+        this.analysis = analysis;
     }
 
     /**
@@ -68,6 +71,12 @@ class MatchingParameters {
             return by.map(serving -> value.editsTo(serving.names(), serving.many()))
                     .orElseGet(value::edits);
         }
+    }
+
+    /** Those of a draft on the bench. */
+    List<MatchedValue> in(Project project, HardCodedValueConversion.Draft draft) {
+        return analysis.run(
+                draft.caller(), () -> in(project, draft.query(), project.prepare(draft.query(), draft.text())));
     }
 
     /**

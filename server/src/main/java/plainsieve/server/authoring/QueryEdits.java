@@ -12,6 +12,7 @@ import plainsieve.server.project.CachePolicy;
 import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.QueryReferences;
 import plainsieve.server.project.SourceChoice;
 import plainsieve.server.project.StillUsedException;
 import plainsieve.server.project.Usage;
@@ -34,20 +35,24 @@ public class QueryEdits {
     }
 
     /** Makes a query on a source. Its id comes from its name. */
+    @Transactional
     public Query add(Project project, String name, String sourceId, String text) {
         project.source(sourceId);
         String called = Ids.name("A query", name);
         Query query = Query.of(Ids.of(called, "query", project::hasQuery), called, sourceId, text);
         records.add(row(project, query));
+        correctReferences(project, project.with(query));
         return query;
     }
 
     /** Another query that begins as this one is, draft and live. */
+    @Transactional
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
         String id = Ids.of(name, "query", project::hasQuery);
         Query copy = of.named(id, name).asking(new CachePolicy.EachTime()).atVersion(1);
         records.add(row(project, copy));
+        correctReferences(project, project.with(copy));
         return copy;
     }
 
@@ -56,9 +61,16 @@ public class QueryEdits {
         return change(project, query.drafted(text));
     }
 
-    /** Renames a query. Its ID, used in links, stays. */
+    /** Renames a query, also in the steps that read its rows. Its ID, used in links, stays. */
+    @Transactional
     public Query rename(Project project, Query query, String name) {
-        return change(project, query.named(query.id(), Ids.name(THE_QUERY, name)));
+        Query renamed = change(project, query.named(query.id(), Ids.name(THE_QUERY, name)));
+        correctReferences(project, project.with(renamed));
+        return renamed;
+    }
+
+    private void correctReferences(Project before, Project after) {
+        QueryReferences.corrected(before, after).forEach(query -> change(after, query));
     }
 
     /**

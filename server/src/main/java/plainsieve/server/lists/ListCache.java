@@ -225,8 +225,8 @@ class ListCache {
         }
     }
 
-    private static String id(ListQueries.Prepared list) {
-        Statement statement = list.whole();
+    private String id(ListQueries.Prepared list) {
+        Statement statement = queries.statement(list);
         String all = list.origin().sourceId() + "\n" + statement.text() + "\n" + SentValues.of(statement);
         try {
             byte[] hash = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));

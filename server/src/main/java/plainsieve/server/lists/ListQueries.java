@@ -26,6 +26,7 @@ import plainsieve.core.rewrite.ValueListQuery;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
@@ -43,10 +44,12 @@ class ListQueries {
     static final int MOST_VALUES = 10_000;
 
     private final StatementSender statementSender;
+    private final AnalysisLimit analysis;
     private final Clock clock;
 
-    ListQueries(StatementSender statementSender, Clock clock) {
+    ListQueries(StatementSender statementSender, AnalysisLimit analysis, Clock clock) {
         this.statementSender = statementSender;
+        this.analysis = analysis;
         this.clock = clock;
     }
 
@@ -54,19 +57,23 @@ class ListQueries {
     record Prepared(
             StatementOrigin origin, PreparedQuery query, Map<String, Parameter> known, Map<String, Choice> chosen) {
         /** The statement for the whole list. */
-        Statement whole() {
+        private Statement whole() {
             return query.rewrite(new Choices(known, chosen), ResultShape.allRows(), MOST_VALUES);
         }
     }
 
     /** @param parents what is chosen for the parameters that the list depends on */
-    static Prepared prepare(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
+    Prepared prepare(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         return definition.list() instanceof ListDefinition.FromColumn column
                 ? ofColumn(column, definition, scope)
                 : ofQuery(scope.project().asked(definition.list().queryId()), scope, parents);
     }
 
-    static Prepared ofQuery(Query query, ListScope scope, Map<String, ChoiceText> parents) {
+    Prepared ofQuery(Query query, ListScope scope, Map<String, ChoiceText> parents) {
+        return analysis.run(scope.caller(), () -> prepared(query, scope, parents));
+    }
+
+    private static Prepared prepared(Query query, ListScope scope, Map<String, ChoiceText> parents) {
         Project project = scope.project();
         PreparedQuery prepared = project.prepare(query, query.liveText());
         Map<String, Parameter> known = new HashMap<>();
@@ -123,8 +130,13 @@ class ListQueries {
                 ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.excluded()))));
     }
 
+    /** The statement for the whole list. */
+    Statement statement(Prepared list) {
+        return analysis.run(list.origin().caller(), list::whole);
+    }
+
     CachedList whole(Prepared list) {
-        return run(list, list.whole());
+        return run(list, statement(list));
     }
 
     /** A page of a list, in the order of its labels. */
@@ -158,9 +170,10 @@ class ListQueries {
         chosen.putAll(ChoiceReader.readAll(Map.of(parameter.name(), parameter), Map.of(parameter.name(), text)));
     }
 
-    private static Statement statement(
-            Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
-        return list.query().asking(text).rewrite(new Choices(known, chosen), ResultShape.allRows(), MOST_VALUES);
+    private Statement statement(Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
+        return analysis.run(list.origin().caller(), () -> list.query()
+                .asking(text)
+                .rewrite(new Choices(known, chosen), ResultShape.allRows(), MOST_VALUES));
     }
 
     private CachedList run(Prepared list, Statement statement) {

@@ -27,10 +27,17 @@ import plainsieve.server.records.IdentityRecords;
 public class RowAccess {
     private final ListCache kept;
     private final GroupChoiceRecords groups;
+    private final ListQueries queries;
     private final IdentityRecords identities;
     private final StoredForms forms;
 
-    RowAccess(ListCache kept, GroupChoiceRecords groups, IdentityRecords identities, StoredForms forms) {
+    RowAccess(
+            ListQueries queries,
+            ListCache kept,
+            GroupChoiceRecords groups,
+            IdentityRecords identities,
+            StoredForms forms) {
+        this.queries = queries;
         this.identities = identities;
         this.kept = kept;
         this.groups = groups;
@@ -94,7 +101,7 @@ public class RowAccess {
     /* Blank would leave its condition out, and then it would say too much. */
     private ChoiceText ofQuery(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> chosen) {
         Query query = scope.project().query(definition.hold().queryId());
-        ListQueries.Prepared prepared = ListQueries.ofQuery(query, scope, chosen);
+        ListQueries.Prepared prepared = queries.ofQuery(query, scope, chosen);
         boolean blank = prepared.query().parameterNames().stream()
                 .anyMatch(name -> chosen.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.VALUES);
         if (blank) {

@@ -96,7 +96,7 @@ public class ValueLists {
     /* Its own values are held by themselves. */
     private ListQueries.Prepared prepared(
             ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
-        ListQueries.Prepared prepared = ListQueries.prepare(definition, scope, parents);
+        ListQueries.Prepared prepared = queries.prepare(definition, scope, parents);
         Set<String> said = new HashSet<>(prepared.query().parameterNames());
         said.add(definition.name());
         Set<String> things = Set.of(
@@ -248,7 +248,7 @@ public class ValueLists {
     /** The first value that a default's query gives; blank when it gives none. */
     public ChoiceText defaultOf(ParameterDefinition definition, ListScope scope, Map<String, ChoiceText> parents) {
         Query query = scope.project().query(definition.start().queryId());
-        ListQueries.Prepared prepared = ListQueries.ofQuery(query, scope, parents);
+        ListQueries.Prepared prepared = queries.ofQuery(query, scope, parents);
         Set<String> said = new HashSet<>(prepared.query().parameterNames());
         said.add(definition.name());
         rowAccess.require(

@@ -16,8 +16,8 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.OverloadException;
 
 /**
- * Limits the work on the text of queries before they are sent: parsing, checking, compiling steps, rewriting. It is bound by the
- * processor and can take seconds for a text of a megabyte. Only as many run at once as the machine can serve, half of them for one
+ * Limits the work on the text of queries before and after they are sent: parsing, checking, compiling steps, rewriting, judging
+ * plans. It is bound by the processor and can take seconds for a text of a megabyte. Only as many run at once as the machine can serve, half of them for one
  * caller, and each stops at its deadline: its thread is interrupted, which the engine checks for ({@link
  * plainsieve.core.value.Interruption}).
  */
@@ -32,6 +32,7 @@ public class AnalysisLimit implements DisposableBean {
     private final Duration longestWait;
     private final Map<String, Integer> running = new HashMap<>();
     private int total;
+    private final ThreadLocal<Boolean> inside = ThreadLocal.withInitial(() -> false);
     private final ScheduledThreadPoolExecutor watchdog;
 
     @Autowired
@@ -53,20 +54,26 @@ public class AnalysisLimit implements DisposableBean {
 
     /**
      * Runs work on a text. The columns of a query of another source may be waited for, for seconds; the server looks them up in
-     * the background without a place of its own, so that those who wait cannot hold all places.
+     * the background without a place of its own, so that those who wait cannot hold all places. Work inside such work has its place
+     * and its deadline.
      *
      * @param caller whose share it uses: a person, a browser, or a key
      * @throws ProblemException when it takes longer than the deadline
      * @throws OverloadException when no place becomes free in time
      */
     public <T> T run(Caller caller, Supplier<T> work) {
+        if (inside.get()) {
+            return work.get();
+        }
         if (caller.equals(Caller.SERVER)) {
             return untilDeadline(work);
         }
         enter(caller.owner());
+        inside.set(true);
         try {
             return untilDeadline(work);
         } finally {
+            inside.remove();
             leave(caller.owner());
         }
     }

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.sources.SourceSettings;
 
@@ -33,6 +34,19 @@ public record ProjectParts(
         drafts = Collections.unmodifiableMap(new LinkedHashMap<>(drafts));
         transferPolicies = List.copyOf(transferPolicies);
         stages = Collections.unmodifiableMap(new LinkedHashMap<>(stages));
+    }
+
+    /** The query that steps reference: by its name, or by its ID where several queries have the name. */
+    Optional<Query> queryReferenced(String name) {
+        List<Query> named = queries.values().stream()
+                .filter(query -> query.name().equals(name))
+                .toList();
+        return named.size() == 1 ? Optional.of(named.get(0)) : Optional.ofNullable(queries.get(name));
+    }
+
+    /** How steps reference a query. */
+    String referenceTo(Query query) {
+        return queryReferenced(query.name()).filter(query::equals).isPresent() ? query.name() : query.id();
     }
 
     /** With one parameter more, or another in its place. */

@@ -50,22 +50,23 @@ final class ProjectSchemaContext implements SchemaContext {
     }
 
     @Override
-    public Optional<RemoteQuery> elsewhere(String id) {
-        Query query = parts.queries().get(id);
-        if (query == null) {
-            return Optional.empty();
-        }
-        if (path.contains(id)) {
-            throw RemoteQuery.circle(id);
+    public Optional<RemoteQuery> elsewhere(String name) {
+        return parts.queryReferenced(name).flatMap(query -> elsewhere(query, name));
+    }
+
+    private Optional<RemoteQuery> elsewhere(Query query, String name) {
+        if (path.contains(query.id())) {
+            throw RemoteQuery.circle(name);
         }
         if (query.choosesSource() && !query.sourceId().equals(sourceId)) {
             throw new ProblemException(Problem.of(
                     "source-is-chosen",
-                    "The source of query “%s” is chosen by a parameter, so its rows cannot be used here.".formatted(id),
+                    "The source of query “%s” is chosen by a parameter, so its rows cannot be used here."
+                            .formatted(name),
                     "Use a query with a fixed source."));
         }
         Set<String> deeper = new HashSet<>(path);
-        deeper.add(id);
+        deeper.add(query.id());
         String text = query.liveText();
         ProjectSchemaContext around = new ProjectSchemaContext(parts, known, query.sourceId(), deeper);
         if (query.sourceId().equals(sourceId) && !FederatedSteps.isOne(text, around)) {
@@ -114,8 +115,8 @@ final class ProjectSchemaContext implements SchemaContext {
     }
 
     @Override
-    public Optional<String> query(String id) {
-        return Optional.ofNullable(parts.queries().get(id))
+    public Optional<String> query(String name) {
+        return parts.queryReferenced(name)
                 .filter(query -> query.sourceId().equals(sourceId))
                 .map(Query::liveText);
     }
@@ -129,7 +130,7 @@ final class ProjectSchemaContext implements SchemaContext {
     public Collection<String> queries() {
         return parts.queries().values().stream()
                 .filter(query -> query.sourceId().equals(sourceId))
-                .map(Query::id)
+                .map(parts::referenceTo)
                 .toList();
     }
 
@@ -138,7 +139,7 @@ final class ProjectSchemaContext implements SchemaContext {
         Map<String, String> others = new LinkedHashMap<>();
         parts.queries().values().stream()
                 .filter(query -> !query.sourceId().equals(sourceId))
-                .forEach(query -> others.put(query.id(), query.sourceId()));
+                .forEach(query -> others.put(parts.referenceTo(query), query.sourceId()));
         return others;
     }
 }

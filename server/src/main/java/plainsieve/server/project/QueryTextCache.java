@@ -78,13 +78,13 @@ public final class QueryTextCache {
         }
         Set<String> names = new LinkedHashSet<>(StepReferences.parameters(text));
         for (StepReferences.QueryReference taken : StepReferences.queries(text)) {
-            if (path.contains(taken.id())) {
+            if (path.contains(taken.name())) {
                 continue;
             }
             Set<String> deeper = new LinkedHashSet<>(path);
-            deeper.add(taken.id());
-            Optional<String> own = schema.query(taken.id());
-            Optional<RemoteQuery> other = own.isPresent() ? Optional.empty() : elsewhere(taken.id(), schema);
+            deeper.add(taken.name());
+            Optional<String> own = schema.query(taken.name());
+            Optional<RemoteQuery> other = own.isPresent() ? Optional.empty() : elsewhere(taken.name(), schema);
             Optional<Set<String>> found = own.map(theirs -> mentioned(theirs, dialect, schema, deeper))
                     .or(() -> other.map(theirs -> mentioned(theirs.text(), theirs.dialect(), theirs.around(), deeper)));
             if (found.isPresent()) {
@@ -96,9 +96,9 @@ public final class QueryTextCache {
         return names;
     }
 
-    private static Optional<RemoteQuery> elsewhere(String id, SchemaContext schema) {
+    private static Optional<RemoteQuery> elsewhere(String name, SchemaContext schema) {
         try {
-            return schema.elsewhere(id);
+            return schema.elsewhere(name);
         } catch (ProblemException e) {
             // It takes its own rows.
             return Optional.empty();

@@ -2,8 +2,6 @@ package plainsieve.server.project;
 
 import java.util.ArrayList;
 import java.util.List;
-import plainsieve.core.steps.parse.StepLines;
-import plainsieve.core.steps.parse.StepReferences;
 
 /** The dependents of a query or a source. */
 final class Usages {
@@ -22,16 +20,9 @@ final class Usages {
                         || definition.hold().queryId().equals(queryId))
                 .forEach(definition ->
                         uses.add(Usage.by(Usage.Kind.PARAMETER, definition.name(), ":" + definition.name())));
-        project.queries().stream()
-                .filter(query -> takesRowsOf(query.liveText(), queryId) || takesRowsOf(query.draftText(), queryId))
+        QueryReferences.readersOf(project, queryId)
                 .forEach(query -> uses.add(Usage.by(Usage.Kind.QUERY, query.id(), query.name())));
         return uses;
-    }
-
-    private static boolean takesRowsOf(String text, String queryId) {
-        return StepLines.isSteps(text)
-                && StepReferences.queries(text).stream()
-                        .anyMatch(taken -> taken.id().equals(queryId));
     }
 
     /** The objects that use a source. */

@@ -2,6 +2,7 @@ package plainsieve.server.sources;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Evidence;
@@ -13,6 +14,7 @@ import plainsieve.core.evidence.Verdict;
 import plainsieve.core.federation.FederatedStatement;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.sent.StatementOrigin;
 import plainsieve.sources.SourceFailure;
 
@@ -20,9 +22,11 @@ import plainsieve.sources.SourceFailure;
 @Service
 public class EvidenceCollector {
     private final StatementSender statementSender;
+    private final AnalysisLimit analysis;
 
-    EvidenceCollector(StatementSender statementSender) {
+    EvidenceCollector(StatementSender statementSender, AnalysisLimit analysis) {
         this.statementSender = statementSender;
+        this.analysis = analysis;
     }
 
     /** The evidence of one placement. @param sourceId the source of the plan */
@@ -60,14 +64,14 @@ public class EvidenceCollector {
         }
         Dialect dialect = origin.project().dialect(origin.sourceId());
         return new CollectedEvidence(
-                judged(origin, Evidence.of(statement, dialect, told.plan())),
+                judged(origin, () -> Evidence.of(statement, dialect, told.plan())),
                 told.plan().inWords(),
                 List.of(),
                 told.millis());
     }
 
-    private static List<PlacedVerdict> judged(StatementOrigin origin, List<Verdict> verdicts) {
-        return verdicts.stream()
+    private List<PlacedVerdict> judged(StatementOrigin origin, Supplier<List<Verdict>> verdicts) {
+        return analysis.run(origin.caller(), verdicts).stream()
                 .map(verdict -> new PlacedVerdict(origin.sourceId(), verdict))
                 .toList();
     }
@@ -87,7 +91,7 @@ public class EvidenceCollector {
         plan.add("here:");
         Plan ofHere = here.plan();
         ofHere.inWords().forEach(line -> plan.add("  " + line));
-        judged(origin, FederatedEvidence.ofHere(sent, ofHere))
+        judged(origin, () -> FederatedEvidence.ofHere(sent, ofHere))
                 .forEach(found -> judged.add(found.behind(sent.localSqlStart())));
         return new CollectedEvidence(judged, plan, fetched(sent, ofHere), millis);
     }
@@ -108,7 +112,7 @@ public class EvidenceCollector {
             List<Verdict> unknown = one.statement().placements().stream()
                     .map(placement -> new Verdict(placement, unknown(placement), "", PlanStep.named("")))
                     .toList();
-            return new CollectedEvidence(judged(origin, unknown), List.of(e.getMessage()), List.of(), 0);
+            return new CollectedEvidence(judged(origin, () -> unknown), List.of(e.getMessage()), List.of(), 0);
         }
     }
 

@@ -21,7 +21,6 @@ import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.catalog.SourceNames;
-import plainsieve.core.catalog.TableColumns;
 import plainsieve.server.project.TableCache;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.CatalogSchemaContext;
@@ -190,18 +189,7 @@ public class SourceFacts implements TableCache {
     }
 
     private static SourceNames all(Catalog catalog) {
-        return new SourceNames(columns(catalog), catalog.own());
-    }
-
-    private static TableColumns columns(Catalog catalog) {
-        return TableColumns.of(catalog.tables().stream()
-                .map(table -> new TableColumns.Table(
-                        table.schema(),
-                        table.name(),
-                        table.columns().stream()
-                                .map(column -> new TableColumns.Column(column.name(), column.type()))
-                                .toList()))
-                .toList());
+        return new SourceNames(catalog.tableColumns(), catalog.own());
     }
 
     private static Map<String, Set<String>> names(Catalog catalog) {

@@ -17,6 +17,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.CachedListRecords;
@@ -32,7 +33,7 @@ class ListFaultsTest {
     void anErrorReachesThoseWhoWaitAndTheNextAsks() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.jobs=false")) {
             AtomicInteger asked = new AtomicInteger();
-            ListQueries failing = new ListQueries(null, Clock.systemUTC()) {
+            ListQueries failing = new ListQueries(null, server.part(AnalysisLimit.class), Clock.systemUTC()) {
                 @Override
                 CachedList whole(Prepared list) {
                     if (asked.incrementAndGet() == 1) {

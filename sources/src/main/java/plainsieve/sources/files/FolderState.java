@@ -35,7 +35,8 @@ final class FolderState {
                 new ArrayList<>(engine.tables().stream().map(this::described).toList());
         tables.forEach((name, about) -> {
             if (!about.unreadable().isEmpty()) {
-                all.add(new Catalog.Table("main", name, false, 0, List.of(), Set.of(), List.of(), Optional.of(about)));
+                all.add(new Catalog.Table(
+                        "main", name, false, 0, List.of(), Set.of(), Map.of(), List.of(), Optional.of(about)));
             }
         });
         return new Catalog(all, engine.functions(), engine.own(), engine.unreadable());
@@ -45,6 +46,14 @@ final class FolderState {
         Optional<Catalog.FileTable> about = Optional.ofNullable(tables.get(view.name()));
         long rows = about.map(Catalog.FileTable::rows).orElse(-1L);
         return new Catalog.Table(
-                view.schema(), view.name(), false, rows, view.columns(), view.nullable(), view.indexes(), about);
+                view.schema(),
+                view.name(),
+                false,
+                rows,
+                view.columns(),
+                view.nullable(),
+                view.collations(),
+                view.indexes(),
+                about);
     }
 }

@@ -49,9 +49,10 @@ final class CatalogReader {
         reader.tables(questions);
         reader.columns(questions);
         CatalogDetails details = CatalogDetails.read(connection, vendor.details());
+        TableCollations collations = vendor.collations(connection);
         return new Catalog(
                 reader.columns.keySet().stream()
-                        .map(name -> reader.table(name, details))
+                        .map(name -> reader.table(name, details, collations))
                         .toList(),
                 details.functions(),
                 details.own(),
@@ -92,7 +93,7 @@ final class CatalogReader {
         }
     }
 
-    private Catalog.Table table(TableName name, CatalogDetails details) {
+    private Catalog.Table table(TableName name, CatalogDetails details, TableCollations collations) {
         return new Catalog.Table(
                 name.schema(),
                 name.name(),
@@ -100,6 +101,7 @@ final class CatalogReader {
                 details.rows(name.schema(), name.name()),
                 columns.get(name),
                 nullable.getOrDefault(name, Set.of()),
+                collations.of(name.name()),
                 details.indexes(name.schema(), name.name()),
                 Optional.empty());
     }

@@ -6,6 +6,8 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Set;
 import plainsieve.core.sql.SessionSideEffects;
 import plainsieve.core.sql.SessionVariables;
@@ -81,6 +83,21 @@ public final class MariaDbVendor implements Vendor {
                 from information_schema.routines r
                 where r.routine_schema = database() and r.routine_type = 'PROCEDURE'
                 order by r.routine_name""", "");
+    }
+
+    @Override
+    public TableCollations collations(Connection connection) throws SQLException {
+        Map<String, Map<String, String>> tables = new HashMap<>();
+        try (Statement statement = connection.createStatement();
+                ResultSet found = statement.executeQuery("""
+                        select table_name, column_name, collation_name from information_schema.columns
+                        where table_schema = database() and collation_name is not null""")) {
+            while (found.next()) {
+                tables.computeIfAbsent(found.getString(1), table -> new HashMap<>())
+                        .put(found.getString(2), found.getString(3));
+            }
+        }
+        return new TableCollations(tables);
     }
 
     /** The driver takes a year for its first day. */

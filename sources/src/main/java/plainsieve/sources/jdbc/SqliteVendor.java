@@ -85,6 +85,11 @@ public final class SqliteVendor implements Vendor {
     }
 
     @Override
+    public TableCollations collations(Connection connection) throws SQLException {
+        return SqliteCollations.read(connection);
+    }
+
+    @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) {
         // SQLite computes each row when it is asked for.
     }

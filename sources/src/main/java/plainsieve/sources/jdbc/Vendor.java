@@ -92,6 +92,11 @@ public interface Vendor {
         // A driver that connects at once has reached it.
     }
 
+    /** By which collations text columns compare, where columns have their own. */
+    default TableCollations collations(Connection connection) throws SQLException {
+        return TableCollations.unknown();
+    }
+
     /** How to ask for what drivers tell only table by table. */
     CatalogDetails.Questions details();
 

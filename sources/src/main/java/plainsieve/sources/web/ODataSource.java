@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ScheduledExecutorService;
@@ -185,7 +186,7 @@ public final class ODataSource implements Source {
                 .collect(Collectors.toSet());
         List<Catalog.TableIndex> key =
                 set.key().isEmpty() ? List.of() : List.of(new Catalog.TableIndex("key", set.key(), true, true));
-        return new Catalog.Table("", set.name(), false, -1, columns, nullable, key, Optional.empty());
+        return new Catalog.Table("", set.name(), false, -1, columns, nullable, Map.of(), key, Optional.empty());
     }
 
     @Override

@@ -21,6 +21,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.statement.Statement;
+import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.TestDatabases.Answered;
@@ -45,11 +46,12 @@ class OnTopDifferentialTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
     void givesTheRowsOfTheSameWrittenAround(String kind) throws Exception {
-        SourceNames tables = SourceNames.of(OnTopTables.described(kind));
         int cases = Slow.cases(CASES, kind);
         int asked = 0;
         int inside = 0;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, OnTopTables::write), CLOCK)) {
+            SourceNames tables = SourceNames.of(
+                    source.catalogue(TestDatabases.LIMITS, new Cancellation()).tableColumns());
             Map<String, Answered> plain = new HashMap<>();
             for (int i = 0; i < cases; i++) {
                 long seed = SEED * 1_000_003 + i;

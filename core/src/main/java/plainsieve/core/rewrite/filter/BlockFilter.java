@@ -186,12 +186,20 @@ final class BlockFilter {
         return switch (grouping.role(position)) {
             case ROW, KEY -> inWhere(expression);
             case GROUP -> inHaving(column, grouping);
-            case KEY_BY_NAME ->
-                columns.nothingHas(block, Identifiers.bare(column.name()))
-                        ? inWhere(expression)
-                        : new Refused("the rows may be grouped by another column of that name");
+            case KEY_BY_NAME -> keyByName(column, grouping);
             case KEY_OF_SOME_SETS -> new Refused("some grouping sets omit the column");
         };
+    }
+
+    /** A column of the rows goes before the output column of that name, which then has some value of each group. */
+    private Decision keyByName(OutputColumn column, Grouping grouping) {
+        String name = Identifiers.bare(column.name());
+        if (columns.nothingHas(block, name)) {
+            return inWhere(column.expression());
+        }
+        return columns.owner(block, name).isPresent()
+                ? inHaving(column, grouping)
+                : new Refused("the rows may be grouped by another column of that name");
     }
 
     private Allowed inWhere(Span expression) {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.regex.Pattern;
+import plainsieve.core.catalog.TableColumns;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
@@ -34,6 +35,7 @@ import plainsieve.core.sql.Tokens;
  * select n from (select n from a) d union select n from b                           both whole numbers, of any length   yes
  * select lower(name) as x from a union select 'none' from b                         both plain texts, where texts compare alike   yes
  * select name from a where … union select name from a where …                       one column, however it compares
+ * select name from a union select lower(title) from b                               texts of one collation, says the source
  * select x from a union select y + 1 from b                                         not told
  * </pre>
  */
@@ -44,9 +46,18 @@ final class BranchColumnTypes {
     /** It becomes what is next to it. */
     private static final String QUOTED = "text between quotes";
 
+    /** Where columns have an affinity and a collation, which expressions do not take over. */
+    private static final String EXPRESSION = "text of an expression";
+
+    private static final String COLLATED = "text collated ";
+
     private static final Pattern WHOLE_NUMBERS =
             Pattern.compile("(u|medium|u?(tiny|small|big|huge))?int(eger)?(\\(\\d+\\))?( unsigned)?|int[248]");
     private static final Pattern PLAIN_TEXTS = Pattern.compile("text|(varchar|character varying)(\\(\\d+\\))?");
+
+    /** Enumerations are not among them: they compare with numbers by position. */
+    private static final Pattern COLLATED_TEXTS =
+            Pattern.compile("(char|varchar|(tiny|medium|long)?text)(\\(\\d+\\))?");
 
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -115,7 +126,7 @@ final class BranchColumnTypes {
         int from = expression.from();
         int last = expression.to() - 1;
         if (dialect.comparesByColumn() && !SelectList.isPath(tokens, expression)) {
-            return Optional.empty();
+            return isPlainText(expression) ? Optional.of(EXPRESSION) : Optional.empty();
         }
         if (expression.length() == 1 && tokens.is(from, TokenKind.STRING)) {
             return Optional.of(QUOTED);
@@ -132,9 +143,22 @@ final class BranchColumnTypes {
             return Optional.of(WHOLE);
         }
         if (call && (tokens.isWord(from, "lower") || tokens.isWord(from, "upper"))) {
-            return of(block, new Span(from + 2, last), depth).filter(TEXT::equals);
+            return of(block, new Span(from + 2, last), depth)
+                    .filter(type -> type.equals(TEXT) || type.startsWith(COLLATED));
         }
         return call && tokens.isWord(from, "cast") ? castTo(new Span(from + 2, last)) : Optional.empty();
+    }
+
+    /** A literal, or the result of a function of a column: text without the column's affinity and collation. */
+    private boolean isPlainText(Span expression) {
+        int from = expression.from();
+        if (expression.length() == 1) {
+            return tokens.is(from, TokenKind.STRING);
+        }
+        return (tokens.isWord(from, "lower") || tokens.isWord(from, "upper"))
+                && tokens.isBracket(from + 1, '(')
+                && query.brackets().close(from + 1) == expression.to() - 1
+                && SelectList.isPath(tokens, new Span(from + 2, expression.to() - 1));
     }
 
     private Optional<String> castTo(Span inside) {
@@ -157,8 +181,24 @@ final class BranchColumnTypes {
         Optional<QueryLevel> query = item.flatMap(items::query);
         return query.isPresent()
                 ? inside(query.get(), new ColumnKey.ByName(column), depth)
-                : item.flatMap(one -> items.type(one, column)
-                        .map(type -> isByColumn(type) ? items.nameOf(one, column) : family(type)));
+                : item.flatMap(one -> items.column(one, column)
+                        .map(described -> comparison(described).orElseGet(() -> items.nameOf(one, column))));
+    }
+
+    /**
+     * What tells how the column's values compare. Nothing where columns compare in their own ways and the source does not report
+     * enough: then only one and the same column is sure to compare alike.
+     */
+    private Optional<String> comparison(TableColumns.Column column) {
+        if (dialect.comparesByColumn()) {
+            return column.collation().map(collation -> DeclaredAffinity.of(column.type()) + " collated " + collation);
+        }
+        if (!isText(column.type())) {
+            return Optional.of(family(column.type()));
+        }
+        return column.collation()
+                .filter(collation -> COLLATED_TEXTS.matcher(column.type()).matches())
+                .map(collation -> COLLATED + collation);
     }
 
     /** Whole numbers are equal however many bytes they take, and so are texts without padding. */
@@ -167,11 +207,6 @@ final class BranchColumnTypes {
             return WHOLE;
         }
         return PLAIN_TEXTS.matcher(type).matches() ? TEXT : type;
-    }
-
-    /** Where columns compare in their own ways, only one and the same column is sure to compare alike. */
-    private boolean isByColumn(String type) {
-        return dialect.comparesByColumn() || isText(type);
     }
 
     /** Types alone do not tell how texts compare where columns have their own collations. */

@@ -81,8 +81,8 @@ final class ItemColumns {
         return described(item).map(Map::keySet);
     }
 
-    /** The type of a table's column; nothing for what is no table, or not known. */
-    Optional<String> type(FromItem item, String column) {
+    /** A table's column as the source describes it; nothing for what is no table, or not known. */
+    Optional<TableColumns.Column> column(FromItem item, String column) {
         boolean table = item.kind() == FromItem.Kind.TABLE
                 && item.columns().isEmpty()
                 && item.name().length() <= 3
@@ -112,7 +112,7 @@ final class ItemColumns {
                         : Optional.empty());
     }
 
-    private Optional<Map<String, String>> described(FromItem item) {
+    private Optional<Map<String, TableColumns.Column>> described(FromItem item) {
         Tokens tokens = query.tokens();
         String schema = item.name().length() < 3
                 ? ""

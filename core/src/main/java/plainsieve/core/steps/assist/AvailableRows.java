@@ -57,7 +57,7 @@ public final class AvailableRows {
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
                     .toList();
         } else if (rowSource instanceof RowSource.Query query) {
-            return FederatedSteps.columns(query.id(), dialect, schema);
+            return FederatedSteps.columns(query.name(), dialect, schema);
         }
         return List.of();
     }

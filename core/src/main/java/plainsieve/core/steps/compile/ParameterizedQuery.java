@@ -55,7 +55,7 @@ final class ParameterizedQuery {
                     argument.value().at(),
                     "Query “%s” takes a %s for :%s, and this is a %s."
                             .formatted(
-                                    query.id(),
+                                    query.name(),
                                     wanted.get().inWords(),
                                     argument.parameter(),
                                     value.type().get().inWords()),
@@ -67,7 +67,7 @@ final class ParameterizedQuery {
         return context.wrong(
                 "unknown-argument",
                 argument.at(),
-                "Query “%s” has no parameter :%s.".formatted(query.id(), argument.parameter()),
+                "Query “%s” has no parameter :%s.".formatted(query.name(), argument.parameter()),
                 NearestName.to(argument.parameter(), known)
                         .map("Did you mean :%s?"::formatted)
                         .orElse(known.isEmpty() ? "It has none." : "It has :" + String.join(", :", known) + "."));

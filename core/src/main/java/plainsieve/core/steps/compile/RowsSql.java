@@ -53,7 +53,7 @@ final class RowsSql {
     Set<String> words(RowSource rowSource) {
         return rowSource instanceof RowSource.Query query && !query.arguments().isEmpty()
                 ? context.around()
-                        .query(query.id())
+                        .query(query.name())
                         .filter(text -> !StepLines.isSteps(text))
                         .map(text -> ParameterizedQuery.words(text, context))
                         .orElse(Set.of())

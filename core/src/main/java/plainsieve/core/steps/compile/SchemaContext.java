@@ -21,13 +21,13 @@ public interface SchemaContext {
     /** The names of the source's tables; none when they are not known. */
     Collection<String> tables();
 
-    /** The text of another query of the same source; nothing when there is none of this id. */
-    Optional<String> query(String id);
+    /** The text of another query of the same source; nothing when there is none of this name. */
+    Optional<String> query(String name);
 
-    /** The ids of the other queries of the same source. */
+    /** The names of the other queries of the same source. */
     Collection<String> queries();
 
-    /** The ids of the queries of other sources, each with its source. */
+    /** The names of the queries of other sources, each with its source. */
     default Map<String, String> queriesElsewhere() {
         return Map.of();
     }
@@ -38,11 +38,11 @@ public interface SchemaContext {
     }
 
     /**
-     * A query whose rows come from elsewhere, and can be taken here; nothing when there is none of this id.
+     * A query whose rows come from elsewhere, and can be taken here; nothing when there is none of this name.
      *
      * @throws plainsieve.core.value.ProblemException when it is being read just now: it would be made of itself
      */
-    default Optional<RemoteQuery> elsewhere(String id) {
+    default Optional<RemoteQuery> elsewhere(String name) {
         return Optional.empty();
     }
 
@@ -61,7 +61,7 @@ public interface SchemaContext {
         return among(Map.of());
     }
 
-    /** Where no source has told of its tables. @param texts of other queries, by their ids */
+    /** Where no source has told of its tables. @param texts of other queries, by their names */
     static SchemaContext among(Map<String, String> texts) {
         return new SchemaContext() {
             @Override
@@ -75,8 +75,8 @@ public interface SchemaContext {
             }
 
             @Override
-            public Optional<String> query(String id) {
-                return Optional.ofNullable(texts.get(id));
+            public Optional<String> query(String name) {
+                return Optional.ofNullable(texts.get(name));
             }
 
             @Override

@@ -24,13 +24,13 @@ final class StepQueryResolver implements QueryResolver {
 
     @Override
     public SelectBlock block(RowSource.Query query, CompileContext context, Set<String> taken, SelectBlock ours) {
-        String text = context.around().query(query.id()).orElseThrow(() -> unknown(query, context));
-        if (path.contains(query.id())) {
+        String text = context.around().query(query.name()).orElseThrow(() -> unknown(query, context));
+        if (path.contains(query.name())) {
             throw context.wrong(
                     "query-circle",
                     query.at(),
                     "Query “%s” would read itself: %s."
-                            .formatted(query.id(), String.join(" → ", path) + " → " + query.id()),
+                            .formatted(query.name(), String.join(" → ", path) + " → " + query.name()),
                     "Use another query.");
         }
         CompileContext within = context.within(text, query.at(), taken)
@@ -44,8 +44,8 @@ final class StepQueryResolver implements QueryResolver {
         return context.wrong(
                 "unknown-query",
                 query.at(),
-                "Unknown query “%s”.".formatted(query.id()),
-                NearestName.to(query.id(), all)
+                "Unknown query “%s”.".formatted(query.name()),
+                NearestName.to(query.name(), all)
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("Use one of the project's queries."));
     }
@@ -53,7 +53,7 @@ final class StepQueryResolver implements QueryResolver {
     /** @param around of the line that takes the rows, where what is wrong is reported */
     private SelectBlock ofSteps(RowSource.Query query, String text, CompileContext context, CompileContext around) {
         StepQueryResolver deeper = new StepQueryResolver(
-                Stream.concat(path.stream(), Stream.of(query.id())).toList());
+                Stream.concat(path.stream(), Stream.of(query.name())).toList());
         Optional<SelectBlock> block = Optional.empty();
         for (StepLines.Line line : StepLines.of(text).steps()) {
             CompileContext one =
@@ -71,18 +71,18 @@ final class StepQueryResolver implements QueryResolver {
                         "query-broken",
                         query.at(),
                         "Query “%s” cannot be read: %s"
-                                .formatted(query.id(), e.first().message()),
+                                .formatted(query.name(), e.first().message()),
                         "Correct that query first.");
             }
         }
         return block.orElseThrow(() -> around.wrong(
-                "query-broken", query.at(), "Query “%s” has no steps.".formatted(query.id()), "Give it one."));
+                "query-broken", query.at(), "Query “%s” has no steps.".formatted(query.name()), "Give it one."));
     }
 
     private static SelectBlock ofSql(RowSource.Query query, String text, CompileContext context) {
         String bare = text.strip().replaceFirst(";\\s*$", "");
         SqlFragment sql = ParameterizedQuery.filledIn(bare, context).and("\n", context.origin());
-        String alias = context.alias(query.id(), context.reserved());
+        String alias = context.alias(query.name(), context.reserved());
         return SelectBlock.of(new SelectBlock.SubqueryItem(sql), alias, Optional.empty(), context.origin());
     }
 }

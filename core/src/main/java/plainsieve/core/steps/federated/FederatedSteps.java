@@ -74,7 +74,7 @@ public final class FederatedSteps {
 
     private static Optional<StepLines.Line> firstElsewhere(String text, SchemaContext schema) {
         return StepLines.of(text).steps().stream()
-                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.id(), schema)))
+                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.name(), schema)))
                 .findFirst();
     }
 

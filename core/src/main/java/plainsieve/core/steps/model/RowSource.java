@@ -22,11 +22,12 @@ public sealed interface RowSource {
     }
 
     /**
-     * Another query of the project, by its id.
+     * Another query of the project.
      *
+     * @param name its name, or its ID where several queries have the name
      * @param arguments what represents its parameters; those that are not named come along
      */
-    record Query(String id, List<Argument> arguments, LineSpan at) implements RowSource {
+    record Query(String name, List<Argument> arguments, LineSpan at) implements RowSource {
         public Query {
             arguments = List.copyOf(arguments);
         }

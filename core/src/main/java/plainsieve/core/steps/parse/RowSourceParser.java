@@ -34,23 +34,23 @@ final class RowSourceParser {
     }
 
     private boolean isQuery() {
-        StepToken id = cursor.peek(1);
-        return id.kind() == StepToken.Kind.TEXT || id.kind() == StepToken.Kind.END;
+        StepToken name = cursor.peek(1);
+        return name.kind() == StepToken.Kind.TEXT || name.kind() == StepToken.Kind.END;
     }
 
     private RowSource query(int start) {
         cursor.takes("query");
         cursor.wants(Expectation.Kind.QUERY, "");
-        String id = cursor.take().text();
-        LineSpan name = from(start);
-        cursor.mark(StepMark.of(StepMark.Kind.TABLE, name));
+        String name = cursor.take().text();
+        LineSpan span = from(start);
+        cursor.mark(StepMark.of(StepMark.Kind.TABLE, span));
         List<RowSource.Argument> arguments = new ArrayList<>();
         if (cursor.takes("called with")) {
             do {
                 arguments.add(argument());
             } while (cursor.takesSeparator());
         }
-        return new RowSource.Query(id, arguments, name);
+        return new RowSource.Query(name, arguments, span);
     }
 
     /** {@code :port = port_id}. */
@@ -147,7 +147,7 @@ final class RowSourceParser {
         } else if (rows instanceof RowSource.FunctionCall call) {
             return call.name();
         } else if (rows instanceof RowSource.Query query) {
-            return query.id();
+            return query.name();
         }
         return rows instanceof RowSource.Series series ? series.days() ? "days" : "numbers" : "values";
     }

@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import plainsieve.core.sql.TextEdit;
+import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.value.ProblemException;
 
 /** The parameters and queries that steps reference, found lexically without asking a source. */
@@ -29,9 +31,10 @@ public final class StepReferences {
     /**
      * A query whose rows are taken.
      *
+     * @param name as it is written: its name, or its ID
      * @param arguments its parameters for which something else is
      */
-    public record QueryReference(String id, Set<String> arguments) {
+    public record QueryReference(String name, Set<String> arguments) {
         public QueryReference {
             arguments = Set.copyOf(arguments);
         }
@@ -45,13 +48,18 @@ public final class StepReferences {
             Set<String> arguments = new LinkedHashSet<>();
             arguments(tokens).forEach(at -> arguments.add(tokens.get(at).text()));
             for (int i = 1; i < tokens.size(); i++) {
-                if (tokens.get(i).kind() == StepToken.Kind.TEXT
-                        && tokens.get(i - 1).isWord("query")) {
+                if (isQuery(tokens, i)) {
                     taken.add(new QueryReference(tokens.get(i).text(), arguments));
                 }
             }
         }
         return taken;
+    }
+
+    private static boolean isQuery(List<StepToken> tokens, int at) {
+        return at > 0
+                && tokens.get(at).kind() == StepToken.Kind.TEXT
+                && tokens.get(at - 1).isWord("query");
     }
 
     /** Where parameters of a query that is called are: in {@code called with :port = port_id, :day = today}. */
@@ -73,14 +81,29 @@ public final class StepReferences {
 
     /** The text with another name for a parameter, everywhere; in steps that are off, too. */
     public static String renamed(String text, String from, String to) {
+        return replaced(
+                text,
+                (tokens, at) -> tokens.get(at).kind() == StepToken.Kind.PARAMETER
+                        && tokens.get(at).text().equals(from),
+                ":" + to);
+    }
+
+    /** The text with another name for a query whose rows are taken; in steps that are off, too. */
+    public static String withQueryRenamed(String text, String from, String to) {
+        return replaced(
+                text,
+                (tokens, at) -> isQuery(tokens, at) && tokens.get(at).text().equals(from),
+                StepQuoting.text(to));
+    }
+
+    private static String replaced(String text, BiPredicate<List<StepToken>, Integer> wanted, String replacement) {
         List<TextEdit> edits = new ArrayList<>();
         for (StepLines.Line line : StepLines.of(text).lines()) {
-            for (StepToken token : tokens(line)) {
-                if (token.kind() == StepToken.Kind.PARAMETER && token.text().equals(from)) {
-                    edits.add(new TextEdit(
-                            line.start() + token.at().start(),
-                            line.start() + token.at().end(),
-                            ":" + to));
+            List<StepToken> tokens = tokens(line);
+            for (int i = 0; i < tokens.size(); i++) {
+                if (wanted.test(tokens, i)) {
+                    LineSpan at = tokens.get(i).at();
+                    edits.add(new TextEdit(line.start() + at.start(), line.start() + at.end(), replacement));
                 }
             }
         }

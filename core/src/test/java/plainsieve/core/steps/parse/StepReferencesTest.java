@@ -28,7 +28,7 @@ class StepReferencesTest {
     @Test
     void areTheQueriesWhoseRowsAreTaken() {
         assertThat(StepReferences.queries(TEXT))
-                .extracting(StepReferences.QueryReference::id)
+                .extracting(StepReferences.QueryReference::name)
                 .containsExactly("late", "two \"words\"");
     }
 
@@ -42,6 +42,13 @@ class StepReferencesTest {
                 .containsExactly(new StepReferences.QueryReference("late", Set.of("port", "least")));
         assertThat(StepReferences.parameters("steps 1\nfrom numbers from 1, :no as n\nfrom days from :a to :b as n"))
                 .containsExactly("no", "a", "b");
+    }
+
+    @Test
+    void areQueriesThatAreRenamed() {
+        assertThat(StepReferences.withQueryRenamed(TEXT, "two \"words\"", "one's"))
+                .isEqualTo(TEXT.replace("'two \"words\"'", "'one''s'"));
+        assertThat(StepReferences.withQueryRenamed(TEXT, "no", "yes")).isEqualTo(TEXT);
     }
 
     @Test
