@@ -78,11 +78,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   </header>
   <ProjectFolderNote v-if="isAuthor && isKnown && !inReader" />
   <RejectedSources v-if="isAuthor && isKnown && !inReader" />
-  <p v-if="signedOut" class="trouble" role="alert">
+  <p v-if="signedOut" class="banner" role="alert">
     You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then continue here.
     Your input is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
   </p>
-  <p v-if="partMissing" class="trouble" role="alert">
+  <p v-if="partMissing" class="banner" role="alert">
     This page could not be loaded: the server is unreachable, or has been updated.
     <button class="as-link" @click="loadAgain">Load the page again</button>
   </p>
@@ -98,7 +98,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.trouble {
+.banner {
   margin: 0;
   padding: 6px 26px;
   background: var(--card);

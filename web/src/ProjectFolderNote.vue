@@ -9,7 +9,7 @@ const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateSt
 </script>
 
 <template>
-  <p v-if="state.status === 'ready' && state.data.served" class="serving" role="status">
+  <p v-if="state.status === 'ready' && state.data.served" class="project-folder" role="status">
     This server serves projects from files; change them there<template v-if="state.data.since"
       >; taken {{ clock(state.data.since) }}</template
     >.
@@ -20,7 +20,7 @@ const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateSt
 </template>
 
 <style scoped>
-.serving {
+.project-folder {
   margin: 0;
   padding: 6px 26px;
   background: var(--card);

@@ -53,7 +53,7 @@ const rename = (): Promise<void> =>
       ><span class="visually-hidden">Project: </span>{{ name }} <span aria-hidden="true">▾</span></template
     >
     <div class="px-3 py-1 menu">
-      <div v-for="project in projects" :key="project.id" class="kept">
+      <div v-for="project in projects" :key="project.id" class="project">
         <b v-if="project.id === projectId">{{ project.name }}</b><a v-else :href="inServer(reports(project.id))">{{
           project.name
         }}</a>
@@ -82,7 +82,7 @@ const rename = (): Promise<void> =>
 .menu {
   width: 300px;
 }
-.kept {
+.project {
   padding: 3px 0;
   border-bottom: 1px solid var(--rule);
 }

@@ -60,7 +60,7 @@ const age = computed(() => (state.value.list.queriedAt ? `list as of ${timeInWor
 
 <template>
   <div>
-    <fieldset :disabled="!!fixed || !!reason" class="plain-set">
+    <fieldset :disabled="!!fixed || !!reason" class="bare-fieldset">
       <component
         :is="control"
         :parameter="parameter"

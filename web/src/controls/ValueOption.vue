@@ -8,7 +8,9 @@ defineProps<{ option: Option; many: boolean; on: boolean }>()
 
 <template>
   <span class="tick" :class="[many ? 'box' : 'dot', { on }]" aria-hidden="true"></span>
-  <span class="label" :class="{ gone: option.gone, soft: option.label === '' }">{{ textInWords(option.label) }}</span>
+  <span class="label" :class="{ unlisted: option.gone, soft: option.label === '' }">{{
+    textInWords(option.label)
+  }}</span>
   <span v-if="option.gone" class="small">not on the list</span>
   <span v-else-if="option.count >= 0" class="small soft num">{{ countInWords(option.count) }}</span>
 </template>
@@ -45,7 +47,7 @@ defineProps<{ option: Option; many: boolean; on: boolean }>()
 .tick.dot.on {
   box-shadow: inset 0 0 0 3px var(--field);
 }
-.label.gone {
+.label.unlisted {
   text-decoration: line-through;
   color: var(--soft);
 }

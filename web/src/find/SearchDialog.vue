@@ -62,7 +62,7 @@ function keys(event: KeyboardEvent): void {
           @mousemove="active = i"
           @click="go(one)">
           <span class="kind soft">{{ one.kind }}</span><b>{{ one.name }}</b
-          ><span class="soft small note-of">{{ one.note }}</span>
+          ><span class="soft small remark">{{ one.note }}</span>
         </li>
       </ul>
       <p v-if="found.length === 0" class="soft m-0 p-2" role="status">No matches.</p>
@@ -109,7 +109,7 @@ li.active {
   width: 76px;
   flex: none;
 }
-.note-of {
+.remark {
   margin-left: auto;
 }
 </style>

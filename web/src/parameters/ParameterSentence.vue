@@ -16,7 +16,7 @@ const more = ref<HTMLButtonElement>()
 </script>
 
 <template>
-  <div class="said">
+  <div class="description">
     <SentenceLine
       :pieces="use.sentence.sentence"
       :offers="saying.offers"
@@ -52,10 +52,10 @@ const more = ref<HTMLButtonElement>()
 </template>
 
 <style scoped>
-.said :deep(.sentence) {
+.description :deep(.sentence) {
   display: inline;
 }
-.said > .as-link {
+.description > .as-link {
   margin-left: 8px;
   min-height: 24px;
 }

@@ -11,11 +11,11 @@ const props = defineProps<{
   proof: Loaded<Evidence> | undefined
   done: Pick<RunDone, 'shownRows' | 'localRows' | 'fetchedRows'> & Partial<Pick<RunDone, 'readRows' | 'readBytes'>>
   colors?: Record<string, string>
-  lit?: string
+  highlighted?: string
   /** Whether it says where and not how. */
   quiet?: boolean
 }>()
-const emit = defineEmits<{ light: [name: string]; measure: [] }>()
+const emit = defineEmits<{ highlight: [name: string]; measure: [] }>()
 
 const open = ref(false)
 const told = computed(() => (props.proof?.status === 'ready' ? props.proof.data : undefined))
@@ -42,10 +42,10 @@ const read = computed(() => {
           <tr
             v-for="ran in lines"
             :key="ran.parameter + ran.start + ran.planStep"
-            :class="{ hit: lit && lit === ran.parameter }"
+            :class="{ match: highlighted && highlighted === ran.parameter }"
             :data-where="ran.site"
-            @mouseenter="emit('light', ran.parameter)"
-            @mouseleave="emit('light', '')">
+            @mouseenter="emit('highlight', ran.parameter)"
+            @mouseleave="emit('highlight', '')">
             <td class="mono" :style="{ color: colors?.[ran.parameter] }">
               {{ whereInWords(ran).slice(0, 1) }} :{{ ran.parameter }}
             </td>
@@ -77,7 +77,7 @@ const read = computed(() => {
           : 'Nothing was filtered after the fetch.'
       }}
     </p>
-    <p v-if="read" class="soft m-0" data-test="read">{{ read }}</p>
+    <p v-if="read" class="soft m-0" data-test="rows-read">{{ read }}</p>
     <div v-if="told && !told.reason && !quiet" class="row-line small">
       <button class="as-link small" :aria-expanded="open" @click="open = !open">
         {{ open ? 'Hide the plan' : 'Show the proof and the plan' }}
@@ -108,7 +108,7 @@ const read = computed(() => {
 .where td:first-child {
   white-space: nowrap;
 }
-.hit {
+.match {
   background: var(--wash);
 }
 .attention {

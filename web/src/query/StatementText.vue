@@ -3,8 +3,13 @@
 import { computed } from 'vue'
 import type { SentValue } from '../api/types'
 
-const props = defineProps<{ text: string; values: SentValue[]; colors?: Record<string, string>; lit?: string }>()
-const emit = defineEmits<{ light: [parameter: string] }>()
+const props = defineProps<{
+  text: string
+  values: SentValue[]
+  colors?: Record<string, string>
+  highlighted?: string
+}>()
+const emit = defineEmits<{ highlight: [parameter: string] }>()
 
 const MOST_SHOWN = 6
 interface Piece {
@@ -32,7 +37,7 @@ function inWords(value: SentValue): string {
 const titleOf = ({ parameter, type }: SentValue): string => (parameter ? `:${parameter}, ${type}` : 'row limit')
 const lookOf = ({ parameter }: SentValue) => ({
   tinted: props.colors?.[parameter],
-  lit: props.lit && props.lit === parameter,
+  highlighted: props.highlighted && props.highlighted === parameter,
 })
 </script>
 
@@ -40,8 +45,8 @@ const lookOf = ({ parameter }: SentValue) => ({
   <pre class="statement"><template v-for="(piece, i) in pieces" :key="i"><span
     v-if="piece.value" class="value" :class="lookOf(piece.value)"
     :style="{ '--k': colors?.[piece.value.parameter] }" :title="titleOf(piece.value)"
-    @mouseenter="emit('light', piece.value.parameter)"
-    @mouseleave="emit('light', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
+    @mouseenter="emit('highlight', piece.value.parameter)"
+    @mouseleave="emit('highlight', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
 </template>
 
 <style scoped>

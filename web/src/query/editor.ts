@@ -21,7 +21,7 @@ export interface Mark {
   kind: 'parameter' | 'gone' | 'problem' | 'notice' | 'fixed'
   color?: string
   parameter?: string
-  lit?: boolean
+  highlighted?: boolean
 }
 
 export interface LineNote {
@@ -69,7 +69,7 @@ function decorations(state: EditorState, decorated: EditorDecorations): Decorati
       from: mark.start,
       to: mark.end,
       value: Decoration.mark({
-        class: `cm-${mark.kind}${mark.lit ? ' cm-lit' : ''}`,
+        class: `cm-${mark.kind}${mark.highlighted ? ' cm-highlighted' : ''}`,
         attributes: {
           ...(mark.color ? { style: `--k:${mark.color}` } : {}),
           ...(mark.parameter ? { 'data-parameter': mark.parameter } : {}),

@@ -40,7 +40,7 @@ export const theme = EditorView.theme({
     fontFamily: "'Atkinson Hyperlegible'",
     maxWidth: '420px',
   },
-  '.cm-lit': { outline: '2px solid var(--k)' },
+  '.cm-highlighted': { outline: '2px solid var(--k)' },
   '.cm-tooltip.cm-tooltip-autocomplete': {
     background: 'var(--card)',
     border: '1px solid var(--edge)',

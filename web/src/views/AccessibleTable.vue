@@ -5,7 +5,7 @@ defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
 
 <template>
   <!-- A table takes no height, so what hides it is around it. -->
-  <div class="visually-hidden apart">
+  <div class="visually-hidden accessible-table">
     <table>
       <caption>
         {{
@@ -31,7 +31,7 @@ defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
 
 <style scoped>
 /* Its length does not cause other layout. */
-.apart {
+.accessible-table {
   contain: strict;
 }
 </style>

@@ -82,7 +82,9 @@ const changes = computed(() =>
         ><span v-if="exactly(i)" class="visually-hidden">, exactly {{ exactly(i) }}</span
         ><span class="soft">{{ figure.label }}</span>
         <span v-if="changes[i]" class="change small" data-test="compared">{{ changes[i] }}</span>
-        <span v-else-if="beforeInWords(i)" class="soft small d-block" data-test="before">{{ beforeInWords(i) }}</span>
+        <span v-else-if="beforeInWords(i)" class="soft small d-block" data-test="previous-period">{{
+          beforeInWords(i)
+        }}</span>
       </div>
     </div>
     <p v-if="uncompared" class="soft small m-0 pt-1">Not compared: {{ uncompared }}</p>

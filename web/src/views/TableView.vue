@@ -68,11 +68,11 @@ function sort(column: string): void {
     :asked="asked"
     :state="state"
     class="table-view"
-    :class="{ arriving }"
+    :class="{ loading: arriving }"
     @stop="stop"
     @again="rerun">
     <template #beside>
-      <span class="soft" data-test="counted">{{ counted }}</span>
+      <span class="soft" data-test="row-count-text">{{ counted }}</span>
       <span class="grow"></span>
       <CopyRows v-if="chosen?.rows.length" :columns="chosen.columns" :rows="chosen.rows" :labels="labels" />
     </template>
@@ -133,7 +133,7 @@ function sort(column: string): void {
   min-height: 0;
   flex: 1 1 0;
 }
-.stale:not(.arriving) :deep(tbody) {
+.stale:not(.loading) :deep(tbody) {
   opacity: 0.55;
   transition: opacity var(--fading);
 }

@@ -112,7 +112,7 @@ const direction = (column: Column) =>
           <th
             v-for="(column, c) in columns"
             :key="c"
-            :class="{ num: isNumeric(column), fresh: fresh?.includes(column.name) }"
+            :class="{ num: isNumeric(column), changed: fresh?.includes(column.name) }"
             :style="widthOf(column)"
             :title="column.type"
             :aria-sort="sortable ? direction(column) : undefined">
@@ -143,7 +143,7 @@ const direction = (column: Column) =>
           <td
             v-for="(cell, c) in inWords(row.cells)"
             :key="c"
-            :class="{ num: cell.numeric, fresh: cell.fresh, pickable }"
+            :class="{ num: cell.numeric, changed: cell.fresh, pickable }"
             :style="cell.width"
             :title="cell.exact"
             @click="pick(c, row.index, $event)">
@@ -182,7 +182,7 @@ tr.data {
 .pickable {
   cursor: pointer;
 }
-.fresh {
+.changed {
   background: var(--wash);
 }
 tfoot td {

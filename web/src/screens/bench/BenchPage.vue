@@ -67,7 +67,7 @@ const { turn, told, refused } = useConversion(props.loaded.id, text, steps, tria
 const stretches = useSqlRanges(props.loaded.id, text, asked, steps)
 
 const asRequest = computed(() => isRequest(text.value))
-const lit = ref('')
+const highlighted = ref('')
 const ranText = ref('')
 const editor = ref<InstanceType<typeof QueryPane> | null>(null)
 const choicesPane = ref<InstanceType<typeof ChoicesPane> | null>(null)
@@ -124,11 +124,11 @@ onMounted(() => void parameters.reload())
           :parameters="parameters"
           :check="check"
           :colors="colors"
-          :lit="lit"
+          :highlighted="highlighted"
           :run-problems="runProblems"
           :cursor="!asSteps"
           @changed="changed"
-          @light="lit = $event"
+          @highlight="highlighted = $event"
           @insert="editor?.insertAtCursor(`:${$event}`)" />
         <StepsPane
           v-if="asSteps"
@@ -138,7 +138,7 @@ onMounted(() => void parameters.reload())
           :counts="counts"
           :choices="trialChoices"
           :colors="colors"
-          :lit="lit"
+          :highlighted="highlighted"
           :looked="looked"
           :placements="placements"
           :verdicts="verdicts"
@@ -157,7 +157,7 @@ onMounted(() => void parameters.reload())
           :text="text"
           :check="check"
           :colors="colors"
-          :lit="lit"
+          :highlighted="highlighted"
           :placements="placements"
           :verdicts="verdicts"
           :run-problems="runProblems"
@@ -170,7 +170,7 @@ onMounted(() => void parameters.reload())
           @edit="edit"
           @turn="turn"
           @run="run"
-          @light="lit = $event"
+          @highlight="highlighted = $event"
           ><RequestBand
             v-if="asRequest"
             :query-id="query.id"
@@ -178,8 +178,8 @@ onMounted(() => void parameters.reload())
             :check="check"
             :choices="trialChoices"
             :colors="colors"
-            :lit="lit"
-            @light="lit = $event"
+            :highlighted="highlighted"
+            @highlight="highlighted = $event"
             @edit="edit"
         /></QueryPane>
         <RowsPane
@@ -200,11 +200,11 @@ onMounted(() => void parameters.reload())
         :answer="answer"
         :preview="asSteps ? steps.reading.value.sql : ''"
         :colors="colors"
-        :lit="lit"
+        :highlighted="highlighted"
         :stale="stale"
         :proof="proof"
         @measure="measure"
-        @light="lit = $event" />
+        @highlight="highlighted = $event" />
     </div>
   </main>
 </template>

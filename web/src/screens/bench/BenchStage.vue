@@ -12,7 +12,7 @@ const route = useRoute()
 const drafting = computed(() => stage.value === DRAFT)
 const words = computed(() => props.clauses.join('; '))
 /* How long it may take narrows nothing. */
-const narrows = computed(() => props.clauses.some(clause => !clause.startsWith('stops after')))
+const narrows = computed(() => props.clauses.some(clause => !clause.startsWith('timeout')))
 const to = (name: string | undefined) => ({ path: route.path, query: { ...route.query, [IN_STAGE]: name } })
 </script>
 

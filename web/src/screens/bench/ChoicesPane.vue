@@ -14,12 +14,12 @@ const props = defineProps<{
   parameters: UsedParameters
   check: QueryCheck
   colors: Record<string, string>
-  lit: string
+  highlighted: string
   runProblems: Problem[]
   /** Whether there is a cursor to put a name in at. */
   cursor: boolean
 }>()
-const emit = defineEmits<{ changed: []; light: [name: string]; insert: [name: string] }>()
+const emit = defineEmits<{ changed: []; highlight: [name: string]; insert: [name: string] }>()
 
 const name = ref('')
 const made = ref('')
@@ -105,13 +105,13 @@ defineExpose({ makeMissing })
           :end="end"
           :color="colorOf(use)"
           :end-color="end ? colorOf(end) : ''"
-          :lit="lit"
+          :highlighted="highlighted"
           :parameters="parameters"
           :problems="problems"
           :needed-only="!check.parameters.includes(use.definition.name)"
           @changed="emit('changed')"
           @choose="(wanted, choice) => after(parameters.choose(wanted, choice))"
-          @light="emit('light', $event)" />
+          @highlight="emit('highlight', $event)" />
         <ProposalNote
           v-if="proposal && proposal.definition.name === use.definition.name"
           :proposal="proposal"

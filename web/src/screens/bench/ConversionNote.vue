@@ -5,7 +5,7 @@ const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <div v-if="told" class="note small mx-3 mb-2" :class="{ bad: refused }" role="status" data-test="turned">
+  <div v-if="told" class="note small mx-3 mb-2" :class="{ bad: refused }" role="status" data-test="conversion-note">
     {{ told }} <button type="button" class="as-link" @click="emit('close')">Close</button>
   </div>
 </template>

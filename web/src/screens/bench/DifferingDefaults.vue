@@ -38,6 +38,6 @@ async function openWith(report: string): Promise<void> {
     <template v-if="differing.reports.length === 0"
       >To open a report with it, change “with its defaults” in the report editor.</template
     >
-    <span v-if="failure" class="bad-news" role="alert"> {{ failure.message }}</span>
+    <span v-if="failure" class="error-text" role="alert"> {{ failure.message }}</span>
   </span>
 </template>

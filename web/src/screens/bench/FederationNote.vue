@@ -45,7 +45,7 @@ async function decide(travel: number, decision: string): Promise<void> {
 </script>
 
 <template>
-  <li class="here" data-test="here">
+  <li class="local-steps" data-test="local-steps">
     <p class="m-0">
       From here on, steps run in this server<template v-if="sources">, on rows from {{ sources }}</template
       >.
@@ -66,7 +66,7 @@ async function decide(travel: number, decision: string): Promise<void> {
 </template>
 
 <style scoped>
-.here {
+.local-steps {
   list-style: none;
   padding: 6px 12px 7px 36px;
   border-bottom: 1px solid var(--rule);
@@ -74,7 +74,7 @@ async function decide(travel: number, decision: string): Promise<void> {
   background: var(--sheet);
   font-size: 13px;
 }
-.here :deep(.sentence) {
+.local-steps :deep(.sentence) {
   margin: 0;
 }
 .attention {

@@ -71,7 +71,7 @@ const otherTotals = computed(() => {
       :class="{ bad: !isSame }"
       role="status"
       tabindex="-1"
-      data-test="made">
+      data-test="conversion">
       <template v-if="isSame"
         >Viewers can choose {{ named(names) }} now.
         <template v-if="used.length">

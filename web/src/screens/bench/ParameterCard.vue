@@ -12,13 +12,13 @@ const props = defineProps<{
   end?: ParameterOverview
   color: string
   endColor: string
-  lit: string
+  highlighted: string
   parameters: UsedParameters
   problems: Record<string, string>
   /** The text does not mention it; something that it mentions needs it. */
   neededOnly: boolean
 }>()
-const emit = defineEmits<{ choose: [name: string, choice: Choice]; changed: []; light: [name: string] }>()
+const emit = defineEmits<{ choose: [name: string, choice: Choice]; changed: []; highlight: [name: string] }>()
 
 const parameter = computed(() => props.use.definition)
 const ends = computed(() => [props.use, ...(props.end ? [props.end] : [])])
@@ -29,11 +29,11 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
 <template>
   <div
     class="card-line"
-    :class="{ lit: lit === parameter.name || lit === end?.definition.name }"
+    :class="{ highlighted: highlighted === parameter.name || highlighted === end?.definition.name }"
     :style="{ '--k': color }"
     :data-parameter-card="parameter.name"
-    @mouseenter="emit('light', parameter.name)"
-    @mouseleave="emit('light', '')">
+    @mouseenter="emit('highlight', parameter.name)"
+    @mouseleave="emit('highlight', '')">
     <ParameterSentences
       v-for="one in ends"
       :key="one.definition.name"
@@ -71,7 +71,7 @@ const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
   border-bottom: 1px solid var(--rule);
   border-left: 4px solid var(--k);
 }
-.card-line.lit {
+.card-line.highlighted {
   background: color-mix(in srgb, var(--k) 8%, var(--field));
   outline: none;
   border-radius: 0;

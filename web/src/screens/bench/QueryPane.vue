@@ -15,7 +15,7 @@ const props = defineProps<{
   text: string
   check: QueryCheck
   colors: Record<string, string>
-  lit: string
+  highlighted: string
   /** What became of the parameters in the last run; empty when the text has changed since. */
   placements: Placement[]
   /** Where they ran, once the database has told. */
@@ -31,7 +31,7 @@ const emit = defineEmits<{
   edit: [text: string]
   run: []
   turn: []
-  light: [name: string]
+  highlight: [name: string]
   mend: [name: string, mark: string, taken: string]
   make: [starts: number[], createNew: boolean]
 }>()
@@ -51,7 +51,7 @@ const decorated = computed<EditorDecorations>(() => {
     kind: 'parameter',
     parameter: mark.name,
     color: props.colors[mark.name],
-    lit: props.lit === mark.name,
+    highlighted: props.highlighted === mark.name,
   }))
   const problems: Mark[] = placed.value.map(problem => ({
     start: problem.start,
@@ -100,7 +100,7 @@ onMounted(() => {
   view = createEditor(box.value, props.text, {
     onChange: text => emit('edit', text),
     onRun: () => emit('run'),
-    onHover: name => emit('light', name),
+    onHover: name => emit('highlight', name),
     onChoose: at => emit('make', [at], false),
   })
   showDecorations(view, decorated.value)
@@ -119,8 +119,8 @@ onBeforeUnmount(() => view?.destroy())
   <section class="pane" aria-label="Query">
     <div class="head">
       <h2>Query</h2>
-      <span class="soft small while-read">hover a choice to highlight its clauses</span
-      ><span class="soft small while-typed">Tab indents; Esc, then Tab, leaves</span>
+      <span class="soft small reading-hint">hover a choice to highlight its clauses</span
+      ><span class="soft small typing-hint">Tab indents; Esc, then Tab, leaves</span>
       <span class="grow"></span>
       <button v-if="text.trim() && !asRequest" type="button" class="as-link small" @click="emit('turn')">
         Convert to steps
@@ -149,8 +149,8 @@ onBeforeUnmount(() => view?.destroy())
 </template>
 
 <style scoped>
-.pane:has(.editor:focus-within) .while-read,
-.pane:not(:has(.editor:focus-within)) .while-typed {
+.pane:has(.editor:focus-within) .reading-hint,
+.pane:not(:has(.editor:focus-within)) .typing-hint {
   display: none;
 }
 .editor {

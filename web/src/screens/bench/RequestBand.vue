@@ -15,9 +15,9 @@ const props = defineProps<{
   check: QueryCheck
   choices: () => Choices
   colors: Record<string, string>
-  lit: string
+  highlighted: string
 }>()
-const emit = defineEmits<{ light: [name: string]; edit: [text: string] }>()
+const emit = defineEmits<{ highlight: [name: string]; edit: [text: string] }>()
 
 const address = useAddress(props.queryId, toRef(props, 'text'), props.choices)
 const asked = computed(() => address.value?.text.trimEnd() ?? '')
@@ -68,8 +68,8 @@ async function take(text: string): Promise<void> {
           :text="path"
           :values="values"
           :colors="colors"
-          :lit="lit"
-          @light="emit('light', $event)"
+          :highlighted="highlighted"
+          @highlight="emit('highlight', $event)"
       /></template>
       <span v-else class="soft">{{ address?.problem || 'The address appears here.' }}</span>
     </div>

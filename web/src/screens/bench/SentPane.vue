@@ -14,11 +14,11 @@ const props = defineProps<{
   /** The statement that the steps come to; empty where there are none. */
   preview: string
   colors: Record<string, string>
-  lit: string
+  highlighted: string
   stale: boolean
   proof: Loaded<Evidence> | undefined
 }>()
-const emit = defineEmits<{ light: [name: string]; measure: [] }>()
+const emit = defineEmits<{ highlight: [name: string]; measure: [] }>()
 const words = computed(() => {
   if (!props.answer) return ''
   const { text } = props.answer.started
@@ -40,8 +40,8 @@ const words = computed(() => {
         :text="answer.started.text"
         :values="answer.started.values"
         :colors="colors"
-        :lit="lit"
-        @light="emit('light', $event)" />
+        :highlighted="highlighted"
+        @highlight="emit('highlight', $event)" />
       <template v-else-if="preview">
         <p class="soft small m-0">Nothing sent yet. The steps compile to:</p>
         <pre class="preview">{{ preview }}</pre>
@@ -55,8 +55,8 @@ const words = computed(() => {
         :proof="proof"
         :done="answer.done"
         :colors="colors"
-        :lit="lit"
-        @light="emit('light', $event)"
+        :highlighted="highlighted"
+        @highlight="emit('highlight', $event)"
         @measure="emit('measure')" />
     </div>
   </section>

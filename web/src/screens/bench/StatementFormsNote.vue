@@ -26,7 +26,7 @@ watch(
 </script>
 
 <template>
-  <div v-if="forms.length" class="forms small" data-test="forms">
+  <div v-if="forms.length" class="forms small" data-test="statement-forms">
     <p v-if="wrong.length === 0" class="soft m-0">
       The source accepts all {{ forms.length }} statements that reports send for this query.
       <RouterLink v-for="[id, name] in reports" :key="id" :to="`/reports/${id}/rehearsal`"

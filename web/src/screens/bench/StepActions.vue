@@ -34,7 +34,7 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <ul ref="list" class="acts" @keydown="keys">
+  <ul ref="list" class="actions" @keydown="keys">
     <li v-for="one in acts" :key="one.act">
       <button type="button" @click="emit('act', one.act)">
         <span>{{ one.words }}</span><span class="soft">{{ one.key }}</span>
@@ -44,7 +44,7 @@ function keys(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.acts {
+.actions {
   position: absolute;
   right: 10px;
   top: 30px;
@@ -58,7 +58,7 @@ function keys(event: KeyboardEvent): void {
   border-radius: 5px;
   box-shadow: 0 4px 14px rgb(32 48 58 / 15%);
 }
-.acts button {
+.actions button {
   display: flex;
   justify-content: space-between;
   gap: 16px;
@@ -70,8 +70,8 @@ function keys(event: KeyboardEvent): void {
   padding: 2px 8px;
   color: var(--ink);
 }
-.acts button:hover,
-.acts button:focus {
+.actions button:hover,
+.actions button:focus {
   background: var(--wash);
 }
 </style>

@@ -13,7 +13,7 @@ const props = defineProps<{
   step: ParsedStep
   number: number
   looked: boolean
-  lit: string
+  highlighted: string
   colors: Record<string, string>
   /** Where its choices ran, once the database has told. */
   where: LineNote | undefined
@@ -44,7 +44,7 @@ const pieces = computed(() => {
   return takesMore ? [...props.step.parts, { ...plain, text: ' ' }, MORE] : props.step.parts
 })
 const mentions = computed(() => [...props.step.text.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
-const isLit = computed(() => props.lit !== '' && mentions.value.includes(props.lit))
+const isHighlighted = computed(() => props.highlighted !== '' && mentions.value.includes(props.highlighted))
 const edge = computed(() => props.colors[mentions.value[0] ?? ''])
 const foundNone = computed(() => props.step.hints.checkKind === 'found-none')
 const repeats = computed(() => {
@@ -67,7 +67,7 @@ function keys(event: KeyboardEvent): void {
 <template>
   <li
     class="step"
-    :class="{ off: !step.enabled, looked, lit: isLit, bad: step.problem }"
+    :class="{ off: !step.enabled, looked, highlighted: isHighlighted, bad: step.problem }"
     :style="{ '--k': edge }"
     tabindex="0"
     :aria-label="`Step ${number}${step.enabled ? '' : ', disabled'}`"
@@ -134,7 +134,7 @@ function keys(event: KeyboardEvent): void {
 .step.looked {
   background: var(--wash);
 }
-.step.lit {
+.step.highlighted {
   border-left-color: var(--k);
   background: color-mix(in srgb, var(--k) 8%, var(--field));
 }

@@ -36,7 +36,7 @@ onBeforeUnmount(() => document.removeEventListener('click', away))
 </script>
 
 <template>
-  <ul ref="list" class="steps-of" :style="place" :aria-label="`Steps of ${column.name}`" @keydown="keys">
+  <ul ref="list" class="cell-steps" :style="place" :aria-label="`Steps of ${column.name}`" @keydown="keys">
     <li v-for="[words, step] in steps" :key="step">
       <button type="button" :title="step" @click="emit('take', step)">{{ words }}</button>
     </li>
@@ -44,7 +44,7 @@ onBeforeUnmount(() => document.removeEventListener('click', away))
 </template>
 
 <style scoped>
-.steps-of {
+.cell-steps {
   position: fixed;
   z-index: 30;
   width: 240px;
@@ -56,7 +56,7 @@ onBeforeUnmount(() => document.removeEventListener('click', away))
   border-radius: 5px;
   box-shadow: 0 4px 14px rgb(32 48 58 / 15%);
 }
-.steps-of button {
+.cell-steps button {
   width: 100%;
   min-height: 26px;
   border: 0;
@@ -66,8 +66,8 @@ onBeforeUnmount(() => document.removeEventListener('click', away))
   text-align: left;
   color: var(--ink);
 }
-.steps-of button:hover,
-.steps-of button:focus {
+.cell-steps button:hover,
+.cell-steps button:focus {
   background: var(--wash);
 }
 </style>

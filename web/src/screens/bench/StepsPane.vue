@@ -21,7 +21,7 @@ const props = defineProps<{
   counts: UsedStepCounts
   choices: () => Choices
   colors: Record<string, string>
-  lit: string
+  highlighted: string
   looked: number | undefined
   placements: Placement[]
   verdicts: PlacementEvidence[]
@@ -144,7 +144,7 @@ function drop(step: number): void {
             :step="step"
             :number="i + 1"
             :looked="looked === i"
-            :lit="lit"
+            :highlighted="highlighted"
             :colors="colors"
             :where="noteOf(i)"
             :count="counts.countOf(i)"

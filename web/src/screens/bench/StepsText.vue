@@ -41,7 +41,7 @@ onMounted(() => field.value?.focus())
     <ul v-if="problems.length > 0" class="note bad small problems" role="alert">
       <li v-for="problem in problems" :key="problem">{{ problem }}</li>
     </ul>
-    <div class="acts">
+    <div class="actions">
       <button type="submit" class="btn btn-sm btn-primary" :disabled="busy">Apply steps</button>
       <button type="button" class="btn btn-sm btn-outline-secondary" @click="emit('close')">Cancel</button>
     </div>
@@ -69,7 +69,7 @@ onMounted(() => field.value?.focus())
   max-height: 140px;
   overflow-y: auto;
 }
-.acts {
+.actions {
   display: flex;
   gap: 8px;
 }

@@ -49,7 +49,13 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section ref="card" class="card-box made" tabindex="0" :aria-label="about" :data-thing="props.thing" @keydown="keys">
+  <section
+    ref="card"
+    class="card-box edited"
+    tabindex="0"
+    :aria-label="about"
+    :data-thing="props.thing"
+    @keydown="keys">
     <div v-if="heading" class="soft small heading">{{ heading }}</div>
     <div class="line">
       <SentenceLine
@@ -79,28 +85,28 @@ function keys(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.made {
+.edited {
   padding: 9px 12px;
 }
-.made:focus-visible {
+.edited:focus-visible {
   outline: 2px solid var(--sea);
 }
 /* The view is inside this card and has no card itself. */
-.made :deep(.card-box) {
+.edited :deep(.card-box) {
   border: 0;
   padding: 0;
   background: none;
 }
-.made > :nth-child(2) {
+.edited > :nth-child(2) {
   margin-top: 6px;
   border-top: 1px solid var(--rule);
   padding-top: 8px !important;
 }
 /* Rows are looked at here, not read: the page goes on below them. */
-.made :deep(.scroller) {
+.edited :deep(.scroller) {
   max-height: 300px;
 }
-.made {
+.edited {
   position: relative;
 }
 /* On the upper edge of the card, so that they cover nothing and the sentence has the full width. */
@@ -123,8 +129,8 @@ function keys(event: KeyboardEvent): void {
 .being-moved {
   opacity: 0.4;
 }
-.made:hover .steps,
-.made:focus-within .steps {
+.edited:hover .steps,
+.edited:focus-within .steps {
   opacity: 1;
 }
 </style>

@@ -40,17 +40,17 @@ const standing = computed(() => {
     /></span>
     <AudienceLine v-if="me?.accounts" :report-id="made.report.id" />
     <span class="grow"></span>
-    <button v-if="count" class="as-link soft" :aria-expanded="told" data-test="standing" @click="told = !told">
+    <button v-if="count" class="as-link soft" :aria-expanded="told" data-test="save-status" @click="told = !told">
       {{ standing }}
     </button>
-    <span v-else class="soft" data-test="standing">{{ standing }}</span>
+    <span v-else class="soft" data-test="save-status">{{ standing }}</span>
     <BButton variant="outline-primary" :aria-pressed="asViewer" @click="emit('asViewer', !asViewer)">{{
       asViewer ? 'Edit' : 'View as a viewer'
     }}</BButton>
     <input
       v-if="made.published && count"
       v-model="why"
-      class="form-control why"
+      class="form-control comment"
       maxlength="500"
       placeholder="Reason"
       aria-label="Reason, for colleagues" />
@@ -71,7 +71,7 @@ const standing = computed(() => {
 .head {
   padding: 10px 26px 8px;
 }
-.why {
+.comment {
   width: 170px;
 }
 .head :deep(.marked) {

@@ -44,7 +44,7 @@ function begin(event: PointerEvent): void {
 
 <template>
   <span ref="corner" class="corner" title="Draw to resize" aria-hidden="true" @pointerdown="begin"
-    ><span v-if="drawn" class="told">{{ drawn.width }} twelfths, {{ drawn.height }} lines</span></span
+    ><span v-if="drawn" class="size-label">{{ drawn.width }} twelfths, {{ drawn.height }} lines</span></span
   >
 </template>
 
@@ -65,7 +65,7 @@ function begin(event: PointerEvent): void {
 :is(.made:hover, .made:focus-within) > .corner {
   opacity: 1;
 }
-.told {
+.size-label {
   position: absolute;
   right: 8px;
   bottom: 8px;

@@ -40,7 +40,7 @@ const askedOf = (proposal: ViewProposal): ViewRunContext => ({
 </script>
 
 <template>
-  <section class="could" aria-label="Suggested views">
+  <section class="suggestions" aria-label="Suggested views">
     <div class="row-line pb-1">
       <h2 id="could">Suggestions from</h2>
       <select
@@ -68,7 +68,7 @@ const askedOf = (proposal: ViewProposal): ViewRunContext => ({
 </template>
 
 <style scoped>
-.could {
+.suggestions {
   grid-column: 1 / -1;
   background: var(--head);
   border: 1px solid var(--line);

@@ -76,7 +76,7 @@ const sure = ref(false)
         <button class="as-link ms-2" @click="emit('decide', false)">Discard it</button>
       </div>
       <div v-if="wrong" class="wrong">{{ wrong }}</div>
-      <div class="doing">
+      <div class="actions">
         <span v-if="running" class="soft" role="status">Refreshing …</span>
         <button v-else class="as-link" @click="emit('refresh')">Refresh now</button>
         <button class="as-link" @click="emit('keep', { paused: !copy.paused })">
@@ -112,7 +112,7 @@ const sure = ref(false)
 .wrong {
   color: var(--buoy);
 }
-.doing {
+.actions {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 14px;

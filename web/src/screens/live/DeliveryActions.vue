@@ -90,7 +90,7 @@ watch(
       <p v-if="mails.length === 0" class="soft m-0">Nothing sent yet.</p>
       <ol v-else>
         <li v-for="mail in mails" :key="mail.id">
-          <span class="soft when">{{ dayOf(mail.at) }}</span>
+          <span class="soft time">{{ dayOf(mail.at) }}</span>
           <span class="to">{{ mail.address }}</span>
           <span :class="isWrong(mail) ? 'wrong' : 'soft'">{{ mailInWords(mail) }}</span>
         </li>
@@ -124,7 +124,7 @@ li {
   gap: 0 12px;
   line-height: 1.6;
 }
-.when {
+.time {
   flex: 0 0 150px;
 }
 .to {

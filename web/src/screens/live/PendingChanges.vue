@@ -50,7 +50,7 @@ defineExpose({ reload })
     <form v-if="changed.length" class="row-line pt-2" @submit.prevent="give">
       <input
         v-model="why"
-        class="form-control why"
+        class="form-control comment"
         maxlength="500"
         placeholder="Reason, for colleagues"
         aria-label="Why" />
@@ -66,7 +66,7 @@ defineExpose({ reload })
   margin: 8px 0 0;
   padding: 0;
 }
-.why {
+.comment {
   flex: 1;
   min-width: 200px;
 }

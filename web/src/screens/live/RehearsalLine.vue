@@ -16,7 +16,9 @@ const wrong = computed(() => state.value?.cases.some(line => line.verdict === 'f
     <span
       ><RouterLink :to="`/reports/${encodeURIComponent(report.id)}/rehearsal`">{{ report.name }}</RouterLink
       >:
-      <span :class="{ 'bad-news': wrong }" role="status">{{ failed ? failed.message : rehearsedInWords(state) }}</span>
+      <span :class="{ 'error-text': wrong }" role="status">{{
+        failed ? failed.message : rehearsedInWords(state)
+      }}</span>
       <button v-if="state?.state !== 'RUNNING'" class="as-link ms-2" @click="start">
         {{ state ? 'Rehearse again' : 'Rehearse' }}
       </button></span

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What holds in one stage, as a sentence: its marks are changed where they are. */
+/* The settings of one stage, as a sentence with editable words. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
 import type { SentenceOption, Stage } from '../../api/types'
@@ -54,7 +54,7 @@ const last = computed(() => props.stage.lastChange)
     <span class="soft name">{{ stage.name }}</span>
     <span v-if="stage.editable">
       <template v-for="(to, from) in stage.sources" :key="from"
-        >asks
+        >source
         <OfferedMark
           :data-mark="`source ${from}`"
           :text="to"
@@ -75,26 +75,26 @@ const last = computed(() => props.stage.lastChange)
           @take="takeValue(one.parameter, $event)" />;
       </template>
       <template v-if="stage.rowLimit"
-        >shows at most
+        >row limit
         <TypedMark
-          :text="`${stage.rowLimit.toLocaleString(LOCALE)} rows`"
+          :text="stage.rowLimit.toLocaleString(LOCALE)"
           :begins="String(stage.rowLimit)"
           data-mark="rows"
-          about="the most rows"
+          about="row limit"
           @take="keep({ rowLimit: number($event) })" />;
       </template>
       <template v-if="stage.timeoutSeconds"
-        >stops after
+        >timeout
         <TypedMark
           :text="`${stage.timeoutSeconds} s`"
           :begins="String(stage.timeoutSeconds)"
           data-mark="seconds"
-          about="seconds"
+          about="timeout in seconds"
           @take="keep({ timeoutSeconds: number($event) })" />;
       </template>
       <span v-if="stage.description.length === 0" class="soft">no stage values </span>
-      <OfferedMark data-mark="more" text="+ …" about="say more of it" :offers="async () => more" @take="take" />
-      <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove it</button>
+      <OfferedMark data-mark="more" text="+ …" about="add a setting" :offers="async () => more" @take="take" />
+      <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove</button>
     </span>
     <span v-else
       >{{ stage.description.join('; ') || 'no stage values' }} <span class="soft">· set by operators</span></span

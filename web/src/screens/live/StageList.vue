@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* What holds while a project is drafted, and what for viewers: the same definitions under other values. */
+/* The stages of the project: the same definitions with other sources, defaults and limits. */
 import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import StageLine from './StageLine.vue'
@@ -7,15 +7,15 @@ import { useStages } from './useStages'
 
 const stages = useStages()
 const { state, around, failure, reload } = stages
-const NOTHING_SAID = { defaults: {}, sources: {}, rowLimit: 0, timeoutSeconds: 0 }
-const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toLowerCase(), version: 0 }, NOTHING_SAID)
+const NO_SETTINGS = { defaults: {}, sources: {}, rowLimit: 0, timeoutSeconds: 0 }
+const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toLowerCase(), version: 0 }, NO_SETTINGS)
 </script>
 
 <template>
   <section id="stages" class="card-box" aria-label="Stages">
     <div class="row-line">
       <h2 class="fs-6 m-0">Stages</h2>
-      <span class="soft">the same reports: small in draft, full for viewers; changed without a new version</span>
+      <span class="soft">other sources, defaults and limits for the same reports; changed without a new version</span>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -23,7 +23,7 @@ const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toL
     <ul class="stages">
       <StageLine v-for="stage in around.stages" :key="stage.name" :stage="stage" :stages="stages" />
     </ul>
-    <TypedMark text="+ stage" begins="" about="The name of a new stage" @take="add" />
+    <TypedMark text="Add stage" begins="" about="Name of the new stage" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
   </section>
 </template>

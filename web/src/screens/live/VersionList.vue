@@ -53,7 +53,7 @@ defineExpose({ reload })
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
     <FailureNote v-if="failure" :failure="failure" />
-    <ol class="given">
+    <ol class="versions">
       <li v-for="(revision, i) in all" :key="revision.number">
         <div class="line">
           <span class="soft number">Version {{ revision.number }}</span>
@@ -63,7 +63,7 @@ defineExpose({ reload })
               · {{ thingsInWords(revision.changedObjects)
               }}{{ revision.person ? ` · by ${revision.person}` : '' }}</span
             >
-            <div class="doing">
+            <div class="actions">
               <button
                 class="as-link"
                 :aria-expanded="open === revision.number"
@@ -93,12 +93,12 @@ defineExpose({ reload })
 </template>
 
 <style scoped>
-.given {
+.versions {
   list-style: none;
   margin: 6px 0 0;
   padding: 0;
 }
-.given > li {
+.versions > li {
   padding: 7px 0;
   border-top: 1px solid var(--rule);
 }
@@ -110,7 +110,7 @@ defineExpose({ reload })
   width: 76px;
   flex: none;
 }
-.doing {
+.actions {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 14px;

@@ -16,8 +16,8 @@ const link = computed(() => {
 </script>
 
 <template>
-  <li class="line matter">
-    <span class="kind bad-news">{{ first ? 'before publishing' : '' }}</span>
+  <li class="line warning">
+    <span class="kind error-text">{{ first ? 'before publishing' : '' }}</span>
     <span
       ><RouterLink :to="link">{{ matter.name }}</RouterLink
       >{{ matter.line ? `, line ${matter.line}` : '' }}: {{ matter.message }}

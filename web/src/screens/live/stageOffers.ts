@@ -36,10 +36,10 @@ const asChoice = (start: ParameterOverview['definition']['default']): ParameterO
     : start
 
 function limits(stage: Stage): StageOption[] {
-  const rows = { id: 'rows', label: 'shows at most … rows', note: '', reason: '', change: { rowLimit: USUAL_ROWS } }
+  const rows = { id: 'rows', label: 'row limit …', note: '', reason: '', change: { rowLimit: USUAL_ROWS } }
   const seconds = {
     id: 'seconds',
-    label: 'stops after … s',
+    label: 'timeout …',
     note: '',
     reason: '',
     change: { timeoutSeconds: USUAL_SECONDS },
@@ -56,7 +56,7 @@ function sources(settings: StageSettings, all: Source[]): StageOption[] {
         .filter(to => to.kind === from.kind && to.id !== from.id && !(to.id in settings.sources))
         .map(to => ({
           id: `source ${from.id} ${to.id}`,
-          label: `asks ${to.id} instead of ${from.id}`,
+          label: `source ${to.id} instead of ${from.id}`,
           note: '',
           reason: '',
           change: { sources: { ...settings.sources, [from.id]: to.id } },

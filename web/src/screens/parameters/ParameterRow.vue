@@ -38,8 +38,8 @@ function keys(event: KeyboardEvent): void {
     :data-parameter="first.name"
     :style="{ '--k': colors[first.name] }"
     @keydown="keys">
-    <div class="said">
-      <p v-if="!seen" class="plainly">{{ plainly(row) }}</p>
+    <div class="description">
+      <p v-if="!seen" class="plain-text">{{ plainly(row) }}</p>
       <ParameterSentences
         v-for="use in seen ? usesOf(row) : []"
         :key="use.definition.name"
@@ -49,7 +49,7 @@ function keys(event: KeyboardEvent): void {
         :open="open === use.definition.name"
         @update:open="open = $event ? use.definition.name : ''" />
     </div>
-    <div class="tried">
+    <div class="trial">
       <template v-if="seen">
         <RangeControl
           v-if="end"
@@ -110,7 +110,7 @@ function keys(event: KeyboardEvent): void {
   background: var(--wash);
 }
 /* About as high as its sentence will be, so that the page hardly moves. */
-.plainly {
+.plain-text {
   margin: 0;
   min-height: 66px;
   white-space: pre-line;

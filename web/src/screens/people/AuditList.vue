@@ -35,7 +35,7 @@ const about = (deed: AuditEntry): string =>
     <table v-else class="plain">
       <tbody>
         <tr v-for="deed in deeds" :key="deed.id">
-          <td class="soft when">{{ momentInWords(toSeconds(deed.at)) }}</td>
+          <td class="soft time">{{ momentInWords(toSeconds(deed.at)) }}</td>
           <td>
             <b>{{ deed.person || 'Unknown' }}</b> {{ deed.action
             }}<template v-if="about(deed)">: {{ about(deed) }}</template>
@@ -48,7 +48,7 @@ const about = (deed: AuditEntry): string =>
 </template>
 
 <style scoped>
-.when {
+.time {
   white-space: nowrap;
   width: 150px;
 }

@@ -57,7 +57,7 @@ async function newLink(): Promise<void> {
 </script>
 
 <template>
-  <li class="card-box person" :aria-label="person.label" :class="{ shut: person.suspended }">
+  <li class="card-box person" :aria-label="person.label" :class="{ suspended: person.suspended }">
     <p class="m-0">
       <b>{{ person.label }}</b> <span class="soft mono">{{ person.name }}</span> is
       <RoleMarks :who="person.label" :roles="person.roles" :projects="projects" @give="give" @take="take" /><template
@@ -95,7 +95,7 @@ async function newLink(): Promise<void> {
 .person {
   padding: 9px 14px;
 }
-.shut b {
+.suspended b {
   text-decoration: line-through;
 }
 </style>

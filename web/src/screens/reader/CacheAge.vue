@@ -22,7 +22,7 @@ const words = computed(() => spanInWords(old.value < 60 ? old.value : old.value 
 <template>
   <span class="dot">·</span>
   <span
-    data-test="kept-answer"
+    data-test="cached-answer"
     title="Cached result of an identical request. The author allows results to be reused for a limited time."
     >{{ some ? 'some of it ' : '' }}{{ words }} old</span
   >

@@ -32,7 +32,8 @@ const newest = computed(() => {
     ></template
   >
   <template v-if="age?.copiedAt"
-    ><span class="dot">·</span><span data-test="kept">stored here since {{ dayOf(age.copiedAt) }}</span></template
+    ><span class="dot">·</span
+    ><span data-test="stored-since">stored here since {{ dayOf(age.copiedAt) }}</span></template
   >
 </template>
 

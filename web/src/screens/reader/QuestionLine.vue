@@ -32,7 +32,7 @@ const whyFixed = (names: string[]): string | undefined =>
 </script>
 
 <template>
-  <div class="say">
+  <div class="question-row">
     <p v-if="!question" class="soft">…</p>
     <!-- Words that stay as they are are not rendered again by a choice; their control follows automatically. -->
     <QuestionMark
@@ -73,7 +73,7 @@ const whyFixed = (names: string[]): string | undefined =>
 </template>
 
 <style scoped>
-.say {
+.question-row {
   padding: 18px 26px 12px;
   margin: 0;
   font-size: 21px;
@@ -88,7 +88,7 @@ const whyFixed = (names: string[]): string | undefined =>
   margin-left: 8px;
 }
 @media (max-width: 700px) {
-  .say {
+  .question-row {
     font-size: 18px;
     padding: 14px 14px 8px;
   }

@@ -52,7 +52,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
   <PopoverMenu role="group" toggle-class="as-link" stays @show="load">
     <template #words>Saved</template>
     <div class="px-3 py-1 menu">
-      <div v-for="selection in kept" :key="selection.id" class="row-line kept">
+      <div v-for="selection in kept" :key="selection.id" class="row-line selection">
         <button class="as-link grow text-start" @click="emit('open', selection.choices)">{{ selection.name }}</button>
         <button class="as-link icon-button soft" :aria-label="`Delete ${selection.name}`" @click="forget(selection.id)">
           ×
@@ -75,7 +75,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
 .menu {
   width: 270px;
 }
-.kept {
+.selection {
   padding: 2px 0;
   border-bottom: 1px solid var(--rule);
 }

@@ -17,7 +17,7 @@ const name = computed(() =>
 </script>
 
 <template>
-  <AboveNote data-test="looking-as">
+  <AboveNote data-test="view-as">
     Viewing as <ViewAsMenu :name="name ?? 'someone else'" />: you see exactly what they see.
     <RouterLink :to="{ path: route.path, query: {} }">View as yourself</RouterLink>
   </AboveNote>

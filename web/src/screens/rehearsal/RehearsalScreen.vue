@@ -57,7 +57,7 @@ const lines = computed(() => {
             state.state === 'STOPPED' ? ', stopped' : ''
           }}</span
         >
-        <span :class="{ attention: bad.length }" data-test="bad">{{
+        <span :class="{ attention: bad.length }" data-test="failed-runs">{{
           bad.length ? `${countInWords(bad.length)} to look at` : state.state === 'DONE' ? 'passed' : ''
         }}</span>
         <label v-if="bad.length" class="soft"

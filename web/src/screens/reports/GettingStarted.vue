@@ -32,7 +32,7 @@ async function connected(): Promise<void> {
     ><button class="as-link" @click="reload">Try again</button></FailureNote
   >
   <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
-  <div v-else class="way">
+  <div v-else class="tasks">
     <p>No reports yet. A report shows a query, and a query reads a source:</p>
     <section class="card-box" aria-label="Source">
       <h2><span aria-hidden="true">1</span> Source</h2>
@@ -43,7 +43,7 @@ async function connected(): Promise<void> {
       <p v-else class="m-0 pb-1">Connections are read-only.</p>
       <SourceForm v-if="connecting || sources.length === 0" @done="connected" @cancel="connecting = false" />
     </section>
-    <section class="card-box" aria-label="Query" :class="{ later: sources.length === 0 }">
+    <section class="card-box" aria-label="Query" :class="{ upcoming: sources.length === 0 }">
       <h2><span aria-hidden="true">2</span> Query</h2>
       <p v-if="queries.length" class="m-0">
         {{ queries.length === 1 ? 'There is the query' : `There are ${queries.length} queries, such as` }}
@@ -52,7 +52,7 @@ async function connected(): Promise<void> {
       </p>
       <FirstQuery v-if="asking && sources.length" :sources="sources" />
     </section>
-    <section class="card-box" aria-label="Report" :class="{ later: queries.length === 0 }">
+    <section class="card-box" aria-label="Report" :class="{ upcoming: queries.length === 0 }">
       <h2><span aria-hidden="true">3</span> Report</h2>
       <NewReport v-if="queries.length" />
       <p v-else class="m-0">
@@ -63,17 +63,17 @@ async function connected(): Promise<void> {
 </template>
 
 <style scoped>
-.way {
+.tasks {
   display: flex;
   flex-direction: column;
   gap: 12px;
   max-width: 860px;
 }
-.way h2 span {
+.tasks h2 span {
   color: var(--sea);
   margin-right: 6px;
 }
-.later {
+.upcoming {
   opacity: 0.6;
 }
 </style>

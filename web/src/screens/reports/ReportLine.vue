@@ -21,7 +21,7 @@ const lastRun = computed(() =>
 </script>
 
 <template>
-  <div class="pair">
+  <div class="report-row">
     <button
       type="button"
       class="as-link mark"
@@ -36,7 +36,7 @@ const lastRun = computed(() =>
       class="card-box report">
       <h2>
         {{ report.name }}
-        <span v-if="STANDING[report.status]" class="pill standing">{{ STANDING[report.status] }}</span>
+        <span v-if="STANDING[report.status]" class="pill status">{{ STANDING[report.status] }}</span>
       </h2>
       <div class="question">
         <template v-for="(part, i) in report.question" :key="i"
@@ -65,7 +65,7 @@ const lastRun = computed(() =>
 </template>
 
 <style scoped>
-.pair {
+.report-row {
   display: flex;
   gap: 12px;
   align-items: flex-start;
@@ -77,7 +77,7 @@ const lastRun = computed(() =>
   padding-top: 11px;
   color: var(--amber);
 }
-.standing {
+.status {
   font-size: 11.5px;
   font-weight: 400;
   margin-left: 6px;
@@ -108,7 +108,7 @@ const lastRun = computed(() =>
   border-bottom: 1.5px solid var(--sea);
 }
 @media (max-width: 900px) {
-  .pair {
+  .report-row {
     flex-wrap: wrap;
   }
   .report {

@@ -35,7 +35,7 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
       <FileColumns v-if="files" :source="source" :table="table" :files="files" :search="search" @said="$emit('said')" />
       <ul v-else class="plain-list">
         <li v-for="column in table.columns" :key="column.name">
-          <span class="mono" :class="{ hit: isHit(column.name) }">{{ column.name }}</span>
+          <span class="mono" :class="{ match: isHit(column.name) }">{{ column.name }}</span>
           <span class="soft"
             >{{ column.type.toLowerCase()
             }}{{ keys.has(column.name) ? ', key' : nullable.has(column.name) ? '' : ', never empty' }}</span
@@ -77,7 +77,7 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
 .strong {
   font-weight: 600;
 }
-.hit {
+.match {
   background: var(--wash);
 }
 .rows {

@@ -88,7 +88,7 @@ public final class BrowserBenchmark {
     }
 
     private static void clicks(ChromeDriver browser, String address) throws Exception {
-        browser.get(address + "/reports/late-crossings");
+        browser.get(address + "/projects/home/reports/late-crossings");
         waitFor(browser, "return document.querySelectorAll('.table-view tr.data').length > 0");
         double[] painted = new double[RUNS];
         double[] whole = new double[RUNS];
@@ -137,7 +137,7 @@ public final class BrowserBenchmark {
                         """,
                         "values.sql", "select 'Value ' || i as value from range(10000) r(i)",
                         "many.sql", "select name from ports where name = :one_of_many"));
-        browser.get(address + "/reports/many");
+        browser.get(address + "/projects/home/reports/many");
         waitFor(browser, "return document.querySelectorAll('.table-view tr.data').length > 0");
         Thread.sleep(1000);
         double[] opened = new double[RUNS];

@@ -58,7 +58,7 @@ class AccessibilityTest extends InBrowser {
             /parameters                          | [data-parameter=port]
             /sources                             | .card-box
             /sent                                | tr.line
-            /live                                | .given li
+            /live                                | .versions li
             /reports/late-crossings/rehearsal    | .rehearsal .btn
             """)
     void aScreenHasNoSeriousViolation(String path, String shown) {
@@ -100,7 +100,7 @@ class AccessibilityTest extends InBrowser {
         browser.press(Keys.ESCAPE);
         browser.click("[data-mark=month] .mark");
         untilOpaque("[data-mark=month] .dropdown-menu.show");
-        assertThat(seriousViolations(".say")).as("mark").isEmpty();
+        assertThat(seriousViolations(".question-row")).as("mark").isEmpty();
         browser.press(Keys.ESCAPE);
         browser.click("header button", "Download");
         browser.see("[aria-label=Download]");

@@ -154,7 +154,7 @@ class BenchTest extends InBrowser {
         browser.untilText("[data-test=row-count]", text -> !text.isBlank());
         browser.hover(card("port"));
         assertThat(browser.see(".cm-lit").getText()).isEqualTo(":port");
-        assertThat(browser.all(".statement .lit")).hasSize(2);
+        assertThat(browser.all(".statement .highlighted")).hasSize(2);
     }
 
     @Test

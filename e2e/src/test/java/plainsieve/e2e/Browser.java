@@ -42,8 +42,10 @@ final class Browser implements AutoCloseable {
                 Map.of("userAgent", String.valueOf(script("return navigator.userAgent")), "acceptLanguage", "en-GB"));
     }
 
+    /** Opens a page. A screen without a project is that of the demo's. */
     void open(String path) {
-        driver.get(server + path);
+        boolean ofProject = path.matches("/(reports|queries|parameters|sources|sent)\\b.*");
+        driver.get(server + (ofProject ? "/projects/home" : "") + path);
     }
 
     String address() {

@@ -28,7 +28,7 @@ class ControlsTest extends InBrowser {
     }
 
     private static String question(String... words) {
-        return browser.untilText(".say", text -> {
+        return browser.untilText(".question-row", text -> {
             String line = text.replaceAll("\\s+", " ");
             return java.util.Arrays.stream(words).allMatch(line::contains);
         });
@@ -236,7 +236,7 @@ class ControlsTest extends InBrowser {
     @Test
     void everyRowIsDownloadedWhateverThePageShows() {
         browser.open("/reports/late-crossings?rows=50&port=&from=&to=&min_delay=");
-        String all = browser.untilText("[data-test=counted]", text -> text.startsWith("50 of "))
+        String all = browser.untilText("[data-test=row-count-text]", text -> text.startsWith("50 of "))
                 .replaceAll(".* of ([\\d,]+) .*", "$1");
         browser.click(".table-view button", "Download every row");
         browser.click("[aria-label=Download] label", "JSON");
@@ -250,14 +250,14 @@ class ControlsTest extends InBrowser {
         question("from Lunna");
         browser.click("header button", "Saved");
         browser.type("[aria-label='Name for these choices']", "My own port");
-        browser.see("header .kept button", "My own port");
+        browser.see("header .selection button", "My own port");
         browser.open("/reports/late-crossings");
         question("Ardlow, Skerrin");
         browser.click("header button", "Saved");
-        browser.click("header .kept button", "My own port");
+        browser.click("header .selection button", "My own port");
         question("from Lunna");
         browser.click("header button", "Delete My own port");
-        browser.until(() -> browser.all("header .kept").isEmpty() ? true : null);
+        browser.until(() -> browser.all("header .selection").isEmpty() ? true : null);
     }
 
     @Test

@@ -69,7 +69,7 @@ class FindTest extends InBrowser {
         browser.click("main button", "New report");
         browser.see("select#of").sendKeys("Vessel names");
         browser.click("main button", "Make it");
-        browser.untilText("[data-test=standing]", text -> text.contains("not published yet"));
+        browser.untilText("[data-test=save-status]", text -> text.contains("not published yet"));
         browser.untilText(".head h1", text -> text.startsWith("Vessel names"));
         browser.open("/reports");
         browser.click("[aria-label='Remove Vessel names']");
@@ -83,7 +83,7 @@ class FindTest extends InBrowser {
         browser.untilText("main", text -> text.contains("A click opens Cancelled by weather"));
         browser.focusAndPress(".picks button", "Only Tarn");
         browser.untilText("header h1", "Cancelled by weather"::equals);
-        browser.untilText(".say", text -> text.contains("Tarn") && text.contains("28 Feb 2026"));
+        browser.untilText(".question-row", text -> text.contains("Tarn") && text.contains("28 Feb 2026"));
         assertThat(browser.address()).contains("island=Tarn").contains("income_from=2026-02-01");
     }
 

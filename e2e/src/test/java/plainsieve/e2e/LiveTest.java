@@ -71,9 +71,9 @@ class LiveTest {
             browser.take(LIVE, "more", ":min_delay opens with …");
             browser.say(LIVE, "value min_delay", "60");
             browser.untilText(LIVE, text -> text.contains(":min_delay defaults to 60 min"));
-            browser.take(LIVE, "more", "shows at most … rows");
+            browser.take(LIVE, "more", "row limit …");
             browser.say(LIVE, "rows", "7");
-            browser.untilText(LIVE, text -> text.contains("shows at most 7 rows"));
+            browser.untilText(LIVE, text -> text.contains("row limit 7"));
 
             browser.open("/projects/home/reports/late-crossings");
             browser.untilText("main", text -> text.contains("60 min"));

@@ -53,7 +53,7 @@ class MakingByKeysTest extends InBrowser {
         browser.see("[aria-label='Hard-coded values']");
         browser.press(Keys.ESCAPE);
         enter("Make all of them parameters");
-        browser.untilText("[data-test=made]", text -> text.contains("Before and after"));
+        browser.untilText("[data-test=conversion]", text -> text.contains("Before and after"));
         browser.until(
                 () -> browser.all("[aria-label='Hard-coded values'] button").isEmpty() ? true : null);
         assertThat(browser.script("return document.activeElement.dataset.test")).isEqualTo("made");
@@ -62,10 +62,10 @@ class MakingByKeysTest extends InBrowser {
         assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
         browser.script("document.body.focus()");
         enter("Publish");
-        browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
+        browser.untilText("[data-test=save-status]", "Published, no changes since"::equals);
         enter("Open report");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
-        browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
+        browser.untilText(".question-row", text -> text.contains("Ardlow") && text.contains("15"));
     }
 
     /* Esc closes what is offered while typing; anyone who sees nothing of that goes on with Tab, in their own time. */

@@ -58,7 +58,7 @@ class OddChoicesTest extends InBrowser {
     }
 
     private static void untilOneRow() {
-        browser.untilText("[data-test=counted]", "1 row"::equals);
+        browser.untilText("[data-test=row-count-text]", "1 row"::equals);
     }
 
     @Test
@@ -77,7 +77,7 @@ class OddChoicesTest extends InBrowser {
         browser.open(ODD);
         choose("empty text");
         untilOneRow();
-        browser.untilText(".say", text -> text.contains("empty text"));
+        browser.untilText(".question-row", text -> text.contains("empty text"));
         browser.until(() -> browser.address().contains("empty.text=odd_word") ? true : null);
         browser.reload();
         untilOneRow();
@@ -109,7 +109,7 @@ class OddChoicesTest extends InBrowser {
         browser.untilText("[data-control=long_word]", text -> text.contains("All selected."));
         browser.pick("[data-control=long_word]", "v2");
         browser.untilText(".figure b", "1"::equals);
-        browser.untilText(".say", text -> text.contains("v2"));
+        browser.untilText(".question-row", text -> text.contains("v2"));
     }
 
     @Test

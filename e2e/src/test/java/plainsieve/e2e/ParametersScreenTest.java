@@ -25,7 +25,7 @@ class ParametersScreenTest extends InBrowser {
     private void make(Map<String, Object> more) {
         Map<String, Object> body = new HashMap<>(Map.of("name", "tried_out", "label", "Tried out"));
         body.putAll(more);
-        assertThat(api.post("/api/parameters", body).status()).isEqualTo(200);
+        assertThat(api.post("/api/parameters", body).status()).isEqualTo(201);
     }
 
     private JsonNode kept() {
@@ -128,7 +128,7 @@ class ParametersScreenTest extends InBrowser {
     void isTriedBesideItsSentence() {
         make(Map.of("type", "integer"));
         browser.open("/parameters?open=tried_out");
-        browser.type(row("tried_out") + " .tried input", "15");
+        browser.type(row("tried_out") + " .trial input", "15");
         browser.until(() -> kept().get("trialChoice").get("values").toString().equals("[\"15\"]") ? true : null);
         browser.take(row("tried_out"), "start", "15");
         browser.untilSaid(row("tried_out"), "default: 15");

@@ -48,14 +48,14 @@ class ProofTest extends InBrowser {
         browser.open("/queries/" + query);
         browser.see("[aria-label='Hard-coded values'] button", "3 hard-coded values");
         browser.click("[aria-label='Hard-coded values'] button", "Make all of them parameters");
-        browser.untilText("[data-test=made]", text -> text.contains("Before and after: the same"));
-        assertThat(browser.text("[data-test=made]"))
+        browser.untilText("[data-test=conversion]", text -> text.contains("Before and after: the same"));
+        assertThat(browser.text("[data-test=conversion]"))
                 .contains(
                         ":" + from + ", and :",
                         "are used in other queries already.",
                         "Reports default to ",
                         "change “with its defaults”");
-        assertThat(browser.text("[data-test=made]")).contains(":" + from).contains("name still mentions “June”");
+        assertThat(browser.text("[data-test=conversion]")).contains(":" + from).contains("name still mentions “June”");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         assertThat(browser.text(".cm-content")).contains(":" + least).doesNotContain("'Ardlow'");
 
@@ -93,7 +93,7 @@ class ProofTest extends InBrowser {
         browser.see(".cm-fixed", "'Tarn'").click();
         browser.click(".cm-offer button", "Make it a parameter");
         browser.untilText(".cm-content", text -> text.matches("(?s).*:\\w*island.*"));
-        browser.untilText("[data-test=made]", text -> text.contains("the same 2 rows"));
+        browser.untilText("[data-test=conversion]", text -> text.contains("the same 2 rows"));
         browser.click(".top button[title$='(Ctrl Z)']");
         browser.untilText(".cm-content", text -> text.contains("'Tarn'"));
     }
@@ -137,7 +137,7 @@ class ProofTest extends InBrowser {
         browser.open("/reports/" + report + "/rehearsal");
         browser.until(() -> browser.see("main .btn-primary").isEnabled() ? true : null);
         browser.click("main .btn-primary");
-        browser.untilText("[data-test=bad]", "passed"::equals, Browser.LONG_PATIENCE);
+        browser.untilText("[data-test=failed-runs]", "passed"::equals, Browser.LONG_PATIENCE);
         browser.until(() -> browser.all("tr[data-verdict=passed]").size() > 20 ? true : null);
         assertThat(browser.all("tr[data-verdict=refused]")).isNotEmpty();
     }

@@ -80,7 +80,7 @@ class ReaderTest extends InBrowser {
         browser.pick("[data-control=port]", "Ardlow");
         untilCountIsNot(two);
         assertThat(count()).isLessThan(two);
-        assertThat(browser.text(".say")).contains("from Skerrin");
+        assertThat(browser.text(".question-row")).contains("from Skerrin");
         browser.untilText(".table-view tbody", text -> !text.contains("Ardlow") && text.contains("Skerrin"));
         browser.click("button", "See what was sent");
         assertThat(browser.text(".panel .statement")).contains("p.name in (Skerrin)");
@@ -94,11 +94,13 @@ class ReaderTest extends InBrowser {
         count();
         browser.pick("[data-control=port]", "Brae O'Noth");
         browser.type("[data-control=min_delay] input", "30");
-        browser.untilText(".say", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
+        browser.untilText(
+                ".question-row", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
         browser.until(() -> browser.address().contains("min_delay=30") ? true : null);
         browser.untilText(COUNT, text -> text.matches("[\\d,]+"));
         browser.reload();
-        browser.untilText(".say", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
+        browser.untilText(
+                ".question-row", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
         long reloaded = count();
         Map<String, Object> same =
                 Map.of("port", Api.values("Ardlow", "Skerrin", "Brae O'Noth"), "min_delay", Api.values("30"));
@@ -109,7 +111,7 @@ class ReaderTest extends InBrowser {
                         .get(0)
                         .asLong());
         browser.back();
-        browser.untilText(".say", text -> text.contains("15 min"));
+        browser.untilText(".question-row", text -> text.contains("15 min"));
     }
 
     @Test
@@ -117,12 +119,12 @@ class ReaderTest extends InBrowser {
         browser.open(LATE);
         long two = count();
         browser.click("[data-control=port] button", "Clear");
-        browser.untilText(".say", text -> text.contains("from any port"));
+        browser.untilText(".question-row", text -> text.contains("from any port"));
         untilCountIsNot(two);
         assertThat(count()).isGreaterThan(two);
         browser.until(() -> browser.address().contains("port=&") ? true : null);
         browser.reload();
-        browser.untilText(".say", text -> text.contains("from any port"));
+        browser.untilText(".question-row", text -> text.contains("from any port"));
     }
 
     @Test
@@ -132,10 +134,10 @@ class ReaderTest extends InBrowser {
         browser.click("[data-control=vessel] .dropdown-face");
         browser.type("[data-control=vessel] input[type=search]", "dun");
         untilCountIsNot(any);
-        browser.untilText(".say", text -> text.contains("on Dunlin"));
+        browser.untilText(".question-row", text -> text.contains("on Dunlin"));
         browser.click("[data-mark=vessel] button.mark");
         browser.click("[data-mark=vessel] .menu button", "any vessel");
-        browser.untilText(".say", text -> text.contains("on any vessel"));
+        browser.untilText(".question-row", text -> text.contains("on any vessel"));
         browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) == any);
     }
 
@@ -155,10 +157,10 @@ class ReaderTest extends InBrowser {
     void theLimitOfTheTableSendsOnlyTheTablesStatement() {
         browser.open(LATE + "?port=&min_delay=&from=&rows=50");
         long all = count();
-        browser.untilText("[data-test=counted]", text -> text.matches("50 of [\\d,]+ rows"));
+        browser.untilText("[data-test=row-count-text]", text -> text.matches("50 of [\\d,]+ rows"));
         long before = sentSoFar();
         browser.click("[data-control=rows] option[value='100']");
-        browser.untilText("[data-test=counted]", text -> text.matches("100 of [\\d,]+ rows"));
+        browser.untilText("[data-test=row-count-text]", text -> text.matches("100 of [\\d,]+ rows"));
         assertThat(sentSoFar()).isEqualTo(before + 1);
         assertThat(count()).isEqualTo(all);
     }
@@ -166,12 +168,12 @@ class ReaderTest extends InBrowser {
     @Test
     void moreRowsThanAPageComeWhenTheyAreWanted() {
         browser.open(LATE + "?port=&min_delay=&from=&to=&rows=0");
-        browser.untilText("[data-test=counted]", text -> text.startsWith("10,000 of"));
+        browser.untilText("[data-test=row-count-text]", text -> text.startsWith("10,000 of"));
         browser.click("main button", "10,000 more");
-        browser.untilText("[data-test=counted]", text -> text.startsWith("20,000 of"));
+        browser.untilText("[data-test=row-count-text]", text -> text.startsWith("20,000 of"));
         browser.click("[data-control=port] button", "Clear");
         browser.pick("[data-control=port]", "Ardlow");
-        browser.untilText("[data-test=counted]", text -> !text.startsWith("20,000 of"));
+        browser.untilText("[data-test=row-count-text]", text -> !text.startsWith("20,000 of"));
     }
 
     @Test
@@ -180,7 +182,7 @@ class ReaderTest extends InBrowser {
         String first = browser.untilText(COUNT, text -> text.matches("[\\d,]+"));
         browser.pick("[data-control=state]", "Cancelled");
         browser.click("main button", "Show rows");
-        browser.untilText("[data-test=before]", text -> text.equals(first + " before"));
+        browser.untilText("[data-test=previous-period]", text -> text.equals(first + " before"));
     }
 
     @Test
@@ -206,7 +208,7 @@ class ReaderTest extends InBrowser {
         browser.untilText("[data-control=from]", text -> text.contains("“2026-02-30” is not a date."));
         browser.untilText("[data-control=min_delay]", text -> text.contains("“soon” is not a whole number."));
         browser.untilText("main", text -> text.contains("Unknown parameter “prot”. Did you mean “port”?"));
-        assertThat(browser.text(".say")).contains("Ardlo", "2026-02-30", "soon");
+        assertThat(browser.text(".question-row")).contains("Ardlo", "2026-02-30", "soon");
         browser.click("button", "Reset");
         assertThat(count()).isPositive();
     }
@@ -255,7 +257,7 @@ class ReaderTest extends InBrowser {
             browser.untilText(".table-view .note", text -> text.contains("does not respond"));
         });
         untilCountIsNot(before);
-        browser.untilText(".say", text -> text.contains("Corrin Bay") || text.contains("1 more"));
+        browser.untilText(".question-row", text -> text.contains("Corrin Bay") || text.contains("1 more"));
         assertThat(browser.all(".note.bad")).isEmpty();
     }
 
@@ -339,12 +341,12 @@ class ReaderTest extends InBrowser {
     @ValueSource(strings = {"late-crossings", "late-crossings-on-the-islands"})
     void aPickedBarFiltersTheOtherViewsUntilItIsLetGo(String report) {
         browser.open("/reports/" + report);
-        String all = browser.untilText("[data-test=counted]", text -> text.contains("rows"));
+        String all = browser.untilText("[data-test=row-count-text]", text -> text.contains("rows"));
         browser.focusAndPress(".picks button", "Only Skerrin");
         browser.untilText(".picked .pill", text -> text.startsWith("By port: only Skerrin"));
-        browser.untilText("[data-test=counted]", text -> text.contains("rows") && !text.equals(all));
+        browser.untilText("[data-test=row-count-text]", text -> text.contains("rows") && !text.equals(all));
         browser.untilText(".rows tbody td", "Skerrin"::equals);
         browser.click(".picked button");
-        browser.untilText("[data-test=counted]", all::equals);
+        browser.untilText("[data-test=row-count-text]", all::equals);
     }
 }

@@ -80,7 +80,8 @@ class ReportEditorTest extends InBrowser {
                         + " join ports p on p.port_id = c.port_id left join vessels v on v.vessel_id = c.vessel_id"
                         + " where p.name = 'Ardlow' and c.delay_min >= 15 and c.state = 'SAILED'");
         click("button", "Make all of them parameters");
-        browser.untilText("[data-test=made]", text -> text.contains("the same") && !text.contains("other queries"));
+        browser.untilText(
+                "[data-test=conversion]", text -> text.contains("the same") && !text.contains("other queries"));
         click("main button", "New report from this query");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
@@ -95,13 +96,13 @@ class ReportEditorTest extends InBrowser {
         browser.press("Which ship", Keys.ENTER);
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Which ship"));
         click("main button, .head button", "Publish");
-        browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
+        browser.untilText("[data-test=save-status]", "Published, no changes since"::equals);
         click(".head a", "Open report");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         click("header button", "Copy link");
         assertThat(actions).as("as docs/report-editor.md says").isEqualTo(13);
         assertThat(browser.text("main")).contains("Which ship");
-        browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
+        browser.untilText(".question-row", text -> text.contains("Ardlow") && text.contains("15"));
     }
 
     @Test
@@ -207,7 +208,8 @@ class ReportEditorTest extends InBrowser {
         browser.untilText("[aria-label=Parameters] .active", text -> text.startsWith("to"));
         browser.press(Keys.TAB);
         browser.press(Keys.ENTER);
-        browser.untilText(".say", text -> text.startsWith("Late from Ardlow") && text.contains("1 Mar 2026 to"));
+        browser.untilText(
+                ".question-row", text -> text.startsWith("Late from Ardlow") && text.contains("1 Mar 2026 to"));
         api.send("DELETE", "/api/reports/" + id, "");
     }
 
@@ -285,10 +287,10 @@ class ReportEditorTest extends InBrowser {
     void viewersKeepWhatTheyHaveUntilTheyAreGivenMore() {
         String id = begin("late-crossings");
         browser.click(".head button", "Publish");
-        browser.untilText("[data-test=standing]", "Published, no changes since"::equals);
+        browser.untilText("[data-test=save-status]", "Published, no changes since"::equals);
         browser.click("[aria-label='Remove: By port']");
-        browser.untilText("[data-test=standing]", text -> text.endsWith("1 change since publishing"));
-        browser.click("[data-test=standing]");
+        browser.untilText("[data-test=save-status]", text -> text.endsWith("1 change since publishing"));
+        browser.click("[data-test=save-status]");
         browser.untilText(".note", text -> text.contains("Gone: “Bars of the number of rows by port"));
         browser.click(".head button", "View as a viewer");
         browser.see("[data-control=port]");

@@ -51,33 +51,33 @@ class ServerListsTest extends InBrowser {
     void listsDependentListsAndLongListsOnServers(String source) throws Exception {
         bringInPorts(source);
         browser.open("/reports/ports-" + source);
-        browser.untilText("[data-test=counted]", "14 rows"::equals);
+        browser.untilText("[data-test=row-count-text]", "14 rows"::equals);
         browser.untilText(
                 "[data-control=" + source + "_island]", text -> text.contains("Hethra") && text.contains("3"));
         browser.pick("[data-control=" + source + "_island]", "Tarn");
-        browser.untilText("[data-test=counted]", "2 rows"::equals);
+        browser.untilText("[data-test=row-count-text]", "2 rows"::equals);
         browser.click("[data-control=" + source + "_quay] .dropdown-face");
         browser.untilText("[data-control=" + source + "_quay] [role=listbox]", "Brae O'Noth\nTarn Quay"::equals);
         browser.pick("[data-control=" + source + "_quay]", "Brae O'Noth");
-        browser.untilText("[data-test=counted]", "1 row"::equals);
+        browser.untilText("[data-test=row-count-text]", "1 row"::equals);
         browser.press(Keys.ESCAPE);
         browser.pick("[data-control=" + source + "_island]", "Vessay");
         browser.pick("[data-control=" + source + "_island]", "Tarn");
         browser.untilText("main", text -> text.contains("Quay: “Brae O'Noth” does not match the other choices"));
-        browser.untilText("[data-test=counted]", "2 rows"::equals);
+        browser.untilText("[data-test=row-count-text]", "2 rows"::equals);
 
         String ticket = "[data-control=" + source + "_ticket]";
         browser.see(ticket + " input[type=search]").sendKeys("ticket 2999");
         browser.untilText(ticket + " [role=listbox]", text -> text.startsWith("Ticket 2999"));
         browser.press(Keys.ARROW_DOWN, Keys.ENTER);
-        browser.untilText(".say", text -> text.contains("tickets Ticket 29990"));
+        browser.untilText(".question-row", text -> text.contains("tickets Ticket 29990"));
         String many = IntStream.rangeClosed(1, 500).mapToObj(i -> "Ticket " + i).collect(Collectors.joining("\n"))
                 + "\nNowhere";
         browser.paste(ticket + " input[type=search]", many.replace("Ticket ", ""));
         browser.untilText(
                 ticket,
                 text -> text.contains("501 chosen") || text.contains("pasted value is not on the list: Nowhere"));
-        browser.untilText(".say", text -> text.contains("and 499 more"));
-        browser.untilText("[data-test=counted]", "2 rows"::equals);
+        browser.untilText(".question-row", text -> text.contains("and 499 more"));
+        browser.untilText("[data-test=row-count-text]", "2 rows"::equals);
     }
 }

@@ -28,7 +28,7 @@ class SeveralTest extends InBrowser {
         browser.untilText("[role='listbox']", offered -> offered.contains("rows from office"));
         browser.press("her' on port, day, adding wind; keep only matching rows", Keys.ENTER);
         browser.untilText(
-                "[data-test='here']",
+                "[data-test='local-steps']",
                 said -> said.contains("From here on, steps run in this server") && said.contains("harbour and office"));
         String travel = "[data-travel='office harbour']";
         browser.untilSaid(travel, "Values of day and port from office stay here and are not sent to harbour.");
@@ -37,11 +37,11 @@ class SeveralTest extends InBrowser {
 
         browser.click("button", "Run");
         browser.untilText(
-                "[data-test='here']",
+                "[data-test='local-steps']",
                 said -> said.contains("rows_at_harbour of harbour:") && !said.contains("filtered by"));
         String before = browser.see("[data-test=row-count]").getText();
         browser.take(travel, "decision", "may be sent");
-        browser.untilText("[data-test='here']", said -> said.contains("filtered by 2 values of port"));
+        browser.untilText("[data-test='local-steps']", said -> said.contains("filtered by 2 values of port"));
         assertThat(browser.see("[data-test=row-count]").getText()).isEqualTo(before);
         browser.untilText("[data-test='where-ran']", told -> told.contains("weather of office:"));
         assertThat(browser.see("[aria-label='Sent']").getText())

@@ -40,7 +40,7 @@ class StepsTest extends InBrowser {
     private static void act(int number, String words) {
         browser.click(step(number) + " .more");
         browser.until(() -> {
-            browser.all(step(number) + " .acts button").stream()
+            browser.all(step(number) + " .actions button").stream()
                     .filter(button ->
                             button.findElement(By.cssSelector("span")).getText().equals(words))
                     .findFirst()
@@ -101,10 +101,12 @@ class StepsTest extends InBrowser {
                 .asString();
         browser.open("/queries/" + id);
         browser.click("button", "Convert to steps");
-        browser.untilText("[data-test=turned]", "Steps now: 2 rows before and after, identical. Close"::equals);
+        browser.untilText(
+                "[data-test=conversion-note]", "Steps now: 2 rows before and after, identical. Close"::equals);
         browser.untilSaid(step(4), "group by name as harbour: count of rows as n");
         browser.click("button", "Convert to SQL");
-        browser.untilText("[data-test=turned]", text -> text.startsWith("Plain SQL now: 2 rows before and after"));
+        browser.untilText(
+                "[data-test=conversion-note]", text -> text.startsWith("Plain SQL now: 2 rows before and after"));
         browser.click("button", "Undo converting to SQL");
         browser.click("button", "Undo converting to steps");
         browser.untilText("[aria-label=Query]", text -> text.contains("select p.name as harbour, count(*) as n"));
@@ -203,13 +205,13 @@ class StepsTest extends InBrowser {
         open("From cells", "islands", "from ports", "columns island, name");
         run("14");
         browser.click("section[aria-label=Rows] td.pickable");
-        browser.click(".steps-of button", "only rows with this value");
+        browser.click(".cell-steps button", "only rows with this value");
         browser.untilSaid(step(3), "where island =");
         browser.take(step(3), "+", "and name …");
         browser.untilSaid(step(3), "and name has a value");
         browser.untilText("[data-test=row-count]", text -> !text.equals("14"));
         browser.click("section[aria-label=Rows] th button");
-        browser.click(".steps-of button", "group by it");
+        browser.click(".cell-steps button", "group by it");
         browser.untilSaid(step(4), "group by island: count of rows as row_count");
         browser.untilText("[data-test=row-count]", "1"::equals);
     }

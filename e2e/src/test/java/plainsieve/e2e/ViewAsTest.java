@@ -64,12 +64,12 @@ class ViewAsTest {
             operator.open(REPORT);
             operator.untilText("footer", text -> text.contains("See what was sent"));
             operator.take("header", "seen-as", "Ardlow office");
-            operator.untilText("[data-test=looking-as]", text -> text.contains("Viewing as Ardlow office"));
+            operator.untilText("[data-test=view-as]", text -> text.contains("Viewing as Ardlow office"));
             seesArdlowAlone(operator);
             assertThat(operator.address()).contains("view-as=group");
-            operator.click("[data-test=looking-as] a", "View as yourself");
-            operator.untilText(".say", text -> text.contains("Ardlow, Skerrin"));
-            assertThat(operator.all("[data-test=looking-as]")).isEmpty();
+            operator.click("[data-test=view-as] a", "View as yourself");
+            operator.untilText(".question-row", text -> text.contains("Ardlow, Skerrin"));
+            assertThat(operator.all("[data-test=view-as]")).isEmpty();
         }
     }
 
@@ -105,7 +105,7 @@ class ViewAsTest {
     }
 
     private static void seesArdlowAlone(Browser browser) {
-        browser.untilText(".say", text -> text.contains("Ardlow"));
+        browser.untilText(".question-row", text -> text.contains("Ardlow"));
         browser.untilText(TABLE + " tbody", text -> text.contains("Ardlow"));
         assertThat(browser.text(TABLE + " tbody")).doesNotContain("Corrin Bay", "Skerrin", "Tarn Quay");
     }

@@ -224,14 +224,14 @@ class AccessLimitsTest {
     void aDownloadIsItsOwnersAlone() {
         String order = "/api/projects/home/reports/late-crossings/views/crossings/downloads";
         Map<String, Object> body = new HashMap<>(Map.of("runId", "known", "format", "csv", "choices", Map.of()));
-        assertThat(viewer.api().post(order, body).status()).isEqualTo(200);
+        assertThat(viewer.api().post(order, body).status()).isEqualTo(201);
         assertThat(author.api().get("/api/projects/home/downloads/known").status())
                 .isEqualTo(404);
         assertThat(author.api()
                         .get("/api/projects/home/downloads/known/progress")
                         .status())
                 .isEqualTo(404);
-        assertThat(author.api().post(order, body).status()).isEqualTo(200);
+        assertThat(author.api().post(order, body).status()).isEqualTo(201);
         assertThat(viewer.api()
                         .get("/api/projects/home/downloads/known/progress")
                         .json()

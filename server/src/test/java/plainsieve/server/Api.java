@@ -115,6 +115,16 @@ public final class Api {
                         .collect(Collectors.joining("; "));
     }
 
+    /** The whole answer, with its headers. */
+    HttpResponse<String> exchange(String method, String path, Object body) throws IOException, InterruptedException {
+        return client.send(
+                HttpRequest.newBuilder(URI.create(address + inProject(path)))
+                        .header("Content-Type", "application/json")
+                        .method(method, HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+    }
+
     /** A page, as it is served. */
     public String text(String path) throws IOException, InterruptedException {
         return client.send(

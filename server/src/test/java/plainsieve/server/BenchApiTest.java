@@ -40,7 +40,7 @@ class BenchApiTest {
         JsonNode query = newQuery("Rough days", "ferries");
         assertThat(api.post("/api/parameters", parameter("least_waves", "decimal", false))
                         .status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         String text = "select count(*) from crossings where wave_height_m >= :least_waves";
         Api.Answer few = api.runDraft(query.get("id").asString(), text, Map.of("least_waves", values("3.1")));
         Api.Answer all = api.runDraft(query.get("id").asString(), text, Map.of());

@@ -98,7 +98,7 @@ class CopiesKilledTest {
         api.post("/api/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", "select * from sailings"));
         assertThat(api.post(COPIES, Map.of("queryId", "sailings", "name", "Sailings kept"))
                         .status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         atRest(api);
         api.send(
                 "PUT",

@@ -99,7 +99,7 @@ class DeliveriesKilledTest {
         Api.Answer given = api.post("/api/projects/home/publish", Map.of("reason", "Sent by mail"));
         assertThat(given.status()).describedAs(given.lines().toString()).isIn(200, 204);
         assertThat(api.post(DELIVERIES, Map.of("reportId", id, "name", "Diary")).status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         Map<String, Object> body = new HashMap<>(Map.of("name", "Diary", "version", 1));
         body.put(
                 "recipients",

@@ -2,11 +2,19 @@ package plainsieve.server;
 
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.ArraySchema;
+import io.swagger.v3.oas.models.media.Content;
+import io.swagger.v3.oas.models.media.IntegerSchema;
+import io.swagger.v3.oas.models.media.MediaType;
+import io.swagger.v3.oas.models.media.ObjectSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.PathParameter;
+import io.swagger.v3.oas.models.responses.ApiResponse;
 import java.util.List;
+import java.util.Locale;
 import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import plainsieve.server.people.Caller;
@@ -52,5 +60,59 @@ class Describing {
                 }
             }
         };
+    }
+
+    /** Each operation has a summary, made of its ID, and a tag, made of the name of its class. */
+    @Bean
+    OperationCustomizer summaries() {
+        return (operation, method) -> {
+            String area = method.getBeanType().getSimpleName().replaceFirst("Api$", "");
+            operation.setTags(List.of(inWords(area)));
+            operation.setSummary(inWords(operation.getOperationId()) + ".");
+            return operation;
+        };
+    }
+
+    /** {@code listApiKeys} in words: List API keys. */
+    private static String inWords(String name) {
+        String words = name.replaceAll("(?<=[a-z])(?=[A-Z])", " ").toLowerCase(Locale.ROOT);
+        return (words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1))
+                .replace(" api ", " API ")
+                .replaceAll(" sql\\b", " SQL");
+    }
+
+    /** Every operation may answer with a problem document. */
+    @Bean
+    OpenApiCustomizer problemDocuments() {
+        return api -> {
+            api.getComponents().addSchemas("ProblemDocument", problemDocument());
+            ApiResponse response = new ApiResponse()
+                    .description("The problem, and what to do about it (RFC 9457).")
+                    .content(new Content()
+                            .addMediaType(
+                                    "application/problem+json",
+                                    new MediaType()
+                                            .schema(new Schema<>().$ref("#/components/schemas/ProblemDocument"))));
+            api.getComponents().addResponses("Problem", response);
+            api.getPaths().values().stream()
+                    .flatMap(item -> item.readOperations().stream())
+                    .forEach(operation -> operation
+                            .getResponses()
+                            .addApiResponse("default", new ApiResponse().$ref("#/components/responses/Problem")));
+        };
+    }
+
+    private static Schema<?> problemDocument() {
+        Schema<?> document = new ObjectSchema();
+        document.addProperty("status", new IntegerSchema().description("The HTTP status."));
+        document.addProperty("title", new StringSchema().description("The HTTP status, in words."));
+        document.addProperty("detail", new StringSchema().description("What is wrong, and where."));
+        document.addProperty("advice", new StringSchema().description("What to do."));
+        document.addProperty(
+                "problems",
+                new ArraySchema()
+                        .items(new Schema<>().$ref("#/components/schemas/ProblemBody"))
+                        .description("Each problem of a text, a choice or a definition; missing for others."));
+        return document;
     }
 }

@@ -56,7 +56,7 @@ class HeldDeliveriesTest {
         Api api = server.operator();
         assertThat(api.post(DELIVERIES, Map.of("reportId", "held", "name", "Held"))
                         .status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         Map<String, Object> body = new HashMap<>(Map.of("name", "Held", "version", 1, "recipients", to));
         assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(204);
         assertThat(api.post(DELIVERIES + "/held/send", Map.of()).status()).isEqualTo(204);

@@ -2,6 +2,7 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.swagger.v3.oas.annotations.Hidden;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,7 @@ import plainsieve.server.people.Role;
 
 /** A mistake of ours is not told as one of the user's; one of the user's is reported without our insides. */
 class InternalErrorsTest {
+    @Hidden
     @RestController
     @RequiredRole(Role.VIEWER)
     public static class OurMistake {

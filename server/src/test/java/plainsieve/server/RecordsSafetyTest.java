@@ -64,7 +64,7 @@ class RecordsSafetyTest {
         database("create table query (id text)", "pragma application_id = 1347635542", "pragma user_version = 99");
         byte[] before = Files.readAllBytes(file());
         assertThatThrownBy(() -> RecordsFile.check(file()))
-                .hasMessageContaining("newer Plain Sieve")
+                .hasMessageContaining("another version of Plain Sieve")
                 .hasMessageContaining("99");
         assertThat(Files.readAllBytes(file())).isEqualTo(before);
     }

@@ -200,7 +200,7 @@ class StagesTest {
         assertThat(api.get("/api/projects/home/revisions").json()).hasSize(before);
         JsonNode last = stage("live").get("lastChange");
         assertThat(last.get("person").asString()).isEqualTo("keeper");
-        assertThat(last.get("action").asString()).contains(":min_delay is 60 min", "stops after 30 s");
+        assertThat(last.get("action").asString()).contains(":min_delay is 60 min", "timeout 30 s");
         holds(
                 "live",
                 "timeoutSeconds",

@@ -220,7 +220,7 @@ class StepsApiTest {
     void makeAReportOfTheirColumns() {
         String id = newQuery("Steps for a report", "ferries", LATE);
         Api.Answer made = api.post("/api/queries/" + id + "/reports", Map.of());
-        assertThat(made.status()).isEqualTo(200);
+        assertThat(made.status()).isEqualTo(201);
         assertThat(made.json().get("id").asString()).isNotEmpty();
     }
 
@@ -232,7 +232,7 @@ class StepsApiTest {
         parameter.put("version", 0);
         parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
         parameter.put("trialChoice", Api.blank());
-        assertThat(api.post("/api/parameters", parameter).status()).isEqualTo(200);
+        assertThat(api.post("/api/parameters", parameter).status()).isEqualTo(201);
         String text = "steps 1\nfrom crossings\nwhere wave_height_m > :old_wave and state = ':old_wave'";
         String id = newQuery("Renamed in steps", "ferries", text);
         assertThat(api.post("/api/parameters/old_wave/name", Map.of("name", "new_wave"))

@@ -52,12 +52,12 @@ class TwoPeopleTest {
         Map<String, Object> skerrin = Map.of("port", Api.values("Skerrin"));
         Map<String, Object> lunna = Map.of("port", Api.values("Lunna"));
         assertThat(api.post(path, Map.of("name", "mine", "choices", ardlow)).status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         Api.Answer taken = api.post(path, Map.of("name", "mine", "choices", skerrin));
         assertThat(taken.failure()).contains("Choices are already saved as “mine”");
         assertThat(api.post(path, Map.of("name", "mine", "choices", skerrin, "instead", ardlow))
                         .status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         Api.Answer late = api.post(path, Map.of("name", "mine", "choices", lunna, "instead", ardlow));
         assertThat(late.status()).isEqualTo(409);
         assertThat(api.get(path).json().toString()).contains("Skerrin").doesNotContain("Lunna", "Ardlow");

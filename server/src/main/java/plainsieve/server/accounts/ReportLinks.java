@@ -14,7 +14,6 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.SignedLinkRecords;
 import plainsieve.server.records.SignedLinkRow;
@@ -29,14 +28,12 @@ public class ReportLinks {
     private final SignedLinks signed;
     private final SignedLinkRecords records;
     private final StoredForms forms;
-    private final Projects projects;
     private final Clock clock;
 
-    ReportLinks(SignedLinks signed, SignedLinkRecords records, StoredForms forms, Projects projects, Clock clock) {
+    ReportLinks(SignedLinks signed, SignedLinkRecords records, StoredForms forms, Clock clock) {
         this.signed = signed;
         this.records = records;
         this.forms = forms;
-        this.projects = projects;
         this.clock = clock;
     }
 
@@ -127,7 +124,7 @@ public class ReportLinks {
     }
 
     /**
-     * What a token fixes; nothing for an empty one. Those that were made before links were listed hold, for who is signed in.
+     * What a token fixes; nothing for an empty one.
      *
      * @throws ProblemException when it is not ours for this report, has ended, or was undone
      */
@@ -136,9 +133,6 @@ public class ReportLinks {
             return ValidLink.NONE;
         }
         SignedLinks.LinkContent read = signed.read(target(project, reportId), token);
-        if (read.terms().id().isEmpty()) {
-            return new ValidLink(Optional.empty(), read.choices());
-        }
         SignedLinkRow row = records.find(read.terms().id())
                 .or(() -> fromElsewhere(project, reportId, read))
                 .filter(link -> !link.isTakenBack())
@@ -175,7 +169,6 @@ public class ReportLinks {
     }
 
     private SignedLinks.LinkTarget target(Project project, String reportId) {
-        boolean first = projects.first().id().equals(project.id());
-        return new SignedLinks.LinkTarget(project.id(), first, reportId);
+        return new SignedLinks.LinkTarget(project.id(), reportId);
     }
 }

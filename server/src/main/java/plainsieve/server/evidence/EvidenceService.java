@@ -59,8 +59,7 @@ public class EvidenceService {
             List<String> plan,
             List<EvidenceCollector.Fetched> fetched) {
         public Evidence {
-            // Those that were kept before there were several sources say nothing of it.
-            fetched = fetched == null ? List.of() : List.copyOf(fetched);
+            fetched = List.copyOf(fetched);
         }
 
         static Evidence none(String reason) {

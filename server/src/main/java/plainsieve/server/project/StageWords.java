@@ -7,28 +7,28 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 
-/** What holds in a stage, in words: a clause for each thing. */
+/** Describes the settings of a stage, a clause for each. */
 public final class StageWords {
     private StageWords() {}
 
-    /** All of it, by the names that authors use. */
+    /** All settings, by the names that authors use. */
     public static List<String> of(Project project, Stage stage) {
         List<String> clauses = new ArrayList<>();
-        stage.sources().forEach((from, to) -> clauses.add("asks %s instead of %s".formatted(to, from)));
+        stage.sources().forEach((from, to) -> clauses.add("source %s instead of %s".formatted(to, from)));
         stage.values().forEach((name, value) -> clauses.add(":%s is %s".formatted(name, value(project, name, value))));
         clauses.addAll(limits(stage.limits()));
         return clauses;
     }
 
-    /** How many rows it shows, and how long it waits. */
+    /** The row limit and the timeout. */
     public static List<String> limits(Stage.Limits limits) {
         List<String> clauses = new ArrayList<>();
-        limits.rows().ifPresent(rows -> clauses.add("shows at most %,d rows".formatted(rows)));
-        limits.longest().ifPresent(longest -> clauses.add("stops after %d s".formatted(longest.toSeconds())));
+        limits.rows().ifPresent(rows -> clauses.add("row limit %,d".formatted(rows)));
+        limits.longest().ifPresent(longest -> clauses.add("timeout %d s".formatted(longest.toSeconds())));
         return clauses;
     }
 
-    /** What a parameter opens with, as people would say it. */
+    /** The default of a parameter, by its labels. */
     public static String value(Project project, String name, DefaultDefinition value) {
         ParameterDefinition definition = project.parameters().get(name);
         if (!value.formulaText().isEmpty()) {

@@ -42,7 +42,7 @@ public final class RecordsFile {
             checkMarks(file, connection);
         } catch (SQLException e) {
             throw new IncompatibleDatabaseException(
-                    "%s cannot be read: %s. It was left as it is.".formatted(file, e.getMessage()));
+                    "%s cannot be read: %s. It was not changed.".formatted(file, e.getMessage()));
         }
     }
 
@@ -52,12 +52,12 @@ public final class RecordsFile {
         boolean empty = pragma(connection, "select count(*) from sqlite_master") == 0;
         if (application != APPLICATION_ID && !empty) {
             throw new IncompatibleDatabaseException(
-                    "%s is a database of another program. It was left as it is. Move it away, or choose another folder with plainsieve.data-folder."
+                    "%s is a database of another program. It was not changed. Move it away, or choose another folder with plainsieve.data-folder."
                             .formatted(file));
         }
         if (version > LATEST_VERSION) {
             throw new IncompatibleDatabaseException(
-                    "%s was written by a newer Plain Sieve (records version %d, this program knows %d). It was left as it is. Start the newer program."
+                    "%s was written by another version of Plain Sieve (schema version %d; this version supports up to %d). It was not changed. Start the version that wrote it, or choose another folder with plainsieve.data-folder."
                             .formatted(file, version, LATEST_VERSION));
         }
         if (!empty && version < LATEST_VERSION) {

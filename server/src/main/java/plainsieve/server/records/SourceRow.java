@@ -10,11 +10,6 @@ import java.util.Arrays;
  * @param projects the ids of those that may ask it, with a space between them; empty when all may
  */
 public record SourceRow(String id, String kind, String settings, String password, int position, String projects) {
-    public SourceRow {
-        // One that was removed before projects were named was for all.
-        projects = projects == null ? "" : projects;
-    }
-
     /** Whether a project may ask it. */
     public boolean isFor(String projectId) {
         return projects.isEmpty() || Arrays.asList(projects.split(" ")).contains(projectId);

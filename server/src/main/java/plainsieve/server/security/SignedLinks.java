@@ -42,14 +42,14 @@ public final class SignedLinks {
         return fromElsewhere;
     }
 
-    /** The report that a link is for. @param first whether its project is the one that links without a project mean */
-    public record LinkTarget(String projectId, boolean first, String reportId) {}
+    /** The report that a link is for. */
+    public record LinkTarget(String projectId, String reportId) {}
 
     /**
      * How a link holds, so that other servers with the same key know it, too.
      *
-     * @param id of the link; empty for those that were made before links were listed
-     * @param ends as ISO 8601; empty for no end, and for those that were made before their tokens said it
+     * @param id of the link
+     * @param ends as ISO 8601; empty for no end
      * @param anyone whether it opens the report for anyone who has it
      */
     public record LinkTerms(String id, String ends, boolean anyone) {}
@@ -57,16 +57,15 @@ public final class SignedLinks {
     /** What a genuine token says. */
     public record LinkContent(LinkTerms terms, Map<String, ChoiceText> choices) {}
 
-    /** What a token holds. Links made before there were several projects name none, those before they were listed have no id. */
+    /** The content of a token. */
     private record TokenPayload(
-            String project, String report, String id, String ends, Boolean anyone, Map<String, TokenChoice> choices) {
+            String project, String report, String id, String ends, boolean anyone, Map<String, TokenChoice> choices) {
         LinkTerms terms() {
-            return new LinkTerms(id == null ? "" : id, ends == null ? "" : ends, Boolean.TRUE.equals(anyone));
+            return new LinkTerms(id, ends, anyone);
         }
 
         boolean isFor(LinkTarget target) {
-            boolean sameProject = project == null ? target.first() : project.equals(target.projectId());
-            return sameProject && report.equals(target.reportId());
+            return target.projectId().equals(project) && target.reportId().equals(report);
         }
     }
 

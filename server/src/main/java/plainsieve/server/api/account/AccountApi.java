@@ -25,9 +25,11 @@ import plainsieve.server.accounts.ApiKeys;
 import plainsieve.server.accounts.AuthenticatedPerson;
 import plainsieve.server.api.AuditRecorder;
 import plainsieve.server.api.CallerResolver;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.SessionCookie;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
@@ -139,9 +141,10 @@ class AccountApi {
             int days) {}
 
     /** A key that was made. @param secret is shown here and nowhere again */
-    record CreatedApiKey(ApiKeyBody key, String secret) {}
+    record CreatedApiKey(String id, ApiKeyBody key, String secret) implements Identified {}
 
     @PostMapping("/keys")
+    @Creates("/api/me/keys/{created}")
     CreatedApiKey createApiKey(@Valid @RequestBody NewApiKey body, HttpServletRequest request) {
         String project = body.projectId();
         if (!project.isEmpty() && !callerResolver.sees(request, project)) {
@@ -150,7 +153,7 @@ class AccountApi {
         ApiKeys.CreatedKey made = apiKeys.make(
                 inPerson(), new ApiKeys.KeyRequest(Absent.orEmpty(body.name()), project, body.role(), body.days()));
         auditRecorder.note(request, "made a key", project, made.row().name());
-        return new CreatedApiKey(ApiKeyBody.of(made.row()), made.secret());
+        return new CreatedApiKey(made.row().id(), ApiKeyBody.of(made.row()), made.secret());
     }
 
     @DeleteMapping("/keys/{id}")

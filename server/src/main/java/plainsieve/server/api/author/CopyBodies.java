@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.copies.StoredCopies;
 
 /** Stored copies on the wire. */
@@ -45,5 +46,6 @@ final class CopyBodies {
             CopyContent content,
             CopyContent heldResult,
             LastJob lastJob,
-            String nextRun) {}
+            String nextRun)
+            implements Identified {}
 }

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.server.api.Audited;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.author.DeliveryBodies.AttachmentBody;
 import plainsieve.server.api.author.DeliveryBodies.ConditionBody;
@@ -72,6 +73,7 @@ class DeliveriesApi {
     /** A delivery to no recipients yet. */
     @PostMapping
     @Audited("added a delivery")
+    @Creates("/api/projects/{project}/deliveries/{created}")
     DeliveryBody createDelivery(Project project, @Valid @RequestBody NewDelivery body) {
         return pages.body(project, edits.add(project, body.reportId(), body.name()));
     }

@@ -28,6 +28,7 @@ import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ColumnBody;
@@ -148,6 +149,7 @@ class ParametersApi {
     }
 
     @PostMapping
+    @Creates("/api/projects/{project}/parameters/{created}")
     ParameterBody createParameter(Project project, @Valid @RequestBody ParameterBody body) {
         return ParameterBody.of(edits.add(project, body.toDefinition()));
     }

@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Audited;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
@@ -69,6 +70,7 @@ class QueriesApi {
     }
 
     @PostMapping
+    @Creates("/api/projects/{project}/queries/{created}")
     QueryBodies.QueryBody createQuery(Project project, @Valid @RequestBody QueryBodies.NewQuery body) {
         return QueryBodies.QueryBody.of(project, edits.add(project, body.name(), body.sourceId(), body.text()));
     }
@@ -115,12 +117,14 @@ class QueriesApi {
     }
 
     @PostMapping("/{id}/copies")
+    @Creates("/api/projects/{project}/queries/{created}")
     QueryBodies.QueryBody duplicateQuery(Project project, @PathVariable String id) {
         return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
     }
 
     /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
     @PostMapping("/{id}/reports")
+    @Creates("/api/projects/{project}/reports/{created}")
     QueryBodies.NewReport createReportFromQuery(Project project, Caller caller, @PathVariable String id) {
         return new QueryBodies.NewReport(
                 reportEditor.begin(project, caller, project.query(id)).id());

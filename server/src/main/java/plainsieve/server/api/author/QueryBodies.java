@@ -13,6 +13,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.TextLocation;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.HardCodedValueConversion;
@@ -41,7 +42,8 @@ final class QueryBodies {
             SourceChoiceBody source,
             String text,
             boolean changed,
-            int version) {
+            int version)
+            implements Identified {
         static QueryBody of(Project project, Query query) {
             return new QueryBody(
                     query.id(),
@@ -160,7 +162,7 @@ final class QueryBodies {
     }
 
     /** A report created from a query. */
-    record NewReport(String id) {}
+    record NewReport(String id) implements Identified {}
 
     /** @param version the version that the change is based on */
     record PublishedVersion(int version) {}

@@ -15,9 +15,11 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.ReportOpening;
 import plainsieve.server.api.Audited;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.people.Role;
@@ -113,9 +115,10 @@ class ReportEditsApi {
         edits.openWith(project, id, parameter, body.toText());
     }
 
-    record ReportCopy(String id, String name) {}
+    record ReportCopy(String id, String name) implements Identified {}
 
     @PostMapping("/copies")
+    @Creates("/api/projects/{project}/reports/{created}")
     ReportCopy duplicateReport(Project project, @PathVariable String id) {
         Report copy = edits.duplicate(project, id);
         return new ReportCopy(copy.id(), copy.name());

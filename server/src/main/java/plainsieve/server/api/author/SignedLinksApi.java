@@ -24,8 +24,10 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.ReportLinks;
 import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
@@ -127,9 +129,10 @@ class SignedLinksApi {
             boolean openToAnyone) {}
 
     /** @param token the signed part; it is reported here and nowhere again */
-    record CreatedSignedLink(SignedLink link, String token) {}
+    record CreatedSignedLink(String id, SignedLink link, String token) implements Identified {}
 
     @PostMapping
+    @Creates("/api/projects/{project}/reports/{id}/signed-links/{created}")
     CreatedSignedLink createSignedLink(
             Project project,
             Caller caller,
@@ -151,7 +154,7 @@ class SignedLinksApi {
                 new ReportLinks.LinkRequest(choices, ends(body.lastDay()), body.openToAnyone(), caller.id()));
         String what = body.openToAnyone() ? "created an open signed link" : "created a signed link";
         auditRecorder.note(request, what, project.id(), report.id());
-        return new CreatedSignedLink(body(made.row()), made.token());
+        return new CreatedSignedLink(made.row().id(), body(made.row()), made.token());
     }
 
     /* Of what is held, only what the link says belongs to them. */

@@ -19,6 +19,7 @@ import plainsieve.core.dialect.DatePart;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Audited;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.author.CopyBodies.CopyBody;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
@@ -69,6 +70,7 @@ class StoredCopiesApi {
     /** Keeps the answer of a query from now on. It is made at once, and again when someone asks for it, until it has times. */
     @PostMapping
     @Audited("added a stored copy")
+    @Creates("/api/projects/{project}/copies/{created}")
     CopyBody createStoredCopy(Project project, @Valid @RequestBody NewCopy body) {
         StoredCopy copy = edits.add(project, body.queryId(), body.name());
         return pages.body(project, copy);

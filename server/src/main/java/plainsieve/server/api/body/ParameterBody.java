@@ -1,5 +1,6 @@
 package plainsieve.server.api.body;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -78,7 +79,13 @@ public record ParameterBody(
         @JsonProperty("default") DefaultBody start,
         ChoiceBody trialChoice,
         List<@NotNull(message = RequestLimits.MISSING) String> formerNames,
-        int version) {
+        int version)
+        implements Identified {
+    @Override
+    @JsonIgnore
+    public String id() {
+        return name;
+    }
 
     private static final String SEND_EACH = "send-each";
     private static final String LEAVE_OUT = "leave-out";

@@ -171,7 +171,7 @@ public final class RunBodies {
         return filters.stream().map(FilterBody::toFilter).toList();
     }
 
-    public record DownloadBody(String id, String fileName) {}
+    public record DownloadBody(String id, String fileName) implements Identified {}
 
     /**
      * A request for values of a list.

@@ -26,9 +26,11 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Permissions;
 import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Role;
@@ -64,11 +66,8 @@ class GroupsApi {
      * @param membershipClaims anyone who the service says to be one of these is in it
      */
     record GroupBody(
-            String id,
-            String name,
-            List<RoleBody> roles,
-            List<GroupRowAccess> rowAccess,
-            List<String> membershipClaims) {}
+            String id, String name, List<RoleBody> roles, List<GroupRowAccess> rowAccess, List<String> membershipClaims)
+            implements Identified {}
 
     /**
      * Among what everyone of a group chooses.
@@ -160,6 +159,7 @@ class GroupsApi {
             String name) {}
 
     @PostMapping
+    @Creates("/api/groups/{created}")
     GroupBody createGroup(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
         auditRecorder.note(request, "made a group", "", row.name());

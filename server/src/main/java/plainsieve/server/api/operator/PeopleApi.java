@@ -22,8 +22,10 @@ import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Permissions;
 import plainsieve.server.accounts.SignInService;
 import plainsieve.server.api.AuditRecorder;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Person;
@@ -111,10 +113,11 @@ class PeopleApi {
      *
      * @param path to be put after the address of this server
      */
-    record SignInLink(String id, String path) {}
+    record SignInLink(String id, String path) implements Identified {}
 
     /** New person, with a link by which they set their password. */
     @PostMapping
+    @Creates("/api/people/{created}")
     SignInLink createPerson(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
         auditRecorder.note(request, "created an account", "", person.name());

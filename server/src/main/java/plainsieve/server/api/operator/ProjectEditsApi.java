@@ -10,6 +10,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ProjectBody;
@@ -42,6 +43,7 @@ class ProjectEditsApi {
 
     /** An empty project. */
     @PostMapping
+    @Creates("/api/projects/{created}")
     ProjectBody createProject(@Valid @RequestBody ProjectName body) {
         return ProjectBody.of(edits.add(body.name()));
     }

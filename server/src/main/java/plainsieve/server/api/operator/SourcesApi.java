@@ -21,8 +21,10 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.api.Audited;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.UsageBody;
 import plainsieve.server.authoring.SourceEdits;
@@ -142,11 +144,14 @@ class SourcesApi {
         }
     }
 
+    record CreatedSource(String id) implements Identified {}
+
     @PostMapping
-    @ResponseStatus(HttpStatus.CREATED)
+    @Creates("/api/projects/{project}/sources/{created}")
     @Audited("added a source")
-    void createSource(@Valid @RequestBody NewSource body) {
+    CreatedSource createSource(@Valid @RequestBody NewSource body) {
         edits.add(body.access(body.id()));
+        return new CreatedSource(body.id());
     }
 
     record ConnectionTest(String version) {}

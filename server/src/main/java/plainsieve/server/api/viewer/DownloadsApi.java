@@ -21,6 +21,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewPart;
 import plainsieve.server.api.Audited;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
@@ -65,6 +66,7 @@ class DownloadsApi {
     /** Orders a file with every row of a table. What cannot be chosen is reported here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
     @Audited("ordered a download")
+    @Creates("/api/projects/{project}/downloads/{created}")
     RunBodies.DownloadBody createDownload(
             @Staged(Stage.LIVE) Project project,
             Caller caller,

@@ -1,5 +1,6 @@
 package plainsieve.server.api.viewer;
 
+import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.InputStream;
@@ -40,6 +41,7 @@ import plainsieve.server.runs.RequestedChoices;
 import plainsieve.server.runs.RunRequest;
 
 /** The page of a report with its question in the title for anyone who sees it, so that a link shown elsewhere says what it asks. */
+@Hidden
 @RestController
 @RequiredRole(Role.VIEWER)
 class ReportHtmlPages {

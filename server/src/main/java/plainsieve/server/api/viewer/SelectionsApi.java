@@ -20,10 +20,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.ViewerCookie;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
@@ -44,7 +46,7 @@ class SelectionsApi {
         this.callers = callers;
     }
 
-    record Selection(String id, String name, Map<String, ChoiceBody> choices) {
+    record Selection(String id, String name, Map<String, ChoiceBody> choices) implements Identified {
         static Selection of(Selections.Selection kept) {
             return new Selection(kept.id(), kept.name(), ChoiceBody.of(kept.choices()));
         }
@@ -90,6 +92,7 @@ class SelectionsApi {
 
     /** Keeps choices under a name, or without one, in place of a link that would be too long. */
     @PostMapping
+    @Creates("/api/projects/{project}/reports/{reportId}/selections/{created}")
     Selection saveSelection(
             Project project,
             @PathVariable String reportId,
