@@ -5,6 +5,37 @@ import tseslint from 'typescript-eslint'
 /** Lines of code: what a reader must take in. Blank lines and comments do not count. */
 const atMost = max => ['error', { max, skipBlankLines: true, skipComments: true }]
 
+/** The folders of src, each importing only from those before it. */
+const LAYERS = [
+  'api',
+  'composables',
+  'widgets',
+  'find',
+  'sentence',
+  'choices',
+  'controls',
+  'query',
+  'parameters',
+  'objects',
+  'views',
+  'screens',
+]
+
+const importOrder = LAYERS.map((layer, i) => ({
+  files: [`src/${layer}/**/*.{ts,vue}`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: LAYERS.slice(i + 1).map(above => ({
+          regex: `^(\\.\\./)+${above}/`,
+          message: `“${layer}” is below “${above}” (LAYERS in eslint.config.js).`,
+        })),
+      },
+    ],
+  },
+}))
+
 export default tseslint.config(
   { ignores: ['src/api/schema.d.ts', 'dist', '*.js', '*.ts'] },
   ...tseslint.configs.strict,
@@ -33,4 +64,5 @@ export default tseslint.config(
   },
   { files: ['**/use*.ts'], rules: { 'max-lines': atMost(120), 'max-lines-per-function': atMost(80) } },
   { files: ['**/*.test.ts'], rules: { 'max-lines': atMost(250), 'max-lines-per-function': 'off' } },
+  ...importOrder,
 )

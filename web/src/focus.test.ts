@@ -44,7 +44,7 @@ test('the next of several, and at the end the one before', async () => {
   expect(focused()).toBe('a')
 })
 
-test('an editor that stood before does not get it, where the next Tab would write into the text', async () => {
+test('an editor that had it before does not get it back, where Tab would insert text', async () => {
   show(
     '<main><section id="pane"><button id="turn">Turn</button><div contenteditable="true">text</div>' +
       '<p id="gone"><button id="all">All</button></p></section></main>',

@@ -68,9 +68,9 @@ describe('a cell', () => {
     expect(cellInWords(2026, column('fiscal_year', 'INTEGER'))).toBe('2026'))
   it('of a count has them', () => expect(cellInWords(12345, column('passengers', 'INTEGER'))).not.toBe('12345'))
   it('keeps every digit of text', () => expect(cellInWords('007', column('code', 'TEXT'))).toBe('007'))
-  it('shows a moment without a zone as it stands', () =>
+  it('shows a timestamp without a time zone unchanged', () =>
     expect(cellInWords('2026-03-01T06:40', column('at', 'DATETIME'))).toMatch(/06:40/))
   it('keeps a moment it cannot read', () => expect(cellInWords('infinity', column('at', 'DATETIME'))).toBe('infinity'))
-  it('of a number stands on the right', () =>
+  it('of a number is aligned right', () =>
     expect([isNumeric(column('a', 'DECIMAL')), isNumeric(column('a', 'TEXT'))]).toEqual([true, false]))
 })

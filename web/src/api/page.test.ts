@@ -78,7 +78,7 @@ describe('what a page asks for in the same moment', () => {
     expect(sent.map(one => one.body.views.length)).toEqual([2])
   })
 
-  it('is in sight when all of it has come', async () => {
+  it('is visible once all of it has arrived', async () => {
     const before = vi.fn()
     const inSight = atOnce(() => {
       void run('table').catch(() => {})
@@ -156,7 +156,7 @@ describe('what a page asks for in the same moment', () => {
     expect(stopped).toEqual([])
   })
 
-  it('fails each for itself, and what breaks off is told', async () => {
+  it('reports each failure separately, and an interrupted stream', async () => {
     const [table, bars, line] = ['table', 'bars', 'line'].map(view => run(view))
     const request = await first()
     request.say(of(0), { event: 'failed', message: 'No such port.', advice: '', problems: [] }, of(1), begun, done)

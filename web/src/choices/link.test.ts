@@ -39,7 +39,7 @@ describe('choices in a link', () => {
     expect(fromLink(new URLSearchParams('port=A&saved=x&signed=y.z'))).toEqual({ port: chosen(['A']) })
   })
 
-  it('reads what a signed part fixes, whatever it is', () => {
+  it('reads any choice that a signed link fixes', () => {
     const token = btoa(
       String.fromCharCode(
         ...new TextEncoder().encode(JSON.stringify({ report: 'r', choices: { port: chosen(['Þorvik']) } })),

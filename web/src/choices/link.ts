@@ -1,6 +1,6 @@
 import { AS_OF, VIEW_AS, SIGNED } from '../api/inAddress'
 import type { Choices } from '../api/types'
-import { isPick } from './picksLink'
+import { isPick } from './pickNames'
 
 /*
  * Choices in a link, see docs/links.md:

@@ -28,7 +28,7 @@ describe('a typed number', () => {
     ['de-DE', '1000.5', '1000,5'],
     ['en-GB', '1000.5', '1000.5'],
     ['de-DE', 'fifteen', 'fifteen'],
-  ])('stands in its field as %s writes it: %s', (locale, plain, shown) => {
+  ])('is shown in its field in the format of %s: %s', (locale, plain, shown) => {
     expect(numberToType(plain, locale)).toBe(shown)
     expect(numberTyped(shown, locale)).toBe(plain)
   })

@@ -26,7 +26,7 @@ describe('what is late', () => {
     expect(late.value).toBe(false)
   })
 
-  it('is told until it is over', async () => {
+  it('is reported until it ends', async () => {
     const { late, is } = begin()
     await is('running')
     vi.advanceTimersByTime(250)
@@ -46,7 +46,7 @@ describe('what is late', () => {
     expect(late.value).toBe(true)
   })
 
-  it('is nothing once nobody looks', async () => {
+  it('is cleared after unmounting', async () => {
     const { late, is, scope } = begin()
     await is('running')
     scope.stop()

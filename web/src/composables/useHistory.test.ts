@@ -10,7 +10,7 @@ function edits(log: string[]) {
 }
 
 describe('edits', () => {
-  it('are taken back newest first and made again in turn', async () => {
+  it('are undone newest first and redone in order', async () => {
     const log: string[] = []
     const edit = edits(log)
     const history = useHistory()
@@ -32,7 +32,7 @@ describe('edits', () => {
     expect(history.undone.value).toBeUndefined()
   })
 
-  it('stay when they cannot be taken back', async () => {
+  it('stay when they cannot be undone', async () => {
     const history = useHistory()
     history.add(edits([])('a', false))
     await history.undo()

@@ -18,7 +18,7 @@ describe('finding anything', () => {
     expect(names(all, 'ltcr')).toEqual(['Late crossings'])
     expect(names([named('Cancelled by weather'), named('Late crossings')], 'late')).toEqual(['Late crossings'])
   })
-  it('finds by kind and by what stands beside', () => {
+  it('finds by kind and by note', () => {
     expect(names(all, 'ferries')).toEqual(['crossings'])
     expect(names(all, 'parameter')).toEqual([':port'])
   })

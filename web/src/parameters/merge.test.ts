@@ -17,7 +17,7 @@ describe('two authors of one parameter', () => {
     expect(merged).toEqual({ ...base, hint: 'mine', unit: 'theirs', version: 7 })
   })
 
-  it('are told where they changed the same field differently', () => {
+  it('are reported where both changed the same field', () => {
     expect(merge(base, { ...base, hint: 'mine' }, { ...base, hint: 'theirs' }).conflicts).toEqual(['hint'])
     expect(merge(base, { ...base, hint: 'same' }, { ...base, hint: 'same' }).conflicts).toEqual([])
   })

@@ -3,15 +3,8 @@ import type { CompletionContext, CompletionResult } from '@codemirror/autocomple
 import { MariaSQL, PostgreSQL, sql, SQLite } from '@codemirror/lang-sql'
 import { Compartment } from '@codemirror/state'
 import type { EditorView } from '@codemirror/view'
+import type { KnownNames } from './knownNames'
 import { requestLanguage } from './requestLanguage'
-
-/** What the editor completes: the tables of the source with their columns, its functions, and the parameters. */
-export interface KnownNames {
-  source: string
-  tables: Record<string, string[]>
-  functions: string[]
-  parameters: { name: string; words: string }[]
-}
 
 const NOTHING_KNOWN: KnownNames = { source: '', tables: {}, functions: [], parameters: [] }
 const language = new Compartment()

@@ -26,7 +26,7 @@ describe('several sources', () => {
     expect(sourcesOf(parts)).toBe('office and harbour')
   })
 
-  it('are told from a statement of one', () => {
+  it('are distinguished from a statement of one source', () => {
     expect(isSentToSeveral('parts 1\npart "a" from "b" in duckdb, 1 lines')).toBe(true)
     expect(isSentToSeveral("select 'parts 1\n'")).toBe(false)
   })

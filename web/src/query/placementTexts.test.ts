@@ -25,7 +25,7 @@ const ran = (
 })
 
 describe('where a choice ran', () => {
-  it('stands once on each line, with a sign where something can be done', () => {
+  it('is shown once per line, with a sign where action is possible', () => {
     const notes = whereNotes(
       'a = :p and b = :p\nc = :p',
       [],

@@ -1,7 +1,7 @@
 // How a web request looks and what is completed in it. Behind `then` it is SQL.
 import type { CompletionContext, CompletionResult } from '@codemirror/autocomplete'
 import { StreamLanguage, type StreamParser } from '@codemirror/language'
-import type { KnownNames } from './completion'
+import type { KnownNames } from './knownNames'
 
 const STARTS = /^(request 1|get|post|query|header|body|rows at|read as|pages by|column|cached for|then)\b/
 const WORDS = /^(joined by|format|last day|read-only|link at|number|offset|of|rows|from|is|header|json|csv)\b/

@@ -15,7 +15,7 @@ const notice = (message: string, start: number): Notice => ({
   parameter: '',
 })
 
-it('says once what is said of several places', () => {
+it('lists a repeated difference once', () => {
   const together = putTogether([notice('a', 1), notice('b', 5), notice('a', 9), notice('a', 20)])
   expect(together.map(alike => [alike.first.message, alike.all.length])).toEqual([
     ['a', 3],

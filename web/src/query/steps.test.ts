@@ -20,7 +20,7 @@ import {
 const TEXT = "steps 1\nfrom crossings\nwhere state = 'CANCELLED'\noff: first 20 rows"
 
 describe('the text of steps', () => {
-  it('is told from SQL by its first line', () => {
+  it('is recognized by its first line', () => {
     expect(isSteps(TEXT)).toBe(true)
     expect(isSteps('select 1')).toBe(false)
     expect(isSteps('')).toBe(false)
@@ -80,7 +80,7 @@ describe('a fixed value in a step', () => {
     expect(fixedValue('-12.5')).toBe('-12.5')
     expect(fixedValue('2026-03-01')).toBe('2026-03-01')
   })
-  it('is none where a parameter, a column or a list stands', () => {
+  it('is none for a parameter, a column or a list', () => {
     expect(fixedValue(':port')).toBeUndefined()
     expect(fixedValue('departed_at')).toBeUndefined()
     expect(fixedValue("'a', 'b'")).toBeUndefined()

@@ -12,7 +12,7 @@ const ofOurs = classesOf(built)
 /* Words without a dash (row, card, mark) are classes of our own. */
 const isMissing = (name: string): boolean => name.includes('-') && ofBootstrap.has(name) && !ofOurs.has(name)
 
-it('has every class of Bootstrap that stands on a page', () => {
+it('has every Bootstrap class that a page uses', () => {
   const said = Object.values(pages).flatMap(page => page.match(/class="[^"]*"/g) ?? [])
   const names = new Set(said.flatMap(classes => classes.match(/[\w-]+/g) ?? []))
   expect(names.size).toBeGreaterThan(100)

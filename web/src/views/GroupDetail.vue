@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { ColumnFilter, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import RowTable from '../widgets/RowTable.vue'
+import RowTable from './RowTable.vue'
 import GroupRows from './GroupRows.vue'
 import RunNote from './RunNote.vue'
 import { useViewRun, type ViewRunContext, type Picked } from './useViewRun'

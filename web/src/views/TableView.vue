@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { View } from '../api/types'
 import { hereSoFar, lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
-import RowTable from '../widgets/RowTable.vue'
+import RowTable from './RowTable.vue'
 import CopyRows from './CopyRows.vue'
 import { chosenColumns } from './chosenColumns'
 import { furtherRows } from './reportLinks'
@@ -13,7 +13,7 @@ import { useViewRun, type ViewRunContext, type Sorted } from './useViewRun'
 import RunNote from './RunNote.vue'
 import ViewCard from './ViewCard.vue'
 
-const DownloadPanel = defineAsyncComponent(() => import('../screens/reader/DownloadPanel.vue'))
+const DownloadPanel = defineAsyncComponent(() => import('./DownloadPanel.vue'))
 
 const props = defineProps<{ view: View; asked: ViewRunContext; total: number | undefined; downloading: boolean }>()
 const emit = defineEmits<{ answer: [answer: RunResult | undefined]; download: [open: boolean] }>()

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { inTooltip } from './bars'
 
-describe('what is told of a bar', () => {
-  it('is text, whatever a value holds', () => {
+describe('the description of a bar', () => {
+  it('is text for any value', () => {
     const pointed = { name: '<img src=x onerror=alert(1)>', seriesName: '<b>late</b>', value: 1200 }
     const told = inTooltip(pointed, true, ' & more')
     expect(told).not.toMatch(/[<>]/)

@@ -5,7 +5,7 @@ import { widthsOf } from './layout'
 const view = (kind: string, width = 0): View => ({ kind, layout: { width } }) as View
 const widths = (...views: View[]): number[] => widthsOf(views)
 
-describe('views stand in rows of twelve parts', () => {
+describe('views are laid out in rows of twelve columns', () => {
   it('two bars share a row, a lone one has it whole', () => {
     expect(widths(view('figures'), view('bars'), view('bars'), view('table'))).toEqual([12, 6, 6, 12])
     expect(widths(view('bars'), view('bars'), view('bars'))).toEqual([6, 6, 12])

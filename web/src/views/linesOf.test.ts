@@ -17,7 +17,7 @@ describe('lines of an answer', () => {
       withoutDay: 0,
     })
   })
-  it('share their days, and the largest stand there', () => {
+  it('share their days, and the largest are shown', () => {
     const rows: Cell[][] = Array.from({ length: 10 }, (_, i) => ['2025-01-06', `port ${i}`, i] as Cell[])
     const { lines, leftOut } = linesOf(view('at:week', 'port'), [...rows, ['2025-01-20', 'port 9', 1]], 'week')
     expect(lines).toHaveLength(8)
@@ -31,7 +31,7 @@ describe('lines of an answer', () => {
     expect(span('soon', '')).toEqual(['2025-01-13'])
     expect(linesOf(view('at:month'), [], 'month', ['2025-01-01', '2025-12-31']).days).toEqual([])
   })
-  it('tell of rows without a day', () => {
+  it('mention rows without a day', () => {
     expect(linesOf(view('at:day'), [[null, 4]], 'day')).toMatchObject({ days: [], lines: [], withoutDay: 4 })
   })
 })

@@ -25,7 +25,7 @@ describe('a click that opens another report', () => {
     expect(leadOf(report, picked('by-vessel', null), {})).toBe('/reports/diary?without=ship'))
   it('is none where no view says so', () =>
     expect(leadOf(report, picked('by-port', 'Ardlow'), choices)).toBeUndefined())
-  it('is none for what a table lacks, which has a way of its own', () => {
+  it('is none for a missing value, which has its own link form', () => {
     expect(leadOf(report, picked('rows', 'Ardlow'), choices)).toBeUndefined()
     expect(furtherRows(report, 'rows', choices)).toEqual({
       name: 'All of it',

@@ -4,7 +4,7 @@ import { Away } from '../api/client'
 import type { Choices, ColumnFilter, Report, QuestionPart, View } from '../api/types'
 import type { Run } from '../api/runs'
 import { lastAnswer, useRun } from '../composables/useRun'
-import type { Waiting } from '../screens/reader/useShowing'
+import type { Waiting } from './useShowing'
 import type { CacheRefresh } from './useKept'
 
 export interface Sorted {

@@ -6,7 +6,7 @@ import { lastAnswer } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import RunningWords from '../../views/RunningWords.vue'
-import RowTable from '../../widgets/RowTable.vue'
+import RowTable from '../../views/RowTable.vue'
 import StepsOfCell from './StepsOfCell.vue'
 
 const props = defineProps<{

@@ -86,7 +86,7 @@ describe('a draft', () => {
     expect(server.text).toBe('select precious')
   })
 
-  it('tries again by itself when the server is back', async () => {
+  it('retries when the server responds again', async () => {
     server.status = 0
     const { edit, saving } = draft()
     edit('select 2')

@@ -2,7 +2,7 @@ import { computed, type ComputedRef } from 'vue'
 import { get } from '../../api/client'
 import type { ParameterOverview, Query, SourceContents } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import type { KnownNames } from '../../query/completion'
+import type { KnownNames } from '../../query/knownNames'
 
 /** Completions of a query: the names of its source, as far as known, and the project's parameters. */
 export function useKnownNames(query: () => Query, uses: () => ParameterOverview[]): ComputedRef<KnownNames> {

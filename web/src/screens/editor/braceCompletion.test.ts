@@ -9,7 +9,7 @@ const complete = (before: string, after: string, name: string): string => {
 }
 
 describe('a name in the question line', () => {
-  it('is begun behind a brace, or behind the dots of a range', () => {
+  it('starts after a brace, or after the dots of a range', () => {
     expect(begunAt('From {po', 8)).toEqual({ at: 6, name: 'po' })
     expect(begunAt('{', 1)).toEqual({ at: 1, name: '' })
     expect(begunAt('{from..t', 8)).toEqual({ at: 7, name: 't' })

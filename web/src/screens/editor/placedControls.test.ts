@@ -26,7 +26,7 @@ describe('headings of controls', () => {
     expect(headings(control('port'), control('day'))).toEqual(['Where', 'When'])
     expect(headings(control('port'), control('day', { heading: 'Where' }))).toEqual(['Where', ''])
   })
-  it('are not begun by what stands only in the question line', () => {
+  it('exclude controls that are only in the question line', () => {
     expect(headings(control('port'), control('day', { place: 'in-sentence' }), control('port'))).toEqual([
       'Where',
       '',

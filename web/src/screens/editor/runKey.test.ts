@@ -12,7 +12,7 @@ const view = {
 const key = (changed: object): string => runKey(report, { ...view, ...changed })
 
 describe('a view on the making page', () => {
-  it('keeps its rows when it is called otherwise or drawn larger', () => {
+  it('keeps its rows when it is renamed or resized', () => {
     expect(key({ title: 'Harbours' })).toBe(key({}))
     expect(key({ layout: { ...view.layout, width: 8, height: 9 } })).toBe(key({}))
   })

@@ -51,7 +51,7 @@ beforeEach(() => {
 })
 
 describe('a report that is being made', () => {
-  it('keeps changes that come faster than they are saved, one behind the other', async () => {
+  it('keeps changes that arrive faster than they are saved, in order', async () => {
     const { making } = mounted()
     await Promise.all(['a', 'b', 'c'].map(taken => making.take('view:x', 'title', taken)))
     expect(server.form).toEqual(['a', 'b', 'c'])
@@ -59,7 +59,7 @@ describe('a report that is being made', () => {
     expect(making.failure.value).toBeUndefined()
   })
 
-  it('is taken back change by change', async () => {
+  it('is undone change by change', async () => {
     const { making, history } = mounted()
     await making.take('view:x', 'title', 'a')
     await making.take('view:x', 'title', 'b')
@@ -71,7 +71,7 @@ describe('a report that is being made', () => {
     expect(server.form).toEqual(['a'])
   })
 
-  it('does not take back what a colleague has changed since, not even after it was seen', async () => {
+  it('does not undo a colleague’s later change, even after it was loaded', async () => {
     const { making, history } = mounted()
     await making.take('view:x', 'title', 'mine')
     server = { version: server.version + 1, form: [...server.form, 'theirs'] }

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import type { Choices, Parameter, Report } from '../../api/types'
 import ReportControl from './ReportControl.vue'
 import type { FixedReasons } from './useReader'
-import type { Waiting } from './useShowing'
+import type { Waiting } from '../../views/useShowing'
 
 const props = defineProps<{
   report: Report

@@ -6,7 +6,7 @@ import { asOf } from '../../api/asOf'
 import { viewAs } from '../../api/viewAs'
 import { atOnce } from '../../api/page'
 import type { Choices, Selection } from '../../api/types'
-import { isPick } from '../../choices/picksLink'
+import { isPick } from '../../choices/pickNames'
 import { fromLink, isTooLong, SAVED, toLink } from '../../choices/link'
 import { queryOf, type ReportAddress } from './useReportAddress'
 

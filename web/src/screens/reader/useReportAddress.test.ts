@@ -86,7 +86,7 @@ describe('the address of a report', () => {
     expect(now()).toBe('/reports/late?port=Corrin+Bay')
   })
 
-  it('waits when somebody only types', async () => {
+  it('waits while a value is being typed', async () => {
     void address.become({ port: ['Ardlow'] }, later().once)
     window.dispatchEvent(new KeyboardEvent('keydown', { key: 'a' }))
     await settled()
@@ -101,7 +101,7 @@ describe('the address of a report', () => {
     expect(now()).toBe('/reports/late')
   })
 
-  it('stays where Back led to, whatever was still to come', async () => {
+  it('stays at the address that Back led to, despite pending updates', async () => {
     await address.become({ port: ['Ardlow'] }, atOnce)
     const { come, once } = later()
     void address.become({ port: ['Corrin Bay'] }, once)

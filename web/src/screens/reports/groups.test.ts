@@ -9,14 +9,14 @@ const names = (sought: string, ...marked: string[]): [string, string[]][] =>
   groupsOf(all, sought, new Set(marked)).map(group => [group.name, group.reports.map(one => one.id)])
 
 describe('reports in groups', () => {
-  it('stand by whom they are for, those for everyone last', () => {
+  it('are sorted by audience, those for everyone last', () => {
     expect(names('')).toEqual([
       ['For finance', ['Fares']],
       ['For harbour offices', ['Late']],
       ['For everyone', ['Diary']],
     ])
   })
-  it('that are marked stand first, once', () => {
+  it('that are favorites come first, once', () => {
     expect(names('', 'Diary', 'gone')[0]).toEqual(['Favorite', ['Diary']])
     expect(names('', 'Diary')).toHaveLength(3)
   })

@@ -19,7 +19,7 @@ describe('the page to come back to', () => {
     'http://ferries.test/reports',
     '/sign-in?back=/',
     '',
-  ])('is no page of others: %s', back => {
+  ])('never leaves the server: %s', back => {
     expect(at(back)).toBe('/')
   })
 

@@ -92,7 +92,7 @@ const body = (): object => ({
   tableOverrides: start.tableOverrides,
 })
 
-/* A database that does not answer may be down today; what cannot be a source is no matter of today. */
+/* A database that does not respond may be down; invalid settings are refused. */
 const mayBeDown = computed(() => tried.value.status === 'failed' && tried.value.failure.status >= 500)
 
 async function attempt(): Promise<void> {

@@ -5,7 +5,7 @@ import { get } from '../../api/client'
 import type { Cell, TablePreview, FileDetails, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
-import RowTable from '../../widgets/RowTable.vue'
+import RowTable from '../../views/RowTable.vue'
 import FileColumns from './FileColumns.vue'
 import { useStart } from './useStart'
 

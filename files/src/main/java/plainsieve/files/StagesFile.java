@@ -9,7 +9,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * What holds in each stage of a project, {@code stages.yaml} beside its {@code project.yaml}: it belongs to anyone who manages
- * the project, and is no part of what authors give to viewers. Described in docs/project-files.md.
+ * the project, and is not part of what authors publish. Described in docs/project-files.md.
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record StagesFile(List<StageEntry> stages) {

@@ -57,6 +57,7 @@ class PackageOrderTest {
             "plainsieve.demo",
             "plainsieve.server.people",
             "plainsieve.server.settings",
+            "plainsieve.server.execution",
             "plainsieve.server.spool",
             "plainsieve.server.records",
             "plainsieve.server.security",

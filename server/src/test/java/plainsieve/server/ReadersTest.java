@@ -127,7 +127,7 @@ class ReadersTest {
         Api.Answer ordered = api.post(
                 "/api/reports/%s/views/%s/downloads".formatted(report, view),
                 Map.of("runId", run, "choices", Map.of(), "format", format, "withHeader", false));
-        assertThat(ordered.status()).isEqualTo(200);
+        assertThat(ordered.status()).isEqualTo(201);
         return ask("GET", "/downloads/" + run, "");
     }
 

@@ -132,7 +132,7 @@ class SeveralApiTest {
                 .contains("port WHILE_SCANNING", "weather_file LEFT_OUT", "wind_least HERE");
         assertThat(proof.get("fetched"))
                 .extracting(one -> one.get("part").asString())
-                .anyMatch(words -> words.startsWith("weather of office: "))
+                .anyMatch(words -> words.startsWith("Weather at the ports of office: "))
                 .anyMatch(words -> words.startsWith("rows_at_harbour of harbour: "));
         assertThat(API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/text")
                         .json()

@@ -166,7 +166,7 @@ class SignedLinksTest {
         Map<String, Object> order = Map.of(
                 "runId", UUID.randomUUID().toString(), "choices", Map.of(), "linkToken", link.token(), "format", "csv");
         Api.Answer ordered = stranger(link).post("/api/reports/held/views/rows/downloads", order);
-        assertThat(ordered.status()).isEqualTo(200);
+        assertThat(ordered.status()).isEqualTo(201);
         String file = "/api/projects/home/downloads/" + ordered.json().get("id").asString();
         assertThat(viewer.get(file).status()).isEqualTo(404);
         assertThat(server.stranger().get(file).status()).isEqualTo(401);
@@ -208,7 +208,7 @@ class SignedLinksTest {
         assertThat(asked(HETHRA, LocalDate.now().minusDays(2).toString(), true).failure())
                 .contains("That date is in the past");
         assertThat(asked(HETHRA, "soon", true).failure()).contains("is no day");
-        assertThat(asked(HETHRA, "", false).status()).isEqualTo(200);
+        assertThat(asked(HETHRA, "", false).status()).isEqualTo(201);
     }
 
     @Test

@@ -26,7 +26,7 @@ import plainsieve.core.value.ProblemException;
  * @param qualifiers what precedes their dots, in lower case
  * @param literals the fixed values as the text has them, without quotes; the items of an array one by one
  * @param operator the operator; {@code OTHER} when there is none or several
- * @param leftColumn the column that stands alone before the operator
+ * @param leftColumn the bare column before the operator
  */
 record PlanCondition(
         String text,
@@ -149,19 +149,19 @@ record PlanCondition(
         return path && isName(tokens, last) ? Optional.of(name(tokens, last)) : Optional.empty();
     }
 
-    /** Whether a database can enter an index with it, when its column stands alone. */
+    /** Whether a database can use an index for it, if its column is bare. */
     boolean canEnterIndex() {
         boolean wild = operator == Comparison.Kind.LIKE
                 && literals.stream().anyMatch(text -> text.startsWith("%") || text.startsWith("_"));
         return !negated && !wild && (operator != Comparison.Kind.OTHER || text.endsWith("null"));
     }
 
-    /** The same about other columns, none of which stands alone. */
+    /** The same condition on other columns, none of them bare. */
     PlanCondition about(Set<String> others) {
         return new PlanCondition(text, others, qualifiers, literals, operator, negated, Optional.empty());
     }
 
-    /** Whether both compare one column that stands alone, or, where one has none, share any column. */
+    /** Whether both compare the same bare column or, where one has none, share any column. */
     boolean isAboutSame(PlanCondition other) {
         return leftColumn.isPresent() && other.leftColumn.isPresent()
                 ? leftColumn.equals(other.leftColumn)

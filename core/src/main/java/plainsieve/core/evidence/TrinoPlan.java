@@ -27,7 +27,7 @@ final class TrinoPlan implements PlanReader {
     private static final String VALUES = ":: ";
     private static final String PARTITION = "PARTITION_KEY";
 
-    /** One stretch of values, from one end to another; a single value stands alone. */
+    /** One range of values, or a single value. */
     private static final Pattern STRETCH = Pattern.compile("[\\[(]([^\\[\\]()]*)[\\])]");
 
     private static final String LEAST = "<min>";

@@ -35,7 +35,7 @@ public enum UnusedIndex {
         return condition.operator() == Comparison.Kind.LIKE ? PATTERN : COST;
     }
 
-    /** A column after the operator, as in {@code ? < departed_at}, may stand alone there. */
+    /** A column after the operator, as in {@code ? < departed_at}, may be bare there. */
     private static boolean isLeft(PlanCondition condition, String column) {
         return !condition.text().toLowerCase(Locale.ROOT).endsWith(column);
     }

@@ -74,7 +74,7 @@ record Literal(Span tokens, String text, Type type) {
         return Optional.of(literal.writtenAs(form).isPresent() ? literal : new Literal(span, text, Type.TEXT));
     }
 
-    /** The value as a choice of this type is written; nothing when it is no value of the type. */
+    /** The value as a choice of this type is written; nothing if it is not a value of the type. */
     Optional<String> writtenAs(Type wanted) {
         String form = wanted == Type.DATETIME ? text.replace(' ', 'T') + (type == Type.DATE ? "T00:00" : "") : text;
         String truth = form.equals("1") ? "true" : form.equals("0") ? "false" : form;

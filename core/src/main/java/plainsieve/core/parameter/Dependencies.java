@@ -40,7 +40,7 @@ public record Dependencies(Map<String, Set<String>> needs) {
     }
 
     /**
-     * The parameters so that each comes after those it needs; otherwise as they were given.
+     * The parameters in topological order: each comes after those it needs, else in the given order.
      *
      * @throws ProblemException when some need each other in a circle, with the path around it
      */

@@ -9,7 +9,7 @@ interface ViewContentSentence {
     /** Says it, up to what it is called. */
     void say(Sentence.Writer sentence);
 
-    /** The options of its own mark; for {@link MarkIds#MORE} those that can be added. */
+    /** The options of a mark; for {@link MarkIds#MORE} the views that can be added. */
     List<MarkOption> offers(String mark);
 
     /** With something else at its own mark. Throws {@link ProblemException} when that cannot be there. */

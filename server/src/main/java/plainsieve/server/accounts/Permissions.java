@@ -71,7 +71,7 @@ public class Permissions {
                 .collect(Collectors.toSet());
     }
 
-    /** The ids of those who make something of a project, by a role in it of their own or of a group; not by one in all projects. */
+    /** The IDs of the project's authors, by a direct or a group role in the project; not by a role in all projects. */
     public Set<String> authorsOf(String projectId) {
         return roles.peopleOf(projectId).stream()
                 .filter(id -> roles.of(id).stream()

@@ -75,7 +75,7 @@ public class ProjectTransfer {
                 entries,
                 given(project),
                 drafts(project),
-                project.travels().stream()
+                project.transferPolicies().stream()
                         .map(policy -> new TransferPolicyEntry(policy.from(), policy.to(), policy.allowed()))
                         .toList());
         List<StageEntry> stages = project.stages().stream()

@@ -2,14 +2,11 @@ package plainsieve.server.authoring;
 
 import com.github.benmanes.caffeine.cache.AsyncCache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
@@ -17,6 +14,7 @@ import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.sentence.MarkOption;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepQuoting;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.runs.QueryRunner;
@@ -35,19 +33,15 @@ public class StepValues {
     private static final long LONGEST_WAIT_MILLIS = 1_500;
 
     private final QueryRunner queryRunner;
-    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "step-values");
-        thread.setDaemon(true);
-        return thread;
-    });
     /* Wanted again at every letter that is typed, and asked once; what could not be asked is forgotten. */
-    private final AsyncCache<CacheKey, List<MarkOption>> kept = Caffeine.newBuilder()
-            .expireAfterWrite(KEPT)
-            .maximumSize(MOST_KEPT)
-            .executor(asking)
-            .buildAsync();
+    private final AsyncCache<CacheKey, List<MarkOption>> kept;
 
-    StepValues(QueryRunner queryRunner) {
+    StepValues(QueryRunner queryRunner, ServerExecutors executors) {
+        this.kept = Caffeine.newBuilder()
+                .expireAfterWrite(KEPT)
+                .maximumSize(MOST_KEPT)
+                .executor(executors.lookups())
+                .buildAsync();
         this.queryRunner = queryRunner;
     }
 
@@ -88,11 +82,6 @@ public class StepValues {
             Thread.currentThread().interrupt();
             return List.of();
         }
-    }
-
-    @PreDestroy
-    void close() {
-        asking.shutdownNow();
     }
 
     private List<MarkOption> counted(Project project, Query query, RequestedChoices requested, String text) {

@@ -5,6 +5,6 @@ package plainsieve.server.authoring;
  *
  * @param kind query or report
  * @param where what of it: live text, draft, question line, a control, …
- * @param line from 1; 0 when it is no line of a text
+ * @param line from 1; 0 for a change outside of texts
  */
 public record TextChange(String kind, String id, String name, String where, int line, String before, String after) {}

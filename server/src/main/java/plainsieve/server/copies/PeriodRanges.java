@@ -17,7 +17,7 @@ final class PeriodRanges {
             case MONTH -> day.withDayOfMonth(1);
             case QUARTER -> day.with(IsoFields.DAY_OF_QUARTER, 1);
             case YEAR -> day.withDayOfYear(1);
-            case WEEKDAY, HOUR -> throw new IllegalArgumentException(stretch + " is no stretch of days");
+            case WEEKDAY, HOUR -> throw new IllegalArgumentException(stretch + " is not a range of days");
         };
     }
 }

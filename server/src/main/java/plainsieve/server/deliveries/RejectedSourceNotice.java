@@ -3,12 +3,14 @@ package plainsieve.server.deliveries;
 import java.util.HashSet;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import plainsieve.server.accounts.AuditLog;
 import plainsieve.server.accounts.Permissions;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.sources.RejectedCredentials;
@@ -26,8 +28,15 @@ class RejectedSourceNotice {
     private final Permissions permissions;
     private final Projects projects;
     private final AuditLog auditLog;
+    private final Executor lookups;
 
-    RejectedSourceNotice(FailureNotifier telling, Permissions permissions, Projects projects, AuditLog auditLog) {
+    RejectedSourceNotice(
+            FailureNotifier telling,
+            Permissions permissions,
+            Projects projects,
+            AuditLog auditLog,
+            ServerExecutors executors) {
+        this.lookups = executors.lookups();
         this.telling = telling;
         this.permissions = permissions;
         this.projects = projects;
@@ -37,7 +46,7 @@ class RejectedSourceNotice {
     /* The statement that met it does not wait for emails. */
     @EventListener
     void on(RejectedCredentials rejected) {
-        CompletableFuture.runAsync(() -> tell(rejected.sourceId())).exceptionally(failure -> {
+        CompletableFuture.runAsync(() -> tell(rejected.sourceId()), lookups).exceptionally(failure -> {
             LOG.warn("Could not notify anyone that {} rejects the user: {}", rejected.sourceId(), failure.getMessage());
             return null;
         });

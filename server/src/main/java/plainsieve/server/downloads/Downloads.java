@@ -2,7 +2,6 @@ package plainsieve.server.downloads;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import jakarta.annotation.PreDestroy;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -12,8 +11,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.people.Caller;
@@ -41,11 +38,6 @@ public class Downloads {
     private final QueryRunner queryRunner;
     private final DownloadFormat.Tools tools;
     private final Spools spools;
-    private final ExecutorService running = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "download");
-        thread.setDaemon(true);
-        return thread;
-    });
     private final Cache<Cancellations.RunKey, Download> downloads =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1_000).build();
 
@@ -108,7 +100,8 @@ public class Downloads {
     public void write(Download download, OutputStream out) throws IOException {
         try (Spool spool = spools.open()) {
             FileWriter writing = new FileWriter(download, new BufferedOutputStream(spool.input(), BUFFER));
-            CompletableFuture<Void> run = CompletableFuture.runAsync(() -> write(download, writing, spool), running);
+            CompletableFuture<Void> run =
+                    CompletableFuture.runAsync(() -> write(download, writing, spool), spools.runs());
             deliver(spool, writing, out);
             run.join();
         } catch (CompletionException e) {
@@ -152,11 +145,6 @@ public class Downloads {
         }
     }
 
-    @PreDestroy
-    void close() {
-        running.shutdownNow();
-    }
-
     private final class FileWriter implements RunListener {
         private static final int TELL_EVERY = 1_000;
 
@@ -189,7 +177,7 @@ public class Downloads {
         @Override
         public void columns(List<Column> columns) {
             BackgroundRowWriter.Opening file = () -> download.format.writer(out, download.header, tools);
-            beside = Optional.of(new BackgroundRowWriter(file, columns, running));
+            beside = Optional.of(new BackgroundRowWriter(file, columns, spools.runs()));
         }
 
         @Override

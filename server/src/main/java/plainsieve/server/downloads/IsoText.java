@@ -20,7 +20,7 @@ final class IsoText {
         return text.length() == DAY && isDay(text) ? dayOf(text) : LocalDate.parse(text);
     }
 
-    /** Throws {@link DateTimeException} when it is no moment of a day, as one with an offset. */
+    /** Throws {@link DateTimeException} unless it is a local date and time, for example if it has an offset. */
     static LocalDateTime moment(String text) {
         boolean minutes = text.length() == MINUTE;
         boolean seconds = text.length() == SECOND;

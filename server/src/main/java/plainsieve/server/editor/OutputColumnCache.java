@@ -1,6 +1,5 @@
 package plainsieve.server.editor;
 
-import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -12,7 +11,6 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -20,6 +18,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.steps.model.KnownColumn;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
@@ -43,11 +42,7 @@ class OutputColumnCache implements QueryColumnCache {
     private final QueryRunner queryRunner;
     private final Clock clock;
     private final Map<CacheKey, CacheEntry> asked = new ConcurrentHashMap<>();
-    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "columns-of-queries");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService asking;
 
     private record CacheKey(String sourceId, String text) {}
 
@@ -73,7 +68,8 @@ class OutputColumnCache implements QueryColumnCache {
         }
     }
 
-    OutputColumnCache(QueryRunner queryRunner, Clock clock) {
+    OutputColumnCache(QueryRunner queryRunner, Clock clock, ServerExecutors executors) {
+        this.asking = executors.lookups();
         this.queryRunner = queryRunner;
         this.clock = clock;
     }
@@ -126,10 +122,5 @@ class OutputColumnCache implements QueryColumnCache {
                     .map(column -> new KnownColumn(column.name(), column.kind().type(), true))
                     .toList();
         }
-    }
-
-    @PreDestroy
-    void close() {
-        asking.shutdownNow();
     }
 }

@@ -1,32 +1,28 @@
 package plainsieve.server.jobs;
 
 import java.time.Clock;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.DisposableBean;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.settings.Settings;
 
 /** Starts due jobs; checks once per second. */
 @Component
-class JobScheduler implements DisposableBean {
+class JobScheduler {
     private static final Logger LOG = LoggerFactory.getLogger(JobScheduler.class);
 
     private final JobRunner jobRunner;
     private final Clock clock;
     private final Settings settings;
-    private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "job-clock");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService looking;
 
-    JobScheduler(JobRunner jobRunner, Clock clock, Settings settings) {
+    JobScheduler(JobRunner jobRunner, ServerExecutors executors, Clock clock, Settings settings) {
+        this.looking = executors.scheduler();
         this.jobRunner = jobRunner;
         this.clock = clock;
         this.settings = settings;
@@ -50,10 +46,5 @@ class JobScheduler implements DisposableBean {
             // Rethrowing would end the schedule: no job would start until the server restarts.
             LOG.error("Due jobs could not be determined", e);
         }
-    }
-
-    @Override
-    public void destroy() {
-        looking.shutdownNow();
     }
 }

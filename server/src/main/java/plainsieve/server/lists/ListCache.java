@@ -2,7 +2,6 @@ package plainsieve.server.lists;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import jakarta.annotation.PreDestroy;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -18,7 +17,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -26,6 +24,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.CachedListRecords;
 import plainsieve.server.records.CachedListRow;
@@ -72,15 +71,13 @@ class ListCache {
             .maximumSize(MOST_KEPT)
             .build();
     private final AtomicInteger asked = new AtomicInteger();
-    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "value-lists");
-        thread.setDaemon(true);
-        return thread;
-    });
-    private final Executor soon =
-            CompletableFuture.delayedExecutor(REFRESHED_AFTER_MILLIS, TimeUnit.MILLISECONDS, asking);
+    private final ExecutorService asking;
+    private final Executor soon;
 
-    ListCache(ListQueries queries, CachedListRecords records, StoredForms forms, Clock clock) {
+    ListCache(
+            ListQueries queries, CachedListRecords records, StoredForms forms, ServerExecutors executors, Clock clock) {
+        this.asking = executors.lookups();
+        this.soon = CompletableFuture.delayedExecutor(REFRESHED_AFTER_MILLIS, TimeUnit.MILLISECONDS, asking);
         this.queries = queries;
         this.records = records;
         this.forms = forms;
@@ -234,10 +231,5 @@ class ListCache {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("Every Java has SHA-256", e);
         }
-    }
-
-    @PreDestroy
-    void close() {
-        asking.shutdownNow();
     }
 }

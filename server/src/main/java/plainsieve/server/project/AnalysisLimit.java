@@ -3,15 +3,15 @@ package plainsieve.server.project;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
-import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
-import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.OverloadException;
 
@@ -22,7 +22,7 @@ import plainsieve.server.people.OverloadException;
  * plainsieve.core.value.Interruption}).
  */
 @Component
-public class AnalysisLimit implements DisposableBean {
+public class AnalysisLimit {
     private static final Duration DEADLINE = Duration.ofSeconds(20);
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(10);
     private static final Duration RETRY_AFTER = Duration.ofSeconds(5);
@@ -33,23 +33,22 @@ public class AnalysisLimit implements DisposableBean {
     private final Map<String, Integer> running = new HashMap<>();
     private int total;
     private final ThreadLocal<Boolean> inside = ThreadLocal.withInitial(() -> false);
-    private final ScheduledThreadPoolExecutor watchdog;
+    private final ScheduledExecutorService watchdog;
 
     @Autowired
-    AnalysisLimit() {
-        this(Math.max(4, 2 * Runtime.getRuntime().availableProcessors()), DEADLINE, LONGEST_WAIT);
+    AnalysisLimit(ServerExecutors executors) {
+        this(
+                Math.max(4, 2 * Runtime.getRuntime().availableProcessors()),
+                DEADLINE,
+                LONGEST_WAIT,
+                executors.scheduler());
     }
 
-    AnalysisLimit(int places, Duration deadline, Duration longestWait) {
+    AnalysisLimit(int places, Duration deadline, Duration longestWait, ScheduledExecutorService watchdog) {
         this.places = places;
         this.deadline = deadline;
         this.longestWait = longestWait;
-        this.watchdog = new ScheduledThreadPoolExecutor(1, task -> {
-            Thread thread = new Thread(task, "analysis-limit");
-            thread.setDaemon(true);
-            return thread;
-        });
-        watchdog.setRemoveOnCancelPolicy(true);
+        this.watchdog = watchdog;
     }
 
     /**
@@ -158,10 +157,5 @@ public class AnalysisLimit implements DisposableBean {
                 "Shorten it: send long lists of values as a parameter, and repeated conditions once."));
         problem.addSuppressed(cause);
         return problem;
-    }
-
-    @Override
-    public void destroy() {
-        watchdog.shutdownNow();
     }
 }

@@ -174,7 +174,7 @@ public final class Project {
     }
 
     /** The data transfer policies. */
-    public List<DataTransferPolicy> travels() {
+    public List<DataTransferPolicy> transferPolicies() {
         return parts.transferPolicies();
     }
 

@@ -4,16 +4,15 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.SmartInitializingSingleton;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.settings.ServingSettings;
 
@@ -22,7 +21,7 @@ import plainsieve.server.settings.ServingSettings;
  * use and report the error.
  */
 @Component
-public class ProjectFolderWatcher implements SmartInitializingSingleton, DisposableBean {
+public class ProjectFolderWatcher implements SmartInitializingSingleton {
     private static final Logger LOG = LoggerFactory.getLogger(ProjectFolderWatcher.class);
     private static final long LOOKS_EVERY_MILLIS = 1_000;
 
@@ -30,17 +29,15 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
     private final ServingSettings settings;
     private final ServedProjects servedProjects;
     private final Clock clock;
-    private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(work -> {
-        Thread thread = new Thread(work, "serving");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService looking;
 
     private volatile State state = State.NOTHING;
     private String seen = "";
     private String taken = "";
 
-    ProjectFolderWatcher(ServingSettings settings, ServedProjects servedProjects, Clock clock) {
+    ProjectFolderWatcher(
+            ServingSettings settings, ServedProjects servedProjects, ServerExecutors executors, Clock clock) {
+        this.looking = executors.scheduler();
         this.settings = settings;
         this.files = settings.folder().map(ServedFiles::new);
         this.servedProjects = servedProjects;
@@ -121,10 +118,5 @@ public class ProjectFolderWatcher implements SmartInitializingSingleton, Disposa
                 settings.project(),
                 state.since().isPresent() ? "; the previous ones stay in use" : "",
                 String.join(" ", sentences));
-    }
-
-    @Override
-    public void destroy() {
-        looking.shutdownNow();
     }
 }

@@ -62,7 +62,7 @@ class WriteGate implements Interceptor {
         return changes.get();
     }
 
-    /** A write that is no part of a larger change passes the gate on its own. */
+    /** A write outside of a transaction passes the gate separately. */
     @Override
     public Object intercept(Invocation write) throws Throwable {
         if (TransactionSynchronizationManager.isActualTransactionActive()) {

@@ -9,10 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.rehearsal.RehearsalCase;
 import plainsieve.core.rehearsal.RehearsalCases;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
@@ -24,18 +24,20 @@ public class Rehearsals {
     private final Audiences audiences;
     private final Clock clock;
     private final Map<String, StoredRehearsal> latest = new ConcurrentHashMap<>();
-    private final ExecutorService threads = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "rehearsal");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService threads;
 
     /** One thing to try. @param as whom it is tried as, of those to look as; empty for who rehearses */
     record CaseForAudience(String as, RehearsalCase one) {}
 
     private record StoredRehearsal(Rehearsal rehearsal, List<CaseForAudience> turns) {}
 
-    Rehearsals(RehearsalSetup rehearsalSetup, RehearsalRunner rehearsalRunner, Audiences audiences, Clock clock) {
+    Rehearsals(
+            RehearsalSetup rehearsalSetup,
+            RehearsalRunner rehearsalRunner,
+            Audiences audiences,
+            ServerExecutors executors,
+            Clock clock) {
+        this.threads = executors.runs();
         this.rehearsalSetup = rehearsalSetup;
         this.rehearsalRunner = rehearsalRunner;
         this.audiences = audiences;
@@ -94,7 +96,6 @@ public class Rehearsals {
     @PreDestroy
     void close() {
         latest.values().forEach(kept -> kept.rehearsal().stop());
-        threads.shutdownNow();
     }
 
     private void goOn(DraftOrders.OnStage on, Rehearsal rehearsal, List<CaseForAudience> all) {

@@ -20,7 +20,7 @@ import plainsieve.sources.SourceFailure;
 /** Runs the exact statements that reports will send for a query. Uses EXPLAIN only; no statement is executed. */
 @Service
 public class StatementFormRehearsal {
-    /* Figures that are compared with the span before have none while no span is chosen; that is no fault of the text. */
+    /* Figures compared with the previous period have none while no period is chosen; the query is not at fault. */
     /** Of a comparison: what is chosen is no span of days that has one before it. No reader gets it as an error. */
     static final String NO_SPAN = "no-span";
 

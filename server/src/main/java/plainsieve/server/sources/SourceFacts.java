@@ -1,6 +1,5 @@
 package plainsieve.server.sources;
 
-import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -14,13 +13,13 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalog.ColumnFacts;
 import plainsieve.core.catalog.SourceNames;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.project.TableCache;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.CatalogSchemaContext;
@@ -39,11 +38,7 @@ public class SourceFacts implements TableCache {
 
     private final StatementSender statementSender;
     private final Clock clock;
-    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "source-facts");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService asking;
     private final Map<String, CacheEntry> asked = new ConcurrentHashMap<>();
 
     /** @param before what it had said before */
@@ -66,7 +61,8 @@ public class SourceFacts implements TableCache {
                 new Facts(List.of(), List.of(), ColumnFacts.none(), Map.of(), Map.of(), SourceNames.none());
     }
 
-    SourceFacts(StatementSender statementSender, Clock clock) {
+    SourceFacts(StatementSender statementSender, ServerExecutors executors, Clock clock) {
+        this.asking = executors.lookups();
         this.statementSender = statementSender;
         this.clock = clock;
     }
@@ -230,11 +226,5 @@ public class SourceFacts implements TableCache {
         }
         return new ColumnFacts.TableFacts(
                 table.schema().toLowerCase(Locale.ROOT), table.name().toLowerCase(Locale.ROOT), columns);
-    }
-
-    /** The type of the values that a column holds; nothing when they cannot be chosen. */
-    @PreDestroy
-    void close() {
-        asking.shutdownNow();
     }
 }

@@ -6,8 +6,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Comparator;
+import java.util.concurrent.ExecutorService;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.settings.Settings;
 
 /** Where what slow readers have not taken yet waits: a folder of the data folder, readable by its owner only. */
@@ -17,8 +19,10 @@ public class Spools {
 
     private final Path folder;
     private final long most;
+    private final ExecutorService runs;
 
-    Spools(Settings settings) throws IOException {
+    Spools(Settings settings, ServerExecutors executors) throws IOException {
+        this.runs = executors.runs();
         this.folder = settings.dataFolder().toAbsolutePath().resolve("spool");
         this.most = settings.maxSpoolSize().toBytes();
         Files.createDirectories(
@@ -60,6 +64,11 @@ public class Spools {
                 remove(one);
             }
         }
+    }
+
+    /** The executor of the runs that fill spools, while others read them. */
+    public ExecutorService runs() {
+        return runs;
     }
 
     public Spool open() {

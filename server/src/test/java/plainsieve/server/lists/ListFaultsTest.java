@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.server.AnotherServer;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.AnalysisLimit;
@@ -43,7 +44,11 @@ class ListFaultsTest {
                 }
             };
             ListCache lists = new ListCache(
-                    failing, server.part(CachedListRecords.class), server.part(StoredForms.class), Clock.systemUTC());
+                    failing,
+                    server.part(CachedListRecords.class),
+                    server.part(StoredForms.class),
+                    server.part(ServerExecutors.class),
+                    Clock.systemUTC());
             ListQueries.Prepared list = new ListQueries.Prepared(
                     new StatementOrigin(
                             server.part(Projects.class).first(),
@@ -61,7 +66,6 @@ class ListFaultsTest {
                                     () -> lists.get(list, Duration.ofMinutes(1)).list())
                             .get(10, TimeUnit.SECONDS))
                     .isEqualTo(ONE);
-            lists.close();
         }
     }
 }

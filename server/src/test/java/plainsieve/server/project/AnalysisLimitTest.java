@@ -6,9 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import plainsieve.core.dialect.Dialects;
@@ -25,13 +27,14 @@ class AnalysisLimitTest {
     /* Without accounts, callers are distinguished by browser. */
     private static final Caller BEN = Caller.of("author", Role.AUTHOR, Viewer.browser("ben", "author"));
 
+    private static final ScheduledExecutorService WATCHDOG = Executors.newScheduledThreadPool(1);
     private static final Caller CLEO = Caller.of("author", Role.AUTHOR, Viewer.browser("cleo", "author"));
 
-    private final AnalysisLimit limit = new AnalysisLimit(4, Duration.ofMillis(200), Duration.ofMillis(300));
+    private final AnalysisLimit limit = new AnalysisLimit(4, Duration.ofMillis(200), Duration.ofMillis(300), WATCHDOG);
 
-    @AfterEach
-    void end() {
-        limit.destroy();
+    @AfterAll
+    static void end() {
+        WATCHDOG.shutdownNow();
     }
 
     @Test
@@ -70,7 +73,8 @@ class AnalysisLimitTest {
 
     /** Four places, some of them held until the end. */
     private static final class Held implements AutoCloseable {
-        private final AnalysisLimit limit = new AnalysisLimit(4, Duration.ofSeconds(20), Duration.ofMillis(300));
+        private final AnalysisLimit limit =
+                new AnalysisLimit(4, Duration.ofSeconds(20), Duration.ofMillis(300), WATCHDOG);
         private final CountDownLatch end = new CountDownLatch(1);
         private final CompletableFuture<?>[] running;
 
@@ -90,7 +94,6 @@ class AnalysisLimitTest {
         @Override
         public void close() {
             end.countDown();
-            limit.destroy();
         }
     }
 

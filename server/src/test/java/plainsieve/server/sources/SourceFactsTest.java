@@ -15,6 +15,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.AnotherServer;
+import plainsieve.server.execution.ServerExecutors;
 
 /** What a source said of its columns holds while it does not answer, and goes when the source is another one. */
 class SourceFactsTest {
@@ -52,14 +53,13 @@ class SourceFactsTest {
     @BeforeEach
     void start() {
         server = AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=200");
-        facts = new SourceFacts(server.part(StatementSender.class), clock);
+        facts = new SourceFacts(server.part(StatementSender.class), server.part(ServerExecutors.class), clock);
         facts.waitUntilTold("ferries");
         assertThat(facts.described("ferries")).hasSize(4);
     }
 
     @AfterEach
     void stop() {
-        facts.close();
         server.close();
     }
 

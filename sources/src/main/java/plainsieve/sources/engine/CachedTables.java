@@ -7,7 +7,7 @@ import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Function;
 
-/** Fetched tables in a database of their own. */
+/** Fetched tables in a separate database. */
 public final class CachedTables<F> {
     private static final System.Logger LOG = System.getLogger(CachedTables.class.getName());
 

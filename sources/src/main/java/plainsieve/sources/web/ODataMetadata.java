@@ -38,7 +38,7 @@ final class ODataMetadata {
 
     private ODataMetadata() {}
 
-    /** The entity sets of a service. Throws {@link UnreadableFileException} when it is no description of one. */
+    /** The entity sets of a service. Throws {@link UnreadableFileException} if it is not an OData metadata document. */
     static List<EntitySet> read(Path file) throws IOException {
         ODataMetadata oDataMetadata = new ODataMetadata();
         try (InputStream in = Files.newInputStream(file)) {

@@ -16,7 +16,7 @@ import plainsieve.core.value.ProblemException;
 /**
  * Leaves out a condition one of whose parameters is blank with the rule <i>no filter</i>, or a membership whose
  * parameter is chosen whole.
- * One side of an XOR cannot go: whatever was in its place would decide about the other.
+ * One side of an XOR cannot be omitted: any replacement would decide the result of the other.
  *
  * <pre>
  * x = :p and y = 1    :p blank   y = 1

@@ -44,7 +44,7 @@ public final class StepCompletions {
         }
     }
 
-    /** @param behind the number of steps before the line */
+    /** @param behind the number of steps that precede the line */
     public CompletionList of(String typed, int behind) {
         Matcher query = BEGUN_QUERY.matcher(typed);
         boolean inQuotes = query.find();

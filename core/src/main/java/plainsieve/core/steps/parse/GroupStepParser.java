@@ -203,7 +203,7 @@ final class GroupStepParser {
                 span);
     }
 
-    /** The name of a figure that has none of its own: its words, as far as a name can have them. */
+    /** The name of an unnamed figure, derived from its words. */
     private Step.Name name(Measure.Function function, Optional<StepExpression> of, LineSpan span) {
         if (cursor.takes("as")) {
             return newName();

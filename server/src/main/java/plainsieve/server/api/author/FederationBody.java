@@ -47,7 +47,7 @@ record FederationBody(int step, List<SourcePartBody> parts, List<KeyTransferBody
     }
 
     private static KeyTransferBody travel(Project project, KeyTransfer travel) {
-        String decision = project.travels().stream()
+        String decision = project.transferPolicies().stream()
                 .filter(one -> one.from().equals(travel.from()) && one.to().equals(travel.to()))
                 .map(one -> one.allowed() ? "allowed" : "refused")
                 .findFirst()

@@ -59,7 +59,7 @@ class TransferPoliciesApi {
     /** Everything that was decided. */
     @GetMapping
     List<TransferPolicyBody> listTransferPolicies(Project project) {
-        return project.travels().stream()
+        return project.transferPolicies().stream()
                 .map(policy -> new TransferPolicyBody(policy.from(), policy.to(), policy.allowed() ? ALLOWED : REFUSED))
                 .toList();
     }

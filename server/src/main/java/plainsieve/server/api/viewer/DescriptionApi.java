@@ -9,7 +9,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.people.Role;
 
-/** How the API describes itself (OpenAPI). What makes the description is no part of the server: a test holds that it is true. */
+/** Serves the OpenAPI document. A test generates it and checks that it is current. */
 @RestController
 @Hidden
 @RequiredRole(value = Role.VIEWER, open = true)

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.regex.Matcher;
@@ -28,6 +29,7 @@ import plainsieve.core.parameter.ChoiceLink;
 import plainsieve.server.api.CallerResolver;
 import plainsieve.server.api.FrontEndPage;
 import plainsieve.server.api.RequiredRole;
+import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -51,12 +53,15 @@ class ReportHtmlPages {
     private final QuestionRenderer questionRenderer;
     private final Projects projects;
     private final CallerResolver callerResolver;
+    private final ExecutorService runs;
 
     ReportHtmlPages(
             SignedLinkCallers callers,
             QuestionRenderer questionRenderer,
             Projects projects,
-            CallerResolver callerResolver) {
+            CallerResolver callerResolver,
+            ServerExecutors executors) {
+        this.runs = executors.runs();
         this.callers = callers;
         this.questionRenderer = questionRenderer;
         this.projects = projects;
@@ -100,19 +105,21 @@ class ReportHtmlPages {
         link.remove("view-as");
         link.remove("as-of");
         link.remove("stage");
-        CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
-            Report report = callers.given(project, id, caller);
-            List<RunRequest.ColumnFilter> picked = LinkPicks.taken(link, report);
-            Caller linked = callers.of(project, id, caller, signed == null ? "" : signed.get(0));
-            Project opened = project.opening(report);
-            RequestedChoices choices = ReportRunRequests.choices(opened, linked, report, ChoiceLink.read(link));
-            return report.name() + ": "
-                    + questionRenderer
-                            .ask(opened, report, choices, locale)
-                            .said()
-                            .sentence()
-                    + PickDescription.behindQuestion(picked);
-        });
+        CompletableFuture<String> asked = CompletableFuture.supplyAsync(
+                () -> {
+                    Report report = callers.given(project, id, caller);
+                    List<RunRequest.ColumnFilter> picked = LinkPicks.taken(link, report);
+                    Caller linked = callers.of(project, id, caller, signed == null ? "" : signed.get(0));
+                    Project opened = project.opening(report);
+                    RequestedChoices choices = ReportRunRequests.choices(opened, linked, report, ChoiceLink.read(link));
+                    return report.name() + ": "
+                            + questionRenderer
+                                    .ask(opened, report, choices, locale)
+                                    .said()
+                                    .sentence()
+                            + PickDescription.behindQuestion(picked);
+                },
+                runs);
         try {
             return asked.get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
         } catch (ExecutionException | TimeoutException e) {

@@ -1,6 +1,5 @@
 package plainsieve.server.api.viewer;
 
-import jakarta.annotation.PreDestroy;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -9,8 +8,6 @@ import java.nio.ByteBuffer;
 import java.time.Duration;
 import java.util.UUID;
 import java.util.concurrent.CompletionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
@@ -18,6 +15,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.QuestionBodies;
+import plainsieve.server.people.OverloadException;
 import plainsieve.server.runs.QueryRunner;
 import plainsieve.server.runs.RunRequest;
 import plainsieve.server.sources.Cancellations;
@@ -45,11 +43,6 @@ public class RunStreaming {
     private final Cancellations cancellations;
     private final Spools spools;
     private final JsonMapper json;
-    private final ExecutorService running = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "run");
-        thread.setDaemon(true);
-        return thread;
-    });
 
     RunStreaming(
             QueryRunner queryRunner,
@@ -121,9 +114,13 @@ public class RunStreaming {
         return new UncheckedIOException("The browser went away", e);
     }
 
-    /** Does something beside what the caller does. */
+    /** Does something beside what the caller does; at the limit of threads, before the caller goes on. */
     void begin(Runnable work) {
-        running.execute(work);
+        try {
+            spools.runs().execute(work);
+        } catch (OverloadException e) {
+            work.run();
+        }
     }
 
     /** Asks, and has the answer read, to its end unless others read it, too. */
@@ -216,14 +213,9 @@ public class RunStreaming {
 
     private FailureBody internal(Throwable failure) {
         // What it would have asked is closed before it when the server stops.
-        if (!running.isShutdown()) {
+        if (!spools.runs().isShutdown()) {
             LOG.error("A run failed", failure);
         }
         return FailureBody.INTERNAL;
-    }
-
-    @PreDestroy
-    void close() {
-        running.shutdownNow();
     }
 }

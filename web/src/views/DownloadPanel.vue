@@ -2,15 +2,15 @@
 /* Every row as a file, however many there are: ordered, streamed by the browser's own download, with its progress. */
 import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { asFailure, get, post, type Failure } from '../../api/client'
-import { openLink } from '../../api/openLink'
-import { inServer } from '../../api/location'
-import { inApi } from '../../api/project'
-import { newRunId, stop as stopAtDatabase } from '../../api/runs'
-import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
-import type { Sorted } from '../../views/useViewRun'
-import FailureNote from '../../widgets/FailureNote.vue'
-import { rowsInWords } from '../../formats'
+import { asFailure, get, post, type Failure } from '../api/client'
+import { openLink } from '../api/openLink'
+import { inServer } from '../api/location'
+import { inApi } from '../api/project'
+import { newRunId, stop as stopAtDatabase } from '../api/runs'
+import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../api/types'
+import type { Sorted } from './useViewRun'
+import FailureNote from '../widgets/FailureNote.vue'
+import { rowsInWords } from '../formats'
 
 const props = defineProps<{
   report: Report

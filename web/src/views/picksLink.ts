@@ -1,6 +1,7 @@
 import type { Report } from '../api/types'
-import { keyInWords } from '../views/keys'
-import type { Picked } from '../views/useViewRun'
+import { isPick, ONLY } from '../choices/pickNames'
+import { keyInWords } from './keys'
+import type { Picked } from './useViewRun'
 
 /*
  * Selections in views as part of a link, see docs/links.md:
@@ -8,10 +9,7 @@ import type { Picked } from '../views/useViewRun'
  *   without=only.by-port         its group without a value
  * No parameter can be called so, as no name has a point.
  */
-const ONLY = 'only.'
 const WITHOUT = 'without'
-
-export const isPick = (name: string): boolean => name.startsWith(ONLY)
 
 export function picksToLink(picked: Picked[]): URLSearchParams {
   const link = new URLSearchParams()

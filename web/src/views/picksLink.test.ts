@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { View } from '../api/types'
-import { fromLink } from './link'
+import { fromLink } from '../choices/link'
 import { picksOfLink, picksToLink, strangePicks } from './picksLink'
 
 const views = [
@@ -34,7 +34,7 @@ describe('picks in a link', () => {
   it('of views that are gone, or that group nothing, are no picks', () => {
     expect(read('only.gone=1&only.rows=2&port=Ardlow&without=port')).toEqual([])
   })
-  it('of views that are gone are named, to be told', () => {
+  it('of removed views are listed', () => {
     const strange = (link: string) => strangePicks(new URLSearchParams(link), views)
     expect(strange('only.gone=1&only.rows=2&only.by-port=A&without=only.left:date&without=port')).toEqual([
       'only.gone',

@@ -1,5 +1,5 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
-import type { Choices, Parameter, Question, Report } from '../../api/types'
+import type { Choices, Parameter, Question, Report } from '../api/types'
 
 /** Why no rows are there: they wait to be asked for, or something must be chosen first. */
 export type Waiting = 'no' | 'for-rows' | 'for-choices'

@@ -4,7 +4,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Cell, Column } from '../api/types'
 import { isNumeric } from '../formats'
-import { exactly, formatted } from '../views/formatted'
+import { exactly, formatted } from './formatted'
 
 const props = defineProps<{
   columns: Column[]

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { nextTick, ref } from 'vue'
-import type { Choices, Question, Report } from '../../api/types'
-import { blank, chosen } from '../../choices/choices'
-import { newParameter } from '../../testing/newParameter'
+import type { Choices, Question, Report } from '../api/types'
+import { blank, chosen } from '../choices/choices'
+import { newParameter } from '../testing/newParameter'
 import { useShowing } from './useShowing'
 
 function report(start: string, onDemand: boolean): Report {
