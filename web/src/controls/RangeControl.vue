@@ -30,7 +30,7 @@ const ends = computed<Parameter[]>(() =>
     ...end,
     hint: '',
     label: `${props.from.label}, ${i === 0 ? 'from' : 'to'}`,
-    blankWords: isNumbers.value ? '' : 'open',
+    blankLabel: isNumbers.value ? '' : 'open',
   })),
 )
 const today = useToday()

@@ -6,21 +6,23 @@ import type { ControlEmits, ControlProps } from './types'
 
 defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
+/* Not an empty value: the radio button would take it for a true attribute, and choose yes. */
+const EITHER = 'either'
 const options = [
   { value: 'true', text: 'yes' },
   { value: 'false', text: 'no' },
-  { value: '', text: 'either' },
+  { value: EITHER, text: EITHER },
 ]
 </script>
 
 <template>
   <BFormRadioGroup
-    :model-value="onlyValue(modelValue)"
+    :model-value="onlyValue(modelValue) || EITHER"
     :options="options"
     buttons
     button-variant="outline-primary"
     size="sm"
     :aria-label="parameter.label"
     role="radiogroup"
-    @update:model-value="emit('update:modelValue', $event ? chosen([String($event)]) : blank())" />
+    @update:model-value="emit('update:modelValue', $event === EITHER ? blank() : chosen([String($event)]))" />
 </template>

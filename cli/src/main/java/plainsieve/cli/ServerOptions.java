@@ -13,7 +13,7 @@ import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A running server, and asking it. */
+/** The options that name a server, and requests to it. */
 final class ServerOptions {
     private static final JsonMapper JSON = new JsonMapper();
     private static final int FIRST_FAILURE = 400;
@@ -29,7 +29,7 @@ final class ServerOptions {
             names = "--project",
             paramLabel = "ID",
             defaultValue = "",
-            description = "The project there, as in its addresses; the server's oldest when not said.")
+            description = "The ID of the project, as in its addresses; the oldest project by default.")
     private String project;
 
     @Option(
@@ -69,8 +69,19 @@ final class ServerOptions {
     }
 
     /** The address of something of the project. @param path with a slash in front */
-    String inProject(String path) {
-        return "/api" + (project.isEmpty() ? "" : "/projects/" + encoded(project)) + path;
+    String inProject(String path) throws IOException, InterruptedException {
+        if (project.isEmpty()) {
+            project = oldestProject();
+        }
+        return "/api/projects/" + encoded(project) + path;
+    }
+
+    private String oldestProject() throws IOException, InterruptedException {
+        String id = ask("GET", "/api/projects").path(0).path("id").asString("");
+        if (id.isEmpty()) {
+            throw new IOException("It has no project for this key. Give the key of an author with --key.");
+        }
+        return id;
     }
 
     static String encoded(String id) {

@@ -153,7 +153,7 @@ class BenchTest extends InBrowser {
         run();
         browser.untilText("[data-test=row-count]", text -> !text.isBlank());
         browser.hover(card("port"));
-        assertThat(browser.see(".cm-lit").getText()).isEqualTo(":port");
+        assertThat(browser.see(".cm-highlighted").getText()).isEqualTo(":port");
         assertThat(browser.all(".statement .highlighted")).hasSize(2);
     }
 

@@ -56,7 +56,7 @@ class MakingByKeysTest extends InBrowser {
         browser.untilText("[data-test=conversion]", text -> text.contains("Before and after"));
         browser.until(
                 () -> browser.all("[aria-label='Hard-coded values'] button").isEmpty() ? true : null);
-        assertThat(browser.script("return document.activeElement.dataset.test")).isEqualTo("made");
+        assertThat(browser.script("return document.activeElement.dataset.test")).isEqualTo("conversion");
         enter("New report from this query");
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         assertThat(browser.all("[data-thing^='control:']")).hasSize(3);

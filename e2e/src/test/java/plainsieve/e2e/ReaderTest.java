@@ -13,6 +13,7 @@ import tools.jackson.databind.JsonNode;
 
 class ReaderTest extends InBrowser {
     private static final String LATE = "/reports/late-crossings";
+    private static final String QUESTION = ".question-row";
     private static final String COUNT = ".figure:first-child b";
 
     private final Api api = new Api(RunningServer.get().address());
@@ -80,7 +81,7 @@ class ReaderTest extends InBrowser {
         browser.pick("[data-control=port]", "Ardlow");
         untilCountIsNot(two);
         assertThat(count()).isLessThan(two);
-        assertThat(browser.text(".question-row")).contains("from Skerrin");
+        assertThat(browser.text(QUESTION)).contains("from Skerrin");
         browser.untilText(".table-view tbody", text -> !text.contains("Ardlow") && text.contains("Skerrin"));
         browser.click("button", "See what was sent");
         assertThat(browser.text(".panel .statement")).contains("p.name in (Skerrin)");
@@ -91,19 +92,16 @@ class ReaderTest extends InBrowser {
     @Test
     void aLinkReproducesItsChoices() {
         browser.open(LATE);
-        count();
         browser.pick("[data-control=port]", "Brae O'Noth");
         browser.type("[data-control=min_delay] input", "30");
-        browser.untilText(
-                ".question-row", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
+        browser.untilText(QUESTION, text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
         browser.until(() -> browser.address().contains("min_delay=30") ? true : null);
         browser.untilText(COUNT, text -> text.matches("[\\d,]+"));
         browser.reload();
-        browser.untilText(
-                ".question-row", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
+        browser.untilText(QUESTION, text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
         long reloaded = count();
-        Map<String, Object> same =
-                Map.of("port", Api.values("Ardlow", "Skerrin", "Brae O'Noth"), "min_delay", Api.values("30"));
+        Object ports = Api.values("Ardlow", "Skerrin", "Brae O'Noth");
+        Map<String, Object> same = Map.of("port", ports, "min_delay", Api.values("30"));
         assertThat(reloaded)
                 .isEqualTo(api.runView("late-crossings", "figures", same)
                         .rows()
@@ -111,7 +109,7 @@ class ReaderTest extends InBrowser {
                         .get(0)
                         .asLong());
         browser.back();
-        browser.untilText(".question-row", text -> text.contains("15 min"));
+        browser.untilText(QUESTION, text -> text.contains("15 min"));
     }
 
     @Test
@@ -119,12 +117,12 @@ class ReaderTest extends InBrowser {
         browser.open(LATE);
         long two = count();
         browser.click("[data-control=port] button", "Clear");
-        browser.untilText(".question-row", text -> text.contains("from any port"));
+        browser.untilText(QUESTION, text -> text.contains("from any port"));
         untilCountIsNot(two);
         assertThat(count()).isGreaterThan(two);
         browser.until(() -> browser.address().contains("port=&") ? true : null);
         browser.reload();
-        browser.untilText(".question-row", text -> text.contains("from any port"));
+        browser.untilText(QUESTION, text -> text.contains("from any port"));
     }
 
     @Test
@@ -134,10 +132,10 @@ class ReaderTest extends InBrowser {
         browser.click("[data-control=vessel] .dropdown-face");
         browser.type("[data-control=vessel] input[type=search]", "dun");
         untilCountIsNot(any);
-        browser.untilText(".question-row", text -> text.contains("on Dunlin"));
+        browser.untilText(QUESTION, text -> text.contains("on Dunlin"));
         browser.click("[data-mark=vessel] button.mark");
         browser.click("[data-mark=vessel] .menu button", "any vessel");
-        browser.untilText(".question-row", text -> text.contains("on any vessel"));
+        browser.untilText(QUESTION, text -> text.contains("on any vessel"));
         browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) == any);
     }
 
@@ -208,7 +206,7 @@ class ReaderTest extends InBrowser {
         browser.untilText("[data-control=from]", text -> text.contains("“2026-02-30” is not a date."));
         browser.untilText("[data-control=min_delay]", text -> text.contains("“soon” is not a whole number."));
         browser.untilText("main", text -> text.contains("Unknown parameter “prot”. Did you mean “port”?"));
-        assertThat(browser.text(".question-row")).contains("Ardlo", "2026-02-30", "soon");
+        assertThat(browser.text(QUESTION)).contains("Ardlo", "2026-02-30", "soon");
         browser.click("button", "Reset");
         assertThat(count()).isPositive();
     }
@@ -257,7 +255,7 @@ class ReaderTest extends InBrowser {
             browser.untilText(".table-view .note", text -> text.contains("does not respond"));
         });
         untilCountIsNot(before);
-        browser.untilText(".question-row", text -> text.contains("Corrin Bay") || text.contains("1 more"));
+        browser.untilText(QUESTION, text -> text.contains("Corrin Bay") || text.contains("1 more"));
         assertThat(browser.all(".note.bad")).isEmpty();
     }
 

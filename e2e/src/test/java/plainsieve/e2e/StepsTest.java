@@ -195,7 +195,7 @@ class StepsTest extends InBrowser {
         assertThat(browser.text(".sent .statement")).contains("not exists");
         browser.click(step(2) + " .number");
         browser.untilText(".sent .statement", text -> text.contains("v.name as vessel"));
-        assertThat(browser.all("section[aria-label=Rows] th.fresh")).hasSize(1);
+        assertThat(browser.all("section[aria-label=Rows] th.changed")).hasSize(1);
         browser.click("section[aria-label=Rows] button", "after all of them");
         browser.untilText("[data-test=row-count]", "19"::equals);
     }

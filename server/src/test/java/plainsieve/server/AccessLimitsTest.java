@@ -155,8 +155,8 @@ class AccessLimitsTest {
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains("You are a viewer");
         assertThat(key(author, "", "OPERATOR").status()).isEqualTo(422);
-        assertThat(key(author, "", "AUTHOR").status()).isEqualTo(200);
-        assertThat(key(operator, "", "OPERATOR").status()).isEqualTo(200);
+        assertThat(key(author, "", "AUTHOR").status()).isEqualTo(201);
+        assertThat(key(operator, "", "OPERATOR").status()).isEqualTo(201);
     }
 
     @Test

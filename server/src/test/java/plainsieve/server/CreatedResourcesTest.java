@@ -41,7 +41,8 @@ class CreatedResourcesTest {
 
     @Test
     void haveNoneWhereTheRequestIsRefused() throws Exception {
-        HttpResponse<String> refused = API.exchange("POST", HOME + "/queries", Map.of("name", "", "text", ""));
+        HttpResponse<String> refused =
+                API.exchange("POST", HOME + "/queries", Map.of("name", "", "sourceId", "ferries", "text", "select 1"));
         assertThat(refused.statusCode()).isEqualTo(422);
         assertThat(refused.headers().firstValue("Location")).isEmpty();
     }

@@ -83,7 +83,7 @@ abstract class DeliveriesOfFerries {
     static String delivery(Map<String, Object> more) {
         name = "Late crossings " + ++number;
         Api.Answer made = api.post(DELIVERIES, Map.of("reportId", REPORT, "name", name));
-        assertThat(made.status()).describedAs(made.lines().toString()).isEqualTo(200);
+        assertThat(made.status()).describedAs(made.lines().toString()).isEqualTo(201);
         String id = made.json().get("id").asString();
         Api.Answer changed = changed(id, more);
         assertThat(changed.status()).describedAs(changed.lines().toString()).isEqualTo(204);

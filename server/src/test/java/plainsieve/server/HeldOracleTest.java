@@ -67,7 +67,7 @@ class HeldOracleTest {
         Api.Answer order = who.post(
                 "/api/reports/held/views/rows/downloads",
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "filters", filters, "format", "csv"));
-        if (order.status() != 200) {
+        if (order.status() != 201) {
             return List.of();
         }
         String file = who.text(

@@ -22,7 +22,7 @@ abstract class ParameterTests {
         Map<String, Object> body = new HashMap<>(Map.of("name", name));
         body.putAll(more);
         Api.Answer answer = api.post("/api/parameters", body);
-        if (answer.status() == 200) {
+        if (answer.status() == 201) {
             made.add(name);
         }
         return answer;
