@@ -58,12 +58,16 @@ class SignInLoadTest {
                     HttpResponse.BodyHandlers.ofString()));
         }
         Api other = server.api();
+        Duration slowest = Duration.ZERO;
         while (all.stream().anyMatch(one -> !one.isDone())) {
             long start = System.nanoTime();
             assertThat(other.get("/api/health").status()).isEqualTo(200);
-            assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(5));
+            Duration took = Duration.ofNanos(System.nanoTime() - start);
+            slowest = took.compareTo(slowest) > 0 ? took : slowest;
             Thread.sleep(50);
         }
+        System.out.printf("300 sign-ins at once: slowest other request %d ms%n", slowest.toMillis());
+        assertThat(slowest).isLessThan(Duration.ofSeconds(5));
         List<Integer> statuses = all.stream()
                 .map(one -> one.join().statusCode())
                 .distinct()

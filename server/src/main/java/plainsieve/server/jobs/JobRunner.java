@@ -17,6 +17,8 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import plainsieve.server.records.JobRecords;
 import plainsieve.server.records.JobRow;
@@ -270,9 +272,19 @@ public class JobRunner implements DisposableBean {
                 .ifPresent(stop -> stop.stop(Cancellation.Reason.ASKED));
     }
 
+    /* Before the executors end, on which jobs depend: a job that fails for that would be counted as tried. */
+    @EventListener
+    void onClosed(ContextClosedEvent closed) {
+        leaveAll();
+    }
+
+    private void leaveAll() {
+        underWay.values().forEach(stop -> stop.stop(Cancellation.Reason.LEFT));
+    }
+
     @Override
     public void destroy() {
-        underWay.values().forEach(stop -> stop.stop(Cancellation.Reason.LEFT));
+        leaveAll();
         working.shutdownNow();
     }
 }

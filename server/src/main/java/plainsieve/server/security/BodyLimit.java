@@ -42,7 +42,7 @@ class BodyLimit extends OncePerRequestFilter {
             response.setHeader("Connection", "close");
             response.getWriter().write("""
                     {"title":"Content Too Large","status":413,"detail":"The request is larger than %d MB.",\
-                    "advice":"Send less, or set plainsieve.%s-most.","problems":[]}""".formatted(most >> 20, file ? "upload" : "body"));
+                    "advice":"Send less, or set plainsieve.max-%s-size.","problems":[]}""".formatted(most >> 20, file ? "upload" : "body"));
             return;
         }
         chain.doFilter(new Limited(request, most), response);
