@@ -80,6 +80,7 @@ class SignInLoadTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(refused.headers().firstValue("Retry-After")).isPresent();
+        assertThat(refused.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
         assertThat(refused.body()).contains("Too many sign-ins").doesNotContain("Exception");
     }
 
