@@ -74,13 +74,13 @@ function lettersOf(range: string): string {
 /* What several screens need, and what shows a report, comes in few files: over a slow line each costs its own way there and back. */
 const OF_REPORTS = /\/src\/(screens\/reader|views|composables)\//
 const NOT_AT_ONCE =
-  /\/src\/(views\/((bars|lines|charts)\.ts|Group)|composables\/useSorting\.ts|screens\/reader\/(Download|Sent|Settings)Panel|screens\/reader\/(AsOf|ViewAs)Note|screens\/reader\/(ViewAsMenu|SignedLinkList|StartGate))/
+  /\/src\/(views\/((bars|lines|charts)\.ts|Group|DownloadPanel)|composables\/useSorting\.ts|screens\/reader\/(Sent|Settings)Panel|screens\/reader\/(AsOf|ViewAs)Note|screens\/reader\/(ViewAsMenu|SignedLinkList|StartGate))/
 /* What only authors' screens share. */
 const NOT_OF_REPORTS =
   /\/(B(Button|Link|Spinner|FormSelect\w*)|useForm(Check|Select))-|\/src\/(sentence|screens\/(?!reader))/
 const groups = [
   /* What loads other files must not itself wait for large ones. */
-  { name: 'loading', test: /preload-helper|\/src\/(focus|api\/(preload|inAddress|place|project))\.ts$/, priority: 3 },
+  { name: 'loading', test: /preload-helper|\/src\/(focus|api\/(preload|inAddress|location|project))\.ts$/, priority: 3 },
   { name: 'shared', test: (id: string): boolean => !NOT_OF_REPORTS.test(id), minShareCount: 4, priority: 2 },
   { name: 'editor', test: NOT_OF_REPORTS, minShareCount: 4, priority: 0 },
   { name: 'reader', test: (id: string): boolean => OF_REPORTS.test(id) && !NOT_AT_ONCE.test(id), priority: 1 },
