@@ -197,6 +197,30 @@ class StepsApiTest {
         assertThat(draft(outer)).contains("from query '" + inner + "'");
     }
 
+    @Test
+    void areNotConfusedByARestoredQueryOfTheSameName() {
+        String first = newQuery("Twice named", "ferries", "steps 1\nfrom ports");
+        assertThat(api.send("DELETE", "/api/queries/" + first, Map.of()).status())
+                .isEqualTo(204);
+        newQuery("Twice named", "ferries", "steps 1\nfrom vessels");
+        int removed = api.get("/api/removed").json().get(0).get("id").asInt();
+        assertThat(api.post("/api/removed/" + removed + "/restore", Map.of()).failure())
+                .contains("Another query");
+    }
+
+    @Test
+    void followTheNameThatAnImportGivesAQueryTheyRead() throws Exception {
+        String inner = newQuery("Named in the project", "ferries", "steps 1\nfrom ports");
+        String outer = newQuery("Reader of an import", "ferries", "steps 1\nfrom query 'Named in the project'");
+        ProjectUpload.bringIn(
+                RunningServer.get().address(),
+                Map.of("project.yaml", """
+                        format: plain-sieve/1
+                        queries: [{id: %s, name: Named in a file, source: ferries, file: inner.steps}]
+                        """.formatted(inner), "inner.steps", "steps 1\nfrom ports"));
+        assertThat(draft(outer)).contains("from query 'Named in a file'");
+    }
+
     private String draft(String query) {
         return api.get("/api/queries/" + query).json().get("text").asString();
     }

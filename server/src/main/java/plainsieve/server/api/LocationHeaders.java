@@ -13,19 +13,19 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyAdvice;
 import org.springframework.web.util.UriComponentsBuilder;
-import plainsieve.server.api.body.Identified;
+import plainsieve.server.api.body.ResourceBody;
 
 /** Adds the header Location to the answers of routes that create a resource. */
 @RestControllerAdvice
-class LocationHeaders implements ResponseBodyAdvice<Identified> {
+class LocationHeaders implements ResponseBodyAdvice<ResourceBody> {
     @Override
     public boolean supports(MethodParameter returnType, Class<? extends HttpMessageConverter<?>> converter) {
         return returnType.hasMethodAnnotation(Creates.class);
     }
 
     @Override
-    public Identified beforeBodyWrite(
-            Identified body,
+    public ResourceBody beforeBodyWrite(
+            ResourceBody body,
             MethodParameter returnType,
             MediaType type,
             Class<? extends HttpMessageConverter<?>> converter,

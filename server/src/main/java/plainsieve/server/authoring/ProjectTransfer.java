@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
@@ -173,6 +174,11 @@ public class ProjectTransfer {
         file.transferPolicies().forEach(entry -> edits.transferPolicies()
                 .decide(withSources, new DataTransferPolicy(entry.from(), entry.to(), entry.allowed())));
         file.queries().forEach(query -> query(withSources, query, folder.texts()));
+        edits.queries()
+                .correctReferences(
+                        withSources,
+                        projects.get(projectId),
+                        file.queries().stream().map(QueryEntry::id).collect(Collectors.toSet()));
         parameters(projects.get(projectId), file.parameters());
         Project withParameters = projects.get(projectId);
         file.reports().forEach(report -> report(withParameters, report));

@@ -2,6 +2,7 @@ package plainsieve.server.authoring;
 
 import java.time.Clock;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.Dependencies;
@@ -41,7 +42,7 @@ public class QueryEdits {
         String called = Ids.name("A query", name);
         Query query = Query.of(Ids.of(called, "query", project::hasQuery), called, sourceId, text);
         records.add(row(project, query));
-        correctReferences(project, project.with(query));
+        correctReferences(project, project.with(query), Set.of(query.id()));
         return query;
     }
 
@@ -52,7 +53,7 @@ public class QueryEdits {
         String id = Ids.of(name, "query", project::hasQuery);
         Query copy = of.named(id, name).asking(new CachePolicy.EachTime()).atVersion(1);
         records.add(row(project, copy));
-        correctReferences(project, project.with(copy));
+        correctReferences(project, project.with(copy), Set.of());
         return copy;
     }
 
@@ -65,12 +66,13 @@ public class QueryEdits {
     @Transactional
     public Query rename(Project project, Query query, String name) {
         Query renamed = change(project, query.named(query.id(), Ids.name(THE_QUERY, name)));
-        correctReferences(project, project.with(renamed));
+        correctReferences(project, project.with(renamed), Set.of());
         return renamed;
     }
 
-    private void correctReferences(Project before, Project after) {
-        QueryReferences.corrected(before, after).forEach(query -> change(after, query));
+    /** Keeps what the steps of other queries reference, after queries were added or renamed. @param written those with new texts */
+    void correctReferences(Project before, Project after, Set<String> written) {
+        QueryReferences.corrected(before, after, written).forEach(query -> change(after, query));
     }
 
     /**

@@ -127,6 +127,8 @@ public class RemovedObjects {
 
     private void bringBack(Project project, QueryRow row) {
         refuseTaken(project.hasQuery(row.id()), "query", row.id());
+        // Steps reference queries by name.
+        refuseTaken(project.queries().stream().anyMatch(query -> query.name().equals(row.name())), "query", row.name());
         project.source(row.sourceId());
         tables.queries().add(row);
     }

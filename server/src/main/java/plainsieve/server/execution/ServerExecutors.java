@@ -70,7 +70,7 @@ public class ServerExecutors implements SmartLifecycle {
         return runs;
     }
 
-    /** Short statements in the background: value lists, catalogs, columns, suggestions. Work here must not wait for other work here. */
+    /** Short statements in the background: value lists, catalogs, columns, suggestions. Work here waits for other work here only with a timeout. */
     public ExecutorService lookups() {
         return lookups;
     }

@@ -2,6 +2,7 @@ package plainsieve.server.project;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.steps.parse.StepLines;
 import plainsieve.core.steps.parse.StepReferences;
 
@@ -24,9 +25,14 @@ public final class QueryReferences {
                 .anyMatch(query -> query.id().equals(queryId));
     }
 
-    /** The queries whose references would no longer mean what they meant before queries were added or renamed, corrected. */
-    public static List<Query> corrected(Project before, Project after) {
+    /**
+     * The queries whose references would no longer mean what they meant before queries were added or renamed, corrected.
+     *
+     * @param written the IDs of queries whose text is new, so that its references mean what they mean now
+     */
+    public static List<Query> corrected(Project before, Project after, Set<String> written) {
         return after.queries().stream()
+                .filter(query -> !written.contains(query.id()))
                 .map(query -> query.saying(
                         corrected(query.draftText(), before.parts(), after.parts()),
                         corrected(query.liveText(), before.parts(), after.parts())))

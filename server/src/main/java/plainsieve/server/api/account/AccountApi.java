@@ -29,8 +29,8 @@ import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.SessionCookie;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.records.ApiKeyRow;
@@ -141,7 +141,7 @@ class AccountApi {
             int days) {}
 
     /** A key that was made. @param secret is shown here and nowhere again */
-    record CreatedApiKey(String id, ApiKeyBody key, String secret) implements Identified {}
+    record CreatedApiKey(String id, ApiKeyBody key, String secret) implements ResourceBody {}
 
     @PostMapping("/keys")
     @Creates("/api/me/keys/{created}")

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
-import plainsieve.server.api.body.Identified;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.copies.StoredCopies;
 
 /** Stored copies on the wire. */
@@ -47,5 +47,5 @@ final class CopyBodies {
             CopyContent heldResult,
             LastJob lastJob,
             String nextRun)
-            implements Identified {}
+            implements ResourceBody {}
 }

@@ -10,7 +10,7 @@ import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.DefaultBody;
-import plainsieve.server.api.body.Identified;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.deliveries.Delivery;
 import plainsieve.server.downloads.DownloadFormat;
 
@@ -160,7 +160,7 @@ final class DeliveryBodies {
             LastJob lastJob,
             List<String> unsubscribed,
             String nextRun)
-            implements Identified {}
+            implements ResourceBody {}
 
     /** An email, or the reason why none was sent. @param state waiting, handing-over, sent, refused, left, or unsure. @param at ISO 8601 */
     record EmailBody(long id, String address, String state, String subject, String message, String at) {}

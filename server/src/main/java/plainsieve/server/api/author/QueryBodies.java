@@ -13,9 +13,9 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.TextLocation;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.authoring.HardCodedValueConversion;
 import plainsieve.server.project.CachePolicy;
 import plainsieve.server.project.Project;
@@ -43,7 +43,7 @@ final class QueryBodies {
             String text,
             boolean changed,
             int version)
-            implements Identified {
+            implements ResourceBody {
         static QueryBody of(Project project, Query query) {
             return new QueryBody(
                     query.id(),
@@ -162,7 +162,7 @@ final class QueryBodies {
     }
 
     /** A report created from a query. */
-    record NewReport(String id) implements Identified {}
+    record NewReport(String id) implements ResourceBody {}
 
     /** @param version the version that the change is based on */
     record PublishedVersion(int version) {}

@@ -19,8 +19,8 @@ import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.EditConflictException;
@@ -115,7 +115,7 @@ class ReportEditsApi {
         edits.openWith(project, id, parameter, body.toText());
     }
 
-    record ReportCopy(String id, String name) implements Identified {}
+    record ReportCopy(String id, String name) implements ResourceBody {}
 
     @PostMapping("/copies")
     @Creates("/api/projects/{project}/reports/{created}")

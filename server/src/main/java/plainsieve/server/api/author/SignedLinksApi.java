@@ -27,8 +27,8 @@ import plainsieve.server.api.AuditRecorder;
 import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -129,7 +129,7 @@ class SignedLinksApi {
             boolean openToAnyone) {}
 
     /** @param token the signed part; it is reported here and nowhere again */
-    record CreatedSignedLink(String id, SignedLink link, String token) implements Identified {}
+    record CreatedSignedLink(String id, SignedLink link, String token) implements ResourceBody {}
 
     @PostMapping
     @Creates("/api/projects/{project}/reports/{id}/signed-links/{created}")

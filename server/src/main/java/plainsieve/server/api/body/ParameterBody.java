@@ -80,7 +80,7 @@ public record ParameterBody(
         ChoiceBody trialChoice,
         List<@NotNull(message = RequestLimits.MISSING) String> formerNames,
         int version)
-        implements Identified {
+        implements ResourceBody {
     @Override
     @JsonIgnore
     public String id() {

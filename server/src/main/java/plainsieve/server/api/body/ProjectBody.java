@@ -3,7 +3,7 @@ package plainsieve.server.api.body;
 import plainsieve.server.project.Project;
 
 /** A project on the wire. @param id is in addresses */
-public record ProjectBody(String id, String name) implements Identified {
+public record ProjectBody(String id, String name) implements ResourceBody {
     public static ProjectBody of(Project project) {
         return new ProjectBody(project.id(), project.name());
     }

@@ -171,7 +171,7 @@ public final class RunBodies {
         return filters.stream().map(FilterBody::toFilter).toList();
     }
 
-    public record DownloadBody(String id, String fileName) implements Identified {}
+    public record DownloadBody(String id, String fileName) implements ResourceBody {}
 
     /**
      * A request for values of a list.

@@ -30,8 +30,8 @@ import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -67,7 +67,7 @@ class GroupsApi {
      */
     record GroupBody(
             String id, String name, List<RoleBody> roles, List<GroupRowAccess> rowAccess, List<String> membershipClaims)
-            implements Identified {}
+            implements ResourceBody {}
 
     /**
      * Among what everyone of a group chooses.

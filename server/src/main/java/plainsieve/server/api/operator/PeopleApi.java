@@ -25,8 +25,8 @@ import plainsieve.server.api.AuditRecorder;
 import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
@@ -113,7 +113,7 @@ class PeopleApi {
      *
      * @param path to be put after the address of this server
      */
-    record SignInLink(String id, String path) implements Identified {}
+    record SignInLink(String id, String path) implements ResourceBody {}
 
     /** New person, with a link by which they set their password. */
     @PostMapping

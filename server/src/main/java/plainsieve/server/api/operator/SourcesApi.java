@@ -24,8 +24,8 @@ import plainsieve.server.api.Audited;
 import plainsieve.server.api.Creates;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.api.body.UsageBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
@@ -144,7 +144,7 @@ class SourcesApi {
         }
     }
 
-    record CreatedSource(String id) implements Identified {}
+    record CreatedSource(String id) implements ResourceBody {}
 
     @PostMapping
     @Creates("/api/projects/{project}/sources/{created}")

@@ -98,7 +98,13 @@ final class PageExecution {
     private void beginOthers(int most) {
         int some = Math.min(most, others.size());
         for (int i = 0; i < some; i++) {
-            runStreaming.begin(this::askOthers);
+            if (leading.isEmpty()) {
+                runStreaming.begin(this::askOthers);
+            } else {
+                // At the limit, the threads of the leading views ask for the others. This one may be that of all
+                // timeouts.
+                runStreaming.tryBegin(this::askOthers);
+            }
         }
     }
 

@@ -116,10 +116,18 @@ public class RunStreaming {
 
     /** Does something beside what the caller does; at the limit of threads, before the caller goes on. */
     void begin(Runnable work) {
+        if (!tryBegin(work)) {
+            work.run();
+        }
+    }
+
+    /** Does something beside what the caller does, unless all threads are busy. */
+    boolean tryBegin(Runnable work) {
         try {
             spools.runs().execute(work);
+            return true;
         } catch (OverloadException e) {
-            work.run();
+            return false;
         }
     }
 

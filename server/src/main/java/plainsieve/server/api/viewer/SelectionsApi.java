@@ -25,8 +25,8 @@ import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.ViewerCookie;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.Identified;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.ResourceBody;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -46,7 +46,7 @@ class SelectionsApi {
         this.callers = callers;
     }
 
-    record Selection(String id, String name, Map<String, ChoiceBody> choices) implements Identified {
+    record Selection(String id, String name, Map<String, ChoiceBody> choices) implements ResourceBody {
         static Selection of(Selections.Selection kept) {
             return new Selection(kept.id(), kept.name(), ChoiceBody.of(kept.choices()));
         }
