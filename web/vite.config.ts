@@ -80,7 +80,11 @@ const NOT_OF_REPORTS =
   /\/(B(Button|Link|Spinner|FormSelect\w*)|useForm(Check|Select))-|\/src\/(sentence|screens\/(?!reader))/
 const groups = [
   /* What loads other files must not itself wait for large ones. */
-  { name: 'loading', test: /preload-helper|\/src\/(focus|api\/(preload|inAddress|location|project))\.ts$/, priority: 3 },
+  {
+    name: 'loading',
+    test: /preload-helper|\/src\/(focus|api\/(preload|inAddress|location|project))\.ts$/,
+    priority: 3,
+  },
   { name: 'shared', test: (id: string): boolean => !NOT_OF_REPORTS.test(id), minShareCount: 4, priority: 2 },
   { name: 'editor', test: NOT_OF_REPORTS, minShareCount: 4, priority: 0 },
   { name: 'reader', test: (id: string): boolean => OF_REPORTS.test(id) && !NOT_AT_ONCE.test(id), priority: 1 },
