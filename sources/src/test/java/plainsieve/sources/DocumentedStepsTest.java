@@ -3,9 +3,11 @@ package plainsieve.sources;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.fail;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -26,10 +28,12 @@ import plainsieve.core.steps.compile.StepsAnalysis;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** Every example of docs/steps.md runs on every database, with what that says of its tables, or is refused as it is stated there. */
+/** Every example of docs/steps.md, and of the file with less usual chains, runs on every database, with what that says of its tables, or is refused as it is stated there. */
 class DocumentedStepsTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
-    private static final Path DOCUMENT = Path.of("..", "docs", "steps.md");
+    private static final List<Path> DOCUMENTS = List.of(
+            Path.of("..", "docs", "steps.md"),
+            Path.of("..", "core", "src", "test", "resources", "steps", "statements.md"));
     private static final Pattern STEPS = Pattern.compile("(?ms)^```steps\\n(.*?)\\n```$");
 
     private static final Map<String, String> QUERIES = Map.of(
@@ -72,7 +76,7 @@ class DocumentedStepsTest {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             CatalogSchemaContext around =
                     new CatalogSchemaContext(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
-            Matcher example = STEPS.matcher(Files.readString(DOCUMENT));
+            Matcher example = STEPS.matcher(text());
             while (example.find()) {
                 StepsAnalysis analysis = StepsAnalysis.of("steps 1\n" + example.group(1), source.dialect(), around);
                 boolean refused = analysis.problems().stream()
@@ -85,7 +89,15 @@ class DocumentedStepsTest {
                 }
             }
         }
-        assertThat(ran).isGreaterThan(28);
+        assertThat(ran).isGreaterThan(55);
+    }
+
+    private static String text() throws IOException {
+        StringBuilder all = new StringBuilder();
+        for (Path document : DOCUMENTS) {
+            all.append(Files.readString(document)).append('\n');
+        }
+        return all.toString();
     }
 
     private static void run(JdbcSource source, String steps, String sql) {

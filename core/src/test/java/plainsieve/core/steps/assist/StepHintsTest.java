@@ -58,6 +58,8 @@ class StepHintsTest {
             group by state: count of rows as n                               | where n > 2           |
             group by state as s: count of rows as n                          | where s = 'x'               |
             aggregate all rows: count of rows as n                          | where 1 = :x                |
+            join query 'late' called with :min = port_id, adding port_id as p; keep all rows | where delay_min > 5 |
+            join ports on port_id, adding name as state2; keep all rows     | where state = 'x'           | 1
             group by state, port_id: count of rows as n; with subtotals | where state = 'x'     |
             first 3 rows of each state by delay_min                           | where state = 'x'           | 1
             first 3 rows of each state by delay_min                           | where delay_min = 3         |
@@ -85,5 +87,39 @@ class StepHintsTest {
                 .contains(1);
         assertThat(earlier(join, "columns port, delay_min as state", "where state = 3"))
                 .isEmpty();
+    }
+
+    /** A join in front of a step shows whether the condition can pass the step: only then it gets in front of the join. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            sort by state                                         | where state = 'x'     | true
+            distinct rows                                         | where state = 'x'     | true
+            columns state, port                                   | where state = 'x'     | true
+            columns state as s, port as state                     | where s = 'x'         | false
+            columns delay_min, port as state                      | where state = 'x'     | false
+            rename state to s                                     | where s = 'x'         | false
+            rename port to p                                      | where state = 'x'     | true
+            add column n = delay_min + 1                          | where state = 'x'     | true
+            add column n = delay_min + 1                          | where n > 2           | false
+            fill blanks of delay_min with 0                       | where state = 'x'     | true
+            fill blanks of delay_min with 0                       | where delay_min = 0   | false
+            replace in state: 'x' with 'y'                        | where state = 'y'     | false
+            replace in port: 'x' with 'y'                         | where state = 'y'     | true
+            split port at '-' into a and b                         | where state = 'y'     | true
+            split port at '-' into a and b                         | where a = 'y'         | false
+            group by state: count of rows as n                    | where state = 'y'     | true
+            aggregate all rows: count of rows as n                | where n > 0           | false
+            first 3 rows                                          | where state = 'y'     | false
+            """)
+    void passesStepsThatKeepTheSameRows(String step, String condition, boolean passes) {
+        StepsAnalysis analysis = StepsAnalysis.of(
+                "steps 1\nfrom crossings\njoin ports on port_id, adding name as port; keep all rows\n" + step + "\n"
+                        + condition,
+                Dialects.of("postgresql"),
+                FerryTables.all());
+        assertThat(analysis.problems()).as(step).isEmpty();
+        Optional<Integer> place =
+                FilterPushdownHint.all(analysis.steps()).get(3).map(FilterPushdownHint::step);
+        assertThat(place.filter(at -> at == 1).isPresent()).as(step).isEqualTo(passes);
     }
 }

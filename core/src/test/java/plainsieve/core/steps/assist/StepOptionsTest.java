@@ -158,4 +158,101 @@ class StepOptionsTest {
                         .offers()))
                 .doesNotContain("island");
     }
+
+    private static List<MarkOption> more(String... lines) {
+        StepsAnalysis analysis = read(lines);
+        return new StepOptions(analysis, PARAMETERS, rows())
+                .more(analysis.steps().size() - 1);
+    }
+
+    @Test
+    void extendConditionsByEachColumn() {
+        List<MarkOption> offers = more("from ports", "where port_id > 1");
+        assertThat(ids(offers))
+                .containsExactly(" and port_id has a value", " and name has a value", " and island has a value");
+        assertThat(offers.get(0).label()).isEqualTo("and port_id …");
+        assertThat(offers.get(0).note()).isEqualTo("whole number");
+        assertThat(offers.get(1).note()).isEqualTo("text");
+    }
+
+    @Test
+    void extendOrdersByEachColumn() {
+        assertThat(ids(more("from ports", "sort by name"))).containsExactly(", port_id", ", name", ", island");
+        assertThat(ids(more("from ports", "first 3 rows by name"))).contains(", island");
+        assertThat(more("from ports", "first 3 rows")).isEmpty();
+        assertThat(more("from ports", "distinct rows")).isEmpty();
+        assertThat(more("from ports")).isEmpty();
+    }
+
+    @Test
+    void extendGroupsByFiguresThatSuitEachColumn() {
+        assertThat(ids(more("from ports", "group by island: count of rows as n")))
+                .containsExactly(
+                        "; with subtotals",
+                        ", count of rows",
+                        ", sum of port_id",
+                        ", average of port_id",
+                        ", maximum of port_id",
+                        ", minimum of port_id",
+                        ", count of distinct port_id",
+                        ", count of distinct name",
+                        ", count of distinct island");
+        assertThat(ids(more("from ports", "aggregate all rows: count of rows as n")))
+                .contains(", sum of port_id")
+                .doesNotContain("; with subtotals");
+        assertThat(more("from ports", "group by island: count of rows as n; with subtotals"))
+                .isEmpty();
+    }
+
+    @Test
+    void areFiguresOfTheColumnsBeforeTheStep() {
+        assertThat(ids(offers(StepMark.Kind.FIGURE, "from crossings", "group by state: count of rows as n")))
+                .contains("count of rows", "sum of delay_min", "maximum of departed_at", "count of distinct state")
+                .doesNotContain("sum of departed_at", "maximum of state");
+    }
+
+    @Test
+    void areCountsAndWholeNumbersThatViewersChoose() {
+        List<MarkOption> offers = offers(StepMark.Kind.COUNT, "from ports", "first 3 rows by name");
+        assertThat(ids(offers)).containsExactly("10", "20", "100", "1000", ":rows", ":rows");
+        assertThat(offers.get(5).label()).isEqualTo("let viewers choose it");
+    }
+
+    @Test
+    void areTheOtherWords() {
+        assertThat(ids(offers(StepMark.Kind.DIRECTION, "from ports", "sort by name desc")))
+                .containsExactly("desc", "asc");
+        assertThat(ids(offers(
+                        StepMark.Kind.KEPT, "from crossings", "join ports on port_id, adding name; keep all rows")))
+                .containsExactly("keep all rows", "keep only matching rows");
+        assertThat(ids(offers(StepMark.Kind.BETWEEN, "from ports", "where name = 'a' or island = 'b'")))
+                .containsExactly("and", "or");
+    }
+
+    @Test
+    void areOtherColumnsOfTheSameTypeAndNoParameterThatExists() {
+        List<MarkOption> offers = offers(StepMark.Kind.VALUE, "from ports", "where island = 'a'");
+        assertThat(ids(offers)).contains("name").doesNotContain("port_id", "island");
+        assertThat(offers.stream().filter(offer -> offer.id().equals(":island")))
+                .hasSize(1)
+                .allSatisfy(offer -> assertThat(offer.note()).isEqualTo("what viewers choose"));
+        assertThat(ids(offers(StepMark.Kind.VALUE, "from crossings", "where departed_at = today")))
+                .contains("start of month of today", ":departed_at")
+                .doesNotContain("state");
+    }
+
+    @Test
+    void describeTablesAndQueries() {
+        List<MarkOption> offers = offers(StepMark.Kind.TABLE, "from ports");
+        assertThat(offers.get(0).note()).isEqualTo("14 rows");
+        assertThat(offers.stream().filter(offer -> offer.id().startsWith("query ")))
+                .isNotEmpty()
+                .allSatisfy(offer -> assertThat(offer.note()).isEqualTo("another query"));
+    }
+
+    @Test
+    void ofAListLeaveNoneOfOneColumn() {
+        assertThat(ids(offers(StepMark.Kind.COLUMNS, "from ports", "columns name")))
+                .containsExactly("name, port_id", "name, island");
+    }
 }

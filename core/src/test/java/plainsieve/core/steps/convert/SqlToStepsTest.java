@@ -60,6 +60,12 @@ class SqlToStepsTest {
             select sum(delay_min) - sum(passengers) as d from crossings @ from crossings;aggregate all rows: sum of delay_min as figure_1, sum of passengers as figure_2;add column d = figure_1 - figure_2;columns d
             select name || ', ' || island as label from ports @ from ports;add column label = (name & ', ') & island;columns label
             select coalesce(name, 'none') as n from ports order by 1 @ from ports;add column n = coalesce(name, 'none');columns n;sort by n
+            select case when state = 'x' then true else false end as b, null as n from crossings @ from crossings;add column b = if state = 'x' then true else false;add column n = no value;columns b, n
+            select name from ports where port_id > -3.5 @ from ports;where port_id > -3.5;columns name
+            select state from crossings where departed_at >= date '2026-03-01' @ from crossings;where departed_at >= 2026-03-01;columns state
+            select state from crossings where departed_at >= timestamp '2026-03-01 08:00:00' @ from crossings;where departed_at >= 2026-03-01T08:00;columns state
+            select state from crossings where departed_at < current_date @ from crossings;where departed_at < today;columns state
+            select upper(name) as u from ports @ from ports;add column u = upper case of name;columns u
             select p.name from ports p join crossings c using (port_id) where c.state = 'x' @ from ports;join crossings on port_id, adding state; keep only matching rows;where state = 'x';columns name
             """)
     void readsEachClause(String sql, String steps) {
@@ -87,6 +93,13 @@ class SqlToStepsTest {
                 "select departed_at - interval '7 days' as d from crossings",
                 "select extract(year from departed_at) as y from crossings",
                 "select departed_at::date as d from crossings",
+                "select state from crossings where departed_at < :to + interval '2 days'",
+                "select state from crossings where departed_at >= date 'soon'",
+                "select name from ports where port_id > 1e3",
+                "select name from ports where name = E'a\\\\b'",
+                "select substring(name, 1, 2) as s from ports",
+                "select lower(name, island) as s from ports",
+                "select name from ports where port_id > - name",
                 "select distinct on (state) state from crossings",
                 "select name from ports limit 10 offset 5",
                 "select name from ports for update",
@@ -137,5 +150,31 @@ class SqlToStepsTest {
                         "select name from ports p join crossings c on c.port_id = p.port_id",
                         Dialects.of("sqlite"),
                         FerryTables.unknown()));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '@', textBlock = """
+            postgresql @ departed_at < :to + interval '1 day'
+            mariadb    @ departed_at < :to + interval 1 day
+            mariadb    @ departed_at < :to + interval '1' day
+            sqlite     @ departed_at < date(:to, '+1 day')
+            """)
+    void readsAWholeLastDayInEachDialect(String dialect, String condition) {
+        String sql = "select state from crossings where departed_at >= :from and " + condition;
+        assertThat(SqlToSteps.asSteps(sql, Dialects.of(dialect), FerryTables.all()))
+                .contains("departed_at is on or before :to");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '@', textBlock = """
+            mariadb    @ departed_at < :to + interval 2 day
+            mariadb    @ departed_at < :to + interval '1' month
+            sqlite     @ departed_at < date(:to, '+2 days')
+            sqlite     @ departed_at < date(:to)
+            """)
+    void refusesOtherIntervals(String dialect, String condition) {
+        assertThatExceptionOfType(ProblemException.class)
+                .isThrownBy(() -> SqlToSteps.asSteps(
+                        "select state from crossings where " + condition, Dialects.of(dialect), FerryTables.all()));
     }
 }
