@@ -9,7 +9,7 @@ import PopoverMenu from './widgets/PopoverMenu.vue'
 defineProps<{ me: Me }>()
 
 async function leave(everywhere: boolean): Promise<void> {
-  await ask(everywhere ? '/api/sign-out/everywhere' : '/api/sign-out', { method: 'POST' })
+  await ask(everywhere ? '/api/v1/sign-out/everywhere' : '/api/v1/sign-out', { method: 'POST' })
   location.assign(inServer('/sign-in'))
 }
 </script>

@@ -12,7 +12,7 @@ import FailureNote from './widgets/FailureNote.vue'
 import PopoverMenu from './widgets/PopoverMenu.vue'
 
 const { me, isOperator } = useMe()
-const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
+const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/v1/projects', { signal }))
 const projects = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const name = computed(() => projects.value.find(project => project.id === projectId)?.name ?? projectId)
 const added = ref('')
@@ -30,7 +30,7 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
 }
 const add = (): Promise<void> =>
   attempt(async () => {
-    const project = await ask<ProjectCard>('/api/projects', {
+    const project = await ask<ProjectCard>('/api/v1/projects', {
       method: 'POST',
       body: JSON.stringify({ name: added.value }),
     })
@@ -38,7 +38,7 @@ const add = (): Promise<void> =>
   })
 const rename = (): Promise<void> =>
   attempt(async () => {
-    await ask(`/api/projects/${encodeURIComponent(projectId)}/name`, {
+    await ask(`/api/v1/projects/${encodeURIComponent(projectId)}/name`, {
       method: 'PUT',
       body: JSON.stringify({ name: called.value }),
     })

@@ -65,12 +65,12 @@ describe('moments', () => {
 
 describe('a cell', () => {
   it('of an identifier has no thousands marks', () =>
-    expect(cellInWords(2026, column('fiscal_year', 'INTEGER'))).toBe('2026'))
-  it('of a count has them', () => expect(cellInWords(12345, column('passengers', 'INTEGER'))).not.toBe('12345'))
-  it('keeps every digit of text', () => expect(cellInWords('007', column('code', 'TEXT'))).toBe('007'))
+    expect(cellInWords(2026, column('fiscal_year', 'integer'))).toBe('2026'))
+  it('of a count has them', () => expect(cellInWords(12345, column('passengers', 'integer'))).not.toBe('12345'))
+  it('keeps every digit of text', () => expect(cellInWords('007', column('code', 'text'))).toBe('007'))
   it('shows a timestamp without a time zone unchanged', () =>
-    expect(cellInWords('2026-03-01T06:40', column('at', 'DATETIME'))).toMatch(/06:40/))
-  it('keeps a moment it cannot read', () => expect(cellInWords('infinity', column('at', 'DATETIME'))).toBe('infinity'))
+    expect(cellInWords('2026-03-01T06:40', column('at', 'datetime'))).toMatch(/06:40/))
+  it('keeps a moment it cannot read', () => expect(cellInWords('infinity', column('at', 'datetime'))).toBe('infinity'))
   it('of a number is aligned right', () =>
-    expect([isNumeric(column('a', 'DECIMAL')), isNumeric(column('a', 'TEXT'))]).toEqual([true, false]))
+    expect([isNumeric(column('a', 'decimal')), isNumeric(column('a', 'text'))]).toEqual([true, false]))
 })

@@ -129,16 +129,16 @@ const isIdentifier = (column: Column): boolean => isIdentifierName(column.name)
 export function cellInWords(cell: Cell, column: Column): string {
   if (cell === null) return ''
   switch (column.kind) {
-    case 'DATE':
+    case 'date':
       return dateInWords(String(cell))
-    case 'DATETIME':
+    case 'datetime':
       return momentInWords(String(cell))
-    case 'INTEGER':
-    case 'DECIMAL':
+    case 'integer':
+    case 'decimal':
       return isIdentifier(column) ? written(plain, cell as string | number) : measureInWords(cell as string | number)
     default:
       return textInWords(String(cell))
   }
 }
 
-export const isNumeric = (column: Column): boolean => column.kind === 'INTEGER' || column.kind === 'DECIMAL'
+export const isNumeric = (column: Column): boolean => column.kind === 'integer' || column.kind === 'decimal'

@@ -15,7 +15,7 @@ import { inApi } from './api/project'
 const path = withinServer(location.pathname)
 const report = /^\/projects\/[^/]+\/reports\/([^/]+)$/.exec(path)?.[1]
 const isOutside = path === '/sign-in' || path.startsWith('/unsubscribe/')
-if (!isOutside) askAhead('/api/me')
+if (!isOutside) askAhead('/api/v1/me')
 if (report) {
   import('./screens/reader/ReaderScreen.vue').catch(() => undefined)
   if (!isSeenOtherwise(new URLSearchParams(location.search))) askAhead(inApi(`/reports/${report}`))

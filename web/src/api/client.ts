@@ -84,8 +84,8 @@ export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
   return (await (await send(path, { signal })).json()) as T
 }
 
-export const post = <T>(path: string, body: unknown): Promise<T> =>
-  ask<T>(inApi(path), { method: 'POST', body: JSON.stringify(body) })
+export const post = <T>(path: string, body: unknown, signal?: AbortSignal): Promise<T> =>
+  ask<T>(inApi(path), { method: 'POST', body: JSON.stringify(body), ...(signal ? { signal } : {}) })
 
 export const put = <T>(path: string, body: unknown): Promise<T> =>
   ask<T>(inApi(path), { method: 'PUT', body: JSON.stringify(body) })

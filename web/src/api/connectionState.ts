@@ -12,7 +12,7 @@ watch(away, gone => {
 
 async function lookAgain(): Promise<void> {
   if (!away.value) return
-  const answers = await fetch(inServer('/api/health')).then(
+  const answers = await fetch(inServer('/api/v1/health')).then(
     response => response.ok,
     () => false,
   )

@@ -9,18 +9,18 @@ const me = shallowRef<Me>()
 
 /** Finds out who is signed in. */
 export async function askWho(): Promise<Me> {
-  return (me.value = await ask<Me>('/api/me'))
+  return (me.value = await ask<Me>('/api/v1/me'))
 }
 
 /** The signed-in person, once known. */
 export const useMe = () => {
-  const role = computed(() => me.value?.projects.find(project => project.id === projectId)?.role ?? 'VIEWER')
+  const role = computed(() => me.value?.projects.find(project => project.id === projectId)?.role ?? 'viewer')
   return {
     me,
     /** Whether they make reports here. */
-    isAuthor: computed(() => role.value !== 'VIEWER'),
+    isAuthor: computed(() => role.value !== 'viewer'),
     /** Whether they manage this project. */
-    isOperator: computed(() => role.value === 'OPERATOR'),
+    isOperator: computed(() => role.value === 'operator'),
     role,
   }
 }

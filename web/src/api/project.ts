@@ -11,4 +11,4 @@ export const projectId = decodeURIComponent(NAMED.exec(withinServer(location.pat
 export const screensAt = `/projects/${encodeURIComponent(projectId)}/`
 
 /** The address of something of the project in the API, within the server. */
-export const inApi = (path: string): string => `/api/projects/${encodeURIComponent(projectId)}${path}`
+export const inApi = (path: string): string => `/api/v1/projects/${encodeURIComponent(projectId)}${path}`

@@ -7,7 +7,7 @@ const zone = shallowRef<string>()
 let asking: Promise<void> | undefined
 
 async function learn(): Promise<void> {
-  zone.value = (await ask<{ timeZone: string }>('/api/clock')).timeZone
+  zone.value = (await ask<{ timeZone: string }>('/api/v1/clock')).timeZone
 }
 
 const OFFSET = /^([+-])(\d{2}):(\d{2})$/

@@ -1,13 +1,19 @@
 import { describe, expect, it } from 'vitest'
-import type { Choice } from '../api/types'
+import type { Choice, Parameter } from '../api/types'
 import { newParameter } from '../testing/newParameter'
 import { all, blank, chosen } from './choices'
 import { choiceInWords } from './words'
 
-const port = { ...newParameter('port'), multiple: true }
-const delay = { ...newParameter('min_delay'), type: 'integer', unit: 'min' }
-const rows = { ...newParameter('rows'), type: 'integer', unit: 'rows', unlimitedValue: '0', blankLabel: 'every row' }
-const day = { ...newParameter('day'), type: 'date' }
+const port: Parameter = { ...newParameter('port'), multiple: true }
+const delay: Parameter = { ...newParameter('min_delay'), type: 'integer', unit: 'min' }
+const rows: Parameter = {
+  ...newParameter('rows'),
+  type: 'integer',
+  unit: 'rows',
+  unlimitedValue: '0',
+  blankLabel: 'every row',
+}
+const day: Parameter = { ...newParameter('day'), type: 'date' }
 
 describe('a choice in words', () => {
   it.each<[typeof port, Choice, string]>([

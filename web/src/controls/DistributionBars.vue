@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* How the numbers of the column behind a range are spread; the chosen part is dark. A bar picks its stretch. */
 import { computed, inject } from 'vue'
-import { get } from '../api/client'
+import { post } from '../api/client'
 import type { Parameter, ValueDistribution } from '../api/types'
 import { choosingKey } from '../composables/useChoosing'
 import { useLoaded } from '../composables/useLoaded'
@@ -13,7 +13,7 @@ const emit = defineEmits<{ choose: [low: string, high: string] }>()
 const HEIGHT = 34
 const report = inject(choosingKey, undefined)?.reportId ?? ''
 const { state } = useLoaded(signal =>
-  get<ValueDistribution>(`/parameters/${props.parameter.name}/spread?report=${encodeURIComponent(report)}`, signal),
+  post<ValueDistribution>(`/parameters/${props.parameter.name}/distribution`, { reportId: report }, signal),
 )
 const spread = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 

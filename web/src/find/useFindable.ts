@@ -73,4 +73,4 @@ export function useFindable(): {
 }
 
 const pathOf = (report: ReportCard): string =>
-  report.status === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`
+  report.status === 'draft' ? `/reports/${report.id}/edit` : `/reports/${report.id}`

@@ -7,18 +7,23 @@ import { useLoaded } from '../composables/useLoaded'
 import { timeInWords } from '../formats'
 import FailureNote from '../widgets/FailureNote.vue'
 
-const props = defineProps<{ kind: string; changed: () => Promise<void> }>()
+const { kind, changed, inCard } = defineProps<{
+  kind: RemovedObject['kind']
+  changed: () => Promise<void>
+  /** Whether it is part of a card with a heading of its own. */
+  inCard?: boolean
+}>()
 const { state, reload } = useLoaded(async signal =>
-  (await get<RemovedObject[]>('/removed', signal)).filter(thing => thing.kind === props.kind),
+  (await get<RemovedObject[]>('/removed', signal)).filter(object => object.kind === kind),
 )
 const failure = shallowRef<Failure>()
 defineExpose({ reload })
 
-async function back(thing: RemovedObject): Promise<void> {
+async function restore(object: RemovedObject): Promise<void> {
   failure.value = undefined
   try {
-    await post(`/removed/${thing.id}/restore`, {})
-    await Promise.all([reload(), props.changed()])
+    await post(`/removed/${object.id}/restore`, {})
+    await Promise.all([reload(), changed()])
   } catch (error) {
     failure.value = asFailure(error)
   }
@@ -26,11 +31,15 @@ async function back(thing: RemovedObject): Promise<void> {
 </script>
 
 <template>
-  <section v-if="state.status === 'ready' && state.data.length" class="pt-4" aria-label="Removed">
-    <h2>Removed</h2>
-    <div v-for="thing in state.data" :key="thing.id" class="row-line pt-1">
-      <span>{{ thing.name }}</span><span class="soft small">{{ timeInWords(thing.at) }}</span>
-      <button class="as-link small" type="button" :aria-label="`Restore ${thing.name}`" @click="back(thing)">
+  <section
+    v-if="state.status === 'ready' && state.data.length"
+    :class="inCard ? 'pt-2' : 'pt-4'"
+    :aria-label="`Removed, ${kind}`">
+    <h3 v-if="inCard" class="soft small m-0">Removed</h3>
+    <h2 v-else>Removed</h2>
+    <div v-for="object in state.data" :key="object.id" class="row-line pt-1">
+      <span>{{ object.name }}</span><span class="soft small">{{ timeInWords(object.at) }}</span>
+      <button class="as-link small" type="button" :aria-label="`Restore ${object.name}`" @click="restore(object)">
         Restore
       </button>
     </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* A hand-typed list against the data. */
 import { ref, shallowRef } from 'vue'
-import { asFailure, get } from '../api/client'
+import { asFailure, post } from '../api/client'
 import type { ListComparison, Parameter } from '../api/types'
 import { countInWords } from '../formats'
 
@@ -13,11 +13,13 @@ const some = (values: string[]) => values.slice(0, MOST).join(', ') + (values.le
 
 async function compare(): Promise<void> {
   said.value = ''
-  found.value = await get<ListComparison>(`/parameters/${props.parameter.name}/comparison`).catch((error: unknown) => {
-    const failure = asFailure(error)
-    said.value = `${failure.message} ${failure.advice}`
-    return undefined
-  })
+  found.value = await post<ListComparison>(`/parameters/${props.parameter.name}/comparisons`, {}).catch(
+    (error: unknown) => {
+      const failure = asFailure(error)
+      said.value = `${failure.message} ${failure.advice}`
+      return undefined
+    },
+  )
 }
 </script>
 

@@ -50,7 +50,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
   const make = (parameter: Parameter) => inTurn(parameter.name, () => post('/parameters', parameter))
   const take = (name: string) => inTurn(name, () => remove(pathOf(name)))
   const replace = (from: Parameter, to: Parameter) => inTurn(to.name, () => send(from, to))
-  const name = (from: string, to: string) => inTurn(from, () => post(`${pathOf(from)}/name`, { name: to }))
+  const name = (from: string, to: string) => inTurn(from, () => put(`${pathOf(from)}/name`, { name: to }))
   const arrange = (names: string[]) => inTurn('', () => post('/parameters/order', { names }))
 
   const undoable = useUndoable(onTextsChanged)

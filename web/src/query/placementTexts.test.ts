@@ -8,7 +8,7 @@ const ran = (
   more: Partial<PlacementEvidence> = {},
 ): PlacementEvidence => ({
   parameter: 'p',
-  outcome: 'BOUND',
+  outcome: 'bound',
   start,
   end: start + 2,
   clauseStart: 0,
@@ -29,7 +29,7 @@ describe('where a choice ran', () => {
     const notes = whereNotes(
       'a = :p and b = :p\nc = :p',
       [],
-      [ran('BY_INDEX', 4), ran('BY_INDEX', 15), ran('WHILE_SCANNING', 22, { advice: 'Compare the column.' })],
+      [ran('by-index', 4), ran('by-index', 15), ran('while-scanning', 22, { advice: 'Compare the column.' })],
     )
     expect(notes.map(note => [note.text, note.attention])).toEqual([
       ['◆ by index', false],
@@ -39,13 +39,13 @@ describe('where a choice ran', () => {
 
   it('is what was sent until the database has told', () => {
     expect(
-      whereNotes('a = :p', [{ ...ran('BY_INDEX', 4), values: 1, sentStart: 0, sentEnd: 5 }], []).map(note => note.text),
+      whereNotes('a = :p', [{ ...ran('by-index', 4), values: 1, sentStart: 0, sentEnd: 5 }], []).map(note => note.text),
     ).toEqual(['bound'])
   })
 
   it('names index, table and rows', () => {
-    expect(whereAtLength(ran('BY_INDEX', 0, { index: 'crossings_time' }))).toBe('at the database, index crossings_time')
-    expect(whereAtLength(ran('WHILE_SCANNING', 0, { rowsRead: 2310 }))).toBe(
+    expect(whereAtLength(ran('by-index', 0, { index: 'crossings_time' }))).toBe('at the database, index crossings_time')
+    expect(whereAtLength(ran('while-scanning', 0, { rowsRead: 2310 }))).toBe(
       'at the database, tested on each row of crossings, 2,310 read',
     )
   })

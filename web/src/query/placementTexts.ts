@@ -6,33 +6,33 @@ import { marginNotes } from './placements'
 /** Where a choice ran, short for the margin. A full mark: rows outside were not touched; an open one: they were read. */
 export function whereInWords(ran: PlacementEvidence): string {
   switch (ran.site) {
-    case 'BY_INDEX':
+    case 'by-index':
       return '◆ by index'
-    case 'BY_PART':
+    case 'by-part':
       return '◆ by file'
-    case 'PUSHED_DOWN':
+    case 'pushed-down':
       return '◆ at the store beneath'
-    case 'WHILE_SCANNING':
+    case 'while-scanning':
       return '◇ while scanning'
-    case 'AFTER_JOIN':
+    case 'after-join':
       return '◇ after joining'
-    case 'AFTER_GROUP':
+    case 'after-group':
       return '◇ after grouping'
-    case 'ON_INNER_RESULT':
+    case 'on-inner-result':
       return '◇ on an inner result'
-    case 'STOPS_EARLY':
+    case 'stops-early':
       return '◆ stops early'
-    case 'AFTER_SORTING':
+    case 'after-sorting':
       return '◇ after sorting all'
-    case 'AT_SOURCE':
+    case 'at-source':
       return '◆ at the source'
-    case 'AT_SERVICE':
+    case 'at-service':
       return '◆ at the service'
-    case 'HERE':
+    case 'here':
       return '◇ here, on fetched rows'
-    case 'LEFT_OUT':
+    case 'left-out':
       return '– omitted: blank'
-    case 'NOT_KNOWN':
+    case 'not-known':
       return '· not known'
     default:
       return ran.site satisfies never
@@ -44,33 +44,33 @@ export function whereAtLength(ran: PlacementEvidence): string {
   const of = ran.table ? ` of ${ran.table}` : ''
   const read = ran.rowsRead >= 0 ? `, ${countInWords(ran.rowsRead)} read` : ''
   switch (ran.site) {
-    case 'BY_INDEX':
+    case 'by-index':
       return `at the database, ${ran.index ? `index ${ran.index}` : 'by an index'}${read}`
-    case 'BY_PART':
+    case 'by-part':
       return `at the database, opens only files that can match${read}`
-    case 'PUSHED_DOWN':
+    case 'pushed-down':
       return `at the underlying store${of}, returns only matching rows${read}`
-    case 'WHILE_SCANNING':
+    case 'while-scanning':
       return `at the database, tested on each row${of}${read}`
-    case 'AFTER_JOIN':
+    case 'after-join':
       return 'at the database, tested on joined rows'
-    case 'AFTER_GROUP':
+    case 'after-group':
       return 'at the database, tested on groups'
-    case 'ON_INNER_RESULT':
+    case 'on-inner-result':
       return 'at the database, on the result of an inner query'
-    case 'STOPS_EARLY':
+    case 'stops-early':
       return 'at the database, stops after enough rows'
-    case 'AFTER_SORTING':
+    case 'after-sorting':
       return 'at the database, after reading and sorting or grouping all matching rows'
-    case 'AT_SOURCE':
+    case 'at-source':
       return 'at the database, as an argument or a name'
-    case 'AT_SERVICE':
+    case 'at-service':
       return 'at the service, as a part of the request'
-    case 'HERE':
+    case 'here':
       return `here, on ${ran.rowsRead >= 0 ? `the ${countInWords(ran.rowsRead)} rows` : 'rows'} that were fetched`
-    case 'LEFT_OUT':
+    case 'left-out':
       return 'blank, omitted from the statement'
-    case 'NOT_KNOWN':
+    case 'not-known':
       return 'sent to the database; its plan does not show where'
     default:
       return ran.site satisfies never

@@ -16,22 +16,22 @@ const at = (start: number, outcome: Placement['outcome'], values = 1): Placement
 
 describe('the margin', () => {
   it('says each thing once for each line', () => {
-    const notes = marginNotes('x = :p and\ny = :p or z = :p', [at(4, 'SPREAD', 2), at(15, 'BOUND'), at(25, 'BOUND')])
+    const notes = marginNotes('x = :p and\ny = :p or z = :p', [at(4, 'spread', 2), at(15, 'bound'), at(25, 'bound')])
     expect(notes.map(note => note.text)).toEqual(['2 values bound', 'bound'])
   })
 
   it('leaves aside what the text does not mention', () => {
-    expect(marginNotes('select 1', [{ ...at(0, 'LIMITED'), start: -1 }])).toEqual([])
+    expect(marginNotes('select 1', [{ ...at(0, 'limited'), start: -1 }])).toEqual([])
   })
 
   it('crosses out only what was left out', () => {
-    expect(goneMarks([at(4, 'LEFT_OUT'), at(15, 'BOUND')])).toEqual([{ start: 0, end: 6, kind: 'gone' }])
+    expect(goneMarks([at(4, 'left-out'), at(15, 'bound')])).toEqual([{ start: 0, end: 6, kind: 'gone' }])
   })
 
   it('crosses out only the open end of a range', () => {
     const range = [
-      { ...at(10, 'HALF'), clauseStart: 0, clauseEnd: 19 },
-      { ...at(17, 'LEFT_OUT'), clauseStart: 0, clauseEnd: 19 },
+      { ...at(10, 'half'), clauseStart: 0, clauseEnd: 19 },
+      { ...at(17, 'left-out'), clauseStart: 0, clauseEnd: 19 },
     ]
     expect(goneMarks(range)).toEqual([{ start: 17, end: 19, kind: 'gone' }])
   })

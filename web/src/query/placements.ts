@@ -4,21 +4,21 @@ import type { LineNote, Mark } from './editor'
 /** What happened to a parameter, in a few words for the margin. */
 export function outcomeInWords(placement: Placement): string {
   switch (placement.outcome) {
-    case 'BOUND':
+    case 'bound':
       return 'bound'
-    case 'SPREAD':
+    case 'spread':
       return `${placement.values} ${placement.values === 1 ? 'value' : 'values'} bound`
-    case 'WIDENED':
+    case 'widened':
       return 'all that it covers'
-    case 'HALF':
+    case 'half':
       return 'one end open'
-    case 'WITHOUT_VALUE':
+    case 'without-value':
       return 'rows without a value'
-    case 'NAMED':
+    case 'named':
       return 'name put in'
-    case 'LIMITED':
+    case 'limited':
       return 'row limit'
-    case 'LEFT_OUT':
+    case 'left-out':
       return 'omitted: blank'
     default:
       return placement.outcome satisfies never
@@ -40,10 +40,10 @@ export function marginNotes(text: string, placements: Placement[]): LineNote[] {
 /** Omitted text, shown struck through: a whole clause, or one end of a range. */
 export function goneMarks(placements: Placement[]): Mark[] {
   const kept = new Set(
-    placements.filter(placement => placement.outcome !== 'LEFT_OUT').map(placement => placement.clauseStart),
+    placements.filter(placement => placement.outcome !== 'left-out').map(placement => placement.clauseStart),
   )
   return placements
-    .filter(placement => placement.outcome === 'LEFT_OUT' && placement.clauseStart >= 0)
+    .filter(placement => placement.outcome === 'left-out' && placement.clauseStart >= 0)
     .map(({ start, end, clauseStart, clauseEnd }) =>
       kept.has(clauseStart)
         ? { start, end, kind: 'gone' as const }

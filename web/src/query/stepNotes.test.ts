@@ -7,8 +7,8 @@ const stretches = [
   { start: 10, end: 30, step: 2 },
 ]
 const ran = (start: number): PlacementEvidence =>
-  ({ site: 'BY_INDEX', start, advice: '' }) as unknown as PlacementEvidence
-const placed = (start: number): Placement => ({ outcome: 'BOUND', start }) as unknown as Placement
+  ({ site: 'by-index', start, advice: '' }) as unknown as PlacementEvidence
+const placed = (start: number): Placement => ({ outcome: 'bound', start }) as unknown as Placement
 
 describe('a note at a step', () => {
   it('belongs to the step that the place in the statement comes from', () => {

@@ -5,7 +5,7 @@ import { lastAnswer } from '../composables/useRun'
 import { rowsInWords } from '../formats'
 import { barsOf, type Bar } from './barsOf'
 import { figureInWords } from './figureInWords'
-import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
+import { filterType, columnInWords, isPickable, keyValue, withoutIt } from './keys'
 import AccessibleTable from './AccessibleTable.vue'
 import { useChart } from './useChart'
 import { pickedIn } from './usePicked'
@@ -46,7 +46,7 @@ const partner = (props.asked.report.partners as Partial<Report['partners']>)[pro
 function pick(bar: Bar | undefined): void {
   const kind = answer.value?.started.columns[0]?.kind ?? 'text'
   if (!bar || !pickable) return
-  const filter = { column: by, type: kind.toLowerCase(), values: [keyValue(by, bar.key)] as string[] }
+  const filter = { column: by, type: filterType(kind), values: [keyValue(by, bar.key)] as string[] }
   emit('pick', pickedIn(props.view, props.asked, bar.name, filter))
 }
 

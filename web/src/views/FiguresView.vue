@@ -46,14 +46,14 @@ function inWords(row: Cell[] | undefined, index: number): string {
   const value = row?.[index] ?? null
   if (value === null) return '–'
   const kind = answer.value?.started.columns[index]?.kind
-  return kind === 'DATE' || kind === 'DATETIME'
+  return kind === 'date' || kind === 'datetime'
     ? dateInWords(String(value).slice(0, 10))
     : figureInWords(value, props.view.measures[index])
 }
 /* The exact value of a rounded figure, on hover and for screen readers. */
 const exactly = (index: number): string | undefined => {
   const kind = answer.value?.started.columns[index]?.kind
-  return kind === 'DATE' || kind === 'DATETIME'
+  return kind === 'date' || kind === 'datetime'
     ? undefined
     : exactFigure(values.value?.[index] ?? null, props.view.measures[index])
 }

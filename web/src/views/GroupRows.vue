@@ -5,7 +5,7 @@ import type { RunResult } from '../api/resultStream'
 import type { Cell, ColumnFilter, View } from '../api/types'
 import { exactFigure, figureInWords } from './figureInWords'
 import GroupDetail from './GroupDetail.vue'
-import { isPickable, keyInWords, keyValue } from './keys'
+import { filterType, isPickable, keyInWords, keyValue } from './keys'
 import { pickedIn } from './usePicked'
 import type { ViewRunContext, Picked } from './useViewRun'
 
@@ -24,8 +24,8 @@ const openable = isPickable(key)
 const nameOf = (row: Cell[]): string => keyInWords(key, row[0] ?? null)
 
 function filterOf(row: Cell[]): ColumnFilter {
-  const kind = props.answer.started.columns[0]?.kind ?? 'TEXT'
-  return { column: key, type: kind.toLowerCase(), values: [keyValue(key, row[0] ?? null)] as string[] }
+  const kind = props.answer.started.columns[0]?.kind ?? 'text'
+  return { column: key, type: filterType(kind), values: [keyValue(key, row[0] ?? null)] as string[] }
 }
 const below = (row: Cell[]): ColumnFilter[] => [...props.under, filterOf(row)]
 function toggle(name: string): void {

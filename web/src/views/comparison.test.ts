@@ -4,7 +4,7 @@ import { changeInWords } from './comparison'
 
 const PERIOD = '1–28 February 2026'
 const count = { function: 'count', column: '', label: 'rows', unit: '', additive: true } as View['measures'][number]
-const average = { ...count, function: 'avg', unit: 'min', additive: false }
+const average: View['measures'][number] = { ...count, function: 'avg', unit: 'min', additive: false }
 
 describe('a comparison of figures', () => {
   it('shows the difference with its period', () => {

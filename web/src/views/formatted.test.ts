@@ -1,22 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { formatted } from './formatted'
 
-const column = (name: string, kind: string) => ({ name, kind, type: kind.toLowerCase() }) as never
+const column = (name: string, kind: string) => ({ name, kind, type: kind }) as never
 
 describe('a value in its format', () => {
   it('is written as its author wants it', () => {
-    const fare = column('fare', 'DECIMAL')
+    const fare = column('fare', 'decimal')
     expect(formatted('1234.5', fare, 'money €')).toBe('€ 1,234.50')
     expect(formatted('-3', fare, 'money €')).toBe('−€ 3.00')
     expect(formatted('12.345', fare, 'percent 1')).toBe('12.3 %')
     expect(formatted('12', fare, 'unit min')).toBe('12 min')
     expect(formatted('1234.56', fare, 'number 0')).toBe('1,235')
-    expect(formatted('2025-07-14 08:05:00', column('at', 'DATETIME'), 'month')).toBe('July 2025')
+    expect(formatted('2025-07-14 08:05:00', column('at', 'datetime'), 'month')).toBe('July 2025')
   })
   it('stays as it is where the format does not suit it', () => {
-    expect(formatted(null, column('fare', 'DECIMAL'), 'money €')).toBe('')
-    expect(formatted('many', column('note', 'TEXT'), 'number 1')).toBe('many')
-    expect(formatted('soon', column('at', 'DATE'), 'day')).toBe('soon')
-    expect(formatted('7', column('fare', 'INTEGER'))).toBe('7')
+    expect(formatted(null, column('fare', 'decimal'), 'money €')).toBe('')
+    expect(formatted('many', column('note', 'text'), 'number 1')).toBe('many')
+    expect(formatted('soon', column('at', 'date'), 'day')).toBe('soon')
+    expect(formatted('7', column('fare', 'integer'))).toBe('7')
   })
 })

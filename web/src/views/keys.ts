@@ -1,5 +1,5 @@
 /* What a view groups by: an output column, perhaps with a part of time or the width of bands behind a colon. */
-import type { Cell } from '../api/types'
+import type { Cell, Column, ColumnFilter } from '../api/types'
 import { periodInWords } from '../choices/periods'
 import { dateInWords, isDay, numberInWords, textInWords } from '../formats'
 import { LOCALE } from '../locale'
@@ -53,3 +53,6 @@ export const stretchInWords = (cut: string, day: string): string =>
 /** The value of a group as a filter names it. */
 export const keyValue = (key: string, value: Cell): string | null =>
   value === null ? null : CUTS.has(readKey(key).cut) ? String(value).slice(0, 10) : String(value)
+
+/** The type of a filter on a column; values of types without a parameter type are compared as text. */
+export const filterType = (kind: Column['kind']): ColumnFilter['type'] => (kind === 'other' ? 'text' : kind)

@@ -10,6 +10,7 @@ import type { Picked } from './useViewRun'
  * No parameter can be called so, as no name has a point.
  */
 const WITHOUT = 'without'
+const TYPES = ['text', 'integer', 'decimal', 'date', 'datetime', 'boolean'] as const
 
 export function picksToLink(picked: Picked[]): URLSearchParams {
   const link = new URLSearchParams()
@@ -38,7 +39,8 @@ export function picksOfLink(link: URLSearchParams, views: Report['definition']['
     return name === WITHOUT && isPick(value) ? [[value, null]] : []
   })
   return said.flatMap(([name, value]) => {
-    const [viewId, type = 'text'] = name.slice(ONLY.length).split(':')
+    const [viewId, written] = name.slice(ONLY.length).split(':')
+    const type = TYPES.find(known => known === written) ?? 'text'
     const view = views.find(one => one.id === viewId)
     const column = view?.groupBy[0]
     if (!view || column === undefined) return []

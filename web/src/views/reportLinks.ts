@@ -1,4 +1,4 @@
-import type { Choices, Report } from '../api/types'
+import type { Choice, Choices, Report } from '../api/types'
 import { toLink } from '../choices/link'
 import type { Picked } from './useViewRun'
 
@@ -16,7 +16,7 @@ export function leadOf(report: Report, one: Picked, choices: Choices): string | 
   const lead = leadFrom(report, one.viewId)
   if (!lead?.parameter) return undefined
   const values = one.filter.values.filter((value): value is string => (value as string | null) !== null)
-  const clicked = { kind: 'values', values, withoutValue: values.length === 0 }
+  const clicked: Choice = { kind: 'values', values, withoutValue: values.length === 0 }
   return linkTo(lead, { ...carried(lead, choices), [lead.parameter]: clicked })
 }
 

@@ -5,7 +5,7 @@ import { blank, chosen } from '../choices/choices'
 import { newParameter } from '../testing/newParameter'
 import { useShowing } from './useShowing'
 
-function report(start: string, onDemand: boolean): Report {
+function report(start: Report['definition']['start'], onDemand: boolean): Report {
   return {
     id: 'r',
     name: 'R',

@@ -18,9 +18,9 @@ const name = computed(() => me.value?.name ?? '')
 /* One is signed out everywhere by it, and comes back at once with the new one. */
 async function keep(): Promise<void> {
   done.value = false
-  await change('/api/me/password', 'PUT', { before: before.value, password: password.value })
+  await change('/api/v1/me/password', 'PUT', { before: before.value, password: password.value })
   if (failure.value) return
-  await ask('/api/sign-in', { method: 'POST', body: JSON.stringify({ name: name.value, password: password.value }) })
+  await ask('/api/v1/sign-in', { method: 'POST', body: JSON.stringify({ name: name.value, password: password.value }) })
   before.value = password.value = ''
   done.value = true
   await askWho()

@@ -12,16 +12,16 @@ import { ROLES } from '../people/roles'
 import { useChanges } from '../people/useChanges'
 
 const props = defineProps<{ projects: Me['projects'] }>()
-const { state, reload } = useLoaded(signal => ask<ApiKey[]>('/api/me/keys', { signal }))
+const { state, reload } = useLoaded(signal => ask<ApiKey[]>('/api/v1/me/keys', { signal }))
 const { failure, change } = useChanges(reload)
 const keys = computed(() => (state.value.status === 'ready' ? state.value.data : []))
-const wanted = ref({ name: '', projectId: '', role: 'VIEWER', days: 90 })
+const wanted = ref({ name: '', projectId: '', role: 'viewer', days: 90 })
 const made = shallowRef<CreatedKey>()
 const copied = ref(false)
 const project = (id: string): string => props.projects.find(one => one.id === id)?.name ?? 'all your projects'
 
 async function make(): Promise<void> {
-  made.value = await change<CreatedKey>('/api/me/keys', 'POST', wanted.value)
+  made.value = await change<CreatedKey>('/api/v1/me/keys', 'POST', wanted.value)
   if (made.value) wanted.value.name = ''
   copied.value = false
 }
@@ -40,7 +40,7 @@ async function copy(): Promise<void> {
         <b>{{ key.name }}</b> may do what a {{ key.role }} may in {{ project(key.projectId) }}, until
         {{ dateInWords(key.endsAt.slice(0, 10)) }};
         <span class="soft">{{ key.usedAt ? `last used ${agoInWords(key.usedAt, Date.now())}` : 'never used' }}.</span>
-        <button class="as-link" @click="change(`/api/me/keys/${key.id}`, 'DELETE')">Remove</button>
+        <button class="as-link" @click="change(`/api/v1/me/keys/${key.id}`, 'DELETE')">Remove</button>
       </li>
     </ul>
     <form class="row-line" aria-label="New API key" @submit.prevent="make">

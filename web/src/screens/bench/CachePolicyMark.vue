@@ -41,7 +41,7 @@ let gone = false
 onScopeDispose(() => (gone = true))
 
 const here = async (): Promise<StoredCopy[]> =>
-  (await get<StoredCopy[]>('/copies')).filter(copy => copy.queryId === props.query.id)
+  (await get<StoredCopy[]>('/stored-copies')).filter(copy => copy.queryId === props.query.id)
 
 async function offers(): Promise<SentenceOption[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
@@ -89,7 +89,10 @@ async function take(offer: string): Promise<void> {
 /* A new one is asked as soon as there is something in it; anyone who goes away meanwhile says it later. */
 async function made(): Promise<string> {
   making.value = true
-  const { id } = await post<StoredCopy>('/copies', { queryId: props.query.id, name: `${props.query.name}, kept` })
+  const { id } = await post<StoredCopy>('/stored-copies', {
+    queryId: props.query.id,
+    name: `${props.query.name}, kept`,
+  })
   for (;;) {
     const copy = (await here()).find(one => one.id === id)
     if (gone || !copy || copy.content.asOf || copy.lastJob.message) return id

@@ -41,7 +41,7 @@ watch(
   () => props.made,
   () => void nextTick(() => document.activeElement === document.body && outcome.value?.focus()),
 )
-const isSame = computed(() => props.made?.equality === 'ROWS' || props.made?.equality === 'TOTALS')
+const isSame = computed(() => props.made?.equality === 'rows' || props.made?.equality === 'totals')
 const totals = computed(() =>
   Object.entries(props.made?.after.totals ?? {})
     .map(([name, total]) => `${name} ${numberInWords(total)}`)
@@ -77,12 +77,12 @@ const otherTotals = computed(() => {
         <template v-if="used.length">
           {{ named(used) }} {{ used.length > 1 ? 'are' : 'is' }} used in other queries already.</template
         >
-        Before and after: {{ made.equality === 'ROWS' ? 'the same ' : '' }}{{ rowsOf(made.after)
+        Before and after: {{ made.equality === 'rows' ? 'the same ' : '' }}{{ rowsOf(made.after)
         }}{{ totals ? `, the same totals (${totals})` : '' }}.
         <template v-if="made.namedAfter"> The query name still mentions “{{ made.namedAfter }}”.</template>
         <DifferingDefaults v-for="one in made.differingDefaults" :key="one.parameter" :differing="one"
       /></template>
-      <template v-else-if="made.equality === 'UNKNOWN'"
+      <template v-else-if="made.equality === 'unknown'"
         >Viewers can choose {{ named(names) }} now. Equality cannot be verified: the unchanged query returned different
         rows when run twice. Sort by a unique column to verify it.</template
       >

@@ -5,12 +5,16 @@ import { RouterLink } from 'vue-router'
 import type { ChangedObject } from '../../api/types'
 
 const props = defineProps<{ thing: ChangedObject }>()
-const HOW: Record<string, string> = { new: 'added', changed: 'changed', gone: 'removed' }
 /* What words say needs no lines, until someone wants them. */
 const open = ref(props.thing.details.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {
   const id = encodeURIComponent(props.thing.id)
-  return { query: `/queries/${id}`, report: `/reports/${id}/edit`, parameter: '/parameters' }[props.thing.kind] ?? ''
+  const links: Partial<Record<ChangedObject['kind'], string>> = {
+    query: `/queries/${id}`,
+    report: `/reports/${id}/edit`,
+    parameter: '/parameters',
+  }
+  return links[props.thing.kind] ?? ''
 })
 /* The line that only counts lines says nothing to anyone. */
 const lines = computed(() => props.thing.lines.filter(line => !line.startsWith('@@')))
@@ -19,18 +23,18 @@ const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.star
 
 <template>
   <li class="line changed">
-    <span class="soft kind">{{ thing.kind }}</span>
+    <span class="soft kind">{{ thing.kind.replace('-', ' ') }}</span>
     <div class="what">
-      <RouterLink v-if="link && thing.change !== 'gone'" :to="link">{{ thing.name }}</RouterLink><b v-else>{{
+      <RouterLink v-if="link && thing.change !== 'removed'" :to="link">{{ thing.name }}</RouterLink><b v-else>{{
         thing.name
       }}</b
-      >&ensp;{{ HOW[thing.change] }}
-      <button v-if="thing.change !== 'gone'" class="as-link ms-1" :aria-expanded="open" @click="open = !open">
+      >&ensp;{{ thing.change }}
+      <button v-if="thing.change !== 'removed'" class="as-link ms-1" :aria-expanded="open" @click="open = !open">
         {{ open ? 'Less' : 'In its file' }}
       </button>
       <slot />
       <div v-for="line in thing.details" :key="line">{{ line }}</div>
-      <pre v-if="open && thing.change !== 'gone'" class="lines"><span
+      <pre v-if="open && thing.change !== 'removed'" class="lines"><span
         v-for="(line, i) in lines" :key="i" :class="tone(line)"
         ><span class="visually-hidden">{{ tone(line) }}</span>{{ line || ' ' }}
 </span></pre>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /* Answers that are kept here and asked as tables, each as a sentence. */
-import { onScopeDispose, computed, watch } from 'vue'
+import { onScopeDispose, computed, ref, watch } from 'vue'
 import { get } from '../../api/client'
 import { inApi } from '../../api/project'
 import type { SentenceOption, QueryCard, StoredCopy } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
+import RemovedObjects from '../../objects/RemovedObjects.vue'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
@@ -13,13 +14,15 @@ import CopyLine from './CopyLine.vue'
 const LOOK_EVERY = 1500
 const emit = defineEmits<{ changed: [] }>()
 const { state, reload } = useLoaded(async signal => ({
-  copies: await get<StoredCopy[]>('/copies', signal),
+  copies: await get<StoredCopy[]>('/stored-copies', signal),
   queries: await get<QueryCard[]>('/queries', signal),
 }))
-const { failure, change } = useChanges(async () => {
-  await reload()
+const removed = ref<InstanceType<typeof RemovedObjects>>()
+const { failure, change } = useChanges(reloaded)
+async function reloaded(): Promise<void> {
+  await Promise.all([reload(), removed.value?.reload()])
   emit('changed')
-})
+}
 const copies = computed(() => (state.value.status === 'ready' ? state.value.data.copies : []))
 const queries = computed(() => (state.value.status === 'ready' ? state.value.data.queries : []))
 
@@ -33,12 +36,12 @@ watch(copies, (now, before) => {
 })
 onScopeDispose(() => clearTimeout(timer))
 
-const at = (id: string): string => inApi(`/copies/${encodeURIComponent(id)}`)
+const at = (id: string): string => inApi(`/stored-copies/${encodeURIComponent(id)}`)
 const offers = (): Promise<SentenceOption[]> =>
   Promise.resolve(queries.value.map(query => ({ id: query.id, label: query.name, note: query.sourceId, reason: '' })))
 const add = (queryId: string): Promise<unknown> => {
   const name = queries.value.find(query => query.id === queryId)?.name ?? queryId
-  return change(inApi('/copies'), 'POST', { queryId, name: `${name}, kept` })
+  return change(inApi('/stored-copies'), 'POST', { queryId, name: `${name}, kept` })
 }
 const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> => {
   const { name, partitionBy, refreshedPartitions, schedule, paused, version } = { ...copy, ...changed }
@@ -69,6 +72,7 @@ const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> 
     </ul>
     <OfferedMark text="+ New copy of …" about="a query" data-mark="add" :offers="offers" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+    <RemovedObjects ref="removed" kind="stored-copy" :changed="reloaded" in-card />
   </section>
 </template>
 

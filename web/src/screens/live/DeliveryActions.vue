@@ -41,7 +41,7 @@ const mails = shallowRef<SentEmail[]>()
 async function show(): Promise<void> {
   mails.value = mails.value
     ? undefined
-    : await get<SentEmail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/mails`)
+    : await get<SentEmail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/emails`)
 }
 watch(
   () => props.delivery.lastJob.at,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Reports that are sent by mail, each as a sentence. */
-import { computed, onScopeDispose, watch } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import { asFailure, get, post } from '../../api/client'
 import { inApi } from '../../api/project'
 import type {
@@ -13,6 +13,7 @@ import type {
   ConvertedDefinition,
 } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
+import RemovedObjects from '../../objects/RemovedObjects.vue'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
@@ -23,15 +24,16 @@ const emit = defineEmits<{ changed: [] }>()
 const { state, reload } = useLoaded(async signal => {
   const [deliveries, copies, queries, uses] = await Promise.all([
     get<Delivery[]>('/deliveries', signal),
-    get<StoredCopy[]>('/copies', signal),
+    get<StoredCopy[]>('/stored-copies', signal),
     get<QueryCard[]>('/queries', signal),
     get<ParameterOverview[]>('/parameters', signal),
   ])
   return { deliveries, copies, queries, parameters: uses.map(use => use.definition) }
 })
+const removed = ref<InstanceType<typeof RemovedObjects>>()
 const { failure, change } = useChanges(reloaded)
 async function reloaded(): Promise<void> {
-  await reload()
+  await Promise.all([reload(), removed.value?.reload()])
   emit('changed')
 }
 const around = computed(() =>
@@ -126,6 +128,7 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
     </ul>
     <OfferedMark text="+ New delivery of …" about="a report" data-mark="add" :offers="offers" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+    <RemovedObjects ref="removed" kind="delivery" :changed="reloaded" in-card />
   </section>
 </template>
 

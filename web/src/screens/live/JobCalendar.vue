@@ -34,7 +34,7 @@ async function go(days: number): Promise<void> {
 }
 /* The line of now is above the first that is still to come. */
 const first = computed(() => entries.value.findIndex(entry => entry.at > (shown.value?.now ?? '')))
-const wrong = (entry: CalendarEntry): boolean => ['failed', 'kept-back'].includes(entry.state)
+const wrong = (entry: CalendarEntry): boolean => ['failed', 'held'].includes(entry.state)
 defineExpose({ reload })
 </script>
 

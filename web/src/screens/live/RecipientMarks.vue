@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Who gets a delivery: those who are named, or anyone who is in the rows of a query. */
-import { get } from '../../api/client'
+import { post } from '../../api/client'
 import type { Delivery, SentenceOption, QueryCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
@@ -12,9 +12,9 @@ const emit = defineEmits<{ take: [to: Delivery['recipients']] }>()
 
 const columnsOf = async (queryId: string): Promise<string[]> =>
   (
-    await get<{ name: string }[]>(
-      `/deliveries/${encodeURIComponent(props.delivery.id)}/columns?queryId=${encodeURIComponent(queryId)}`,
-    )
+    await post<{ name: string }[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/recipient-columns`, {
+      queryId,
+    })
   ).map(column => column.name)
 
 const queryOffers = (): Promise<SentenceOption[]> =>

@@ -19,7 +19,7 @@ const wrong = computed(() => state.value?.cases.some(line => line.verdict === 'f
       <span :class="{ 'error-text': wrong }" role="status">{{
         failed ? failed.message : rehearsedInWords(state)
       }}</span>
-      <button v-if="state?.state !== 'RUNNING'" class="as-link ms-2" @click="start">
+      <button v-if="state?.state !== 'running'" class="as-link ms-2" @click="start">
         {{ state ? 'Rehearse again' : 'Rehearse' }}
       </button></span
     >

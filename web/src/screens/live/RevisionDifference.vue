@@ -19,7 +19,7 @@ const changed = computed(() => (state.value.status === 'ready' ? state.value.dat
   <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0">Its name or the order.</p>
   <ul v-else class="changes">
     <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing">
-      <template v-if="thing.change !== 'gone'">
+      <template v-if="thing.change !== 'removed'">
         <RouterLink
           v-if="thing.kind === 'report'"
           class="ms-2"

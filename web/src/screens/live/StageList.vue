@@ -1,13 +1,20 @@
 <script setup lang="ts">
 /* The stages of the project: the same definitions with other sources, defaults and limits. */
+import { ref, watch } from 'vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
+import RemovedObjects from '../../objects/RemovedObjects.vue'
 import StageLine from './StageLine.vue'
 import { useStages } from './useStages'
 
 const stages = useStages()
 const { state, around, failure, reload } = stages
 const NO_SETTINGS = { defaults: {}, sources: {}, rowLimit: 0, timeoutSeconds: 0 }
+const removed = ref<InstanceType<typeof RemovedObjects>>()
+watch(
+  () => around.value.stages.length,
+  () => void removed.value?.reload(),
+)
 const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toLowerCase(), version: 0 }, NO_SETTINGS)
 </script>
 
@@ -25,6 +32,7 @@ const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toL
     </ul>
     <TypedMark text="Add stage" begins="" about="Name of the new stage" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+    <RemovedObjects ref="removed" kind="stage" :changed="reload" in-card />
   </section>
 </template>
 

@@ -8,10 +8,12 @@ const props = defineProps<{ matter: PublishWarning; first: boolean }>()
 const emit = defineEmits<{ moveLimit: [query: string] }>()
 const link = computed(() => {
   const id = encodeURIComponent(props.matter.id)
-  return (
-    { query: `/queries/${id}`, report: `/reports/${id}/edit`, stage: '/live#stages' }[props.matter.kind] ??
-    '/parameters'
-  )
+  return {
+    query: `/queries/${id}`,
+    report: `/reports/${id}/edit`,
+    stage: '/live#stages',
+    parameter: '/parameters',
+  }[props.matter.kind]
 })
 </script>
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { CopySchedule, StoredCopy } from '../../api/types'
+import type { CalendarEntry, CopySchedule, StoredCopy } from '../../api/types'
 import { entryInWords, partsInWords, partsOffers, scheduleOf, shortRows, timesInWords, timesOffers } from './copyTexts'
 
 const none: CopySchedule = { every: '', cron: '', timeZone: 'UTC', missedRuns: 'leave', after: '' }
@@ -37,9 +37,18 @@ describe('a stored copy in words', () => {
   })
 
   it('says what became of a time', () => {
-    const entry = { at: '', kind: 'copy', objectId: 'a', name: 'A', state: 'done', rows: 1200, seconds: 3, message: '' }
+    const entry: CalendarEntry = {
+      at: '',
+      kind: 'copy',
+      objectId: 'a',
+      name: 'A',
+      state: 'done',
+      rows: 1200,
+      seconds: 3,
+      message: '',
+    }
     expect(entryInWords(entry)).toMatch(/^refreshed · 1.200 rows, 3 s$/)
-    const mails = { ...entry, kind: 'delivery', rows: 1, message: '2 had nothing to get' }
+    const mails: CalendarEntry = { ...entry, kind: 'delivery', rows: 1, message: '2 had nothing to get' }
     expect(entryInWords(mails)).toBe('sent · 1 mail, 2 had nothing to get, 3 s')
     expect(entryInWords({ ...entry, state: 'failed', message: 'No such table.' })).toBe('failed: No such table.')
   })

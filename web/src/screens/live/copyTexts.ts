@@ -55,15 +55,13 @@ export function entryInWords(entry: CalendarEntry): string {
   const mail = entry.kind === 'delivery'
   const many = `${entry.rows.toLocaleString(LOCALE)} ${mail ? (entry.rows === 1 ? 'mail' : 'mails') : 'rows'}`
   const also = mail && entry.message ? `, ${entry.message}` : ''
-  return (
-    {
-      planned: '',
-      due: entry.message ? `retrying: ${entry.message}` : 'waits',
-      running: mail ? 'is being sent' : 'refreshing',
-      done: `${mail ? 'sent' : 'refreshed'} · ${many}${also}, ${entry.seconds} s`,
-      'kept-back': `kept back: ${entry.message}`,
-      failed: `failed: ${entry.message}`,
-      left: entry.message || 'omitted',
-    }[entry.state] ?? entry.state
-  )
+  return {
+    planned: '',
+    due: entry.message ? `retrying: ${entry.message}` : 'waits',
+    running: mail ? 'is being sent' : 'refreshing',
+    done: `${mail ? 'sent' : 'refreshed'} · ${many}${also}, ${entry.seconds} s`,
+    held: `held for review: ${entry.message}`,
+    failed: `failed: ${entry.message}`,
+    skipped: entry.message || 'skipped',
+  }[entry.state]
 }

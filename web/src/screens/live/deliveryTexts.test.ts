@@ -15,7 +15,7 @@ import {
   whoInWords,
 } from './deliveryTexts'
 
-const none = { viewId: '', figure: '', comparison: '', value: '' }
+const none: Delivery['condition'] = { viewId: '', figure: '', comparison: 'above', value: '' }
 const delivery = {
   condition: none,
   attachments: [],
@@ -76,7 +76,7 @@ describe('A delivery', () => {
   })
 
   it('says what became of a mail', () => {
-    const mail = (state: string, message = ''): SentEmail => ({
+    const mail = (state: SentEmail['state'], message = ''): SentEmail => ({
       id: 1,
       address: 'a',
       state,
@@ -85,10 +85,10 @@ describe('A delivery', () => {
       at: '',
     })
     expect(mailInWords(mail('sent'))).toBe('sent')
-    expect(mailInWords(mail('left', 'There were no rows.'))).toBe('omitted: There were no rows.')
+    expect(mailInWords(mail('skipped', 'There were no rows.'))).toBe('skipped: There were no rows.')
     expect(isWrong(mail('unsure'))).toBe(true)
-    expect(isWrong(mail('left'))).toBe(false)
-    const last = { at: '', state: 'done', attempts: 1, rows: 2, message: '1 had nothing to get' }
+    expect(isWrong(mail('skipped'))).toBe(false)
+    const last: Delivery['lastJob'] = { at: '', state: 'done', attempts: 1, rows: 2, message: '1 had nothing to get' }
     expect(wantsLooking(last)).toBe(false)
     expect(wantsLooking({ ...last, message: '1 had nothing to get, 1 did not get it' })).toBe(true)
     expect(wantsLooking({ ...last, state: 'due', message: 'The mail server is gone' })).toBe(true)

@@ -5,7 +5,7 @@ const offer = (id: string, words = id, note = ''): SentenceOption => ({ id, labe
 const ALWAYS = 'always'
 const ROWS = '/rows/'
 const FIGURE = '/figure/'
-const FORMATS = ['xlsx', 'csv', 'parquet']
+const FORMATS = ['xlsx', 'csv', 'parquet'] as const
 
 type Recipients = Delivery['recipients']
 type Only = Delivery['condition']
@@ -36,7 +36,7 @@ export const onlyOffers = (delivery: Delivery): SentenceOption[] => [
     .filter(view => view.rows)
     .map(view => offer(`${ROWS}${view.id}`, `only when ${view.title} has rows`)),
   ...delivery.options.figures.flatMap(figure =>
-    ['above', 'below'].map(passes =>
+    (['above', 'below'] as const).map(passes =>
       offer(
         `${FIGURE}${passes}/${figure.viewId}/${figure.label}`,
         `only when ${figure.label} is ${passes} …`,
@@ -47,11 +47,16 @@ export const onlyOffers = (delivery: Delivery): SentenceOption[] => [
 ]
 
 export function readOnly(taken: string, before: Only): Only {
-  const none = { viewId: '', figure: '', comparison: '', value: '' }
+  const none: Only = { viewId: '', figure: '', comparison: 'above', value: '' }
   if (taken.startsWith(ROWS)) return { ...none, viewId: taken.slice(ROWS.length) }
   if (!taken.startsWith(FIGURE)) return none
   const [passes = '', viewId = '', ...label] = taken.slice(FIGURE.length).split('/')
-  return { viewId, figure: label.join('/'), comparison: passes, value: before.value || '0' }
+  return {
+    viewId,
+    figure: label.join('/'),
+    comparison: passes === 'below' ? 'below' : 'above',
+    value: before.value || '0',
+  }
 }
 
 /** The attachments; the same words add and remove one. */
@@ -76,7 +81,8 @@ export const attachedOffers = (delivery: Delivery): SentenceOption[] =>
 const isAttached = (delivery: Delivery, format: string, viewId: string): boolean =>
   delivery.attachments.some(one => one.format === format && one.viewId === viewId)
 export function readAttached(taken: string, delivery: Delivery): Attached {
-  const [format = '', ...rest] = taken.split('/')
+  const [written, ...rest] = taken.split('/')
+  const format = FORMATS.find(one => one === written) ?? 'csv'
   const viewId = rest.join('/')
   return isAttached(delivery, format, viewId)
     ? delivery.attachments.filter(one => one.format !== format || one.viewId !== viewId)
@@ -100,7 +106,7 @@ const STATES: Record<string, string> = {
   'handing-over': 'being sent',
   sent: 'sent',
   refused: 'not sent',
-  left: 'omitted',
+  skipped: 'skipped',
   unsure: 'delivery unconfirmed',
 }
 export const mailInWords = (mail: SentEmail): string =>

@@ -12,7 +12,7 @@ const line = (verdict: string, millis: number): RehearsalState['cases'][number] 
 it('says how a rehearsal went, what failed first', () => {
   const state = { status: 'DONE', done: 3, total: 3, findings: [], startedAt: '' } as unknown as RehearsalState
   expect(rehearsedInWords(undefined)).toBe('not rehearsed yet')
-  expect(rehearsedInWords({ ...state, state: 'RUNNING', completed: 1, cases: [] })).toBe('1 of 3 tried …')
+  expect(rehearsedInWords({ ...state, state: 'running', completed: 1, cases: [] })).toBe('1 of 3 tried …')
   expect(rehearsedInWords({ ...state, cases: [line('passed', 5), line('refused', 1), line('passed', 212)] })).toBe(
     '3 of 3 passed, slowest 212 ms',
   )

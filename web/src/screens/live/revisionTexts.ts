@@ -19,7 +19,7 @@ export const dayOf = (iso: string): string =>
 /** How a rehearsal went, or goes. */
 export function rehearsedInWords(state: RehearsalState | undefined): string {
   if (!state) return 'not rehearsed yet'
-  if (state.state === 'RUNNING') return `${state.completed} of ${state.total} tried …`
+  if (state.state === 'running') return `${state.completed} of ${state.total} tried …`
   const of = (verdict: string): number => state.cases.filter(line => line.verdict === verdict).length
   const slowest = Math.max(0, ...state.cases.map(line => line.millis))
   const wrong = [

@@ -12,7 +12,7 @@ import { projectInWords } from './roles'
 const props = defineProps<{ projects: ProjectCard[] }>()
 const search = ref('')
 const { state, reload } = useLoaded(signal =>
-  ask<AuditEntry[]>(`/api/audit-log?search=${encodeURIComponent(search.value)}`, { signal }),
+  ask<AuditEntry[]>(`/api/v1/audit-log?search=${encodeURIComponent(search.value)}`, { signal }),
 )
 watch(search, reload)
 defineExpose({ reload })
@@ -28,7 +28,7 @@ const about = (deed: AuditEntry): string =>
       <h2>Audit log</h2>
       <span class="grow"></span>
       <BFormInput v-model="search" type="search" class="w-auto" placeholder="Search" aria-label="Search audit log" />
-      <a :href="`/api/audit-log/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
+      <a :href="`/api/v1/audit-log/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
     <p v-else-if="deeds.length === 0" class="soft">{{ search ? 'No matches.' : 'Nothing yet.' }}</p>

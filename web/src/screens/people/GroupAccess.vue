@@ -25,7 +25,7 @@ const words = computed(() => {
 })
 
 async function offers(): Promise<SentenceOption[]> {
-  const path = `/api/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
+  const path = `/api/v1/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
   const list = await ask<ValueList>(path, {
     method: 'POST',
     body: JSON.stringify({ choices: {}, search: '', start: 0 }),

@@ -17,7 +17,7 @@ const props = defineProps<{
   changed: () => Promise<unknown>
 }>()
 const { failure, change } = useChanges(() => props.changed())
-const at = computed(() => `/api/groups/${encodeURIComponent(props.group.id)}`)
+const at = computed(() => `/api/v1/groups/${encodeURIComponent(props.group.id)}`)
 const members = computed(() =>
   listInWords(props.people.filter(person => person.groups.includes(props.group.id)).map(person => person.label)),
 )

@@ -19,9 +19,9 @@ interface All {
 }
 const { state, reload } = useLoaded(async (signal): Promise<All> => {
   const [people, groups, projects] = await Promise.all([
-    ask<PersonCard[]>('/api/people', { signal }),
-    ask<PeopleGroup[]>('/api/groups', { signal }),
-    ask<ProjectCard[]>('/api/projects', { signal }),
+    ask<PersonCard[]>('/api/v1/people', { signal }),
+    ask<PeopleGroup[]>('/api/v1/groups', { signal }),
+    ask<ProjectCard[]>('/api/v1/projects', { signal }),
   ])
   return { people, groups, projects }
 })
@@ -37,13 +37,13 @@ const name = ref('')
 const group = ref('')
 const made = shallowRef<{ link: SignInLink; label: string }>()
 async function addPerson(): Promise<void> {
-  const link = await change<SignInLink>('/api/people', 'POST', { name: name.value, label: label.value })
+  const link = await change<SignInLink>('/api/v1/people', 'POST', { name: name.value, label: label.value })
   if (!link) return
   made.value = { link, label: label.value || name.value }
   label.value = name.value = ''
 }
 async function addGroup(): Promise<void> {
-  if (await change('/api/groups', 'POST', { name: group.value })) group.value = ''
+  if (await change('/api/v1/groups', 'POST', { name: group.value })) group.value = ''
 }
 </script>
 

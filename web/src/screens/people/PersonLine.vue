@@ -19,7 +19,7 @@ const props = defineProps<{
 const { failure, change } = useChanges(() => props.changed())
 const link = shallowRef<SignInLink>()
 
-const at = computed(() => `/api/people/${encodeURIComponent(props.person.id)}`)
+const at = computed(() => `/api/v1/people/${encodeURIComponent(props.person.id)}`)
 const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
 const state = computed(() =>
   props.person.suspended
@@ -43,7 +43,7 @@ const groupOffers = (): Promise<SentenceOption[]> =>
   )
 const inGroup = (id: string): Promise<unknown> =>
   change(
-    `/api/groups/${encodeURIComponent(id)}/people/${encodeURIComponent(props.person.id)}`,
+    `/api/v1/groups/${encodeURIComponent(id)}/people/${encodeURIComponent(props.person.id)}`,
     props.person.groups.includes(id) ? 'DELETE' : 'PUT',
   )
 const give = (projectId: string, role: string): Promise<unknown> =>
@@ -75,7 +75,7 @@ async function newLink(): Promise<void> {
         :begins="person.email"
         :about="`where ${person.label} gets mail`"
         data-mark="mail"
-        @take="change(`${at}/mail`, 'PUT', { email: $event })" />. <span class="soft">{{ state }}.</span>
+        @take="change(`${at}/email`, 'PUT', { email: $event })" />. <span class="soft">{{ state }}.</span>
     </p>
     <div class="row-line soft">
       <button class="as-link soft" :title="person.hasPassword ? 'Their password becomes invalid' : ''" @click="newLink">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* How old the data of a report are, which is something else than when they were asked; asked for once its rows are there. */
 import { computed } from 'vue'
-import { get } from '../../api/client'
+import { post } from '../../api/client'
 import type { DataAge } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { dateInWords, isDay, momentInWords } from '../../formats'
@@ -9,10 +9,7 @@ import { dayOf } from '../live/revisionTexts'
 
 const props = defineProps<{ reportId: string; signed: string }>()
 const { state } = useLoaded(signal =>
-  get<DataAge>(
-    `/reports/${encodeURIComponent(props.reportId)}/data-age?signed=${encodeURIComponent(props.signed)}`,
-    signal,
-  ),
+  post<DataAge>(`/reports/${encodeURIComponent(props.reportId)}/data-age`, { linkToken: props.signed }, signal),
 )
 const age = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 const newest = computed(() => {

@@ -3,7 +3,6 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
-import { inServer } from '../../api/location'
 import type { Choices, Selection } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import PopoverMenu from '../../widgets/PopoverMenu.vue'
@@ -16,16 +15,7 @@ const kept = ref<Selection[]>([])
 const name = ref('')
 const failure = shallowRef<Failure>()
 
-/* Once, by an address that leads on, the server gives the cookie by which it knew this viewer before for all its addresses. */
-const CARRIED = 'plainsieve.viewer-carried'
-async function carryOver(): Promise<void> {
-  if (localStorage.getItem(CARRIED)) return
-  await fetch(inServer(`/api/reports/${props.reportId}/selections`)).catch(() => undefined)
-  localStorage.setItem(CARRIED, 'yes')
-}
-
 async function load(): Promise<void> {
-  await carryOver()
   kept.value = await get<Selection[]>(path).catch(() => kept.value)
 }
 async function attempt(what: () => Promise<unknown>): Promise<void> {

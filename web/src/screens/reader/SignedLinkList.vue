@@ -70,9 +70,9 @@ const chosenInWords = (link: SignedLink): string =>
     .map(([name, { kind, values }]) => `${labelOf(name)} ${kind === 'values' ? values.join(', ') : kind}`)
     .join('; ') || 'nothing'
 function standing(link: SignedLink): string {
-  if (link.status === 'TAKEN_BACK') return 'revoked'
+  if (link.status === 'revoked') return 'revoked'
   if (!link.lastDay) return 'no expiry'
-  return `${link.status === 'ENDED' ? 'ended' : 'until'} ${dateInWords(link.lastDay)}`
+  return `${link.status === 'expired' ? 'ended' : 'until'} ${dateInWords(link.lastDay)}`
 }
 const usesInWords = ({ uses }: SignedLink): string =>
   uses.count === 0
@@ -110,14 +110,14 @@ const usesInWords = ({ uses }: SignedLink): string =>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
     <table v-if="links.length" class="plain mt-2">
       <tbody>
-        <tr v-for="link in links" :key="link.id" :class="{ soft: link.status !== 'HOLDS' }">
+        <tr v-for="link in links" :key="link.id" :class="{ soft: link.status !== 'active' }">
           <td>{{ chosenInWords(link) }}</td>
           <td>{{ link.openToAnyone ? 'for ' + ANYONE : '' }}</td>
           <td>{{ standing(link) }}</td>
           <td class="soft">by {{ link.createdBy }}</td>
           <td class="soft">{{ usesInWords(link) }}</td>
           <td>
-            <button v-if="link.status === 'HOLDS'" class="as-link" @click="takeBack(link.id)">Revoke</button>
+            <button v-if="link.status === 'active'" class="as-link" @click="takeBack(link.id)">Revoke</button>
           </td>
         </tr>
       </tbody>

@@ -1,44 +1,13 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { createApp, defineComponent, h } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
-import type { Report } from '../../api/types'
-import { blank, chosen } from '../../choices/choices'
+import type { Parameter, Report } from '../../api/types'
+import { chosen } from '../../choices/choices'
+import { newParameter } from '../../testing/newParameter'
 import { useReader, type UseReader } from './useReader'
 import { useReportAddress } from './useReportAddress'
 
-const parameter = (name: string) => ({
-  name,
-  label: name,
-  hint: '',
-  group: '',
-  unit: '',
-  type: 'text',
-  multiple: true,
-  covers: 'itself',
-  blankRule: 'no-filter',
-  blankLabel: '',
-  allRule: 'leave-out',
-  unlimitedValue: '',
-  minimum: '',
-  maximum: '',
-  rangeEnd: '',
-  rowAccess: { by: 'viewer', reference: '', exempt: [] },
-  formula: '',
-  whenUnlisted: 'keep',
-  private: false,
-  trialChoice: blank(),
-  formerNames: [],
-  version: 1,
-  list: {
-    kind: 'any',
-    values: [],
-    queryId: '',
-    column: { sourceId: '', schema: '', table: '', column: '', label: '', excluded: [] },
-    counts: false,
-    cacheSeconds: 300,
-  },
-  default: { kind: 'choice', choice: blank(), formula: '', queryId: '' },
-})
+const parameter = (name: string): Parameter => ({ ...newParameter(name), multiple: true })
 const report: Report = {
   id: 'late',
   name: 'Late',

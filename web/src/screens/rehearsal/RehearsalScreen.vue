@@ -36,9 +36,9 @@ const lines = computed(() => {
       <h1>Rehearsal of {{ name }}</h1>
       <span class="soft">edge cases, run on the draft as viewers would send them</span><span class="grow"></span>
       <RouterLink :to="`/reports/${id}`">Open the report</RouterLink>
-      <BButton v-if="state?.state === 'RUNNING'" variant="outline-primary" @click="stop">Stop</BButton>
+      <BButton v-if="state?.state === 'running'" variant="outline-primary" @click="stop">Stop</BButton>
       <template v-else
-        ><BButton v-if="state?.state === 'STOPPED'" variant="outline-primary" @click="resume">Go on</BButton>
+        ><BButton v-if="state?.state === 'stopped'" variant="outline-primary" @click="resume">Go on</BButton>
         <BButton variant="primary" :disabled="!asked" @click="start">{{
           state ? 'Rehearse again' : 'Rehearse'
         }}</BButton></template
@@ -54,11 +54,11 @@ const lines = computed(() => {
         <progress :value="state.completed" :max="state.total" aria-label="Cases run"></progress>
         <span data-test="progress"
           >{{ countInWords(state.completed) }} of {{ countInWords(state.total) }} cases{{
-            state.state === 'STOPPED' ? ', stopped' : ''
+            state.state === 'stopped' ? ', stopped' : ''
           }}</span
         >
         <span :class="{ attention: bad.length }" data-test="failed-runs">{{
-          bad.length ? `${countInWords(bad.length)} to look at` : state.state === 'DONE' ? 'passed' : ''
+          bad.length ? `${countInWords(bad.length)} to look at` : state.state === 'done' ? 'passed' : ''
         }}</span>
         <label v-if="bad.length" class="soft"
           ><input v-model="onlyBad" type="checkbox" class="form-check-input" /> only these</label

@@ -24,7 +24,7 @@ export function useRehearsal(reportId: string): {
     try {
       state.value = await work()
       failed.value = undefined
-      if (state.value.state === 'RUNNING') timer = setTimeout(() => void take(() => get(path)), ASK_EVERY)
+      if (state.value.state === 'running') timer = setTimeout(() => void take(() => get(path)), ASK_EVERY)
     } catch (error) {
       const failure = asFailure(error)
       failed.value = failure.status === 404 && !state.value ? undefined : failure

@@ -11,7 +11,7 @@ const props = defineProps<{ report: ReportCard; marked: boolean; changed: () => 
 const emit = defineEmits<{ mark: [] }>()
 
 const { isAuthor } = useMe()
-const STANDING = { DRAFT: 'not published yet', CHANGED: 'changed since publishing', GIVEN: '' }
+const STANDING = { draft: 'not published yet', changed: 'changed since publishing', published: '' }
 const OUTCOME: Record<string, string> = { failed: ', and it failed', stopped: ', and was stopped' }
 const lastRun = computed(() =>
   props.report.lastRun
@@ -32,7 +32,7 @@ const lastRun = computed(() =>
       {{ marked ? '★' : '☆' }}
     </button>
     <RouterLink
-      :to="report.status === 'DRAFT' ? `/reports/${report.id}/edit` : `/reports/${report.id}`"
+      :to="report.status === 'draft' ? `/reports/${report.id}/edit` : `/reports/${report.id}`"
       class="card-box report">
       <h2>
         {{ report.name }}

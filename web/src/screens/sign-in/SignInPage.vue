@@ -49,9 +49,9 @@ async function attempt(work: () => Promise<void>): Promise<void> {
 const signIn = (): Promise<void> =>
   attempt(async () => {
     if (chooses.value) {
-      await send('/api/me/password', 'PUT', { before: '', password: password.value })
-      await send('/api/sign-in', 'POST', { name: chooses.value, password: password.value })
-    } else await send('/api/sign-in', 'POST', { name: name.value, password: password.value })
+      await send('/api/v1/me/password', 'PUT', { before: '', password: password.value })
+      await send('/api/v1/sign-in', 'POST', { name: chooses.value, password: password.value })
+    } else await send('/api/v1/sign-in', 'POST', { name: name.value, password: password.value })
     goOn()
   })
 
@@ -61,7 +61,7 @@ function takeLink(): void {
   if (!secret) return
   history.replaceState(null, '', location.pathname + location.search)
   void attempt(async () => {
-    const taken = (await send('/api/sign-in/link', 'POST', { secret })) as { choosesPassword: boolean }
+    const taken = (await send('/api/v1/sign-in/link', 'POST', { secret })) as { choosesPassword: boolean }
     if (!taken.choosesPassword) return goOn()
     const me = await askWho()
     label.value = me.label

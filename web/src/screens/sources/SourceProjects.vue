@@ -11,9 +11,9 @@ import { useChanges } from '../people/useChanges'
 
 const EVERY = 'every project'
 const props = defineProps<{ source: string }>()
-const at = `/api/allowed-sources/${encodeURIComponent(props.source)}`
+const at = `/api/v1/allowed-sources/${encodeURIComponent(props.source)}`
 const { state: allowed, reload } = useLoaded(signal => ask<AllowedProjects>(at, { signal }))
-const { state: known } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
+const { state: known } = useLoaded(signal => ask<ProjectCard[]>('/api/v1/projects', { signal }))
 const { failure, change } = useChanges(reload)
 
 const projects = computed(() => (known.value.status === 'ready' ? known.value.data : []))

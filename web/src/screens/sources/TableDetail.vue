@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* One table: its columns with types and keys, its indexes, and its first rows. */
 import { computed } from 'vue'
-import { get } from '../../api/client'
+import { post } from '../../api/client'
 import type { Cell, TablePreview, FileDetails, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -13,9 +13,12 @@ const props = defineProps<{ source: Source; table: Table; search: string }>()
 defineEmits<{ said: [] }>()
 /* A table of a database is made of none. */
 const files = props.table.files as FileDetails | null
-const where = new URLSearchParams({ schema: props.table.schema ?? '', table: props.table.name })
 const { state: look } = useLoaded(signal =>
-  get<TablePreview>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal),
+  post<TablePreview>(
+    `/sources/${encodeURIComponent(props.source.id)}/previews`,
+    { schema: props.table.schema ?? '', table: props.table.name },
+    signal,
+  ),
 )
 const { refused, start } = useStart(props.source)
 const keys = computed(() => new Set(props.table.indexes.filter(index => index.primary).flatMap(index => index.columns)))

@@ -7,7 +7,7 @@ import type { Subscription } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import sieve from '../../style/sieve.svg?inline'
 
-const at = `/api${withinServer(location.pathname)}`
+const at = `/api/v1${withinServer(location.pathname)}`
 const known = shallowRef<Subscription>()
 const failure = shallowRef<Failure>()
 

@@ -111,7 +111,7 @@ public final class BrowserBenchmark {
     private static double tableMillis(String address) throws Exception {
         JsonNode sent = JsonMapper.builder()
                 .build()
-                .readTree(get(address + "/api/projects/home/sent?report=late-crossings&limit=20"));
+                .readTree(get(address + "/api/v1/projects/home/sent?report=late-crossings&limit=20"));
         for (JsonNode line : sent) {
             if (line.get("viewId").asString().equals("crossings")) {
                 return line.get("totalMs").asDouble();

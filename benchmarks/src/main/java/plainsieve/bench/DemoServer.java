@@ -31,7 +31,7 @@ final class DemoServer {
 
     private DemoServer(ServletWebServerApplicationContext server) {
         this.server = server;
-        this.api = "http://127.0.0.1:" + server.getWebServer().getPort() + "/api/projects/home";
+        this.api = "http://127.0.0.1:" + server.getWebServer().getPort() + "/api/v1/projects/home";
     }
 
     /** Measures one database of it. */

@@ -63,7 +63,7 @@ public final class DownloadMemory {
         long start = System.nanoTime();
         long bytes;
         try (InputStream body = client.send(
-                        HttpRequest.newBuilder(URI.create(address + "/api/projects/home/downloads/" + runId))
+                        HttpRequest.newBuilder(URI.create(address + "/api/v1/projects/home/downloads/" + runId))
                                 .build(),
                         HttpResponse.BodyHandlers.ofInputStream())
                 .body()) {
@@ -84,7 +84,7 @@ public final class DownloadMemory {
         Thread watching = new Thread(() -> watch(running, most));
         watching.start();
         long start = System.nanoTime();
-        URI file = URI.create(address + "/api/projects/home/downloads/" + runId);
+        URI file = URI.create(address + "/api/v1/projects/home/downloads/" + runId);
         long bytes;
         try (InputStream body = client.send(
                         HttpRequest.newBuilder(file).build(), HttpResponse.BodyHandlers.ofInputStream())
@@ -111,7 +111,7 @@ public final class DownloadMemory {
     }
 
     private static void order(HttpClient client, String address, String body) throws Exception {
-        String path = "/api/projects/home/reports/late-crossings/views/crossings/downloads";
+        String path = "/api/v1/projects/home/reports/late-crossings/views/crossings/downloads";
         client.send(
                 HttpRequest.newBuilder(URI.create(address + path))
                         .header("Content-Type", "application/json")

@@ -46,7 +46,7 @@ public final class EvidenceCost {
                                     "--plainsieve.demo-postgres-port=" + postgres.getPort());
             System.out.println();
             EvidenceCost cost = new EvidenceCost(context.getWebServer().getPort());
-            Matcher reports = REPORT.matcher(cost.get("/api/projects/home/reports"));
+            Matcher reports = REPORT.matcher(cost.get("/api/v1/projects/home/reports"));
             while (reports.find()) {
                 cost.measure(reports.group(1));
             }
@@ -57,8 +57,8 @@ public final class EvidenceCost {
     private void measure(String report) throws IOException, InterruptedException {
         double[] millis = new double[RUNS];
         for (int i = -WARM_UP; i < RUNS; i++) {
-            String id = first(SENT, post("/api/projects/home/reports/" + report + "/views/crossings/run"));
-            double cost = Double.parseDouble(first(MILLIS, get("/api/projects/home/sent/" + id + "/proof")));
+            String id = first(SENT, post("/api/v1/projects/home/reports/" + report + "/views/crossings/run"));
+            double cost = Double.parseDouble(first(MILLIS, get("/api/v1/projects/home/sent/" + id + "/proof")));
             if (i >= 0) {
                 millis[i] = cost;
             }

@@ -25,7 +25,7 @@ public final class LargeProject {
     private final String project;
 
     private LargeProject(String address) {
-        this.project = address + "/api/projects/home";
+        this.project = address + "/api/v1/projects/home";
     }
 
     public static void main(String[] args) throws Exception {

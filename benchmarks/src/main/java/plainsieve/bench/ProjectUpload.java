@@ -25,7 +25,7 @@ final class ProjectUpload {
         }
         HttpResponse<String> answer = HttpClient.newHttpClient()
                 .send(
-                        HttpRequest.newBuilder(URI.create(address + "/api/projects/home/project.zip"))
+                        HttpRequest.newBuilder(URI.create(address + "/api/v1/projects/home/project.zip"))
                                 .header("Content-Type", "application/zip")
                                 .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
                                 .build(),

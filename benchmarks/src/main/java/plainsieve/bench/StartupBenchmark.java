@@ -33,7 +33,7 @@ public final class StartupBenchmark {
     private static final int STARTS = 5;
     private static final int PEOPLE = 16;
     private static final double NANOS_PER_MILLI = 1e6;
-    private static final String TABLE = "/api/projects/home/reports/late-crossings/views/crossings/run";
+    private static final String TABLE = "/api/v1/projects/home/reports/late-crossings/views/crossings/run";
     private static final String[] PORTS = {"Ardlow", "Corrin Bay", "Hythe Ness", "Lunna", "Maddow", "Skerrin"};
 
     private final HttpClient client = HttpClient.newHttpClient();
@@ -91,7 +91,7 @@ public final class StartupBenchmark {
     private boolean answers(int port, String ready) throws InterruptedException {
         try {
             return client.send(
-                            HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + "/api/health"))
+                            HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + "/api/v1/health"))
                                     .build(),
                             HttpResponse.BodyHandlers.ofString())
                     .body()
@@ -203,7 +203,7 @@ public final class StartupBenchmark {
                         .build(),
                 HttpResponse.BodyHandlers.discarding());
         client.send(
-                        HttpRequest.newBuilder(URI.create(server + "/api/projects/home/downloads/" + runId))
+                        HttpRequest.newBuilder(URI.create(server + "/api/v1/projects/home/downloads/" + runId))
                                 .build(),
                         HttpResponse.BodyHandlers.ofInputStream())
                 .body()

@@ -35,7 +35,7 @@ public final class StoredCopyBenchmark {
     private final String api;
 
     private StoredCopyBenchmark(int port) {
-        this.api = "http://127.0.0.1:" + port + "/api/projects/home";
+        this.api = "http://127.0.0.1:" + port + "/api/v1/projects/home";
     }
 
     public static void main(String[] arguments) throws Exception {

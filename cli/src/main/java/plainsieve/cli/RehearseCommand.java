@@ -44,7 +44,7 @@ final class RehearseCommand implements Callable<Integer> {
     private boolean rehearse(String report) throws IOException, InterruptedException {
         String path = server.inProject("/reports/%s/rehearsal".formatted(ServerOptions.encoded(report)));
         JsonNode state = server.ask("POST", path);
-        while (state.path("state").asString("").equals("RUNNING")) {
+        while (state.path("state").asString("").equals("running")) {
             Thread.sleep(ASK_EVERY_MILLIS);
             state = server.ask("GET", path);
         }

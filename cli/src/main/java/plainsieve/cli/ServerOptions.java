@@ -73,11 +73,11 @@ final class ServerOptions {
         if (project.isEmpty()) {
             project = oldestProject();
         }
-        return "/api/projects/" + encoded(project) + path;
+        return "/api/v1/projects/" + encoded(project) + path;
     }
 
     private String oldestProject() throws IOException, InterruptedException {
-        String id = ask("GET", "/api/projects").path(0).path("id").asString("");
+        String id = ask("GET", "/api/v1/projects").path(0).path("id").asString("");
         if (id.isEmpty()) {
             throw new IOException("It has no project for this key. Give the key of an author with --key.");
         }

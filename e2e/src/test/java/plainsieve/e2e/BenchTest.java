@@ -19,7 +19,7 @@ class BenchTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source, String text) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -97,8 +97,8 @@ class BenchTest extends InBrowser {
         browser.click("[aria-label='more of :passing']");
         browser.click(card("passing") + " button", "Remove :passing");
         browser.untilText(card("passing"), text -> text.contains("Without it, query “To be emptied” would not run."));
-        api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
-        api.post("/api/queries/" + id + "/publish", Map.of("version", 2));
+        api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
+        api.post("/api/v1/queries/" + id + "/publish", Map.of("version", 2));
         browser.reload();
         browser.click("[aria-label=Choices] button", ":passing");
         browser.click("[aria-label='more of :passing']");
@@ -130,7 +130,8 @@ class BenchTest extends InBrowser {
         browser.chord(Keys.CONTROL, Keys.ENTER);
         browser.untilText("[data-test=row-count]", "15"::equals);
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
-        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).contains("retired_on is null");
+        assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())
+                .contains("retired_on is null");
     }
 
     @ParameterizedTest
@@ -162,13 +163,15 @@ class BenchTest extends InBrowser {
         String id = newQuery("Two authors", "ferries", "select 1");
         browser.open("/queries/" + id);
         browser.see(".cm-content");
-        api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 'theirs'", "version", 1));
+        api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 'theirs'", "version", 1));
         browser.writeQuery("select 'mine'");
         browser.untilText(".note", text -> text.contains("was changed by someone else"));
-        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).isEqualTo("select 'theirs'");
+        assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())
+                .isEqualTo("select 'theirs'");
         browser.click(".note button", "Keep mine");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
-        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).isEqualTo("select 'mine'");
+        assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())
+                .isEqualTo("select 'mine'");
     }
 
     @Test

@@ -177,9 +177,9 @@ class ControlsTest extends InBrowser {
 
     @Test
     void aReportCanOpenEmptyOrWithAQuestionThatCannotBeSkipped() {
-        String settings = "/api/reports/vessel-diary/settings";
+        String settings = "/api/v1/reports/vessel-diary/settings";
         String question =
-                api.get("/api/reports/vessel-diary").json().get("question").asString();
+                api.get("/api/v1/reports/vessel-diary").json().get("question").asString();
         try {
             change(settings, question, "empty");
             browser.open(DIARY);
@@ -263,7 +263,7 @@ class ControlsTest extends InBrowser {
     @Test
     void aSignedLinkFixesAChoice() {
         String token = api.post(
-                        "/api/reports/late-crossings/signed-links",
+                        "/api/v1/reports/late-crossings/signed-links",
                         Map.of("choices", Map.of("port", Api.values("Tarn Quay")), "lastDay", ""))
                 .json()
                 .get("token")

@@ -46,7 +46,7 @@ class DeliveryTest {
                 Browser browser = new Browser(server.address())) {
             server.api()
                     .post(
-                            "/api/queries",
+                            "/api/v1/queries",
                             Map.of(
                                     "name", "Offices",
                                     "sourceId", "ferries",

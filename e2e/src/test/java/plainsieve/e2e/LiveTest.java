@@ -30,7 +30,10 @@ class LiveTest {
     private static void draft(AnotherServer server, String text) {
         Query query = query(server);
         Api.Answer answer = server.api()
-                .send("PUT", "/api/queries/" + query.id() + "/draft", Map.of("text", text, "version", query.version()));
+                .send(
+                        "PUT",
+                        "/api/v1/queries/" + query.id() + "/draft",
+                        Map.of("text", text, "version", query.version()));
         assertThat(answer.status()).isEqualTo(200);
     }
 
@@ -95,7 +98,7 @@ class LiveTest {
                 Browser browser = new Browser(server.address())) {
             server.api()
                     .post(
-                            "/api/queries",
+                            "/api/v1/queries",
                             Map.of("name", "All of it", "sourceId", "ferries", "text", "select * from crossings"));
             browser.open("/projects/home/live");
             browser.take(COPIES, "add", "All of it");

@@ -29,7 +29,7 @@ class MakingByKeysTest extends InBrowser {
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour"})
     void fromAnEmptyProjectToALiveReport(String source) {
-        String project = api.post("/api/projects", Map.of("name", "By keys " + source))
+        String project = api.post("/api/v1/projects", Map.of("name", "By keys " + source))
                 .json()
                 .get("id")
                 .asString();
@@ -74,7 +74,7 @@ class MakingByKeysTest extends InBrowser {
         String text = "select c.crossing_id from crossings c where c.state = 'SAILED'"
                 + " and c.delay_min >= 15 order by c.crossing_id";
         String query = api.post(
-                        "/api/queries", Map.of("name", "Left by keys", "sourceId", "ferries", "text", "select 1"))
+                        "/api/v1/queries", Map.of("name", "Left by keys", "sourceId", "ferries", "text", "select 1"))
                 .json()
                 .get("id")
                 .asString();
@@ -91,7 +91,7 @@ class MakingByKeysTest extends InBrowser {
 
     /** A fresh report of the vessel diary, which has nearly every kind of parameter. @return its id */
     private String begin(String query) {
-        String id = api.post("/api/queries/" + query + "/reports", Map.of())
+        String id = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -126,7 +126,7 @@ class MakingByKeysTest extends InBrowser {
         browser.click(ship + " [data-mark=kind] button");
         browser.untilText(".menu .offers", text -> text.contains("a switch") && text.contains("for yes or no"));
         browser.press(Keys.ESCAPE);
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     @Test
@@ -143,13 +143,13 @@ class MakingByKeysTest extends InBrowser {
         browser.untilSaid(dates, "called Sailed");
         browser.take(dates, "place", "only in the question line");
         browser.untilSaid(dates, "only in the question line");
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
         String other = begin("vessel-diary");
         String delay = "[data-thing='control:delay_low']";
         browser.untilSaid(delay, ":delay_low :delay_high as a number range");
         browser.say(delay, "heading", "How late");
         browser.untilText(delay + " .heading", "How late"::equals);
-        api.send("DELETE", "/api/reports/" + other, "");
+        api.send("DELETE", "/api/v1/reports/" + other, "");
     }
 
     @Test
@@ -169,7 +169,7 @@ class MakingByKeysTest extends InBrowser {
             browser.untilText(view("figures"), text -> text.contains("Trips"));
             browser.click("header button", "Undo the change of a sentence");
             browser.untilSaid(view("figures"), "as rows");
-            api.send("DELETE", "/api/reports/" + id, "");
+            api.send("DELETE", "/api/v1/reports/" + id, "");
         } finally {
             browser.size(1280, 800);
         }

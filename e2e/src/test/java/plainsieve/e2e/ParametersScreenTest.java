@@ -18,18 +18,18 @@ class ParametersScreenTest extends InBrowser {
 
     @AfterEach
     void takeAway() {
-        api.send("DELETE", "/api/parameters/tried_out", "");
-        api.send("DELETE", "/api/parameters/tried_again", "");
+        api.send("DELETE", "/api/v1/parameters/tried_out", "");
+        api.send("DELETE", "/api/v1/parameters/tried_again", "");
     }
 
     private void make(Map<String, Object> more) {
         Map<String, Object> body = new HashMap<>(Map.of("name", "tried_out", "label", "Tried out"));
         body.putAll(more);
-        assertThat(api.post("/api/parameters", body).status()).isEqualTo(201);
+        assertThat(api.post("/api/v1/parameters", body).status()).isEqualTo(201);
     }
 
     private JsonNode kept() {
-        return api.get("/api/parameters/tried_out").json();
+        return api.get("/api/v1/parameters/tried_out").json();
     }
 
     private static String row(String name) {
@@ -179,7 +179,8 @@ class ParametersScreenTest extends InBrowser {
         body.put("label", "Tried out");
         body.put("version", kept().get("version").asInt());
         body.put(field, value);
-        assertThat(api.send("PUT", "/api/parameters/tried_out", body).status()).isEqualTo(200);
+        assertThat(api.send("PUT", "/api/v1/parameters/tried_out", body).status())
+                .isEqualTo(200);
     }
 
     @Test
@@ -209,7 +210,7 @@ class ParametersScreenTest extends InBrowser {
     void aListComesFromTheComparedColumnFirst() {
         make(Map.of("multiple", true));
         String text = "select name from vessels where vessel_class in (:tried_out)";
-        String id = api.post("/api/queries", Map.of("name", "Classed", "sourceId", "harbour", "text", text))
+        String id = api.post("/api/v1/queries", Map.of("name", "Classed", "sourceId", "harbour", "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -223,8 +224,8 @@ class ParametersScreenTest extends InBrowser {
         browser.untilSaid(row("tried_out"), "many values from vessels.vessel_class");
         assertThat(api.listValues("tried_out", Map.of()).json().get("values").findValuesAsString("value"))
                 .containsExactly("Isle", "Skiff", "Sound", "Swift");
-        api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
-        api.post("/api/queries/" + id + "/publish", Map.of("version", 2));
+        api.send("PUT", "/api/v1/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
+        api.post("/api/v1/queries/" + id + "/publish", Map.of("version", 2));
     }
 
     @Test

@@ -24,7 +24,7 @@ class ProofTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source, String text) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -72,7 +72,7 @@ class ProofTest extends InBrowser {
 
         browser.click(".top button[title$='(Ctrl Z)']");
         browser.untilText(".cm-content", text -> text.contains("'Ardlow'"));
-        assertThat(api.get("/api/parameters/" + from).status()).isEqualTo(200);
+        assertThat(api.get("/api/v1/parameters/" + from).status()).isEqualTo(200);
     }
 
     @Test

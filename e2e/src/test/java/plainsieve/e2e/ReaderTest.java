@@ -50,7 +50,7 @@ class ReaderTest extends InBrowser {
     }
 
     private long sentSoFar() {
-        return api.get("/api/sent?limit=1").json().get(0).get("id").asLong();
+        return api.get("/api/v1/sent?limit=1").json().get(0).get("id").asLong();
     }
 
     @Test
@@ -274,7 +274,7 @@ class ReaderTest extends InBrowser {
     @Test
     void runningAgainOnTheBenchStopsTheOlderStatementAtTheDatabase() {
         JsonNode query = api.post(
-                        "/api/queries",
+                        "/api/v1/queries",
                         Map.of(
                                 "name",
                                 "Slow one",
@@ -290,7 +290,7 @@ class ReaderTest extends InBrowser {
         browser.until(() -> outcomeOf(id).equals("running") ? true : null);
         browser.click("button", "Run");
         browser.until(
-                () -> api.get("/api/sent?outcome=stopped&query=" + id).json().size() == 1 ? true : null);
+                () -> api.get("/api/v1/sent?outcome=stopped&query=" + id).json().size() == 1 ? true : null);
         browser.click("button", "Stop");
         browser.until(() -> outcomeOf(id).equals("stopped") ? true : null);
     }
@@ -298,7 +298,7 @@ class ReaderTest extends InBrowser {
     @Test
     void aNewerChoiceStopsTheStatementsItMakesStaleAtTheDatabase() {
         String report = "late-crossings-at-the-harbour-server";
-        String quick = api.get("/api/queries/" + report).json().get("text").asString();
+        String quick = api.get("/api/v1/queries/" + report).json().get("text").asString();
         makeLive(report, quick.replace("where p.name", "where (select true from pg_sleep(6)) and p.name"));
         try {
             browser.open("/reports/" + report);
@@ -319,19 +319,19 @@ class ReaderTest extends InBrowser {
     }
 
     private JsonNode sent(String report, String outcome) {
-        return api.get("/api/sent?report=" + report + "&outcome=" + outcome).json();
+        return api.get("/api/v1/sent?report=" + report + "&outcome=" + outcome).json();
     }
 
     private void makeLive(String query, String text) {
-        int version = api.get("/api/queries/" + query).json().get("version").asInt();
-        api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", text, "version", version));
-        assertThat(api.post("/api/queries/" + query + "/publish", Map.of("version", version + 1))
+        int version = api.get("/api/v1/queries/" + query).json().get("version").asInt();
+        api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", text, "version", version));
+        assertThat(api.post("/api/v1/queries/" + query + "/publish", Map.of("version", version + 1))
                         .status())
                 .isEqualTo(200);
     }
 
     private String outcomeOf(String query) {
-        JsonNode sent = api.get("/api/sent?query=" + query).json();
+        JsonNode sent = api.get("/api/v1/sent?query=" + query).json();
         return sent.size() == 0 ? "" : sent.get(0).get("outcome").asString();
     }
 

@@ -19,7 +19,7 @@ class ReportEditorTest extends InBrowser {
 
     private String project(String name) {
         return "/projects/"
-                + api.post("/api/projects", Map.of("name", name))
+                + api.post("/api/v1/projects", Map.of("name", name))
                         .json()
                         .get("id")
                         .asString();
@@ -27,7 +27,7 @@ class ReportEditorTest extends InBrowser {
 
     /** A fresh report of a query of the demo. @return its id */
     private String begin(String query) {
-        String id = api.post("/api/queries/" + query + "/reports", Map.of())
+        String id = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -134,7 +134,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("by-port"), text -> text.contains("By vessel") && !text.contains("Skerrin"));
         browser.click("header button", "Undo the change of a sentence");
         browser.untilText(view("by-port") + " .sentence", text -> text.contains("by port"));
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     @Test
@@ -161,7 +161,7 @@ class ReportEditorTest extends InBrowser {
         browser.until(() -> browser.all(view("by-vessel")).isEmpty() ? true : null);
         browser.chord(Keys.CONTROL, "z");
         browser.see(view("by-vessel"));
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     private static void add(String view, String offer) {
@@ -194,7 +194,7 @@ class ReportEditorTest extends InBrowser {
         browser.click(view("text") + " [data-mark=text]");
         browser.press("Only of {port}.", Keys.ENTER);
         browser.untilText(view("text") + " .note-text", text -> text.contains("Only of Ardlow"));
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     @Test
@@ -210,7 +210,7 @@ class ReportEditorTest extends InBrowser {
         browser.press(Keys.ENTER);
         browser.untilText(
                 ".question-row", text -> text.startsWith("Late from Ardlow") && text.contains("1 Mar 2026 to"));
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     private static List<String> views() {
@@ -241,7 +241,7 @@ class ReportEditorTest extends InBrowser {
                         .equals("control:vessel")
                 ? true
                 : null);
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     @Test
@@ -255,7 +255,7 @@ class ReportEditorTest extends InBrowser {
         browser.click("[aria-label='Remove: Control of vessel']");
         browser.click("aside button", "Make it a parameter");
         browser.see("[data-thing='control:vessel']");
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     @Test
@@ -264,7 +264,7 @@ class ReportEditorTest extends InBrowser {
         browser.see(view("by-port"));
         Map<String, Object> theirs =
                 Map.of("object", "view:by-port", "mark", "title", "option", "Theirs", "version", 1);
-        assertThat(api.send("PUT", "/api/reports/" + id + "/editor/marks", theirs)
+        assertThat(api.send("PUT", "/api/v1/reports/" + id + "/editor/marks", theirs)
                         .status())
                 .isEqualTo(200);
         browser.say(view("by-vessel"), "title", "Beside");
@@ -272,7 +272,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Theirs"));
         browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Beside"));
         Map<String, Object> again = Map.of("object", "view:by-port", "mark", "title", "option", "Again", "version", 3);
-        assertThat(api.send("PUT", "/api/reports/" + id + "/editor/marks", again)
+        assertThat(api.send("PUT", "/api/v1/reports/" + id + "/editor/marks", again)
                         .status())
                 .isEqualTo(200);
         browser.say(view("by-port"), "title", "Mine");
@@ -280,7 +280,7 @@ class ReportEditorTest extends InBrowser {
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Again"));
         browser.click("button", "Keep mine");
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Mine"));
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     @Test
@@ -296,6 +296,6 @@ class ReportEditorTest extends InBrowser {
         browser.see("[data-control=port]");
         browser.open("/reports/" + id);
         browser.untilText("main", text -> text.contains("By port"));
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 }

@@ -31,23 +31,23 @@ class RunCommandTest {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
             server.api()
                     .post(
-                            "/api/queries",
+                            "/api/v1/queries",
                             Map.of("name", "Ports", "sourceId", "ferries", "text", "select name from ports"));
-            server.api().post("/api/copies", Map.of("queryId", "ports", "name", "Kept ports"));
+            server.api().post("/api/v1/copies", Map.of("queryId", "ports", "name", "Kept ports"));
             Ended made = sieve("run", "kept-ports", "--server", server.address(), "--project", "home");
             assertThat(made.output()).contains("kept-ports: refreshed, 14 rows");
             assertThat(made.code()).isZero();
 
             server.api()
                     .post(
-                            "/api/queries",
+                            "/api/v1/queries",
                             Map.of("name", "Odd", "sourceId", "ferries", "text", "select nothing from ports"));
-            server.api().post("/api/copies", Map.of("queryId", "odd", "name", "Odd copy"));
+            server.api().post("/api/v1/copies", Map.of("queryId", "odd", "name", "Odd copy"));
             Ended wrong = sieve("run", "odd-copy", "--server", server.address());
             assertThat(wrong.output()).contains("odd-copy: due, 0 rows. ", "nothing");
             assertThat(wrong.code()).isEqualTo(1);
 
-            server.api().post("/api/deliveries", Map.of("reportId", "late-crossings", "name", "To missing"));
+            server.api().post("/api/v1/deliveries", Map.of("reportId", "late-crossings", "name", "To missing"));
             Ended sent = sieve("run", "to-missing", "--server", server.address());
             assertThat(sent.output()).contains("to-missing: sent, 0 mails");
             assertThat(sent.code()).isZero();

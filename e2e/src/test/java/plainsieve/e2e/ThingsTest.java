@@ -14,7 +14,7 @@ class ThingsTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
 
     private void query(String name) {
-        api.post("/api/queries", Map.of("name", name, "sourceId", "ferries", "text", "select 1 as one"));
+        api.post("/api/v1/queries", Map.of("name", name, "sourceId", "ferries", "text", "select 1 as one"));
     }
 
     @Test
@@ -33,7 +33,7 @@ class ThingsTest extends InBrowser {
         browser.click(".note button", "Remove “Second thought”");
         browser.click("[aria-label='Restore Second thought']");
         browser.see("main a", "Second thought");
-        assertThat(api.get("/api/queries/passing-thought").json().get("text").asString())
+        assertThat(api.get("/api/v1/queries/passing-thought").json().get("text").asString())
                 .isEqualTo("select 1 as one");
     }
 
@@ -46,8 +46,9 @@ class ThingsTest extends InBrowser {
                 text -> text.contains("cannot be removed")
                         && text.contains("the parameter :port")
                         && !text.contains("Remove “"));
-        assertThat(api.send("DELETE", "/api/queries/port-names", "").status()).isEqualTo(409);
-        assertThat(api.get("/api/queries/port-names").status()).isEqualTo(200);
+        assertThat(api.send("DELETE", "/api/v1/queries/port-names", "").status())
+                .isEqualTo(409);
+        assertThat(api.get("/api/v1/queries/port-names").status()).isEqualTo(200);
     }
 
     @Test
@@ -72,8 +73,8 @@ class ThingsTest extends InBrowser {
         browser.click("[aria-label='Remove Vessel diary copy']");
         browser.click(".note button", "Remove “Vessel diary copy”");
         browser.see("[aria-label='Restore Vessel diary copy']");
-        assertThat(api.get("/api/reports/vessel-diary-copy").status()).isEqualTo(404);
-        assertThat(api.get("/api/reports/vessel-diary").status()).isEqualTo(200);
+        assertThat(api.get("/api/v1/reports/vessel-diary-copy").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/reports/vessel-diary").status()).isEqualTo(200);
     }
 
     @Test
@@ -87,9 +88,9 @@ class ThingsTest extends InBrowser {
         browser.see("form .note.bad");
         browser.click("form button", "Add source");
         browser.untilText("form .note.bad", text -> text.contains("Add anyway"));
-        assertThat(api.get("/api/sources").json().toString()).doesNotContain("second harbour");
+        assertThat(api.get("/api/v1/sources").json().toString()).doesNotContain("second harbour");
 
-        String port = api.get("/api/sources")
+        String port = api.get("/api/v1/sources")
                 .json()
                 .valueStream()
                 .filter(source -> source.get("id").asString().equals("harbour"))
@@ -133,6 +134,6 @@ class ThingsTest extends InBrowser {
         browser.untilText("main", text -> text.contains("ferries"));
         browser.click("nav a", "Queries");
         browser.untilText("main", text -> !text.contains("Late crossings"));
-        api.send("DELETE", "/api/projects/night-boats", "");
+        api.send("DELETE", "/api/v1/projects/night-boats", "");
     }
 }

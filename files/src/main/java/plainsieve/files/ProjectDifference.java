@@ -31,15 +31,15 @@ public final class ProjectDifference {
         REPORT,
         DRAFT,
         STAGE,
-        COPY,
+        STORED_COPY,
         DELIVERY
     }
 
     /** How a thing differs. */
     public enum How {
-        NEW,
+        ADDED,
         CHANGED,
-        GONE
+        REMOVED
     }
 
     /**
@@ -64,7 +64,7 @@ public final class ProjectDifference {
         CompanionFiles was = before.beside();
         CompanionFiles is = after.beside();
         difference.entries(Kind.STAGE, was.stages().stages(), is.stages().stages(), StagesFile.StageEntry::name);
-        difference.entries(Kind.COPY, was.copies().copies(), is.copies().copies(), CopiesFile.CopyEntry::id);
+        difference.entries(Kind.STORED_COPY, was.copies().copies(), is.copies().copies(), CopiesFile.CopyEntry::id);
         difference.entries(
                 Kind.DELIVERY,
                 was.deliveries().deliveries(),
@@ -110,7 +110,7 @@ public final class ProjectDifference {
             String was = before.getOrDefault(id, "");
             String is = after.getOrDefault(id, "");
             if (!was.equals(is)) {
-                How how = !before.containsKey(id) ? How.NEW : after.containsKey(id) ? How.CHANGED : How.GONE;
+                How how = !before.containsKey(id) ? How.ADDED : after.containsKey(id) ? How.CHANGED : How.REMOVED;
                 changed.add(new ChangedObject(kind, id, how, lines(was, is)));
             }
         }

@@ -44,7 +44,7 @@ class ProjectDifferenceTest {
                 .containsExactly(
                         "PARAMETER port CHANGED", "PARAMETER vessel NEW", "PARAMETER day GONE", "QUERY q CHANGED");
         assertThat(changed.get(0).lines()).contains("-multiple: true").doesNotContain("-name: \"port\"", "-name: port");
-        assertThat(changed.get(1).change()).isEqualTo(How.NEW);
+        assertThat(changed.get(1).change()).isEqualTo(How.ADDED);
         assertThat(changed.get(1).lines()).anyMatch(line -> line.startsWith("+name:"));
         assertThat(changed.get(3).lines())
                 .contains("-where a = 1", "+where a = 2", "+-- draft", "+select 3", " from ports");

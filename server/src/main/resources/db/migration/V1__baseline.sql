@@ -21,42 +21,39 @@ create table source (
   projects text not null default ''               -- IDs of the projects that may use it, separated by spaces; empty: all
 ) strict;
 
-create table query (
-  project_id       text not null references project (id),
-  id               text not null,
-  name             text not null,
-  source_id        text not null references source (id) on update cascade,
-  draft_text       text not null,                 -- the text on the bench
-  live_text        text not null,                 -- the text that reports send
-  version          integer not null,              -- incremented by every change; a change names the version it is based on
-  changed_at       text not null,
-  source_parameter text not null default '',      -- the parameter that selects the source; empty: always source_id
-  stored_copy      text not null default '',      -- the stored copy that viewers' reports query; empty: the source
-  cache_seconds    integer not null default 0,    -- how long results for viewers are cached; 0: not cached
-  primary key (project_id, id)
-) strict;
-
-create index query_source on query (source_id);
-
-create table parameter (
-  project_id text not null references project (id),
-  name       text not null,
-  definition text not null,
-  position   integer not null,
-  version    integer not null,
-  primary key (project_id, name)
-) strict;
-
-create table report (
-  project_id text not null references project (id),
-  id         text not null,
-  definition text not null,                       -- the published version
-  draft      text not null,                       -- empty: no unpublished changes
+create table definition (
+  project_id text not null references project (id) on update cascade on delete cascade,
+  kind       text not null,                       -- query, parameter, report, stage, stored-copy, delivery
+  id         text not null,                       -- unique among those of its kind in the project
+  form       text not null,                       -- JSON: {format, content}; what viewers get
+  draft      text not null,                       -- the unpublished state in the same form; empty: no unpublished changes
   published  integer not null,                    -- 0: never published
+  since      text not null,                       -- start of its schedule: runs before it are not missed runs; empty: no schedule
   position   integer not null,
-  version    integer not null,
-  primary key (project_id, id)
+  version    integer not null,                    -- incremented by every change; a change names the version it is based on
+  primary key (project_id, kind, id)
 ) strict;
+
+-- The source of a query exists and is renamed in it.
+create index query_source on definition (json_extract(form, '$.content.source')) where kind = 'query';
+create trigger query_source_insert before insert on definition
+  when new.kind = 'query' and not exists (select 1 from source where id = json_extract(new.form, '$.content.source')) begin
+  select raise(abort, 'the source of the query does not exist');
+end;
+create trigger query_source_update before update of form on definition
+  when new.kind = 'query' and not exists (select 1 from source where id = json_extract(new.form, '$.content.source')) begin
+  select raise(abort, 'the source of the query does not exist');
+end;
+create trigger source_rename after update of id on source begin
+  update definition
+  set form = json_set(form, '$.content.source', new.id),
+    draft = case draft when '' then '' else json_set(draft, '$.content.source', new.id) end
+  where kind = 'query' and json_extract(form, '$.content.source') = old.id;
+end;
+create trigger source_in_use before delete on source
+  when exists (select 1 from definition where kind = 'query' and json_extract(form, '$.content.source') = old.id) begin
+  select raise(abort, 'queries use the source');
+end;
 
 -- Groups that may open a report; '*' is everyone signed in. Kept when the report is removed, so that restoring it grants nothing new.
 create table report_group (
@@ -64,32 +61,6 @@ create table report_group (
   report_id  text not null,
   group_id   text not null,
   primary key (project_id, report_id, group_id)
-) strict;
-
-create table stage (
-  project_id text not null references project (id) on update cascade on delete cascade,
-  name       text not null,
-  definition text not null,
-  version    integer not null default 1,
-  primary key (project_id, name)
-) strict;
-
-create table stored_copy (
-  project_id text not null references project (id) on update cascade on delete cascade,
-  id         text not null,
-  definition text not null,
-  since      text not null,                       -- start of its schedule: runs before it are not missed runs
-  version    integer not null default 1,
-  primary key (project_id, id)
-) strict;
-
-create table delivery (
-  project_id text not null references project (id) on update cascade on delete cascade,
-  id         text not null,
-  definition text not null,
-  since      text not null,                       -- start of its schedule: runs before it are not missed runs
-  version    integer not null default 1,
-  primary key (project_id, id)
 ) strict;
 
 -- Whether values returned by one source may be sent to another as keys.
@@ -105,7 +76,7 @@ create table transfer_policy (
 create table removed (
   id         integer primary key autoincrement,
   project_id text not null,                       -- empty: belongs to no project
-  kind       text not null,                       -- query, report, parameter, source, …
+  kind       text not null,                       -- source, or as in definition
   object_id  text not null,
   name       text not null,
   content    text not null,                       -- JSON: the row
@@ -413,24 +384,9 @@ create trigger project_delete after delete on project begin update state set num
 create trigger source_insert after insert on source begin update state set number = number + 1; end;
 create trigger source_update after update on source begin update state set number = number + 1; end;
 create trigger source_delete after delete on source begin update state set number = number + 1; end;
-create trigger query_insert after insert on query begin update state set number = number + 1; end;
-create trigger query_update after update on query begin update state set number = number + 1; end;
-create trigger query_delete after delete on query begin update state set number = number + 1; end;
-create trigger parameter_insert after insert on parameter begin update state set number = number + 1; end;
-create trigger parameter_update after update on parameter begin update state set number = number + 1; end;
-create trigger parameter_delete after delete on parameter begin update state set number = number + 1; end;
-create trigger report_insert after insert on report begin update state set number = number + 1; end;
-create trigger report_update after update on report begin update state set number = number + 1; end;
-create trigger report_delete after delete on report begin update state set number = number + 1; end;
-create trigger stage_insert after insert on stage begin update state set number = number + 1; end;
-create trigger stage_update after update on stage begin update state set number = number + 1; end;
-create trigger stage_delete after delete on stage begin update state set number = number + 1; end;
-create trigger stored_copy_insert after insert on stored_copy begin update state set number = number + 1; end;
-create trigger stored_copy_update after update on stored_copy begin update state set number = number + 1; end;
-create trigger stored_copy_delete after delete on stored_copy begin update state set number = number + 1; end;
-create trigger delivery_insert after insert on delivery begin update state set number = number + 1; end;
-create trigger delivery_update after update on delivery begin update state set number = number + 1; end;
-create trigger delivery_delete after delete on delivery begin update state set number = number + 1; end;
+create trigger definition_insert after insert on definition begin update state set number = number + 1; end;
+create trigger definition_update after update on definition begin update state set number = number + 1; end;
+create trigger definition_delete after delete on definition begin update state set number = number + 1; end;
 create trigger transfer_policy_insert after insert on transfer_policy begin update state set number = number + 1; end;
 create trigger transfer_policy_update after update on transfer_policy begin update state set number = number + 1; end;
 create trigger transfer_policy_delete after delete on transfer_policy begin update state set number = number + 1; end;

@@ -44,7 +44,6 @@ class SizesTest {
             entry("plainsieve.server.api.author.CopyBody", "a copy, what is in it, and what became of it"),
             entry("plainsieve.server.api.author.StageBody", "all that is said of a stage, on the wire"),
             entry("plainsieve.server.records.ApiKeyRow", "one row of a table"),
-            entry("plainsieve.server.records.QueryRow", "one row of a table"),
             entry("plainsieve.server.records.SignedLinkRow", "one row of a table"),
             entry("plainsieve.server.records.SentFilter", "one field for each thing that Sent is narrowed by"),
             entry("plainsieve.files.ParameterEntry", "the file's form is flat: one key a line"),

@@ -22,7 +22,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Ways to more access than a person was given: each is refused, and nothing changes. */
 class AccessLimitsTest {
-    private static final String AUDIENCE = "/api/projects/home/reports/late-crossings/audience";
+    private static final String AUDIENCE = "/api/v1/projects/home/reports/late-crossings/audience";
     private static final String OTHER_SOURCE = """
             sources: [{id: elsewhere, kind: postgresql, host: db.example, port: 5432, database: d, user: postgres}]
             """;
@@ -53,7 +53,8 @@ class AccessLimitsTest {
                 write(zip, texts[i], texts[i + 1]);
             }
         }
-        return person.api().sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", bytes.toByteArray());
+        return person.api()
+                .sendBytes("PUT", "/api/v1/projects/home/project.zip", "application/zip", bytes.toByteArray());
     }
 
     private static void write(ZipOutputStream zip, String name, String text) throws IOException {
@@ -62,7 +63,7 @@ class AccessLimitsTest {
     }
 
     private static List<String> sources() {
-        return operator.api().get("/api/sources").json().findValuesAsString("id");
+        return operator.api().get("/api/v1/sources").json().findValuesAsString("id");
     }
 
     @Test
@@ -82,35 +83,35 @@ class AccessLimitsTest {
                         .status())
                 .isEqualTo(204);
         assertThat(sources()).contains("by-operator");
-        assertThat(operator.api().get("/api/audit-log").json())
+        assertThat(operator.api().get("/api/v1/audit-log").json())
                 .anySatisfy(entry -> assertThat(entry.get("object").asString()).isEqualTo("by-operator"));
     }
 
     @Test
     void anAuthorsImportChangesNoSource() throws Exception {
-        JsonNode before = operator.api().get("/api/sources").json();
+        JsonNode before = operator.api().get("/api/v1/sources").json();
         assertThat(imported(author, OTHER_SOURCE.replace("elsewhere", "ferries"))
                         .status())
                 .isEqualTo(204);
-        assertThat(operator.api().get("/api/sources").json().findValuesAsString("kind"))
+        assertThat(operator.api().get("/api/v1/sources").json().findValuesAsString("kind"))
                 .isEqualTo(before.findValuesAsString("kind"));
     }
 
     /** A field whose omission would give more people more is required; a word that is unknown is refused. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            PUT  | /api/projects/home/reports/late-crossings/audience | {}                                         | everyone
-            PUT  | /api/projects/home/reports/late-crossings/audience | {"everyone": false}                        | groups
-            PUT  | /api/projects/home/reports/late-crossings/audience | {"groups": []}                             | everyone
-            PUT  | /api/projects/home/members    | {"kind": "persons", "name": "the-viewer", "role": "OPERATOR"}       | kind
-            PUT  | /api/projects/home/members    | {"name": "the-viewer", "role": "OPERATOR"}                          | kind
-            PUT  | /api/projects/home/members    | {"kind": "person", "name": "the-viewer", "role": "owner"}           | role
-            PUT  | /api/projects/home/members    | {"kind": "person", "name": "the-viewer"}                            | role
-            PUT  | /api/allowed-sources/ferries  | {}                                                              | projects
-            POST | /api/me/keys                  | {"name": "k", "role": "VIEWER", "days": 1}                      | projectId
-            POST | /api/me/keys                  | {"name": "k", "projectId": "home", "days": 1}                   | role
-            POST | /api/projects/home/reports/late-crossings/signed-links | {"lastDay": "", "openToAnyone": true}        | choices
-            POST | /api/projects/home/reports/late-crossings/signed-links | {"choices": {}, "openToAnyone": true}        | lastDay
+            PUT  | /api/v1/projects/home/reports/late-crossings/audience | {}                                         | everyone
+            PUT  | /api/v1/projects/home/reports/late-crossings/audience | {"everyone": false}                        | groups
+            PUT  | /api/v1/projects/home/reports/late-crossings/audience | {"groups": []}                             | everyone
+            PUT  | /api/v1/projects/home/members    | {"kind": "persons", "name": "the-viewer", "role": "operator"}       | kind
+            PUT  | /api/v1/projects/home/members    | {"name": "the-viewer", "role": "operator"}                          | kind
+            PUT  | /api/v1/projects/home/members    | {"kind": "person", "name": "the-viewer", "role": "owner"}           | role
+            PUT  | /api/v1/projects/home/members    | {"kind": "person", "name": "the-viewer"}                            | role
+            PUT  | /api/v1/allowed-sources/ferries  | {}                                                              | projects
+            POST | /api/v1/me/keys                  | {"name": "k", "role": "viewer", "days": 1}                      | projectId
+            POST | /api/v1/me/keys                  | {"name": "k", "projectId": "home", "days": 1}                   | role
+            POST | /api/v1/projects/home/reports/late-crossings/signed-links | {"lastDay": "", "openToAnyone": true}        | choices
+            POST | /api/v1/projects/home/reports/late-crossings/signed-links | {"choices": {}, "openToAnyone": true}        | lastDay
             """)
     void whatIsOmittedGivesNothing(String method, String path, String body, String field) {
         Api.Answer refused = operator.api().send(method, path, body);
@@ -121,14 +122,14 @@ class AccessLimitsTest {
 
     @Test
     void aRoleWithoutAProjectIsRefused() {
-        String path = "/api/people/" + viewer.id() + "/role";
-        assertThat(operator.api().send("PUT", path, Map.of("role", "OPERATOR")).status())
+        String path = "/api/v1/people/" + viewer.id() + "/role";
+        assertThat(operator.api().send("PUT", path, Map.of("role", "operator")).status())
                 .isEqualTo(422);
         assertThat(operator.api()
-                        .send("PUT", "/api/people/" + viewer.id() + "/suspended", Map.of())
+                        .send("PUT", "/api/v1/people/" + viewer.id() + "/suspended", Map.of())
                         .status())
                 .isEqualTo(422);
-        assertThat(viewer.api().get("/api/people").status()).isEqualTo(403);
+        assertThat(viewer.api().get("/api/v1/people").status()).isEqualTo(403);
     }
 
     @Test
@@ -142,7 +143,7 @@ class AccessLimitsTest {
     }
 
     private static Api.Answer key(TestPerson owner, String project, String role) {
-        return owner.api().post("/api/me/keys", Map.of("name", "k", "projectId", project, "role", role, "days", 3));
+        return owner.api().post("/api/v1/me/keys", Map.of("name", "k", "projectId", project, "role", role, "days", 3));
     }
 
     private static Api with(TestPerson owner, Api.Answer created) {
@@ -151,18 +152,18 @@ class AccessLimitsTest {
 
     @Test
     void aKeyIsForNoMoreThanItsOwnersRole() {
-        Api.Answer refused = key(viewer, "home", "OPERATOR");
+        Api.Answer refused = key(viewer, "home", "operator");
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains("You are a viewer");
-        assertThat(key(author, "", "OPERATOR").status()).isEqualTo(422);
-        assertThat(key(author, "", "AUTHOR").status()).isEqualTo(201);
-        assertThat(key(operator, "", "OPERATOR").status()).isEqualTo(201);
+        assertThat(key(author, "", "operator").status()).isEqualTo(422);
+        assertThat(key(author, "", "author").status()).isEqualTo(201);
+        assertThat(key(operator, "", "operator").status()).isEqualTo(201);
     }
 
     @Test
     void aKeyGainsNothingWhenItsOwnerDoes() {
         String other = operator.api()
-                .post("/api/projects", Map.of("name", "Later"))
+                .post("/api/v1/projects", Map.of("name", "Later"))
                 .json()
                 .get("id")
                 .asString();
@@ -170,18 +171,19 @@ class AccessLimitsTest {
         TestPerson elsewhere = TestPerson.called(server, "author-elsewhere")
                 .with("home", Role.VIEWER)
                 .with(other, Role.AUTHOR);
-        Api ofViewer = with(rising, key(rising, "", "VIEWER"));
-        Api ofAuthor = with(elsewhere, key(elsewhere, "", "AUTHOR"));
+        Api ofViewer = with(rising, key(rising, "", "viewer"));
+        Api ofAuthor = with(elsewhere, key(elsewhere, "", "author"));
         rising.with(other, Role.VIEWER);
         elsewhere.with("home", Role.AUTHOR);
-        assertThat(rising.api().get("/api/projects/" + other + "/reports").status())
+        assertThat(rising.api().get("/api/v1/projects/" + other + "/reports").status())
                 .isEqualTo(200);
-        assertThat(ofViewer.get("/api/projects/" + other + "/reports").status()).isEqualTo(404);
-        assertThat(ofViewer.get("/api/projects/home/reports").status()).isEqualTo(200);
-        assertThat(elsewhere.api().get("/api/projects/home/parameters").status())
+        assertThat(ofViewer.get("/api/v1/projects/" + other + "/reports").status())
+                .isEqualTo(404);
+        assertThat(ofViewer.get("/api/v1/projects/home/reports").status()).isEqualTo(200);
+        assertThat(elsewhere.api().get("/api/v1/projects/home/parameters").status())
                 .isEqualTo(200);
-        assertThat(ofAuthor.get("/api/projects/home/parameters").status()).isEqualTo(403);
-        assertThat(ofAuthor.get("/api/projects/" + other + "/parameters").status())
+        assertThat(ofAuthor.get("/api/v1/projects/home/parameters").status()).isEqualTo(403);
+        assertThat(ofAuthor.get("/api/v1/projects/" + other + "/parameters").status())
                 .isEqualTo(200);
     }
 
@@ -189,9 +191,9 @@ class AccessLimitsTest {
     void aKeyGainsNoGroup() {
         Groups groups = server.part(Groups.class);
         String crew = groups.add("Night crew").id();
-        String report = "/api/projects/home/reports/late-crossings";
+        String report = "/api/v1/projects/home/reports/late-crossings";
         TestPerson joining = TestPerson.called(server, "joining").with("home", Role.VIEWER);
-        Api key = with(joining, key(joining, "home", "VIEWER"));
+        Api key = with(joining, key(joining, "home", "viewer"));
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of(crew)));
         groups.join(crew, joining.id());
         assertThat(joining.api().get(report).status()).isEqualTo(200);
@@ -202,19 +204,19 @@ class AccessLimitsTest {
     @Test
     void aKeyEndsWithASuspensionForGood() {
         TestPerson suspended = TestPerson.called(server, "suspended").with("home", Role.VIEWER);
-        Api key = with(suspended, key(suspended, "home", "VIEWER"));
-        assertThat(key.get("/api/projects/home/reports").status()).isEqualTo(200);
+        Api key = with(suspended, key(suspended, "home", "viewer"));
+        assertThat(key.get("/api/v1/projects/home/reports").status()).isEqualTo(200);
         server.part(Accounts.class).block(suspended.id(), true);
-        assertThat(key.get("/api/projects/home/reports").status()).isEqualTo(401);
+        assertThat(key.get("/api/v1/projects/home/reports").status()).isEqualTo(401);
         server.part(Accounts.class).block(suspended.id(), false);
-        assertThat(key.get("/api/projects/home/reports").status()).isEqualTo(401);
+        assertThat(key.get("/api/v1/projects/home/reports").status()).isEqualTo(401);
     }
 
     @Test
     void aKeyCannotTouchTheAccount() {
-        Api key = with(viewer, key(viewer, "home", "VIEWER"));
-        assertThat(key.post("/api/sign-out/everywhere", Map.of()).status()).isEqualTo(422);
-        assertThat(key.post("/api/me/keys", Map.of("name", "k", "projectId", "home", "role", "VIEWER", "days", 1))
+        Api key = with(viewer, key(viewer, "home", "viewer"));
+        assertThat(key.post("/api/v1/sign-out/everywhere", Map.of()).status()).isEqualTo(422);
+        assertThat(key.post("/api/v1/me/keys", Map.of("name", "k", "projectId", "home", "role", "viewer", "days", 1))
                         .status())
                 .isEqualTo(422);
         assertThat(viewer.opens()).isEqualTo(200);
@@ -222,18 +224,18 @@ class AccessLimitsTest {
 
     @Test
     void aDownloadIsItsOwnersAlone() {
-        String order = "/api/projects/home/reports/late-crossings/views/crossings/downloads";
+        String order = "/api/v1/projects/home/reports/late-crossings/views/crossings/downloads";
         Map<String, Object> body = new HashMap<>(Map.of("runId", "known", "format", "csv", "choices", Map.of()));
         assertThat(viewer.api().post(order, body).status()).isEqualTo(201);
-        assertThat(author.api().get("/api/projects/home/downloads/known").status())
+        assertThat(author.api().get("/api/v1/projects/home/downloads/known").status())
                 .isEqualTo(404);
         assertThat(author.api()
-                        .get("/api/projects/home/downloads/known/progress")
+                        .get("/api/v1/projects/home/downloads/known/progress")
                         .status())
                 .isEqualTo(404);
         assertThat(author.api().post(order, body).status()).isEqualTo(201);
         assertThat(viewer.api()
-                        .get("/api/projects/home/downloads/known/progress")
+                        .get("/api/v1/projects/home/downloads/known/progress")
                         .json()
                         .get("state")
                         .asString())
@@ -242,16 +244,16 @@ class AccessLimitsTest {
 
     @ParameterizedTest
     @CsvSource({
-        "POST, /api/projects, name",
-        "PUT, /api/projects/home/queries/late-crossings/name, name",
-        "PUT, /api/projects/home/reports/late-crossings/name, name",
-        "POST, /api/groups, name",
-        "POST, /api/me/keys, name"
+        "POST, /api/v1/projects, name",
+        "PUT, /api/v1/projects/home/queries/late-crossings/name, name",
+        "PUT, /api/v1/projects/home/reports/late-crossings/name, name",
+        "POST, /api/v1/groups, name",
+        "POST, /api/v1/me/keys, name"
     })
     void aNameIsASingleLineWithoutEncodedWords(String method, String path, String field) {
         for (String name : List.of("Late\r\nBcc: x@y.example", "a\u2028b", "a\tb", "a\u202Eb", "=?utf-8?q?Pay_now?=")) {
             Map<String, Object> body = new HashMap<>(
-                    Map.of("projectId", "home", "role", "VIEWER", "days", 1, "version", 1, "audience", ""));
+                    Map.of("projectId", "home", "role", "viewer", "days", 1, "version", 1, "audience", ""));
             body.keySet()
                     .removeIf(key -> !path.contains("keys")
                             && !List.of("version", "audience").contains(key));
@@ -281,7 +283,7 @@ class AccessLimitsTest {
     void storedCopiesAreWrittenByTheServerAlone(String folder, String name) throws Exception {
         String id = "files " + folder.replace(".", "root") + name.length();
         assertThat(operator.api()
-                        .post("/api/projects/home/sources", Map.of("id", id, "kind", "folder", "database", folder))
+                        .post("/api/v1/projects/home/sources", Map.of("id", id, "kind", "folder", "database", folder))
                         .status())
                 .isEqualTo(201);
         Api.Answer refused =

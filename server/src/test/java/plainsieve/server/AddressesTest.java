@@ -28,7 +28,7 @@ class AddressesTest {
     private static final Set<String> METHODS = Set.of("get", "post", "put", "delete", "patch");
 
     /** These end the session that asks. */
-    private static final String ENDS_SESSIONS = "/api/sign-out.*|/api/me/password|/api/sign-in.*";
+    private static final String ENDS_SESSIONS = "/api/v1/sign-out.*|/api/v1/me/password|/api/v1/sign-in.*";
 
     private static AnotherServer server;
     private static String foreign;
@@ -93,7 +93,7 @@ class AddressesTest {
         Role.ofWord(role).ifPresent(given -> accounts.give(id, project, given));
         Api api = server.api();
         String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
-        assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
+        assertThat(api.post("/api/v1/sign-in/link", Map.of("secret", link)).status())
                 .isEqualTo(200);
         return api;
     }

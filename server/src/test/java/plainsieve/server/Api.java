@@ -86,8 +86,9 @@ public final class Api {
     /** Paths without a project are those of the demo's. */
     private static String inProject(String path) {
         boolean whole = path.matches(
-                "/api/(projects|health|openapi|me|sign-in|sign-out|people|groups|audit-log|clock|allowed-sources|unsubscribe)\\b.*");
-        return whole || !path.startsWith("/api/") ? path : "/api/projects/home/" + path.substring("/api/".length());
+                "/api/v1/(projects|health|me|sign-in|sign-out|people|groups|audit-log|clock|allowed-sources|unsubscribe)\\b.*");
+        String api = "/api/v1/";
+        return whole || !path.startsWith(api) ? path : "/api/v1/projects/home/" + path.substring(api.length());
     }
 
     public Answer post(String path, Object body) {
@@ -148,7 +149,7 @@ public final class Api {
 
     /** Puts a file into the folder of a source. */
     public Answer upload(String source, String name, boolean replace, byte[] content) {
-        String where = "/api/sources/%s/files?name=%s&replace=%s"
+        String where = "/api/v1/sources/%s/files?name=%s&replace=%s"
                 .formatted(source, URLEncoder.encode(name, StandardCharsets.UTF_8), replace);
         return send(HttpRequest.newBuilder(URI.create(address + inProject(where)))
                 .header("Content-Type", "application/octet-stream")
@@ -181,7 +182,7 @@ public final class Api {
     /** Runs a view of a report with choices; what is not mentioned takes its default. */
     public Answer runView(String report, String view, Map<String, Object> choices) {
         return post(
-                "/api/reports/%s/views/%s/run".formatted(report, view),
+                "/api/v1/reports/%s/views/%s/run".formatted(report, view),
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
     }
 
@@ -192,13 +193,13 @@ public final class Api {
 
     public Answer listValues(String parameter, Map<String, Object> choices, String search, int start) {
         return post(
-                "/api/parameters/%s/values".formatted(parameter),
+                "/api/v1/parameters/%s/values".formatted(parameter),
                 Map.of("choices", choices, "search", search, "start", start));
     }
 
     public Answer runDraft(String query, String text, Map<String, Object> choices) {
         return post(
-                "/api/queries/%s/run".formatted(query),
+                "/api/v1/queries/%s/run".formatted(query),
                 Map.of("runId", UUID.randomUUID().toString(), "text", text, "choices", choices));
     }
 

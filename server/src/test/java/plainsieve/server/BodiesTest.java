@@ -14,18 +14,18 @@ class BodiesTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            POST | /api/queries                     | {"name": "@", "sourceId": "ferries", "text": ""}                | name
-            PUT  | /api/queries/late-crossings/name | {"name": "@", "version": 1}                                     | name
-            POST | /api/parameters                  | {"name": "x", "label": "@"}                                     | label
-            POST | /api/parameters/order            | {"names": ["port", null]}                                       | names[1]
-            POST | /api/parameters/port/values      | {"start": -1}                                                   | start
-            POST | /api/parameters/port/values      | {"search": "@"}                                                 | search
-            POST | /api/reports/late-crossings/views/figures/run | {"filters": [{"column": "port"}]}                  | filters[0].values
-            POST | /api/reports/late-crossings/views/figures/run | {"filters": [{"values": ["a"]}]}                   | filters[0].column
-            POST | /api/reports/late-crossings/views/figures/run | {"filters": [null]}                                | filters[0]
-            POST | /api/reports/late-crossings/selections        | {"name": "@", "choices": {}}                       | name
-            PUT  | /api/reports/late-crossings/settings | {"question": "@"}                                           | question
-            POST | /api/projects                    | {"name": "@"}                                                   | name
+            POST | /api/v1/queries                     | {"name": "@", "sourceId": "ferries", "text": ""}                | name
+            PUT  | /api/v1/queries/late-crossings/name | {"name": "@", "version": 1}                                     | name
+            POST | /api/v1/parameters                  | {"name": "x", "label": "@"}                                     | label
+            POST | /api/v1/parameters/order            | {"names": ["port", null]}                                       | names[1]
+            POST | /api/v1/parameters/port/values      | {"start": -1}                                                   | start
+            POST | /api/v1/parameters/port/values      | {"search": "@"}                                                 | search
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"filters": [{"column": "port"}]}                  | filters[0].values
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"filters": [{"values": ["a"]}]}                   | filters[0].column
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"filters": [null]}                                | filters[0]
+            POST | /api/v1/reports/late-crossings/selections        | {"name": "@", "choices": {}}                       | name
+            PUT  | /api/v1/reports/late-crossings/settings | {"question": "@"}                                           | question
+            POST | /api/v1/projects                    | {"name": "@"}                                                   | name
             """)
     void aFieldThatCannotBeIsNamed(String method, String path, String body, String field) {
         Api.Answer refused = api.send(method, path, body.replace("@", LONG));
@@ -37,6 +37,6 @@ class BodiesTest {
     @ParameterizedTest
     @ValueSource(strings = {"{", "[]", "{\"nmae\": \"x\"}", "{\"name\": {}}"})
     void whatIsNotOurJsonIsRefused(String body) {
-        assertThat(api.send("POST", "/api/queries", body).status()).isEqualTo(400);
+        assertThat(api.send("POST", "/api/v1/queries", body).status()).isEqualTo(400);
     }
 }

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** Speaks HTTP by hand, because a well-behaved client does not let itself be reported to lie about its host. */
 class BrowserGuardTest {
     private static String ask(String... headers) throws Exception {
-        return request("GET", "/api/projects/home/reports", headers);
+        return request("GET", "/api/v1/projects/home/reports", headers);
     }
 
     private static String request(String method, String target, String... headers) throws Exception {
@@ -44,14 +44,14 @@ class BrowserGuardTest {
 
     @ParameterizedTest
     @CsvSource({
-        "GET, /api/projects/home/reports, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: no-cors",
-        "GET, /api/projects/home/reports, Sec-Fetch-Site: same-site, Sec-Fetch-Mode: cors",
-        "GET, /api/projects/home/reports, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: navigate",
+        "GET, /api/v1/projects/home/reports, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: no-cors",
+        "GET, /api/v1/projects/home/reports, Sec-Fetch-Site: same-site, Sec-Fetch-Mode: cors",
+        "GET, /api/v1/projects/home/reports, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: navigate",
         "GET, /, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: no-cors",
-        "POST, /api/projects/home/runs/x/stop, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: navigate",
-        "POST, /api/projects/home/runs/x/stop, Origin: http://evil.example, Content-Length: 0",
-        "POST, /api/projects/home/runs/x/stop, Origin: null, Content-Length: 0",
-        "POST, /api/projects/home/runs/x/stop, Origin: http://localhost:1, Content-Length: 0"
+        "POST, /api/v1/projects/home/runs/x/stop, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: navigate",
+        "POST, /api/v1/projects/home/runs/x/stop, Origin: http://evil.example, Content-Length: 0",
+        "POST, /api/v1/projects/home/runs/x/stop, Origin: null, Content-Length: 0",
+        "POST, /api/v1/projects/home/runs/x/stop, Origin: http://localhost:1, Content-Length: 0"
     })
     void refusesRequestsThatOtherSitesMake(String method, String target, String one, String other) throws Exception {
         assertThat(request(method, target, "Host: localhost", one, other))
@@ -67,7 +67,7 @@ class BrowserGuardTest {
         "Accept: */*, Content-Length: 0"
     })
     void takesWhatItsOwnPagesAndProgramsSend(String one, String other) throws Exception {
-        assertThat(request("POST", "/api/projects/home/runs/x/stop", "Host: localhost", one, other))
+        assertThat(request("POST", "/api/v1/projects/home/runs/x/stop", "Host: localhost", one, other))
                 .startsWith("HTTP/1.1 204");
     }
 
@@ -85,11 +85,11 @@ class BrowserGuardTest {
     /** What no handler of ours ever sees, too. */
     @ParameterizedTest
     @CsvSource({
-        "GET, /api/nothing/like/it, 404",
-        "GET, /api/projects/home/reports/x%00, 400",
+        "GET, /api/v1/nothing/like/it, 404",
+        "GET, /api/v1/projects/home/reports/x%00, 400",
         "GET, /[], 400",
         "GET, /assets/none.js, 404",
-        "BREW, /api/projects, 405"
+        "BREW, /api/v1/projects, 405"
     })
     void everyErrorIsAProblemWithSafeHeaders(String method, String target, int status) throws Exception {
         assertThat(request(method, target, "Host: localhost"))
@@ -100,7 +100,7 @@ class BrowserGuardTest {
 
     @Test
     void takesNoMoreThanItMay() throws Exception {
-        assertThat(request("POST", "/api/projects", "Host: localhost", "Content-Length: 99999999"))
+        assertThat(request("POST", "/api/v1/projects", "Host: localhost", "Content-Length: 99999999"))
                 .startsWith("HTTP/1.1 413")
                 .contains("larger than 32 MB");
     }
@@ -111,7 +111,7 @@ class BrowserGuardTest {
         assertThat(request("GET", "/projects/home/reports/late-crossings?port=%E", "Host: localhost"))
                 .startsWith("HTTP/1.1 200")
                 .contains("<html");
-        assertThat(request("GET", "/api/projects/home/sent?query=%E", "Host: localhost"))
+        assertThat(request("GET", "/api/v1/projects/home/sent?query=%E", "Host: localhost"))
                 .startsWith("HTTP/1.1 400")
                 .contains("cut off");
     }

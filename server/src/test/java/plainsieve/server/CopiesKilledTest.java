@@ -18,7 +18,7 @@ class CopiesKilledTest {
     private static final int KILLS = Integer.getInteger("endure.kills", 1);
     private static final int ROWS = 60_000;
     private static final int LATEST_KILL_MILLIS = 900;
-    private static final String COPIES = "/api/projects/home/copies";
+    private static final String COPIES = "/api/v1/projects/home/copies";
 
     @TempDir
     private Path folder;
@@ -94,8 +94,9 @@ class CopiesKilledTest {
     }
 
     private static void make(Api api) throws Exception {
-        api.post("/api/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"));
-        api.post("/api/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", "select * from sailings"));
+        api.post("/api/v1/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"));
+        api.post(
+                "/api/v1/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", "select * from sailings"));
         assertThat(api.post(COPIES, Map.of("queryId", "sailings", "name", "Sailings kept"))
                         .status())
                 .isEqualTo(201);
@@ -104,6 +105,6 @@ class CopiesKilledTest {
                 "PUT",
                 COPIES + "/sailings-kept",
                 Map.of("name", "Sailings kept", "partitionBy", "day:day", "refreshedPartitions", 40, "version", 1));
-        api.post("/api/queries", Map.of("name", "Asking", "sourceId", "copies", "text", "select 1 as one"));
+        api.post("/api/v1/queries", Map.of("name", "Asking", "sourceId", "copies", "text", "select 1 as one"));
     }
 }

@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 
 /** A server with a harbour whose sailings it keeps a copy of, refreshed when a test says so. */
 abstract class CopiesOfAHarbour {
-    static final String COPIES = "/api/projects/home/copies";
+    static final String COPIES = "/api/v1/projects/home/stored-copies";
     static final String ALL = "select id, day, port, delay from sailings";
 
     static AnotherServer server;
@@ -38,10 +38,10 @@ abstract class CopiesOfAHarbour {
         server = AnotherServer.on(folder, "--plainsieve.jobs=false", "--plainsieve.time-zone=UTC");
         api = server.api();
         change("create table sailings (id integer primary key, day date, port text, delay numeric)");
-        assertThat(api.post("/api/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"))
+        assertThat(api.post("/api/v1/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"))
                         .status())
                 .isEqualTo(201);
-        api.post("/api/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", ALL));
+        api.post("/api/v1/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", ALL));
     }
 
     @AfterAll
@@ -143,8 +143,8 @@ abstract class CopiesOfAHarbour {
     }
 
     static List<JsonNode> rows(String source, String sql) {
-        if (api.get("/api/queries/on-" + source).status() == 404) {
-            api.post("/api/queries", Map.of("name", "On " + source, "sourceId", source, "text", "select 1 as one"));
+        if (api.get("/api/v1/queries/on-" + source).status() == 404) {
+            api.post("/api/v1/queries", Map.of("name", "On " + source, "sourceId", source, "text", "select 1 as one"));
         }
         Api.Answer answer = api.runDraft("on-" + source, sql, Map.of());
         assertThat(answer.status()).describedAs(answer.lines().toString()).isEqualTo(200);

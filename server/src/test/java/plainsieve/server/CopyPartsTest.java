@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -15,7 +16,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
         cut("day:day", 3);
         JsonNode kept = refreshed();
         assertThat(kept.get("content").get("partitions").asInt()).isEqualTo(40);
-        long before = api.get("/api/sent").json().get(0).get("id").asLong();
+        long before = api.get("/api/v1/sent").json().get(0).get("id").asLong();
         change("insert into sailings (day, port, delay) values ('%s', 'Skerrin', 9)"
                 .formatted(LocalDate.now().minusDays(20)));
         change("update sailings set delay = 50 where day = '%s'"
@@ -23,7 +24,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
         refreshed();
         assertThat(sums("copies", "all_sailings")).isEqualTo(sums("harbour", "sailings"));
         long asked = 0;
-        for (JsonNode line : api.get("/api/sent").json()) {
+        for (JsonNode line : api.get("/api/v1/sent").json()) {
             boolean ofCopy = line.get("cause").asString().equals("copy");
             asked += line.get("id").asLong() > before && ofCopy ? 1 : 0;
         }
@@ -79,7 +80,7 @@ class CopyPartsTest extends CopiesOfAHarbour {
     void aResultWithOtherColumnsIsRefreshedInAllPartitions() throws Exception {
         cut("day:day", 1);
         refreshed();
-        JsonNode query = api.get("/api/queries/sailings").json();
+        JsonNode query = api.get("/api/v1/queries/sailings").json();
         try {
             give(query.get("version").asInt(), "select id, day, port, delay, 1 as more from sailings");
             JsonNode kept = refreshed();
@@ -87,14 +88,14 @@ class CopyPartsTest extends CopiesOfAHarbour {
             assertThat(rows("copies", "select sum(more) as n from all_sailings").toString())
                     .contains("200");
         } finally {
-            give(api.get("/api/queries/sailings").json().get("version").asInt(), ALL);
+            give(api.get("/api/v1/queries/sailings").json().get("version").asInt(), ALL);
         }
     }
 
     private static void give(int version, String text) {
-        api.send("PUT", "/api/queries/sailings/draft", Map.of("text", text, "version", version));
-        int now = api.get("/api/queries/sailings").json().get("version").asInt();
-        assertThat(api.post("/api/queries/sailings/publish", Map.of("version", now))
+        api.send("PUT", "/api/v1/queries/sailings/draft", Map.of("text", text, "version", version));
+        int now = api.get("/api/v1/queries/sailings").json().get("version").asInt();
+        assertThat(api.post("/api/v1/queries/sailings/publish", Map.of("version", now))
                         .status())
                 .isEqualTo(200);
     }
@@ -104,11 +105,33 @@ class CopyPartsTest extends CopiesOfAHarbour {
         cut("day:day", 0);
         refreshed();
         change("update sailings set delay = 70 where day = '%s'".formatted(LocalDate.now()));
-        long before = api.get("/api/sent").json().get(0).get("id").asLong();
+        long before = api.get("/api/v1/sent").json().get(0).get("id").asLong();
         refreshed();
-        assertThat(api.get("/api/sent").json().get(0).get("id").asLong() - before)
+        assertThat(api.get("/api/v1/sent").json().get(0).get("id").asLong() - before)
                 .describedAs("its columns, the marks, and one part")
                 .isEqualTo(3);
         assertThat(sums("copies", "all_sailings")).isEqualTo(sums("harbour", "sailings"));
+    }
+
+    @Test
+    void restoresARemovedCopyAndRefreshesIt() {
+        settled();
+        Map<String, Object> copyOfSailings = Map.of("queryId", "sailings", "name", "Restorable");
+        String restorable = api.post(COPIES, copyOfSailings).json().get("id").asString();
+        settled();
+        assertThat(api.send("DELETE", COPIES + "/" + restorable, Map.of()).status())
+                .isEqualTo(204);
+        long removed = StreamSupport.stream(api.get("/api/v1/removed").json().spliterator(), false)
+                .filter(object -> object.get("objectId").asString().equals(restorable))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        assertThat(api.post("/api/v1/removed/" + removed + "/restore", Map.of()).status())
+                .isEqualTo(200);
+        settled();
+        assertThat(copy(restorable).get("content").get("rows").asInt()).isEqualTo(200);
+        assertThat(api.send("DELETE", COPIES + "/" + restorable, Map.of()).status())
+                .isEqualTo(204);
     }
 }

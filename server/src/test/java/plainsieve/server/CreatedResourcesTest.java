@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 
 /** A request that creates a resource is answered with 201 and the resource's address. */
 class CreatedResourcesTest {
-    private static final String HOME = "/api/projects/home";
+    private static final String HOME = "/api/v1/projects/home";
     private static final Api API = new Api(RunningServer.get().address());
 
     private static HttpResponse<String> created(String path, Object body) throws Exception {

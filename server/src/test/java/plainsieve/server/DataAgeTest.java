@@ -26,15 +26,15 @@ class DataAgeTest {
     }
 
     private static JsonNode age(String report) {
-        return api.get("/api/reports/" + report + "/data-age").json();
+        return api.post("/api/v1/reports/" + report + "/data-age", Map.of()).json();
     }
 
     private static String given(String name, String source, String text) {
-        String query = api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+        String query = api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
-        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+        String report = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -49,7 +49,7 @@ class DataAgeTest {
     }
 
     private static String making(String report) {
-        return "/api/reports/" + report + "/editor";
+        return "/api/v1/reports/" + report + "/editor";
     }
 
     private static int version(String report) {
@@ -65,7 +65,7 @@ class DataAgeTest {
 
     @Test
     void theNewestValueTellsItWhateverIsChosen() {
-        api.post("/api/parameters", Map.of("name", "most_late", "type", "integer"));
+        api.post("/api/v1/parameters", Map.of("name", "most_late", "type", "integer"));
         String report =
                 given("Ages", "ferries", "select departed_at, delay_min from crossings where delay_min <= :most_late");
         assertThat(age(report).get("newest").asString()).isEmpty();
@@ -85,7 +85,8 @@ class DataAgeTest {
                 .asString();
         assertThat(age(report).get("newest").asString()).isEqualTo(newest.replace(' ', 'T'));
         assertThat(age(report).get("late").asBoolean()).isTrue();
-        assertThat(api.send("DELETE", "/api/queries/ages", Map.of()).status()).isEqualTo(409);
+        assertThat(api.send("DELETE", "/api/v1/queries/ages", Map.of()).status())
+                .isEqualTo(409);
     }
 
     @Test
@@ -101,10 +102,12 @@ class DataAgeTest {
 
     @Test
     void aReportOnAStoredCopySaysSinceWhenItIsKept() throws Exception {
-        api.post("/api/queries", Map.of("name", "All ports", "sourceId", "ferries", "text", "select name from ports"));
-        api.post("/api/copies", Map.of("queryId", "all-ports", "name", "Ports kept"));
+        api.post(
+                "/api/v1/queries",
+                Map.of("name", "All ports", "sourceId", "ferries", "text", "select name from ports"));
+        api.post("/api/v1/stored-copies", Map.of("queryId", "all-ports", "name", "Ports kept"));
         for (int i = 0; i < 200; i++) {
-            JsonNode copy = api.get("/api/copies").json().get(0);
+            JsonNode copy = api.get("/api/v1/stored-copies").json().get(0);
             if (!copy.get("content").get("asOf").asString().isEmpty()) {
                 break;
             }
@@ -112,7 +115,7 @@ class DataAgeTest {
         }
         String report = given("On the copy", "copies", "select name from ports_kept");
         assertThat(age(report).get("copiedAt").asString())
-                .isEqualTo(api.get("/api/copies")
+                .isEqualTo(api.get("/api/v1/stored-copies")
                         .json()
                         .get(0)
                         .get("content")

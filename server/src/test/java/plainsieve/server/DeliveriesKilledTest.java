@@ -23,7 +23,7 @@ class DeliveriesKilledTest {
     private static final int KILLS = Integer.getInteger("endure.kills", 1);
     private static final int MAILS = 40;
     private static final int LATEST_KILL_MILLIS = 1_500;
-    private static final String DELIVERIES = "/api/projects/home/deliveries";
+    private static final String DELIVERIES = "/api/v1/projects/home/deliveries";
 
     @TempDir
     private Path folder;
@@ -82,21 +82,21 @@ class DeliveriesKilledTest {
     }
 
     private static void make(Api api) {
-        api.post("/api/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"));
-        api.post("/api/parameters", Map.of("name", "office", "type", "integer"));
+        api.post("/api/v1/sources", Map.of("id", "harbour", "kind", "sqlite", "database", "harbour.sqlite"));
+        api.post("/api/v1/parameters", Map.of("name", "office", "type", "integer"));
         api.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of("name", "Offices", "sourceId", "harbour", "text", "select id as office, mail from offices"));
         api.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of(
                         "name", "Of an office",
                         "sourceId", "harbour",
                         "text", "select id, mail from offices where id = :office"));
-        Api.Answer report = api.post("/api/queries/of-an-office/reports", Map.of("name", "Diary"));
+        Api.Answer report = api.post("/api/v1/queries/of-an-office/reports", Map.of("name", "Diary"));
         assertThat(report.status()).describedAs(report.lines().toString()).isIn(200, 201);
         String id = report.json().get("id").asString();
-        Api.Answer given = api.post("/api/projects/home/publish", Map.of("reason", "Sent by mail"));
+        Api.Answer given = api.post("/api/v1/projects/home/publish", Map.of("reason", "Sent by mail"));
         assertThat(given.status()).describedAs(given.lines().toString()).isIn(200, 204);
         assertThat(api.post(DELIVERIES, Map.of("reportId", id, "name", "Diary")).status())
                 .isEqualTo(201);
@@ -126,7 +126,7 @@ class DeliveriesKilledTest {
         int seen = 0;
         List<JsonNode> page;
         do {
-            page = api.get(DELIVERIES + "/diary/mails?before=" + before)
+            page = api.get(DELIVERIES + "/diary/emails?before=" + before)
                     .json()
                     .valueStream()
                     .toList();

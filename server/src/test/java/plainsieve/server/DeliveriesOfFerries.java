@@ -27,7 +27,7 @@ import tools.jackson.databind.JsonNode;
 
 /** A server with accounts whose reports are sent to a real mailbox, when a test says so. */
 abstract class DeliveriesOfFerries {
-    static final String DELIVERIES = "/api/projects/home/deliveries";
+    static final String DELIVERIES = "/api/v1/projects/home/deliveries";
     static final String REPORT = "late-crossings";
     static final String ADDRESS = "http://reports.example";
 
@@ -134,7 +134,7 @@ abstract class DeliveriesOfFerries {
 
     static List<String> mails(String id) {
         List<String> mails = new ArrayList<>();
-        for (JsonNode mail : api.get(DELIVERIES + "/" + id + "/mails").json()) {
+        for (JsonNode mail : api.get(DELIVERIES + "/" + id + "/emails").json()) {
             mails.add("%s %s %s"
                     .formatted(
                             mail.get("address").asString(),

@@ -52,14 +52,14 @@ class DeliveriesTest extends DeliveriesOfFerries {
                             .getWidth())
                     .isEqualTo(1200);
         }
-        assertThat(api.get("/api/sent").json().toString())
+        assertThat(api.get("/api/v1/sent").json().toString())
                 .contains("\"cause\":\"delivery\"", "delivery, as office@harbours.example");
     }
 
     @Test
     void eachRowOfAQueryIsAMailWithItsOwnChoices() throws Exception {
         api.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of(
                         "name", "Offices",
                         "sourceId", "ferries",
@@ -104,7 +104,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                 "choices", Map.of("from", values("1999-01-01"), "to", values("1999-01-02"), "port", values("Ardlow")),
                 "condition", Map.of("viewId", "crossings")));
         sent(id);
-        assertThat(mails(id)).containsExactly("office@harbours.example left There were no rows.");
+        assertThat(mails(id)).containsExactly("office@harbours.example skipped There were no rows.");
         assertThat(mailbox.mails()).isEmpty();
 
         assertThat(changed(
@@ -121,7 +121,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                 .isEqualTo(204);
         Thread.sleep(1100);
         sent(id);
-        assertThat(mails(id).get(0)).startsWith("office@harbours.example left “late crossings” was ");
+        assertThat(mails(id).get(0)).startsWith("office@harbours.example skipped “late crossings” was ");
         assertThat(mailbox.mails()).isEmpty();
     }
 
@@ -164,7 +164,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
         Thread.sleep(1100);
         sent(id);
         assertThat(mailbox.mails()).isEmpty();
-        assertThat(mails(id).get(0)).isEqualTo("office@harbours.example left The recipient unsubscribed.");
+        assertThat(mails(id).get(0)).isEqualTo("office@harbours.example skipped The recipient unsubscribed.");
 
         missing.send("DELETE", path, Map.of());
         Thread.sleep(1100);
@@ -243,7 +243,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                         "missed-runs: leave");
         api.send("DELETE", DELIVERIES + "/" + id, Map.of());
         assertThat(files().beside().deliveries()).isEqualTo(DeliveriesFile.NONE);
-        assertThat(api.sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", files.zip())
+        assertThat(api.sendBytes("PUT", "/api/v1/projects/home/project.zip", "application/zip", files.zip())
                         .status())
                 .isEqualTo(204);
         for (String what : List.of("name", "choices", "recipients", "condition", "attachments", "schedule")) {
@@ -257,7 +257,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                 "recipients", Map.of("addresses", List.of("office@harbours.example")),
                 "schedule", Map.of("every", "* * * * *", "timeZone", "UTC")));
         assertThat(one(id).get("nextRun").asString()).isNotEmpty();
-        assertThat(api.get("/api/projects/home/calendar").json().toString()).contains("\"kind\":\"delivery\"", name);
+        assertThat(api.get("/api/v1/projects/home/calendar").json().toString()).contains("\"kind\":\"delivery\"", name);
         settled(id, java.time.Instant.now().plusSeconds(90));
         assertThat(mails(id)).containsExactly("office@harbours.example sent");
         assertThat(changed(id, Map.of("paused", true, "schedule", Map.of("every", "* * * * *")))

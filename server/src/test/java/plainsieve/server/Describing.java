@@ -1,5 +1,8 @@
 package plainsieve.server;
 
+import com.fasterxml.jackson.databind.JavaType;
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.ArraySchema;
@@ -11,12 +14,14 @@ import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.PathParameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
+import plainsieve.core.value.Keyword;
 import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
@@ -34,6 +39,24 @@ class Describing {
                         .title("Plain Sieve")
                         .version("1")
                         .description("Errors are problem documents (RFC 9457) with an advice and a list of problems."));
+    }
+
+    /** Enums by their keywords. */
+    @Bean
+    ModelConverter keywords() {
+        return (type, context, others) -> {
+            JavaType java = Json.mapper().constructType(type.getType());
+            if (java != null
+                    && java.isEnumType()
+                    && java.getRawClass().getName().startsWith("plainsieve.")) {
+                StringSchema schema = new StringSchema();
+                schema.setEnum(Arrays.stream(java.getRawClass().getEnumConstants())
+                        .map(constant -> Keyword.of((Enum<?>) constant))
+                        .toList());
+                return schema;
+            }
+            return others.hasNext() ? others.next().resolve(type, context, others) : null;
+        };
     }
 
     /** What a handler takes as a project is in the address. */

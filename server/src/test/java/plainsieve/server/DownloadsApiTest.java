@@ -40,11 +40,11 @@ class DownloadsApiTest {
     private Api.Answer order(String report, String format, boolean above, Map<String, Object> choices) {
         Map<String, Object> body = new HashMap<>(Map.of("format", format, "withHeader", above, "choices", choices));
         body.put("runId", UUID.randomUUID().toString());
-        return api.post("/api/reports/%s/views/crossings/downloads".formatted(report), body);
+        return api.post("/api/v1/reports/%s/views/crossings/downloads".formatted(report), body);
     }
 
     private static HttpResponse<byte[]> fetch(Api.Answer order) throws IOException, InterruptedException {
-        URI address = URI.create(ADDRESS + "/api/projects/home/downloads/"
+        URI address = URI.create(ADDRESS + "/api/v1/projects/home/downloads/"
                 + order.json().get("id").asString());
         return CLIENT.send(HttpRequest.newBuilder(address).build(), HttpResponse.BodyHandlers.ofByteArray());
     }
@@ -74,7 +74,8 @@ class DownloadsApiTest {
         assertThat(top).anyMatch(line -> line.equals("# Port: "));
         assertThat(lines.get(top.size())).isEqualTo("Port,Vessel,Departed,\"Late, min\",Passengers");
         assertThat(lines.size() - top.size() - 1).isEqualTo(allRows(report)).isGreaterThan(10_000);
-        JsonNode progress = api.get("/api/downloads/" + order.json().get("id").asString() + "/progress")
+        JsonNode progress = api.get(
+                        "/api/v1/downloads/" + order.json().get("id").asString() + "/progress")
                 .json();
         assertThat(progress.get("state").asString()).isEqualTo("done");
         assertThat(progress.get("rows").asLong()).isEqualTo(allRows(report));
@@ -89,7 +90,7 @@ class DownloadsApiTest {
                 List.of(
                         Map.of("column", "port", "type", "text", "values", List.of("Ardlow")),
                         Map.of("column", "departed_at:month", "type", "date", "values", List.of("2026-03-01"))));
-        String file = text(fetch(api.post("/api/reports/late-crossings/views/crossings/downloads", body)));
+        String file = text(fetch(api.post("/api/v1/reports/late-crossings/views/crossings/downloads", body)));
         assertThat(file.lines().findFirst().orElseThrow())
                 .endsWith(" Only port: Ardlow; departed at, month: 2026-03-01.");
         assertThat(file).contains("\r\n# only port: Ardlow\r\n").doesNotContain("\r\nSkerrin,");
@@ -143,7 +144,7 @@ class DownloadsApiTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            pdf | Ardlow | Unknown download format “pdf”
+            pdf | Ardlow | “format” has an unknown value, “pdf”
             csv | Nowhere | is not on the list
             """)
     void whatCannotBeDownloadedIsToldWhenItIsOrdered(String format, String port, String message) {
@@ -168,12 +169,16 @@ class DownloadsApiTest {
                 return "broken off";
             }
         });
-        while (api.get("/api/downloads/" + id + "/progress").json().get("rows").asLong() < 100_000) {
+        while (api.get("/api/v1/downloads/" + id + "/progress")
+                        .json()
+                        .get("rows")
+                        .asLong()
+                < 100_000) {
             Thread.sleep(20);
         }
-        api.post("/api/runs/" + id + "/stop", "");
+        api.post("/api/v1/runs/" + id + "/stop", "");
         assertThat(fetched.join()).isEqualTo("broken off");
-        assertThat(api.get("/api/downloads/" + id + "/progress")
+        assertThat(api.get("/api/v1/downloads/" + id + "/progress")
                         .json()
                         .get("state")
                         .asString())
@@ -183,7 +188,7 @@ class DownloadsApiTest {
     @Test
     void aSignedChoiceHoldsForItsReportAloneAndCannotBeChanged() {
         Map<String, Object> port = Map.of("port", values("Lunna"));
-        String token = api.post("/api/reports/late-crossings/signed-links", Map.of("choices", port, "lastDay", ""))
+        String token = api.post("/api/v1/reports/late-crossings/signed-links", Map.of("choices", port, "lastDay", ""))
                 .json()
                 .get("token")
                 .asString();
@@ -201,26 +206,27 @@ class DownloadsApiTest {
     @Test
     void aSignedLinkHoldsAfterItsParameterHasAnotherName() {
         String token = api.post(
-                        "/api/reports/vessel-diary/signed-links",
+                        "/api/v1/reports/vessel-diary/signed-links",
                         Map.of("choices", Map.of("with_cars", values("true")), "lastDay", ""))
                 .json()
                 .get("token")
                 .asString();
-        api.post("/api/parameters/with_cars/name", Map.of("name", "takes_cars"));
+        api.send("PUT", "/api/v1/parameters/with_cars/name", Map.of("name", "takes_cars"));
         try {
             JsonNode question = api.post(
-                            "/api/reports/vessel-diary/question", Map.of("choices", Map.of(), "linkToken", token))
+                            "/api/v1/reports/vessel-diary/question", Map.of("choices", Map.of(), "linkToken", token))
                     .json();
             assertThat(question.get("fixedByLink").toString()).isEqualTo("[\"takes_cars\"]");
             assertThat(question.get("sentence").asString()).contains("cars: yes");
         } finally {
-            api.post("/api/parameters/takes_cars/name", Map.of("name", "with_cars"));
+            api.send("PUT", "/api/v1/parameters/takes_cars/name", Map.of("name", "with_cars"));
         }
     }
 
     @Test
     void aParameterForSignedLinksAloneIsRefusedWithoutOne() {
-        JsonNode before = api.get("/api/reports/late-crossings-on-the-islands").json();
+        JsonNode before =
+                api.get("/api/v1/reports/late-crossings-on-the-islands").json();
         Map<String, Object> settings = new HashMap<>(Map.of(
                 "question",
                 before.get("question").asString(),
@@ -230,7 +236,7 @@ class DownloadsApiTest {
                 false,
                 "signedParameters",
                 List.of("port")));
-        String path = "/api/reports/late-crossings-on-the-islands/settings";
+        String path = "/api/v1/reports/late-crossings-on-the-islands/settings";
         try {
             assertThat(api.send("PUT", path, settings).status()).isEqualTo(204);
             assertThat(run("late-crossings-on-the-islands", Map.of(), "").json().toString())
@@ -239,7 +245,7 @@ class DownloadsApiTest {
                             .status())
                     .isEqualTo(422);
             String token = api.post(
-                            "/api/reports/late-crossings-on-the-islands/signed-links",
+                            "/api/v1/reports/late-crossings-on-the-islands/signed-links",
                             Map.of("choices", Map.of("port", values("Lunna")), "lastDay", ""))
                     .json()
                     .get("token")
@@ -254,8 +260,8 @@ class DownloadsApiTest {
 
     @Test
     void settingsThatSomeoneElseChangedMeanwhileAreNotOverwritten() {
-        String path = "/api/reports/late-crossings-at-the-harbour-server/settings";
-        String question = api.get("/api/reports/late-crossings-at-the-harbour-server")
+        String path = "/api/v1/reports/late-crossings-at-the-harbour-server/settings";
+        String question = api.get("/api/v1/reports/late-crossings-at-the-harbour-server")
                 .json()
                 .get("question")
                 .asString();
@@ -271,7 +277,7 @@ class DownloadsApiTest {
 
     private Api.Answer run(String report, Map<String, Object> choices, String signed) {
         return api.post(
-                "/api/reports/%s/views/figures/run".formatted(report),
+                "/api/v1/reports/%s/views/figures/run".formatted(report),
                 Map.of(
                         "runId",
                         UUID.randomUUID().toString(),

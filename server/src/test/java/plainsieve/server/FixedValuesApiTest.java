@@ -24,7 +24,7 @@ class FixedValuesApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String query(String name, String source) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", TEXT))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", TEXT))
                 .json()
                 .get("id")
                 .asString();
@@ -32,20 +32,20 @@ class FixedValuesApiTest {
 
     private Api.Answer make(String query, String text, List<Integer> starts) {
         return api.post(
-                "/api/queries/%s/hard-coded-values".formatted(query),
+                "/api/v1/queries/%s/hard-coded-values".formatted(query),
                 Map.of("text", text, "starts", starts, "createNew", true, "choices", Map.of()));
     }
 
     private Api.Answer makeOrUse(String query, String text) {
         return api.post(
-                "/api/queries/%s/hard-coded-values".formatted(query),
+                "/api/v1/queries/%s/hard-coded-values".formatted(query),
                 Map.of("text", text, "starts", List.of(), "choices", Map.of()));
     }
 
     /** What the source has is read after its first question. */
     private void awaitServed(String query, String text) {
         for (int i = 0; i < 100; i++) {
-            JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+            JsonNode offers = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
                     .json()
                     .get("hardCodedValues");
             if (!offers.get(0).get("existingParameters").isEmpty()) {
@@ -56,9 +56,9 @@ class FixedValuesApiTest {
     }
 
     private JsonNode takeBack(String query, String text, JsonNode names) {
-        int version = api.get("/api/queries/" + query).json().get("version").asInt();
+        int version = api.get("/api/v1/queries/" + query).json().get("version").asInt();
         return api.post(
-                        "/api/queries/%s/hard-coded-values/undo".formatted(query),
+                        "/api/v1/queries/%s/hard-coded-values/undo".formatted(query),
                         Map.of("text", text, "version", version, "names", names))
                 .json();
     }
@@ -67,13 +67,13 @@ class FixedValuesApiTest {
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void everyFixedValueBecomesAParameterAndTheRowsStay(String source) {
         String query = query("Fixed on " + source, source);
-        JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", TEXT))
+        JsonNode offers = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", TEXT))
                 .json()
                 .get("hardCodedValues");
         assertThat(offers).hasSize(5);
         assertThat(offers.get(0).get("description").asString()).isEqualTo(":port_2, many, each a text, as p.name is");
         JsonNode made = make(query, TEXT, List.of()).json();
-        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("rows");
         assertThat(made.get("before").get("rows").asLong()).isPositive();
         assertThat(made.get("after").get("totals")).isEqualTo(made.get("before").get("totals"));
         assertThat(made.get("names")).hasSize(6);
@@ -81,16 +81,16 @@ class FixedValuesApiTest {
                 .doesNotContain("'Ardlow'")
                 .doesNotContain("2026")
                 .contains("limit :row_limit");
-        JsonNode state = api.get("/api/parameters/state_2").json();
+        JsonNode state = api.get("/api/v1/parameters/state_2").json();
         assertThat(state.get("list").get("kind").asString()).isEqualTo("column");
         assertThat(state.get("default").get("choice").get("values").get(0).asString())
                 .isEqualTo("SAILED");
-        JsonNode from = api.get("/api/parameters/departed_from").json();
+        JsonNode from = api.get("/api/v1/parameters/departed_from").json();
         assertThat(from.get("type").asString()).isEqualTo("date");
         assertThat(from.get("rangeEnd").asString()).isEqualTo("departed_to");
         takeBack(query, TEXT, made.get("names"));
-        assertThat(api.get("/api/parameters/departed_from").status()).isEqualTo(404);
-        assertThat(api.get("/api/queries/" + query).json().get("text").asString())
+        assertThat(api.get("/api/v1/parameters/departed_from").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/queries/" + query).json().get("text").asString())
                 .isEqualTo(TEXT);
     }
 
@@ -98,7 +98,7 @@ class FixedValuesApiTest {
     private JsonNode summed(String name, String source, String text, String... columns) {
         String query = query(name, source);
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("equality").asString()).isEqualTo("TOTALS");
+        assertThat(made.get("equality").asString()).isEqualTo("totals");
         JsonNode after = made.get("after");
         assertThat(after.get("totals").propertyNames()).containsExactly(columns);
         takeBack(query, text, made.get("names"));
@@ -155,7 +155,7 @@ class FixedValuesApiTest {
                 "select c.crossing_id, %s as lot from crossings c where c.state = 'SAILED' limit 5".formatted(random);
         String query = query("Drawn by lot on " + source, source);
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("equality").asString()).isEqualTo("UNKNOWN");
+        assertThat(made.get("equality").asString()).isEqualTo("unknown");
         takeBack(query, text, made.get("names"));
     }
 
@@ -171,7 +171,7 @@ class FixedValuesApiTest {
                 + " where c.state = 'SAILED' order by c.crossing_id" + limit;
         String query = query("Looks at itself" + limit, "harbour");
         JsonNode made = make(query, text, List.of(text.indexOf("'SAILED'"))).json();
-        assertThat(made.get("equality").asString()).isEqualTo("OTHER");
+        assertThat(made.get("equality").asString()).isEqualTo("other");
         assertThat(quoted(made.get("before")))
                 .isEqualByComparingTo(made.get("before").get("rows").decimalValue());
         assertThat(quoted(made.get("after"))).isZero();
@@ -184,12 +184,13 @@ class FixedValuesApiTest {
                 + " where p.name in ('Ardlow', 'Nowhere') and c.state = 'SAILED' limit 5";
         String query = query("With an unlisted value", "ferries");
         JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("rows");
         assertThat(made.get("names")).hasSize(3);
-        JsonNode port = api.get("/api/parameters/" + made.get("names").get(0).asString())
+        JsonNode port = api.get("/api/v1/parameters/" + made.get("names").get(0).asString())
                 .json();
         assertThat(port.get("list").get("kind").asString()).isEqualTo("any");
-        JsonNode state = api.get("/api/parameters/" + made.get("names").get(1).asString())
+        JsonNode state = api.get(
+                        "/api/v1/parameters/" + made.get("names").get(1).asString())
                 .json();
         assertThat(state.get("list").get("kind").asString()).isEqualTo("column");
         takeBack(query, text, made.get("names"));
@@ -205,10 +206,10 @@ class FixedValuesApiTest {
         String there =
                 "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id where p.name in (:port)"
                         + " and c.departed_at >= :from and c.departed_at < :to";
-        api.send("PUT", "/api/queries/" + other + "/draft", Map.of("text", there, "version", 1));
-        api.post("/api/queries/" + other + "/publish", Map.of("version", 2));
+        api.send("PUT", "/api/v1/queries/" + other + "/draft", Map.of("text", there, "version", 1));
+        api.post("/api/v1/queries/" + other + "/publish", Map.of("version", 2));
         String query = query("Served on " + source, source);
-        JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+        JsonNode offers = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
                 .json()
                 .get("hardCodedValues");
         assertThat(offers.get(0).get("existingParameters").toString()).isEqualTo("[\"port\"]");
@@ -216,15 +217,15 @@ class FixedValuesApiTest {
         assertThat(offers.get(1).get("existingParameters").toString()).isEqualTo("[\"from\",\"to\"]");
         assertThat(offers.get(2).get("existingParameters")).isEmpty();
         JsonNode made = makeOrUse(query, text).json();
-        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("rows");
         assertThat(made.get("before").get("rows").asLong()).isPositive();
         assertThat(made.get("text").asString())
                 .contains("p.name in (:port)", "between :from and :to", "c.state <> :", "p.name <> :");
         assertThat(made.get("reusedNames").toString()).isEqualTo("[\"port\",\"from\",\"to\"]");
         assertThat(made.get("names")).hasSize(2);
         takeBack(query, text, made.get("names"));
-        assertThat(api.get("/api/parameters/port").status()).isEqualTo(200);
-        api.send("DELETE", "/api/queries/" + other, "");
+        assertThat(api.get("/api/v1/parameters/port").status()).isEqualTo(200);
+        api.send("DELETE", "/api/v1/queries/" + other, "");
     }
 
     @Test
@@ -233,7 +234,7 @@ class FixedValuesApiTest {
                 + " where p.name in ('Lunna', 'Skerrin')";
         String query = query("Opens differently", "ferries");
         awaitServed(query, text);
-        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+        String report = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -244,28 +245,28 @@ class FixedValuesApiTest {
         assertThat(differing.get("defaultText").asString()).doesNotContain("Lunna");
         assertThat(differing.get("reports").toString()).contains(report);
         String after = made.get("text").asString();
-        api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", after, "version", 1));
-        api.post("/api/queries/" + query + "/publish", Map.of("version", 2));
+        api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", after, "version", 1));
+        api.post("/api/v1/queries/" + query + "/publish", Map.of("version", 2));
 
         assertThat(openWith(report, "port", "Lunna", "Skerrin").status()).isEqualTo(204);
-        JsonNode page = api.get("/api/reports/" + report + "/editor").json();
+        JsonNode page = api.get("/api/v1/reports/" + report + "/editor").json();
         assertThat(page.get("report").get("parameters").get(0).toString()).contains("Lunna", "Skerrin");
         assertThat(page.toString()).contains(" but :port ", "Lunna, Skerrin");
         // Other reports open with the default, as before.
-        assertThat(api.get("/api/reports/late-crossings")
+        assertThat(api.get("/api/v1/reports/late-crossings")
                         .json()
                         .get("parameters")
                         .toString())
                 .doesNotContain("\"Lunna\"");
         assertThat(openWith(report, "from", "soon").status()).isEqualTo(422);
-        api.send("DELETE", "/api/reports/" + report, "");
-        api.send("DELETE", "/api/queries/" + query, "");
+        api.send("DELETE", "/api/v1/reports/" + report, "");
+        api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 
     private Api.Answer openWith(String report, String parameter, String... values) {
         return api.send(
                 "PUT",
-                "/api/reports/" + report + "/opening/" + parameter,
+                "/api/v1/reports/" + report + "/opening/" + parameter,
                 Map.of("kind", "values", "values", List.of(values), "withoutValue", false));
     }
 
@@ -277,7 +278,7 @@ class FixedValuesApiTest {
         JsonNode made = makeOrUse(query, text).json();
         assertThat(made.get("reusedNames")).isEmpty();
         assertThat(made.get("names")).hasSize(1);
-        assertThat(made.get("equality").asString()).isEqualTo("ROWS");
+        assertThat(made.get("equality").asString()).isEqualTo("rows");
         takeBack(query, text, made.get("names"));
     }
 
@@ -286,7 +287,7 @@ class FixedValuesApiTest {
         String text = "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id"
                 + " where p.name in (:port) and (p.name = 'Ardlow' or p.name = 'Skerrin')";
         String query = query("Mentions it itself", "ferries");
-        api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+        api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
                 .json()
                 .get("hardCodedValues")
                 .forEach(offer ->
@@ -314,7 +315,7 @@ class FixedValuesApiTest {
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void aDatabasesErrorIsMarkedInTheAuthorsText(String source) {
         String query = query("Wrong on " + source, source);
-        assertThat(api.get("/api/sources/" + source + "/contents").status()).isEqualTo(200);
+        assertThat(api.get("/api/v1/sources/" + source + "/contents").status()).isEqualTo(200);
         String text = "select c.crossing_id\nfrom crossings c\nwhere c.port_id in (1, 2) and c.delai_min >= 15";
         JsonNode problem =
                 api.runDraft(query, text, Map.of()).json().get("problems").get(0);
@@ -322,7 +323,7 @@ class FixedValuesApiTest {
         assertThat(text.substring(
                         problem.get("start").asInt(), problem.get("end").asInt()))
                 .isIn("delai_min", "c");
-        JsonNode notice = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+        JsonNode notice = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
                 .json()
                 .get("notices")
                 .get(0);
@@ -336,6 +337,6 @@ class FixedValuesApiTest {
         String broken = TEXT.replace("c.state", "c.no_such_column");
         Api.Answer answer = make(query, broken, List.of());
         assertThat(answer.status()).isBetween(400, 499);
-        assertThat(api.get("/api/parameters/least_delay_min").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/parameters/least_delay_min").status()).isEqualTo(404);
     }
 }

@@ -20,12 +20,12 @@ class FoldersApiTest {
     }
 
     private void folder(String id) {
-        api.post("/api/sources", Map.of("id", id, "kind", "folder", "database", id));
+        api.post("/api/v1/sources", Map.of("id", id, "kind", "folder", "database", id));
     }
 
     private JsonNode table(String source, String name) {
         for (JsonNode table :
-                api.get("/api/sources/" + source + "/contents").json().get("tables")) {
+                api.get("/api/v1/sources/" + source + "/contents").json().get("tables")) {
             if (table.get("name").asString().equals(name)) {
                 return table;
             }
@@ -38,7 +38,7 @@ class FoldersApiTest {
         String notices = "[]";
         for (int i = 0; i < 50 && notices.equals("[]"); i++) {
             Thread.sleep(i * 10L);
-            notices = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+            notices = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", text))
                     .json()
                     .get("notices")
                     .toString();
@@ -52,9 +52,9 @@ class FoldersApiTest {
         assertThat(api.upload("crews", "masters.csv", false, bytes("name;born\nOrla;1.2.1980\n"))
                         .status())
                 .isEqualTo(204);
-        api.post("/api/queries", Map.of("name", "Masters", "sourceId", "crews", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Masters", "sourceId", "crews", "text", "select 1"));
         String text = "select name, born from masters where born >= :born_from";
-        api.post("/api/parameters", Map.of("name", "born_from", "type", "date"));
+        api.post("/api/v1/parameters", Map.of("name", "born_from", "type", "date"));
         assertThat(api.runDraft("masters", text, Map.of("born_from", Api.values("1980-02-01")))
                         .rows()
                         .toString())
@@ -98,30 +98,30 @@ class FoldersApiTest {
         for (String[] said :
                 List.of(new String[] {"at", "date as 31/12/2026"}, new String[] {"metres", "decimal with comma"})) {
             Map<String, String> body = Map.of("table", "levels", "column", said[0], "type", said[1]);
-            assertThat(api.send("PUT", "/api/sources/tides/table-overrides", body)
+            assertThat(api.send("PUT", "/api/v1/sources/tides/table-overrides", body)
                             .status())
                     .isEqualTo(204);
         }
         JsonNode files = table("tides", "levels").get("files");
         assertThat(files.get("columns").get(1).get("mismatches").asInt()).isEqualTo(1);
         assertThat(files.get("columns").get(1).get("examples").toString()).isEqualTo("[\"slack\"]");
-        assertThat(api.get("/api/sources").json().toString())
+        assertThat(api.get("/api/v1/sources").json().toString())
                 .contains(
                         "\"tableOverrides\":{\"levels\":{\"at\":\"date as 31/12/2026\",\"metres\":\"decimal with comma\"}}");
 
-        api.post("/api/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Levels", "sourceId", "tides", "text", "select 1"));
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
                 .contains(
                         "unread-in-files", "1 of 2 cells of “metres” cannot be read as decimal with comma", "“slack”");
 
         Map<String, String> odd = Map.of("table", "levels", "column", "at", "type", "a moon");
-        assertThat(api.send("PUT", "/api/sources/tides/table-overrides", odd)
+        assertThat(api.send("PUT", "/api/v1/sources/tides/table-overrides", odd)
                         .json()
                         .get("detail")
                         .asString())
                 .contains("Unknown type “a moon” of the column “at”");
         Map<String, String> database = Map.of("table", "ports", "column", "name", "type", "text");
-        assertThat(api.send("PUT", "/api/sources/ferries/table-overrides", database)
+        assertThat(api.send("PUT", "/api/v1/sources/ferries/table-overrides", database)
                         .status())
                 .isEqualTo(422);
     }
@@ -131,13 +131,14 @@ class FoldersApiTest {
         folder("tables");
         api.upload("tables", "levels.csv", false, bytes("at;metres\n2026-01-01;1,5\n"));
         Map<String, String> line = Map.of("table", "levels", "column", "", "type", "no line");
-        assertThat(api.send("PUT", "/api/sources/tables/table-overrides", line).status())
+        assertThat(api.send("PUT", "/api/v1/sources/tables/table-overrides", line)
+                        .status())
                 .isEqualTo(204);
         assertThat(table("tables", "levels").get("files").get("headerLine").asString())
                 .isEqualTo("no line");
         assertThat(table("tables", "levels").get("columns").toString()).contains("column 1");
         Map<String, String> nowhere = Map.of("table", "levels", "column", "", "type", "the end");
-        assertThat(api.send("PUT", "/api/sources/tables/table-overrides", nowhere)
+        assertThat(api.send("PUT", "/api/v1/sources/tables/table-overrides", nowhere)
                         .json()
                         .get("detail")
                         .asString())
@@ -172,9 +173,9 @@ class FoldersApiTest {
     @Test
     void aFolderThatIsNotThereOrNotAllowedSaysSo() {
         Map<String, Object> outside = Map.of("id", "etc", "kind", "folder", "database", "/etc");
-        assertThat(api.post("/api/sources", outside).status()).isEqualTo(422);
-        api.post("/api/sources", Map.of("id", "nowhere", "kind", "folder", "database", "nowhere"));
-        assertThat(api.get("/api/sources/nowhere/health").json().toString())
+        assertThat(api.post("/api/v1/sources", outside).status()).isEqualTo(422);
+        api.post("/api/v1/sources", Map.of("id", "nowhere", "kind", "folder", "database", "nowhere"));
+        assertThat(api.get("/api/v1/sources/nowhere/health").json().toString())
                 .contains("Folder “nowhere” does not exist.")
                 .doesNotContain("/tmp");
     }

@@ -64,8 +64,8 @@ class FullDiskTest {
     void refusesInWordsShowsWhatIsKeptAndGoesOnWhenThereIsRoom() throws Exception {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
-            api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
-            api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", "select 0"));
+            api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
+            api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", "select 0"));
             assertThat(save(api, 1, 1).status()).isEqualTo(200);
             Path filler = fill();
             int version = 2;
@@ -77,7 +77,7 @@ class FullDiskTest {
             }
             assertThat(answer.status()).isEqualTo(507);
             assertThat(answer.failure()).contains("disk", "full", "Nothing was changed");
-            Api.Answer kept = api.get("/api/queries/kept");
+            Api.Answer kept = api.get("/api/v1/queries/kept");
             assertThat(kept.json().get("version").asInt()).isEqualTo(version);
             assertThat(kept.json().get("text").asString()).startsWith("select " + (version - 1) + " ");
             // No one is kept from asking by a log that has no room.
@@ -91,8 +91,8 @@ class FullDiskTest {
     void saysThatFilesCannotBeReadAndReadsThemWhenThereIsRoom() throws Exception {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
-            api.post("/api/sources", Map.of("id", "logs", "kind", "folder", "database", "logs"));
-            api.post("/api/queries", Map.of("name", "Lines", "sourceId", "logs", "text", "select 0"));
+            api.post("/api/v1/sources", Map.of("id", "logs", "kind", "folder", "database", "logs"));
+            api.post("/api/v1/queries", Map.of("name", "Lines", "sourceId", "logs", "text", "select 0"));
             String lines = "n,note\n" + "1,a note of some length\n".repeat(60_000);
             assertThat(api.upload("logs", "lines.csv", false, lines.getBytes(StandardCharsets.US_ASCII))
                             .status())
@@ -114,6 +114,6 @@ class FullDiskTest {
 
     private static Api.Answer save(Api api, int version, int number) {
         String text = "select " + number + " /* " + "x".repeat(60_000) + " */";
-        return api.send("PUT", "/api/queries/kept/draft", Map.of("text", text, "version", version));
+        return api.send("PUT", "/api/v1/queries/kept/draft", Map.of("text", text, "version", version));
     }
 }

@@ -7,18 +7,18 @@ import tools.jackson.databind.JsonNode;
 record GivenReport(Api api, String query, String report, String view) {
     static GivenReport of(Api api, String name, String text) {
         String query = api.post(
-                        "/api/queries",
+                        "/api/v1/queries",
                         Map.of("name", name + " " + System.nanoTime(), "sourceId", "ferries", "text", text))
                 .json()
                 .get("id")
                 .asString();
-        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+        String report = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
-        api.post("/api/projects/home/publish", Map.of("reason", "to be asked"));
+        api.post("/api/v1/projects/home/publish", Map.of("reason", "to be asked"));
         JsonNode views =
-                api.get("/api/reports/" + report).json().findValues("views").get(0);
+                api.get("/api/v1/reports/" + report).json().findValues("views").get(0);
         String view = views.get(0).get("id").asString();
         for (JsonNode one : views) {
             view = one.get("kind").asString().equals("table") ? one.get("id").asString() : view;
@@ -27,11 +27,11 @@ record GivenReport(Api api, String query, String report, String view) {
     }
 
     Api.Answer run(Map<String, Object> body) {
-        return api.post("/api/reports/%s/views/%s/run".formatted(report, view), body);
+        return api.post("/api/v1/reports/%s/views/%s/run".formatted(report, view), body);
     }
 
     void remove() {
-        api.send("DELETE", "/api/reports/" + report, "");
-        api.send("DELETE", "/api/queries/" + query, "");
+        api.send("DELETE", "/api/v1/reports/" + report, "");
+        api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 }

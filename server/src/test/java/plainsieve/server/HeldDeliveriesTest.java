@@ -17,7 +17,7 @@ import plainsieve.server.people.Role;
 
 /** Row access applies to emails: each recipient gets the rows of their islands only. */
 class HeldDeliveriesTest {
-    private static final String DELIVERIES = "/api/projects/home/deliveries";
+    private static final String DELIVERIES = "/api/v1/projects/home/deliveries";
 
     @Test
     void everybodyGetsTheirIslandsAndNothingElse() throws Exception {
@@ -73,7 +73,7 @@ class HeldDeliveriesTest {
 
     private static List<String> notes(HeldServer server) {
         return server.operator()
-                .get(DELIVERIES + "/held/mails")
+                .get(DELIVERIES + "/held/emails")
                 .json()
                 .valueStream()
                 .map(mail ->

@@ -65,13 +65,13 @@ class HeldOracleTest {
     private static List<List<String>> rowsOf(Api who, Map<String, Object> choices, List<Map<String, Object>> filters)
             throws IOException, InterruptedException {
         Api.Answer order = who.post(
-                "/api/reports/held/views/rows/downloads",
+                "/api/v1/reports/held/views/rows/downloads",
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "filters", filters, "format", "csv"));
         if (order.status() != 201) {
             return List.of();
         }
         String file = who.text(
-                "/api/projects/home/downloads/" + order.json().get("id").asString());
+                "/api/v1/projects/home/downloads/" + order.json().get("id").asString());
         return file.lines()
                 .skip(1)
                 .map(line -> List.of(line.replace("\"", "").split(",")))
@@ -99,7 +99,8 @@ class HeldOracleTest {
             case 3 -> download(choices);
             case 4 -> values(choices);
             case 5 -> named(choices);
-            case 6 -> check(viewer.post("/api/reports/held/question", Map.of("choices", choices)), choices, "question");
+            case 6 ->
+                check(viewer.post("/api/v1/reports/held/question", Map.of("choices", choices)), choices, "question");
             default -> look(choices);
         }
     }
@@ -125,7 +126,7 @@ class HeldOracleTest {
         if (random.nextInt(20) == 0) {
             body.put("linkToken", "v1.forged");
         }
-        Api.Answer answer = viewer.post("/api/reports/held/views/" + view + "/run", body);
+        Api.Answer answer = viewer.post("/api/v1/reports/held/views/" + view + "/run", body);
         Map<String, Object> said = new HashMap<>(choices);
         filters.forEach(filter -> said.put("picked", filter));
         check(answer, said, "run");
@@ -184,28 +185,29 @@ class HeldOracleTest {
                 random.nextInt(5) == 0,
                 "trial",
                 random.nextInt(5) == 0));
-        Api.Answer answer = viewer.post("/api/parameters/" + parameter() + "/values", body);
+        Api.Answer answer = viewer.post("/api/v1/parameters/" + parameter() + "/values", body);
         check(answer, answer.status() == 200 ? Map.of() : choices, "values");
     }
 
     private void named(Map<String, Object> choices) {
         Api.Answer answer = viewer.post(
-                "/api/parameters/" + parameter() + "/named", Map.of("choices", choices, "reportId", "held"));
+                "/api/v1/parameters/" + parameter() + "/named", Map.of("choices", choices, "reportId", "held"));
         check(answer, answer.status() == 200 ? Map.of() : choices, "named");
     }
 
     private void look(Map<String, Object> choices) {
         Api.Answer answer =
                 switch (random.nextInt(5)) {
-                    case 0 -> viewer.get("/api/reports/held");
-                    case 1 -> viewer.get("/api/sent");
-                    case 2 -> viewer.get("/api/parameters/" + parameter() + "/spread?report=held");
+                    case 0 -> viewer.get("/api/v1/reports/held");
+                    case 1 -> viewer.get("/api/v1/sent");
+                    case 2 ->
+                        viewer.post("/api/v1/parameters/" + parameter() + "/distribution", Map.of("reportId", "held"));
                     case 3 ->
                         viewer.lookingAs(some(List.of("group:x", "person:oran", "oran")))
-                                .get("/api/reports/held");
+                                .get("/api/v1/reports/held");
                     default ->
                         viewer.post(
-                                "/api/queries/of-islands/run",
+                                "/api/v1/queries/of-islands/run",
                                 Map.of("text", "select * from ports", "choices", choices));
                 };
         check(answer, Map.of(), "look");

@@ -107,7 +107,7 @@ final class HeldServer implements AutoCloseable {
             }
         }
         Api.Answer answer =
-                operator.sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", bytes.toByteArray());
+                operator.sendBytes("PUT", "/api/v1/projects/home/project.zip", "application/zip", bytes.toByteArray());
         assertThat(answer.status()).as(() -> answer.lines().toString()).isEqualTo(204);
     }
 
@@ -147,7 +147,7 @@ final class HeldServer implements AutoCloseable {
     private Api signedIn(String id) {
         Api api = server.api();
         String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
-        assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
+        assertThat(api.post("/api/v1/sign-in/link", Map.of("secret", link)).status())
                 .isEqualTo(200);
         return api;
     }
@@ -179,7 +179,7 @@ final class HeldServer implements AutoCloseable {
     void says(String group, Map<String, Object> choice) {
         Api.Answer said = operator.send(
                 "PUT",
-                "/api/groups/" + group + "/row-access",
+                "/api/v1/groups/" + group + "/row-access",
                 Map.of("projectId", "home", "parameter", "island", "choice", choice));
         assertThat(said.status()).as(() -> said.lines().toString()).isEqualTo(204);
     }

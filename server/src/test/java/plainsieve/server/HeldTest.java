@@ -89,7 +89,7 @@ class HeldTest {
         assertThat(rows(alone, Map.of()).failure()).startsWith("You have no “Island” assigned.");
         server.says(office, Api.blank());
         assertThat(rows(viewer, Map.of()).status()).isEqualTo(422);
-        assertThat(viewer.get("/api/reports/held").status()).isEqualTo(200);
+        assertThat(viewer.get("/api/v1/reports/held").status()).isEqualTo(200);
     }
 
     @Test
@@ -103,7 +103,7 @@ class HeldTest {
     private static Api.Answer list(Api who, String parameter, String search, Map<String, Object> choices) {
         Map<String, Object> body = new HashMap<>(Map.of("choices", choices, "search", search, "start", 0));
         body.put("reportId", "held");
-        return who.post("/api/parameters/" + parameter + "/values", body);
+        return who.post("/api/v1/parameters/" + parameter + "/values", body);
     }
 
     private static List<String> listed(Api.Answer answer) {
@@ -128,11 +128,11 @@ class HeldTest {
                 .startsWith("The list of “Vessel” does not use “Island”");
         assertThat(listed(list(viewer, "state", "", Map.of()))).hasSize(3);
         assertThat(viewer.post(
-                                "/api/parameters/island/named",
+                                "/api/v1/parameters/island/named",
                                 Map.of("choices", Map.of("island", Api.values("Hethra")), "reportId", "held"))
                         .json())
                 .isEmpty();
-        assertThat(viewer.get("/api/parameters/island/spread?report=held")
+        assertThat(viewer.post("/api/v1/parameters/island/distribution", Map.of("reportId", "held"))
                         .json()
                         .get("counts"))
                 .isEmpty();
@@ -147,12 +147,12 @@ class HeldTest {
 
     @Test
     void theReportOpensWithWhatIsTheirsAndSaysNothingOfWhoHoldsIt() {
-        JsonNode report = viewer.get("/api/reports/held").json();
+        JsonNode report = viewer.get("/api/v1/reports/held").json();
         JsonNode island = named(report.get("parameters"), "island");
         assertThat(island.get("default").get("choice").get("values").get(0).asString())
                 .isEqualTo("Tarn");
         assertThat(island.get("rowAccess").get("by").asString()).isEqualTo("viewer");
-        JsonNode question = viewer.post("/api/reports/held/question", Map.of("choices", Map.of()))
+        JsonNode question = viewer.post("/api/v1/reports/held/question", Map.of("choices", Map.of()))
                 .json();
         assertThat(question.get("sentence").asString()).contains("Tarn");
         assertThat(question.get("determined").get(0).asString()).isEqualTo("island");
@@ -197,16 +197,16 @@ class HeldTest {
         assertThat(islands(rows(author.lookingAs("group:" + office), Map.of()))).containsExactly("Tarn");
         assertThat(rows(viewer.lookingAs("group:" + office), Map.of()).status()).isEqualTo(403);
         assertThat(rows(author.lookingAs("group:nowhere"), Map.of()).status()).isEqualTo(404);
-        String sent = author.get("/api/sent").json().get(0).get("caller").asString();
+        String sent = author.get("/api/v1/sent").json().get(0).get("caller").asString();
         assertThat(sent).isEqualTo("oran, as Office");
-        assertThat(author.get("/api/projects/home/view-as").json().findValuesAsString("name"))
+        assertThat(author.get("/api/v1/projects/home/view-as").json().findValuesAsString("name"))
                 .contains("Office", "tam");
-        assertThat(viewer.get("/api/projects/home/view-as").status()).isEqualTo(403);
+        assertThat(viewer.get("/api/v1/projects/home/view-as").status()).isEqualTo(403);
     }
 
     @Test
     void theAuthorIsToldBeforehand() {
-        JsonNode island = author.get("/api/parameters")
+        JsonNode island = author.get("/api/v1/parameters")
                 .json()
                 .valueStream()
                 .filter(use -> use.get("definition").get("name").asString().equals("island"))
@@ -219,11 +219,11 @@ class HeldTest {
 
     @Test
     void aRehearsalTriesEveryGroup() throws Exception {
-        author.post("/api/reports/held/rehearsal", Map.of());
-        JsonNode state = author.get("/api/reports/held/rehearsal").json();
+        author.post("/api/v1/reports/held/rehearsal", Map.of());
+        JsonNode state = author.get("/api/v1/reports/held/rehearsal").json();
         for (int i = 0; i < 600 && state.get("state").asString().equalsIgnoreCase("running"); i++) {
             Thread.sleep(200);
-            state = author.get("/api/reports/held/rehearsal").json();
+            state = author.get("/api/v1/reports/held/rehearsal").json();
         }
         JsonNode last = state.get("cases").get(state.get("cases").size() - 1);
         assertThat(state.get("cases").findValuesAsString("name")).contains("as Office");
@@ -233,10 +233,10 @@ class HeldTest {
 
     @Test
     void renamingTakesAlongWhatGroupsSay() {
-        assertThat(author.post("/api/parameters/island/name", Map.of("name", "home_island"))
+        assertThat(author.send("PUT", "/api/v1/parameters/island/name", Map.of("name", "home_island"))
                         .status())
                 .isEqualTo(200);
         assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
-        author.post("/api/parameters/home_island/name", Map.of("name", "island"));
+        author.send("PUT", "/api/v1/parameters/home_island/name", Map.of("name", "island"));
     }
 }

@@ -56,7 +56,7 @@ class InsideTest {
     private static void showWhere(boolean where) {
         assertThat(author.send(
                                 "PUT",
-                                "/api/reports/held/settings",
+                                "/api/v1/reports/held/settings",
                                 Map.of("question", "Crossings.", "showsPlacements", where))
                         .status())
                 .isEqualTo(204);
@@ -66,9 +66,9 @@ class InsideTest {
     void whereChoicesRanIsToldInWordsWhereTheReportSaysSo() {
         long sent = sent(viewer);
         showWhere(false);
-        assertThat(viewer.get("/api/sent/" + sent + "/proof").status()).isEqualTo(404);
+        assertThat(viewer.get("/api/v1/sent/" + sent + "/proof").status()).isEqualTo(404);
         showWhere(true);
-        Api.Answer proof = viewer.get("/api/sent/" + sent + "/proof");
+        Api.Answer proof = viewer.get("/api/v1/sent/" + sent + "/proof");
         JsonNode island = proof.json().get("placements").get(0);
         assertThat(island.get("parameter").asString()).isEqualTo("island");
         assertThat(island.get("site").asString()).isNotEmpty();
@@ -77,22 +77,23 @@ class InsideTest {
                         + island.get("index").asString())
                 .isEmpty();
         assertThat(proof.json().get("plan")).isEmpty();
-        assertThat(viewer.get("/api/sent/" + sent + "/text").status()).isEqualTo(403);
-        assertThat(author.get("/api/sent/" + sent(author) + "/proof").json().get("plan"))
+        assertThat(viewer.get("/api/v1/sent/" + sent + "/text").status()).isEqualTo(403);
+        assertThat(author.get("/api/v1/sent/" + sent(author) + "/proof").json().get("plan"))
                 .isNotEmpty();
     }
 
     @Test
     void anAuthorSeesTheirOwnSentAndAnOperatorEveryones() {
         long theirs = sent(viewer);
-        assertThat(author.get("/api/sent/" + theirs).status()).isEqualTo(404);
-        assertThat(author.get("/api/sent/" + theirs + "/text").status()).isEqualTo(404);
-        assertThat(author.post("/api/sent/" + theirs + "/proof", Map.of()).status())
+        assertThat(author.get("/api/v1/sent/" + theirs).status()).isEqualTo(404);
+        assertThat(author.get("/api/v1/sent/" + theirs + "/text").status()).isEqualTo(404);
+        assertThat(author.post("/api/v1/sent/" + theirs + "/proof", Map.of()).status())
                 .isEqualTo(404);
-        assertThat(author.get("/api/sent").json().findValuesAsString("caller")).doesNotContain("tam");
-        assertThat(server.operator().get("/api/sent").json().findValuesAsString("caller"))
+        assertThat(author.get("/api/v1/sent").json().findValuesAsString("caller"))
+                .doesNotContain("tam");
+        assertThat(server.operator().get("/api/v1/sent").json().findValuesAsString("caller"))
                 .contains("tam");
-        assertThat(server.operator().get("/api/sent/" + theirs).status()).isEqualTo(200);
+        assertThat(server.operator().get("/api/v1/sent/" + theirs).status()).isEqualTo(200);
     }
 
     @Test
@@ -112,10 +113,10 @@ class InsideTest {
     void whatIsPrivateStandsInNoLinkAndIsNotKept() throws Exception {
         server.bringIn(HeldServer.project().replace("- {name: state,", "- {name: state, private: true,"));
         Map<String, Object> choices = Map.of("state", Api.values("late"), "held_port", Api.values("Tarn Quay"));
-        JsonNode kept = viewer.post("/api/reports/held/selections", Map.of("name", "", "choices", choices))
+        JsonNode kept = viewer.post("/api/v1/reports/held/selections", Map.of("name", "", "choices", choices))
                 .json();
         assertThat(kept.get("choices").propertyNames()).containsExactly("held_port");
-        assertThat(author.post("/api/reports/held/signed-links", Map.of("choices", choices, "lastDay", ""))
+        assertThat(author.post("/api/v1/reports/held/signed-links", Map.of("choices", choices, "lastDay", ""))
                         .failure())
                 .contains(":state is private");
     }

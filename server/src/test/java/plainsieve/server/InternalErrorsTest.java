@@ -18,7 +18,7 @@ class InternalErrorsTest {
     @RestController
     @RequiredRole(Role.VIEWER)
     public static class OurMistake {
-        @GetMapping("/api/projects/our-mistake")
+        @GetMapping("/api/v1/projects/our-mistake")
         String fail() {
             throw new IllegalArgumentException("SomeClass: index 7 of 3");
         }
@@ -28,7 +28,7 @@ class InternalErrorsTest {
     void anArgumentThatWeGotWrongIsOurMistake() throws Exception {
         try (AnotherServer server =
                 AnotherServer.on(Files.createTempDirectory("plainsieve"), List.of(OurMistake.class))) {
-            Api.Answer answer = server.api().get("/api/projects/our-mistake");
+            Api.Answer answer = server.api().get("/api/v1/projects/our-mistake");
             assertThat(answer.status()).isEqualTo(500);
             assertThat(answer.json().toString()).doesNotContain("SomeClass").contains("Internal error");
         }
@@ -37,9 +37,9 @@ class InternalErrorsTest {
     @Test
     void aWordThatIsNoKindIsTheUsersAndNamesTheKinds() {
         Api.Answer refused = new Api(RunningServer.get().address())
-                .post("/api/sources", Map.of("id", "wet", "kind", "sea", "database", "x"));
+                .post("/api/v1/sources", Map.of("id", "wet", "kind", "sea", "database", "x"));
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().get("detail").asString()).startsWith("Unknown kind of source “sea”.");
+        assertThat(refused.json().get("detail").asString()).isEqualTo("“kind” has an unknown value, “sea”.");
         assertThat(refused.json().get("advice").asString()).contains("postgresql", "duckdb");
         assertThat(refused.json().toString()).doesNotContain("plainsieve.", "Exception", "SourceKind");
     }

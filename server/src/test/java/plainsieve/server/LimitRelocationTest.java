@@ -30,7 +30,7 @@ class LimitRelocationTest {
             assertThat(page.get("limits")).isEmpty();
             assertThat(query.text()).isEqualTo("select * from crossings order by departed_at");
             String parameter = query.parameter();
-            assertThat(api.get("/api/parameters/" + parameter).json().toString())
+            assertThat(api.get("/api/v1/parameters/" + parameter).json().toString())
                     .contains("\"500\"");
             assertThat(query.rows("figures").get(0).get(0).asLong()).isGreaterThan(500);
             assertThat(query.rows("rows")).hasSize(500);
@@ -54,27 +54,27 @@ class LimitRelocationTest {
         private String report = "";
 
         LimitedQuery(String text) {
-            String source = api.get("/api/queries/late-crossings")
+            String source = api.get("/api/v1/queries/late-crossings")
                     .json()
                     .get("sourceId")
                     .asString();
-            id = api.post("/api/queries", Map.of("name", "Limited crossings", "sourceId", source, "text", text))
+            id = api.post("/api/v1/queries", Map.of("name", "Limited crossings", "sourceId", source, "text", text))
                     .json()
                     .get("id")
                     .asString();
         }
 
         Api.Answer moveLimit() {
-            return api.post("/api/queries/" + id + "/limit-to-tables", Map.of());
+            return api.post("/api/v1/queries/" + id + "/limit-to-tables", Map.of());
         }
 
         String text() {
-            return api.get("/api/queries/" + id).json().get("text").asString();
+            return api.get("/api/v1/queries/" + id).json().get("text").asString();
         }
 
         /** The parameter that the table's limit is. */
         String parameter() {
-            return StreamSupport.stream(api.get("/api/parameters").json().spliterator(), false)
+            return StreamSupport.stream(api.get("/api/v1/parameters").json().spliterator(), false)
                     .map(one -> one.get("definition").get("name").asString())
                     .filter(name -> name.startsWith("row_limit"))
                     .max(Comparator.naturalOrder())
@@ -82,7 +82,7 @@ class LimitRelocationTest {
         }
 
         JsonNode report() {
-            report = api.post("/api/queries/" + id + "/reports", Map.of())
+            report = api.post("/api/v1/queries/" + id + "/reports", Map.of())
                     .json()
                     .get("id")
                     .asString();
@@ -90,22 +90,22 @@ class LimitRelocationTest {
         }
 
         JsonNode page() {
-            return api.get("/api/reports/" + report + "/editor").json();
+            return api.get("/api/v1/reports/" + report + "/editor").json();
         }
 
         List<JsonNode> rows(String view) {
             return api.post(
-                            "/api/reports/" + report + "/editor/views/" + view + "/run",
+                            "/api/v1/reports/" + report + "/editor/views/" + view + "/run",
                             Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of()))
                     .rows();
         }
 
         @Override
         public void close() {
-            api.send("DELETE", "/api/reports/" + report, "");
+            api.send("DELETE", "/api/v1/reports/" + report, "");
             String parameter = parameter();
-            api.send("DELETE", "/api/queries/" + id, "");
-            api.send("DELETE", "/api/parameters/" + parameter, "");
+            api.send("DELETE", "/api/v1/queries/" + id, "");
+            api.send("DELETE", "/api/v1/parameters/" + parameter, "");
         }
     }
 }

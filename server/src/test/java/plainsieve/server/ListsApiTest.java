@@ -20,7 +20,7 @@ class ListsApiTest extends ParameterTests {
     }
 
     private long lists() {
-        return api.get("/api/sent?limit=200").json().findValuesAsString("cause").stream()
+        return api.get("/api/v1/sent?limit=200").json().findValuesAsString("cause").stream()
                 .filter("list"::equals)
                 .count();
     }
@@ -70,12 +70,12 @@ class ListsApiTest extends ParameterTests {
         make("circular", Map.of("list", listOf(list)));
         api.send(
                 "PUT",
-                "/api/queries/" + list + "/draft",
+                "/api/v1/queries/" + list + "/draft",
                 Map.of("text", "select name from ports where name <> :circular", "version", 1));
-        Api.Answer refused = api.post("/api/queries/" + list + "/publish", Map.of("version", 2));
+        Api.Answer refused = api.post("/api/v1/queries/" + list + "/publish", Map.of("version", 2));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains(":circular needs :circular");
-        api.send("PUT", "/api/queries/" + list + "/draft", Map.of("text", "select name from ports", "version", 2));
+        api.send("PUT", "/api/v1/queries/" + list + "/draft", Map.of("text", "select name from ports", "version", 2));
     }
 
     @ParameterizedTest
@@ -158,7 +158,8 @@ class ListsApiTest extends ParameterTests {
                 "column",
                 column("ferries", "vessels", "vessel_class"));
         make("typed_class", Map.of("list", typed));
-        JsonNode comparison = api.get("/api/parameters/typed_class/comparison").json();
+        JsonNode comparison =
+                api.post("/api/v1/parameters/typed_class/comparisons", Map.of()).json();
         assertThat(comparison.get("notOccurring").toString()).isEqualTo("[\"Hover\"]");
         assertThat(comparison.get("notListed").toString()).isEqualTo("[\"Isle\",\"Skiff\",\"Swift\"]");
     }

@@ -22,18 +22,18 @@ class MalformedInputTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            POST | /api/reports/late-crossings/views/figures/run | {"choices": {"port": {"kind": "values", "values": [null]}}}
-            POST | /api/reports/late-crossings/views/figures/run | {"choices": {"port": {"kind": "values", "values": null}}}
-            POST | /api/reports/late-crossings/views/figures/run | {"choices": {"port": null}}
-            POST | /api/reports/late-crossings/views/figures/run | {"choices": {"port": {"kind": null}}}
-            POST | /api/reports/late-crossings/selections        | {"name": "x", "choices": {"port": {"kind": "values", "values": [null]}}}
-            POST | /api/parameters/port/values                   | {"choices": {"island": {"kind": "values", "values": [null]}}}
-            PUT  | /api/reports/late-crossings/audience          | {"everyone": false, "groups": [null]}
-            PUT  | /api/allowed-sources/ferries                  | {"projects": [null]}
-            PUT  | /api/stages/draft                             | {"values": {"port": null}, "sources": {}, "version": 0}
-            PUT  | /api/stages/draft                             | {"values": {}, "sources": {"ferries": null}, "version": 0}
-            POST | /api/parameters                               | {"name": "p1", "formerNames": [null]}
-            POST | /api/queries/late-crossings/check             | {"text": null}
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"choices": {"port": {"kind": "values", "values": [null]}}}
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"choices": {"port": {"kind": "values", "values": null}}}
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"choices": {"port": null}}
+            POST | /api/v1/reports/late-crossings/views/figures/run | {"choices": {"port": {"kind": null}}}
+            POST | /api/v1/reports/late-crossings/selections        | {"name": "x", "choices": {"port": {"kind": "values", "values": [null]}}}
+            POST | /api/v1/parameters/port/values                   | {"choices": {"island": {"kind": "values", "values": [null]}}}
+            PUT  | /api/v1/reports/late-crossings/audience          | {"everyone": false, "groups": [null]}
+            PUT  | /api/v1/allowed-sources/ferries                  | {"projects": [null]}
+            PUT  | /api/v1/stages/draft                             | {"values": {"port": null}, "sources": {}, "version": 0}
+            PUT  | /api/v1/stages/draft                             | {"values": {}, "sources": {"ferries": null}, "version": 0}
+            POST | /api/v1/parameters                               | {"name": "p1", "formerNames": [null]}
+            POST | /api/v1/queries/late-crossings/check             | {"text": null}
             """)
     void isRefused(String method, String path, String body) {
         assertThat(api.send(method, path, body).status()).isBetween(200, 499);
@@ -76,7 +76,7 @@ class MalformedInputTest {
         URI server = URI.create(RunningServer.get().address());
         try (Socket socket = new Socket(server.getHost(), server.getPort())) {
             OutputStream out = socket.getOutputStream();
-            out.write(("GET /api/me HTTP/1.1\r\nHost: " + server.getAuthority() + "\r\nCookie: " + cookie
+            out.write(("GET /api/v1/me HTTP/1.1\r\nHost: " + server.getAuthority() + "\r\nCookie: " + cookie
                             + "\r\nConnection: close\r\n\r\n")
                     .getBytes(StandardCharsets.UTF_8));
             String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
@@ -89,21 +89,21 @@ class MalformedInputTest {
         Map<String, Object> body = new HashMap<>(Map.of("runId", "many", "choices", Map.of()));
         Map<String, Object> filter = Map.of("column", "port", "type", "text", "values", List.of("Ardlow"));
         body.put("filters", java.util.Collections.nCopies(101, filter));
-        assertThat(api.post("/api/reports/late-crossings/views/crossings/run", body)
+        assertThat(api.post("/api/v1/reports/late-crossings/views/crossings/run", body)
                         .status())
                 .isEqualTo(422);
         body.put("filters", java.util.Collections.nCopies(50, filter));
-        assertThat(api.post("/api/reports/late-crossings/views/crossings/run", body)
+        assertThat(api.post("/api/v1/reports/late-crossings/views/crossings/run", body)
                         .status())
                 .isEqualTo(200);
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
-            PUT  | /api/reports/late-crossings/audience | {"everyone": false, "groups": [%s]}
-            PUT  | /api/allowed-sources/ferries         | {"projects": [%s]}
-            POST | /api/parameters/order                | {"names": [%s]}
-            POST | /api/parameters                      | {"name": "p1", "formerNames": [%s]}
+            PUT  | /api/v1/reports/late-crossings/audience | {"everyone": false, "groups": [%s]}
+            PUT  | /api/v1/allowed-sources/ferries         | {"projects": [%s]}
+            POST | /api/v1/parameters/order                | {"names": [%s]}
+            POST | /api/v1/parameters                      | {"name": "p1", "formerNames": [%s]}
             """)
     void noListIsEndless(String method, String path, String body) {
         String list = "\"x\",".repeat(600_000) + "\"x\"";

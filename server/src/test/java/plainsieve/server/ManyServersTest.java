@@ -102,7 +102,11 @@ class ManyServersTest {
         Instant end = Instant.now().plusSeconds(90);
         while (true) {
             try {
-                if (new Api(otherAddress).get("/api/health").json().get("ready").asBoolean()) {
+                if (new Api(otherAddress)
+                        .get("/api/v1/health")
+                        .json()
+                        .get("ready")
+                        .asBoolean()) {
                     return;
                 }
             } catch (IllegalStateException away) {
@@ -119,17 +123,17 @@ class ManyServersTest {
         String back = mora.throughTheService("mora", "/projects/home/reports");
         assertThat(mora.comesBack(back)).isEqualTo(proxy.address() + "/projects/home/reports");
         for (String server : List.of(one.address(), otherAddress)) {
-            assertThat(JSON.readTree(mora.get(server + "/api/me").body())
+            assertThat(JSON.readTree(mora.get(server + "/api/v1/me").body())
                             .get("label")
                             .asString())
                     .isEqualTo("Mora Finlay");
-            assertThat(mora.get(server + "/api/projects/home/reports/late-crossings")
+            assertThat(mora.get(server + "/api/v1/projects/home/reports/late-crossings")
                             .statusCode())
                     .isEqualTo(200);
         }
         Visitor tam = new Visitor(proxy.address());
         tam.comesBack(tam.throughTheService("tam", "/projects/home/reports"));
-        assertThat(tam.get(otherAddress + "/api/projects/home/reports/late-crossings")
+        assertThat(tam.get(otherAddress + "/api/v1/projects/home/reports/late-crossings")
                         .statusCode())
                 .as("of no group that the files name")
                 .isEqualTo(404);
@@ -142,7 +146,7 @@ class ManyServersTest {
         SignInService signInService = one.part(SignInService.class);
         signInService.signOutEverywhere(
                 one.part(Accounts.class).named("viewer" + (VIEWERS + 1)).id());
-        HttpRequest request = HttpRequest.newBuilder(URI.create(one.address() + "/api/projects/home/reports"))
+        HttpRequest request = HttpRequest.newBuilder(URI.create(one.address() + "/api/v1/projects/home/reports"))
                 .header("Cookie", cookie)
                 .build();
         assertThat(HttpClient.newHttpClient()
@@ -164,9 +168,9 @@ class ManyServersTest {
                 .token();
         for (String server : List.of(one.address(), otherAddress)) {
             Api stranger = new Api(server).saying("Signed-Link", "late-crossings " + token);
-            assertThat(stranger.get("/api/reports/late-crossings").status()).isEqualTo(200);
+            assertThat(stranger.get("/api/v1/reports/late-crossings").status()).isEqualTo(200);
             Api forger = new Api(server).saying("Signed-Link", "late-crossings " + token.replace('A', 'B') + "x");
-            assertThat(forger.get("/api/reports/late-crossings").status()).isNotEqualTo(200);
+            assertThat(forger.get("/api/v1/reports/late-crossings").status()).isNotEqualTo(200);
         }
     }
 
@@ -192,7 +196,7 @@ class ManyServersTest {
     /** Whether the connection held until the answer was here, which is never another one than rows. */
     private static boolean isAnswered(HttpClient client, String cookie) throws InterruptedException {
         HttpRequest request = HttpRequest.newBuilder(
-                        URI.create(proxy.address() + "/api/projects/home/reports/late-crossings/question"))
+                        URI.create(proxy.address() + "/api/v1/projects/home/reports/late-crossings/question"))
                 .header("Content-Type", "application/json")
                 .header("Cookie", cookie)
                 .POST(HttpRequest.BodyPublishers.ofString("{\"choices\":{}}"))

@@ -78,7 +78,7 @@ class OddValuesTest {
 
     private static byte[] file(String format) throws IOException, InterruptedException {
         Api.Answer order = API.post(
-                "/api/reports/odd-values/views/crossings/downloads",
+                "/api/v1/reports/odd-values/views/crossings/downloads",
                 Map.of(
                         "runId",
                         UUID.randomUUID().toString(),
@@ -88,7 +88,7 @@ class OddValuesTest {
                         format,
                         "withHeader",
                         false));
-        URI address = URI.create(ADDRESS + "/api/projects/home/downloads/"
+        URI address = URI.create(ADDRESS + "/api/v1/projects/home/downloads/"
                 + order.json().get("id").asString());
         return HttpClient.newHttpClient()
                 .send(HttpRequest.newBuilder(address).build(), HttpResponse.BodyHandlers.ofByteArray())

@@ -53,7 +53,7 @@ class OneBadSourceTest {
 
     @Test
     void everySourceIsListedWithWhatWasKept() {
-        JsonNode sources = api.get("/api/sources").json();
+        JsonNode sources = api.get("/api/v1/sources").json();
         assertThat(sources.findValuesAsString("id")).containsExactly("ferries", "copies", "office", "bad", "gone");
         assertThat(sources.get(3).get("database").asString()).isEqualTo(BAD);
     }
@@ -66,7 +66,7 @@ class OneBadSourceTest {
     }
 
     private static String health(String id) {
-        return api.get("/api/sources/%s/health".formatted(id))
+        return api.get("/api/v1/sources/%s/health".formatted(id))
                 .json()
                 .get("message")
                 .asString();
@@ -80,7 +80,7 @@ class OneBadSourceTest {
 
     @Test
     void aQueryOnItFailsInTheSameWords() {
-        api.post("/api/queries", Map.of("name", "On bad", "sourceId", "bad", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "On bad", "sourceId", "bad", "text", "select 1"));
         assertThat(api.runDraft("on-bad", "select 1", Map.of()).failure()).contains("is unavailable");
     }
 
@@ -92,9 +92,9 @@ class OneBadSourceTest {
         records.add(new SourceRow("worse", good.kind(), settings, good.password(), 0, ""));
         Map<String, Object> seen = Map.of("kind", "duckdb", "database", BAD);
         Map<String, Object> corrected = Map.of("kind", "duckdb", "database", "ferries.duckdb", "seen", seen);
-        assertThat(api.send("PUT", "/api/sources/worse", corrected).status()).isEqualTo(204);
+        assertThat(api.send("PUT", "/api/v1/sources/worse", corrected).status()).isEqualTo(204);
         assertThat(health("worse")).startsWith("DuckDB");
-        assertThat(api.send("DELETE", "/api/sources/worse", "").status()).isEqualTo(204);
+        assertThat(api.send("DELETE", "/api/v1/sources/worse", "").status()).isEqualTo(204);
     }
 
     @Test
@@ -107,6 +107,6 @@ class OneBadSourceTest {
                             database: /somewhere/else.duckdb
                         """));
         assertThat(health("theirs")).contains("is outside the folders");
-        assertThat(api.send("DELETE", "/api/sources/theirs", "").status()).isEqualTo(204);
+        assertThat(api.send("DELETE", "/api/v1/sources/theirs", "").status()).isEqualTo(204);
     }
 }

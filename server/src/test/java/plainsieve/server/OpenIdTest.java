@@ -58,8 +58,8 @@ class OpenIdTest {
         assertThat(me.get("name").asString()).isEqualTo("mora");
         assertThat(me.get("label").asString()).isEqualTo("Mora Finlay");
         assertThat(me.get("hasPassword").asBoolean()).isFalse();
-        assertThat(me.get("projects").findValuesAsString("role")).containsExactly("VIEWER");
-        assertThat(mora.get(server.address() + "/api/projects/home/reports").statusCode())
+        assertThat(me.get("projects").findValuesAsString("role")).containsExactly("viewer");
+        assertThat(mora.get(server.address() + "/api/v1/projects/home/reports").statusCode())
                 .isEqualTo(200);
     }
 
@@ -171,10 +171,10 @@ class OpenIdTest {
             Visitor visitor = new Visitor(server.address());
             assertThat(Visitor.next(visitor.get(alone.address() + "/sign-in/by-service")))
                     .endsWith("wrong=unreachable");
-            assertThat(alone.api().get("/api/me").json().get("service").asString())
+            assertThat(alone.api().get("/api/v1/me").json().get("service").asString())
                     .isEqualTo("your organization");
             assertThat(alone.api()
-                            .post("/api/sign-in", Map.of("name", "x", "password", "y"))
+                            .post("/api/v1/sign-in", Map.of("name", "x", "password", "y"))
                             .status())
                     .isEqualTo(422);
         }

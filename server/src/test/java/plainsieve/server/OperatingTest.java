@@ -52,7 +52,7 @@ class OperatingTest {
 
     private static HttpResponse<String> signIn(HttpClient client, String address, String name, String... headers)
             throws Exception {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + "/api/sign-in"))
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + "/api/v1/sign-in"))
                 .header("Content-Type", "application/json")
                 .POST(HttpRequest.BodyPublishers.ofString(
                         JsonMapper.shared().writeValueAsString(Map.of("name", name, "password", PASSWORD))));
@@ -83,7 +83,7 @@ class OperatingTest {
             String own = server.part(SignInService.class)
                     .link(server.part(Accounts.class).named("ona").id(), Duration.ofDays(1), true);
             HttpResponse<String> spoofed = client.send(
-                    HttpRequest.newBuilder(URI.create(server.address() + "/api/sign-in/link"))
+                    HttpRequest.newBuilder(URI.create(server.address() + "/api/v1/sign-in/link"))
                             .header("Content-Type", "application/json")
                             .header("X-Forwarded-For", "127.0.0.1, 198.51.100.7")
                             .POST(HttpRequest.BodyPublishers.ofString("{\"secret\":\"" + own + "\"}"))
@@ -127,7 +127,7 @@ class OperatingTest {
                             .headers()
                             .firstValue("Location"))
                     .hasValue("/ferries/projects/home/reports");
-            HttpRequest elsewhere = HttpRequest.newBuilder(URI.create(server.address() + "/api/me"))
+            HttpRequest elsewhere = HttpRequest.newBuilder(URI.create(server.address() + "/api/v1/me"))
                     .build();
             assertThat(client.send(elsewhere, HttpResponse.BodyHandlers.ofString())
                             .statusCode())
@@ -206,7 +206,7 @@ class OperatingTest {
         try (AnotherServer server = with()) {
             HttpClient client = HttpClient.newHttpClient();
             HttpResponse<String> own = client.send(
-                    HttpRequest.newBuilder(URI.create(server.address() + "/api/people"))
+                    HttpRequest.newBuilder(URI.create(server.address() + "/api/v1/people"))
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
             String id = own.headers().firstValue("X-Request-Id").orElseThrow();
@@ -214,13 +214,13 @@ class OperatingTest {
                     .isEqualTo(id)
                     .hasSize(12);
             HttpResponse<String> said = client.send(
-                    HttpRequest.newBuilder(URI.create(server.address() + "/api/me"))
+                    HttpRequest.newBuilder(URI.create(server.address() + "/api/v1/me"))
                             .header("X-Request-Id", "of-the-proxy.1")
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
             assertThat(said.headers().firstValue("X-Request-Id")).contains("of-the-proxy.1");
             HttpResponse<String> odd = client.send(
-                    HttpRequest.newBuilder(URI.create(server.address() + "/api/me"))
+                    HttpRequest.newBuilder(URI.create(server.address() + "/api/v1/me"))
                             .header("X-Request-Id", "a b <script>")
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
@@ -259,7 +259,7 @@ class OperatingTest {
                     HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
             assertThat(signIn(client, again.address(), "ona").statusCode()).isEqualTo(204);
             HttpResponse<String> reports = client.send(
-                    HttpRequest.newBuilder(URI.create(again.address() + "/api/projects/home/reports"))
+                    HttpRequest.newBuilder(URI.create(again.address() + "/api/v1/projects/home/reports"))
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
             assertThat(reports.body()).contains("Late crossings");

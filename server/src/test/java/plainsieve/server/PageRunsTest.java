@@ -16,7 +16,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Views of a page and its question in one request: each line is of one of them, and what fails of it is its own. */
 class PageRunsTest {
-    private static final String DEMO = "/api/reports/late-crossings";
+    private static final String DEMO = "/api/v1/reports/late-crossings";
     private static final String LONG =
             "select count(*) as n from range(40000000) a, range(20) b where a.range % 7 = b.range % 5";
     private static final int QUESTION = -1;
@@ -121,7 +121,7 @@ class PageRunsTest {
                         .status())
                 .isEqualTo(404);
         assertThat(api.post(DEMO + "/run", Map.of("runId", "1")).failure()).contains("missing");
-        assertThat(api.post("/api/reports/nothing/run", Map.of("views", List.of()))
+        assertThat(api.post("/api/v1/reports/nothing/run", Map.of("views", List.of()))
                         .status())
                 .isEqualTo(404);
     }
@@ -135,18 +135,18 @@ class PageRunsTest {
     void aPageIsStoppedWhole() throws Exception {
         GivenReport given = GivenReport.of(api, "Long page", LONG);
         String query = given.query();
-        made.addAll(List.of("/api/reports/" + given.report(), "/api/queries/" + query));
+        made.addAll(List.of("/api/v1/reports/" + given.report(), "/api/v1/queries/" + query));
         String page = UUID.randomUUID().toString();
         List<Object> six = new ArrayList<>();
         for (int i = 0; i < 6; i++) {
             six.add(view(given.view(), Map.of()));
         }
         CompletableFuture<Api.Answer> answer = CompletableFuture.supplyAsync(
-                () -> api.post("/api/reports/" + given.report() + "/run", Map.of("runId", page, "views", six)));
+                () -> api.post("/api/v1/reports/" + given.report() + "/run", Map.of("runId", page, "views", six)));
         while (!sent(query).contains("running")) {
             TimeUnit.MILLISECONDS.sleep(20);
         }
-        api.post("/api/runs/" + page + "/stop", "");
+        api.post("/api/v1/runs/" + page + "/stop", "");
         Map<Integer, List<JsonNode>> told = told(answer.join());
         assertThat(told).hasSize(6);
         told.values().forEach(events -> assertThat(ended(events)).isEqualTo("failed"));
@@ -154,6 +154,6 @@ class PageRunsTest {
     }
 
     private List<String> sent(String query) {
-        return api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
+        return api.get("/api/v1/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
     }
 }

@@ -12,7 +12,7 @@ class ParameterSentencesApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private JsonNode said(String name) {
-        for (JsonNode use : api.get("/api/parameters").json()) {
+        for (JsonNode use : api.get("/api/v1/parameters").json()) {
             if (use.get("definition").get("name").asString().equals(name)) {
                 return use.get("sentence");
             }
@@ -25,7 +25,7 @@ class ParameterSentencesApiTest {
     }
 
     private Api.Answer changed(JsonNode definition, String mark, String taken) {
-        return api.post("/api/parameters/changed", Map.of("definition", definition, "mark", mark, "option", taken));
+        return api.post("/api/v1/parameters/changed", Map.of("definition", definition, "mark", mark, "option", taken));
     }
 
     @Test
@@ -40,21 +40,23 @@ class ParameterSentencesApiTest {
 
     @Test
     void aListIsOfferedOfTheComparedColumnFirst() {
-        List<String> offered =
-                api.get("/api/parameters/ship_class/options?mark=list").json().findValuesAsString("label");
+        List<String> offered = api.get("/api/v1/parameters/ship_class/options?mark=list")
+                .json()
+                .findValuesAsString("label");
         assertThat(offered.subList(0, 3)).containsExactly("any text", "typed values", "vessels.vessel_class");
         assertThat(offered).contains("ports.island", "the query Port names");
-        assertThat(api.get("/api/parameters/ship_class/options?mark=nonsense").status())
+        assertThat(api.get("/api/v1/parameters/ship_class/options?mark=nonsense")
+                        .status())
                 .isEqualTo(422);
     }
 
     @Test
     void aChangeIsToldWithWhatItLosesAndNotKept() {
-        JsonNode state = api.get("/api/parameters/state").json();
+        JsonNode state = api.get("/api/v1/parameters/state").json();
         JsonNode answer = changed(state, "type", "integer").json();
         assertThat(answer.get("definition").get("type").asString()).isEqualTo("integer");
         assertThat(answer.get("lost").get(0).asString()).contains("On the list", "cannot be read as whole number");
-        assertThat(api.get("/api/parameters/state").json()).isEqualTo(state);
+        assertThat(api.get("/api/v1/parameters/state").json()).isEqualTo(state);
         assertThat(changed(state, "list", "vessels.vessel_clas").json().toString())
                 .contains("Did you mean vessels.vessel_class?");
         assertThat(changed(state, "blank", "perhaps").status()).isEqualTo(422);
@@ -66,7 +68,7 @@ class ParameterSentencesApiTest {
         for (int i = 0; i < 10_000; i++) {
             lines.append("v").append(i).append("\tValue ").append(i).append('\n');
         }
-        JsonNode typed = changed(api.get("/api/parameters/port").json(), "list", "/typed")
+        JsonNode typed = changed(api.get("/api/v1/parameters/port").json(), "list", "/typed")
                 .json()
                 .get("definition");
         JsonNode filled = changed(typed, "values", lines.toString()).json().get("definition");
@@ -78,22 +80,22 @@ class ParameterSentencesApiTest {
     @Test
     void aSentenceMakesAParameterAndAPhraseThatSaysNothingIsNamed() {
         JsonNode made = api.post(
-                        "/api/parameters/parse",
+                        "/api/v1/parameters/parse",
                         Map.of("sentence", "isle is text, many values from ports.island with counts, unit: bays"))
                 .json();
         assertThat(made.get("list").get("column").get("column").asString()).isEqualTo("island");
         assertThat(made.get("unit").asString()).isEqualTo("bays");
-        assertThat(api.get("/api/parameters/isle").status()).isEqualTo(404);
-        Api.Answer refused = api.post("/api/parameters/parse", Map.of("sentence", "isle, rather large"));
+        assertThat(api.get("/api/v1/parameters/isle").status()).isEqualTo(404);
+        Api.Answer refused = api.post("/api/v1/parameters/parse", Map.of("sentence", "isle, rather large"));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().toString()).contains("rather large");
     }
 
     @Test
     void theEndOfARangeCannotBecomeSomethingElse() {
-        JsonNode to = api.get("/api/parameters/to").json();
+        JsonNode to = api.get("/api/v1/parameters/to").json();
         JsonNode text = changed(to, "type", "text").json().get("definition");
-        Api.Answer refused = api.send("PUT", "/api/parameters/to", text);
+        Api.Answer refused = api.send("PUT", "/api/v1/parameters/to", text);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().toString()).contains(":from and :to cannot form a range");
     }

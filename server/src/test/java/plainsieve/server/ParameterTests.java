@@ -14,14 +14,14 @@ abstract class ParameterTests {
     @AfterEach
     void takeAway() {
         for (int i = made.size() - 1; i >= 0; i--) {
-            api.send("DELETE", "/api/parameters/" + made.get(i), "");
+            api.send("DELETE", "/api/v1/parameters/" + made.get(i), "");
         }
     }
 
     Api.Answer make(String name, Map<String, Object> more) {
         Map<String, Object> body = new HashMap<>(Map.of("name", name));
         body.putAll(more);
-        Api.Answer answer = api.post("/api/parameters", body);
+        Api.Answer answer = api.post("/api/v1/parameters", body);
         if (answer.status() == 201) {
             made.add(name);
         }
@@ -29,7 +29,7 @@ abstract class ParameterTests {
     }
 
     String query(String name, String source, String text) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
                 .json()
                 .get("id")
                 .asString();

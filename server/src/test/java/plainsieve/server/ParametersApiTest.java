@@ -18,7 +18,7 @@ class ParametersApiTest extends ParameterTests {
     private static final String DIARY = "vessel-diary";
 
     private JsonNode question(Map<String, Object> choices) {
-        return api.post("/api/reports/" + DIARY + "/question", Map.of("choices", choices, "linkToken", ""))
+        return api.post("/api/v1/reports/" + DIARY + "/question", Map.of("choices", choices, "linkToken", ""))
                 .json();
     }
 
@@ -28,7 +28,7 @@ class ParametersApiTest extends ParameterTests {
         String second = query("Second", "ferries", "select name from ports where island = :first_of");
         make("second_of", Map.of("list", listOf(second)));
         String first = query("First", "ferries", "select name from ports where name = :second_of");
-        JsonNode before = api.get("/api/parameters/first_of").json();
+        JsonNode before = api.get("/api/v1/parameters/first_of").json();
         Map<String, Object> change = Map.of(
                 "name",
                 "first_of",
@@ -36,7 +36,7 @@ class ParametersApiTest extends ParameterTests {
                 listOf(first),
                 "version",
                 before.get("version").asInt());
-        Api.Answer refused = api.send("PUT", "/api/parameters/first_of", change);
+        Api.Answer refused = api.send("PUT", "/api/v1/parameters/first_of", change);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains(":first_of needs :second_of needs :first_of");
     }
@@ -129,10 +129,10 @@ class ParametersApiTest extends ParameterTests {
     @Test
     void aRenamedParameterIsPreviewedAndItsFormerNameStillWorks() {
         JsonNode preview =
-                api.get("/api/parameters/note/rename-preview?to=remark").json();
+                api.get("/api/v1/parameters/note/rename-preview?to=remark").json();
         assertThat(preview.findValuesAsString("before")).anyMatch(line -> line.equals("and c.master_note = :note"));
         assertThat(preview.findValuesAsString("after")).anyMatch(line -> line.equals("and c.master_note = :remark"));
-        assertThat(api.post("/api/parameters/note/name", Map.of("name", "remark"))
+        assertThat(api.send("PUT", "/api/v1/parameters/note/name", Map.of("name", "remark"))
                         .status())
                 .isEqualTo(200);
         try {
@@ -142,14 +142,14 @@ class ParametersApiTest extends ParameterTests {
                     .isEqualTo("[\"fog\"]");
             assertThat(question.get("sentence").asString()).contains("with a note containing fog");
         } finally {
-            api.post("/api/parameters/remark/name", Map.of("name", "note"));
+            api.send("PUT", "/api/v1/parameters/remark/name", Map.of("name", "note"));
         }
         assertThat(question(Map.of("remark", values("fog"))).get("problems")).isEmpty();
     }
 
     @Test
     void theUsesSayWhichQueriesOfAReportDoNotUseIt() {
-        JsonNode uses = api.get("/api/parameters").json();
+        JsonNode uses = api.get("/api/v1/parameters").json();
         for (JsonNode use : uses) {
             if (use.get("definition").get("name").asString().equals("month")) {
                 assertThat(use.get("uses").findValuesAsString("kind")).contains("query", "report", "parameter");
@@ -173,7 +173,7 @@ class ParametersApiTest extends ParameterTests {
             """)
     void proposesATypeFromTheComparedColumn(String source, String text, String type, boolean many, String column) {
         String id = query("Proposal " + source, source, "select 1");
-        JsonNode proposal = api.post("/api/queries/" + id + "/proposal", Map.of("text", text, "name", "wanted"))
+        JsonNode proposal = api.post("/api/v1/queries/" + id + "/proposal", Map.of("text", text, "name", "wanted"))
                 .json();
         assertThat(proposal.get("definition").get("type").asString()).isEqualTo(type);
         assertThat(proposal.get("definition").get("multiple").asBoolean()).isEqualTo(many);
@@ -193,7 +193,8 @@ class ParametersApiTest extends ParameterTests {
                         "decimal",
                         "list",
                         Map.of("kind", "column", "column", column(source, "crossings", "wave_height_m"))));
-        JsonNode spread = api.get("/api/parameters/spread_of/spread").json();
+        JsonNode spread =
+                api.post("/api/v1/parameters/spread_of/distribution", Map.of()).json();
         long counted = 0;
         for (JsonNode count : spread.get("counts")) {
             counted += count.asLong();
@@ -218,13 +219,13 @@ class ParametersApiTest extends ParameterTests {
             {"name": "bad_one", "rangeEnd": "missing"}                                    | for the end of the range
             {"name": "bad_one", "type": "text", "rangeEnd": "to"}                        | form a range
             {"name": "bad_one", "type": "integer", "minimum": "low"}                       | In the limits
-            {"name": "bad_one", "whenUnlisted": "burn"}                                      | “burn” is not a valid rule
+            {"name": "bad_one", "whenUnlisted": "burn"}                                      | “whenUnlisted” has an unknown value, “burn”
             {"name": "bad_one", "list": {"kind": "column"}}                              | names no column
             {"name": "bad_one", "default": {"kind": "formula", "formula": "soon"}}       | cannot be read
             {"name": "bad_one", "formula": "year of :bad_one"}                           | :bad_one needs :bad_one
             """)
     void whatWouldFailLaterIsRefusedWhenItIsMade(String body, String message) {
-        Api.Answer refused = api.post("/api/parameters", body);
+        Api.Answer refused = api.post("/api/v1/parameters", body);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains(message);
     }
@@ -242,7 +243,7 @@ class ParametersApiTest extends ParameterTests {
                 """;
         String text = "select 1 from vessels where name = :newest_one and retired_on < :opening_day";
         ProjectUpload.bringIn(RunningServer.get().address(), Map.of("project.yaml", report, "d.sql", text));
-        JsonNode parameters = api.get("/api/reports/defaults-report").json().get("parameters");
+        JsonNode parameters = api.get("/api/v1/reports/defaults-report").json().get("parameters");
         assertThat(parameters.toString()).contains("Ptarmigan", "-01\"");
     }
 }

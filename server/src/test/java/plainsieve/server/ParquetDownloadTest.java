@@ -39,11 +39,11 @@ class ParquetDownloadTest {
                 choices,
                 "runId",
                 UUID.randomUUID().toString());
-        String id = api.post("/api/reports/%s/views/crossings/downloads".formatted(report), body)
+        String id = api.post("/api/v1/reports/%s/views/crossings/downloads".formatted(report), body)
                 .json()
                 .get("id")
                 .asString();
-        HttpRequest request = HttpRequest.newBuilder(URI.create(ADDRESS + "/api/projects/home/downloads/" + id))
+        HttpRequest request = HttpRequest.newBuilder(URI.create(ADDRESS + "/api/v1/projects/home/downloads/" + id))
                 .build();
         Path file = folder.resolve("rows.parquet");
         HttpResponse<Path> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofFile(file));

@@ -18,7 +18,7 @@ import plainsieve.server.people.Role;
 
 /** What people and their groups may see, and what they may not. */
 class PermissionsTest {
-    private static final String AUDIENCE = "/api/projects/home/reports/late-crossings/audience";
+    private static final String AUDIENCE = "/api/v1/projects/home/reports/late-crossings/audience";
 
     private static AnotherServer server;
 
@@ -45,15 +45,17 @@ class PermissionsTest {
         operator("o1");
         TestPerson stranger = called("stranger");
         assertThat(stranger.opens()).isEqualTo(404);
-        assertThat(stranger.api().get("/api/projects/home/reports").failure())
+        assertThat(stranger.api().get("/api/v1/projects/home/reports").failure())
                 .isEqualTo("Project “home” does not exist.")
                 .isEqualTo(stranger.api()
-                        .get("/api/projects/other/reports")
+                        .get("/api/v1/projects/other/reports")
                         .failure()
                         .replace("other", "home"));
-        assertThat(stranger.api().get("/api/projects").json()).isEmpty();
-        assertThat(stranger.api().get("/api/people").status()).isEqualTo(403);
-        assertThat(stranger.api().post("/api/projects", Map.of("name", "Mine")).status())
+        assertThat(stranger.api().get("/api/v1/projects").json()).isEmpty();
+        assertThat(stranger.api().get("/api/v1/people").status()).isEqualTo(403);
+        assertThat(stranger.api()
+                        .post("/api/v1/projects", Map.of("name", "Mine"))
+                        .status())
                 .isEqualTo(403);
     }
 
@@ -61,16 +63,18 @@ class PermissionsTest {
     void aRoleInOneProjectIsNoneInAnother() {
         TestPerson operator = operator("o2");
         String other = operator.api()
-                .post("/api/projects", Map.of("name", "Other"))
+                .post("/api/v1/projects", Map.of("name", "Other"))
                 .json()
                 .get("id")
                 .asString();
         TestPerson author = called("author-of-other").with(other, Role.AUTHOR);
-        assertThat(author.api().get("/api/projects/" + other + "/parameters").status())
+        assertThat(author.api().get("/api/v1/projects/" + other + "/parameters").status())
                 .isEqualTo(200);
-        assertThat(author.api().get("/api/projects/home/parameters").status()).isEqualTo(404);
+        assertThat(author.api().get("/api/v1/projects/home/parameters").status())
+                .isEqualTo(404);
         author.with("home", Role.VIEWER);
-        assertThat(author.api().get("/api/projects/home/parameters").status()).isEqualTo(403);
+        assertThat(author.api().get("/api/v1/projects/home/parameters").status())
+                .isEqualTo(403);
         assertThat(author.opens()).isEqualTo(200);
     }
 
@@ -81,11 +85,11 @@ class PermissionsTest {
         String makers = groups.add("Makers").id();
         groups.give(makers, "home", Role.AUTHOR);
         TestPerson one = called("in-makers").with("home", Role.VIEWER);
-        assertThat(one.api().get("/api/parameters").status()).isEqualTo(403);
+        assertThat(one.api().get("/api/v1/parameters").status()).isEqualTo(403);
         groups.join(makers, one.id());
-        assertThat(one.api().get("/api/parameters").status()).isEqualTo(200);
+        assertThat(one.api().get("/api/v1/parameters").status()).isEqualTo(200);
         groups.remove(makers);
-        assertThat(one.api().get("/api/parameters").status()).isEqualTo(403);
+        assertThat(one.api().get("/api/v1/parameters").status()).isEqualTo(403);
     }
 
     @Test
@@ -101,19 +105,23 @@ class PermissionsTest {
         assertThat(inside.runs()).isEqualTo(200);
         assertThat(outside.opens()).isEqualTo(404);
         assertThat(outside.runs()).isEqualTo(404);
-        assertThat(outside.api().get("/api/reports").json().findValuesAsString("id"))
+        assertThat(outside.api().get("/api/v1/reports").json().findValuesAsString("id"))
                 .doesNotContain("late-crossings");
         assertThat(outside.api()
                         .post(
-                                "/api/reports/late-crossings/views/crossings/downloads",
+                                "/api/v1/reports/late-crossings/views/crossings/downloads",
                                 Map.of("runId", "r", "format", "csv", "choices", Map.of()))
                         .status())
                 .isEqualTo(404);
         assertThat(outside.api()
-                        .post("/api/parameters/port/values", Map.of("choices", Map.of(), "reportId", "late-crossings"))
+                        .post(
+                                "/api/v1/parameters/port/values",
+                                Map.of("choices", Map.of(), "reportId", "late-crossings"))
                         .status())
                 .isEqualTo(404);
-        assertThat(outside.api().get("/api/reports/late-crossings/selections").status())
+        assertThat(outside.api()
+                        .get("/api/v1/reports/late-crossings/selections")
+                        .status())
                 .isEqualTo(404);
         groups.remove(office);
         assertThat(inside.opens()).as("of a deleted group").isEqualTo(404);
@@ -126,10 +134,10 @@ class PermissionsTest {
         TestPerson operator = operator("o5");
         TestPerson guest = called("guest");
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", true, "groups", List.of()));
-        assertThat(guest.api().get("/api/reports").json().findValuesAsString("id"))
+        assertThat(guest.api().get("/api/v1/reports").json().findValuesAsString("id"))
                 .containsExactly("late-crossings");
         assertThat(guest.runs()).isEqualTo(200);
-        assertThat(guest.api().get("/api/parameters").status()).isEqualTo(403);
+        assertThat(guest.api().get("/api/v1/parameters").status()).isEqualTo(403);
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of()));
         assertThat(guest.opens()).isEqualTo(404);
     }
@@ -146,11 +154,11 @@ class PermissionsTest {
                 .orElseThrow()
                 .get("sentId")
                 .asLong();
-        assertThat(one.api().get("/api/sent/" + sent + "/text").status()).isEqualTo(403);
-        assertThat(one.api().get("/api/sent/" + sent + "/proof").status())
+        assertThat(one.api().get("/api/v1/sent/" + sent + "/text").status()).isEqualTo(403);
+        assertThat(one.api().get("/api/v1/sent/" + sent + "/proof").status())
                 .as("the report does not tell where")
                 .isEqualTo(404);
-        assertThat(other.api().get("/api/sent/" + sent + "/proof").status()).isEqualTo(404);
+        assertThat(other.api().get("/api/v1/sent/" + sent + "/proof").status()).isEqualTo(404);
     }
 
     @Test
@@ -158,30 +166,33 @@ class PermissionsTest {
         operator("o7");
         TestPerson viewer = called("lists").with("home", Role.VIEWER);
         Map<String, Object> onReport = Map.of("choices", Map.of(), "reportId", "late-crossings");
-        assertThat(viewer.api().post("/api/parameters/port/values", onReport).status())
+        assertThat(viewer.api().post("/api/v1/parameters/port/values", onReport).status())
                 .isEqualTo(200);
         assertThat(viewer.api()
-                        .post("/api/parameters/port/values", Map.of("choices", Map.of()))
+                        .post("/api/v1/parameters/port/values", Map.of("choices", Map.of()))
                         .status())
                 .isEqualTo(404);
-        assertThat(viewer.api().get("/api/parameters/late_by/spread").status()).isEqualTo(404);
+        assertThat(viewer.api()
+                        .post("/api/v1/parameters/late_by/distribution", Map.of())
+                        .status())
+                .isEqualTo(404);
     }
 
     @Test
     void whatIsKeptBelongsToThePersonWhateverBrowserTheyUse() {
         operator("o8");
         TestPerson keeper = called("keeper-of-choices").with("home", Role.VIEWER);
-        keeper.api().post("/api/reports/late-crossings/selections", Map.of("name", "Mine", "choices", Map.of()));
+        keeper.api().post("/api/v1/reports/late-crossings/selections", Map.of("name", "Mine", "choices", Map.of()));
         Api elsewhere = server.api();
         String link = server.part(SignInService.class).link(keeper.id(), Duration.ofDays(1), false);
-        elsewhere.post("/api/sign-in/link", Map.of("secret", link));
+        elsewhere.post("/api/v1/sign-in/link", Map.of("secret", link));
         assertThat(elsewhere
-                        .get("/api/reports/late-crossings/selections")
+                        .get("/api/v1/reports/late-crossings/selections")
                         .json()
                         .toString())
                 .contains("Mine");
         TestPerson other = called("other-keeper").with("home", Role.VIEWER);
-        assertThat(other.api().get("/api/reports/late-crossings/selections").json())
+        assertThat(other.api().get("/api/v1/reports/late-crossings/selections").json())
                 .isEmpty();
     }
 
@@ -190,15 +201,16 @@ class PermissionsTest {
         TestPerson operator = operator("o10");
         TestPerson viewer = called("taker").with("home", Role.VIEWER);
         Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
-        viewer.api().post("/api/reports/late-crossings/views/crossings/downloads", wanted);
-        viewer.api().post("/api/reports/late-crossings/views/no-such/downloads", wanted);
-        operator.api().post("/api/queries/late-crossings/publish", Map.of("version", 0));
-        String done = operator.api().get("/api/audit-log?search=taker").json().toString();
+        viewer.api().post("/api/v1/reports/late-crossings/views/crossings/downloads", wanted);
+        viewer.api().post("/api/v1/reports/late-crossings/views/no-such/downloads", wanted);
+        operator.api().post("/api/v1/queries/late-crossings/publish", Map.of("version", 0));
+        String done =
+                operator.api().get("/api/v1/audit-log?search=taker").json().toString();
         assertThat(done).containsOnlyOnce("ordered a download").contains("late-crossings, crossings");
-        assertThat(operator.api().text("/api/audit-log/file?search=taker"))
+        assertThat(operator.api().text("/api/v1/audit-log/file?search=taker"))
                 .startsWith("at,person,address,action,project,object")
                 .contains("\"ordered a download\",\"home\"");
-        assertThat(viewer.api().get("/api/audit-log").status()).isEqualTo(403);
+        assertThat(viewer.api().get("/api/v1/audit-log").status()).isEqualTo(403);
         try (Connection records = server.part(DataSource.class).getConnection();
                 Statement statement = records.createStatement()) {
             assertThatThrownBy(() -> statement.executeUpdate("update audit_log set person = 'missing'"))

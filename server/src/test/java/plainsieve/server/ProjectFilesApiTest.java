@@ -71,7 +71,7 @@ class ProjectFilesApiTest {
                 """);
         files.put("sql/a.sql", sql);
         assertThat(upload(files).statusCode()).isEqualTo(204);
-        assertThat(api.get("/api/queries/brought-in").json().get("text").asString())
+        assertThat(api.get("/api/v1/queries/brought-in").json().get("text").asString())
                 .isEqualTo(sql);
         assertThat(api.runView("brought-in", "rows", Map.of()).rows()).hasSize(14);
         assertThat(download()).containsEntry("queries/brought-in.sql", sql);
@@ -89,7 +89,7 @@ class ProjectFilesApiTest {
         HttpResponse<String> refused = upload(files);
         assertThat(refused.statusCode()).isEqualTo(404);
         assertThat(refused.body()).contains("nowhere");
-        assertThat(api.get("/api/queries/half-way").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/queries/half-way").status()).isEqualTo(404);
         assertThat(download().get("project.yaml")).doesNotContain("half_way");
     }
 
@@ -128,7 +128,7 @@ class ProjectFilesApiTest {
                 .isEqualTo(204);
         assertThat(download().get("project.yaml")).isEqualTo(out);
         for (String name : new String[] {"year_of_quarter", "quarter", "each", "low_end", "high_end"}) {
-            assertThat(api.send("DELETE", "/api/parameters/" + name, "").status())
+            assertThat(api.send("DELETE", "/api/v1/parameters/" + name, "").status())
                     .isEqualTo(204);
         }
     }

@@ -26,7 +26,7 @@ import tools.jackson.databind.JsonNode;
 
 /** A server whose projects served from files: it follows them, all or nothing, and no one changes them on it. */
 class ProjectFolderWatcherTest {
-    private static final String REPORT = "/api/reports/late-crossings";
+    private static final String REPORT = "/api/v1/reports/late-crossings";
 
     private static final long LONGEST_SECONDS = 20;
 
@@ -159,9 +159,12 @@ class ProjectFolderWatcherTest {
         until(() -> !wrong().isEmpty());
         assertThat(wrong().get(0)).contains("File not found: queries/" + query.getFileName());
         assertThat(name()).isEqualTo(before);
-        assertThat(server.api().get("/api/projects/home/project-folder").json().get("problems"))
+        assertThat(server.api()
+                        .get("/api/v1/projects/home/project-folder")
+                        .json()
+                        .get("problems"))
                 .hasSize(1);
-        assertThat(server.api().get("/api/health").json().get("ready").asBoolean())
+        assertThat(server.api().get("/api/v1/health").json().get("ready").asBoolean())
                 .isTrue();
 
         Files.writeString(query, text);
@@ -172,13 +175,13 @@ class ProjectFolderWatcherTest {
     @Test
     void nobodyChangesAnythingOfItHere() {
         Api api = server.api();
-        JsonNode query = api.get("/api/queries").json().get(0);
+        JsonNode query = api.get("/api/v1/queries").json().get(0);
         List<Api.Answer> refused = List.of(
-                api.post("/api/projects", Map.of("name", "Mine")),
-                api.post("/api/queries", Map.of("name", "Mine", "sourceId", "ferries", "text", "select 1")),
+                api.post("/api/v1/projects", Map.of("name", "Mine")),
+                api.post("/api/v1/queries", Map.of("name", "Mine", "sourceId", "ferries", "text", "select 1")),
                 api.send(
                         "PUT",
-                        "/api/queries/" + query.get("id").asString() + "/draft",
+                        "/api/v1/queries/" + query.get("id").asString() + "/draft",
                         Map.of(
                                 "text",
                                 "select 2",
@@ -250,7 +253,7 @@ class ProjectFolderWatcherTest {
         try (AnotherServer empty = AnotherServer.on(
                 Files.createTempDirectory("plainsieve-serving"),
                 "--plainsieve.project=" + Files.createTempDirectory("plainsieve-nothing"))) {
-            assertThat(empty.api().get("/api/health").status()).isEqualTo(503);
+            assertThat(empty.api().get("/api/v1/health").status()).isEqualTo(503);
             assertThat(empty.part(ProjectFolderWatcher.class).state().wrong().get(0))
                     .contains("The served folder has no project");
         }

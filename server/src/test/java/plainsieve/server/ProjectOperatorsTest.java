@@ -29,7 +29,7 @@ class ProjectOperatorsTest {
 
     private static String project(String name) {
         return operator.api()
-                .post("/api/projects", Map.of("name", name))
+                .post("/api/v1/projects", Map.of("name", name))
                 .json()
                 .get("id")
                 .asString();
@@ -42,31 +42,33 @@ class ProjectOperatorsTest {
     @Test
     void anOperatorOfOneProjectGivesRolesInItAndNowhereElse() {
         String other = project("Members");
-        String at = "/api/projects/" + other + "/members";
+        String at = "/api/v1/projects/" + other + "/members";
         TestPerson looksAfter = called("looks-after").with(other, Role.OPERATOR);
         TestPerson newcomer = called("newcomer");
         String group = server.part(Groups.class).add("Of members").id();
         TestPerson inGroup = called("in-group");
         server.part(Groups.class).join(group, inGroup.id());
 
-        Map<String, Object> viewer = Map.of("kind", "person", "name", "newcomer", "role", "VIEWER");
+        Map<String, Object> viewer = Map.of("kind", "person", "name", "newcomer", "role", "viewer");
         assertThat(looksAfter.api().send("PUT", at, viewer).status()).isEqualTo(204);
-        Map<String, Object> authors = Map.of("kind", "group", "name", "Of members", "role", "AUTHOR");
+        Map<String, Object> authors = Map.of("kind", "group", "name", "Of members", "role", "author");
         assertThat(looksAfter.api().send("PUT", at, authors).status()).isEqualTo(204);
-        assertThat(newcomer.api().get("/api/projects/" + other + "/reports").status())
+        assertThat(newcomer.api().get("/api/v1/projects/" + other + "/reports").status())
                 .isEqualTo(200);
-        assertThat(inGroup.api().get("/api/projects/" + other + "/parameters").status())
+        assertThat(inGroup.api()
+                        .get("/api/v1/projects/" + other + "/parameters")
+                        .status())
                 .isEqualTo(200);
         assertThat(looksAfter.api().get(at).json().get("members").findValuesAsString("name"))
                 .containsExactlyInAnyOrder("looks-after", "newcomer", "Of members");
 
         assertThat(looksAfter
                         .api()
-                        .send("PUT", "/api/projects/home/members", viewer)
+                        .send("PUT", "/api/v1/projects/home/members", viewer)
                         .status())
                 .isEqualTo(404);
         assertThat(newcomer.opens()).isEqualTo(404);
-        assertThat(looksAfter.api().get("/api/people").status()).isEqualTo(403);
+        assertThat(looksAfter.api().get("/api/v1/people").status()).isEqualTo(403);
         assertThat(newcomer.api().get(at).status()).isEqualTo(403);
 
         assertThat(looksAfter
@@ -74,18 +76,18 @@ class ProjectOperatorsTest {
                         .send("DELETE", at + "?kind=person&name=newcomer", Map.of())
                         .status())
                 .isEqualTo(204);
-        assertThat(newcomer.api().get("/api/projects/" + other + "/reports").status())
+        assertThat(newcomer.api().get("/api/v1/projects/" + other + "/reports").status())
                 .isEqualTo(404);
     }
 
     private static Api.Answer allow(TestPerson operator, String source, String... projects) {
-        return operator.api().send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of(projects)));
+        return operator.api().send("PUT", "/api/v1/allowed-sources/" + source, Map.of("projects", List.of(projects)));
     }
 
     @Test
     void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
         String other = project("Without it");
-        String at = "/api/projects/" + other;
+        String at = "/api/v1/projects/" + other;
         TestPerson author = called("author-without").with(other, Role.AUTHOR);
         TestPerson looksAfter = called("operator-without").with(other, Role.OPERATOR);
         JsonNode sources = author.api().get(at + "/sources").json();
@@ -94,11 +96,15 @@ class ProjectOperatorsTest {
         assertThat(allow(operator, source, "home").status()).isEqualTo(204);
         assertThat(author.api().get(at + "/sources").json().findValuesAsString("id"))
                 .doesNotContain(source);
-        for (String rest : List.of("/health", "/contents", "/rows?table=ports", "/start?name=ports&kind=table")) {
+        for (String rest : List.of("/health", "/contents", "/start?name=ports&kind=table")) {
             assertThat(author.api().get(at + "/sources/" + source + rest).status())
                     .as(rest)
                     .isEqualTo(404);
         }
+        assertThat(author.api()
+                        .post(at + "/sources/" + source + "/previews", Map.of("table", "ports"))
+                        .status())
+                .isEqualTo(404);
         assertThat(author.api()
                         .status(
                                 "PUT",
@@ -115,11 +121,11 @@ class ProjectOperatorsTest {
                 .isEqualTo(404);
         assertThat(looksAfter
                         .api()
-                        .send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of()))
+                        .send("PUT", "/api/v1/allowed-sources/" + source, Map.of("projects", List.of()))
                         .status())
                 .as("an operator of one project lets no project in")
                 .isEqualTo(403);
-        assertThat(operator.api().get("/api/projects/home/sources").json().findValuesAsString("id"))
+        assertThat(operator.api().get("/api/v1/projects/home/sources").json().findValuesAsString("id"))
                 .contains(source);
         assertThat(allow(operator, source).status()).isEqualTo(204);
     }
@@ -128,7 +134,7 @@ class ProjectOperatorsTest {
     void aProjectThatAsksASourceIsNotTakenFromIt() {
         String other = project("With it");
         TestPerson author = called("author-with").with(other, Role.AUTHOR);
-        String at = "/api/projects/" + other;
+        String at = "/api/v1/projects/" + other;
         String source =
                 author.api().get(at + "/sources").json().get(0).get("id").asString();
         Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");

@@ -30,7 +30,7 @@ public final class ProjectUpload {
             }
         }
         return CLIENT.send(
-                HttpRequest.newBuilder(URI.create(address + "/api/projects/home/project.zip"))
+                HttpRequest.newBuilder(URI.create(address + "/api/v1/projects/home/project.zip"))
                         .header("Content-Type", "application/zip")
                         .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
                         .build(),
@@ -39,7 +39,7 @@ public final class ProjectUpload {
 
     /** The files of the project as they are now. */
     static Map<String, String> download(String address) throws IOException, InterruptedException {
-        URI zip = URI.create(address + "/api/projects/home/project.zip");
+        URI zip = URI.create(address + "/api/v1/projects/home/project.zip");
         byte[] bytes = CLIENT.send(HttpRequest.newBuilder(zip).build(), HttpResponse.BodyHandlers.ofByteArray())
                 .body();
         Map<String, String> files = new LinkedHashMap<>();

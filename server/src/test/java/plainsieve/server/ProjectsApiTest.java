@@ -22,8 +22,8 @@ class ProjectsApiTest {
 
     @BeforeEach
     void anotherProject() {
-        Api.Answer made = api.post("/api/projects", Map.of("name", "Night boats " + UUID.randomUUID()));
-        other = "/api/projects/" + made.json().get("id").asString();
+        Api.Answer made = api.post("/api/v1/projects", Map.of("name", "Night boats " + UUID.randomUUID()));
+        other = "/api/v1/projects/" + made.json().get("id").asString();
     }
 
     @AfterEach
@@ -36,13 +36,13 @@ class ProjectsApiTest {
 
     @Test
     void namesAreFreeInEveryProjectAndMeanWhatTheyMeanThere() {
-        String before = api.get("/api/parameters/port").json().toString();
+        String before = api.get("/api/v1/parameters/port").json().toString();
         assertThat(api.post(other + "/parameters", Map.of("name", "port", "type", "integer"))
                         .status())
                 .isEqualTo(201);
         assertThat(api.get(other + "/parameters/port").json().get("type").asString())
                 .isEqualTo("integer");
-        assertThat(api.get("/api/parameters/port").json().toString()).isEqualTo(before);
+        assertThat(api.get("/api/v1/parameters/port").json().toString()).isEqualTo(before);
         assertThat(api.get(other + "/queries").json()).isEmpty();
         assertThat(api.get(other + "/queries/late-crossings").status()).isEqualTo(404);
     }
@@ -67,9 +67,9 @@ class ProjectsApiTest {
         assertThat(lines).hasSize(1);
         long id = lines.get(0).get("id").asLong();
         assertThat(lines.get(0).get("queryId").asString()).isEqualTo("counted");
-        assertThat(api.get("/api/sent/" + id).status()).isEqualTo(404);
-        assertThat(api.get("/api/sent/" + id + "/proof").status()).isEqualTo(404);
-        assertThat(api.get("/api/sent?limit=200").json().findValuesAsString("queryId"))
+        assertThat(api.get("/api/v1/sent/" + id).status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/sent/" + id + "/proof").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/sent?limit=200").json().findValuesAsString("queryId"))
                 .doesNotContain("counted");
     }
 
@@ -83,7 +83,7 @@ class ProjectsApiTest {
 
     @Test
     void oneThatThereIsNotIsSaid() {
-        Api.Answer missing = api.get("/api/projects/nowhere/reports");
+        Api.Answer missing = api.get("/api/v1/projects/nowhere/reports");
         assertThat(missing.status()).isEqualTo(404);
         assertThat(missing.json().get("detail").asString()).contains("nowhere");
     }

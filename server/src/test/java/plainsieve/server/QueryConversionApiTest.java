@@ -18,7 +18,7 @@ class QueryConversionApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", SQL))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", SQL))
                 .json()
                 .get("id")
                 .asString();
@@ -26,7 +26,7 @@ class QueryConversionApiTest {
 
     private JsonNode same(String id, String first, String second) {
         return api.post(
-                        "/api/queries/" + id + "/row-comparison",
+                        "/api/v1/queries/" + id + "/row-comparison",
                         Map.of("first", first, "second", second, "choices", Map.of("port", Api.values("Ardlow"))))
                 .json();
     }
@@ -35,7 +35,7 @@ class QueryConversionApiTest {
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void simpleSqlIsReadAsStepsWithTheSameRows(String source) {
         String id = newQuery("Convert to steps on " + source, source);
-        String steps = api.post("/api/queries/" + id + "/steps/from-sql", Map.of("text", SQL))
+        String steps = api.post("/api/v1/queries/" + id + "/steps/from-sql", Map.of("text", SQL))
                 .json()
                 .get("text")
                 .asString();
@@ -51,7 +51,8 @@ class QueryConversionApiTest {
     void tellsWhereSqlIsNotSoSimple() {
         String id = newQuery("Not so simple", "ferries");
         Api.Answer answer = api.post(
-                "/api/queries/" + id + "/steps/from-sql", Map.of("text", "select name\nfrom ports\nlimit 3 offset 5"));
+                "/api/v1/queries/" + id + "/steps/from-sql",
+                Map.of("text", "select name\nfrom ports\nlimit 3 offset 5"));
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.json().get("problems").get(0).get("line").asInt()).isEqualTo(3);
         assertThat(answer.json().get("problems").get(0).get("kind").asString()).isEqualTo("not-as-steps");
@@ -60,10 +61,10 @@ class QueryConversionApiTest {
     @Test
     void aComparisonIsStoppedByItsId() {
         String id = newQuery("Stopped", "ferries");
-        api.post("/api/runs/left-before/stop", "");
+        api.post("/api/v1/runs/left-before/stop", "");
         String text = "select port_id from ports";
         Api.Answer answer = api.post(
-                "/api/queries/" + id + "/row-comparison",
+                "/api/v1/queries/" + id + "/row-comparison",
                 Map.of("runId", "left-before", "first", text, "second", text, "choices", Map.of()));
         assertThat(answer.status()).isEqualTo(409);
         assertThat(answer.json().get("detail").asString()).isEqualTo("The statement was stopped.");

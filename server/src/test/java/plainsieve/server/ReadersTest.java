@@ -41,7 +41,7 @@ class ReadersTest {
         socket.connect(new InetSocketAddress(server.getHost(), server.getPort()));
         byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
         String head =
-                "%s /api/projects/home%s HTTP/1.1\r\nHost: %s\r\nCookie: %s\r\nContent-Type: application/json\r\nContent-Length: %d\r\n\r\n"
+                "%s /api/v1/projects/home%s HTTP/1.1\r\nHost: %s\r\nCookie: %s\r\nContent-Type: application/json\r\nContent-Length: %d\r\n\r\n"
                         .formatted(method, path, server.getAuthority(), api.cookies(), bytes.length);
         socket.getOutputStream().write(head.getBytes(StandardCharsets.UTF_8));
         socket.getOutputStream().write(bytes);
@@ -50,14 +50,14 @@ class ReadersTest {
     }
 
     private String queryOn(String source) {
-        return api.post("/api/queries", Map.of("name", "Readers " + source, "sourceId", source, "text", "select 1"))
+        return api.post("/api/v1/queries", Map.of("name", "Readers " + source, "sourceId", source, "text", "select 1"))
                 .json()
                 .get("id")
                 .asString();
     }
 
     private JsonNode lastSent(String query) {
-        return api.get("/api/sent?query=" + query).json().get(0);
+        return api.get("/api/v1/sent?query=" + query).json().get(0);
     }
 
     @ParameterizedTest
@@ -72,7 +72,7 @@ class ReadersTest {
         reader.close();
         TimeUnit.MILLISECONDS.sleep(3_000);
         assertThat(lastSent(query).get("outcome").asString()).isEqualTo("stopped");
-        api.send("DELETE", "/api/queries/" + query, "");
+        api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 
     @ParameterizedTest
@@ -92,50 +92,50 @@ class ReadersTest {
         for (Socket socket : slow) {
             socket.close();
         }
-        api.send("DELETE", "/api/reports/" + report, "");
-        api.send("DELETE", "/api/queries/" + query, "");
+        api.send("DELETE", "/api/v1/reports/" + report, "");
+        api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 
     private String wideReport(String query) {
         String text = "select a.crossing_id, a.departed_at, a.master_note, repeat('x', 200) as wide from crossings a";
-        int version = api.get("/api/queries/" + query).json().get("version").asInt();
-        version = api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", text, "version", version))
+        int version = api.get("/api/v1/queries/" + query).json().get("version").asInt();
+        version = api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", text, "version", version))
                 .json()
                 .get("version")
                 .asInt();
-        api.post("/api/queries/" + query + "/publish", Map.of("version", version));
-        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+        api.post("/api/v1/queries/" + query + "/publish", Map.of("version", version));
+        String report = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
-        int seen = api.get("/api/reports/" + report + "/editor")
+        int seen = api.get("/api/v1/reports/" + report + "/editor")
                 .json()
                 .get("report")
                 .get("version")
                 .asInt();
-        api.post("/api/reports/" + report + "/editor/publish", Map.of("version", seen));
+        api.post("/api/v1/reports/" + report + "/editor/publish", Map.of("version", seen));
         return report;
     }
 
     private Socket orderedFile(String report, String format) throws IOException {
         String view = "";
         for (JsonNode one :
-                api.get("/api/reports/" + report).json().get("definition").get("views")) {
+                api.get("/api/v1/reports/" + report).json().get("definition").get("views")) {
             view = one.get("kind").asString().equals("table") ? one.get("id").asString() : view;
         }
         String run = UUID.randomUUID().toString();
         Api.Answer ordered = api.post(
-                "/api/reports/%s/views/%s/downloads".formatted(report, view),
+                "/api/v1/reports/%s/views/%s/downloads".formatted(report, view),
                 Map.of("runId", run, "choices", Map.of(), "format", format, "withHeader", false));
         assertThat(ordered.status()).isEqualTo(201);
         return ask("GET", "/downloads/" + run, "");
     }
 
     private JsonNode awaitDone(String query, int count) throws InterruptedException {
-        JsonNode lines = api.get("/api/sent?cause=download&query=" + query).json();
+        JsonNode lines = api.get("/api/v1/sent?cause=download&query=" + query).json();
         for (int i = 0; i < 150 && !allEnded(lines, count); i++) {
             TimeUnit.MILLISECONDS.sleep(100);
-            lines = api.get("/api/sent?cause=download&query=" + query).json();
+            lines = api.get("/api/v1/sent?cause=download&query=" + query).json();
         }
         assertThat(lines).hasSize(count);
         return lines;
@@ -184,7 +184,7 @@ class ReadersTest {
                 .anyMatch(line -> line.get("event").asString().equals("queued")
                         && line.get("position").asInt() > 0));
         threads.shutdown();
-        api.send("DELETE", "/api/queries/" + query, "");
+        api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 
     /** What fails late has its status after it, and says as much as an early failure does. */
@@ -198,6 +198,6 @@ class ReadersTest {
         assertThat(answer.last().get("event").asString()).isEqualTo("failed");
         assertThat(answer.last().get("message").asString()).contains("division by zero");
         assertThat(answer.last().get("problems")).hasSizeLessThanOrEqualTo(1);
-        api.send("DELETE", "/api/queries/" + query, "");
+        api.send("DELETE", "/api/v1/queries/" + query, "");
     }
 }

@@ -29,9 +29,9 @@ class RecordsBusyTest {
     void start() {
         server = AnotherServer.on(folder);
         api = server.api();
-        api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
+        api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
         for (String name : List.of("a", "b", "c", "d", "e", "f")) {
-            api.post("/api/queries", Map.of("name", name, "sourceId", "s", "text", ""));
+            api.post("/api/v1/queries", Map.of("name", name, "sourceId", "s", "text", ""));
         }
     }
 
@@ -41,7 +41,7 @@ class RecordsBusyTest {
     }
 
     private Api.Answer save(String query, int version, String text) {
-        return api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", text, "version", version));
+        return api.send("PUT", "/api/v1/queries/" + query + "/draft", Map.of("text", text, "version", version));
     }
 
     private void whileLocked(long millis, Runnable meanwhile) throws Exception {
@@ -62,11 +62,11 @@ class RecordsBusyTest {
                 saves.add(CompletableFuture.supplyAsync(() -> save(query, 1, "select 1")));
             }
             long start = System.nanoTime();
-            assertThat(api.get("/api/queries/f").status()).isEqualTo(200);
+            assertThat(api.get("/api/v1/queries/f").status()).isEqualTo(200);
             assertThat(System.nanoTime() - start).isLessThan(TimeUnit.SECONDS.toNanos(2));
         });
         assertThat(saves).allSatisfy(save -> assertThat(save.join().status()).isEqualTo(200));
-        assertThat(api.get("/api/queries/a").json().get("text").asString()).isEqualTo("select 1");
+        assertThat(api.get("/api/v1/queries/a").json().get("text").asString()).isEqualTo("select 1");
     }
 
     @Test
@@ -76,7 +76,7 @@ class RecordsBusyTest {
         whileLocked(7_000, () -> {
             saves.add(CompletableFuture.supplyAsync(() -> save("a", 1, "select 1")));
             saves.add(CompletableFuture.supplyAsync(() -> save("b", 1, "select 1")));
-            removals.add(CompletableFuture.supplyAsync(() -> api.send("DELETE", "/api/queries/f", "")));
+            removals.add(CompletableFuture.supplyAsync(() -> api.send("DELETE", "/api/v1/queries/f", "")));
         });
         List<Api.Answer> answers = Stream.concat(saves.stream(), removals.stream())
                 .map(CompletableFuture::join)
@@ -88,7 +88,7 @@ class RecordsBusyTest {
         assertThat(answers).allMatch(answer -> answer.status() < 300 || answer.status() == 503);
         assertThat(text("a")).isEqualTo(saves.get(0).join().status() == 200 ? "select 1" : "");
         assertThat(text("b")).isEqualTo(saves.get(1).join().status() == 200 ? "select 1" : "");
-        assertThat(api.get("/api/queries/f").status())
+        assertThat(api.get("/api/v1/queries/f").status())
                 .isEqualTo(removals.get(0).join().status() == 204 ? 404 : 200);
         for (int version = 1; version <= 40; version++) {
             assertThat(save("c", version, "select " + version).status()).isEqualTo(200);
@@ -96,6 +96,6 @@ class RecordsBusyTest {
     }
 
     private String text(String query) {
-        return api.get("/api/queries/" + query).json().get("text").asString();
+        return api.get("/api/v1/queries/" + query).json().get("text").asString();
     }
 }

@@ -127,9 +127,12 @@ class RecordsSafetyTest {
                 if (round == 0) {
                     makeQuery(api);
                 } else {
-                    assertThat(api.get("/api/queries/kept").json().get("text").asString())
+                    assertThat(api.get("/api/v1/queries/kept")
+                                    .json()
+                                    .get("text")
+                                    .asString())
                             .isEqualTo("select " + confirmed);
-                    assertThat(api.get("/api/sent").json()).hasSize(ASKED);
+                    assertThat(api.get("/api/v1/sent").json()).hasSize(ASKED);
                 }
                 confirmed = saveDrafts(api, round * 100);
                 for (int i = 0; i < ASKED && round == 0; i++) {
@@ -162,13 +165,13 @@ class RecordsSafetyTest {
         try (ServerProcess server = ServerProcess.answering(folder)) {
             Api api = server.api();
             // A run belongs to the browser that has begun it.
-            api.get("/api/me");
+            api.get("/api/v1/me");
             makeAnsweringQuery(api);
             Map<String, Object> endless = Map.of("runId", "endless", "text", ENDLESS, "choices", Map.of());
             CompletableFuture<Api.Answer> run =
-                    CompletableFuture.supplyAsync(() -> api.post("/api/queries/kept/run", endless));
+                    CompletableFuture.supplyAsync(() -> api.post("/api/v1/queries/kept/run", endless));
             await(() -> outcomes(api).equals(List.of("running: ")));
-            api.post("/api/runs/endless/stop", "");
+            api.post("/api/v1/runs/endless/stop", "");
             assertThat(run.join().failure()).contains("stopped");
             assertThat(outcomes(api)).singleElement().asString().startsWith("stopped: ");
             assertThat(begun()).isEmpty();
@@ -190,7 +193,7 @@ class RecordsSafetyTest {
     }
 
     private static List<String> outcomes(Api api) {
-        return api.get("/api/sent")
+        return api.get("/api/v1/sent")
                 .json()
                 .valueStream()
                 .map(sent -> sent.get("outcome").asString() + ": "
@@ -210,21 +213,21 @@ class RecordsSafetyTest {
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + answering)) {
             connection.createStatement().execute("create table berths (name text)");
         }
-        api.post("/api/sources", Map.of("id", "s", "kind", "sqlite", "database", "answering.sqlite"));
-        api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+        api.post("/api/v1/sources", Map.of("id", "s", "kind", "sqlite", "database", "answering.sqlite"));
+        api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
     }
 
     private static void makeQuery(Api api) {
-        api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
-        api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+        api.post("/api/v1/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
+        api.post("/api/v1/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
     }
 
     /** @return the number in the last text that was confirmed */
     private static int saveDrafts(Api api, int after) {
-        int version = api.get("/api/queries/kept").json().get("version").asInt();
+        int version = api.get("/api/v1/queries/kept").json().get("version").asInt();
         for (int i = after + 1; i <= after + 40; i++) {
             Map<String, Object> draft = Map.of("text", "select " + i, "version", version++);
-            assertThat(api.send("PUT", "/api/queries/kept/draft", draft).status())
+            assertThat(api.send("PUT", "/api/v1/queries/kept/draft", draft).status())
                     .isEqualTo(200);
         }
         return after + 40;

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Timeout;
 import tools.jackson.databind.JsonNode;
 
 class RehearsalApiTest {
-    private static final String PATH = "/api/reports/late-crossings/rehearsal";
+    private static final String PATH = "/api/v1/reports/late-crossings/rehearsal";
 
     private final Api api = new Api(RunningServer.get().address());
 
@@ -20,7 +20,7 @@ class RehearsalApiTest {
 
     private JsonNode ended(String path) throws InterruptedException {
         JsonNode state = api.get(path).json();
-        while (state.get("state").asString().equals("RUNNING")) {
+        while (state.get("state").asString().equals("running")) {
             Thread.sleep(100);
             state = api.get(path).json();
         }
@@ -44,10 +44,10 @@ class RehearsalApiTest {
         int total = api.post(PATH, Map.of()).json().get("total").asInt();
         assertThat(total).isGreaterThan(30);
         JsonNode stopped = api.send("DELETE", PATH, "").json();
-        assertThat(stopped.get("state").asString()).isIn("STOPPED", "DONE");
+        assertThat(stopped.get("state").asString()).isIn("stopped", "done");
         api.send("PUT", PATH, "");
         JsonNode state = ended();
-        assertThat(state.get("state").asString()).isEqualTo("DONE");
+        assertThat(state.get("state").asString()).isEqualTo("done");
         assertThat(state.get("completed").asInt()).isEqualTo(total);
         assertThat(lines(state, "blank", "port")).singleElement().satisfies(line -> {
             assertThat(line.get("verdict").asString()).isEqualTo("passed");
@@ -69,23 +69,25 @@ class RehearsalApiTest {
 
     @Test
     void theBenchTriesEveryFormThatReportsSend() {
-        String text = api.get("/api/queries/late-crossings").json().get("text").asString();
+        String text =
+                api.get("/api/v1/queries/late-crossings").json().get("text").asString();
         Map<String, Object> body = Map.of("runId", "x", "text", text, "choices", Map.of());
-        JsonNode forms = api.post("/api/queries/late-crossings/forms", body).json();
+        JsonNode forms = api.post("/api/v1/queries/late-crossings/forms", body).json();
         assertThat(forms.size()).isGreaterThanOrEqualTo(3);
         forms.forEach(form -> assertThat(form.get("problem").asString()).isEmpty());
         String without = text.replace("c.delay_min, ", "");
         JsonNode broken = api.post(
-                        "/api/queries/late-crossings/forms", Map.of("runId", "x", "text", without, "choices", Map.of()))
+                        "/api/v1/queries/late-crossings/forms",
+                        Map.of("runId", "x", "text", without, "choices", Map.of()))
                 .json();
         assertThat(broken.toString()).contains("delay_min");
     }
 
     @Test
     void everyStatementOfAViewIsTried() {
-        String text = api.get("/api/queries/fare-income").json().get("text").asString();
+        String text = api.get("/api/v1/queries/fare-income").json().get("text").asString();
         JsonNode forms = api.post(
-                        "/api/queries/fare-income/forms", Map.of("runId", "y", "text", text, "choices", Map.of()))
+                        "/api/v1/queries/fare-income/forms", Map.of("runId", "y", "text", text, "choices", Map.of()))
                 .json();
         assertThat(forms.findValuesAsString("view"))
                 .contains(
@@ -101,7 +103,7 @@ class RehearsalApiTest {
     @Timeout(120)
     void aSecondStatementThatFailsFailsItsCases() throws InterruptedException {
         String id = api.post(
-                        "/api/queries",
+                        "/api/v1/queries",
                         Map.of(
                                 "name", "Unsummable",
                                 "sourceId", "harbour",
@@ -118,25 +120,25 @@ class RehearsalApiTest {
                 id,
                 "columns",
                 List.of(Map.of("name", "name", "label", "Name", "total", true)));
-        String report = api.post("/api/queries/" + id + "/reports", Map.of())
+        String report = api.post("/api/v1/queries/" + id + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
-        JsonNode page = api.get("/api/reports/" + report + "/editor").json();
+        JsonNode page = api.get("/api/v1/reports/" + report + "/editor").json();
         Map<String, Object> form = Map.of("id", report, "name", "Unsummable", "views", List.of(table));
         int version = page.get("report").get("version").asInt();
-        api.send("PUT", "/api/reports/" + report + "/editor/form", Map.of("form", form, "version", version));
-        String path = "/api/reports/" + report + "/rehearsal";
+        api.send("PUT", "/api/v1/reports/" + report + "/editor/form", Map.of("form", form, "version", version));
+        String path = "/api/v1/reports/" + report + "/rehearsal";
         api.post(path, Map.of());
         JsonNode blank = lines(ended(path), "blank", "island").get(0);
         assertThat(blank.get("verdict").asString()).isEqualTo("failed");
         assertThat(blank.get("explanation").asString()).startsWith("In its part “totals”: ");
-        api.send("DELETE", "/api/reports/" + report, "");
-        api.send("DELETE", "/api/queries/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + report, "");
+        api.send("DELETE", "/api/v1/queries/" + id, "");
     }
 
     @Test
     void aReportThatWasNotRehearsedSaysSo() {
-        assertThat(api.get("/api/reports/vessel-diary/rehearsal").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/reports/vessel-diary/rehearsal").status()).isEqualTo(404);
     }
 }

@@ -13,7 +13,7 @@ import tools.jackson.databind.JsonNode;
 
 /** A source that rejects the user or the password: who is notified, where, and how often. */
 class RejectedSourceTest extends DeliveriesOfFerries {
-    private static final String SOURCES = "/api/projects/home/sources";
+    private static final String SOURCES = "/api/v1/projects/home/sources";
 
     private static Map<String, Object> locked(String password) {
         Map<String, Object> source = new HashMap<>(Map.of("id", "locked", "kind", "mariadb", "host", "127.0.0.1"));
@@ -24,7 +24,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
 
     private static int portOfIslands() {
         for (JsonNode source :
-                new Api(RunningServer.get().address()).get("/api/sources").json()) {
+                new Api(RunningServer.get().address()).get("/api/v1/sources").json()) {
             if (source.get("id").asString().equals("islands")) {
                 return source.get("port").asInt();
             }
@@ -72,7 +72,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
         address(TestPerson.called(server, "else").with("elsewhere", Role.AUTHOR), "else@ferries.example");
         assertThat(api.post(SOURCES, locked("wrong")).status()).isEqualTo(201);
         api.post(
-                "/api/projects/home/queries",
+                "/api/v1/projects/home/queries",
                 Map.of("name", "Locked", "sourceId", "locked", "text", "select 1 as one"));
         assertThat(rejectedSince()).isEmpty();
 
@@ -83,7 +83,7 @@ class RejectedSourceTest extends DeliveriesOfFerries {
         await(2);
         assertThat(told()).containsExactly("mira@ferries.example", "oran@ferries.example");
         assertThat(rejectedSince()).isNotEmpty();
-        assertThat(api.get("/api/audit-log").json().toString()).containsOnlyOnce("stopped asking a source");
+        assertThat(api.get("/api/v1/audit-log").json().toString()).containsOnlyOnce("stopped asking a source");
 
         assertThat(api.send("PUT", SOURCES + "/locked", locked("wrong again")).status())
                 .isEqualTo(204);

@@ -20,11 +20,11 @@ class ReportEditorApiTest {
     private String id;
 
     private String path(String rest) {
-        return "/api/reports/" + id + "/editor" + rest;
+        return "/api/v1/reports/" + id + "/editor" + rest;
     }
 
     private JsonNode begin(String query) {
-        id = api.post("/api/queries/" + query + "/reports", Map.of())
+        id = api.post("/api/v1/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -33,7 +33,7 @@ class ReportEditorApiTest {
 
     @AfterEach
     void remove() {
-        api.send("DELETE", "/api/reports/" + id, "");
+        api.send("DELETE", "/api/v1/reports/" + id, "");
     }
 
     private static String sentence(JsonNode page, String thing) {
@@ -74,7 +74,7 @@ class ReportEditorApiTest {
     }
 
     private String standing() {
-        return StreamSupport.stream(api.get("/api/reports").json().spliterator(), false)
+        return StreamSupport.stream(api.get("/api/v1/reports").json().spliterator(), false)
                 .filter(card -> card.get("id").asString().equals(id))
                 .map(card -> card.get("status").asString())
                 .findFirst()
@@ -107,20 +107,20 @@ class ReportEditorApiTest {
                 .isEqualTo(all);
         assertThat(rows("over-departed-at", Map.of()).get(0).get(0).asString()).startsWith("2026-03-01");
         assertThat(page.get("published").asBoolean()).isFalse();
-        assertThat(standing()).isEqualTo("DRAFT");
+        assertThat(standing()).isEqualTo("draft");
     }
 
     @Test
     void aMarkIsChangedInPlaceAndViewersGetItWhenItIsGiven() {
         JsonNode page = begin("late-crossings");
         page = post(page, "/publish", Map.of()).json();
-        assertThat(standing()).isEqualTo("GIVEN");
+        assertThat(standing()).isEqualTo("published");
         page = change(page, "view:by-port", "by", "vessel").json();
         assertThat(sentence(page, "view:by-port"))
                 .isEqualTo("Bars of the number of rows by vessel, the 7 largest, called By vessel");
         assertThat(page.get("changes").get(0).asString())
                 .contains("by vessel", "was “Bars of the number of rows by port");
-        assertThat(standing()).isEqualTo("CHANGED");
+        assertThat(standing()).isEqualTo("changed");
         Map<String, Object> one = Map.of("port", values("Lunna"));
         assertThat(rows("by-port", one).size()).isGreaterThan(1);
         assertThat(api.runView(id, "by-port", one).rows()).hasSize(1);
@@ -262,22 +262,23 @@ class ReportEditorApiTest {
     @Test
     void aReportThatWasNeverGivenIsNotRemovedWithItsQuery() {
         begin("vessel-names");
-        assertThat(api.send("DELETE", "/api/queries/vessel-names", "").status()).isEqualTo(409);
+        assertThat(api.send("DELETE", "/api/v1/queries/vessel-names", "").status())
+                .isEqualTo(409);
     }
 
     @Test
     void aChoiceThatIsRequiredAndHasNoDefaultDoesNotStandInTheWay() {
         Map<String, Object> required =
                 Map.of("name", "must_be", "blankRule", "not-allowed", "trialChoice", values("Ardlow"));
-        api.post("/api/parameters", required);
+        api.post("/api/v1/parameters", required);
         String text = "select name, island from ports where name = :must_be";
-        api.post("/api/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
+        api.post("/api/v1/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
         JsonNode page = begin("required");
         assertThat(sentence(page, "view:rows")).isEqualTo("Table with columns Name, Island; every row, called Rows");
         assertThat(post(page, "/publish", Map.of()).status()).isEqualTo(200);
         remove();
-        api.send("DELETE", "/api/queries/required", "");
-        api.send("DELETE", "/api/parameters/must_be", "");
+        api.send("DELETE", "/api/v1/queries/required", "");
+        api.send("DELETE", "/api/v1/parameters/must_be", "");
     }
 
     /** A draft goes with the project's files and comes back as a draft. */
@@ -291,7 +292,7 @@ class ReportEditorApiTest {
         assertThat(yaml.substring(0, yaml.indexOf("\ndrafts:"))).doesNotContain("Harbours, in files");
         remove();
         ProjectUpload.bringIn(RunningServer.get().address(), files);
-        assertThat(standing()).isEqualTo("DRAFT");
+        assertThat(standing()).isEqualTo("draft");
         assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Harbours, in files");
     }
 
@@ -305,7 +306,7 @@ class ReportEditorApiTest {
         Api.Answer refused = post(page, "/publish", Map.of());
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().get("detail").asString()).contains("The report is empty");
-        assertThat(standing()).isEqualTo("DRAFT");
+        assertThat(standing()).isEqualTo("draft");
     }
 
     @Test

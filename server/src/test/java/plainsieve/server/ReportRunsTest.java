@@ -80,7 +80,7 @@ class ReportRunsTest {
         Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
         List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
         Map<String, Object> two = Map.of("runId", "two-pages-" + report, "choices", choices, "pages", 2);
-        assertThat(api.post("/api/reports/" + report + "/views/crossings/run", two)
+        assertThat(api.post("/api/v1/reports/" + report + "/views/crossings/run", two)
                         .rows())
                 .hasSize(20_000)
                 .startsWith(api.runView(report, "crossings", choices).rows().toArray(new JsonNode[0]));
@@ -89,7 +89,7 @@ class ReportRunsTest {
     @ParameterizedTest
     @ValueSource(ints = {-1, 0, 11, 1_000_000})
     void pagesBeyondWhatABrowserShowsAreRefused(int pages) {
-        String path = "/api/reports/" + DUCKDB + "/views/crossings/run";
+        String path = "/api/v1/reports/" + DUCKDB + "/views/crossings/run";
         Map<String, Object> body = Map.of("runId", "pages", "choices", Map.of(), "pages", pages);
         assertThat(api.post(path, body).status()).isEqualTo(422);
     }
@@ -126,7 +126,7 @@ class ReportRunsTest {
                         "text",
                         "values",
                         List.of(bar.get(0).asString()))));
-        Api.Answer figures = api.post("/api/reports/%s/views/figures/run".formatted(report), picked);
+        Api.Answer figures = api.post("/api/v1/reports/%s/views/figures/run".formatted(report), picked);
         assertThat(figures.rows().get(0).get(0).asLong()).isEqualTo(bar.get(1).asLong());
         String sent = figures.json().get("text").asString();
         assertThat(sent).contains("v.name in (?)");
@@ -135,7 +135,7 @@ class ReportRunsTest {
     @Test
     void sortsAtTheSource() {
         JsonNode first = api.post(
-                        "/api/reports/late-crossings/views/crossings/run",
+                        "/api/v1/reports/late-crossings/views/crossings/run",
                         Map.of("runId", "sorted", "choices", Map.of(), "sortBy", "delay_min", "descending", true))
                 .rows()
                 .get(0);
@@ -177,9 +177,9 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @CsvSource({
-        "/api/reports/late-crosings,Did you mean “late-crossings”?",
-        "/api/queries/nowhere,Query",
-        "/api/sent/999999,Statement"
+        "/api/v1/reports/late-crosings,Did you mean “late-crossings”?",
+        "/api/v1/queries/nowhere,Query",
+        "/api/v1/sent/999999,Statement"
     })
     void whatDoesNotExistIsSaidWithTheNearest(String path, String words) {
         Api.Answer answer = api.get(path);
@@ -189,14 +189,14 @@ class ReportRunsTest {
 
     @Test
     void brokenJsonIsRefusedWithoutATrace() {
-        Api.Answer answer = api.post("/api/reports/late-crossings/views/crossings/run", "{\"runId\":");
+        Api.Answer answer = api.post("/api/v1/reports/late-crossings/views/crossings/run", "{\"runId\":");
         assertThat(answer.status()).isEqualTo(400);
         assertThat(answer.json().toString()).doesNotContain("Exception").contains("could not be read");
     }
 
     @Test
     void tellsReadersNothingOfTrialValues() {
-        JsonNode parameters = api.get("/api/reports/late-crossings").json().get("parameters");
+        JsonNode parameters = api.get("/api/v1/reports/late-crossings").json().get("parameters");
         assertThat(parameters).isNotEmpty().allSatisfy(parameter -> assertThat(
                         parameter.get("trialChoice").get("kind").asString())
                 .isEqualTo("blank"));
@@ -205,7 +205,7 @@ class ReportRunsTest {
     @Test
     void sentSaysWhatWasFetchedAndShownAndWithWhichValues() {
         api.runView(DUCKDB, "crossings", Map.of("port", values("Þorvik")));
-        JsonNode line = api.get("/api/sent?limit=1").json().get(0);
+        JsonNode line = api.get("/api/v1/sent?limit=1").json().get(0);
         assertThat(line.get("cause").asString()).isEqualTo("report");
         assertThat(line.get("text").asString()).contains("p.name in (?)").doesNotContain("Þorvik");
         assertThat(line.get("values").get(0).get("values").get(0).asString()).isEqualTo("Þorvik");

@@ -31,10 +31,10 @@ class ResultCacheTest {
     }
 
     private Api.Answer takeAgainFor(int seconds) {
-        int version = api.get("/api/queries/" + query).json().get("version").asInt();
+        int version = api.get("/api/v1/queries/" + query).json().get("version").asInt();
         return api.send(
                 "PUT",
-                "/api/queries/" + query + "/cache-policy",
+                "/api/v1/queries/" + query + "/cache-policy",
                 Map.of("storedCopy", "", "cacheSeconds", seconds, "version", version));
     }
 
@@ -72,7 +72,7 @@ class ResultCacheTest {
         assertThat(events(second)).startsWith("cached").endsWith("done");
         assertThat(second.lines().get(0).get("at").asString())
                 .isGreaterThanOrEqualTo(first.last().get("at").asString());
-        assertThat(api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome"))
+        assertThat(api.get("/api/v1/sent?cause=report&query=" + query).json().findValuesAsString("outcome"))
                 .containsExactly("shared", "done");
     }
 

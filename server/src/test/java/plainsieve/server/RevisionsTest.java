@@ -13,7 +13,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** What viewers had: kept with every change of it, distinguished, looked at with rows, gone back to. */
 class RevisionsTest {
-    private static final String REVISIONS = "/api/projects/home/revisions";
+    private static final String REVISIONS = "/api/v1/projects/home/revisions";
 
     private static AnotherServer server;
     private static Api api;
@@ -38,11 +38,11 @@ class RevisionsTest {
     }
 
     private static JsonNode query(String id) {
-        return api.get("/api/queries/" + id).json();
+        return api.get("/api/v1/queries/" + id).json();
     }
 
     private static JsonNode changes() {
-        return api.get("/api/projects/home/pending-changes").json().get("changes");
+        return api.get("/api/v1/projects/home/pending-changes").json().get("changes");
     }
 
     private static String live(String id) {
@@ -50,7 +50,7 @@ class RevisionsTest {
     }
 
     private static String made(String name, String text) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", "ferries", "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", "ferries", "text", text))
                 .json()
                 .get("id")
                 .asString();
@@ -59,13 +59,13 @@ class RevisionsTest {
     private static Api.Answer drafted(String id, String text) {
         return api.send(
                 "PUT",
-                "/api/queries/" + id + "/draft",
+                "/api/v1/queries/" + id + "/draft",
                 Map.of("text", text, "version", query(id).get("version").asInt()));
     }
 
     private static void given(String id, String why) {
         Api.Answer answer = api.post(
-                "/api/queries/" + id + "/publish?reason=" + why,
+                "/api/v1/queries/" + id + "/publish?reason=" + why,
                 Map.of("version", query(id).get("version").asInt()));
         assertThat(answer.status()).isEqualTo(200);
     }
@@ -97,27 +97,30 @@ class RevisionsTest {
     void anOlderOneIsLookedAtWithItsRows() {
         int before = number();
         Api then = api.saying("Revision", Integer.toString(before));
-        JsonNode report = api.get("/api/reports/late-crossings").json();
-        assertThat(api.send("DELETE", "/api/reports/late-crossings", Map.of()).status())
+        JsonNode report = api.get("/api/v1/reports/late-crossings").json();
+        assertThat(api.send("DELETE", "/api/v1/reports/late-crossings", Map.of())
+                        .status())
                 .isEqualTo(204);
-        assertThat(api.get("/api/reports/late-crossings").status()).isEqualTo(404);
-        assertThat(then.get("/api/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
+        assertThat(api.get("/api/v1/reports/late-crossings").status()).isEqualTo(404);
+        assertThat(then.get("/api/v1/reports/late-crossings").json().get("name"))
+                .isEqualTo(report.get("name"));
         Api.Answer rows = then.runView("late-crossings", "figures", Map.of());
         assertThat(rows.status()).isEqualTo(200);
         assertThat(rows.rows()).hasSize(1);
 
         api.post(REVISIONS + "/" + before + "/restore", Map.of("kind", "report", "id", "late-crossings"));
-        assertThat(api.get("/api/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
+        assertThat(api.get("/api/v1/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
         assertThat(newest().get("number").asInt()).isEqualTo(before + 2);
-        assertThat(api.saying("Revision", "99999").get("/api/reports").status()).isEqualTo(404);
+        assertThat(api.saying("Revision", "99999").get("/api/v1/reports").status())
+                .isEqualTo(404);
     }
 
     @Test
     void differencesAreSaidInTheSentencesOfAuthors() {
-        JsonNode port = api.get("/api/parameters/port").json();
+        JsonNode port = api.get("/api/v1/parameters/port").json();
         ObjectNode other = ((ObjectNode) port).deepCopy();
         other.put("blankRule", "not-allowed");
-        assertThat(api.send("PUT", "/api/parameters/port", other).status()).isEqualTo(200);
+        assertThat(api.send("PUT", "/api/v1/parameters/port", other).status()).isEqualTo(200);
         JsonNode changed =
                 api.get(REVISIONS + "/" + number() + "/difference").json().get(0);
         assertThat(changed.get("name").asString()).isEqualTo(":port");
@@ -130,7 +133,7 @@ class RevisionsTest {
     void goingBackGivesViewersAllOfItAgainAndLeavesDrafts() {
         String id = made("Back", "select 1 as one");
         int before = number();
-        JsonNode then = api.get("/api/reports").json();
+        JsonNode then = api.get("/api/v1/reports").json();
         drafted(id, "select 2 as two");
         given(id, "");
         drafted(id, "select 3 as three");
@@ -140,10 +143,10 @@ class RevisionsTest {
                 .isEqualTo(204);
         assertThat(live(id)).isEqualTo("select 1 as one");
         assertThat(query(id).get("text").asString()).isEqualTo("select 3 as three");
-        assertThat(api.get("/api/queries/" + later).status()).isEqualTo(404);
-        assertThat(api.get("/api/removed").json().findValuesAsString("objectId"))
+        assertThat(api.get("/api/v1/queries/" + later).status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/removed").json().findValuesAsString("objectId"))
                 .contains(later);
-        assertThat(api.get("/api/reports").json()).hasSameSizeAs(then);
+        assertThat(api.get("/api/v1/reports").json()).hasSameSizeAs(then);
         assertThat(api.get(REVISIONS + "/" + number() + "/difference?from=" + before)
                         .json())
                 .isEmpty();
@@ -153,25 +156,26 @@ class RevisionsTest {
     void whatADraftNeedsStaysWhenOneGoesBack() {
         int before = number();
         String id = made("For a draft", "select name from ports where name = :port");
-        String report = api.post("/api/queries/" + id + "/reports", Map.of())
+        String report = api.post("/api/v1/queries/" + id + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
         made("For nothing", "select 1 as one");
         assertThat(api.post(REVISIONS + "/" + before + "/restore", Map.of()).status())
                 .isEqualTo(204);
-        assertThat(api.get("/api/queries/" + id).status()).isEqualTo(200);
-        assertThat(api.get("/api/queries/for-nothing").status()).isEqualTo(404);
-        assertThat(api.get("/api/reports/" + report + "/editor").status()).isEqualTo(200);
-        api.send("DELETE", "/api/reports/" + report, Map.of());
+        assertThat(api.get("/api/v1/queries/" + id).status()).isEqualTo(200);
+        assertThat(api.get("/api/v1/queries/for-nothing").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/reports/" + report + "/editor").status()).isEqualTo(200);
+        api.send("DELETE", "/api/v1/reports/" + report, Map.of());
     }
 
     @Test
     void whatLooksLeftOverIsToldBeforeItIsGiven() {
         String id = made("Left over", "select 1 as one");
-        api.post("/api/parameters", Map.of("name", "for_nothing", "type", "text"));
+        api.post("/api/v1/parameters", Map.of("name", "for_nothing", "type", "text"));
         drafted(id, "select name from ports limit 7");
-        JsonNode matters = api.get("/api/projects/home/pending-changes").json().get("warnings");
+        JsonNode matters =
+                api.get("/api/v1/projects/home/pending-changes").json().get("warnings");
         assertThat(matters).anySatisfy(matter -> {
             assertThat(matter.get("id").asString()).isEqualTo(id);
             assertThat(matter.get("line").asInt()).isEqualTo(1);
@@ -180,7 +184,7 @@ class RevisionsTest {
         assertThat(matters)
                 .anySatisfy(matter -> assertThat(matter.get("name").asString()).isEqualTo(":for_nothing"));
         drafted(id, "select 1 as one");
-        assertThat(api.get("/api/projects/home/pending-changes")
+        assertThat(api.get("/api/v1/projects/home/pending-changes")
                         .json()
                         .get("warnings")
                         .findValuesAsString("id"))
@@ -196,14 +200,14 @@ class RevisionsTest {
         List<String> changed = changes().findValuesAsString("id");
         assertThat(changed).contains(good, bad);
         int before = number();
-        Api.Answer refused = api.post("/api/projects/home/publish?reason=x", Map.of());
+        Api.Answer refused = api.post("/api/v1/projects/home/publish?reason=x", Map.of());
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains(":nobody_knows");
         assertThat(live(good)).isEqualTo("select 1 as one");
         assertThat(number()).isEqualTo(before);
 
         drafted(bad, "select 3 as three");
-        assertThat(api.post("/api/projects/home/publish?reason=together", Map.of())
+        assertThat(api.post("/api/v1/projects/home/publish?reason=together", Map.of())
                         .status())
                 .isEqualTo(204);
         assertThat(newest().get("reason").asString()).isEqualTo("together");

@@ -20,17 +20,17 @@ class RolesTest {
     void eachRoleMayDoWhatItIsFor(String role, int reading, int authoring, int operating) throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.role=" + role)) {
             Api api = server.api();
-            assertThat(api.get("/api/reports").status()).isEqualTo(reading);
+            assertThat(api.get("/api/v1/reports").status()).isEqualTo(reading);
             assertThat(api.runView("late-crossings", "figures", Map.of()).status())
                     .isEqualTo(reading);
-            assertThat(api.get("/api/parameters").status()).isEqualTo(authoring);
-            assertThat(api.get("/api/sent").status()).isEqualTo(authoring);
-            assertThat(api.post("/api/queries", Map.of("name", "New", "sourceId", "ferries", "text", "select 1"))
+            assertThat(api.get("/api/v1/parameters").status()).isEqualTo(authoring);
+            assertThat(api.get("/api/v1/sent").status()).isEqualTo(authoring);
+            assertThat(api.post("/api/v1/queries", Map.of("name", "New", "sourceId", "ferries", "text", "select 1"))
                             .status())
                     .isEqualTo(authoring == 200 ? 201 : authoring);
-            assertThat(api.post("/api/projects", Map.of("name", "Another")).status())
+            assertThat(api.post("/api/v1/projects", Map.of("name", "Another")).status())
                     .isEqualTo(operating == 200 ? 201 : operating);
-            Api.Answer added = api.post("/api/sources", Map.of("id", "more", "kind", "sqlite", "database", "/no"));
+            Api.Answer added = api.post("/api/v1/sources", Map.of("id", "more", "kind", "sqlite", "database", "/no"));
             assertThat(added.status() == 403).isEqualTo(operating == 403);
         }
     }
@@ -38,8 +38,8 @@ class RolesTest {
     @Test
     void whatARoleMayNotDoIsAProblemWithAdvice() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries(), "--plainsieve.role=viewer")) {
-            for (String asked :
-                    List.of("GET /api/parameters", "POST /api/sources", "DELETE /api/queries/late-crossings")) {
+            for (String asked : List.of(
+                    "GET /api/v1/parameters", "POST /api/v1/sources", "DELETE /api/v1/queries/late-crossings")) {
                 String[] words = asked.split(" ");
                 Api.Answer refused = server.api().send(words[0], words[1], Map.of());
                 assertThat(refused.status()).as(asked).isEqualTo(403);
@@ -56,8 +56,8 @@ class RolesTest {
                 .followRedirects(HttpClient.Redirect.NORMAL)
                 .build();
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfFerries())) {
-            for (String path :
-                    List.of("/api/me", "/api/projects", "/api/reports", "/projects/home/reports/late-crossings")) {
+            for (String path : List.of(
+                    "/api/v1/me", "/api/v1/projects", "/api/v1/reports", "/projects/home/reports/late-crossings")) {
                 HttpRequest handedOn = HttpRequest.newBuilder(URI.create(server.address() + path))
                         .header("X-Forwarded-For", "192.0.2.7")
                         .build();
@@ -74,20 +74,20 @@ class RolesTest {
         String id;
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=author")) {
             id = server.api()
-                    .post("/api/queries/late-crossings/reports", Map.of())
+                    .post("/api/v1/queries/late-crossings/reports", Map.of())
                     .json()
                     .get("id")
                     .asString();
-            assertThat(server.api().get("/api/reports/" + id).status()).isEqualTo(200);
+            assertThat(server.api().get("/api/v1/reports/" + id).status()).isEqualTo(200);
         }
         try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=viewer")) {
             Api api = server.api();
-            assertThat(api.get("/api/reports").json().findValuesAsString("id"))
+            assertThat(api.get("/api/v1/reports").json().findValuesAsString("id"))
                     .contains("late-crossings")
                     .doesNotContain(id);
-            assertThat(api.get("/api/reports/" + id).status()).isEqualTo(404);
+            assertThat(api.get("/api/v1/reports/" + id).status()).isEqualTo(404);
             assertThat(api.runView(id, "figures", Map.of()).status()).isEqualTo(404);
-            assertThat(api.get("/api/reports/" + id + "/editor").status()).isEqualTo(403);
+            assertThat(api.get("/api/v1/reports/" + id + "/editor").status()).isEqualTo(403);
         }
     }
 }

@@ -21,7 +21,7 @@ class SentApiTest {
     private String query(String source) {
         parameter("since_day", "date", false);
         parameter("least_delay", "integer", false);
-        return api.post("/api/queries", Map.of("name", "By day on " + source, "sourceId", source, "text", BY_DAY))
+        return api.post("/api/v1/queries", Map.of("name", "By day on " + source, "sourceId", source, "text", BY_DAY))
                 .json()
                 .get("id")
                 .asString();
@@ -30,7 +30,7 @@ class SentApiTest {
     private void parameter(String name, String type, boolean hidden) {
         Map<String, Object> parameter = new HashMap<>(Map.of("name", name, "type", type, "version", 0));
         parameter.put("private", hidden);
-        api.post("/api/parameters", parameter);
+        api.post("/api/v1/parameters", parameter);
     }
 
     private long run(String query, String text, Map<String, Object> choices) {
@@ -38,34 +38,34 @@ class SentApiTest {
     }
 
     private JsonNode line(long id) {
-        return api.get("/api/sent/" + id).json();
+        return api.get("/api/v1/sent/" + id).json();
     }
 
     @ParameterizedTest
-    @CsvSource({"ferries,WHILE_SCANNING", "harbour,BY_INDEX", "islands,BY_INDEX"})
+    @CsvSource({"ferries,while-scanning", "harbour,by-index", "islands,by-index"})
     void tellsWhereEachChoiceRanAndProvesIt(String source, String where) {
         long id = run(query(source), BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("15")));
-        JsonNode proof = api.get("/api/sent/%d/proof".formatted(id)).json();
+        JsonNode proof = api.get("/api/v1/sent/%d/proof".formatted(id)).json();
         assertThat(proof.get("reason").asString()).isEmpty();
         assertThat(proof.get("plan")).isNotEmpty();
         JsonNode since = proof.get("placements").get(0);
         assertThat(since.get("parameter").asString()).isEqualTo("since_day");
         assertThat(since.get("site").asString()).isEqualTo(where);
         assertThat(since.get("planStep").asString()).contains("departed_at").contains("2026-06-20");
-        assertThat(proof.get("placements").get(1).get("site").asString()).isEqualTo("WHILE_SCANNING");
+        assertThat(proof.get("placements").get(1).get("site").asString()).isEqualTo("while-scanning");
     }
 
     @Test
     void aBlankChoiceIsToldAsLeftOut() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
-        JsonNode proof = api.get("/api/sent/%d/proof".formatted(id)).json();
-        assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("LEFT_OUT");
+        JsonNode proof = api.get("/api/v1/sent/%d/proof".formatted(id)).json();
+        assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("left-out");
     }
 
     @Test
     void countsRowsWhenAskedTo() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
-        JsonNode proof = api.post("/api/sent/%d/proof".formatted(id), "").json();
+        JsonNode proof = api.post("/api/v1/sent/%d/proof".formatted(id), "").json();
         assertThat(proof.get("measured").asBoolean()).isTrue();
         assertThat(proof.get("placements").get(1).get("rowsRead").asLong()).isGreaterThanOrEqualTo(1000);
     }
@@ -74,11 +74,11 @@ class SentApiTest {
     void saysWhichIndexAChoiceDefeats() {
         String text = "select crossing_id from crossings where date(departed_at) = :since_day";
         long id = run(query("harbour"), text, Map.of("since_day", values("2026-03-01")));
-        JsonNode verdict = api.get("/api/sent/%d/proof".formatted(id))
+        JsonNode verdict = api.get("/api/v1/sent/%d/proof".formatted(id))
                 .json()
                 .get("placements")
                 .get(0);
-        assertThat(verdict.get("site").asString()).isEqualTo("WHILE_SCANNING");
+        assertThat(verdict.get("site").asString()).isEqualTo("while-scanning");
         assertThat(verdict.get("advice").asString()).contains("crossings_time").contains("function");
     }
 
@@ -89,18 +89,20 @@ class SentApiTest {
         run(query, "select pg_sleep(0.3), 'kelp and wrack' as slower", Map.of());
         run(query, "select 1 as one from ports", Map.of());
         JsonNode found =
-                api.get("/api/sent?order=slow&search=KELP%20and%20wrack").json();
+                api.get("/api/v1/sent?order=slow&search=KELP%20and%20wrack").json();
         assertThat(found).hasSize(2);
         assertThat(found.get(0).get("text").asString()).contains("slower");
-        assertThat(api.get("/api/sent?search=kelp%20and&source=ferries").json()).isEmpty();
+        assertThat(api.get("/api/v1/sent?search=kelp%20and&source=ferries").json())
+                .isEmpty();
     }
 
     @Test
     void plansAreInSentButOutOfTheWay() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("33")));
-        api.get("/api/sent/%d/proof".formatted(id));
-        assertThat(api.get("/api/sent?search=explain%20select&limit=5").json()).isEmpty();
-        assertThat(api.get("/api/sent?search=explain%20select&cause=evidence&limit=5")
+        api.get("/api/v1/sent/%d/proof".formatted(id));
+        assertThat(api.get("/api/v1/sent?search=explain%20select&limit=5").json())
+                .isEmpty();
+        assertThat(api.get("/api/v1/sent?search=explain%20select&cause=evidence&limit=5")
                         .json())
                 .isNotEmpty();
     }
@@ -111,7 +113,7 @@ class SentApiTest {
         String query = query(source);
         Map<String, Object> choices = Map.of("since_day", values("2026-05-01"), "least_delay", values("30"));
         Api.Answer answer = api.runDraft(query, BY_DAY, choices);
-        String text = api.get("/api/sent/%d/text"
+        String text = api.get("/api/v1/sent/%d/text"
                         .formatted(answer.json().get("sentId").asLong()))
                 .json()
                 .get("text")
@@ -127,14 +129,14 @@ class SentApiTest {
         long few = run(query, BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("20")));
         long more = run(query, BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("10")));
         JsonNode compared =
-                api.get("/api/sent/%d/differences/%d".formatted(few, more)).json();
+                api.get("/api/v1/sent/%d/differences/%d".formatted(few, more)).json();
         assertThat(compared.get("sameText").asBoolean()).isTrue();
         assertThat(compared.get("second").get("rows").asLong())
                 .isGreaterThan(compared.get("first").get("rows").asLong());
         assertThat(compared.get("firstDifference").asLong()).isPositive();
         assertThat(compared.get("first").get("totals").has("delay_min")).isTrue();
         JsonNode same =
-                api.get("/api/sent/%d/differences/%d".formatted(few, few)).json();
+                api.get("/api/v1/sent/%d/differences/%d".formatted(few, few)).json();
         assertThat(same.get("firstDifference").asLong()).isZero();
         assertThat(same.get("sameRows").asBoolean()).isTrue();
         assertThat(compared.get("sameRows").asBoolean()).isFalse();
@@ -147,7 +149,7 @@ class SentApiTest {
         long up = run(query, ports, Map.of());
         long down = run(query, ports + " desc", Map.of());
         JsonNode compared =
-                api.get("/api/sent/%d/differences/%d".formatted(up, down)).json();
+                api.get("/api/v1/sent/%d/differences/%d".formatted(up, down)).json();
         assertThat(compared.get("firstDifference").asLong()).isEqualTo(1);
         assertThat(compared.get("sameRows").asBoolean()).isTrue();
     }
@@ -158,14 +160,14 @@ class SentApiTest {
         String text = "select crossing_id from crossings where crossing_id = :member_number";
         long id = run(query("harbour"), text, Map.of("member_number", values("31337")));
         assertThat(line(id).toString()).doesNotContain("31337");
-        assertThat(api.get("/api/sent/%d/text".formatted(id)).json().toString())
+        assertThat(api.get("/api/v1/sent/%d/text".formatted(id)).json().toString())
                 .contains(":member_number")
                 .doesNotContain("31337");
-        JsonNode proof = api.get("/api/sent/%d/proof".formatted(id)).json();
-        assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("BY_INDEX");
+        JsonNode proof = api.get("/api/v1/sent/%d/proof".formatted(id)).json();
+        assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("by-index");
         assertThat(proof.toString()).doesNotContain("31337");
-        assertThat(api.get("/api/sent?search=31337").json())
-                .isEqualTo(api.get("/api/sent?search=31337%20none").json());
+        assertThat(api.get("/api/v1/sent?search=31337").json())
+                .isEqualTo(api.get("/api/v1/sent?search=31337%20none").json());
     }
 
     @Test
@@ -173,22 +175,23 @@ class SentApiTest {
         parameter("member_word", "text", true);
         String text = "select cast(:member_word as integer) as number from ports";
         api.runDraft(query("harbour"), text, Map.of("member_word", values("sea-urchin")));
-        JsonNode failed = api.get("/api/sent?order=failed&search=member_word&limit=1")
+        JsonNode failed = api.get("/api/v1/sent?order=failed&search=member_word&limit=1")
                 .json()
                 .get(0);
         assertThat(failed.get("outcome").asString()).isEqualTo("failed");
         assertThat(failed.toString()).contains("•••").doesNotContain("sea-urchin");
-        JsonNode proof = api.get("/api/sent/%d/proof".formatted(failed.get("id").asLong()))
+        JsonNode proof = api.get(
+                        "/api/v1/sent/%d/proof".formatted(failed.get("id").asLong()))
                 .json();
         assertThat(proof.get("reason").asString()).isNotEmpty().doesNotContain("sea-urchin");
-        assertThat(api.get("/api/sent?cause=evidence&limit=200").json().toString())
+        assertThat(api.get("/api/v1/sent?cause=evidence&limit=200").json().toString())
                 .doesNotContain("sea-urchin");
     }
 
     @Test
     void aStatementThatIsNotThereIsSaid() {
-        assertThat(api.get("/api/sent/999999999/proof").status()).isEqualTo(404);
-        assertThat(List.of(api.get("/api/sent/999999999/differences/1").status()))
+        assertThat(api.get("/api/v1/sent/999999999/proof").status()).isEqualTo(404);
+        assertThat(List.of(api.get("/api/v1/sent/999999999/differences/1").status()))
                 .containsExactly(404);
     }
 }

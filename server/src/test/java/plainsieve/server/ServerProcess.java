@@ -17,7 +17,7 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
         ServerProcess server = begun(folder, port, log, settings);
         for (int i = 0; i < 1_200; i++) {
             try {
-                server.api().get("/api/reports");
+                server.api().get("/api/v1/reports");
                 return server;
             } catch (IllegalStateException e) {
                 TimeUnit.MILLISECONDS.sleep(100);

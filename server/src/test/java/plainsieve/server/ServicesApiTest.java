@@ -52,10 +52,10 @@ class ServicesApiTest {
                 Map.of("name", "since", "type", "date"),
                 Map.of("name", "water", "type", "text", "multiple", true),
                 Map.of("name", "height", "type", "decimal"))) {
-            assertThat(API.post("/api/parameters", parameter).status()).isBetween(200, 204);
+            assertThat(API.post("/api/v1/parameters", parameter).status()).isBetween(200, 204);
         }
-        API.post("/api/queries", Map.of("name", "Gauges", "sourceId", "gauges", "text", TIDES));
-        API.post("/api/queries", Map.of("name", "Prices", "sourceId", "prices", "text", "select 1"));
+        API.post("/api/v1/queries", Map.of("name", "Gauges", "sourceId", "gauges", "text", TIDES));
+        API.post("/api/v1/queries", Map.of("name", "Prices", "sourceId", "prices", "text", "select 1"));
     }
 
     @AfterAll
@@ -72,7 +72,7 @@ class ServicesApiTest {
     }
 
     private static void add(Map<String, Object> source) {
-        assertThat(API.post("/api/sources", source).status()).isEqualTo(201);
+        assertThat(API.post("/api/v1/sources", source).status()).isEqualTo(201);
     }
 
     private static Map<String, Object> choices() {
@@ -93,10 +93,10 @@ class ServicesApiTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(begun.get("text").asString()).startsWith("get /ports/?/tides?from=?&kind=?\nrows at");
-        JsonNode sent = API.get("/api/sent/" + begun.get("sentId").asLong()).json();
+        JsonNode sent = API.get("/api/v1/sent/" + begun.get("sentId").asLong()).json();
         assertThat(sent.get("localRows").asLong()).isEqualTo(2);
         assertThat(sent.toString()).doesNotContain(TideService.KEY);
-        assertThat(API.get("/api/sent/" + begun.get("sentId").asLong() + "/text")
+        assertThat(API.get("/api/v1/sent/" + begun.get("sentId").asLong() + "/text")
                         .json()
                         .get("text")
                         .asString())
@@ -114,24 +114,25 @@ class ServicesApiTest {
                 .orElseThrow()
                 .get("sentId")
                 .asLong();
-        JsonNode proof = API.get("/api/sent/" + id + "/proof").json();
+        JsonNode proof = API.get("/api/v1/sent/" + id + "/proof").json();
         assertThat(proof.get("placements"))
                 .extracting(ran1 -> ran1.get("parameter").asString() + " "
                         + ran1.get("site").asString())
-                .containsExactlyInAnyOrder("gauge AT_SERVICE", "since AT_SERVICE", "water AT_SERVICE", "height HERE");
+                .containsExactlyInAnyOrder("gauge at-service", "since at-service", "water at-service", "height here");
     }
 
     @Test
     void theAddressIsShownBeforeAnythingIsSent() {
         int before = tides.asked();
-        JsonNode address = API.post("/api/queries/gauges/request/address", Map.of("text", TIDES, "choices", choices()))
+        JsonNode address = API.post(
+                        "/api/v1/queries/gauges/request/address", Map.of("text", TIDES, "choices", choices()))
                 .json();
         assertThat(address.get("base").asString()).isEqualTo(tides.address());
         assertThat(address.get("text").asString()).isEqualTo("get /ports/?/tides?from=?&kind=?\n");
         assertThat(address.get("values")).hasSize(3);
         assertThat(tides.asked()).isEqualTo(before);
         JsonNode wrong = API.post(
-                        "/api/queries/gauges/request/address",
+                        "/api/v1/queries/gauges/request/address",
                         Map.of("text", "request 1\nget tides", "choices", Map.of()))
                 .json();
         assertThat(wrong.get("problem").asString()).contains("not a path below");
@@ -140,7 +141,7 @@ class ServicesApiTest {
     @Test
     void anAnswerIsLookedAtAsItComes() {
         JsonNode look = API.post(
-                        "/api/queries/gauges/request/preview",
+                        "/api/v1/queries/gauges/request/preview",
                         Map.of("text", "request 1\nget /ports/Ardlow/tides", "choices", Map.of()))
                 .json();
         assertThat(look.get("status").asInt()).isEqualTo(200);
@@ -152,7 +153,7 @@ class ServicesApiTest {
                 .isEmpty();
         assertThat(look.get("problem").asString()).contains("has no array of rows");
         JsonNode missing = API.post(
-                        "/api/queries/gauges/request/preview",
+                        "/api/v1/queries/gauges/request/preview",
                         Map.of("text", "request 1\nget /nothing", "choices", Map.of()))
                 .json();
         assertThat(missing.get("status").asInt()).isEqualTo(404);
@@ -161,11 +162,12 @@ class ServicesApiTest {
     @Test
     void aRequestThatCannotBeReadIsToldAtItsPlace() {
         JsonNode check = API.post(
-                        "/api/queries/gauges/check",
+                        "/api/v1/queries/gauges/check",
                         Map.of("text", "request 1\nget /t?x=:gauge&y=:missing\nrows in data\nthen\nselect 1"))
                 .json();
         assertThat(check.get("problems").get(0).get("line").asInt()).isEqualTo(3);
-        JsonNode known = API.post("/api/queries/gauges/check", Map.of("text", "request 1\nget /t?x=:gauge&y=:missing"))
+        JsonNode known = API.post(
+                        "/api/v1/queries/gauges/check", Map.of("text", "request 1\nget /t?x=:gauge&y=:missing"))
                 .json();
         assertThat(known.get("marks")).hasSize(2);
         assertThat(known.get("problems").get(0).get("message").asString()).contains(":missing");
@@ -182,10 +184,10 @@ class ServicesApiTest {
 
     @Test
     void eachKindOfSourceIsAskedInItsOwnWay() {
-        JsonNode sql = API.post("/api/queries/gauges/check", Map.of("text", "select 1"))
+        JsonNode sql = API.post("/api/v1/queries/gauges/check", Map.of("text", "select 1"))
                 .json();
         assertThat(sql.get("problems").get(0).get("message").asString()).contains("takes requests, not SQL");
-        JsonNode request = API.post("/api/queries/prices/check", Map.of("text", "request 1\nget /"))
+        JsonNode request = API.post("/api/v1/queries/prices/check", Map.of("text", "request 1\nget /"))
                 .json();
         assertThat(request.get("problems").get(0).get("message").asString()).contains("takes SQL or steps");
         Api.Answer routes = API.runDraft("prices", "steps 1\nfrom Routes\nfirst 2 rows", Map.of());
@@ -195,9 +197,9 @@ class ServicesApiTest {
     @Test
     void hostsThatNobodyAllowedAreNotAsked() {
         Api.Answer tried = API.post(
-                "/api/sources/test", service("elsewhere", "web", "http://localhost:" + tides.port(), "none", ""));
+                "/api/v1/sources/test", service("elsewhere", "web", "http://localhost:" + tides.port(), "none", ""));
         assertThat(tried.failure()).contains("is not allowed");
-        assertThat(API.post("/api/sources/test", service("x", "web", "ftp://127.0.0.1", "none", ""))
+        assertThat(API.post("/api/v1/sources/test", service("x", "web", "ftp://127.0.0.1", "none", ""))
                         .failure())
                 .contains("Invalid service address");
     }
@@ -205,23 +207,23 @@ class ServicesApiTest {
     @Test
     void aWrongSecretIsToldAndNeverShown() {
         Api.Answer tried =
-                API.post("/api/sources/test", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
+                API.post("/api/v1/sources/test", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
         assertThat(tried.failure()).contains("rejected the authentication (401)");
         assertThat(tried.json().toString()).doesNotContain("not-the-secret");
-        assertThat(API.get("/api/sources").json().toString()).doesNotContain(TideService.KEY);
+        assertThat(API.get("/api/v1/sources").json().toString()).doesNotContain(TideService.KEY);
     }
 
     @Test
     void aSecretIsLentToItsOwnAddressAlone() {
-        assertThat(API.post("/api/sources/test", service("gauges", "web", tides.address(), KEY_IN_HEADER, ""))
+        assertThat(API.post("/api/v1/sources/test", service("gauges", "web", tides.address(), KEY_IN_HEADER, ""))
                         .json()
                         .get("version")
                         .asString())
                 .isEqualTo("Tides of Hethra Sound");
-        assertThat(API.post("/api/sources/test", service("gauges", "web", fares.address(), KEY_IN_HEADER, ""))
+        assertThat(API.post("/api/v1/sources/test", service("gauges", "web", fares.address(), KEY_IN_HEADER, ""))
                         .status())
                 .isEqualTo(200);
-        assertThat(API.post("/api/sources/test", service("gauges", "web", tides.address(), "header X-Other", ""))
+        assertThat(API.post("/api/v1/sources/test", service("gauges", "web", tides.address(), "header X-Other", ""))
                         .failure())
                 .contains("401");
     }
@@ -231,7 +233,7 @@ class ServicesApiTest {
         HttpResponse<byte[]> exported = HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(
-                                        URI.create(RunningServer.get().address() + "/api/projects/home/project.zip"))
+                                        URI.create(RunningServer.get().address() + "/api/v1/projects/home/project.zip"))
                                 .build(),
                         HttpResponse.BodyHandlers.ofByteArray());
         Map<String, String> files = new HashMap<>();
@@ -249,7 +251,7 @@ class ServicesApiTest {
     @Test
     void aListOfAColumnComesFromAnODataService() {
         API.post(
-                "/api/parameters",
+                "/api/v1/parameters",
                 Map.of(
                         "name",
                         "traveler",

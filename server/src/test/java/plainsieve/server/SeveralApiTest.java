@@ -38,9 +38,9 @@ class SeveralApiTest {
 
     @BeforeAll
     static void addQueries() {
-        API.post("/api/queries", Map.of("name", "Of several", "sourceId", "harbour", "text", WEATHER));
+        API.post("/api/v1/queries", Map.of("name", "Of several", "sourceId", "harbour", "text", WEATHER));
         API.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of(
                         "name",
                         "Names there",
@@ -49,7 +49,7 @@ class SeveralApiTest {
                         "text",
                         "select port_id, name as called from ports where island = :island"));
         API.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of(
                         "name",
                         "Slow there",
@@ -75,7 +75,7 @@ class SeveralApiTest {
     }
 
     private static void decide(String from, String to, String decision) {
-        assertThat(API.send("PUT", "/api/transfer-policies", Map.of("from", from, "to", to, "decision", decision))
+        assertThat(API.send("PUT", "/api/v1/transfer-policies", Map.of("from", from, "to", to, "decision", decision))
                         .status())
                 .isEqualTo(204);
     }
@@ -88,7 +88,7 @@ class SeveralApiTest {
     }
 
     private static List<String> sentSince(long id) {
-        JsonNode lines = API.get("/api/sent").json();
+        JsonNode lines = API.get("/api/v1/sent").json();
         JsonNode all = lines.isArray() ? lines : lines.get("lines");
         return StreamSupport.stream(all.spliterator(), false)
                 .filter(line -> line.get("id").asLong() > id)
@@ -124,17 +124,17 @@ class SeveralApiTest {
     @Test
     void itIsToldWhereEachChoiceRanAndWhatWasFetched() {
         Api.Answer ran = API.runDraft("of-several", WEATHER + "\nwhere worst >= :wind_least", choices());
-        JsonNode proof = API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/proof")
+        JsonNode proof = API.get("/api/v1/sent/" + begun(ran).get("sentId").asLong() + "/proof")
                 .json();
         assertThat(proof.get("placements"))
                 .extracting(one ->
                         one.get("parameter").asString() + " " + one.get("site").asString())
-                .contains("port WHILE_SCANNING", "weather_file LEFT_OUT", "wind_least HERE");
+                .contains("port while-scanning", "weather_file left-out", "wind_least here");
         assertThat(proof.get("fetched"))
                 .extracting(one -> one.get("part").asString())
                 .anyMatch(words -> words.startsWith("Weather at the ports of office: "))
                 .anyMatch(words -> words.startsWith("rows_at_harbour of harbour: "));
-        assertThat(API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/text")
+        assertThat(API.get("/api/v1/sent/" + begun(ran).get("sentId").asLong() + "/text")
                         .json()
                         .get("text")
                         .asString())
@@ -144,7 +144,7 @@ class SeveralApiTest {
     @Test
     void theStepsTellWhereSourcesComeTogetherAndWhatWouldTravel() {
         decide("harbour", "office", "refused");
-        JsonNode several = API.post("/api/queries/of-several/steps/analysis", Map.of("text", WEATHER))
+        JsonNode several = API.post("/api/v1/queries/of-several/steps/analysis", Map.of("text", WEATHER))
                 .json()
                 .get("federation");
         assertThat(several.get("step").asInt()).isEqualTo(4);
@@ -155,7 +155,7 @@ class SeveralApiTest {
                         + travel.get("decision").asString())
                 .containsExactlyInAnyOrder(
                         "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
-        JsonNode one = API.post("/api/queries/of-several/steps/analysis", Map.of("text", "steps 1\nfrom crossings"))
+        JsonNode one = API.post("/api/v1/queries/of-several/steps/analysis", Map.of("text", "steps 1\nfrom crossings"))
                 .json()
                 .get("federation");
         assertThat(one.get("step").asInt()).isEqualTo(-1);
@@ -168,7 +168,7 @@ class SeveralApiTest {
         Api.Answer ran = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         assertThat(ran.rows()).as(ran.failure()).hasSize(14);
         JsonNode offered = API.post(
-                        "/api/queries/of-several/steps/completions",
+                        "/api/v1/queries/of-several/steps/completions",
                         Map.of("text", text, "afterStep", 1, "line", "union all query 'Na", "choices", Map.of()))
                 .json();
         assertThat(offered)
@@ -180,7 +180,7 @@ class SeveralApiTest {
     @Test
     void aParameterIsProposedByTheColumnOfTheSourceThatIsAsked() {
         JsonNode proposal = API.post(
-                        "/api/queries/of-several/proposal",
+                        "/api/v1/queries/of-several/proposal",
                         Map.of(
                                 "text",
                                 "steps 1\nfrom crossings\nwhere departed_at is after :since and delay_min = :late\nkeep rows with a match in query 'Names there' on port_id",
@@ -194,14 +194,14 @@ class SeveralApiTest {
     /** A condition here goes to the source as well; what is private stays so on that way. */
     @Test
     void aPrivateChoiceIsWrittenDownForNoSide() {
-        API.post("/api/parameters", Map.of("name", "whispered", "type", "text", "private", true));
+        API.post("/api/v1/parameters", Map.of("name", "whispered", "type", "text", "private", true));
         String text =
                 "steps 1\nfrom ports\nkeep rows with a match in query 'Names there' on port_id\nwhere name = :whispered";
         Api.Answer ran = API.runDraft(
                 "of-several", text, Map.of("island", Api.blank(), "whispered", Api.values("Saint Orla's Landing")));
         assertThat(ran.rows()).as(ran.failure()).hasSize(1);
         List<JsonNode> sent = new ArrayList<>();
-        API.get("/api/sent?query=of-several").json().forEach(sent::add);
+        API.get("/api/v1/sent?query=of-several").json().forEach(sent::add);
         long id = begun(ran).get("sentId").asLong();
         List<JsonNode> ofThisRun =
                 sent.stream().filter(line -> line.get("id").asLong() >= id).toList();
@@ -254,10 +254,10 @@ class SeveralApiTest {
         String text = "steps 1\nfrom ports\nkeep rows with a match in query 'slow-there' on port_id";
         long start = System.nanoTime();
         CompletableFuture<Api.Answer> run = CompletableFuture.supplyAsync(() -> API.post(
-                "/api/queries/names-there/run",
+                "/api/v1/queries/names-there/run",
                 Map.of("runId", "slow-several", "text", text, "choices", Map.of("island", Api.blank()))));
         Thread.sleep(5_000);
-        API.post("/api/runs/slow-several/stop", Map.of());
+        API.post("/api/v1/runs/slow-several/stop", Map.of());
         Api.Answer ran = run.get();
         assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(12));
         assertThat(ran.failure()).contains("stopped");
@@ -274,13 +274,13 @@ class SeveralApiTest {
         assertThat(yaml).containsPattern("from: \"?harbour\"?\\s+to: \"?office\"?\\s+allowed: false");
         assertThat(API.send(
                                 "PUT",
-                                "/api/transfer-policies",
+                                "/api/v1/transfer-policies",
                                 Map.of("from", "no such source", "to", "office", "decision", "allowed"))
                         .status())
                 .isEqualTo(404);
         assertThat(API.send(
                                 "PUT",
-                                "/api/transfer-policies",
+                                "/api/v1/transfer-policies",
                                 Map.of("from", "office", "to", "office", "decision", "perhaps"))
                         .status())
                 .isEqualTo(422);
@@ -288,7 +288,7 @@ class SeveralApiTest {
 
     private static byte[] file(String wanted) throws IOException, InterruptedException {
         HttpRequest exported = HttpRequest.newBuilder(
-                        URI.create(RunningServer.get().address() + "/api/projects/home/project.zip"))
+                        URI.create(RunningServer.get().address() + "/api/v1/projects/home/project.zip"))
                 .build();
         byte[] zip = HttpClient.newHttpClient()
                 .send(exported, HttpResponse.BodyHandlers.ofByteArray())

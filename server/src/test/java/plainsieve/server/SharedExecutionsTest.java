@@ -51,7 +51,7 @@ class SharedExecutionsTest {
     }
 
     private List<String> outcomes() {
-        return api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
+        return api.get("/api/v1/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
     }
 
     private void untilItRuns() throws InterruptedException {
@@ -88,7 +88,7 @@ class SharedExecutionsTest {
         while (!outcomes().contains("shared")) {
             TimeUnit.MILLISECONDS.sleep(20);
         }
-        api.post("/api/runs/" + first + "/stop", "");
+        api.post("/api/v1/runs/" + first + "/stop", "");
         assertThat(mine.join().failure()).contains("stopped");
         assertThat(theirs.join().last().get("event").asString()).isEqualTo("done");
         assertThat(outcomes()).containsExactlyInAnyOrder("done", "shared");
@@ -103,7 +103,7 @@ class SharedExecutionsTest {
         while (!outcomes().contains("shared")) {
             TimeUnit.MILLISECONDS.sleep(20);
         }
-        runs.forEach(run -> api.post("/api/runs/" + run + "/stop", ""));
+        runs.forEach(run -> api.post("/api/v1/runs/" + run + "/stop", ""));
         answers.forEach(answer -> assertThat(answer.join().failure()).contains("stopped"));
         assertThat(outcomes()).containsExactlyInAnyOrder("stopped", "shared");
     }
@@ -115,7 +115,7 @@ class SharedExecutionsTest {
                 .toList();
         tries.forEach(
                 one -> assertThat(one.join().last().get("event").asString()).isEqualTo("done"));
-        assertThat(api.get("/api/sent?cause=bench&query=" + query).json().findValuesAsString("outcome"))
+        assertThat(api.get("/api/v1/sent?cause=bench&query=" + query).json().findValuesAsString("outcome"))
                 .containsExactly("done", "done");
     }
 

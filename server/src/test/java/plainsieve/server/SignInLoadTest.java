@@ -41,7 +41,7 @@ class SignInLoadTest {
     }
 
     private static Api.Answer signIn(Api api, String name, String password) {
-        return api.post("/api/sign-in", Map.of("name", name, "password", password));
+        return api.post("/api/v1/sign-in", Map.of("name", name, "password", password));
     }
 
     @Test
@@ -50,7 +50,7 @@ class SignInLoadTest {
         List<CompletableFuture<HttpResponse<String>>> all = new ArrayList<>();
         for (int i = 0; i < 300; i++) {
             all.add(client.sendAsync(
-                    HttpRequest.newBuilder(URI.create(server.address() + "/api/sign-in"))
+                    HttpRequest.newBuilder(URI.create(server.address() + "/api/v1/sign-in"))
                             .header("Content-Type", "application/json")
                             .POST(HttpRequest.BodyPublishers.ofString(
                                     "{\"name\": \"who%d\", \"password\": \"some words or other\"}".formatted(i)))
@@ -61,7 +61,7 @@ class SignInLoadTest {
         Duration slowest = Duration.ZERO;
         while (all.stream().anyMatch(one -> !one.isDone())) {
             long start = System.nanoTime();
-            assertThat(other.get("/api/health").status()).isEqualTo(200);
+            assertThat(other.get("/api/v1/health").status()).isEqualTo(200);
             Duration took = Duration.ofNanos(System.nanoTime() - start);
             slowest = took.compareTo(slowest) > 0 ? took : slowest;
             Thread.sleep(50);
@@ -89,7 +89,7 @@ class SignInLoadTest {
         person("owner");
         Api known = server.api();
         assertThat(signIn(known, "owner", PASSWORD).status()).isEqualTo(204);
-        known.post("/api/sign-out", Map.of());
+        known.post("/api/v1/sign-out", Map.of());
         Api guessing = server.api();
         for (int i = 0; i < 8; i++) {
             signIn(guessing, "owner", "wrong words " + i);
@@ -122,9 +122,10 @@ class SignInLoadTest {
         Api api = server.api();
         assertThat(signIn(api, "changing", PASSWORD).status()).isEqualTo(204);
         for (int i = 0; i < 6; i++) {
-            api.send("PUT", "/api/me/password", Map.of("before", "wrong words " + i, "password", "other words here"));
+            api.send(
+                    "PUT", "/api/v1/me/password", Map.of("before", "wrong words " + i, "password", "other words here"));
         }
-        assertThat(api.send("PUT", "/api/me/password", Map.of("before", PASSWORD, "password", "other words here"))
+        assertThat(api.send("PUT", "/api/v1/me/password", Map.of("before", PASSWORD, "password", "other words here"))
                         .failure())
                 .startsWith("Too many failed sign-ins.");
     }

@@ -44,25 +44,26 @@ class SignInTest {
 
     private static Api byLink(String secret, int expected) {
         Api api = server.api();
-        assertThat(api.post("/api/sign-in/link", Map.of("secret", secret)).status())
+        assertThat(api.post("/api/v1/sign-in/link", Map.of("secret", secret)).status())
                 .isEqualTo(expected);
         return api;
     }
 
     private static Api.Answer byPassword(Api api, String name, String password) {
-        return api.post("/api/sign-in", Map.of("name", name, "password", password));
+        return api.post("/api/v1/sign-in", Map.of("name", name, "password", password));
     }
 
     @Test
     void nothingIsShownToWhoIsNotSignedIn() {
         Api stranger = server.api();
-        assertThat(stranger.get("/api/health").status()).isEqualTo(200);
-        assertThat(stranger.get("/api/me").json().get("signedIn").asBoolean()).isFalse();
-        Api.Answer refused = stranger.get("/api/projects");
+        assertThat(stranger.get("/api/v1/health").status()).isEqualTo(200);
+        assertThat(stranger.get("/api/v1/me").json().get("signedIn").asBoolean())
+                .isFalse();
+        Api.Answer refused = stranger.get("/api/v1/projects");
         assertThat(refused.status()).isEqualTo(401);
         assertThat(refused.json().get("advice").asString()).contains("Sign in");
-        assertThat(stranger.get("/api/reports").status()).isEqualTo(401);
-        assertThat(stranger.get("/api/projects/no-such/reports").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/v1/reports").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/v1/projects/no-such/reports").status()).isEqualTo(401);
     }
 
     @Test
@@ -70,16 +71,17 @@ class SignInTest {
         String id = added("rona");
         String secret = link(id);
         Api first = byLink(secret, 200);
-        assertThat(first.get("/api/reports").status()).isEqualTo(200);
+        assertThat(first.get("/api/v1/reports").status()).isEqualTo(200);
         byLink(secret, 422);
-        assertThat(first.send("PUT", "/api/me/password", Map.of("before", "", "password", PASSWORD))
+        assertThat(first.send("PUT", "/api/v1/me/password", Map.of("before", "", "password", PASSWORD))
                         .status())
                 .isEqualTo(204);
-        assertThat(first.get("/api/reports").status()).as("signed out by it").isEqualTo(401);
+        assertThat(first.get("/api/v1/reports").status()).as("signed out by it").isEqualTo(401);
         assertThat(byPassword(first, "RONA", PASSWORD).status()).isEqualTo(204);
-        assertThat(first.get("/api/me").json().get("hasPassword").asBoolean()).isTrue();
-        first.post("/api/sign-out", Map.of());
-        assertThat(first.get("/api/reports").status()).isEqualTo(401);
+        assertThat(first.get("/api/v1/me").json().get("hasPassword").asBoolean())
+                .isTrue();
+        first.post("/api/v1/sign-out", Map.of());
+        assertThat(first.get("/api/v1/reports").status()).isEqualTo(401);
     }
 
     @Test
@@ -88,8 +90,8 @@ class SignInTest {
         Api one = byLink(link(id), 200);
         Api other = byLink(link(id), 200);
         String unused = link(id);
-        assertThat(one.post("/api/sign-out/everywhere", Map.of()).status()).isEqualTo(204);
-        assertThat(other.get("/api/reports").status()).isEqualTo(401);
+        assertThat(one.post("/api/v1/sign-out/everywhere", Map.of()).status()).isEqualTo(204);
+        assertThat(other.get("/api/v1/reports").status()).isEqualTo(401);
         byLink(unused, 422);
     }
 
@@ -100,7 +102,7 @@ class SignInTest {
         String later = link(id);
         server.part(Accounts.class).give(added("keeper"), "", Role.OPERATOR);
         server.part(Accounts.class).block(id, true);
-        assertThat(api.get("/api/reports").status()).isEqualTo(401);
+        assertThat(api.get("/api/v1/reports").status()).isEqualTo(401);
         byLink(later, 422);
     }
 
@@ -108,12 +110,12 @@ class SignInTest {
     @ValueSource(strings = {"short", "1234567890", "guessable-pim", "aaaaaaaaaaaa"})
     void aPasswordThatIsGuessedIsNotTaken(String password) {
         Api api = byLink(link(added("pim" + password.length() + password.charAt(0))), 200);
-        String name = api.get("/api/me").json().get("name").asString();
+        String name = api.get("/api/v1/me").json().get("name").asString();
         String tried = password.equals("guessable-pim") ? "guessable-" + name : password;
-        assertThat(api.send("PUT", "/api/me/password", Map.of("before", "", "password", tried))
+        assertThat(api.send("PUT", "/api/v1/me/password", Map.of("before", "", "password", tried))
                         .status())
                 .isEqualTo(422);
-        assertThat(api.get("/api/reports").status()).isEqualTo(200);
+        assertThat(api.get("/api/v1/reports").status()).isEqualTo(200);
     }
 
     @Test
@@ -135,7 +137,7 @@ class SignInTest {
     void aSecretThatWasNeverMadeSignsNobodyIn(String secret) {
         byLink(secret, 422);
         Api program = server.api().withKey("psieve_" + secret);
-        assertThat(program.get("/api/reports").status()).isEqualTo(401);
+        assertThat(program.get("/api/v1/reports").status()).isEqualTo(401);
     }
 
     @Test
@@ -144,23 +146,23 @@ class SignInTest {
         server.part(Accounts.class).give(id, "home", Role.AUTHOR);
         Api person = byLink(link(id), 200);
         Api.Answer made = person.post(
-                "/api/me/keys", Map.of("name", "nightly", "projectId", "home", "role", "VIEWER", "days", 30));
+                "/api/v1/me/keys", Map.of("name", "nightly", "projectId", "home", "role", "viewer", "days", 30));
         String secret = made.json().get("secret").asString();
         Api program = server.api().withKey(secret);
-        assertThat(program.get("/api/reports").status()).isEqualTo(200);
-        assertThat(program.get("/api/parameters").status()).isEqualTo(403);
-        assertThat(person.get("/api/parameters").status()).isEqualTo(200);
-        assertThat(program.get("/api/me/keys").status()).isEqualTo(422);
-        assertThat(person.get("/api/me/keys").json().get(0).get("usedAt").asString())
+        assertThat(program.get("/api/v1/reports").status()).isEqualTo(200);
+        assertThat(program.get("/api/v1/parameters").status()).isEqualTo(403);
+        assertThat(person.get("/api/v1/parameters").status()).isEqualTo(200);
+        assertThat(program.get("/api/v1/me/keys").status()).isEqualTo(422);
+        assertThat(person.get("/api/v1/me/keys").json().get(0).get("usedAt").asString())
                 .isNotEmpty();
-        assertThat(person.get("/api/me/keys").json().toString()).doesNotContain(secret);
+        assertThat(person.get("/api/v1/me/keys").json().toString()).doesNotContain(secret);
         String key = made.json().get("key").get("id").asString();
-        assertThat(person.send("DELETE", "/api/me/keys/" + key, "").status()).isEqualTo(204);
-        assertThat(program.get("/api/reports").status()).isEqualTo(401);
+        assertThat(person.send("DELETE", "/api/v1/me/keys/" + key, "").status()).isEqualTo(204);
+        assertThat(program.get("/api/v1/reports").status()).isEqualTo(401);
     }
 
     private static String usedAt(Api person) {
-        return person.get("/api/me/keys").json().get(0).get("usedAt").asString();
+        return person.get("/api/v1/me/keys").json().get(0).get("usedAt").asString();
     }
 
     @Test
@@ -169,20 +171,20 @@ class SignInTest {
         String id = accounts.add("last", "").id();
         accounts.give(id, "", Role.OPERATOR);
         Api operator = byLink(link(id), 200);
-        for (JsonNode person : operator.get("/api/people").json()) {
+        for (JsonNode person : operator.get("/api/v1/people").json()) {
             String other = person.get("id").asString();
             if (!other.equals(id)) {
-                operator.send("DELETE", "/api/people/" + other, "");
+                operator.send("DELETE", "/api/v1/people/" + other, "");
             }
         }
-        assertThat(operator.send("DELETE", "/api/people/" + id, "").status()).isEqualTo(422);
-        assertThat(operator.send("PUT", "/api/people/" + id + "/suspended", Map.of("suspended", true))
+        assertThat(operator.send("DELETE", "/api/v1/people/" + id, "").status()).isEqualTo(422);
+        assertThat(operator.send("PUT", "/api/v1/people/" + id + "/suspended", Map.of("suspended", true))
                         .status())
                 .isEqualTo(422);
-        assertThat(operator.send("PUT", "/api/people/" + id + "/role", Map.of("projectId", "", "role", "VIEWER"))
+        assertThat(operator.send("PUT", "/api/v1/people/" + id + "/role", Map.of("projectId", "", "role", "viewer"))
                         .status())
                 .isEqualTo(422);
-        assertThat(operator.get("/api/people").status()).isEqualTo(200);
-        assertThat(operator.get("/api/audit-log").json().toString()).contains("removed an account");
+        assertThat(operator.get("/api/v1/people").status()).isEqualTo(200);
+        assertThat(operator.get("/api/v1/audit-log").json().toString()).contains("removed an account");
     }
 }

@@ -17,7 +17,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Links to reports: for anyone who has them, or for those who are signed in; with an end, revoked, counted. */
 class SignedLinksTest {
-    private static final String LINKS = "/api/reports/held/signed-links";
+    private static final String LINKS = "/api/v1/reports/held/signed-links";
     private static final Map<String, Object> HETHRA = Map.of("island", Api.values("Hethra"));
 
     private static HeldServer server;
@@ -56,14 +56,14 @@ class SignedLinksTest {
         Map<String, Object> body = new HashMap<>(
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
         body.put("linkToken", link.token());
-        return who.post("/api/reports/held/views/rows/run", body);
+        return who.post("/api/v1/reports/held/views/rows/run", body);
     }
 
     @Test
     void anOpenLinkShowsTheReportWithItsFixedChoices() {
         Link link = made(HETHRA, true);
         Api stranger = stranger(link);
-        assertThat(stranger.get("/api/reports/held").status()).isEqualTo(200);
+        assertThat(stranger.get("/api/v1/reports/held").status()).isEqualTo(200);
         Api.Answer rows = rows(stranger, link, Map.of());
         assertThat(rows.rows())
                 .isNotEmpty()
@@ -75,7 +75,7 @@ class SignedLinksTest {
                 .isNotEmpty();
         assertThat(rows.lines().toString()).doesNotContain("select");
         assertThat(server.operator()
-                        .get("/api/sent")
+                        .get("/api/v1/sent")
                         .json()
                         .get(0)
                         .get("caller")
@@ -87,23 +87,25 @@ class SignedLinksTest {
     void aLinkOpensNothingElse() {
         Link link = made(HETHRA, true);
         Api stranger = stranger(link);
-        assertThat(stranger.get("/api/reports").json().findValuesAsString("id")).containsExactly("held");
-        assertThat(stranger.get("/api/reports/late-crossings").status()).isEqualTo(404);
+        assertThat(stranger.get("/api/v1/reports").json().findValuesAsString("id"))
+                .containsExactly("held");
+        assertThat(stranger.get("/api/v1/reports/late-crossings").status()).isEqualTo(404);
         assertThat(stranger.runView("late-crossings", "figures", Map.of()).status())
                 .isEqualTo(404);
-        assertThat(stranger.get("/api/parameters").status()).isEqualTo(403);
-        assertThat(stranger.get("/api/sent").status()).isEqualTo(403);
-        assertThat(stranger.get("/api/people").status()).isEqualTo(401);
-        assertThat(stranger.get("/api/projects").status()).isEqualTo(401);
-        assertThat(stranger.get("/api/projects/nowhere/reports/held").status()).isIn(401, 422);
+        assertThat(stranger.get("/api/v1/parameters").status()).isEqualTo(403);
+        assertThat(stranger.get("/api/v1/sent").status()).isEqualTo(403);
+        assertThat(stranger.get("/api/v1/people").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/v1/projects").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/v1/projects/nowhere/reports/held").status())
+                .isIn(401, 422);
         Map<String, Object> list = Map.of("choices", Map.of(), "reportId", "held");
-        assertThat(stranger.post("/api/parameters/held_port/values", list)
+        assertThat(stranger.post("/api/v1/parameters/held_port/values", list)
                         .lines()
                         .toString())
                 .contains("Ardlow")
                 .doesNotContain("Tarn Quay");
         assertThat(stranger.post(
-                                "/api/parameters/port/values",
+                                "/api/v1/parameters/port/values",
                                 Map.of("choices", Map.of(), "reportId", "late-crossings"))
                         .status())
                 .isEqualTo(404);
@@ -112,13 +114,14 @@ class SignedLinksTest {
     @Test
     void aReportThatIsRemovedTakesItsLinksAlongAndBringsThemBack() {
         Link link = made(HETHRA, true);
-        assertThat(author.send("DELETE", "/api/reports/held", Map.of()).status())
+        assertThat(author.send("DELETE", "/api/v1/reports/held", Map.of()).status())
                 .isEqualTo(204);
-        assertThat(stranger(link).get("/api/reports/held").status()).isNotEqualTo(200);
-        String removed = author.get("/api/removed").json().get(0).get("id").asString();
-        assertThat(author.post("/api/removed/" + removed + "/restore", Map.of()).status())
+        assertThat(stranger(link).get("/api/v1/reports/held").status()).isNotEqualTo(200);
+        String removed = author.get("/api/v1/removed").json().get(0).get("id").asString();
+        assertThat(author.post("/api/v1/removed/" + removed + "/restore", Map.of())
+                        .status())
                 .isLessThan(300);
-        assertThat(stranger(link).get("/api/reports/held").status()).isEqualTo(200);
+        assertThat(stranger(link).get("/api/v1/reports/held").status()).isEqualTo(200);
     }
 
     @Test
@@ -139,7 +142,7 @@ class SignedLinksTest {
     @Test
     void aLinkForThoseWhoAreSignedInIsNoAccess() {
         Link link = made(Map.of("held_port", Api.values("Tarn Quay")), false);
-        assertThat(stranger(link).get("/api/reports/held").status()).isEqualTo(401);
+        assertThat(stranger(link).get("/api/v1/reports/held").status()).isEqualTo(401);
         assertThat(rows(viewer, link, Map.of()).rows()).isNotEmpty();
         assertThat(rows(viewer, made(HETHRA, false), Map.of()).failure()).contains("You may not see “Hethra”");
     }
@@ -148,16 +151,16 @@ class SignedLinksTest {
     void aLinkThatWasTakenBackOrHasEndedOpensNothing() {
         Link link = made(HETHRA, true);
         assertThat(author.send("DELETE", LINKS + "/" + link.id(), "").status()).isEqualTo(204);
-        Api.Answer refused = stranger(link).get("/api/reports/held");
+        Api.Answer refused = stranger(link).get("/api/v1/reports/held");
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains("This link was revoked");
         assertThat(rows(viewer, link, Map.of()).failure()).contains("revoked");
 
         Link old = made(HETHRA, true);
         server.end(old.id());
-        assertThat(stranger(old).get("/api/reports/held").failure()).contains("This link has expired");
+        assertThat(stranger(old).get("/api/v1/reports/held").failure()).contains("This link has expired");
         JsonNode listed = author.get(LINKS).json();
-        assertThat(listed.findValuesAsString("status")).contains("TAKEN_BACK", "ENDED", "HOLDS");
+        assertThat(listed.findValuesAsString("status")).contains("revoked", "expired", "active");
     }
 
     @Test
@@ -165,21 +168,23 @@ class SignedLinksTest {
         Link link = made(HETHRA, true);
         Map<String, Object> order = Map.of(
                 "runId", UUID.randomUUID().toString(), "choices", Map.of(), "linkToken", link.token(), "format", "csv");
-        Api.Answer ordered = stranger(link).post("/api/reports/held/views/rows/downloads", order);
+        Api.Answer ordered = stranger(link).post("/api/v1/reports/held/views/rows/downloads", order);
         assertThat(ordered.status()).isEqualTo(201);
-        String file = "/api/projects/home/downloads/" + ordered.json().get("id").asString();
+        String file =
+                "/api/v1/projects/home/downloads/" + ordered.json().get("id").asString();
         assertThat(viewer.get(file).status()).isEqualTo(404);
         assertThat(server.stranger().get(file).status()).isEqualTo(401);
         String by = "?Signed-Link=" + URLEncoder.encode("held " + link.token(), StandardCharsets.UTF_8);
         assertThat(server.stranger().text(file + by)).contains("Hethra").doesNotContain("Tarn");
-        assertThat(viewer.get("/api/projects/home/reports/held" + by).status()).isEqualTo(200);
+        assertThat(viewer.get("/api/v1/projects/home/reports/held" + by).status())
+                .isEqualTo(200);
     }
 
     @Test
     void usesAreCounted() throws Exception {
         Link link = made(HETHRA, true);
-        stranger(link).get("/api/reports/held");
-        stranger(link).get("/api/reports/held");
+        stranger(link).get("/api/v1/reports/held");
+        stranger(link).get("/api/v1/reports/held");
         rows(stranger(link), link, Map.of());
         for (int i = 0; i < 100 && listed(link).get("uses").get("count").asInt() < 2; i++) {
             TimeUnit.MILLISECONDS.sleep(50);
@@ -218,18 +223,18 @@ class SignedLinksTest {
         for (String forged : new String[] {
             token.substring(0, token.length() - 1), token + "A", "x." + token.split("\\.")[1], ".", "a.b.c", "%"
         }) {
-            Api.Answer answer = stranger(new Link("", forged)).get("/api/reports/held");
+            Api.Answer answer = stranger(new Link("", forged)).get("/api/v1/reports/held");
             assertThat(answer.status()).as(forged).isEqualTo(422);
             assertThat(answer.failure()).contains("The signature of this link is invalid");
         }
         assertThat(server.stranger()
                         .saying("Signed-Link", "late-crossings " + token)
-                        .get("/api/reports/late-crossings")
+                        .get("/api/v1/reports/late-crossings")
                         .status())
                 .isEqualTo(422);
         assertThat(server.stranger()
                         .saying("Signed-Link", token)
-                        .get("/api/reports/held")
+                        .get("/api/v1/reports/held")
                         .status())
                 .isEqualTo(401);
     }

@@ -19,9 +19,9 @@ class SourceChoiceApiTest {
     static void addRegions() {
         addIslands("islands in the south");
         addIslands("islands in the north");
-        API.post("/api/parameters", Map.of("name", "chosen_isle", "type", "text"));
+        API.post("/api/v1/parameters", Map.of("name", "chosen_isle", "type", "text"));
         API.post(
-                "/api/parameters",
+                "/api/v1/parameters",
                 Map.of(
                         "name",
                         "chosen_region",
@@ -32,22 +32,22 @@ class SourceChoiceApiTest {
                                 entry("islands", "inner"),
                                 entry("islands in the south", "southern"),
                                 entry("ferries", "odd")))));
-        API.post("/api/parameters", Map.of("name", "chosen_text", "type", "text"));
-        API.post("/api/queries", Map.of("name", "Regional", "sourceId", "islands", "text", TEXT));
+        API.post("/api/v1/parameters", Map.of("name", "chosen_text", "type", "text"));
+        API.post("/api/v1/queries", Map.of("name", "Regional", "sourceId", "islands", "text", TEXT));
         assertThat(choose("regional", "chosen_region").status()).isEqualTo(200);
     }
 
     /** A second database of the same kind: the same server under another name. */
     private static void addIslands(String id) {
         int port = -1;
-        for (JsonNode source : API.get("/api/sources").json()) {
+        for (JsonNode source : API.get("/api/v1/sources").json()) {
             port = source.get("id").asString().equals("islands")
                     ? source.get("port").asInt()
                     : port;
         }
         Map<String, Object> source = new HashMap<>(Map.of("id", id, "kind", "mariadb", "host", "127.0.0.1"));
         source.putAll(Map.of("port", port, "database", "ferries", "user", "ferry_reader", "password", ""));
-        assertThat(API.post("/api/sources", source).status()).isEqualTo(201);
+        assertThat(API.post("/api/v1/sources", source).status()).isEqualTo(201);
     }
 
     private static Map<String, Object> typed(List<Map<String, String>> entries) {
@@ -59,8 +59,9 @@ class SourceChoiceApiTest {
     }
 
     private static Api.Answer choose(String query, String parameter) {
-        int version = API.get("/api/queries/" + query).json().get("version").asInt();
-        return API.send("PUT", "/api/queries/" + query + "/source", Map.of("parameter", parameter, "version", version));
+        int version = API.get("/api/v1/queries/" + query).json().get("version").asInt();
+        return API.send(
+                "PUT", "/api/v1/queries/" + query + "/source", Map.of("parameter", parameter, "version", version));
     }
 
     private static Api.Answer run(Object region) {
@@ -74,7 +75,7 @@ class SourceChoiceApiTest {
                 .orElseThrow()
                 .get("sentId")
                 .asLong();
-        return API.get("/api/sent/" + id).json().get("sourceId").asString();
+        return API.get("/api/v1/sent/" + id).json().get("sourceId").asString();
     }
 
     @Test
@@ -103,9 +104,9 @@ class SourceChoiceApiTest {
     void onlyWhatIsHeldToAListSaysIt() {
         assertThat(choose("regional", "chosen_text").status()).isEqualTo(422);
         assertThat(choose("regional", "missing").status()).isEqualTo(404);
-        API.post("/api/parameters", Map.of("name", "chosen_freely", "type", "name"));
+        API.post("/api/v1/parameters", Map.of("name", "chosen_freely", "type", "name"));
         assertThat(choose("regional", "chosen_freely").status()).isEqualTo(422);
-        assertThat(API.get("/api/queries/regional")
+        assertThat(API.get("/api/v1/queries/regional")
                         .json()
                         .get("source")
                         .get("sourceParameter")
@@ -116,7 +117,7 @@ class SourceChoiceApiTest {
     /** A parameter whose list has one source. */
     private static void nameOfTheIslands(String parameter) {
         API.post(
-                "/api/parameters",
+                "/api/v1/parameters",
                 Map.of("name", parameter, "type", "name", "list", typed(List.of(entry("islands", "inner")))));
     }
 
@@ -124,12 +125,12 @@ class SourceChoiceApiTest {
     @Test
     void aParameterThatIsHeldToNoListAnyMoreSaysNothing() {
         nameOfTheIslands("chosen_once");
-        API.post("/api/queries", Map.of("name", "Opened", "sourceId", "islands", "text", "select 1 as one"));
+        API.post("/api/v1/queries", Map.of("name", "Opened", "sourceId", "islands", "text", "select 1 as one"));
         assertThat(choose("opened", "chosen_once").status()).isEqualTo(200);
         ObjectNode parameter =
-                (ObjectNode) API.get("/api/parameters/chosen_once").json();
+                (ObjectNode) API.get("/api/v1/parameters/chosen_once").json();
         parameter.putObject("list").put("kind", "any");
-        assertThat(API.send("PUT", "/api/parameters/chosen_once", parameter.toString())
+        assertThat(API.send("PUT", "/api/v1/parameters/chosen_once", parameter.toString())
                         .status())
                 .isEqualTo(200);
         Api.Answer ran =
@@ -141,11 +142,11 @@ class SourceChoiceApiTest {
     @Test
     void theBenchAndTheGraphKnowTheParameter() {
         JsonNode check =
-                API.post("/api/queries/regional/check", Map.of("text", TEXT)).json();
+                API.post("/api/v1/queries/regional/check", Map.of("text", TEXT)).json();
         assertThat(check.get("parameters").toString()).isEqualTo("[\"chosen_region\",\"chosen_isle\"]");
-        assertThat(API.send("DELETE", "/api/parameters/chosen_region", "").status())
+        assertThat(API.send("DELETE", "/api/v1/parameters/chosen_region", "").status())
                 .isEqualTo(409);
-        JsonNode source = API.get("/api/queries/regional").json().get("source");
+        JsonNode source = API.get("/api/v1/queries/regional").json().get("source");
         assertThat(source.get("sources").toString())
                 .contains("islands", "islands in the south")
                 .doesNotContain("harbour");
@@ -154,15 +155,15 @@ class SourceChoiceApiTest {
     @Test
     void aListFollowsTheSourceThatWasChosen() {
         API.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of("name", "Regional names", "sourceId", "islands", "text", "select name from ports"));
         choose("regional-names", "chosen_region");
         API.post(
-                "/api/parameters",
+                "/api/v1/parameters",
                 Map.of("name", "chosen_port", "type", "text", "list", ParameterTests.listOf("regional-names")));
         Api.Answer values = API.listValues("chosen_port", Map.of("chosen_region", Api.values("islands in the south")));
         assertThat(values.json().toString()).contains("Ardlow");
-        JsonNode sent = API.get("/api/sent?query=regional-names").json();
+        JsonNode sent = API.get("/api/v1/sent?query=regional-names").json();
         assertThat(sent.get(0).get("sourceId").asString()).isEqualTo("islands in the south");
     }
 
@@ -179,7 +180,7 @@ class SourceChoiceApiTest {
                 Map.of("chosen_region", Api.values("islands")));
         assertThat(taken.failure()).contains("is chosen");
         JsonNode reading = API.post(
-                        "/api/queries/late-crossings/steps/analysis",
+                        "/api/v1/queries/late-crossings/steps/analysis",
                         Map.of("text", "steps 1\nfrom ports\nkeep rows with a match in query 'regional' on name"))
                 .json();
         assertThat(reading.get("steps").get(1).get("problem").asString()).contains("is chosen");
@@ -188,12 +189,12 @@ class SourceChoiceApiTest {
     @Test
     void renamingTheParameterRenamesItHereToo() {
         nameOfTheIslands("chosen_to");
-        API.post("/api/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
+        API.post("/api/v1/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
         choose("elsewhere", "chosen_to");
-        assertThat(API.send("POST", "/api/parameters/chosen_to/name", Map.of("name", "chosen_from"))
+        assertThat(API.send("PUT", "/api/v1/parameters/chosen_to/name", Map.of("name", "chosen_from"))
                         .status())
                 .isLessThan(300);
-        assertThat(API.get("/api/queries/elsewhere")
+        assertThat(API.get("/api/v1/queries/elsewhere")
                         .json()
                         .get("source")
                         .get("sourceParameter")

@@ -26,13 +26,13 @@ class SourcesApiTest {
     void aDatabaseThatIsDownIsNamedAndFoundWhenItIsBack() throws Exception {
         EmbeddedPostgres first = EmbeddedPostgres.start();
         int port = first.getPort();
-        api.post("/api/sources", postgres("outer islands", port));
-        api.post("/api/queries", Map.of("name", "Outer", "sourceId", "outer islands", "text", "select 1"));
+        api.post("/api/v1/sources", postgres("outer islands", port));
+        api.post("/api/v1/queries", Map.of("name", "Outer", "sourceId", "outer islands", "text", "select 1"));
         assertThat(api.runDraft("outer", "select 1", Map.of()).rows()).hasSize(1);
         first.close();
         Api.Answer down = api.runDraft("outer", "select 1", Map.of());
         assertThat(down.failure()).contains("outer islands", "localhost:" + port, "cannot be reached");
-        assertThat(api.get("/api/sources/outer%20islands/health")
+        assertThat(api.get("/api/v1/sources/outer%20islands/health")
                         .json()
                         .get("reachable")
                         .asBoolean())
@@ -45,16 +45,17 @@ class SourcesApiTest {
 
     @Test
     void aPasswordGoesInAndNeverComesOut() {
-        api.post("/api/sources", postgres("secretive", 5999));
-        JsonNode all = api.get("/api/sources").json();
+        api.post("/api/v1/sources", postgres("secretive", 5999));
+        JsonNode all = api.get("/api/v1/sources").json();
         assertThat(all.toString()).contains("secretive").doesNotContain("s3cret-words");
-        assertThat(api.get("/api/sources/secretive/health").json().toString()).doesNotContain("s3cret-words");
+        assertThat(api.get("/api/v1/sources/secretive/health").json().toString())
+                .doesNotContain("s3cret-words");
     }
 
     @Test
     void aSourceThatCannotBeIsRefused() {
         Map<String, Object> bad = postgres("bad", 99_999);
-        assertThat(api.post("/api/sources", bad).json().get("detail").asString())
+        assertThat(api.post("/api/v1/sources", bad).json().get("detail").asString())
                 .contains("between 1 and 65535");
     }
 
@@ -63,28 +64,28 @@ class SourcesApiTest {
             strings = {"/etc/passwd", "../plainsieve.sqlite", "../secret.key", "a.duckdb;enable_external_access=true"})
     void aFileThatIsNotForSourcesIsNeitherTriedNorAdded(String file) {
         Map<String, Object> source = Map.of("id", "nosy", "kind", "duckdb", "database", file);
-        for (String route : List.of("/api/sources/test", "/api/sources")) {
+        for (String route : List.of("/api/v1/sources/test", "/api/v1/sources")) {
             Api.Answer answer = api.post(route, source);
             assertThat(answer.status()).isEqualTo(422);
             assertThat(answer.json().get("advice").asString()).isNotBlank();
         }
-        assertThat(api.get("/api/sources").json().toString()).doesNotContain("nosy");
-        Api.Answer change = api.send("PUT", "/api/sources/ferries", Map.of("kind", "sqlite", "database", file));
+        assertThat(api.get("/api/v1/sources").json().toString()).doesNotContain("nosy");
+        Api.Answer change = api.send("PUT", "/api/v1/sources/ferries", Map.of("kind", "sqlite", "database", file));
         assertThat(change.status()).isEqualTo(422);
-        assertThat(api.get("/api/sources/ferries/health").json().toString()).contains("DuckDB");
+        assertThat(api.get("/api/v1/sources/ferries/health").json().toString()).contains("DuckDB");
     }
 
     @Test
     void holdersAreListedForSourcesOfTheProjectAlone() {
-        assertThat(api.get("/api/sources/islands/holders").status()).isEqualTo(200);
-        assertThat(api.get("/api/sources/nowhere/holders").status()).isEqualTo(404);
+        assertThat(api.get("/api/v1/sources/islands/holders").status()).isEqualTo(200);
+        assertThat(api.get("/api/v1/sources/nowhere/holders").status()).isEqualTo(404);
     }
 
     @Test
     void aSourceBearsWhatItsOperatorSays() {
         Map<String, Object> slow = new HashMap<>(like("islands", "briefly"));
         slow.putAll(Map.of("concurrentStatements", 2, "timeoutSeconds", 1, "functions", List.of("sleep")));
-        assertThat(api.post("/api/sources", slow).status()).isEqualTo(201);
+        assertThat(api.post("/api/v1/sources", slow).status()).isEqualTo(201);
         JsonNode kept = like("briefly");
         assertThat(kept.get("concurrentStatements").asInt()).isEqualTo(2);
         assertThat(kept.get("timeoutSeconds").asInt()).isEqualTo(1);
@@ -94,7 +95,7 @@ class SourcesApiTest {
         assertThat(api.runDraft(query, "select sleep(5) as slept", Map.of()).failure())
                 .contains("1 s");
         slow.put("concurrentStatements", 0);
-        assertThat(api.send("PUT", "/api/sources/briefly", slow)
+        assertThat(api.send("PUT", "/api/v1/sources/briefly", slow)
                         .json()
                         .get("advice")
                         .asString())
@@ -102,7 +103,7 @@ class SourcesApiTest {
     }
 
     private JsonNode like(String id) {
-        for (JsonNode source : api.get("/api/sources").json()) {
+        for (JsonNode source : api.get("/api/v1/sources").json()) {
             if (source.get("id").asString().equals(id)) {
                 return source;
             }
@@ -140,8 +141,10 @@ class SourcesApiTest {
 
     @Test
     void listsTablesWithTheirColumns() {
-        assertThat(api.get("/api/sources/ferries/contents").json().toString()).contains("crossings", "delay_min");
-        assertThat(api.get("/api/sources/harbour/contents").json().toString()).contains("crossings", "delay_min");
+        assertThat(api.get("/api/v1/sources/ferries/contents").json().toString())
+                .contains("crossings", "delay_min");
+        assertThat(api.get("/api/v1/sources/harbour/contents").json().toString())
+                .contains("crossings", "delay_min");
     }
 
     @ParameterizedTest
@@ -149,7 +152,7 @@ class SourcesApiTest {
     void tellsKeysIndexesAndSizes(String source, int indexes) {
         JsonNode crossings = null;
         for (JsonNode table :
-                api.get("/api/sources/%s/contents".formatted(source)).json().get("tables")) {
+                api.get("/api/v1/sources/%s/contents".formatted(source)).json().get("tables")) {
             crossings = table.get("name").asString().equals("crossings") ? table : crossings;
         }
         assertThat(crossings).isNotNull();
@@ -160,18 +163,20 @@ class SourcesApiTest {
     @Test
     void routinesAreListedWithTheNamesOfTheirArguments() {
         for (String source : List.of("harbour", "islands")) {
-            JsonNode functions =
-                    api.get("/api/sources/%s/contents".formatted(source)).json().get("functions");
+            JsonNode functions = api.get("/api/v1/sources/%s/contents".formatted(source))
+                    .json()
+                    .get("functions");
             assertThat(functions.toString()).contains("month_of_crossings").doesNotContain("IN month_start");
         }
     }
 
     @Test
     void showsFirstRowsAndStartsAQuery() {
-        JsonNode look = api.get("/api/sources/ferries/rows?table=ports").json();
+        JsonNode look = api.post("/api/v1/sources/ferries/previews", Map.of("table", "ports"))
+                .json();
         assertThat(look.get("rows")).hasSize(14);
         JsonNode start =
-                api.get("/api/sources/harbour/start?kind=table&name=ports").json();
+                api.get("/api/v1/sources/harbour/start?kind=table&name=ports").json();
         assertThat(start.get("text").asString()).isEqualTo("select port_id, name, island\nfrom ports");
         assertThat(api.runDraft("late-crossings", start.get("text").asString(), Map.of())
                         .rows())
@@ -180,18 +185,18 @@ class SourcesApiTest {
 
     @Test
     void aProcedureIsExplained() {
-        Api.Answer answer = api.get("/api/sources/harbour/start?kind=procedure&name=month_of_crossings");
+        Api.Answer answer = api.get("/api/v1/sources/harbour/start?kind=procedure&name=month_of_crossings");
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.json().get("advice").asString()).contains("function").contains("table");
     }
 
     @Test
     void aFunctionsArgumentsBecomeParameters() {
-        JsonNode start = api.get("/api/sources/harbour/start?kind=function&name=crossings_of_month")
+        JsonNode start = api.get("/api/v1/sources/harbour/start?kind=function&name=crossings_of_month")
                 .json();
         assertThat(start.get("text").asString()).isEqualTo("select *\nfrom crossings_of_month(:month_start)");
         assertThat(start.get("parameters").get(0).get("type").asString()).isEqualTo("date");
-        api.post("/api/parameters", start.get("parameters").get(0));
+        api.post("/api/v1/parameters", start.get("parameters").get(0));
         String query = newQuery("harbour");
         Api.Answer answer =
                 api.runDraft(query, start.get("text").asString(), Map.of("month_start", Api.values("2026-03-01")));
@@ -215,17 +220,17 @@ class SourcesApiTest {
     }
 
     private JsonNode proposal(String query, Map<String, Object> typed) {
-        return api.post("/api/queries/%s/proposal".formatted(query), typed).json();
+        return api.post("/api/v1/queries/%s/proposal".formatted(query), typed).json();
     }
 
     @Test
     void aProcedureRunsOnItsOwnWhereTheDatabaseAllows() {
-        api.post("/api/parameters", Map.of("name", "called_month", "type", "date", "version", 0));
+        api.post("/api/v1/parameters", Map.of("name", "called_month", "type", "date", "version", 0));
         String query = newQuery("islands");
         String call = "call month_of_crossings(:called_month)";
         Api.Answer answer = api.runDraft(query, call, Map.of("called_month", Api.values("2026-03-01")));
         assertThat(answer.rows()).hasSizeGreaterThan(100);
-        JsonNode problem = api.post("/api/queries/%s/check".formatted(query), Map.of("text", call))
+        JsonNode problem = api.post("/api/v1/queries/%s/check".formatted(query), Map.of("text", call))
                 .json()
                 .get("problems")
                 .get(0);
@@ -234,7 +239,7 @@ class SourcesApiTest {
     }
 
     private String newQuery(String source) {
-        return api.post("/api/queries", Map.of("name", "Started on " + source, "sourceId", source, "text", ""))
+        return api.post("/api/v1/queries", Map.of("name", "Started on " + source, "sourceId", source, "text", ""))
                 .json()
                 .get("id")
                 .asString();

@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 
 /** The same definitions, small while they are drafted and full for viewers, changed without giving anything again. */
 class StagesTest {
-    private static final String STAGES = "/api/projects/home/stages";
+    private static final String STAGES = "/api/v1/projects/home/stages";
     private static final String PORTS = "select name from ports order by name";
 
     private static AnotherServer server;
@@ -40,8 +40,8 @@ class StagesTest {
                 "duckdb",
                 "database",
                 files.resolve("small.duckdb").toString());
-        assertThat(api.post("/api/sources", small).status()).isEqualTo(201);
-        api.post("/api/queries", Map.of("name", "Ports", "sourceId", "ferries", "text", PORTS));
+        assertThat(api.post("/api/v1/sources", small).status()).isEqualTo(201);
+        api.post("/api/v1/queries", Map.of("name", "Ports", "sourceId", "ferries", "text", PORTS));
     }
 
     @AfterAll
@@ -87,12 +87,12 @@ class StagesTest {
 
     private static Api.Answer makes(String report, String view) {
         return api.post(
-                "/api/reports/%s/editor/views/%s/run".formatted(report, view),
+                "/api/v1/reports/%s/editor/views/%s/run".formatted(report, view),
                 Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of(), "sortBy", "", "descending", false));
     }
 
     private static JsonNode newest() {
-        return api.get("/api/sent").json().get(0);
+        return api.get("/api/v1/sent").json().get(0);
     }
 
     private static String lateBy(Api.Answer answer) {
@@ -108,9 +108,9 @@ class StagesTest {
                 .contains("45")
                 .doesNotContain("123");
         assertThat(lateBy(makes("late-crossings", "figures"))).doesNotContain("123");
-        JsonNode parameters = api.get("/api/reports/late-crossings").json().get("parameters");
+        JsonNode parameters = api.get("/api/v1/reports/late-crossings").json().get("parameters");
         assertThat(parameters.toString()).contains("123");
-        assertThat(api.get("/api/parameters/min_delay").json().toString()).doesNotContain("123");
+        assertThat(api.get("/api/v1/parameters/min_delay").json().toString()).doesNotContain("123");
     }
 
     @Test
@@ -131,9 +131,9 @@ class StagesTest {
         makes("late-crossings", "figures");
         assertThat(newest().get("sourceId").asString()).isEqualTo("small");
         api.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of("name", "Made small", "sourceId", "ferries", "text", "select name, 7 as seven from ports"));
-        api.post("/api/queries/made-small/reports", Map.of());
+        api.post("/api/v1/queries/made-small/reports", Map.of());
         assertThat(newest().get("sourceId").asString())
                 .describedAs("what it could show")
                 .isEqualTo("small");
@@ -141,9 +141,9 @@ class StagesTest {
         assertThat(newest().get("sourceId").asString()).isEqualTo("small");
         api.runView("late-crossings", "figures", Map.of());
         assertThat(newest().get("sourceId").asString()).isEqualTo("ferries");
-        assertThat(api.get("/api/queries/ports").json().get("sourceId").asString())
+        assertThat(api.get("/api/v1/queries/ports").json().get("sourceId").asString())
                 .isEqualTo("ferries");
-        Api.Answer removed = api.send("DELETE", "/api/sources/small", Map.of());
+        Api.Answer removed = api.send("DELETE", "/api/v1/sources/small", Map.of());
         assertThat(removed.status()).isEqualTo(409);
         assertThat(removed.failure()).contains("draft");
     }
@@ -160,7 +160,7 @@ class StagesTest {
                 .hasSizeGreaterThan(3);
         holds("live", "rowLimit", 2);
         assertThat(api.runView("late-crossings", "crossings", Map.of()).rows()).hasSize(2);
-        assertThat(api.get("/api/reports/late-crossings")
+        assertThat(api.get("/api/v1/reports/late-crossings")
                         .json()
                         .get("stage")
                         .get("restrictions")
@@ -178,14 +178,14 @@ class StagesTest {
 
     @Test
     void whatNarrowsWithoutAControlIsTold() {
-        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("restrictions"))
+        assertThat(api.get("/api/v1/reports/late-crossings").json().get("stage").get("restrictions"))
                 .isEmpty();
         holds("live", "defaults", opensWith("min_delay", "123"));
-        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("restrictions"))
+        assertThat(api.get("/api/v1/reports/late-crossings").json().get("stage").get("restrictions"))
                 .describedAs("a control shows it")
                 .isEmpty();
         assertThat(api.saying("Stage", "draft")
-                        .get("/api/reports/late-crossings")
+                        .get("/api/v1/reports/late-crossings")
                         .json()
                         .get("stage")
                         .get("name")
@@ -195,9 +195,9 @@ class StagesTest {
 
     @Test
     void itIsNoRevisionAndIsRecorded() {
-        int before = api.get("/api/projects/home/revisions").json().size();
+        int before = api.get("/api/v1/projects/home/revisions").json().size();
         holds("live", "defaults", opensWith("min_delay", "60"), "timeoutSeconds", 30);
-        assertThat(api.get("/api/projects/home/revisions").json()).hasSize(before);
+        assertThat(api.get("/api/v1/projects/home/revisions").json()).hasSize(before);
         JsonNode last = stage("live").get("lastChange");
         assertThat(last.get("person").asString()).isEqualTo("keeper");
         assertThat(last.get("action").asString()).contains(":min_delay is 60 min", "timeout 30 s");
@@ -255,11 +255,11 @@ class StagesTest {
         assertThat(author.send("DELETE", STAGES + "/live", Map.of()).status()).isEqualTo(403);
         assertThat(viewer.get(STAGES).status()).isEqualTo(403);
         assertThat(viewer.saying("Stage", "draft")
-                        .get("/api/reports/late-crossings")
+                        .get("/api/v1/reports/late-crossings")
                         .status())
                 .isEqualTo(403);
         assertThat(viewer.saying("Stage", "live")
-                        .get("/api/reports/late-crossings")
+                        .get("/api/v1/reports/late-crossings")
                         .status())
                 .isEqualTo(200);
     }
@@ -276,14 +276,14 @@ class StagesTest {
 
     @Test
     void aParameterThatIsRenamedKeepsWhatIsSaidOfIt() {
-        api.post("/api/parameters", Map.of("name", "said_of", "type", "integer"));
+        api.post("/api/v1/parameters", Map.of("name", "said_of", "type", "integer"));
         holds("draft", "defaults", opensWith("said_of", "5"));
-        assertThat(api.send("POST", "/api/parameters/said_of/name", Map.of("name", "said_now"))
+        assertThat(api.send("PUT", "/api/v1/parameters/said_of/name", Map.of("name", "said_now"))
                         .status())
                 .isEqualTo(200);
         assertThat(stage("draft").get("defaults").get(0).get("parameter").asString())
                 .isEqualTo("said_now");
-        api.send("DELETE", "/api/parameters/said_now", Map.of());
+        api.send("DELETE", "/api/v1/parameters/said_now", Map.of());
         assertThat(stage("draft").get("defaults")).isEmpty();
     }
 

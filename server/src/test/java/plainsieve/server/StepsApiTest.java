@@ -23,14 +23,14 @@ class StepsApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private String newQuery(String name, String source, String text) {
-        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+        return api.post("/api/v1/queries", Map.of("name", name, "sourceId", source, "text", text))
                 .json()
                 .get("id")
                 .asString();
     }
 
     private JsonNode read(String query, String text) {
-        return api.post("/api/queries/" + query + "/steps/analysis", Map.of("text", text))
+        return api.post("/api/v1/queries/" + query + "/steps/analysis", Map.of("text", text))
                 .json();
     }
 
@@ -87,20 +87,20 @@ class StepsApiTest {
         String text = "steps 1\nfrom ports\nwhere name = 'x'\nwhere island = 'y'";
         String id = newQuery("Values", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "step", 1, "mark", "2", "choices", Map.of()));
-        assertThat(api.post("/api/queries/" + id + "/steps/options", asked)
+        assertThat(api.post("/api/v1/queries/" + id + "/steps/options", asked)
                         .json()
                         .findValuesAsString("id"))
                 .contains("'Ardlow'", "'Þorvik'", ":port");
         asked.put("step", 2);
-        assertThat(api.post("/api/queries/" + id + "/steps/options", asked)
+        assertThat(api.post("/api/v1/queries/" + id + "/steps/options", asked)
                         .json()
                         .findValuesAsString("id"))
                 .doesNotContain("'Tarn'");
         asked.put("mark", "9");
-        assertThat(api.post("/api/queries/" + id + "/steps/options", asked).status())
+        assertThat(api.post("/api/v1/queries/" + id + "/steps/options", asked).status())
                 .isEqualTo(422);
         asked.put("step", 17);
-        assertThat(api.post("/api/queries/" + id + "/steps/options", asked).status())
+        assertThat(api.post("/api/v1/queries/" + id + "/steps/options", asked).status())
                 .isEqualTo(422);
     }
 
@@ -110,12 +110,12 @@ class StepsApiTest {
         String id = newQuery("Completed", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "afterStep", 1, "choices", Map.of()));
         asked.put("line", "where isl");
-        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
+        assertThat(api.post("/api/v1/queries/" + id + "/steps/completions", asked)
                         .json()
                         .findValuesAsString("text"))
                 .contains("island");
         asked.put("line", "where island = t");
-        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
+        assertThat(api.post("/api/v1/queries/" + id + "/steps/completions", asked)
                         .json()
                         .findValuesAsString("text"))
                 .contains("'Tarn'", "today")
@@ -135,8 +135,8 @@ class StepsApiTest {
     void sayWhichParameterIsNotMadeYet() {
         String text = "steps 1\nfrom ports\nwhere island = :no_such_island";
         String id = newQuery("Not made", "ferries", text);
-        JsonNode check =
-                api.post("/api/queries/" + id + "/check", Map.of("text", text)).json();
+        JsonNode check = api.post("/api/v1/queries/" + id + "/check", Map.of("text", text))
+                .json();
         assertThat(check.get("problems").get(0).get("kind").asString()).isEqualTo("unknown-parameter");
         assertThat(check.get("problems").get(0).get("line").asInt()).isEqualTo(3);
         assertThat(text.substring(
@@ -150,7 +150,7 @@ class StepsApiTest {
     void cannotHaveFixedValuesMadeByPlacesInSql() {
         String id = newQuery("Fixed", "ferries", LATE);
         assertThat(api.post(
-                                "/api/queries/" + id + "/hard-coded-values",
+                                "/api/v1/queries/" + id + "/hard-coded-values",
                                 Map.of("text", LATE, "starts", List.of(), "createNew", false, "choices", Map.of()))
                         .status())
                 .isEqualTo(422);
@@ -173,7 +173,7 @@ class StepsApiTest {
                 .asLong();
         assertThat(few).isPositive().isLessThan(more);
         // The query whose rows are taken is in use.
-        assertThat(api.send("DELETE", "/api/queries/" + inner, Map.of()).status())
+        assertThat(api.send("DELETE", "/api/v1/queries/" + inner, Map.of()).status())
                 .isEqualTo(409);
     }
 
@@ -182,9 +182,9 @@ class StepsApiTest {
         String inner = newQuery("Rows to rename", "ferries", "steps 1\nfrom ports");
         String text = "steps 1\nfrom query 'Rows to rename'\noff: union all query 'Rows to rename'\nfirst 3 rows";
         String outer = newQuery("Reader of renamed rows", "ferries", text);
-        int version = api.get("/api/queries/" + inner).json().get("version").asInt();
+        int version = api.get("/api/v1/queries/" + inner).json().get("version").asInt();
         Api.Answer renamed = api.send(
-                "PUT", "/api/queries/" + inner + "/name", Map.of("name", "The mate's rows", "version", version));
+                "PUT", "/api/v1/queries/" + inner + "/name", Map.of("name", "The mate's rows", "version", version));
         assertThat(renamed.status()).as(renamed.failure()).isEqualTo(200);
         String now = draft(outer);
         assertThat(now)
@@ -200,11 +200,11 @@ class StepsApiTest {
     @Test
     void areNotConfusedByARestoredQueryOfTheSameName() {
         String first = newQuery("Twice named", "ferries", "steps 1\nfrom ports");
-        assertThat(api.send("DELETE", "/api/queries/" + first, Map.of()).status())
+        assertThat(api.send("DELETE", "/api/v1/queries/" + first, Map.of()).status())
                 .isEqualTo(204);
         newQuery("Twice named", "ferries", "steps 1\nfrom vessels");
-        int removed = api.get("/api/removed").json().get(0).get("id").asInt();
-        assertThat(api.post("/api/removed/" + removed + "/restore", Map.of()).failure())
+        int removed = api.get("/api/v1/removed").json().get(0).get("id").asInt();
+        assertThat(api.post("/api/v1/removed/" + removed + "/restore", Map.of()).failure())
                 .contains("Another query");
     }
 
@@ -222,7 +222,7 @@ class StepsApiTest {
     }
 
     private String draft(String query) {
-        return api.get("/api/queries/" + query).json().get("text").asString();
+        return api.get("/api/v1/queries/" + query).json().get("text").asString();
     }
 
     @Test
@@ -230,11 +230,11 @@ class StepsApiTest {
         String id = newQuery("Itself", "ferries", "steps 1\nfrom ports");
         JsonNode drafted = api.send(
                         "PUT",
-                        "/api/queries/" + id + "/draft",
+                        "/api/v1/queries/" + id + "/draft",
                         Map.of("text", "steps 1\nfrom query '" + id + "'", "version", 1))
                 .json();
         Api.Answer given = api.post(
-                "/api/queries/" + id + "/publish",
+                "/api/v1/queries/" + id + "/publish",
                 Map.of("version", drafted.get("version").asInt()));
         assertThat(given.status()).isEqualTo(422);
         assertThat(given.json().toString()).contains("would read itself");
@@ -243,7 +243,7 @@ class StepsApiTest {
     @Test
     void makeAReportOfTheirColumns() {
         String id = newQuery("Steps for a report", "ferries", LATE);
-        Api.Answer made = api.post("/api/queries/" + id + "/reports", Map.of());
+        Api.Answer made = api.post("/api/v1/queries/" + id + "/reports", Map.of());
         assertThat(made.status()).isEqualTo(201);
         assertThat(made.json().get("id").asString()).isNotEmpty();
     }
@@ -256,13 +256,13 @@ class StepsApiTest {
         parameter.put("version", 0);
         parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
         parameter.put("trialChoice", Api.blank());
-        assertThat(api.post("/api/parameters", parameter).status()).isEqualTo(201);
+        assertThat(api.post("/api/v1/parameters", parameter).status()).isEqualTo(201);
         String text = "steps 1\nfrom crossings\nwhere wave_height_m > :old_wave and state = ':old_wave'";
         String id = newQuery("Renamed in steps", "ferries", text);
-        assertThat(api.post("/api/parameters/old_wave/name", Map.of("name", "new_wave"))
+        assertThat(api.send("PUT", "/api/v1/parameters/old_wave/name", Map.of("name", "new_wave"))
                         .status())
                 .isLessThan(300);
-        assertThat(api.get("/api/queries/" + id).json().get("text").asString())
+        assertThat(api.get("/api/v1/queries/" + id).json().get("text").asString())
                 .isEqualTo("steps 1\nfrom crossings\nwhere wave_height_m > :new_wave and state = ':old_wave'");
     }
 }

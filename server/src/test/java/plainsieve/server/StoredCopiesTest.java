@@ -28,13 +28,13 @@ class StoredCopiesTest extends CopiesOfAHarbour {
                         .toString())
                 .contains("80");
         assertThat(rows(source, "select * from all_sailings limit 1").get(0)).hasSize(4);
-        assertThat(api.get("/api/sent").json().toString()).contains("\"cause\":\"copy\"", "\"caller\":\"schedule\"");
+        assertThat(api.get("/api/v1/sent").json().toString()).contains("\"cause\":\"copy\"", "\"caller\":\"schedule\"");
     }
 
     @Test
     void aChoiceRunsInTheCopy() {
         settled();
-        api.post("/api/parameters", Map.of("name", "at_least", "type", "integer"));
+        api.post("/api/v1/parameters", Map.of("name", "at_least", "type", "integer"));
         Api.Answer answer = api.runDraft(
                 "on-copies",
                 "select id from all_sailings where delay >= :at_least",
@@ -54,12 +54,12 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     void viewersAskTheCopyWhereItIsSaidSoAndAuthorsTheSource() throws Exception {
         assertThat(askedFrom(copy).status()).describedAs("it was not made yet").isEqualTo(422);
         settled();
-        String report = api.post("/api/queries/sailings/reports", Map.of())
+        String report = api.post("/api/v1/queries/sailings/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
-        api.post("/api/projects/home/publish", Map.of("reason", "from a copy"));
-        String view = api.get("/api/reports/" + report)
+        api.post("/api/v1/projects/home/publish", Map.of("reason", "from a copy"));
+        String view = api.get("/api/v1/reports/" + report)
                 .json()
                 .findValues("views")
                 .get(0)
@@ -91,29 +91,29 @@ class StoredCopiesTest extends CopiesOfAHarbour {
     @Test
     void aCopyIsNotAskedForAnAnswerThatIsChosen() {
         settled();
-        api.post("/api/parameters", Map.of("name", "at_most", "type", "integer"));
-        int version = api.get("/api/queries/sailings").json().get("version").asInt();
+        api.post("/api/v1/parameters", Map.of("name", "at_most", "type", "integer"));
+        int version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
         askedFrom(copy);
         Api.Answer draft = api.send(
                 "PUT",
-                "/api/queries/sailings/draft",
+                "/api/v1/queries/sailings/draft",
                 Map.of("text", ALL + " where delay <= :at_most", "version", version + 1));
         Api.Answer live = api.post(
-                "/api/queries/sailings/publish",
+                "/api/v1/queries/sailings/publish",
                 Map.of("version", draft.json().get("version").asInt()));
         assertThat(live.json().get("source").get("liveParameters").toString()).contains("at_most");
         askedFrom("");
         Api.Answer refused = askedFrom(copy);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.failure()).contains(":at_most", "one result");
-        version = api.get("/api/queries/sailings").json().get("version").asInt();
-        api.send("PUT", "/api/queries/sailings/draft", Map.of("text", ALL, "version", version));
-        api.post("/api/queries/sailings/publish", Map.of("version", version + 1));
+        version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
+        api.send("PUT", "/api/v1/queries/sailings/draft", Map.of("text", ALL, "version", version));
+        api.post("/api/v1/queries/sailings/publish", Map.of("version", version + 1));
     }
 
     private static Api.Answer askedFrom(String copy) {
-        int version = api.get("/api/queries/sailings").json().get("version").asInt();
-        return api.send("PUT", "/api/queries/sailings/cache-policy", Map.of("storedCopy", copy, "version", version));
+        int version = api.get("/api/v1/queries/sailings").json().get("version").asInt();
+        return api.send("PUT", "/api/v1/queries/sailings/cache-policy", Map.of("storedCopy", copy, "version", version));
     }
 
     @Test
@@ -134,7 +134,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         settled();
         change("delete from sailings where id % 5 <> 0");
         JsonNode kept = refreshed();
-        assertThat(kept.get("lastJob").get("state").asString()).isEqualTo("kept-back");
+        assertThat(kept.get("lastJob").get("state").asString()).isEqualTo("held");
         assertThat(kept.get("lastJob").get("message").asString()).contains("80 % fewer rows");
         assertThat(kept.get("content").get("rows").asInt()).isEqualTo(200);
         assertThat(kept.get("heldResult").get("rows").asInt()).isEqualTo(40);
@@ -184,7 +184,7 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         String first = copy;
         rows("copies", "select 1 as one");
         api.post(
-                "/api/queries",
+                "/api/v1/queries",
                 Map.of(
                         "name",
                         "By port",
@@ -224,12 +224,12 @@ class StoredCopiesTest extends CopiesOfAHarbour {
         settled();
         changed(Map.of("schedule", Map.of("every", "every hour at :10")));
         JsonNode tomorrow = api.get(
-                        "/api/projects/home/calendar?day=" + LocalDate.now().plusDays(1))
+                        "/api/v1/projects/home/calendar?day=" + LocalDate.now().plusDays(1))
                 .json()
                 .get("entries");
         assertThat(tomorrow).hasSize(24);
         assertThat(tomorrow.get(0).get("state").asString()).isEqualTo("planned");
-        JsonNode today = api.get("/api/projects/home/calendar").json().get("entries");
+        JsonNode today = api.get("/api/v1/projects/home/calendar").json().get("entries");
         assertThat(today.toString()).contains("\"state\":\"done\"", "\"rows\":200");
         changed(Map.of("paused", true, "schedule", Map.of("every", "every hour at :10")));
         assertThat(copy(copy).get("nextRun").asString()).isEmpty();
@@ -294,23 +294,23 @@ class StoredCopiesTest extends CopiesOfAHarbour {
 
     @Test
     void nothingIsLeftOfTheCopiesOfAProjectThatIsGone() {
-        String id = api.post("/api/projects", Map.of("name", "Short lived"))
+        String id = api.post("/api/v1/projects", Map.of("name", "Short lived"))
                 .json()
                 .get("id")
                 .asString();
-        String project = "/api/projects/" + id;
+        String project = "/api/v1/projects/" + id;
         api.post(project + "/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", ALL));
-        String made = api.post(project + "/copies", Map.of("queryId", "sailings", "name", "Few"))
+        String made = api.post(project + "/stored-copies", Map.of("queryId", "sailings", "name", "Few"))
                 .json()
                 .get("id")
                 .asString();
         Path files = folder.resolve("files").resolve("copies-" + id);
         assertThat(files).exists();
-        api.send("DELETE", project + "/copies/" + made, Map.of());
+        api.send("DELETE", project + "/stored-copies/" + made, Map.of());
         api.send("DELETE", project + "/queries/sailings", Map.of());
         assertThat(api.send("DELETE", project, Map.of()).status()).isEqualTo(204);
         assertThat(files).doesNotExist();
-        assertThat(api.get("/api/sources").json().toString()).doesNotContain("copies-" + id);
+        assertThat(api.get("/api/v1/sources").json().toString()).doesNotContain("copies-" + id);
         assertThat(folder.resolve("files").resolve("copies-home")).exists();
     }
 

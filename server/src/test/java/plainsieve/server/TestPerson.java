@@ -15,7 +15,7 @@ record TestPerson(AnotherServer server, String id, Api api) {
         String id = server.part(Accounts.class).add(name, "").id();
         Api api = server.api();
         String link = server.part(SignInService.class).link(id, Duration.ofDays(1), false);
-        assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
+        assertThat(api.post("/api/v1/sign-in/link", Map.of("secret", link)).status())
                 .isEqualTo(200);
         return new TestPerson(server, id, api);
     }
@@ -26,7 +26,7 @@ record TestPerson(AnotherServer server, String id, Api api) {
     }
 
     int opens() {
-        return api.get("/api/reports/late-crossings").status();
+        return api.get("/api/v1/reports/late-crossings").status();
     }
 
     int runs() {

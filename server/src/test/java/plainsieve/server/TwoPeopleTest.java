@@ -18,10 +18,10 @@ class TwoPeopleTest {
     @AfterEach
     void remove() {
         for (String query : List.of("both", "both-2")) {
-            api.send("DELETE", "/api/queries/" + query, "");
+            api.send("DELETE", "/api/v1/queries/" + query, "");
         }
-        api.send("DELETE", "/api/sources/shared", "");
-        api.send("DELETE", "/api/parameters/both_make_it", "");
+        api.send("DELETE", "/api/v1/sources/shared", "");
+        api.send("DELETE", "/api/v1/parameters/both_make_it", "");
     }
 
     private static Map<String, Object> source(String host) {
@@ -31,23 +31,23 @@ class TwoPeopleTest {
 
     @Test
     void aSourceThatSomebodyElseChangedIsNotOverwritten() {
-        assertThat(api.post("/api/sources", source("one.example")).status()).isEqualTo(201);
+        assertThat(api.post("/api/v1/sources", source("one.example")).status()).isEqualTo(201);
         Map<String, Object> theirs = source("two.example");
         theirs.put("seen", source("one.example"));
-        assertThat(api.send("PUT", "/api/sources/shared", theirs).status()).isEqualTo(204);
+        assertThat(api.send("PUT", "/api/v1/sources/shared", theirs).status()).isEqualTo(204);
         Map<String, Object> mine = source("three.example");
         mine.put("seen", source("one.example"));
-        Api.Answer refused = api.send("PUT", "/api/sources/shared", mine);
+        Api.Answer refused = api.send("PUT", "/api/v1/sources/shared", mine);
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.failure()).contains("changed by someone else");
-        assertThat(api.get("/api/sources").json().toString())
+        assertThat(api.get("/api/v1/sources").json().toString())
                 .contains("two.example")
                 .doesNotContain("three.example");
     }
 
     @Test
     void whatIsSavedUnderANameIsNotOverwrittenUnseen() {
-        String path = "/api/reports/late-crossings/selections";
+        String path = "/api/v1/reports/late-crossings/selections";
         Map<String, Object> ardlow = Map.of("port", Api.values("Ardlow"));
         Map<String, Object> skerrin = Map.of("port", Api.values("Skerrin"));
         Map<String, Object> lunna = Map.of("port", Api.values("Lunna"));
@@ -69,7 +69,7 @@ class TwoPeopleTest {
         List<CompletableFuture<Api.Answer>> all = new ArrayList<>();
         for (int i = 0; i < 12; i++) {
             all.add(CompletableFuture.supplyAsync(() -> api.post(
-                    "/api/parameters", Map.of("name", "both_make_it", "type", "text", "label", "Both make it"))));
+                    "/api/v1/parameters", Map.of("name", "both_make_it", "type", "text", "label", "Both make it"))));
         }
         List<Integer> statuses =
                 all.stream().map(answer -> answer.join().status()).toList();
@@ -79,11 +79,12 @@ class TwoPeopleTest {
 
     @Test
     void aChangeWithAWrongPartChangesNothing() {
-        api.post("/api/queries", Map.of("name", "Both", "sourceId", "ferries", "text", "select 1"));
+        api.post("/api/v1/queries", Map.of("name", "Both", "sourceId", "ferries", "text", "select 1"));
         Map<String, Object> body = new HashMap<>(Map.of("text", "select 2", "version", 1));
         body.put("names", Arrays.asList(null, null));
-        Api.Answer refused = api.post("/api/queries/both/hard-coded-values/undo", body);
+        Api.Answer refused = api.post("/api/v1/queries/both/hard-coded-values/undo", body);
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(api.get("/api/queries/both").json().get("text").asString()).isEqualTo("select 1");
+        assertThat(api.get("/api/v1/queries/both").json().get("text").asString())
+                .isEqualTo("select 1");
     }
 }

@@ -25,12 +25,12 @@ class ViewPartsTest {
     private String id;
 
     private String path(String rest) {
-        return "/api/reports/" + id + "/editor" + rest;
+        return "/api/v1/reports/" + id + "/editor" + rest;
     }
 
     @BeforeEach
     void begin() {
-        id = api.post("/api/queries/" + QUERY + "/reports", Map.of())
+        id = api.post("/api/v1/queries/" + QUERY + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -39,7 +39,7 @@ class ViewPartsTest {
     @AfterEach
     void remove() {
         int version = api.get(path("")).json().get("report").get("version").asInt();
-        api.send("DELETE", "/api/reports/" + id + "?version=" + version, "");
+        api.send("DELETE", "/api/v1/reports/" + id + "?version=" + version, "");
     }
 
     private Api.Answer take(String thing, String mark, String taken) {
@@ -218,13 +218,13 @@ class ViewPartsTest {
 
     @Test
     void aLeadToAReportThatViewersDoNotHaveIsNotGiven() {
-        String other = api.post("/api/queries/" + QUERY + "/reports", Map.of())
+        String other = api.post("/api/v1/queries/" + QUERY + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
         take("view:by-port", "+", "/lead " + other + " port");
         assertThat(giving()).contains("which is not published");
-        api.send("DELETE", "/api/reports/" + other, "");
+        api.send("DELETE", "/api/v1/reports/" + other, "");
         assertThat(api.get(path("")).json().get("report").get("links").toString())
                 .isEqualTo("{}");
         assertThat(giving()).contains("which is not published");

@@ -31,7 +31,7 @@ final class Visitor {
 
     HttpResponse<String> get(String address) {
         return send(HttpRequest.newBuilder(URI.create(address))
-                .header("Accept", address.contains("/api/") ? "*/*" : "text/html"));
+                .header("Accept", address.contains("/api/v1/") ? "*/*" : "text/html"));
     }
 
     private HttpResponse<String> send(HttpRequest.Builder request) {
@@ -74,6 +74,6 @@ final class Visitor {
     }
 
     JsonNode me() {
-        return JSON.readTree(get(server + "/api/me").body());
+        return JSON.readTree(get(server + "/api/v1/me").body());
     }
 }

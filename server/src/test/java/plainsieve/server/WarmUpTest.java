@@ -29,8 +29,8 @@ class WarmUpTest {
             source(api, "asked");
             source(api, "unasked");
             query(api, "unasked");
-            api.post("/api/queries/" + query(api, "asked") + "/reports", Map.of());
-            api.post("/api/projects/home/publish", Map.of("reason", "to be asked"));
+            api.post("/api/v1/queries/" + query(api, "asked") + "/reports", Map.of());
+            api.post("/api/v1/projects/home/publish", Map.of("reason", "to be asked"));
             sent = sent(api);
         }
         assertThat(isOpen(asked)).isFalse();
@@ -68,20 +68,22 @@ class WarmUpTest {
     }
 
     private static void source(Api api, String id) {
-        Api.Answer made = api.post("/api/sources", Map.of("id", id, "kind", "sqlite", "database", id + ".sqlite"));
+        Api.Answer made = api.post("/api/v1/sources", Map.of("id", id, "kind", "sqlite", "database", id + ".sqlite"));
         assertThat(made.status()).isEqualTo(201);
     }
 
     private static List<String> sent(Api api) {
-        return api.get("/api/sent").json().findValuesAsString("text");
+        return api.get("/api/v1/sent").json().findValuesAsString("text");
     }
 
     private static List<String> ids(Api api, String what) {
-        return api.get("/api/" + what).json().findValuesAsString("id");
+        return api.get("/api/v1/" + what).json().findValuesAsString("id");
     }
 
     private static String query(Api api, String source) {
-        return api.post("/api/queries", Map.of("name", source, "sourceId", source, "text", "select name from berths"))
+        return api.post(
+                        "/api/v1/queries",
+                        Map.of("name", source, "sourceId", source, "text", "select name from berths"))
                 .json()
                 .get("id")
                 .asString();

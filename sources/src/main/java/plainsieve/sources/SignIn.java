@@ -4,9 +4,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /** How a web service is reported the secret that it wants. */
-public enum SignIn {
+public enum SignIn implements Keyword {
     /** It wants none. */
     NONE,
     /** A user and a password (RFC 7617). */
@@ -18,14 +19,14 @@ public enum SignIn {
     /** After the question mark of every address. */
     QUERY;
 
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
     /** Missing fields are empty. */
     public static Optional<SignIn> ofWord(String word) {
-        String said = word.isBlank() ? NONE.word() : word;
-        return Arrays.stream(values()).filter(way -> way.word().equals(said)).findFirst();
+        return word.isBlank() ? Optional.of(NONE) : Keyword.find(SignIn.class, word);
     }
 
     public static List<String> words() {

@@ -4,10 +4,11 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.ProblemException;
 
 /** The kinds of source this build talks to. */
-public enum SourceKind {
+public enum SourceKind implements Keyword {
     POSTGRESQL("PostgreSQL", false),
     MARIADB("MariaDB", false),
     SQLITE("SQLite", true),
@@ -26,12 +27,13 @@ public enum SourceKind {
     }
 
     /** The word in the API, in files and in the records; also the name of its dialect. */
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
     public static Optional<SourceKind> ofWord(String word) {
-        return Arrays.stream(values()).filter(kind -> kind.word().equals(word)).findFirst();
+        return Keyword.find(SourceKind.class, word);
     }
 
     public static List<String> words() {

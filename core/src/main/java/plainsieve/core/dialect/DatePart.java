@@ -2,9 +2,10 @@ package plainsieve.core.dialect;
 
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /** A part of days and times that they are grouped by: a stretch, named by its first day, or what comes again and again. */
-public enum DatePart {
+public enum DatePart implements Keyword {
     DAY,
     /** From Monday on, as ISO 8601 has it. */
     WEEK,
@@ -21,16 +22,12 @@ public enum DatePart {
         return this != WEEKDAY && this != HOUR;
     }
 
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
     public static Optional<DatePart> ofWord(String word) {
-        for (DatePart part : values()) {
-            if (part.word().equals(word)) {
-                return Optional.of(part);
-            }
-        }
-        return Optional.empty();
+        return Keyword.find(DatePart.class, word);
     }
 }

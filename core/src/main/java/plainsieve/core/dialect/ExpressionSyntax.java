@@ -2,6 +2,7 @@ package plainsieve.core.dialect;
 
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Type;
 
 /**
@@ -10,7 +11,7 @@ import plainsieve.core.value.Type;
  */
 public interface ExpressionSyntax {
     /** Parts of days and times that are numbers. */
-    enum TimeField {
+    enum TimeField implements Keyword {
         YEAR("year"),
         QUARTER("quarter"),
         MONTH("month"),
@@ -23,6 +24,7 @@ public interface ExpressionSyntax {
             this.word = word;
         }
 
+        @Override
         public String word() {
             return word;
         }

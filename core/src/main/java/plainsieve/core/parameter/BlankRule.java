@@ -2,9 +2,10 @@ package plainsieve.core.parameter;
 
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /** The meaning of a blank choice. */
-public enum BlankRule {
+public enum BlankRule implements Keyword {
     /** The condition is left out of the statement. */
     NO_FILTER,
     /** The condition asks for rows whose column is NULL. */
@@ -13,16 +14,12 @@ public enum BlankRule {
     NOT_ALLOWED;
 
     /** The word used on the wire and in files, such as {@code no-filter}. */
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     public static Optional<BlankRule> ofWord(String word) {
-        for (BlankRule rule : values()) {
-            if (rule.word().equals(word)) {
-                return Optional.of(rule);
-            }
-        }
-        return Optional.empty();
+        return Keyword.find(BlankRule.class, word);
     }
 }

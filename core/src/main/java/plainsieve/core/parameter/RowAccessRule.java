@@ -1,10 +1,10 @@
 package plainsieve.core.parameter;
 
-import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import plainsieve.core.value.Keyword;
 
 /**
  * Which values of a parameter each caller may choose: by group, query, or sign-in claim. Blank and all mean all permitted values;
@@ -18,7 +18,7 @@ public record RowAccessRule(By by, String of, Set<String> exempt) {
     public static final RowAccessRule NONE = new RowAccessRule(By.VIEWER, "", Set.of());
 
     /** Whose word it is. */
-    public enum By {
+    public enum By implements Keyword {
         VIEWER,
         /** What an operator says for each group. */
         GROUP,
@@ -27,12 +27,13 @@ public record RowAccessRule(By by, String of, Set<String> exempt) {
         /** The first column of a query, which may mention who asks. */
         QUERY;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<By> ofWord(String word) {
-            return Arrays.stream(values()).filter(by -> by.word().equals(word)).findFirst();
+            return Keyword.find(By.class, word);
         }
     }
 

@@ -2,11 +2,12 @@ package plainsieve.core.parameter;
 
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Period;
 import plainsieve.core.value.Type;
 
 /** The values that a chosen value covers: itself, every day of a month, or every text that contains it. */
-public enum ValueCoverage {
+public enum ValueCoverage implements Keyword {
     ITSELF,
     WEEK,
     MONTH,
@@ -17,17 +18,13 @@ public enum ValueCoverage {
     ENDING;
 
     /** The word used on the wire and in files, such as {@code month}. */
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
     public static Optional<ValueCoverage> ofWord(String word) {
-        for (ValueCoverage coverage : values()) {
-            if (coverage.word().equals(word)) {
-                return Optional.of(coverage);
-            }
-        }
-        return Optional.empty();
+        return Keyword.find(ValueCoverage.class, word);
     }
 
     /** The stretch of days that a chosen day covers; nothing for texts and for a day on its own. */

@@ -1,8 +1,8 @@
 package plainsieve.core.rewrite;
 
-import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /**
  * One figure over all matching rows.
@@ -11,7 +11,7 @@ import java.util.Optional;
  */
 public record Measure(Function function, Optional<String> column) {
     /** The functions every database has, but for the middle. */
-    public enum Function {
+    public enum Function implements Keyword {
         COUNT,
         /** How many different values there are. */
         COUNT_DISTINCT,
@@ -24,14 +24,13 @@ public record Measure(Function function, Optional<String> column) {
         /** What a group has of the sum of all groups, in percent; of the number of rows where there is no column. */
         SHARE;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<Function> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(function -> function.word().equals(word))
-                    .findFirst();
+            return Keyword.find(Function.class, word);
         }
 
         /** Whether figures of groups add up to the figure of the groups together. */

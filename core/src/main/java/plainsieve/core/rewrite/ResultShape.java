@@ -1,9 +1,9 @@
 package plainsieve.core.rewrite;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /**
  * What a view requests of a query: rows or totals, order and limit. Limits and groupings of a view run at the source, on top of
@@ -26,7 +26,7 @@ public sealed interface ResultShape {
     }
 
     /** How groups are ordered. */
-    enum Order {
+    enum Order implements Keyword {
         /** By the first measure, the largest first, what has none last. */
         LARGEST,
         /** By the first measure, the smallest first. */
@@ -34,14 +34,13 @@ public sealed interface ResultShape {
         /** By the grouping columns. */
         KEYS;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<Order> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(order -> order.word().equals(word))
-                    .findFirst();
+            return Keyword.find(Order.class, word);
         }
     }
 

@@ -11,7 +11,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** A stretch of the calendar. Weeks begin on Monday, as in ISO 8601. */
-public enum Period {
+public enum Period implements Keyword {
     DAY,
     WEEK,
     MONTH,
@@ -22,17 +22,13 @@ public enum Period {
     private static final int MONTHS_PER_QUARTER = 3;
 
     /** The word used in files and formulas, such as {@code month}. */
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
     public static Optional<Period> ofWord(String word) {
-        for (Period period : values()) {
-            if (period.word().equals(word)) {
-                return Optional.of(period);
-            }
-        }
-        return Optional.empty();
+        return Keyword.find(Period.class, word);
     }
 
     /** The first day of the period in which a day lies. */

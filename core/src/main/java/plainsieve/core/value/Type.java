@@ -4,7 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** The type of a parameter and of each of its values. The words are those of the interface and of project files. */
-public enum Type {
+public enum Type implements Keyword {
     TEXT("text", "Ardlow"),
     INTEGER("whole number", "15"),
     DECIMAL("decimal number", "3.5"),
@@ -33,6 +33,7 @@ public enum Type {
     }
 
     /** The word used on the wire and in files, in lower case. */
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
@@ -51,11 +52,6 @@ public enum Type {
     }
 
     public static Optional<Type> ofWord(String word) {
-        for (Type type : values()) {
-            if (type.word().equals(word)) {
-                return Optional.of(type);
-            }
-        }
-        return Optional.empty();
+        return Keyword.find(Type.class, word);
     }
 }

@@ -3,6 +3,7 @@ package plainsieve.core.view;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /**
  * What figures are compared with.
@@ -11,7 +12,7 @@ import java.util.Optional;
  */
 public record ComparisonBasis(Kind kind, String parameter) {
     /** Each as one word in files. */
-    public enum Kind {
+    public enum Kind implements Keyword {
         /** The same with nothing chosen. */
         ALL,
         /** The span of the same length before: for whole months, as many months. */
@@ -19,6 +20,7 @@ public record ComparisonBasis(Kind kind, String parameter) {
         /** The same days a year before. */
         YEAR;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }

@@ -1,9 +1,9 @@
 package plainsieve.core.view;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /** An input of a report, by which viewers choose. */
 public sealed interface Control {
@@ -43,28 +43,26 @@ public sealed interface Control {
     }
 
     /** Where viewers find a control. */
-    enum Position {
+    enum Position implements Keyword {
         /** Next to the rows, and after its word in the question line. */
         BESIDE_ROWS,
         /** Only after its word in the question line. */
         IN_SENTENCE;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
 
         public static Optional<Position> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(place -> place.word().equals(word))
-                    .findFirst();
+            return Keyword.find(Position.class, word);
         }
     }
 
     /** The parameters it chooses, a range's lower end first. */
     List<String> parameters();
 
-    /** Its kind, as one word in the API and in files. */
-    String kind();
+    Kind kind();
 
     /** The same control with a parameter under its new name. */
     Control renamed(String from, String to);
@@ -77,8 +75,8 @@ public sealed interface Control {
         }
 
         @Override
-        public String kind() {
-            return of.word();
+        public Kind kind() {
+            return of;
         }
 
         @Override
@@ -100,8 +98,8 @@ public sealed interface Control {
         }
 
         @Override
-        public String kind() {
-            return of.word();
+        public Kind kind() {
+            return of == RangeKind.DATES ? Kind.DATES : Kind.NUMBERS;
         }
 
         @Override
@@ -116,7 +114,7 @@ public sealed interface Control {
     }
 
     /** The kinds for one parameter. What none of them suits is shown as suits the parameter. */
-    enum Kind {
+    enum Kind implements Keyword {
         AUTOMATIC,
         SLICER,
         DROPDOWN,
@@ -128,30 +126,28 @@ public sealed interface Control {
         SWITCH,
         ROWS;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<Kind> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(kind -> kind.word().equals(word))
-                    .findFirst();
+            return Keyword.find(Kind.class, word);
         }
     }
 
     /** The kinds for a range. */
-    enum RangeKind {
+    enum RangeKind implements Keyword {
         DATES,
         NUMBERS;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<RangeKind> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(kind -> kind.word().equals(word))
-                    .findFirst();
+            return Keyword.find(RangeKind.class, word);
         }
     }
 }

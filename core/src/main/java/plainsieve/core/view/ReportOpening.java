@@ -1,6 +1,5 @@
 package plainsieve.core.view;
 
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -8,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.value.Keyword;
 
 /**
  * How a report opens and when it runs.
@@ -66,7 +66,7 @@ public record ReportOpening(
     }
 
     /** What a report waits for when it is opened. */
-    public enum StartMode {
+    public enum StartMode implements Keyword {
         /** Runs with defaults. */
         DEFAULTS,
         /** Waits until rows are asked for. */
@@ -74,14 +74,13 @@ public record ReportOpening(
         /** Something must be chosen first. */
         QUESTION;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<StartMode> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(start -> start.word().equals(word))
-                    .findFirst();
+            return Keyword.find(StartMode.class, word);
         }
     }
 

@@ -39,7 +39,7 @@ public record View(
 
     /** The title; the kind where it has none. */
     public String titleOrKind() {
-        return title.isEmpty() ? shown.kind() : title;
+        return title.isEmpty() ? shown.kind().word() : title;
     }
 
     /** The parameters that it mentions itself, besides those of its query. */

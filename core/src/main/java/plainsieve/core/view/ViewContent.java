@@ -2,16 +2,32 @@ package plainsieve.core.view;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.ResultShape;
+import plainsieve.core.value.Keyword;
 
 /** The content of a view. Each kind defines its own result shape. */
 public sealed interface ViewContent {
-    /** Its kind, as one word in the API and in files. */
-    String kind();
+    /** The kinds of views. */
+    enum Kind implements Keyword {
+        FIGURES,
+        BARS,
+        LINE,
+        TABLE,
+        GROUPS,
+        TEXT;
+
+        @Override
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    Kind kind();
 
     /** What a part of it wants of the query's rows; nothing for a part that it does not have. @param sort only tables have one */
     Optional<ResultShape> wanted(ViewPart part, Optional<ResultShape.Sort> sort);
@@ -71,8 +87,8 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public String kind() {
-            return "figures";
+        public Kind kind() {
+            return Kind.FIGURES;
         }
 
         @Override
@@ -112,8 +128,8 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public String kind() {
-            return "bars";
+        public Kind kind() {
+            return Kind.BARS;
         }
 
         @Override
@@ -152,8 +168,8 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public String kind() {
-            return "line";
+        public Kind kind() {
+            return Kind.LINE;
         }
 
         @Override
@@ -186,8 +202,8 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public String kind() {
-            return "table";
+        public Kind kind() {
+            return Kind.TABLE;
         }
 
         @Override
@@ -243,8 +259,8 @@ public sealed interface ViewContent {
         }
 
         @Override
-        public String kind() {
-            return "groups";
+        public Kind kind() {
+            return Kind.GROUPS;
         }
 
         @Override
@@ -288,8 +304,8 @@ public sealed interface ViewContent {
     /** A note. @param text as a question line is written, with choices in braces */
     record Text(String text) implements ViewContent {
         @Override
-        public String kind() {
-            return "text";
+        public Kind kind() {
+            return Kind.TEXT;
         }
 
         @Override

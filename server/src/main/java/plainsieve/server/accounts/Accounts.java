@@ -144,7 +144,7 @@ public class Accounts {
     @Transactional
     public void give(String personId, String projectId, Role role) {
         get(personId);
-        roles.givePerson(new RoleRow(personId, projectId, role.word()));
+        roles.givePerson(new RoleRow(personId, projectId, role));
         requireAnOperator();
     }
 
@@ -162,9 +162,8 @@ public class Accounts {
                 .map(PersonRow::id)
                 .toList();
         boolean someone = roles.ofPeople().stream()
-                .anyMatch(row -> row.projectId().isEmpty()
-                        && row.role().equals(Role.OPERATOR.word())
-                        && open.contains(row.holder()));
+                .anyMatch(
+                        row -> row.projectId().isEmpty() && row.role() == Role.OPERATOR && open.contains(row.holder()));
         if (!someone) {
             throw new ProblemException(Problem.of(
                     "last-operator",

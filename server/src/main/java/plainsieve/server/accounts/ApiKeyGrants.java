@@ -33,12 +33,14 @@ record ApiKeyGrants(List<RoleRow> roles, Set<String> groups) {
     private static RoleRow role(String written) {
         int equals = written.indexOf('=');
         String project = written.substring(0, equals);
-        return new RoleRow("", project.equals(EVERY_PROJECT) ? "" : project, written.substring(equals + 1));
+        Role role = Role.ofWord(written.substring(equals + 1)).orElse(Role.VIEWER);
+        return new RoleRow("", project.equals(EVERY_PROJECT) ? "" : project, role);
     }
 
     String writtenRoles() {
         return roles.stream()
-                .map(row -> (row.projectId().isEmpty() ? EVERY_PROJECT : row.projectId()) + "=" + row.role())
+                .map(row -> (row.projectId().isEmpty() ? EVERY_PROJECT : row.projectId()) + "="
+                        + row.role().word())
                 .distinct()
                 .collect(Collectors.joining(" "));
     }
@@ -49,9 +51,6 @@ record ApiKeyGrants(List<RoleRow> roles, Set<String> groups) {
 
     /** The highest role in any project; {@link Role#VIEWER} when there is none. */
     Role highest() {
-        return roles.stream()
-                .flatMap(row -> Role.ofWord(row.role()).stream())
-                .max(Role::compareTo)
-                .orElse(Role.VIEWER);
+        return roles.stream().map(RoleRow::role).max(Role::compareTo).orElse(Role.VIEWER);
     }
 }

@@ -66,7 +66,7 @@ public class ApiKeys {
                 authenticatedPerson.person().id(),
                 name,
                 wanted.projectId(),
-                wanted.role().word(),
+                wanted.role(),
                 grants.writtenRoles(),
                 grants.writtenGroups(),
                 clock.instant().plus(Duration.ofDays(wanted.days())).toString(),

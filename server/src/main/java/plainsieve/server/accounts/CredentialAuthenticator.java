@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import plainsieve.server.people.Person;
-import plainsieve.server.people.Role;
 import plainsieve.server.records.ApiKeyRecords;
 import plainsieve.server.records.ApiKeyRow;
 import plainsieve.server.records.PersonRecords;
@@ -57,7 +56,7 @@ public class CredentialAuthenticator {
         return key.flatMap(row -> active(row.personId())
                 .map(person -> new AuthenticatedPerson(
                         person,
-                        Role.ofWord(row.role()).orElse(Role.VIEWER),
+                        row.role(),
                         false,
                         Optional.of(ApiKeyGrants.read(row.grantedRoles(), row.grantedGroups())),
                         row.projectId())));

@@ -65,17 +65,14 @@ public class Groups {
     public List<GroupChoice> choicesOf() {
         return choices.all().stream()
                 .map(row -> new GroupChoice(
-                        row.groupId(),
-                        row.projectId(),
-                        row.parameter(),
-                        forms.readRecord(row.choice(), ChoiceText.class)))
+                        row.groupId(), row.projectId(), row.parameter(), forms.read(row.choice(), ChoiceText.class)))
                 .toList();
     }
 
     /** Lets a group say it from now on; blank says nothing of it any more. */
     public void say(GroupChoice said) {
         GroupChoiceRow row = new GroupChoiceRow(
-                get(said.groupId()).id(), said.projectId(), said.parameter(), forms.writeRecord(said.choice()));
+                get(said.groupId()).id(), said.projectId(), said.parameter(), forms.write(said.choice()));
         if (said.choice().kind() == ChoiceText.Kind.BLANK) {
             choices.forget(row);
         } else {
@@ -147,7 +144,7 @@ public class Groups {
 
     @Transactional
     public void give(String id, String projectId, Role role) {
-        roles.giveGroup(new RoleRow(get(id).id(), projectId, role.word()));
+        roles.giveGroup(new RoleRow(get(id).id(), projectId, role));
     }
 
     public void take(String id, String projectId) {

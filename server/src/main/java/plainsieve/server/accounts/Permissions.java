@@ -67,7 +67,7 @@ public class Permissions {
         return roles.peopleOf(ALL_PROJECTS).stream()
                 .filter(id -> roles.of(id).stream()
                         .filter(row -> row.projectId().equals(ALL_PROJECTS))
-                        .anyMatch(row -> Role.ofWord(row.role()).equals(Optional.of(Role.OPERATOR))))
+                        .anyMatch(row -> row.role() == Role.OPERATOR))
                 .collect(Collectors.toSet());
     }
 
@@ -76,8 +76,7 @@ public class Permissions {
         return roles.peopleOf(projectId).stream()
                 .filter(id -> roles.of(id).stream()
                         .filter(row -> row.projectId().equals(projectId))
-                        .flatMap(row -> Role.ofWord(row.role()).stream())
-                        .anyMatch(role -> role.mayActAs(Role.AUTHOR)))
+                        .anyMatch(row -> row.role().mayActAs(Role.AUTHOR)))
                 .collect(Collectors.toSet());
     }
 
@@ -97,7 +96,7 @@ public class Permissions {
     private static Optional<Role> highest(List<RoleRow> rows, String projectId) {
         return rows.stream()
                 .filter(row -> isOf(row, projectId))
-                .flatMap(row -> Role.ofWord(row.role()).stream())
+                .map(RoleRow::role)
                 .max(Role::compareTo);
     }
 

@@ -85,7 +85,7 @@ public class ReportLinks {
                 now,
                 wanted.ends().map(Instant::toString).orElse(""),
                 wanted.anyone(),
-                forms.writeRecord(new FixedChoices(wanted.choices())),
+                forms.write(new FixedChoices(wanted.choices())),
                 "",
                 0,
                 "");
@@ -106,7 +106,7 @@ public class ReportLinks {
     }
 
     public Map<String, ChoiceText> choices(SignedLinkRow row) {
-        return forms.readRecord(row.choices(), FixedChoices.class).choices();
+        return forms.read(row.choices(), FixedChoices.class).choices();
     }
 
     /** The links of a report, the newest first. */
@@ -135,7 +135,7 @@ public class ReportLinks {
         SignedLinks.LinkContent read = signed.read(target(project, reportId), token);
         SignedLinkRow row = records.find(read.terms().id())
                 .or(() -> fromElsewhere(project, reportId, read))
-                .filter(link -> !link.isTakenBack())
+                .filter(link -> !link.isRevoked())
                 .orElseThrow(() -> over("This link was revoked."));
         if (row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent()) {
             throw over("This link has expired.");
@@ -156,7 +156,7 @@ public class ReportLinks {
                 clock.instant(),
                 read.terms().ends(),
                 read.terms().anyone(),
-                forms.writeRecord(new FixedChoices(read.choices())),
+                forms.write(new FixedChoices(read.choices())),
                 "",
                 0,
                 "");

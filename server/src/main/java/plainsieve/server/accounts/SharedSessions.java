@@ -44,7 +44,7 @@ class SharedSessions {
         if (!shared) {
             return Optional.empty();
         }
-        String locked = secrets.lock(new Secret(forms.writeRecord(new SessionClaims(openIdIdentity, clock.instant()))));
+        String locked = secrets.lock(new Secret(forms.write(new SessionClaims(openIdIdentity, clock.instant()))));
         return locked.length() > LONGEST ? Optional.empty() : Optional.of(cookieForm(locked));
     }
 
@@ -62,7 +62,7 @@ class SharedSessions {
     /** Nothing when it is something else that was locked with the same key. */
     private Optional<SessionClaims> readClaims(String locked) {
         try {
-            return Optional.of(forms.readRecord(secrets.unlock(locked).reveal(), SessionClaims.class));
+            return Optional.of(forms.read(secrets.unlock(locked).reveal(), SessionClaims.class));
         } catch (JacksonException other) {
             return Optional.empty();
         }

@@ -3,6 +3,7 @@ package plainsieve.server.api;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.UncheckedIOException;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -22,6 +23,8 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import plainsieve.core.value.Keyword;
+import plainsieve.core.value.NearestName;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.body.FailureBody;
@@ -202,10 +205,13 @@ class Problems extends ResponseEntityExceptionHandler {
                         part.getPropertyName() == null ? "[" + part.getIndex() + "]" : "." + part.getPropertyName())
                 .collect(Collectors.joining())
                 .replaceFirst("^\\.", "");
-        return Problem.of(
-                "bad-field",
-                "“%s” has an unknown value, “%s”.".formatted(field, e.getValue()),
-                "See /api/openapi for the values it can have.");
+        List<String> known = Arrays.stream(e.getTargetType().getEnumConstants())
+                .map(constant -> Keyword.of((Enum<?>) constant))
+                .toList();
+        String advice = NearestName.to(String.valueOf(e.getValue()), known)
+                .map("Did you mean “%s”?"::formatted)
+                .orElseGet(() -> "Use " + String.join(", ", known) + ".");
+        return Problem.of("bad-field", "“%s” has an unknown value, “%s”.".formatted(field, e.getValue()), advice);
     }
 
     @Override

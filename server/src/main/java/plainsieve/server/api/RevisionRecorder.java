@@ -48,7 +48,7 @@ class RevisionRecorder implements WebMvcConfigurer {
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
-        registry.addInterceptor(new AfterChange()).addPathPatterns("/api/projects/*/**");
+        registry.addInterceptor(new AfterChange()).addPathPatterns("/api/v1/projects/*/**");
     }
 
     @EventListener

@@ -13,20 +13,21 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.StillUsedException;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.project.Usage;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRecords;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.GroupChoiceRecords;
-import plainsieve.server.records.ParameterRecords;
-import plainsieve.server.records.ParameterRow;
 
 /** Adds, changes and removes the parameters of a project. Returns the stored state. */
 @Service
-public class ParameterEdits {
-    private final ParameterRecords records;
+public class ParameterEdits implements Restoration {
+    private final DefinitionRecords records;
     private final StoredForms forms;
     private final RemovedObjects removedObjects;
     private final GroupChoiceRecords groupChoices;
 
     ParameterEdits(
-            ParameterRecords records,
+            DefinitionRecords records,
             StoredForms forms,
             RemovedObjects removedObjects,
             GroupChoiceRecords groupChoices) {
@@ -63,7 +64,7 @@ public class ParameterEdits {
                 .filter(name -> !order.contains(name))
                 .forEach(order::add);
         for (int i = 0; i < order.size(); i++) {
-            records.move(project.id(), order.get(i), i + 1);
+            records.move(project.id(), kind(), order.get(i), i + 1);
         }
     }
 
@@ -109,21 +110,28 @@ public class ParameterEdits {
         if (!users.isEmpty()) {
             throw new StillUsedException(":" + name, users);
         }
-        removedObjects.keep(project, RemovedObjects.Kind.PARAMETER, name, ":" + name, row(project, definition));
-        records.remove(project.id(), name);
+        removedObjects.keep(row(project, definition), ":" + name);
+        records.remove(project.id(), kind(), name);
     }
 
     /** Removes a parameter that was made by the way and that nothing uses any more. */
     void removeUnused(Project project, String name) {
-        records.remove(project.id(), name);
+        records.remove(project.id(), kind(), name);
     }
 
-    private ParameterRow row(Project project, ParameterDefinition definition) {
-        return new ParameterRow(
-                project.id(),
-                definition.name(),
-                forms.write(definition),
-                0,
-                definition.maintenance().version());
+    private DefinitionRow row(Project project, ParameterDefinition definition) {
+        return forms.row(project.id(), definition);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.PARAMETER;
+    }
+
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        Restoration.requireFree(kind(), project.parameters().containsKey(row.id()), row.id());
+        ParameterCheck.check(project, forms.parameter(row));
+        records.add(row);
     }
 }

@@ -79,13 +79,8 @@ public class ProjectReplacement {
     public void all(Map<String, ProjectFolder> folders, Map<String, Map<String, String>> reach) {
         requireWhole(folders);
         serving.lock(false);
-        serving.removeReports();
-        serving.removeParameters();
-        serving.removeQueries();
+        serving.removeDefinitions();
         serving.removeTransferPolicies();
-        serving.removeStages();
-        serving.removeDeliveries();
-        serving.removeCopies();
         serving.removeSources();
         projects(folders);
         sources(folders, reach);

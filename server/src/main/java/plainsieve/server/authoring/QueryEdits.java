@@ -1,6 +1,5 @@
 package plainsieve.server.authoring;
 
-import java.time.Clock;
 import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Service;
@@ -16,23 +15,25 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.QueryReferences;
 import plainsieve.server.project.SourceChoice;
 import plainsieve.server.project.StillUsedException;
+import plainsieve.server.project.StoredForms;
 import plainsieve.server.project.Usage;
-import plainsieve.server.records.QueryRecords;
-import plainsieve.server.records.QueryRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRecords;
+import plainsieve.server.records.DefinitionRow;
 
 /** Adds, changes and removes the queries of a project. A query that is given in says by its version what was seen. */
 @Service
-public class QueryEdits {
+public class QueryEdits implements Restoration {
     private static final String THE_QUERY = "The query";
 
-    private final QueryRecords records;
+    private final DefinitionRecords records;
+    private final StoredForms forms;
     private final RemovedObjects removedObjects;
-    private final Clock clock;
 
-    QueryEdits(QueryRecords records, RemovedObjects removedObjects, Clock clock) {
+    QueryEdits(DefinitionRecords records, StoredForms forms, RemovedObjects removedObjects) {
         this.records = records;
+        this.forms = forms;
         this.removedObjects = removedObjects;
-        this.clock = clock;
     }
 
     /** Makes a query on a source. Its id comes from its name. */
@@ -135,8 +136,9 @@ public class QueryEdits {
         if (!users.isEmpty()) {
             throw new StillUsedException("“" + query.name() + "”", users);
         }
-        removedObjects.keep(project, RemovedObjects.Kind.QUERY, query.id(), query.name(), row(project, query));
-        records.remove(project.id(), query.id());
+        DefinitionRow row = row(project, query);
+        removedObjects.keep(row, query.name());
+        records.remove(project.id(), kind(), query.id());
     }
 
     Query change(Project project, Query query) {
@@ -150,18 +152,25 @@ public class QueryEdits {
         records.add(row(project, query));
     }
 
-    private QueryRow row(Project project, Query query) {
-        return new QueryRow(
-                project.id(),
-                query.id(),
-                query.name(),
-                query.sourceId(),
-                query.sourceParameter(),
-                query.asked().copy(),
-                query.asked().keptSeconds(),
-                query.draftText(),
-                query.liveText(),
-                query.version(),
-                clock.instant());
+    private DefinitionRow row(Project project, Query query) {
+        return forms.row(project.id(), query);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.QUERY;
+    }
+
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        Query query = forms.query(row);
+        Restoration.requireFree(kind(), project.hasQuery(query.id()), query.id());
+        // Steps reference queries by name.
+        Restoration.requireFree(
+                kind(),
+                project.queries().stream().anyMatch(other -> other.name().equals(query.name())),
+                query.name());
+        project.source(query.sourceId());
+        records.add(row);
     }
 }

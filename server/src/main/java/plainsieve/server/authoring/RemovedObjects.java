@@ -3,160 +3,97 @@ package plainsieve.server.authoring;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
-import plainsieve.server.people.Caller;
-import plainsieve.server.people.ForbiddenException;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.ParameterRow;
-import plainsieve.server.records.ProjectTables;
-import plainsieve.server.records.QueryRow;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.RemovedRecords;
 import plainsieve.server.records.RemovedRow;
-import plainsieve.server.records.ReportRow;
-import plainsieve.server.records.SignedLinkRecords;
 import plainsieve.server.records.SourceRow;
 
 /** Removed objects, kept until they are restored. */
 @Service
 public class RemovedObjects {
     private static final int MOST_SHOWN = 100;
+    private static final String SOURCE = "source";
 
     private final RemovedRecords removed;
-    private final ProjectTables tables;
     private final StoredForms forms;
-    private final SignedLinkRecords links;
     private final Clock clock;
 
-    RemovedObjects(
-            RemovedRecords removed, ProjectTables tables, StoredForms forms, SignedLinkRecords links, Clock clock) {
-        this.links = links;
+    RemovedObjects(RemovedRecords removed, StoredForms forms, Clock clock) {
         this.removed = removed;
-        this.tables = tables;
         this.forms = forms;
         this.clock = clock;
     }
 
-    /** The kinds of removable objects. */
-    public enum Kind {
-        QUERY,
-        PARAMETER,
-        REPORT,
-        SOURCE;
-
-        public String word() {
-            return name().toLowerCase(Locale.ROOT);
+    /**
+     * A removed object.
+     *
+     * @param kind source, or the word of a {@link plainsieve.server.records.DefinitionKind}
+     */
+    public record RemovedObject(long id, String kind, String objectId, String name, Instant at) {
+        private static RemovedObject of(RemovedRow row) {
+            return new RemovedObject(row.id(), row.kind(), row.objectId(), row.name(), row.removedAt());
         }
 
         /** The role that may remove and restore it. */
-        public Role forWhom() {
-            return this == SOURCE ? Role.OPERATOR : Role.AUTHOR;
-        }
-
-        private static Kind ofWord(String word) {
-            return valueOf(word.toUpperCase(Locale.ROOT));
+        public Role requiredRole() {
+            return kind.equals(SOURCE) ? Role.OPERATOR : Role.AUTHOR;
         }
     }
 
-    /** Something that can be brought back. */
-    public record Thing(long id, Kind kind, String thingId, String name, Instant at) {
-        private static Thing of(RemovedRow row) {
-            return new Thing(row.id(), Kind.ofWord(row.kind()), row.objectId(), row.name(), row.removedAt());
-        }
-    }
-
-    /** The newest first; sources that the project could ask among them. */
-    public List<Thing> of(Project project) {
+    /** The newest first, with the sources that the project could use. */
+    public List<RemovedObject> of(Project project) {
         return removed.latest(project.id(), MOST_SHOWN).stream()
                 .filter(row -> isFor(project, row))
-                .map(Thing::of)
+                .map(RemovedObject::of)
                 .toList();
     }
 
-    /** A source that this project might not ask is not there for it. */
     private boolean isFor(Project project, RemovedRow row) {
-        return Thing.of(row).kind() != Kind.SOURCE || source(row).isFor(project.id());
+        return source(row).map(source -> source.isFor(project.id())).orElse(true);
     }
 
-    private SourceRow source(RemovedRow row) {
-        return forms.readRecord(row.content(), SourceRow.class);
+    /** Throws {@link NotFoundException} when the project has no such removed object. */
+    RemovedRow get(Project project, long id) {
+        return removed.find(project.id(), id)
+                .filter(row -> isFor(project, row))
+                .orElseThrow(() -> new NotFoundException("removed object", Long.toString(id), List.of()));
     }
 
-    /** Keeps a row that is about to be removed, in the same change. */
-    void keep(Project project, Kind kind, String id, String name, Record row) {
-        keep(kind == Kind.SOURCE ? "" : project.id(), kind, id, name, row);
+    /** A removed object without its content. */
+    static RemovedObject object(RemovedRow row) {
+        return RemovedObject.of(row);
     }
 
-    private void keep(String projectId, Kind kind, String id, String name, Record row) {
-        removed.add(new RemovedRow(0, projectId, kind.word(), id, name, forms.writeRecord(row), clock.instant()));
+    /** The row of a removed source; nothing for a definition. */
+    Optional<SourceRow> source(RemovedRow row) {
+        return row.kind().equals(SOURCE) ? Optional.of(forms.read(row.content(), SourceRow.class)) : Optional.empty();
     }
 
-    /** Keeps a source that is about to be removed. */
+    DefinitionRow definition(RemovedRow row) {
+        return forms.read(row.content(), DefinitionRow.class);
+    }
+
+    /** Keeps a definition that is removed in the same transaction. @param name displayed */
+    public void keep(DefinitionRow row, String name) {
+        keep(row.projectId(), row.kind().word(), row.id(), name, row);
+    }
+
+    /** Keeps a source that is removed in the same transaction. */
     void keepSource(SourceRow row) {
-        keep("", Kind.SOURCE, row.id(), row.id(), row);
+        keep("", SOURCE, row.id(), row.id(), row);
     }
 
-    /**
-     * Brings something back as it was. Throws {@link ProblemException} when its place is taken or what it needs is gone, and
-     * {@link ForbiddenException} when it is not for this caller.
-     */
-    @Transactional
-    public Thing bringBack(Project project, Caller caller, long id) {
-        RemovedRow row = removed.find(project.id(), id)
-                .filter(found -> isFor(project, found))
-                .orElseThrow(() -> new NotFoundException("removed thing", Long.toString(id), List.of()));
-        Thing thing = Thing.of(row);
-        if (!caller.role().mayActAs(thing.kind().forWhom())) {
-            throw new ForbiddenException(thing.kind().forWhom(), caller.role());
-        }
-        switch (thing.kind()) {
-            case QUERY -> bringBack(project, forms.readRecord(row.content(), QueryRow.class));
-            case PARAMETER -> bringBack(project, forms.readRecord(row.content(), ParameterRow.class));
-            case REPORT -> bringBack(project, forms.readRecord(row.content(), ReportRow.class));
-            case SOURCE -> bringBack(source(row));
-        }
-        removed.forget(id);
-        return thing;
+    private void keep(String projectId, String kind, String id, String name, Record row) {
+        removed.add(new RemovedRow(0, projectId, kind, id, name, forms.write(row), clock.instant()));
     }
 
-    private void bringBack(Project project, QueryRow row) {
-        refuseTaken(project.hasQuery(row.id()), "query", row.id());
-        // Steps reference queries by name.
-        refuseTaken(project.queries().stream().anyMatch(query -> query.name().equals(row.name())), "query", row.name());
-        project.source(row.sourceId());
-        tables.queries().add(row);
-    }
-
-    private void bringBack(Project project, ParameterRow row) {
-        refuseTaken(project.parameters().containsKey(row.name()), "parameter", row.name());
-        ParameterCheck.check(project, forms.parameter(row));
-        tables.parameters().add(row);
-    }
-
-    private void bringBack(Project project, ReportRow row) {
-        refuseTaken(project.hasReport(row.id()), "report", row.id());
-        forms.report(row).queryIds().forEach(project::query);
-        tables.reports().add(row);
-        links.bringBack(project.id(), row.id());
-    }
-
-    private void bringBack(SourceRow row) {
-        boolean taken =
-                tables.sources().all().stream().anyMatch(other -> other.id().equals(row.id()));
-        refuseTaken(taken, "source", row.id());
-        tables.sources().add(row);
-    }
-
-    private static void refuseTaken(boolean taken, String what, String name) {
-        if (taken) {
-            throw new ProblemException(Problem.of(
-                    "name-taken", "Another %s “%s” exists now.".formatted(what, name), "Rename or remove it first."));
-        }
+    void forget(RemovedRow row) {
+        removed.forget(row.id());
     }
 }

@@ -19,19 +19,20 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.ReportRecords;
-import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRecords;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.SignedLinkRecords;
 
 /** Changes and removes the reports of a project. A report that is given in says by its version what was seen. */
 @Service
-public class ReportEdits {
-    private final ReportRecords records;
+public class ReportEdits implements Restoration {
+    private final DefinitionRecords records;
     private final StoredForms forms;
     private final RemovedObjects removedObjects;
     private final SignedLinkRecords links;
 
-    ReportEdits(ReportRecords records, StoredForms forms, RemovedObjects removedObjects, SignedLinkRecords links) {
+    ReportEdits(DefinitionRecords records, StoredForms forms, RemovedObjects removedObjects, SignedLinkRecords links) {
         this.links = links;
         this.records = records;
         this.forms = forms;
@@ -131,16 +132,26 @@ public class ReportEdits {
     /** Removes a report; it can be brought back. Its saved selections wait for that. */
     @Transactional
     public void remove(Project project, Report report) {
-        ReportRow row = row(project, report, project.draft(report.id()));
-        removedObjects.keep(project, RemovedObjects.Kind.REPORT, report.id(), report.name(), row);
-        records.remove(project.id(), report.id());
+        DefinitionRow row = row(project, report, project.draft(report.id()));
+        removedObjects.keep(row, report.name());
+        records.remove(project.id(), kind(), report.id());
         links.shelve(project.id(), report.id());
     }
 
-    private ReportRow row(Project project, Report live, ReportDraft draft) {
-        String definition = forms.write(live);
-        String drafted = forms.write(draft.report());
-        String differing = drafted.equals(definition) ? "" : drafted;
-        return new ReportRow(project.id(), live.id(), definition, differing, draft.published(), 0, live.version());
+    private DefinitionRow row(Project project, Report live, ReportDraft draft) {
+        return forms.row(project.id(), live, draft);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.REPORT;
+    }
+
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        Restoration.requireFree(kind(), project.hasReport(row.id()), row.id());
+        forms.report(row).queryIds().forEach(project::query);
+        records.add(row);
+        links.bringBack(project.id(), row.id());
     }
 }

@@ -17,9 +17,8 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.ParameterRow;
+import plainsieve.server.records.DefinitionKind;
 import plainsieve.server.records.ProjectTables;
-import plainsieve.server.records.QueryRow;
 
 /** Restores a published version. Drafts are kept; objects that did not exist then can be restored. */
 @Service
@@ -93,15 +92,11 @@ public class Rollback {
         Set<String> names =
                 ids(then.parameters().stream().map(ParameterEntry::name).toList());
         names.addAll(needed.parameters());
-        tables.parameters().all().stream()
-                .filter(row -> row.projectId().equals(project.id()) && !names.contains(row.name()))
-                .forEach(row -> remove(project, row));
+        removeExcept(project, DefinitionKind.PARAMETER, names);
         Set<String> queryIds =
                 ids(then.queries().stream().map(ProjectFile.QueryEntry::id).toList());
         queryIds.addAll(needed.queries());
-        tables.queries().all().stream()
-                .filter(row -> row.projectId().equals(project.id()) && !queryIds.contains(row.id()))
-                .forEach(row -> remove(project, row));
+        removeExcept(project, DefinitionKind.QUERY, queryIds);
         tables.transferPolicies().all().stream()
                 .filter(row -> row.projectId().equals(project.id()))
                 .forEach(tables.transferPolicies()::forget);
@@ -111,14 +106,16 @@ public class Rollback {
         return new HashSet<>(all);
     }
 
-    private void remove(Project project, ParameterRow row) {
-        removedObjects.keep(project, RemovedObjects.Kind.PARAMETER, row.name(), row.name(), row);
-        tables.parameters().remove(project.id(), row.name());
-    }
-
-    private void remove(Project project, QueryRow row) {
-        removedObjects.keep(project, RemovedObjects.Kind.QUERY, row.id(), row.name(), row);
-        tables.queries().remove(project.id(), row.id());
+    private void removeExcept(Project project, DefinitionKind kind, Set<String> ids) {
+        tables.definitions().ofProjects().stream()
+                .filter(row -> row.projectId().equals(project.id()) && row.kind() == kind && !ids.contains(row.id()))
+                .forEach(row -> {
+                    String name = kind == DefinitionKind.QUERY
+                            ? project.query(row.id()).name()
+                            : row.id();
+                    removedObjects.keep(row, name);
+                    tables.definitions().remove(project.id(), kind, row.id());
+                });
     }
 
     /** What authors are working on is not what viewers have: it goes on. */

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.Formula;
@@ -14,19 +15,22 @@ import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.StageRecords;
-import plainsieve.server.records.StageRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRecords;
+import plainsieve.server.records.DefinitionRow;
 
 /** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers again. */
 @Service
-public class StageEdits {
+public class StageEdits implements Restoration {
     private static final Duration LONGEST = Duration.ofHours(1);
 
-    private final StageRecords records;
+    private final DefinitionRecords records;
     private final StoredForms forms;
+    private final RemovedObjects removedObjects;
 
-    StageEdits(StageRecords records, StoredForms forms) {
+    StageEdits(DefinitionRecords records, StoredForms forms, RemovedObjects removedObjects) {
         this.records = records;
+        this.removedObjects = removedObjects;
         this.forms = forms;
     }
 
@@ -38,15 +42,32 @@ public class StageEdits {
      */
     public void keep(Project project, Stage stage) {
         check(project, stage);
-        if (records.keep(new StageRow(project.id(), stage.name(), forms.write(stage), stage.version())) == 0) {
+        if (records.save(forms.row(project.id(), stage)) == 0) {
             throw new EditConflictException("The stage “%s”".formatted(stage.name()));
         }
     }
 
-    /** Lets nothing else hold in a stage; one that was named is gone. */
+    /** Removes the settings of a stage; they can be restored. */
+    @Transactional
     public void remove(Project project, String name) {
-        project.stage(name);
-        records.remove(project.id(), name);
+        Stage stage = project.stage(name);
+        if (stage.version() > 0) {
+            removedObjects.keep(forms.row(project.id(), stage), name);
+        }
+        records.remove(project.id(), kind(), name);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.STAGE;
+    }
+
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        boolean taken = project.hasStage(row.id()) && project.stage(row.id()).version() > 0;
+        Restoration.requireFree(kind(), taken, row.id());
+        check(project, forms.stage(row));
+        records.add(row);
     }
 
     private static void check(Project project, Stage stage) {

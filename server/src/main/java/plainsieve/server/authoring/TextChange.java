@@ -1,5 +1,7 @@
 package plainsieve.server.authoring;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+
 /**
  * A line that a change would alter.
  *
@@ -7,4 +9,13 @@ package plainsieve.server.authoring;
  * @param where what of it: live text, draft, question line, a control, …
  * @param line from 1; 0 for a change outside of texts
  */
-public record TextChange(String kind, String id, String name, String where, int line, String before, String after) {}
+public record TextChange(
+        @Schema(allowableValues = {"query", "parameter", "report"})
+        String kind,
+
+        String id,
+        String name,
+        String where,
+        int line,
+        String before,
+        String after) {}

@@ -6,20 +6,24 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.files.CopiesFile.CopyEntry;
+import plainsieve.server.authoring.RemovedObjects;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.CopyRecords;
-import plainsieve.server.records.CopyRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRecords;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.ParsedRowCache;
 import plainsieve.server.schedules.ScheduleEntry;
 
 /** Definitions of stored copies in the database and in files. */
 @Component
 class CopyDefinitions {
-    private final CopyRecords records;
+    private final DefinitionRecords records;
     private final StoredForms forms;
-    private final ParsedRowCache<CopyRow, ProjectCopy> read;
+    private final RemovedObjects removedObjects;
+    private final ParsedRowCache<DefinitionRow, ProjectCopy> read;
 
-    CopyDefinitions(CopyRecords records, StoredForms forms) {
+    CopyDefinitions(DefinitionRecords records, StoredForms forms, RemovedObjects removedObjects) {
+        this.removedObjects = removedObjects;
         this.records = records;
         this.forms = forms;
         this.read = new ParsedRowCache<>(row -> new ProjectCopy(row.projectId(), copy(row)));
@@ -29,20 +33,22 @@ class CopyDefinitions {
     record ProjectCopy(String projectId, StoredCopy copy) {}
 
     List<ProjectCopy> all() {
-        return read.of(records.all());
+        return read.of(records.ofKind(DefinitionKind.STORED_COPY));
     }
 
     /** Whether it was kept: not when someone else was faster. */
     boolean keep(String projectId, StoredCopy copy) {
-        return records.keep(row(projectId, copy)) == 1;
+        return records.save(row(projectId, copy)) == 1;
     }
 
-    void remove(String projectId, String id) {
-        records.remove(projectId, id);
+    /** Removes it; it can be restored. */
+    void remove(String projectId, StoredCopy copy) {
+        removedObjects.keep(row(projectId, copy), copy.name());
+        records.remove(projectId, DefinitionKind.STORED_COPY, copy.id());
     }
 
-    private StoredCopy copy(CopyRow row) {
-        return copy(forms.readRecord(row.definition(), CopyEntry.class), Instant.parse(row.since()), row.version());
+    StoredCopy copy(DefinitionRow row) {
+        return copy(forms.read(row.form(), CopyEntry.class), Instant.parse(row.since()), row.version());
     }
 
     /** @param since its schedule counts from here */
@@ -81,12 +87,9 @@ class CopyDefinitions {
                 copy.paused());
     }
 
-    private CopyRow row(String projectId, StoredCopy copy) {
-        return new CopyRow(
-                projectId,
-                copy.id(),
-                forms.writeRecord(entry(copy)),
-                copy.since().toString(),
-                copy.version());
+    private DefinitionRow row(String projectId, StoredCopy copy) {
+        return DefinitionRow.of(
+                        projectId, DefinitionKind.STORED_COPY, copy.id(), forms.write(entry(copy)), copy.version())
+                .startingAt(copy.since().toString());
     }
 }

@@ -18,12 +18,15 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.authoring.Ids;
+import plainsieve.server.authoring.Restoration;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.project.CopiesSource;
 import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StillUsedException;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 import plainsieve.server.spool.Spools;
@@ -33,7 +36,7 @@ import plainsieve.sources.SourceSettings;
 
 /** Adds, changes and removes stored copies. */
 @Service
-public class CopyEdits {
+public class CopyEdits implements Restoration {
     private static final String SOURCE = "copies";
     private static final int MOST_AGAIN = 1_000;
     private static final FileAttribute<Set<PosixFilePermission>> OWNER_ONLY =
@@ -159,9 +162,10 @@ public class CopyEdits {
     }
 
     /**
-     * Removes a copy that nothing waits for and no query asks instead of its source. Throws {@link StillUsedException} otherwise; queries
-     * whose text names its table do not find it then.
+     * Removes a copy that nothing waits for and no query reads instead of its source. It can be restored and is then refreshed. Throws
+     * {@link StillUsedException} otherwise. Queries whose text names its table do not find it any more.
      */
+    @Transactional
     public void remove(Project project, String id) {
         StoredCopy copy = storedCopies.get(project.id(), id);
         List<String> needing = new ArrayList<>(jobRunner.dependentsOf(project.id(), StoredCopy.KIND, id));
@@ -171,9 +175,24 @@ public class CopyEdits {
         if (!needing.isEmpty()) {
             throw new StillUsedException("“" + copy.name() + "”", needing);
         }
-        kept.remove(project.id(), id);
+        kept.remove(project.id(), copy);
         jobRunner.stop(project.id(), StoredCopy.KIND, id);
         removeFiles(storedCopies.folder(project.id(), copy));
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.STORED_COPY;
+    }
+
+    /** Its schedule counts from now: what it would have done since it was removed was not missed. */
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        Restoration.requireFree(
+                kind(), storedCopies.find(project.id(), row.id()).isPresent(), row.id());
+        prepare(project);
+        keep(project, kept.copy(row.startingAt(clock.instant().toString())));
+        jobRunner.ask(project.id(), StoredCopy.KIND, row.id(), "hand");
     }
 
     /** Removes what the copies of a project have left that is gone: their files, and the source that asks them, unless others do. */

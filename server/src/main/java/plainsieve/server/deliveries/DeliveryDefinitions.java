@@ -14,12 +14,14 @@ import plainsieve.files.DeliveriesFile.AttachmentEntry;
 import plainsieve.files.DeliveriesFile.ConditionEntry;
 import plainsieve.files.DeliveriesFile.DeliveryEntry;
 import plainsieve.files.DeliveriesFile.RecipientQueryEntry;
+import plainsieve.server.authoring.RemovedObjects;
 import plainsieve.server.downloads.DownloadFormat;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.StageEntries;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.DeliveryRecords;
-import plainsieve.server.records.DeliveryRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRecords;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.ParsedRowCache;
 import plainsieve.server.schedules.ScheduleEntry;
 import tools.jackson.databind.JsonNode;
@@ -30,11 +32,13 @@ class DeliveryDefinitions {
     private static final String ABOVE = "above";
     private static final String BELOW = "below";
 
-    private final DeliveryRecords records;
+    private final DefinitionRecords records;
     private final StoredForms forms;
-    private final ParsedRowCache<DeliveryRow, ProjectDelivery> read;
+    private final RemovedObjects removedObjects;
+    private final ParsedRowCache<DefinitionRow, ProjectDelivery> read;
 
-    DeliveryDefinitions(DeliveryRecords records, StoredForms forms) {
+    DeliveryDefinitions(DefinitionRecords records, StoredForms forms, RemovedObjects removedObjects) {
+        this.removedObjects = removedObjects;
         this.records = records;
         this.forms = forms;
         this.read = new ParsedRowCache<>(this::kept);
@@ -44,31 +48,36 @@ class DeliveryDefinitions {
     record ProjectDelivery(String projectId, Delivery delivery) {}
 
     List<ProjectDelivery> all() {
-        return read.of(records.all());
+        return read.of(records.ofKind(DefinitionKind.DELIVERY));
     }
 
-    private ProjectDelivery kept(DeliveryRow row) {
-        return new ProjectDelivery(
-                row.projectId(),
-                delivery(
-                        forms.readRecord(row.definition(), DeliveryEntry.class),
-                        Instant.parse(row.since()),
-                        row.version()));
+    private ProjectDelivery kept(DefinitionRow row) {
+        return new ProjectDelivery(row.projectId(), delivery(row));
+    }
+
+    Delivery delivery(DefinitionRow row) {
+        return delivery(forms.read(row.form(), DeliveryEntry.class), Instant.parse(row.since()), row.version());
     }
 
     /** Whether it was kept: not when someone else was faster. */
     boolean keep(String projectId, Delivery delivery) {
-        return records.keep(new DeliveryRow(
-                        projectId,
-                        delivery.id(),
-                        forms.writeRecord(entry(delivery)),
-                        delivery.since().toString(),
-                        delivery.version()))
-                == 1;
+        return records.save(row(projectId, delivery)) == 1;
     }
 
-    void remove(String projectId, String id) {
-        records.remove(projectId, id);
+    private DefinitionRow row(String projectId, Delivery delivery) {
+        return DefinitionRow.of(
+                        projectId,
+                        DefinitionKind.DELIVERY,
+                        delivery.id(),
+                        forms.write(entry(delivery)),
+                        delivery.version())
+                .startingAt(delivery.since().toString());
+    }
+
+    /** Removes it; it can be restored. */
+    void remove(String projectId, Delivery delivery) {
+        removedObjects.keep(row(projectId, delivery), delivery.name());
+        records.remove(projectId, DefinitionKind.DELIVERY, delivery.id());
     }
 
     /** Throws {@link ProblemException} for what says nothing. @param since its schedule counts from here */

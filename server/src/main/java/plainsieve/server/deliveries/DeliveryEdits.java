@@ -4,16 +4,20 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.authoring.Ids;
+import plainsieve.server.authoring.Restoration;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.schedules.Schedule;
 
 /** Adds, changes and removes deliveries. */
 @Service
-public class DeliveryEdits {
+public class DeliveryEdits implements Restoration {
     private final DeliveryDefinitions kept;
     private final Deliveries deliveries;
     private final DeliveryCheck check;
@@ -90,10 +94,23 @@ public class DeliveryEdits {
         }
     }
 
-    /** Removes the delivery. Its email records are kept. */
+    /** Removes the delivery; it can be restored. The record of its emails is kept. */
+    @Transactional
     public void remove(Project project, String id) {
-        deliveries.get(project.id(), id);
-        kept.remove(project.id(), id);
+        Delivery delivery = deliveries.get(project.id(), id);
+        kept.remove(project.id(), delivery);
         jobRunner.stop(project.id(), Delivery.KIND, id);
+    }
+
+    @Override
+    public DefinitionKind kind() {
+        return DefinitionKind.DELIVERY;
+    }
+
+    /** Its schedule counts from now: emails that it would have sent since it was removed are not sent. */
+    @Override
+    public void restore(Project project, DefinitionRow row) {
+        Restoration.requireFree(kind(), deliveries.find(project.id(), row.id()).isPresent(), row.id());
+        keep(project, kept.delivery(row.startingAt(clock.instant().toString())));
     }
 }

@@ -117,7 +117,7 @@ class DeliverySender {
 
         void one(Recipient to) {
             EmailRow row = row(to);
-            EmailRow.State state = row.parsedState();
+            EmailRow.State state = row.state();
             if (state == EmailRow.State.HANDING_OVER) {
                 become(
                         row,
@@ -143,7 +143,7 @@ class DeliverySender {
                     job,
                     to.address(),
                     to.part(),
-                    "",
+                    EmailRow.State.WAITING,
                     "",
                     "",
                     clock.instant().toString()));
@@ -154,7 +154,7 @@ class DeliverySender {
             switch (state) {
                 case SENT -> sent++;
                 case REFUSED -> refused++;
-                case LEFT -> left++;
+                case SKIPPED -> left++;
                 case UNSURE -> unsure++;
                 default -> waiting++;
             }
@@ -165,7 +165,7 @@ class DeliverySender {
                 DeliveryEmailBuilder.BuildResult written =
                         deliveryEmailBuilder.write(known, to, deliveryEmailBuilder.mailId(job, row.id()));
                 if (written instanceof DeliveryEmailBuilder.NothingToSend nothing) {
-                    become(row, EmailRow.State.LEFT, "", nothing.reason());
+                    become(row, EmailRow.State.SKIPPED, "", nothing.reason());
                     left++;
                 } else if (written instanceof DeliveryEmailBuilder.BuiltEmail ready) {
                     hand(ready.mail(), row);
@@ -231,8 +231,7 @@ class DeliverySender {
 
         private void become(EmailRow row, EmailRow.State state, String subject, String note) {
             String said = note.substring(0, Math.min(LONGEST_NOTE, note.length()));
-            records.become(
-                    row.id(), state.word(), subject, said, clock.instant().toString());
+            records.become(row.id(), state, subject, said, clock.instant().toString());
         }
 
         JobOutcome outcome() {

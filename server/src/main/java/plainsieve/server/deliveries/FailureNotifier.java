@@ -14,6 +14,7 @@ import plainsieve.server.jobs.JobListener;
 import plainsieve.server.mail.EmailMessage;
 import plainsieve.server.mail.MailFailure;
 import plainsieve.server.mail.MailTransport;
+import plainsieve.server.records.JobState;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.settings.EmailReportSettings;
 
@@ -36,8 +37,8 @@ class FailureNotifier implements JobListener {
     }
 
     @Override
-    public void onProblem(String projectId, String kind, String thing, String word, String note) {
-        String what = word.equals("failed") ? "failed" : "was held for review";
+    public void onProblem(String projectId, String kind, String thing, JobState state, String note) {
+        String what = state == JobState.FAILED ? "failed" : "was held for review";
         String subject = "The %s “%s” %s".formatted(kind, thing, what);
         send(addresses(permissions.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
     }

@@ -68,7 +68,7 @@ class MailLinks {
 
     /** Lets no more of it come, without asking (RFC 8058). */
     String unsubscribeAtOnce(Project project, Delivery delivery, String address) {
-        return settings.address() + "/api/unsubscribe/" + token(project, delivery, address);
+        return settings.address() + "/api/v1/unsubscribe/" + token(project, delivery, address);
     }
 
     private String token(Project project, Delivery delivery, String address) {

@@ -12,7 +12,7 @@ import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.records.DeliveryRecords;
+import plainsieve.server.records.UnsubscribedRecords;
 import plainsieve.server.security.SecretBox;
 
 /**
@@ -27,10 +27,10 @@ public class Unsubscriptions {
     private static final String BETWEEN = "~";
 
     private final SecretKeySpec key;
-    private final DeliveryRecords records;
+    private final UnsubscribedRecords records;
     private final Clock clock;
 
-    Unsubscriptions(SecretBox secrets, DeliveryRecords records, Clock clock) {
+    Unsubscriptions(SecretBox secrets, UnsubscribedRecords records, Clock clock) {
         this.key = new SecretKeySpec(secrets.derivedKey("unsubscribing"), ALGORITHM);
         this.records = records;
         this.clock = clock;

@@ -4,11 +4,12 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 import plainsieve.server.spool.Spools;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The formats of a download. */
-public enum DownloadFormat {
+public enum DownloadFormat implements Keyword {
     /** With texts that a workbook would take for formulas made harmless. */
     CSV("csv", "text/csv; charset=utf-8") {
         @Override
@@ -63,6 +64,7 @@ public enum DownloadFormat {
     }
 
     /** The word in the API: {@code csv-exact}. */
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
@@ -70,11 +72,6 @@ public enum DownloadFormat {
     abstract RowWriter writer(OutputStream out, FileHeader header, Tools tools) throws IOException;
 
     public static Optional<DownloadFormat> ofWord(String word) {
-        for (DownloadFormat format : values()) {
-            if (format.word().equals(word)) {
-                return Optional.of(format);
-            }
-        }
-        return Optional.empty();
+        return Keyword.find(DownloadFormat.class, word);
     }
 }

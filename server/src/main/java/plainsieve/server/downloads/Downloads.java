@@ -53,7 +53,7 @@ public class Downloads {
         private final DownloadFormat format;
         private final FileHeader header;
         private final String fileName;
-        private volatile Progress progress = new Progress("ordered", 0, "");
+        private volatile Progress progress = new Progress(State.ORDERED, 0, "");
 
         Download(RunRequest request, DownloadFormat format, FileHeader header, String fileName) {
             this.request = request;
@@ -75,8 +75,18 @@ public class Downloads {
         }
     }
 
-    /** @param state ordered, waiting (rows are the runs before it then), running, done, or failed */
-    public record Progress(String state, long rows, String problem) {}
+    /** The state of a download. */
+    public enum State {
+        ORDERED,
+        /** Waits for other runs of the source. */
+        WAITING,
+        RUNNING,
+        DONE,
+        FAILED
+    }
+
+    /** @param rows rows written, or the runs before it while it waits */
+    public record Progress(State state, long rows, String problem) {}
 
     /** Orders a file. Throws every problem of its choices now. The run's id is the download's. */
     public Download order(RunRequest request, DownloadFormat format, FileHeader header, String fileName) {
@@ -130,12 +140,12 @@ public class Downloads {
         try {
             queryRunner.run(download.request, writing);
             writing.end();
-            download.progress = new Progress("done", writing.rows, "");
+            download.progress = new Progress(State.DONE, writing.rows, "");
         } catch (RuntimeException e) {
-            download.progress = new Progress("failed", writing.rows, e.getMessage());
+            download.progress = new Progress(State.FAILED, writing.rows, e.getMessage());
             throw e;
         } catch (Error e) {
-            download.progress = new Progress("failed", writing.rows, "Internal error.");
+            download.progress = new Progress(State.FAILED, writing.rows, "Internal error.");
             throw e;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -166,12 +176,12 @@ public class Downloads {
 
         @Override
         public void waiting(int before) {
-            download.progress = new Progress("waiting", before, "");
+            download.progress = new Progress(State.WAITING, before, "");
         }
 
         @Override
         public void sent(long id, Statement statement) {
-            download.progress = new Progress("running", 0, "");
+            download.progress = new Progress(State.RUNNING, 0, "");
         }
 
         @Override
@@ -184,7 +194,7 @@ public class Downloads {
         public void row(Object[] values) {
             beside.orElseThrow().row(values);
             if (++rows % TELL_EVERY == 0) {
-                download.progress = new Progress("running", rows, "");
+                download.progress = new Progress(State.RUNNING, rows, "");
             }
         }
 

@@ -141,7 +141,7 @@ public class EvidenceService {
         SentRow row = log.find(project, sentId)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(sentId), List.of()));
         if (!row.evidence().isEmpty() && !measured) {
-            return forms.readRecord(row.evidence(), Evidence.class);
+            return forms.read(row.evidence(), Evidence.class);
         }
         Optional<SentLog.LoggedStatement> sent = log.recent(sentId);
         if (sent.isEmpty()) {
@@ -151,7 +151,7 @@ public class EvidenceService {
         Evidence proof = ask(origin, sent.get(), measured);
         boolean hides = sent.get().hides();
         if (proof.reason().isEmpty() && !hides) {
-            log.keepEvidence(sentId, forms.writeRecord(proof));
+            log.keepEvidence(sentId, forms.write(proof));
         }
         return hides ? proof.withoutValues() : proof;
     }

@@ -1,12 +1,14 @@
 package plainsieve.server.jobs;
 
+import plainsieve.server.records.JobState;
+
 /** Notified when a job failed or was held for review. */
 public interface JobListener {
     /**
      * Something is over, and someone should look at it. It is reported once, and what this throws is in no one's way.
      *
      * @param kind its word among things that are done automatically
-     * @param word failed or kept-back
+     * @param state failed or held
      */
-    void onProblem(String projectId, String kind, String thing, String word, String note);
+    void onProblem(String projectId, String kind, String thing, JobState state, String note);
 }

@@ -1,9 +1,10 @@
 package plainsieve.server.jobs;
 
+import plainsieve.server.records.JobState;
+
 /** The outcome of a job. Failures throw instead. */
 public sealed interface JobOutcome {
-    /** Its word in the records. */
-    String word();
+    JobState state();
 
     long rows();
 
@@ -13,24 +14,24 @@ public sealed interface JobOutcome {
     /** All is well. */
     record Succeeded(long rows, String note) implements JobOutcome {
         @Override
-        public String word() {
-            return "done";
+        public JobState state() {
+            return JobState.DONE;
         }
     }
 
     /** It was made and does not count yet: someone has to look at it. */
     record HeldForReview(long rows, String note) implements JobOutcome {
         @Override
-        public String word() {
-            return "kept-back";
+        public JobState state() {
+            return JobState.HELD;
         }
     }
 
     /** There was nothing to do any more. */
     record Skipped(String note) implements JobOutcome {
         @Override
-        public String word() {
-            return "left";
+        public JobState state() {
+            return JobState.SKIPPED;
         }
 
         @Override

@@ -38,7 +38,7 @@ public class JobPlanner {
             boolean left = missed && planned.times().missed() == Schedule.Missed.LEAVE;
             JobRow job =
                     JobRow.due(planned.projectId(), kind, planned.objectId(), JobTimestamps.of(moment), "schedule");
-            records.add(left ? job.left("The server was not running.") : job);
+            records.add(left ? job.skipped("The server was not running.") : job);
         });
     }
 

@@ -22,6 +22,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import plainsieve.server.records.JobRecords;
 import plainsieve.server.records.JobRow;
+import plainsieve.server.records.JobState;
 import plainsieve.sources.Cancellation;
 
 /**
@@ -70,7 +71,7 @@ public class JobRunner implements DisposableBean {
     /** Adds something that should be done now. One that waits already is that. */
     public void ask(String projectId, String kind, String thing, String cause) {
         boolean waits = records.waiting(projectId, kind).stream()
-                .anyMatch(job -> job.objectId().equals(thing) && job.state().equals("due") && job.attempts() == 0);
+                .anyMatch(job -> job.objectId().equals(thing) && job.state() == JobState.DUE && job.attempts() == 0);
         Instant due = clock.instant();
         while (!waits) {
             // Jobs of one thing are distinguished by their second.
@@ -187,9 +188,9 @@ public class JobRunner implements DisposableBean {
         }
         String now = JobTimestamps.of(clock.instant());
         records.forget(JobTimestamps.of(clock.instant().minus(REMEMBERED)));
-        int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
+        int counted = records.end(job.ended(outcome.state(), now, outcome.rows(), shortened(outcome.note())), holder);
         if (counted == 1 && outcome instanceof JobOutcome.HeldForReview) {
-            tell(job, outcome.word(), outcome.note());
+            tell(job, outcome.state(), outcome.note());
         }
     }
 
@@ -209,18 +210,18 @@ public class JobRunner implements DisposableBean {
             Duration wait = BACK_OFF.get(Math.min(tries, BACK_OFF.size()) - 1);
             records.retry(job.id(), holder, JobTimestamps.of(now.plus(wait)), why);
         } else {
-            boolean counted = records.end(job.ended("failed", JobTimestamps.of(now), 0, why), holder) == 1;
+            boolean counted = records.end(job.ended(JobState.FAILED, JobTimestamps.of(now), 0, why), holder) == 1;
             if (counted) {
                 kinds.get(job.kind()).onGivenUp(job.id());
-                tell(job, "failed", why);
+                tell(job, JobState.FAILED, why);
             }
         }
     }
 
-    private void tell(JobRow job, String word, String note) {
+    private void tell(JobRow job, JobState state, String note) {
         for (JobListener one : watching) {
             try {
-                one.onProblem(job.projectId(), job.kind(), job.objectId(), word, note);
+                one.onProblem(job.projectId(), job.kind(), job.objectId(), state, note);
             } catch (RuntimeException e) {
                 LOG.warn("Notification about {} {} failed: {}", job.kind(), job.objectId(), e.getMessage());
             }
@@ -248,7 +249,7 @@ public class JobRunner implements DisposableBean {
     /** Someone decided what becomes of what was kept back. @param used whether it counts */
     public void decide(String projectId, String kind, String thing, boolean used) {
         records.latest(projectId, kind, thing)
-                .ifPresent(job -> records.decide(job.id(), used ? "done" : "left", job.message()));
+                .ifPresent(job -> records.decide(job.id(), used ? JobState.DONE : JobState.SKIPPED, job.message()));
     }
 
     /** The last that was done of something, or is. */

@@ -205,14 +205,14 @@ class ListCache {
     }
 
     private CachedList read(CachedListRow row) {
-        return forms.readRecord(row.list(), CachedList.class);
+        return forms.read(row.list(), CachedList.class);
     }
 
     private void keep(String id, CachedList list) {
         inMemory.put(id, list);
         try {
             Instant now = clock.instant();
-            records.keep(new CachedListRow(id, forms.writeRecord(list), now, now));
+            records.keep(new CachedListRow(id, forms.write(list), now, now));
             if (asked.incrementAndGet() % PRUNE_EVERY == 0) {
                 records.prune(MOST_KEPT);
             }

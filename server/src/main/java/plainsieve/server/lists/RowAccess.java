@@ -95,7 +95,7 @@ public class RowAccess {
     }
 
     private ChoiceText choice(GroupChoiceRow row) {
-        return forms.readRecord(row.choice(), ChoiceText.class);
+        return forms.read(row.choice(), ChoiceText.class);
     }
 
     /* Blank would leave its condition out, and then it would say too much. */

@@ -87,8 +87,7 @@ public class OpenId {
                 asked.getRedirectUri(),
                 back,
                 clock.instant());
-        return new Sent(
-                asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.writeRecord(authorizationState))));
+        return new Sent(asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.write(authorizationState))));
     }
 
     /** Someone who came back. @param back the page they wanted to see */
@@ -126,7 +125,7 @@ public class OpenId {
         if (kept.isEmpty() || !secrets.opens(kept)) {
             throw new OpenIdException(OpenIdException.Why.EXPIRED, "The browser sent no state cookie.");
         }
-        return forms.readRecord(secrets.unlock(kept).reveal(), AuthorizationState.class);
+        return forms.read(secrets.unlock(kept).reveal(), AuthorizationState.class);
     }
 
     private static boolean equal(String one, String other) {

@@ -1,11 +1,11 @@
 package plainsieve.server.people;
 
-import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /** The role of a person in a project. Each role includes the rights of the previous ones. */
-public enum Role {
+public enum Role implements Keyword {
     /** Opens reports and chooses. */
     VIEWER,
     /** Makes queries, parameters and reports. */
@@ -13,6 +13,7 @@ public enum Role {
     /** Manages projects and sources. */
     OPERATOR;
 
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
@@ -23,7 +24,7 @@ public enum Role {
     }
 
     public static Optional<Role> ofWord(String word) {
-        return Arrays.stream(values()).filter(role -> role.word().equals(word)).findFirst();
+        return Keyword.find(Role.class, word);
     }
 
     public boolean mayActAs(Role needed) {

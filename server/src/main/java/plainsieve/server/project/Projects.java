@@ -1,21 +1,22 @@
 package plainsieve.server.project;
 
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.server.records.ParameterRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.ProjectRow;
 import plainsieve.server.records.ProjectTables;
-import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
-import plainsieve.server.records.StageRow;
 import plainsieve.server.records.StateRecords;
 import plainsieve.server.records.TransferPolicyRow;
 import plainsieve.sources.SourceSettings;
@@ -36,34 +37,23 @@ public class Projects {
     private record RecordRows(
             List<ProjectRow> projects,
             List<SourceRow> sources,
-            List<QueryRow> queries,
-            List<ParameterRow> parameters,
-            List<ReportRow> reports,
-            List<TransferPolicyRow> transferPolicies,
-            List<StageRow> stages) {
-        private static final RecordRows NONE =
-                new RecordRows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
-
+            List<DefinitionRow> definitions,
+            List<TransferPolicyRow> transferPolicies) {
         /** The rows that one project is built from. */
         RecordRows of(ProjectRow project) {
             return new RecordRows(
                     List.of(project),
                     sources.stream().filter(row -> row.isFor(project.id())).toList(),
-                    queries.stream()
-                            .filter(row -> row.projectId().equals(project.id()))
-                            .toList(),
-                    parameters.stream()
-                            .filter(row -> row.projectId().equals(project.id()))
-                            .toList(),
-                    reports.stream()
+                    definitions.stream()
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList(),
                     transferPolicies.stream()
                             .filter(row -> row.projectId().equals(project.id()))
-                            .toList(),
-                    stages.stream()
-                            .filter(row -> row.projectId().equals(project.id()))
                             .toList());
+        }
+
+        Stream<DefinitionRow> ofKind(DefinitionKind kind) {
+            return definitions.stream().filter(row -> row.kind() == kind);
         }
     }
 
@@ -134,11 +124,8 @@ public class Projects {
         return new RecordRows(
                 tables.projects().all(),
                 tables.sources().all(),
-                tables.queries().all(),
-                tables.parameters().all(),
-                tables.reports().all(),
-                tables.transferPolicies().all(),
-                tables.stages().all());
+                tables.definitions().ofProjects(),
+                tables.transferPolicies().all());
     }
 
     /* A project whose rows are the same is the same project: typing in one does not build the others again. */
@@ -156,31 +143,34 @@ public class Projects {
     }
 
     private Project project(ProjectRow row, RecordRows rows, Map<String, SourceSettings> settings, Built before) {
-        RecordRows old = before == null ? RecordRows.NONE : before.from();
+        Set<DefinitionRow> unchanged =
+                before == null ? Set.of() : new HashSet<>(before.from().definitions());
         Map<String, Query> queriesById = new LinkedHashMap<>();
-        rows.queries().forEach(query -> queriesById.put(query.id(), StoredForms.query(query)));
+        rows.ofKind(DefinitionKind.QUERY)
+                .map(query -> unchanged.contains(query) ? before.project().query(query.id()) : forms.query(query))
+                .sorted(Comparator.comparing(Query::name).thenComparing(Query::id))
+                .forEach(query -> queriesById.put(query.id(), query));
         Map<String, ParameterDefinition> byName = new LinkedHashMap<>();
-        Set<ParameterRow> known = new HashSet<>(old.parameters());
-        rows.parameters()
+        rows.ofKind(DefinitionKind.PARAMETER)
                 .forEach(parameter -> byName.put(
-                        parameter.name(),
-                        known.contains(parameter)
-                                ? before.project().parameter(parameter.name())
+                        parameter.id(),
+                        unchanged.contains(parameter)
+                                ? before.project().parameter(parameter.id())
                                 : forms.parameter(parameter)));
         Map<String, Report> reportsById = new LinkedHashMap<>();
         Map<String, ReportDraft> drafts = new LinkedHashMap<>();
-        for (ReportRow report : rows.reports()) {
-            boolean same = old.reports().contains(report);
+        rows.ofKind(DefinitionKind.REPORT).forEach(report -> {
+            boolean same = unchanged.contains(report);
             reportsById.put(report.id(), same ? before.project().report(report.id()) : forms.report(report));
             drafts.put(report.id(), same ? before.project().draft(report.id()) : forms.draft(report));
-        }
+        });
         Map<String, SourceSettings> mine = new LinkedHashMap<>();
         rows.sources().forEach(source -> mine.put(source.id(), settings.get(source.id())));
         List<DataTransferPolicy> travels = rows.transferPolicies().stream()
                 .map(travel -> new DataTransferPolicy(travel.fromSource(), travel.toSource(), travel.allowed()))
                 .toList();
-        Map<String, Stage> stages = new LinkedHashMap<>();
-        rows.stages().forEach(stage -> stages.put(stage.name(), forms.stage(stage)));
+        Map<String, Stage> stages = new TreeMap<>();
+        rows.ofKind(DefinitionKind.STAGE).forEach(stage -> stages.put(stage.id(), forms.stage(stage)));
         ProjectParts parts = new ProjectParts(mine, queriesById, byName, reportsById, drafts, travels, stages);
         return new Project(row.id(), row.name(), parts, queryTextCache);
     }

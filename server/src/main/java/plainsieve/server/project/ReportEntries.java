@@ -54,7 +54,7 @@ public final class ReportEntries {
     private static ControlEntry entry(Control control) {
         Control.Style style = control.look();
         return new ControlEntry(
-                control.kind(),
+                control.kind().word(),
                 style.label(),
                 control.parameters(),
                 style.heading(),

@@ -10,11 +10,9 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.files.ChoiceEntry;
 import plainsieve.files.ProjectYaml;
 import plainsieve.files.StagesFile;
-import plainsieve.server.records.ParameterRow;
-import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.DefinitionKind;
+import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.SourceRow;
-import plainsieve.server.records.StageRow;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
@@ -34,6 +32,7 @@ public final class StoredForms {
     public static final int FORMAT = 1;
 
     private static final String FORMAT_FIELD = "format";
+    private static final String CONTENT_FIELD = "content";
 
     private final JsonMapper json;
 
@@ -41,50 +40,82 @@ public final class StoredForms {
         this.json = json;
     }
 
-    static Query query(QueryRow row) {
+    /** A query as it is stored. */
+    private record QueryForm(
+            String name, String source, String sourceParameter, String storedCopy, int cacheSeconds, String text) {
+        static QueryForm of(Query query, String text) {
+            return new QueryForm(
+                    query.name(),
+                    query.sourceId(),
+                    query.sourceParameter(),
+                    query.asked().copy(),
+                    query.asked().keptSeconds(),
+                    text);
+        }
+    }
+
+    public Query query(DefinitionRow row) {
+        QueryForm live = read(row.form(), QueryForm.class);
         return new Query(
                 row.id(),
-                row.name(),
-                row.sourceId(),
-                row.sourceParameter(),
-                CachePolicy.of(row.storedCopy(), row.cacheSeconds()),
-                row.draftText(),
-                row.liveText(),
+                live.name(),
+                live.source(),
+                live.sourceParameter(),
+                CachePolicy.of(live.storedCopy(), live.cacheSeconds()),
+                row.draft().isEmpty()
+                        ? live.text()
+                        : read(row.draft(), QueryForm.class).text(),
+                live.text(),
                 row.version());
     }
 
-    /** A parameter's definition. @param row what it was read from; name and version are there */
-    public ParameterDefinition parameter(ParameterRow row) {
-        ParameterDefinition kept =
-                ParameterEntries.definition(ProjectYaml.parameter(body(row.definition(), "parameter")), row.version());
-        return kept.renamed(row.name(), kept.maintenance().formerNames());
+    public DefinitionRow row(String projectId, Query query) {
+        String live = write(QueryForm.of(query, query.liveText()));
+        String draft = query.isChanged() ? write(QueryForm.of(query, query.draftText())) : "";
+        return DefinitionRow.of(projectId, DefinitionKind.QUERY, query.id(), live, query.version())
+                .withDraft(draft, true);
     }
 
-    public String write(ParameterDefinition definition) {
-        return numbered("parameter", ProjectYaml.toJson(ParameterEntries.entry(definition)));
+    public ParameterDefinition parameter(DefinitionRow row) {
+        return ParameterEntries.definition(ProjectYaml.parameter(content(row.form())), row.version());
     }
 
-    public Report report(ReportRow row) {
-        return ReportEntries.report(ProjectYaml.report(body(row.definition(), "report")), row.id(), row.version());
+    public DefinitionRow row(String projectId, ParameterDefinition definition) {
+        return DefinitionRow.of(
+                projectId,
+                DefinitionKind.PARAMETER,
+                definition.name(),
+                wrapped(ProjectYaml.toJson(ParameterEntries.entry(definition))),
+                definition.maintenance().version());
     }
 
-    public ReportDraft draft(ReportRow row) {
-        String kept = row.draft().isEmpty() ? row.definition() : row.draft();
-        return new ReportDraft(
-                ReportEntries.report(ProjectYaml.report(body(kept, "report")), row.id(), row.version()),
-                row.published());
+    public Report report(DefinitionRow row) {
+        return report(row, row.form());
     }
 
-    public String write(Report report) {
-        return numbered("report", ProjectYaml.toJson(ReportEntries.entry(report)));
+    public ReportDraft draft(DefinitionRow row) {
+        return new ReportDraft(report(row, row.draft().isEmpty() ? row.form() : row.draft()), row.published());
     }
 
-    public Stage stage(StageRow row) {
-        return StageEntries.stage(readRecord(row.definition(), StagesFile.StageEntry.class), row.version());
+    private Report report(DefinitionRow row, String form) {
+        return ReportEntries.report(ProjectYaml.report(content(form)), row.id(), row.version());
     }
 
-    public String write(Stage stage) {
-        return writeRecord(StageEntries.entry(stage));
+    /** A report with its draft. @param live with the version that the change is based on */
+    public DefinitionRow row(String projectId, Report live, ReportDraft draft) {
+        String form = wrapped(ProjectYaml.toJson(ReportEntries.entry(live)));
+        String drafted = wrapped(ProjectYaml.toJson(ReportEntries.entry(draft.report())));
+        return DefinitionRow.of(projectId, DefinitionKind.REPORT, live.id(), form, live.version())
+                .withDraft(drafted.equals(form) ? "" : drafted, draft.published());
+    }
+
+    public Stage stage(DefinitionRow row) {
+        return StageEntries.stage(read(row.form(), StagesFile.StageEntry.class), row.version());
+    }
+
+    public DefinitionRow row(String projectId, Stage stage) {
+        return DefinitionRow.of(
+                projectId, DefinitionKind.STAGE, stage.name(), write(StageEntries.entry(stage)), stage.version());
     }
 
     /** The settings of a source, which may be unusable; its password is next to them. */
@@ -144,35 +175,33 @@ public final class StoredForms {
 
     public Map<String, ChoiceText> choices(String stored) {
         Map<String, ChoiceText> choices = new LinkedHashMap<>();
-        body(stored, "choices")
-                .properties()
-                .forEach(entry -> choices.put(entry.getKey(), ChoiceEntry.read(entry.getValue())));
+        content(stored).properties().forEach(entry -> choices.put(entry.getKey(), ChoiceEntry.read(entry.getValue())));
         return choices;
     }
 
     public String writeChoices(Map<String, ChoiceText> choices) {
         ObjectNode kept = json.createObjectNode();
         choices.forEach((name, choice) -> kept.set(name, ChoiceEntry.write(choice)));
-        return numbered("choices", kept);
+        return wrapped(kept);
     }
 
-    /** Any record of ours under its number. */
-    public String writeRecord(Object value) {
-        return numbered("record", json.valueToTree(value));
+    /** The stored form of any record. */
+    public String write(Object value) {
+        return wrapped(json.valueToTree(value));
     }
 
-    public <T> T readRecord(String stored, Class<T> type) {
-        return json.treeToValue(body(stored, "record"), type);
+    public <T> T read(String stored, Class<T> type) {
+        return json.treeToValue(content(stored), type);
     }
 
-    private String numbered(String field, JsonNode body) {
+    private String wrapped(JsonNode content) {
         ObjectNode form = json.createObjectNode().put(FORMAT_FIELD, FORMAT);
-        form.set(field, body);
+        form.set(CONTENT_FIELD, content);
         return json.writeValueAsString(form);
     }
 
-    private JsonNode body(String stored, String field) {
-        return numbered(stored).path(field);
+    private JsonNode content(String stored) {
+        return numbered(stored).path(CONTENT_FIELD);
     }
 
     private JsonNode numbered(String stored) {

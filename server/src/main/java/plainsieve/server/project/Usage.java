@@ -1,6 +1,7 @@
 package plainsieve.server.project;
 
 import java.util.Locale;
+import plainsieve.core.value.Keyword;
 
 /**
  * One place that uses a parameter, a query or a source.
@@ -10,12 +11,13 @@ import java.util.Locale;
  */
 public record Usage(Kind kind, String id, String name, int users, int total) {
     /** What uses it. */
-    public enum Kind {
+    public enum Kind implements Keyword {
         QUERY,
         REPORT,
         PARAMETER,
         STAGE;
 
+        @Override
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }

@@ -31,7 +31,7 @@ final class ViewEntries {
         KindFields written = view.shown().accept(new KindFieldWriter());
         return new ViewEntry(
                 view.id(),
-                view.shown().kind(),
+                view.shown().kind().word(),
                 view.title(),
                 view.queryId(),
                 view.shown().measures().stream().map(ViewEntries::entry).toList(),

@@ -1,10 +1,12 @@
 package plainsieve.server.records;
 
+import plainsieve.server.people.Role;
+
 /**
  * The key of a program, which asks for a person.
  *
  * @param projectId empty for every project of the person
- * @param role the word of the most that it may do
+ * @param role the maximum role
  * @param grantedRoles the roles that its owner had when it was created: {@code project=role}, with {@code *} for all projects
  * @param grantedGroups the IDs of the groups that its owner was in then
  * @param endsAt when it ends, as ISO 8601
@@ -16,7 +18,7 @@ public record ApiKeyRow(
         String personId,
         String name,
         String projectId,
-        String role,
+        Role role,
         String grantedRoles,
         String grantedGroups,
         String endsAt,

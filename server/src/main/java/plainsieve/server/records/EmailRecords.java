@@ -13,7 +13,7 @@ public interface EmailRecords {
     /** Does nothing when it is there already. */
     @Insert("""
             insert into email (project_id, delivery_id, job, address, part, state, subject, message, at)
-            values (#{projectId}, #{deliveryId}, #{job}, #{address}, #{part}, 'waiting', '', '', #{at})
+            values (#{projectId}, #{deliveryId}, #{job}, #{address}, #{part}, #{state}, '', '', #{at})
             on conflict (job, address, part) do nothing
             """)
     void add(EmailRow row);
@@ -26,7 +26,7 @@ public interface EmailRecords {
             "update email set state = #{state}, subject = #{subject}, message = #{message}, at = #{at} where id = #{id}")
     int become(
             @Param("id") long id,
-            @Param("state") String state,
+            @Param("state") EmailRow.State state,
             @Param("subject") String subject,
             @Param("message") String message,
             @Param("at") String at);

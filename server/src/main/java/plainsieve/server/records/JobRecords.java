@@ -78,7 +78,7 @@ public interface JobRecords {
 
     /** What waits of something is not done any more. */
     @Update("""
-            update job set state = 'left', ended_at = #{now}, message = #{message}
+            update job set state = 'skipped', ended_at = #{now}, message = #{message}
             where project_id = #{project} and kind = #{kind} and object_id = #{objectId} and state = 'due'
             """)
     int leave(
@@ -89,8 +89,8 @@ public interface JobRecords {
             @Param("message") String message);
 
     /** Someone decided what becomes of what was kept back. */
-    @Update("update job set state = #{state}, message = #{message} where id = #{id} and state = 'kept-back'")
-    int decide(@Param("id") long id, @Param("state") String state, @Param("message") String message);
+    @Update("update job set state = #{state}, message = #{message} where id = #{id} and state = 'held'")
+    int decide(@Param("id") long id, @Param("state") JobState state, @Param("message") String message);
 
     /** The last time that a schedule named, not beyond a moment. */
     @Select("""

@@ -3,7 +3,6 @@ package plainsieve.server.records;
 /**
  * Something that is to be done once, or was. Moments are ISO 8601 in UTC, of whole seconds.
  *
- * @param state due, running, done, kept-back, failed, or left
  * @param holder the server that does it, whose word is valid until the lease is over
  * @param notBefore when it may be tried
  * @param message why it failed, or was kept back
@@ -15,7 +14,7 @@ public record JobRow(
         String objectId,
         String dueAt,
         String cause,
-        String state,
+        JobState state,
         String holder,
         String leaseUntil,
         int attempts,
@@ -26,16 +25,16 @@ public record JobRow(
         String message) {
     /** One that is to be done. @param objectId its ID. @param cause schedule, after, or hand */
     public static JobRow due(String projectId, String kind, String objectId, String dueAt, String cause) {
-        return new JobRow(0, projectId, kind, objectId, dueAt, cause, "due", "", "", 0, dueAt, "", "", 0, "");
+        return new JobRow(0, projectId, kind, objectId, dueAt, cause, JobState.DUE, "", "", 0, dueAt, "", "", 0, "");
     }
 
-    /** The same as it was left out. */
-    public JobRow left(String why) {
-        return ended("left", "", 0, why);
+    /** The same, skipped. */
+    public JobRow skipped(String why) {
+        return ended(JobState.SKIPPED, "", 0, why);
     }
 
     /** The same at its end. */
-    public JobRow ended(String newState, String at, long newRows, String newNote) {
+    public JobRow ended(JobState newState, String at, long newRows, String newNote) {
         return new JobRow(
                 id,
                 projectId,

@@ -12,29 +12,14 @@ public interface ProjectFolderRecords {
     void lock(boolean locked);
 
     /** Whether there are projects that were made here, not those of files. */
-    @Select("select (select locked from project_folder) = 0 and exists (select 1 from query)")
+    @Select("select (select locked from project_folder) = 0 and exists (select 1 from definition where kind = 'query')")
     boolean hasOwn();
 
-    @Delete("delete from report")
-    void removeReports();
-
-    @Delete("delete from parameter")
-    void removeParameters();
-
-    @Delete("delete from query")
-    void removeQueries();
+    @Delete("delete from definition")
+    void removeDefinitions();
 
     @Delete("delete from transfer_policy")
     void removeTransferPolicies();
-
-    @Delete("delete from stored_copy")
-    void removeCopies();
-
-    @Delete("delete from delivery")
-    void removeDeliveries();
-
-    @Delete("delete from stage")
-    void removeStages();
 
     @Delete("delete from source")
     void removeSources();

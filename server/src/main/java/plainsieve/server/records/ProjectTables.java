@@ -7,8 +7,5 @@ import org.springframework.stereotype.Component;
 public record ProjectTables(
         ProjectRecords projects,
         SourceRecords sources,
-        QueryRecords queries,
-        ParameterRecords parameters,
-        ReportRecords reports,
-        TransferPolicyRecords transferPolicies,
-        StageRecords stages) {}
+        DefinitionRecords definitions,
+        TransferPolicyRecords transferPolicies) {}

@@ -1,5 +1,7 @@
 package plainsieve.server.records;
 
+import plainsieve.server.people.Role;
+
 /**
  * What someone may do.
  *
@@ -7,4 +9,4 @@ package plainsieve.server.records;
  * @param projectId empty for all projects
  * @param role its word
  */
-public record RoleRow(String holder, String projectId, String role) {}
+public record RoleRow(String holder, String projectId, Role role) {}

@@ -26,7 +26,7 @@ public record SignedLinkRow(
         return endsAt.isEmpty() ? Optional.empty() : Optional.of(Instant.parse(endsAt));
     }
 
-    public boolean isTakenBack() {
+    public boolean isRevoked() {
         return !revokedAt.isEmpty();
     }
 }

@@ -36,7 +36,7 @@ public interface SourceRecords {
     @Update("update source set projects = #{projects} where id = #{id}")
     int allow(@Param("id") String id, @Param("projects") String projects);
 
-    /** A new id; queries follow by themselves. */
+    /** Changes the ID of a source; a trigger changes it in queries. */
     @Update("update source set id = #{to} where id = #{from}")
     int rename(@Param("from") String from, @Param("to") String to);
 

@@ -1,5 +1,6 @@
 package plainsieve.server.revisions;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -58,7 +59,9 @@ public class PublishWarnings {
      * @param fix what the click does, as on a button; empty without one
      */
     public record Warning(
+            @Schema(allowableValues = {"query", "parameter", "report", "stage"})
             String kind,
+
             String id,
             String name,
             int line,
@@ -106,7 +109,7 @@ public class PublishWarnings {
 
     private static Set<String> ids(List<ProjectDifference.ChangedObject> changed, ProjectDifference.Kind kind) {
         return changed.stream()
-                .filter(one -> one.kind() == kind && one.change() != ProjectDifference.How.GONE)
+                .filter(one -> one.kind() == kind && one.change() != ProjectDifference.How.REMOVED)
                 .map(ProjectDifference.ChangedObject::id)
                 .collect(Collectors.toSet());
     }

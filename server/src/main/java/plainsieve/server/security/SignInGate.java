@@ -22,7 +22,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class SignInGate extends OncePerRequestFilter {
     private static final int MAX_BURST = 24;
     private static final long NANOS_PER_SIGN_IN = TimeUnit.MILLISECONDS.toNanos(25);
-    private static final String PATH = "/api/sign-in";
+    private static final String PATH = "/api/v1/sign-in";
     private static final String RETRY_AFTER_SECONDS = "3";
 
     /** The time at which all sign-ins so far would have been processed at the rate. */

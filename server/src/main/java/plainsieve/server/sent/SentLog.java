@@ -115,7 +115,7 @@ public class SentLog {
 
     /** Opens what it writes with, so that the first statement does not wait for that. Nothing is written. */
     public void makeReady() {
-        forms.writeRecord(List.of(new SentValue("port", 0, "text", List.of("Lunna"))));
+        forms.write(List.of(new SentValue("port", 0, "text", List.of("Lunna"))));
         writer.now(now -> {});
     }
 
@@ -137,7 +137,7 @@ public class SentLog {
 
     /** The values of a statement as they are kept. */
     public List<SentValue> values(SentRow row) {
-        return Arrays.asList(forms.readRecord(row.boundValues(), SentValue[].class));
+        return Arrays.asList(forms.read(row.boundValues(), SentValue[].class));
     }
 
     /** A sent statement to run again; empty if it had private values and is not cached. */
@@ -198,7 +198,7 @@ public class SentLog {
         also.asMap().merge(sentId, Set.of(origin.caller().id()), SentLog::both);
         LoggedStatement sent = new LoggedStatement(statement, hidden(origin.project(), statement));
         String why = "Shared with statement %d, which was already running.".formatted(sentId);
-        SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
+        SentRow row = row(id, runId, origin, statement.text(), forms.write(sent.stored()));
         SentRow shared = finished(row, "shared", why, new RunSummary(0, 0, 0, 0));
         writer.later(now -> now.put(shared));
     }
@@ -244,7 +244,7 @@ public class SentLog {
                 runId,
                 origin,
                 plan ? "explain " + statement.text() : statement.text(),
-                forms.writeRecord(plan ? List.of() : sent.stored()));
+                forms.write(plan ? List.of() : sent.stored()));
         writer.now(now -> now.begin(row));
         if (id % PRUNE_EVERY == 0) {
             writer.later(this::prune);

@@ -44,7 +44,7 @@ class MalformedRequestsTest {
                 judge(request, wire, wrong);
             }
             assertThat(wrong).as("of %d requests", requests.size()).isEmpty();
-            assertThat(server.api().get("/api/projects").status()).isEqualTo(200);
+            assertThat(server.api().get("/api/v1/projects").status()).isEqualTo(200);
         }
     }
 

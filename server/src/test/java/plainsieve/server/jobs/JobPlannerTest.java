@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.records.JobRecords;
 import plainsieve.server.records.JobRow;
+import plainsieve.server.records.JobState;
 import plainsieve.server.schedules.Schedule;
 
 /** Due jobs are run once, also after a stop of the server or a change of its clock. */
@@ -73,14 +74,14 @@ class JobPlannerTest {
         JobHandler.ScheduledJob caughtUp = planned("0 * * * *", Schedule.Missed.CATCH_UP, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", caughtUp, Instant.parse("2026-06-03T10:20:00Z"));
         assertThat(due()).containsExactly("2026-06-03T10:00:00Z");
-        assertThat(jobs().get(0).state()).isEqualTo("due");
+        assertThat(jobs().get(0).state()).isEqualTo(JobState.DUE);
 
         JobHandler.ScheduledJob left = planned("0 * * * *", Schedule.Missed.LEAVE, "2026-06-01T00:30:00Z");
         jobPlanner.plan("copy", left, Instant.parse("2026-06-05T10:20:00Z"));
         assertThat(jobs()).hasSize(2);
-        assertThat(jobs().get(1).state()).isEqualTo("left");
+        assertThat(jobs().get(1).state()).isEqualTo(JobState.SKIPPED);
         jobPlanner.plan("copy", left, Instant.parse("2026-06-05T11:00:01Z"));
-        assertThat(jobs().get(2).state()).isEqualTo("due");
+        assertThat(jobs().get(2).state()).isEqualTo(JobState.DUE);
     }
 
     @Test
@@ -118,9 +119,9 @@ class JobPlannerTest {
         assertThat(records.take(id, "other", "2026-06-01T05:02:00Z", "2026-06-01T05:03:00Z"))
                 .isEqualTo(1);
         assertThat(records.renew(id, "one", "2026-06-01T05:09:00Z")).isZero();
-        assertThat(records.end(jobs().get(0).ended("done", "2026-06-01T05:02:10Z", 5, ""), "one"))
+        assertThat(records.end(jobs().get(0).ended(JobState.DONE, "2026-06-01T05:02:10Z", 5, ""), "one"))
                 .isZero();
-        assertThat(records.end(jobs().get(0).ended("done", "2026-06-01T05:02:20Z", 7, ""), "other"))
+        assertThat(records.end(jobs().get(0).ended(JobState.DONE, "2026-06-01T05:02:20Z", 7, ""), "other"))
                 .isEqualTo(1);
         assertThat(records.take(id, "one", "2026-06-01T06:00:00Z", "2026-06-01T06:01:00Z"))
                 .isZero();
@@ -135,7 +136,7 @@ class JobPlannerTest {
         records.take(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");
         assertThat(open("2026-06-01T05:00:03Z")).isEmpty();
         assertThat(open("2026-06-01T05:01:02Z")).hasSize(2);
-        records.end(jobs().get(0).ended("done", "2026-06-01T05:00:30Z", 5, ""), "one");
+        records.end(jobs().get(0).ended(JobState.DONE, "2026-06-01T05:00:30Z", 5, ""), "one");
         assertThat(open("2026-06-01T05:00:31Z")).hasSize(1);
     }
 

@@ -65,7 +65,7 @@ class SourceFactsTest {
 
     private void loseTheFile() {
         Map<String, Object> gone = Map.of("kind", "duckdb", "database", "gone.duckdb");
-        assertThat(server.api().send("PUT", "/api/sources/ferries", gone).status())
+        assertThat(server.api().send("PUT", "/api/v1/sources/ferries", gone).status())
                 .isEqualTo(204);
     }
 

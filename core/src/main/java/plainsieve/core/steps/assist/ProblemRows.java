@@ -8,6 +8,7 @@ import plainsieve.core.steps.model.LineSpan;
 import plainsieve.core.steps.model.Step;
 import plainsieve.core.steps.model.StepExpression;
 import plainsieve.core.steps.model.StepMentions;
+import plainsieve.core.value.Keyword;
 
 /**
  * The rows that a step cannot process, selected by a substitute step.
@@ -16,7 +17,7 @@ import plainsieve.core.steps.model.StepMentions;
  */
 public record ProblemRows(Kind kind, String line) {
     /** Why they are odd. */
-    public enum Kind {
+    public enum Kind implements Keyword {
         /** No other row belongs to them. */
         FOUND_NONE("found-none"),
         /** Their value cannot be one of the type that it becomes. */
@@ -29,6 +30,7 @@ public record ProblemRows(Kind kind, String line) {
         }
 
         /** As it is called on the wire. */
+        @Override
         public String word() {
             return word;
         }

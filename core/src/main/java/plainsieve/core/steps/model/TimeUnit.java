@@ -3,9 +3,10 @@ package plainsieve.core.steps.model;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 
 /** What days and times are moved by, and counted in. */
-public enum TimeUnit {
+public enum TimeUnit implements Keyword {
     MINUTE,
     HOUR,
     DAY,
@@ -14,6 +15,7 @@ public enum TimeUnit {
     QUARTER,
     YEAR;
 
+    @Override
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }

@@ -37,7 +37,7 @@ import plainsieve.server.records.ApiKeyRow;
 
 /** The password of anyone who is signed in, and the keys of their programs. */
 @RestController
-@RequestMapping("/api/me")
+@RequestMapping("/api/v1/me")
 @RequiredRole(Role.VIEWER)
 class AccountApi {
     private final CallerResolver callerResolver;
@@ -95,12 +95,12 @@ class AccountApi {
             @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
             String email) {}
 
-    @GetMapping("/mail")
+    @GetMapping("/email")
     OwnEmailAddress getOwnEmailAddress() {
         return new OwnEmailAddress(accounts.get(inPerson().person().id()).email());
     }
 
-    @PutMapping("/mail")
+    @PutMapping("/email")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setOwnEmailAddress(@Valid @RequestBody OwnEmailAddress body, HttpServletRequest request) {
         accounts.setMail(inPerson().person().id(), Absent.orEmpty(body.email()));
@@ -118,7 +118,7 @@ class AccountApi {
      * @param projectId empty for every project of its person
      * @param usedAt empty when it never was
      */
-    record ApiKeyBody(String id, String name, String projectId, String role, String endsAt, String usedAt) {
+    record ApiKeyBody(String id, String name, String projectId, Role role, String endsAt, String usedAt) {
         static ApiKeyBody of(ApiKeyRow row) {
             return new ApiKeyBody(row.id(), row.name(), row.projectId(), row.role(), row.endsAt(), row.usedAt());
         }
@@ -144,7 +144,7 @@ class AccountApi {
     record CreatedApiKey(String id, ApiKeyBody key, String secret) implements ResourceBody {}
 
     @PostMapping("/keys")
-    @Creates("/api/me/keys/{created}")
+    @Creates("/api/v1/me/keys/{created}")
     CreatedApiKey createApiKey(@Valid @RequestBody NewApiKey body, HttpServletRequest request) {
         String project = body.projectId();
         if (!project.isEmpty() && !callerResolver.sees(request, project)) {

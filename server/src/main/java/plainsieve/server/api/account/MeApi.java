@@ -18,7 +18,7 @@ import plainsieve.server.settings.OpenIdSettings;
 
 /** The signed-in person and their permissions. */
 @RestController
-@RequestMapping("/api/me")
+@RequestMapping("/api/v1/me")
 @RequiredRole(Role.VIEWER)
 class MeApi {
     private final CallerResolver callerResolver;

@@ -23,7 +23,7 @@ import plainsieve.server.project.Project;
 
 /** Whom a report is for. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{id}/audience")
+@RequestMapping("/api/v1/projects/{project}/reports/{id}/audience")
 @RequiredRole(Role.AUTHOR)
 class AudienceApi {
     private static final int MAX_GROUPS = 1_000;

@@ -1,5 +1,6 @@
 package plainsieve.server.api.author;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -13,6 +14,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.RequiredRole;
@@ -26,7 +28,7 @@ import plainsieve.server.settings.Settings;
 
 /** The jobs of a day, past and scheduled. */
 @RestController
-@RequestMapping("/api/projects/{project}/calendar")
+@RequestMapping("/api/v1/projects/{project}/calendar")
 @RequiredRole(Role.AUTHOR)
 class CalendarApi {
     private static final int MOST = 500;
@@ -50,15 +52,17 @@ class CalendarApi {
      * Something that is done automatically.
      *
      * @param at when it is due, ISO 8601
-     * @param state planned, or what became of it: due, running, done, kept-back, failed, left
      * @param seconds how long it took; 0 before it ended
      */
     record CalendarEntry(
             String at,
-            String kind,
+            @Schema(allowableValues = {"copy", "delivery"}) String kind,
             String objectId,
             String name,
+
+            @Schema(allowableValues = {"planned", "due", "running", "done", "held", "failed", "skipped"})
             String state,
+
             long rows,
             long seconds,
             String message) {}
@@ -115,7 +119,7 @@ class CalendarApi {
                         .map(ScheduledObjects.Thing::name)
                         .findFirst()
                         .orElse(job.objectId()),
-                job.state(),
+                Keyword.of(job.state()),
                 job.rows(),
                 seconds,
                 job.message());

@@ -5,6 +5,7 @@ import java.util.Optional;
 import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.ResourceBody;
+import plainsieve.server.api.body.VersionedBody;
 import plainsieve.server.copies.StoredCopies;
 
 /** Stored copies on the wire. */
@@ -47,5 +48,5 @@ final class CopyBodies {
             CopyContent heldResult,
             LastJob lastJob,
             String nextRun)
-            implements ResourceBody {}
+            implements ResourceBody, VersionedBody {}
 }

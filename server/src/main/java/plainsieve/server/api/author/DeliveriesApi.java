@@ -39,7 +39,7 @@ import plainsieve.server.settings.Settings;
 
 /** Reports that are sent by mail: what, to whom, when, and what was sent. */
 @RestController
-@RequestMapping("/api/projects/{project}/deliveries")
+@RequestMapping("/api/v1/projects/{project}/deliveries")
 @RequiredRole(Role.AUTHOR)
 class DeliveriesApi {
     private final Deliveries deliveries;
@@ -64,6 +64,11 @@ class DeliveriesApi {
                 .toList();
     }
 
+    @GetMapping("/{id}")
+    DeliveryBody getDelivery(Project project, @PathVariable String id) {
+        return pages.body(project, deliveries.get(project.id(), id));
+    }
+
     record NewDelivery(
             @NotBlank(message = RequestLimits.MISSING) String reportId,
 
@@ -73,7 +78,7 @@ class DeliveriesApi {
     /** A delivery to no recipients yet. */
     @PostMapping
     @Audited("added a delivery")
-    @Creates("/api/projects/{project}/deliveries/{created}")
+    @Creates("/api/v1/projects/{project}/deliveries/{created}")
     DeliveryBody createDelivery(Project project, @Valid @RequestBody NewDelivery body) {
         return pages.body(project, edits.add(project, body.reportId(), body.name()));
     }
@@ -86,16 +91,16 @@ class DeliveriesApi {
             Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> choices,
             RecipientsBody recipients,
             ConditionBody condition,
-            List<AttachmentBody> attachments,
+            List<@NotNull(message = RequestLimits.MISSING) @Valid AttachmentBody> attachments,
             ScheduleBody schedule,
             boolean paused,
             int version) {
         DeliveryChange {
             choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
             recipients = recipients == null ? new RecipientsBody(List.of(), "", "", Map.of()) : recipients;
-            condition = condition == null ? new ConditionBody("", "", "", "") : condition;
+            condition = condition == null ? new ConditionBody("", "", null, "") : condition;
             attachments = Absent.orEmpty(attachments);
-            schedule = schedule == null ? new ScheduleBody("", "", "", "", "") : schedule;
+            schedule = schedule == null ? new ScheduleBody("", "", "", null, "") : schedule;
         }
 
         private Delivery.Content content(String reportId) {

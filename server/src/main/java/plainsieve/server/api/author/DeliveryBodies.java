@@ -1,5 +1,6 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.constraints.NotNull;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,9 +11,12 @@ import plainsieve.server.api.author.ScheduleBodies.LastJob;
 import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.DefaultBody;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.ResourceBody;
+import plainsieve.server.api.body.VersionedBody;
 import plainsieve.server.deliveries.Delivery;
 import plainsieve.server.downloads.DownloadFormat;
+import plainsieve.server.records.EmailRow;
 
 /** Deliveries on the wire. */
 final class DeliveryBodies {
@@ -60,28 +64,34 @@ final class DeliveryBodies {
      *
      * @param viewId the view with the rows or the figure; empty: always
      * @param figure its label; empty: at least one row
-     * @param comparison above or below
+     * @param comparison how the figure must compare with the value; above without a figure
      * @param value a plain decimal
      */
-    record ConditionBody(String viewId, String figure, String comparison, String value) {
+    record ConditionBody(String viewId, String figure, Comparison comparison, String value) {
+        /** Which side of the threshold a figure is on. */
+        enum Comparison {
+            ABOVE,
+            BELOW
+        }
+
         ConditionBody {
             viewId = Absent.orEmpty(viewId);
             figure = Absent.orEmpty(figure);
-            comparison = Absent.orEmpty(comparison);
+            comparison = comparison == null ? Comparison.ABOVE : comparison;
             value = Absent.orEmpty(value);
         }
 
         static ConditionBody of(Delivery.SendCondition only) {
             if (only instanceof Delivery.HasRows any) {
-                return new ConditionBody(any.viewId(), "", "", "");
+                return new ConditionBody(any.viewId(), "", Comparison.ABOVE, "");
             }
             return only instanceof Delivery.FigureThreshold passes
                     ? new ConditionBody(
                             passes.viewId(),
                             passes.label(),
-                            passes.above() ? "above" : "below",
+                            passes.above() ? Comparison.ABOVE : Comparison.BELOW,
                             passes.value().toPlainString())
-                    : new ConditionBody("", "", "", "");
+                    : new ConditionBody("", "", Comparison.ABOVE, "");
         }
 
         Delivery.SendCondition toOnly() {
@@ -90,7 +100,7 @@ final class DeliveryBodies {
             }
             return figure.isEmpty()
                     ? new Delivery.HasRows(viewId)
-                    : new Delivery.FigureThreshold(viewId, figure, !comparison.equals("below"), number());
+                    : new Delivery.FigureThreshold(viewId, figure, comparison == Comparison.ABOVE, number());
         }
 
         private BigDecimal number() {
@@ -103,25 +113,20 @@ final class DeliveryBodies {
         }
     }
 
-    /** Every row of a view as a file. @param format csv, csv-exact, xlsx, parquet or json */
-    record AttachmentBody(String viewId, String format) {
+    /** Every row of a view as a file. */
+    record AttachmentBody(
+            String viewId,
+            @NotNull(message = RequestLimits.MISSING) DownloadFormat format) {
         AttachmentBody {
             viewId = Absent.orEmpty(viewId);
-            format = Absent.orEmpty(format);
         }
 
         static AttachmentBody of(Delivery.Attachment one) {
-            return new AttachmentBody(one.viewId(), one.format().word());
+            return new AttachmentBody(one.viewId(), one.format());
         }
 
         Delivery.Attachment toAttachment() {
-            return new Delivery.Attachment(
-                    viewId,
-                    DownloadFormat.ofWord(format)
-                            .orElseThrow(() -> new ProblemException(Problem.of(
-                                    "bad-delivery",
-                                    "Unknown file format “%s”.".formatted(format),
-                                    "Use csv, csv-exact, xlsx, parquet or json."))));
+            return new Delivery.Attachment(viewId, format);
         }
     }
 
@@ -160,8 +165,8 @@ final class DeliveryBodies {
             LastJob lastJob,
             List<String> unsubscribed,
             String nextRun)
-            implements ResourceBody {}
+            implements ResourceBody, VersionedBody {}
 
-    /** An email, or the reason why none was sent. @param state waiting, handing-over, sent, refused, left, or unsure. @param at ISO 8601 */
-    record EmailBody(long id, String address, String state, String subject, String message, String at) {}
+    /** An email, or the reason why none was sent. @param at ISO 8601 */
+    record EmailBody(long id, String address, EmailRow.State state, String subject, String message, String at) {}
 }

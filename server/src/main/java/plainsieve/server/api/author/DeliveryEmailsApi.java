@@ -1,5 +1,7 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -12,6 +14,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.author.DeliveryBodies.EmailBody;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.deliveries.Deliveries;
 import plainsieve.server.deliveries.TestAddress;
 import plainsieve.server.people.Caller;
@@ -22,7 +25,7 @@ import plainsieve.sources.Column;
 
 /** Mails of deliveries: what was sent to whom, and a test. */
 @RestController
-@RequestMapping("/api/projects/{project}/deliveries/{id}")
+@RequestMapping("/api/v1/projects/{project}/deliveries/{id}")
 @RequiredRole(Role.AUTHOR)
 class DeliveryEmailsApi {
     private static final int MOST_MAILS = 200;
@@ -57,7 +60,7 @@ class DeliveryEmailsApi {
     }
 
     /** Emails and recipients, newest first. @param before the number of an email; 0 for the newest */
-    @GetMapping("/mails")
+    @GetMapping("/emails")
     List<EmailBody> listEmails(
             Project project, @PathVariable String id, @RequestParam(defaultValue = "0") long before) {
         return mails.of(project.id(), deliveries.get(project.id(), id).id(), before, MOST_MAILS).stream()
@@ -65,9 +68,13 @@ class DeliveryEmailsApi {
                 .toList();
     }
 
-    /** The columns of a query whose rows could say who gets it. */
-    @GetMapping("/columns")
-    List<Column> listRecipientColumns(Project project, @PathVariable String id, @RequestParam String queryId) {
-        return deliveries.columns(project, id, queryId);
+    record RecipientQuery(
+            @NotBlank(message = RequestLimits.MISSING) String queryId) {}
+
+    /** Runs a query to find its columns, of which one has the recipients' addresses. */
+    @PostMapping("/recipient-columns")
+    List<Column> findRecipientColumns(
+            Project project, @PathVariable String id, @Valid @RequestBody RecipientQuery body) {
+        return deliveries.columns(project, id, body.queryId());
     }
 }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.view.View;
+import plainsieve.core.view.ViewContent;
 import plainsieve.server.api.author.DeliveryBodies.AttachmentBody;
 import plainsieve.server.api.author.DeliveryBodies.ConditionBody;
 import plainsieve.server.api.author.DeliveryBodies.DefaultChoice;
@@ -75,7 +76,7 @@ class DeliveryPages {
                 .sorted()
                 .toList();
         List<FigureOption> figures = report.views().stream()
-                .filter(view -> view.shown().kind().equals("figures"))
+                .filter(view -> view.shown().kind() == ViewContent.Kind.FIGURES)
                 .flatMap(view -> view.shown().measures().stream()
                         .map(figure -> new FigureOption(view.id(), figure.label(), figure.unit())))
                 .toList();

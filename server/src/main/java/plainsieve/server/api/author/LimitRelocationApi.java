@@ -14,7 +14,7 @@ import plainsieve.server.project.Project;
 
 /** Row limits of queries, which falsify figures and charts of their rows. */
 @RestController
-@RequestMapping("/api/projects/{project}/queries/{id}/limit-to-tables")
+@RequestMapping("/api/v1/projects/{project}/queries/{id}/limit-to-tables")
 @RequiredRole(Role.AUTHOR)
 class LimitRelocationApi {
     private final LimitRelocation limits;

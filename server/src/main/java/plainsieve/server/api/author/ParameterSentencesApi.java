@@ -28,7 +28,7 @@ import plainsieve.server.project.Project;
 
 /** Parameters as sentences: what could be at a mark, and what results. Nothing is kept here. */
 @RestController
-@RequestMapping("/api/projects/{project}/parameters")
+@RequestMapping("/api/v1/projects/{project}/parameters")
 @RequiredRole(Role.AUTHOR)
 class ParameterSentencesApi {
     private final ParameterContexts surroundings;

@@ -51,7 +51,7 @@ import plainsieve.server.runs.ListRequests;
 
 /** The parameters of a project. */
 @RestController
-@RequestMapping("/api/projects/{project}/parameters")
+@RequestMapping("/api/v1/projects/{project}/parameters")
 @RequiredRole(Role.AUTHOR)
 class ParametersApi {
     private final ParameterEdits edits;
@@ -149,7 +149,7 @@ class ParametersApi {
     }
 
     @PostMapping
-    @Creates("/api/projects/{project}/parameters/{created}")
+    @Creates("/api/v1/projects/{project}/parameters/{created}")
     ParameterBody createParameter(Project project, @Valid @RequestBody ParameterBody body) {
         return ParameterBody.of(edits.add(project, body.toDefinition()));
     }
@@ -189,7 +189,7 @@ class ParametersApi {
     }
 
     /** Renames a parameter and every use of it. */
-    @PostMapping("/{name}/name")
+    @PutMapping("/{name}/name")
     ParameterBody renameParameter(
             Project project, @PathVariable String name, @Valid @RequestBody NewParameterName body) {
         return ParameterBody.of(parameterRenaming.rename(project, name, body.name()));
@@ -212,8 +212,8 @@ class ParametersApi {
     /** How a hand-typed list differs from the data; not complete when the column has more values than were looked at. */
     record ListComparison(List<String> notOccurring, List<String> notListed, boolean complete) {}
 
-    /** A hand-typed list against the column after the parameter. */
-    @GetMapping("/{name}/comparison")
+    /** Compares a typed list with the values of the column that the parameter is compared with. */
+    @PostMapping("/{name}/comparisons")
     ListComparison compareParameterValues(Project project, Caller caller, @PathVariable String name) {
         ParameterDefinition definition = project.parameter(name);
         ColumnReference column = looks.column(project, definition)

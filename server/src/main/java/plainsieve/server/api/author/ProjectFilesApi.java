@@ -26,7 +26,7 @@ import plainsieve.server.project.Project;
 
 /** Project files, packed as a ZIP: the same files that {@code ./sieve check} reads. */
 @RestController
-@RequestMapping("/api/projects/{project}/project.zip")
+@RequestMapping("/api/v1/projects/{project}/project.zip")
 @RequiredRole(Role.AUTHOR)
 class ProjectFilesApi {
     private static final String ZIP = "application/zip";

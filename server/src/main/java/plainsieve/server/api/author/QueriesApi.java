@@ -40,7 +40,7 @@ import plainsieve.server.settings.Settings;
 
 /** Queries: kept as drafts, run on the bench, given to the reports. */
 @RestController
-@RequestMapping("/api/projects/{project}/queries")
+@RequestMapping("/api/v1/projects/{project}/queries")
 @RequiredRole(Role.AUTHOR)
 class QueriesApi {
     private final QueryEdits edits;
@@ -70,7 +70,7 @@ class QueriesApi {
     }
 
     @PostMapping
-    @Creates("/api/projects/{project}/queries/{created}")
+    @Creates("/api/v1/projects/{project}/queries/{created}")
     QueryBodies.QueryBody createQuery(Project project, @Valid @RequestBody QueryBodies.NewQuery body) {
         return QueryBodies.QueryBody.of(project, edits.add(project, body.name(), body.sourceId(), body.text()));
     }
@@ -117,14 +117,14 @@ class QueriesApi {
     }
 
     @PostMapping("/{id}/copies")
-    @Creates("/api/projects/{project}/queries/{created}")
+    @Creates("/api/v1/projects/{project}/queries/{created}")
     QueryBodies.QueryBody duplicateQuery(Project project, @PathVariable String id) {
         return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
     }
 
     /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
     @PostMapping("/{id}/reports")
-    @Creates("/api/projects/{project}/reports/{created}")
+    @Creates("/api/v1/projects/{project}/reports/{created}")
     QueryBodies.NewReport createReportFromQuery(Project project, Caller caller, @PathVariable String id) {
         return new QueryBodies.NewReport(
                 reportEditor.begin(project, caller, project.query(id)).id());

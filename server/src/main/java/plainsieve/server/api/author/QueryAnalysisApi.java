@@ -45,7 +45,7 @@ import plainsieve.server.sources.SourceFacts;
 
 /** What the bench says of a text while it is written: what is in it, what is wrong with it, what could be made of it. */
 @RestController
-@RequestMapping("/api/projects/{project}/queries/{id}")
+@RequestMapping("/api/v1/projects/{project}/queries/{id}")
 @RequiredRole(Role.AUTHOR)
 class QueryAnalysisApi {
     /** Each notice may carry a rewrite, so the answer would grow with the square of the text. */

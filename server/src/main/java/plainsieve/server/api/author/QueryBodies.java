@@ -16,6 +16,7 @@ import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.api.body.ResourceBody;
+import plainsieve.server.api.body.VersionedBody;
 import plainsieve.server.authoring.HardCodedValueConversion;
 import plainsieve.server.project.CachePolicy;
 import plainsieve.server.project.Project;
@@ -43,7 +44,7 @@ final class QueryBodies {
             String text,
             boolean changed,
             int version)
-            implements ResourceBody {
+            implements ResourceBody, VersionedBody {
         static QueryBody of(Project project, Query query) {
             return new QueryBody(
                     query.id(),

@@ -23,7 +23,7 @@ import plainsieve.server.sources.SourceFacts;
 
 /** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */
 @RestController
-@RequestMapping("/api/projects/{project}/queries/{id}")
+@RequestMapping("/api/v1/projects/{project}/queries/{id}")
 @RequiredRole(Role.AUTHOR)
 class QueryConversionApi {
     private final SourceFacts facts;

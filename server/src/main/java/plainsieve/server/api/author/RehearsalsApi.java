@@ -27,7 +27,7 @@ import plainsieve.server.runs.RunRequest;
 
 /** Rehearsals of reports, and of a draft the forms in which reports will send it. */
 @RestController
-@RequestMapping("/api/projects/{project}")
+@RequestMapping("/api/v1/projects/{project}")
 @RequiredRole(Role.AUTHOR)
 class RehearsalsApi {
     private final Rehearsals rehearsals;

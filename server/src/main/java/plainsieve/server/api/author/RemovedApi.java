@@ -1,5 +1,6 @@
 package plainsieve.server.api.author;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -7,6 +8,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.RequiredRole;
+import plainsieve.server.authoring.ObjectRestoration;
 import plainsieve.server.authoring.RemovedObjects;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
@@ -14,38 +16,48 @@ import plainsieve.server.project.Project;
 
 /** Removed objects and their restoration. */
 @RestController
-@RequestMapping("/api/projects/{project}/removed")
+@RequestMapping("/api/v1/projects/{project}/removed")
 @RequiredRole(Role.AUTHOR)
 class RemovedApi {
     private final RemovedObjects removedObjects;
+    private final ObjectRestoration restoration;
 
-    RemovedApi(RemovedObjects removedObjects) {
+    RemovedApi(RemovedObjects removedObjects, ObjectRestoration restoration) {
         this.removedObjects = removedObjects;
+        this.restoration = restoration;
     }
 
-    /** Something that can be brought back. @param at when it was removed, ISO 8601 */
-    record RemovedObject(long id, String kind, String objectId, String name, String at) {
-        static RemovedObject of(RemovedObjects.Thing thing) {
+    /** @param at when it was removed, ISO 8601 */
+    record RemovedObject(
+            long id,
+
+            @Schema(allowableValues = {"source", "query", "parameter", "report", "stage", "stored-copy", "delivery"})
+            String kind,
+
+            String objectId,
+            String name,
+            String at) {
+        static RemovedObject of(RemovedObjects.RemovedObject object) {
             return new RemovedObject(
-                    thing.id(),
-                    thing.kind().word(),
-                    thing.thingId(),
-                    thing.name(),
-                    thing.at().toString());
+                    object.id(),
+                    object.kind(),
+                    object.objectId(),
+                    object.name(),
+                    object.at().toString());
         }
     }
 
     @GetMapping
     List<RemovedObject> listRemovedObjects(Project project, Caller caller) {
         return removedObjects.of(project).stream()
-                .filter(thing -> caller.role().mayActAs(thing.kind().forWhom()))
+                .filter(object -> caller.role().mayActAs(object.requiredRole()))
                 .map(RemovedObject::of)
                 .toList();
     }
 
-    /** Brings something back as it was. Refused when its place is taken, or something it needs is gone. */
+    /** Restores a removed object. Refused when its name is taken or something it needs is missing. */
     @PostMapping("/{id}/restore")
     RemovedObject restoreRemovedObject(Project project, Caller caller, @PathVariable long id) {
-        return RemovedObject.of(removedObjects.bringBack(project, caller, id));
+        return RemovedObject.of(restoration.restore(project, caller, id));
     }
 }

@@ -26,7 +26,7 @@ import plainsieve.server.project.Report;
 
 /** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{id}/editor")
+@RequestMapping("/api/v1/projects/{project}/reports/{id}/editor")
 @RequiredRole(Role.AUTHOR)
 class ReportEditorApi {
     private final ReportEditor reportEditor;

@@ -29,7 +29,7 @@ import plainsieve.server.sources.Cancellations;
 
 /** A draft with live rows: its question and its views, run as viewers will run them. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{id}/editor")
+@RequestMapping("/api/v1/projects/{project}/reports/{id}/editor")
 @RequiredRole(Role.AUTHOR)
 class ReportEditorRunsApi {
     private final ReportEditor reportEditor;

@@ -30,7 +30,7 @@ import plainsieve.server.project.ReportEntries;
 
 /** Changes reports, and makes links with choices that their readers cannot change. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{id}")
+@RequestMapping("/api/v1/projects/{project}/reports/{id}")
 @RequiredRole(Role.AUTHOR)
 class ReportEditsApi {
     private final ReportEdits edits;
@@ -118,7 +118,7 @@ class ReportEditsApi {
     record ReportCopy(String id, String name) implements ResourceBody {}
 
     @PostMapping("/copies")
-    @Creates("/api/projects/{project}/reports/{created}")
+    @Creates("/api/v1/projects/{project}/reports/{created}")
     ReportCopy duplicateReport(Project project, @PathVariable String id) {
         Report copy = edits.duplicate(project, id);
         return new ReportCopy(copy.id(), copy.name());

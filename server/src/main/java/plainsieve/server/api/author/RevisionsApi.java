@@ -1,8 +1,6 @@
 package plainsieve.server.api.author;
 
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -15,8 +13,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectDifference;
 import plainsieve.server.api.Audited;
 import plainsieve.server.api.RequiredRole;
@@ -36,7 +32,7 @@ import plainsieve.server.revisions.Revisions;
  * as of that one.
  */
 @RestController
-@RequestMapping("/api/projects/{project}")
+@RequestMapping("/api/v1/projects/{project}")
 @RequiredRole(Role.AUTHOR)
 class RevisionsApi {
     private static final int MOST = 30;
@@ -79,23 +75,25 @@ class RevisionsApi {
      * @param details what differs, in sentences; none where the text says it all
      * @param lines what differs in its file: - as it was, + as it is
      */
-    record ObjectChange(String kind, String id, String name, String change, List<String> details, List<String> lines) {}
+    record ObjectChange(
+            ProjectDifference.Kind kind,
+            String id,
+            String name,
+            ProjectDifference.How change,
+            List<String> details,
+            List<String> lines) {}
 
     private List<ObjectChange> things(
             Optional<Project> before, Project after, List<ProjectDifference.ChangedObject> changed) {
         return changed.stream()
                 .map(one -> new ObjectChange(
-                        word(one.kind()),
+                        one.kind(),
                         one.id(),
                         words.name(before, after, one),
-                        one.change().name().toLowerCase(Locale.ROOT),
+                        one.change(),
                         words.of(before, after, one),
                         one.lines()))
                 .toList();
-    }
-
-    private static String word(ProjectDifference.Kind kind) {
-        return kind.name().toLowerCase(Locale.ROOT);
     }
 
     /** What a revision changed of the one before, or of any other. */
@@ -110,10 +108,10 @@ class RevisionsApi {
                 revisions.difference(project.id(), before, number));
     }
 
-    /** What to go back to. @param kind parameter, query or report; empty for all of it */
-    record RestoreTarget(String kind, String id) {
+    /** What is restored. @param kind missing for the whole project */
+    record RestoreTarget(Optional<ProjectDifference.Kind> kind, String id) {
         RestoreTarget {
-            kind = Absent.orEmpty(kind);
+            kind = kind == null ? Optional.empty() : kind;
             id = Absent.orEmpty(id);
         }
     }
@@ -123,19 +121,10 @@ class RevisionsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Audited("restored a version")
     void restoreRevision(Project project, @PathVariable int number, @RequestBody RestoreTarget body) {
-        if (body.kind().isEmpty()) {
-            revisions.goBack(project, number);
-        } else {
-            revisions.goBack(project, number, kind(body.kind()), body.id());
-        }
-    }
-
-    private static ProjectDifference.Kind kind(String word) {
-        return Arrays.stream(ProjectDifference.Kind.values())
-                .filter(kind -> word(kind).equals(word))
-                .findFirst()
-                .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-kind", "A “%s” has no versions.".formatted(word), "Use parameter, query or report.")));
+        body.kind()
+                .ifPresentOrElse(
+                        kind -> revisions.goBack(project, number, kind, body.id()),
+                        () -> revisions.goBack(project, number));
     }
 
     /** A report that shows something of what was changed. */

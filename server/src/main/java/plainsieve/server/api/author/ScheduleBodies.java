@@ -1,8 +1,10 @@
 package plainsieve.server.api.author;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Optional;
+import plainsieve.core.value.Keyword;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.body.Absent;
@@ -20,20 +22,16 @@ final class ScheduleBodies {
      * @param every in words or as a line of five fields; empty where it has no times
      * @param cron the same as a line
      * @param timeZone a name of the IANA database; the server's own when empty
-     * @param missedRuns catch-up or leave
      * @param after the id of the stored copy behind which it is; empty for none
      */
-    record ScheduleBody(String every, String cron, String timeZone, String missedRuns, String after) {
+    record ScheduleBody(String every, String cron, String timeZone, Schedule.Missed missedRuns, String after) {
         ScheduleBody {
             every = Absent.orEmpty(every);
             cron = Absent.orEmpty(cron);
             timeZone = Absent.orEmpty(timeZone);
-            missedRuns = Absent.orElse(missedRuns, CATCH_UP);
+            missedRuns = missedRuns == null ? Schedule.Missed.CATCH_UP : missedRuns;
             after = Absent.orEmpty(after);
         }
-
-        private static final String CATCH_UP = "catch-up";
-        private static final String LEAVE = "leave";
 
         static ScheduleBody of(Schedule schedule) {
             String after = schedule.prerequisite().orElse("");
@@ -42,15 +40,15 @@ final class ScheduleBodies {
                             ScheduleDescription.say(times.cron()),
                             times.cron(),
                             times.zone().getId(),
-                            times.missed() == Schedule.Missed.LEAVE ? LEAVE : CATCH_UP,
+                            times.missed(),
                             ""))
-                    .orElseGet(() -> new ScheduleBody("", "", "", CATCH_UP, after));
+                    .orElseGet(() -> new ScheduleBody("", "", "", Schedule.Missed.CATCH_UP, after));
         }
 
         Schedule toSchedule(ZoneId usual) {
             if (!every.isEmpty()) {
-                Schedule.Missed what = missedRuns.equals(LEAVE) ? Schedule.Missed.LEAVE : Schedule.Missed.CATCH_UP;
-                return new Schedule.Times(ScheduleDescription.cron(every), timeZone.isEmpty() ? usual : inZone(), what);
+                return new Schedule.Times(
+                        ScheduleDescription.cron(every), timeZone.isEmpty() ? usual : inZone(), missedRuns);
             }
             return after.isEmpty() ? new Schedule.ByHand() : new Schedule.After(after);
         }
@@ -67,12 +65,20 @@ final class ScheduleBodies {
         }
     }
 
-    /** The last time that it was done or tried. @param at ISO 8601; empty for never. @param state due, running, done, kept-back, failed, left. @param rows rows, or mails */
-    record LastJob(String at, String state, int attempts, long rows, String message) {
+    /** The last time that it was done or tried. @param at ISO 8601; empty for never. @param state empty if it was never done. @param rows rows, or mails */
+    record LastJob(
+            String at,
+
+            @Schema(allowableValues = {"", "due", "running", "done", "held", "failed", "skipped"})
+            String state,
+
+            int attempts,
+            long rows,
+            String message) {
         static LastJob of(Optional<JobRow> job) {
             return job.map(row -> new LastJob(
                             row.endedAt().isEmpty() ? row.startedAt() : row.endedAt(),
-                            row.state(),
+                            Keyword.of(row.state()),
                             row.attempts(),
                             row.rows(),
                             row.message()))

@@ -1,5 +1,6 @@
 package plainsieve.server.api.author;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -20,11 +21,12 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.records.SentFilter;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
 
 /** The statements that were sent, an author's own, everyone's for operators: what they were, how two of them differ, and where their choices measurably ran. */
 @RestController
-@RequestMapping("/api/projects/{project}/sent")
+@RequestMapping("/api/v1/projects/{project}/sent")
 @RequiredRole(Role.AUTHOR)
 class SentApi {
     private static final int MOST = 200;
@@ -59,10 +61,13 @@ class SentApi {
             String reportName,
             String viewId,
             String viewTitle,
-            String cause,
+            @Schema(implementation = Purpose.Kind.class) String cause,
             String text,
             List<SentBodies.SentValueBody> values,
+
+            @Schema(allowableValues = {"running", "done", "failed", "stopped"})
             String outcome,
+
             String problem,
             long localRows,
             long fetchedRows,

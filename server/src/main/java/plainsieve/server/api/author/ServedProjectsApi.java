@@ -11,7 +11,7 @@ import plainsieve.server.projectfolder.ProjectFolderWatcher;
 
 /** Whether the projects of this server are those of files, and how that goes. */
 @RestController
-@RequestMapping("/api/projects/{project}/project-folder")
+@RequestMapping("/api/v1/projects/{project}/project-folder")
 @RequiredRole(Role.AUTHOR)
 class ServedProjectsApi {
     private final ProjectFolderWatcher projectFolderWatcher;

@@ -40,7 +40,7 @@ import plainsieve.server.settings.Settings;
 
 /** Links to a report whose choices no one can change. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{id}/signed-links")
+@RequestMapping("/api/v1/projects/{project}/reports/{id}/signed-links")
 @RequiredRole(Role.AUTHOR)
 class SignedLinksApi {
     private final ReportLinks reportLinks;
@@ -80,9 +80,9 @@ class SignedLinksApi {
 
     /** Whether a link still opens anything. */
     enum LinkStatus {
-        HOLDS,
-        ENDED,
-        TAKEN_BACK
+        ACTIVE,
+        EXPIRED,
+        REVOKED
     }
 
     /** How often the report was opened by a link, and when last; empty for never. */
@@ -109,7 +109,7 @@ class SignedLinksApi {
 
     private LinkStatus standing(SignedLinkRow row) {
         boolean ended = row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent();
-        return row.isTakenBack() ? LinkStatus.TAKEN_BACK : ended ? LinkStatus.ENDED : LinkStatus.HOLDS;
+        return row.isRevoked() ? LinkStatus.REVOKED : ended ? LinkStatus.EXPIRED : LinkStatus.ACTIVE;
     }
 
     private String lastDay(Instant end) {
@@ -132,7 +132,7 @@ class SignedLinksApi {
     record CreatedSignedLink(String id, SignedLink link, String token) implements ResourceBody {}
 
     @PostMapping
-    @Creates("/api/projects/{project}/reports/{id}/signed-links/{created}")
+    @Creates("/api/v1/projects/{project}/reports/{id}/signed-links/{created}")
     CreatedSignedLink createSignedLink(
             Project project,
             Caller caller,

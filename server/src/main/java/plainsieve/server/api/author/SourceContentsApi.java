@@ -1,5 +1,7 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -9,6 +11,7 @@ import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -22,6 +25,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.authoring.TablePreview;
 import plainsieve.server.people.Caller;
@@ -32,12 +36,13 @@ import plainsieve.server.sources.StatementSender;
 import plainsieve.sources.Catalog;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceFields;
+import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 
 /** Sources as authors see them: whether each answers, what it holds, how a query on it begins. */
 @RestController
-@RequestMapping("/api/projects/{project}/sources")
+@RequestMapping("/api/v1/projects/{project}/sources")
 @RequiredRole(Role.AUTHOR)
 class SourceContentsApi {
     private final SourceDefinitions kept;
@@ -70,7 +75,7 @@ class SourceContentsApi {
      */
     record SourceBody(
             String id,
-            String kind,
+            SourceKind kind,
             String title,
             String address,
             String host,
@@ -89,7 +94,7 @@ class SourceContentsApi {
             SourceFields fields = SourceFields.of(settings);
             return new SourceBody(
                     id,
-                    settings.kind().word(),
+                    settings.kind(),
                     settings.kind().title(),
                     settings.address(),
                     fields.host(),
@@ -118,6 +123,15 @@ class SourceContentsApi {
                         limits.getOrDefault(source.getKey(), SourceLimits.USUAL),
                         statementSender.rejectedSince(source.getKey())))
                 .toList();
+    }
+
+    @GetMapping("/{id}")
+    SourceBody getSource(Project project, @PathVariable String id) {
+        return SourceBody.of(
+                id,
+                project.source(id),
+                kept.limits().getOrDefault(id, SourceLimits.USUAL),
+                statementSender.rejectedSince(id));
     }
 
     /** @param message the version when it answers, else what is wrong and what to do */
@@ -166,15 +180,20 @@ class SourceContentsApi {
         edits.say(id, body.table(), body.column(), Absent.orEmpty(body.type()));
     }
 
-    /** The first rows of a table, as the database gives them. */
-    @GetMapping("/{id}/rows")
+    /** @param schema empty for the default schema */
+    record PreviewRequest(
+            String schema,
+            @NotBlank(message = RequestLimits.MISSING) String table) {
+        PreviewRequest {
+            schema = Absent.orEmpty(schema);
+        }
+    }
+
+    /** The first rows of a table. */
+    @PostMapping("/{id}/previews")
     TablePreview.PreviewRows previewTable(
-            Project project,
-            Caller caller,
-            @PathVariable String id,
-            @RequestParam(defaultValue = "") String schema,
-            @RequestParam String table) {
-        return tablePreview.of(project, caller, new TablePreview.TableReference(id, schema, table));
+            Project project, Caller caller, @PathVariable String id, @Valid @RequestBody PreviewRequest body) {
+        return tablePreview.of(project, caller, new TablePreview.TableReference(id, body.schema(), body.table()));
     }
 
     /** How a query begins. @param parameters what its arguments are in the text */

@@ -17,7 +17,7 @@ import plainsieve.server.sources.Uploads;
 
 /** Takes files into the folders of sources. */
 @RestController
-@RequestMapping("/api/projects/{project}/sources")
+@RequestMapping("/api/v1/projects/{project}/sources")
 @RequiredRole(Role.AUTHOR)
 class SourceFilesApi {
     private final Uploads uploads;

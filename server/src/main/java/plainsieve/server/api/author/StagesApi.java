@@ -25,6 +25,7 @@ import plainsieve.server.api.AuditRecorder;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.body.DefaultBody;
 import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.api.body.VersionedBody;
 import plainsieve.server.authoring.StageEdits;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.ForbiddenException;
@@ -38,7 +39,7 @@ import plainsieve.server.project.StageWords;
  * What applies to viewers is the word of operators.
  */
 @RestController
-@RequestMapping("/api/projects/{project}/stages")
+@RequestMapping("/api/v1/projects/{project}/stages")
 @RequiredRole(Role.AUTHOR)
 class StagesApi {
     private static final String CHANGED = "changed a stage";
@@ -79,7 +80,8 @@ class StagesApi {
             int version,
             boolean editable,
             List<String> description,
-            StageLastChange lastChange) {}
+            StageLastChange lastChange)
+            implements VersionedBody {}
 
     /** @param at ISO 8601; empty for never */
     record StageLastChange(String at, String person, String action) {}
@@ -89,6 +91,11 @@ class StagesApi {
         return project.stages().stream()
                 .map(stage -> body(project, caller, stage))
                 .toList();
+    }
+
+    @GetMapping("/{name}")
+    StageBody getStage(Project project, Caller caller, @PathVariable String name) {
+        return body(project, caller, project.stage(name));
     }
 
     private StageBody body(Project project, Caller caller, Stage stage) {

@@ -35,7 +35,7 @@ import plainsieve.server.sources.SourceFacts;
 
 /** Steps while they are written: how they read, what could be at a mark, what could come next. Nothing is kept here. */
 @RestController
-@RequestMapping("/api/projects/{project}/queries/{id}/steps")
+@RequestMapping("/api/v1/projects/{project}/queries/{id}/steps")
 @RequiredRole(Role.AUTHOR)
 class StepsApi {
     private final SourceFacts facts;

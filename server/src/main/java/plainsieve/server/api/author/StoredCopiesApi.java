@@ -35,7 +35,7 @@ import plainsieve.server.settings.Settings;
 
 /** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are refreshed. */
 @RestController
-@RequestMapping("/api/projects/{project}/copies")
+@RequestMapping("/api/v1/projects/{project}/stored-copies")
 @RequiredRole(Role.AUTHOR)
 class StoredCopiesApi {
     private final StoredCopies storedCopies;
@@ -60,6 +60,11 @@ class StoredCopiesApi {
                 .toList();
     }
 
+    @GetMapping("/{id}")
+    CopyBody getStoredCopy(Project project, @PathVariable String id) {
+        return pages.body(project, storedCopies.get(project.id(), id));
+    }
+
     /** @param name what people call it */
     record NewCopy(
             @NotBlank(message = RequestLimits.MISSING) String queryId,
@@ -70,7 +75,7 @@ class StoredCopiesApi {
     /** Keeps the answer of a query from now on. It is made at once, and again when someone asks for it, until it has times. */
     @PostMapping
     @Audited("added a stored copy")
-    @Creates("/api/projects/{project}/copies/{created}")
+    @Creates("/api/v1/projects/{project}/stored-copies/{created}")
     CopyBody createStoredCopy(Project project, @Valid @RequestBody NewCopy body) {
         StoredCopy copy = edits.add(project, body.queryId(), body.name());
         return pages.body(project, copy);
@@ -88,7 +93,7 @@ class StoredCopiesApi {
             int version) {
         CopyChange {
             partitionBy = Absent.orEmpty(partitionBy);
-            schedule = schedule == null ? new ScheduleBody("", "", "", "", "") : schedule;
+            schedule = schedule == null ? new ScheduleBody("", "", "", null, "") : schedule;
         }
 
         private Optional<StoredCopy.Parts> parts() {

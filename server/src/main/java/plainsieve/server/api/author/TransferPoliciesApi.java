@@ -22,7 +22,7 @@ import plainsieve.server.project.Project;
 
 /** Between which sources values may travel: decided once for a project, for all queries. */
 @RestController
-@RequestMapping("/api/projects/{project}/transfer-policies")
+@RequestMapping("/api/v1/projects/{project}/transfer-policies")
 @RequiredRole(Role.AUTHOR)
 class TransferPoliciesApi {
     private static final String ALLOWED = "allowed";

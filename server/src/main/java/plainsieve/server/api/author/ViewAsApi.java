@@ -11,7 +11,7 @@ import plainsieve.server.project.Project;
 
 /** Whom an author can look as. */
 @RestController
-@RequestMapping("/api/projects/{project}/view-as")
+@RequestMapping("/api/v1/projects/{project}/view-as")
 @RequiredRole(Role.AUTHOR)
 class ViewAsApi {
     private final ViewAs viewAs;

@@ -34,7 +34,7 @@ import plainsieve.sources.ResponsePreview;
 
 /** A web request while it is written: the address that results, and the answer that it gets. */
 @RestController
-@RequestMapping("/api/projects/{project}/queries/{id}/request")
+@RequestMapping("/api/v1/projects/{project}/queries/{id}/request")
 @RequiredRole(Role.AUTHOR)
 class WebRequestsApi {
     private final QueryRunner queryRunner;

@@ -2,7 +2,6 @@ package plainsieve.server.api.body;
 
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import plainsieve.core.parameter.ChoiceText;
@@ -12,16 +11,15 @@ import plainsieve.core.value.ProblemException;
 /**
  * A choice on the wire.
  *
- * @param kind blank, all, or values
  * @param values as links write them: ISO dates, plain decimals
  */
-public record ChoiceBody(String kind, List<String> values, boolean withoutValue) {
+public record ChoiceBody(ChoiceText.Kind kind, List<String> values, boolean withoutValue) {
     public ChoiceBody {
         values = Absent.orEmpty(values);
     }
 
     public static ChoiceBody of(ChoiceText text) {
-        return new ChoiceBody(text.kind().name().toLowerCase(Locale.ROOT), text.values(), text.withoutValue());
+        return new ChoiceBody(text.kind(), text.values(), text.withoutValue());
     }
 
     public static Map<String, ChoiceBody> of(Map<String, ChoiceText> texts) {
@@ -30,7 +28,7 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
         return bodies;
     }
 
-    /** Throws {@link ProblemException} for an unknown kind, a null among the values, and too many of them. */
+    /** Throws {@link ProblemException} for a missing kind, a null among the values, and too many of them. */
     public ChoiceText toText() {
         if (values.stream().anyMatch(Objects::isNull)) {
             throw new ProblemException(Problem.of(
@@ -44,13 +42,11 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
                     "A choice has more than %,d values.".formatted(RequestLimits.MOST_VALUES),
                     "Choose all, or a range."));
         }
-        for (ChoiceText.Kind known : ChoiceText.Kind.values()) {
-            if (known.name().toLowerCase(Locale.ROOT).equals(kind)) {
-                return new ChoiceText(known, values, withoutValue);
-            }
+        if (kind == null) {
+            throw new ProblemException(
+                    Problem.of("bad-choice", "The kind of a choice is missing.", "Use blank, all or values."));
         }
-        throw new ProblemException(
-                Problem.of("bad-choice", "Unknown kind of choice “%s”.".formatted(kind), "Use blank, all or values."));
+        return new ChoiceText(kind, values, withoutValue);
     }
 
     /** @param choices missing when nothing is chosen */

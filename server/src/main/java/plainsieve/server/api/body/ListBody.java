@@ -11,7 +11,6 @@ import plainsieve.core.value.ProblemException;
 /**
  * Where a parameter's values come from, on the wire. A field that is missing has its usual value.
  *
- * @param kind any, typed, column, or query
  * @param values the values of a typed list
  * @param queryId the query whose first column has the values, whose second, if any, the labels, and whose third, if any,
  *     the counts; else empty
@@ -20,14 +19,23 @@ import plainsieve.core.value.ProblemException;
  * @param cacheSeconds how long an answer is taken for fresh; 0 asks each time
  */
 public record ListBody(
-        String kind,
+        ListKind kind,
         List<ListedValue> values,
         String queryId,
         ColumnBody column,
         boolean counts,
         Integer cacheSeconds) {
+    /** Where the values come from. */
+    public enum ListKind {
+        /** Any value of the type. */
+        ANY,
+        TYPED,
+        COLUMN,
+        QUERY
+    }
+
     public ListBody {
-        kind = Absent.orElse(kind, "any");
+        kind = kind == null ? ListKind.ANY : kind;
         values = Absent.orEmpty(values);
         queryId = Absent.orEmpty(queryId);
         column = column == null ? ColumnBody.of(ColumnReference.NONE) : column;
@@ -48,40 +56,35 @@ public record ListBody(
                 seconds(list.kept()));
     }
 
-    private record Kinds() implements ListDefinition.Visitor<String> {
+    private record Kinds() implements ListDefinition.Visitor<ListKind> {
         @Override
-        public String any(ListDefinition.Any list) {
-            return "any";
+        public ListKind any(ListDefinition.Any list) {
+            return ListKind.ANY;
         }
 
         @Override
-        public String typed(ListDefinition.Typed list) {
-            return "typed";
+        public ListKind typed(ListDefinition.Typed list) {
+            return ListKind.TYPED;
         }
 
         @Override
-        public String ofColumn(ListDefinition.FromColumn list) {
-            return "column";
+        public ListKind ofColumn(ListDefinition.FromColumn list) {
+            return ListKind.COLUMN;
         }
 
         @Override
-        public String ofQuery(ListDefinition.FromQuery list) {
-            return "query";
+        public ListKind ofQuery(ListDefinition.FromQuery list) {
+            return ListKind.QUERY;
         }
     }
 
     ListDefinition toDefinition() {
         Duration kept = Duration.ofSeconds(cacheSeconds);
         return switch (kind) {
-            case "any" -> new ListDefinition.Any();
-            case "typed" -> new ListDefinition.Typed(values, column.toPlace());
-            case "column" -> new ListDefinition.FromColumn(column.toPlace(), counts, kept);
-            case "query" -> new ListDefinition.FromQuery(named(queryId, "query"), kept);
-            default ->
-                throw new ProblemException(Problem.of(
-                        "bad-parameter",
-                        "Unknown kind of list “%s”.".formatted(kind),
-                        "Use any, typed, column, query."));
+            case ANY -> new ListDefinition.Any();
+            case TYPED -> new ListDefinition.Typed(values, column.toPlace());
+            case COLUMN -> new ListDefinition.FromColumn(column.toPlace(), counts, kept);
+            case QUERY -> new ListDefinition.FromQuery(named(queryId, "query"), kept);
         };
     }
 

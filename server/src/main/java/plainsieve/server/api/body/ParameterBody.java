@@ -6,7 +6,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Locale;
 import java.util.OptionalLong;
 import java.util.Set;
 import plainsieve.core.parameter.BlankRule;
@@ -26,14 +25,13 @@ import plainsieve.core.value.Type;
  * @param unit shown after values: "min"
  * @param covers what a chosen value represents: itself, month, containing, …
  * @param blankLabel shown when nothing is chosen: "any vessel"
- * @param allRule what choosing all means: leave-out or send-each
  * @param unlimitedValue in a row limit, the value that means no limit; else empty
  * @param minimum the minimum choice; else empty
  * @param maximum the maximum choice; else empty
  * @param rangeEnd the parameter that is the upper bound of the range; else empty
  * @param rowAccess row access; never sent to viewers; a change without it keeps it
  * @param formula of a computed parameter; else empty
- * @param whenUnlisted whether chosen values that are no longer listed are kept: keep or drop
+ * @param whenUnlisted whether chosen values that are no longer listed are kept
  * @param formerNames former names, which links may still use
  * @param unlogged whether its values are private: never stored in Sent
  * @param start the default
@@ -55,15 +53,15 @@ public record ParameterBody(
         @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
         String unit,
 
-        String type,
+        Type type,
         boolean multiple,
-        String covers,
-        String blankRule,
+        ValueCoverage covers,
+        BlankRule blankRule,
 
         @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
         String blankLabel,
 
-        String allRule,
+        AllRule allRule,
         String unlimitedValue,
         String minimum,
         String maximum,
@@ -74,21 +72,26 @@ public record ParameterBody(
         String formula,
 
         ListBody list,
-        String whenUnlisted,
+        ParameterDefinition.MissingValuePolicy whenUnlisted,
         @JsonProperty("private") boolean unlogged,
         @JsonProperty("default") DefaultBody start,
         ChoiceBody trialChoice,
         List<@NotNull(message = RequestLimits.MISSING) String> formerNames,
         int version)
-        implements ResourceBody {
+        implements ResourceBody, VersionedBody {
     @Override
     @JsonIgnore
     public String id() {
         return name;
     }
 
-    private static final String SEND_EACH = "send-each";
-    private static final String LEAVE_OUT = "leave-out";
+    /** What choosing all means. */
+    public enum AllRule {
+        /** The condition is left out. */
+        LEAVE_OUT,
+        /** Each listed value is sent. */
+        SEND_EACH
+    }
 
     public ParameterBody {
         name = Absent.orEmpty(name);
@@ -96,18 +99,18 @@ public record ParameterBody(
         hint = Absent.orEmpty(hint);
         group = Absent.orEmpty(group);
         unit = Absent.orEmpty(unit);
-        type = Absent.orElse(type, Type.TEXT.word());
-        covers = Absent.orElse(covers, ValueCoverage.ITSELF.word());
-        blankRule = Absent.orElse(blankRule, BlankRule.NO_FILTER.word());
+        type = type == null ? Type.TEXT : type;
+        covers = covers == null ? ValueCoverage.ITSELF : covers;
+        blankRule = blankRule == null ? BlankRule.NO_FILTER : blankRule;
         blankLabel = Absent.orEmpty(blankLabel);
-        allRule = Absent.orElse(allRule, LEAVE_OUT);
+        allRule = allRule == null ? AllRule.LEAVE_OUT : allRule;
         unlimitedValue = Absent.orEmpty(unlimitedValue);
         minimum = Absent.orEmpty(minimum);
         maximum = Absent.orEmpty(maximum);
         rangeEnd = Absent.orEmpty(rangeEnd);
         formula = Absent.orEmpty(formula);
         list = list == null ? new ListBody(null, null, null, null, false, null) : list;
-        whenUnlisted = Absent.orElse(whenUnlisted, "keep");
+        whenUnlisted = whenUnlisted == null ? ParameterDefinition.MissingValuePolicy.KEEP : whenUnlisted;
         start = start == null ? new DefaultBody(null, null, null, null) : start;
         trialChoice = trialChoice == null ? ChoiceBody.of(ChoiceText.blank()) : trialChoice;
         formerNames = Absent.orEmpty(formerNames);
@@ -132,12 +135,12 @@ public record ParameterBody(
                 words.hint(),
                 words.group(),
                 words.unit(),
-                meaning.type().word(),
+                meaning.type(),
                 meaning.multiple(),
-                meaning.covers().word(),
-                meaning.blankRule().word(),
+                meaning.covers(),
+                meaning.blankRule(),
                 words.blankLabel(),
-                meaning.sendEach() ? SEND_EACH : LEAVE_OUT,
+                meaning.sendEach() ? AllRule.SEND_EACH : AllRule.LEAVE_OUT,
                 meaning.unlimitedValue().isPresent()
                         ? Long.toString(meaning.unlimitedValue().getAsLong())
                         : "",
@@ -147,7 +150,7 @@ public record ParameterBody(
                 RowAccessBody.reference(definition.hold()),
                 definition.formula(),
                 ListBody.of(definition.list()),
-                definition.maintenance().whenUnlisted().name().toLowerCase(Locale.ROOT),
+                definition.maintenance().whenUnlisted(),
                 definition.maintenance().unlogged(),
                 start,
                 ChoiceBody.of(trial),
@@ -155,13 +158,13 @@ public record ParameterBody(
                 definition.maintenance().version());
     }
 
-    /** A new definition, without row access unless the body has it. Throws as {@link #toDefinition(Hold)}. */
+    /** A new definition, without row access unless the body has it. Throws as {@link #toDefinition(RowAccessRule)}. */
     public ParameterDefinition toDefinition() {
         return toDefinition(RowAccessRule.NONE);
     }
 
     /**
-     * The definition. Throws {@link ProblemException} naming a word that is unknown.
+     * The definition. Throws {@link ProblemException} for an unlimited value that is no integer.
      *
      * @param current the row access that stays when the body omits it: leaving it out must not open rows
      */
@@ -170,36 +173,24 @@ public record ParameterBody(
                 name,
                 new ParameterDefinition.Words(label, hint, group, unit, blankLabel),
                 new ParameterDefinition.Meaning(
-                        Type.ofWord(type).orElseThrow(() -> refused("type", type, "Choose a type from the list.")),
-                        multiple,
-                        ValueCoverage.ofWord(covers)
-                                .orElseThrow(() -> refused(
-                                        "value coverage",
-                                        covers,
-                                        "Use itself, week, month, quarter, year, containing, starting or ending.")),
-                        BlankRule.ofWord(blankRule)
-                                .orElseThrow(() -> refused(
-                                        "blank rule", blankRule, "Use no-filter, rows-without-value or not-allowed.")),
-                        sendsEach(),
-                        everyRowValue()),
+                        type, multiple, covers, blankRule, allRule == AllRule.SEND_EACH, everyRowValue()),
                 new ParameterDefinition.Bounds(
-                        minimum, maximum, rangeEnd, rowAccess == null ? current : rowAccess.toHold(this)),
+                        minimum, maximum, rangeEnd, rowAccess == null ? current : rowAccess.toRule()),
                 formula,
                 list.toDefinition(),
                 start.toDefinition(),
                 trialChoice.toText(),
-                new ParameterDefinition.Maintenance(gone(), unlogged, formerNames, version));
+                new ParameterDefinition.Maintenance(whenUnlisted, unlogged, formerNames, version));
     }
 
     /**
      * Among what viewers choose.
      *
-     * @param by viewer: freely; group; claim; query
      * @param reference the query or the claim that says it; else empty
      * @param exempt what is shown to everyone though it does not mention the parameter
      */
     public record RowAccessBody(
-            @NotNull(message = RequestLimits.MISSING) String by,
+            @NotNull(message = RequestLimits.MISSING) RowAccessRule.By by,
             String reference,
             List<@NotNull(message = RequestLimits.MISSING) String> exempt) {
         public RowAccessBody {
@@ -209,31 +200,14 @@ public record ParameterBody(
 
         static RowAccessBody reference(RowAccessRule rowAccessRule) {
             return new RowAccessBody(
-                    rowAccessRule.by().word(),
+                    rowAccessRule.by(),
                     rowAccessRule.of(),
                     rowAccessRule.exempt().stream().sorted().toList());
         }
 
-        private RowAccessRule toHold(ParameterBody whole) {
-            RowAccessRule.By found = RowAccessRule.By.ofWord(by)
-                    .orElseThrow(() -> whole.refused("row access rule", by, "Use viewer, group, claim, query."));
-            return new RowAccessRule(found, reference, Set.copyOf(exempt));
+        private RowAccessRule toRule() {
+            return new RowAccessRule(by, reference, Set.copyOf(exempt));
         }
-    }
-
-    private boolean sendsEach() {
-        if (!allRule.equals(SEND_EACH) && !allRule.equals(LEAVE_OUT)) {
-            throw refused("all rule", allRule, "Use leave-out, send-each.");
-        }
-        return allRule.equals(SEND_EACH);
-    }
-
-    private ParameterDefinition.MissingValuePolicy gone() {
-        return switch (whenUnlisted) {
-            case "keep" -> ParameterDefinition.MissingValuePolicy.KEEP;
-            case "drop" -> ParameterDefinition.MissingValuePolicy.DROP;
-            default -> throw refused("rule for missing values", whenUnlisted, "Use keep, drop.");
-        };
     }
 
     private OptionalLong everyRowValue() {

@@ -1,8 +1,10 @@
 package plainsieve.server.api.body;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.view.Control;
+import plainsieve.core.view.ReportOpening;
 import plainsieve.server.project.Report;
 
 /** Reports on the wire. */
@@ -23,6 +25,8 @@ public final class ReportBodies {
             PublicationStatus status,
             int version,
             String lastRun,
+
+            @Schema(allowableValues = {"", "running", "done", "failed", "stopped"})
             String lastOutcome) {
         /** Whether a report is published. */
         public enum PublicationStatus {
@@ -31,7 +35,7 @@ public final class ReportBodies {
             /** Published, with unpublished changes. */
             CHANGED,
             /** Published, no changes since. */
-            GIVEN
+            PUBLISHED
         }
     }
 
@@ -63,7 +67,8 @@ public final class ReportBodies {
             Map<String, List<String>> dependencies,
             long maximumRows,
             int version,
-            StageSummary stage) {}
+            StageSummary stage)
+            implements VersionedBody {}
 
     /**
      * The row limit of a query, which also limits figures and groups.
@@ -98,7 +103,7 @@ public final class ReportBodies {
     public record ReportContentBody(
             List<ControlBody> controls,
             List<ViewBodies.ViewBody> views,
-            String start,
+            ReportOpening.StartMode start,
             boolean onDemand,
             boolean showsPlacements,
             List<String> signedParameters) {
@@ -106,7 +111,7 @@ public final class ReportBodies {
             return new ReportContentBody(
                     report.controls().stream().map(ControlBody::of).toList(),
                     report.views().stream().map(ViewBodies.ViewBody::of).toList(),
-                    report.opening().start().word(),
+                    report.opening().start(),
                     report.opening().onDemand(),
                     report.opening().showsPlacements(),
                     report.opening().signedParameters());
@@ -120,14 +125,15 @@ public final class ReportBodies {
      * @param heading empty for the group of its parameter
      * @param place beside-rows, or in-sentence: only in the question line
      */
-    public record ControlBody(String kind, String label, List<String> parameters, String heading, String place) {
+    public record ControlBody(
+            Control.Kind kind, String label, List<String> parameters, String heading, Control.Position place) {
         static ControlBody of(Control control) {
             return new ControlBody(
                     control.kind(),
                     control.label(),
                     control.parameters(),
                     control.look().heading(),
-                    control.look().place().word());
+                    control.look().place());
         }
     }
 }

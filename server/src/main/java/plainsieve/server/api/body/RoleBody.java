@@ -10,9 +10,8 @@ import plainsieve.server.records.RoleRow;
  *
  * @param holder their id
  * @param projectId empty for all projects
- * @param role its word
  */
-public record RoleBody(String holder, String projectId, String role) {
+public record RoleBody(String holder, String projectId, Role role) {
     /** A role to grant. @param projectId empty for all projects. Required: omitting it would grant the role in all of them. */
     public record RoleGrant(
             @NotNull(message = RequestLimits.MISSING) String projectId,

@@ -17,6 +17,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.ViewPart;
+import plainsieve.server.downloads.DownloadFormat;
 import plainsieve.server.runs.RunRequest;
 
 /** Runs on the wire. */
@@ -116,14 +117,13 @@ public final class RunBodies {
 
             String sortBy,
             boolean descending,
-            String format,
+            @NotNull(message = RequestLimits.MISSING) DownloadFormat format,
             boolean withHeader) {
         public DownloadRequest {
             runId = RunIds.given(runId);
             linkToken = Absent.orEmpty(linkToken);
             filters = Absent.orEmpty(filters);
             sortBy = Absent.orEmpty(sortBy);
-            format = Absent.orEmpty(format);
         }
 
         public Optional<ResultShape.Sort> sort() {
@@ -152,7 +152,7 @@ public final class RunBodies {
     /** Only rows whose output column has one of these values; null represents rows without a value. */
     public record FilterBody(
             @NotBlank(message = RequestLimits.MISSING) String column,
-            String type,
+            Type type,
 
             @NotNull(message = RequestLimits.MISSING)
             @Size(max = RequestLimits.MOST_VALUES, message = RequestLimits.TOO_MANY)
@@ -162,7 +162,7 @@ public final class RunBodies {
             boolean withoutValue = present.size() < values.size();
             return new RunRequest.ColumnFilter(
                     column,
-                    Type.ofWord(type).orElse(Type.TEXT),
+                    type == null ? Type.TEXT : type,
                     new ChoiceText(ChoiceText.Kind.VALUES, present, withoutValue));
         }
     }

@@ -1,6 +1,9 @@
 package plainsieve.server.api.body;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.ResultShape;
 import plainsieve.core.view.ColumnLabels;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.View;
@@ -13,7 +16,6 @@ public final class ViewBodies {
     /**
      * A view.
      *
-     * @param kind figures, bars, line, table, groups or text
      * @param title a question line; rendered with choices by the question of the report
      * @param measures for all kinds except tables and texts
      * @param groupBy for bars, lines and groups: output columns of the query, each with a part of time or the width of bands
@@ -25,14 +27,17 @@ public final class ViewBodies {
      */
     public record ViewBody(
             String id,
-            String kind,
+            ViewContent.Kind kind,
             String title,
             String queryId,
             List<FigureBody> measures,
             List<String> groupBy,
             String limitParameter,
             List<TableColumnBody> columns,
+
+            @Schema(allowableValues = {"", "all", "before", "year"})
             String comparison,
+
             List<String> ignoredParameters,
             LayoutBody layout) {
         public static ViewBody of(View view) {
@@ -65,18 +70,17 @@ public final class ViewBodies {
     /**
      * The layout of a view.
      *
-     * @param order of bars: largest, smallest, keys
      * @param first number of bars shown; 0 for all
      * @param width in twelfths of the page; 0: automatic its kind
      * @param height in lines; 0: automatic its kind
      */
-    public record LayoutBody(String order, int first, boolean sideBySide, int width, int height) {
+    public record LayoutBody(ResultShape.Order order, int first, boolean sideBySide, int width, int height) {
         static LayoutBody of(View view) {
             ViewContent.Rank rank =
                     view.shown() instanceof ViewContent.Bars bars ? bars.rank() : ViewContent.Rank.USUAL;
             boolean beside = view.shown() instanceof ViewContent.Bars bars && !bars.stacked();
             return new LayoutBody(
-                    rank.order().word(),
+                    rank.order(),
                     rank.first(),
                     beside,
                     view.size().width(),
@@ -92,10 +96,10 @@ public final class ViewBodies {
      * @param additive whether the figures of groups can be added
      */
     public record FigureBody(
-            String function, String column, String label, String unit, String format, boolean additive) {
+            Measure.Function function, String column, String label, String unit, String format, boolean additive) {
         static FigureBody of(Figure figure) {
             return new FigureBody(
-                    figure.measure().function().word(),
+                    figure.measure().function(),
                     figure.measure().column().orElse(""),
                     figure.label(),
                     figure.unit(),

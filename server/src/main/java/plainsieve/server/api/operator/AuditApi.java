@@ -15,7 +15,7 @@ import plainsieve.server.records.AuditEntry;
 
 /** What people did. */
 @RestController
-@RequestMapping("/api/audit-log")
+@RequestMapping("/api/v1/audit-log")
 @RequiredRole(Role.OPERATOR)
 class AuditApi {
     private static final int MOST = 200;

@@ -41,7 +41,7 @@ import plainsieve.server.records.IdentityRecords;
 
 /** Manages groups of people. */
 @RestController
-@RequestMapping("/api/groups")
+@RequestMapping("/api/v1/groups")
 @RequiredRole(Role.OPERATOR)
 class GroupsApi {
     private final Groups groups;
@@ -159,7 +159,7 @@ class GroupsApi {
             String name) {}
 
     @PostMapping
-    @Creates("/api/groups/{created}")
+    @Creates("/api/v1/groups/{created}")
     GroupBody createGroup(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
         auditRecorder.note(request, "made a group", "", row.name());

@@ -1,6 +1,5 @@
 package plainsieve.server.api.operator;
 
-import com.fasterxml.jackson.annotation.JsonProperty;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -38,7 +37,7 @@ import plainsieve.server.records.RoleRow;
  * accounts and groups themselves are managed by operators of all projects.
  */
 @RestController
-@RequestMapping("/api/projects/{project}/members")
+@RequestMapping("/api/v1/projects/{project}/members")
 @RequiredRole(Role.OPERATOR)
 class MembersApi {
     private final Accounts accounts;
@@ -55,9 +54,7 @@ class MembersApi {
 
     /** A person or group that can have a role. */
     enum MemberKind {
-        @JsonProperty("person")
         PERSON,
-        @JsonProperty("group")
         GROUP;
 
         /** Throws {@link ProblemException} for a word that is neither. */
@@ -76,9 +73,8 @@ class MembersApi {
      * A person or a group with a role in the project.
      *
      * @param name what a person signs in with, or the name of the group
-     * @param role its word
      */
-    record Member(MemberKind kind, String name, String label, String role) {}
+    record Member(MemberKind kind, String name, String label, Role role) {}
 
     /** @param groups the names of those that have no role here */
     record Members(List<Member> members, List<String> groups) {}
@@ -101,11 +97,11 @@ class MembersApi {
                         .toList());
     }
 
-    private static Member person(PersonRow row, String role) {
+    private static Member person(PersonRow row, Role role) {
         return new Member(MemberKind.PERSON, row.name(), row.label(), role);
     }
 
-    private static Stream<String> role(List<RoleRow> all, String holder, Project project) {
+    private static Stream<Role> role(List<RoleRow> all, String holder, Project project) {
         return all.stream()
                 .filter(row -> row.holder().equals(holder) && row.projectId().equals(project.id()))
                 .map(RoleRow::role);

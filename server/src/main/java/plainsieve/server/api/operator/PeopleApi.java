@@ -35,7 +35,7 @@ import plainsieve.server.records.PersonRow;
 
 /** Manages people: who has an account, and what they may do. */
 @RestController
-@RequestMapping("/api/people")
+@RequestMapping("/api/v1/people")
 @RequiredRole(Role.OPERATOR)
 class PeopleApi {
     private static final Duration LINK_LASTS = Duration.ofDays(7);
@@ -117,7 +117,7 @@ class PeopleApi {
 
     /** New person, with a link by which they set their password. */
     @PostMapping
-    @Creates("/api/people/{created}")
+    @Creates("/api/v1/people/{created}")
     SignInLink createPerson(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
         auditRecorder.note(request, "created an account", "", person.name());
@@ -152,7 +152,7 @@ class PeopleApi {
             String email) {}
 
     /** Says where someone gets mail. */
-    @PutMapping("/{id}/mail")
+    @PutMapping("/{id}/email")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setEmailAddress(@PathVariable String id, @Valid @RequestBody EmailAddress body, HttpServletRequest request) {
         accounts.setMail(id, Absent.orEmpty(body.email()));

@@ -22,7 +22,7 @@ import plainsieve.server.project.Project;
 
 /** Manages projects. */
 @RestController
-@RequestMapping("/api/projects")
+@RequestMapping("/api/v1/projects")
 @RequiredRole(Role.OPERATOR)
 class ProjectEditsApi {
     private final ProjectEdits edits;
@@ -43,7 +43,7 @@ class ProjectEditsApi {
 
     /** An empty project. */
     @PostMapping
-    @Creates("/api/projects/{created}")
+    @Creates("/api/v1/projects/{created}")
     ProjectBody createProject(@Valid @RequestBody ProjectName body) {
         return ProjectBody.of(edits.add(body.name()));
     }

@@ -22,7 +22,7 @@ import plainsieve.server.people.Role;
 
 /** Which projects may ask a source: for operators of all of them, as it reaches beyond one. */
 @RestController
-@RequestMapping("/api/allowed-sources/{id}")
+@RequestMapping("/api/v1/allowed-sources/{id}")
 @RequiredRole(Role.OPERATOR)
 class SourceProjectsApi {
     private static final int MAX_PROJECTS = 1_000;

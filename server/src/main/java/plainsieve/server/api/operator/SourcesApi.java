@@ -17,8 +17,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.api.Audited;
 import plainsieve.server.api.Creates;
@@ -41,7 +39,7 @@ import plainsieve.sources.SourceLimits;
 
 /** Manages the sources that a project may ask; other projects may share them. A password goes in and never comes out. */
 @RestController
-@RequestMapping("/api/projects/{project}/sources")
+@RequestMapping("/api/v1/projects/{project}/sources")
 @RequiredRole(Role.OPERATOR)
 class SourcesApi {
     private final SourceEdits edits;
@@ -88,7 +86,7 @@ class SourcesApi {
      */
     record NewSource(
             String id,
-            String kind,
+            @NotNull(message = RequestLimits.MISSING) SourceKind kind,
             String host,
             int port,
             String database,
@@ -98,13 +96,17 @@ class SourcesApi {
             Integer concurrentStatements,
             int timeoutSeconds,
             List<@NotNull(message = RequestLimits.MISSING) String> functions,
-            Map<String, Map<String, String>> tableOverrides,
-            NewSource seen) {
+            Map<
+                            @NotNull(message = RequestLimits.MISSING) String,
+                            @NotNull(message = RequestLimits.MISSING) Map<
+                                    @NotNull(message = RequestLimits.MISSING) String,
+                                    @NotNull(message = RequestLimits.MISSING) String>>
+                    tableOverrides,
+            @Valid NewSource seen) {
         NewSource {
             concurrentStatements =
                     concurrentStatements == null ? SourceLimits.USUAL.concurrentStatements() : concurrentStatements;
             id = stripped(id);
-            kind = stripped(kind);
             host = stripped(host);
             database = stripped(database);
             user = stripped(user);
@@ -119,20 +121,12 @@ class SourcesApi {
         }
 
         SourceAccess access(String called) {
-            return new SourceAccess(called, known().settings(fields()), new Secret(password), limits());
+            return new SourceAccess(called, kind.settings(fields()), new Secret(password), limits());
         }
 
         /** The current settings, for an unconditional change. */
         SourceDefinitions.SeenState asSeen() {
-            return new SourceDefinitions.SeenState(known().kept(fields()), limits());
-        }
-
-        private SourceKind known() {
-            return SourceKind.ofWord(kind)
-                    .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-source",
-                            "Unknown kind of source “%s”.".formatted(kind),
-                            "Use " + String.join(", ", SourceKind.words()) + ".")));
+            return new SourceDefinitions.SeenState(kind.kept(fields()), limits());
         }
 
         private SourceFields fields() {
@@ -147,7 +141,7 @@ class SourcesApi {
     record CreatedSource(String id) implements ResourceBody {}
 
     @PostMapping
-    @Creates("/api/projects/{project}/sources/{created}")
+    @Creates("/api/v1/projects/{project}/sources/{created}")
     @Audited("added a source")
     CreatedSource createSource(@Valid @RequestBody NewSource body) {
         edits.add(body.access(body.id()));

@@ -25,7 +25,7 @@ class ClockApi {
     /** @param timeZone by its name in the IANA time zone database, or its offset */
     record Today(String today, String timeZone) {}
 
-    @GetMapping("/api/clock")
+    @GetMapping("/api/v1/clock")
     @RequiredRole(value = Role.VIEWER, open = true)
     Today getToday() {
         return new Today(

@@ -1,13 +1,14 @@
 package plainsieve.server.api.viewer;
 
 import java.util.Optional;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.copies.StoredCopies;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
@@ -18,7 +19,7 @@ import plainsieve.server.runs.DataAges;
 
 /** How old the data of a report are, which is something else than when it was asked. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports")
+@RequestMapping("/api/v1/projects/{project}/reports")
 @RequiredRole(Role.VIEWER)
 class DataAgeApi {
     private final SignedLinkCallers callers;
@@ -38,14 +39,21 @@ class DataAgeApi {
      */
     record DataAgeBody(String newest, boolean late, String copiedAt) {}
 
-    @GetMapping("/{id}/data-age")
-    DataAgeBody getDataAge(
+    /** @param linkToken the token of a signed link; empty without one */
+    record DataAgeRequest(String linkToken) {
+        DataAgeRequest {
+            linkToken = Absent.orEmpty(linkToken);
+        }
+    }
+
+    @PostMapping("/{id}/data-age")
+    DataAgeBody computeDataAge(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String id,
-            @RequestParam(defaultValue = "") String signed) {
+            @RequestBody DataAgeRequest body) {
         Report report = callers.given(project, id, caller);
-        Optional<DataAges.Age> age = ages.of(project, callers.of(project, id, caller, signed), report);
+        Optional<DataAges.Age> age = ages.of(project, callers.of(project, id, caller, body.linkToken()), report);
         return new DataAgeBody(
                 age.map(DataAges.Age::newest).orElse(""),
                 age.filter(DataAges.Age::late).isPresent(),

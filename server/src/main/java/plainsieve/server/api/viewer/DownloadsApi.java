@@ -16,8 +16,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.core.view.ViewPart;
 import plainsieve.server.api.Audited;
@@ -41,7 +39,7 @@ import plainsieve.server.runs.RunRequest;
 
 /** Full answers as files. A file is ordered, then fetched; its run is stopped like any other. */
 @RestController
-@RequestMapping("/api/projects/{project}")
+@RequestMapping("/api/v1/projects/{project}")
 @RequiredRole(Role.VIEWER)
 class DownloadsApi {
     private final ReportRunRequests orders;
@@ -66,7 +64,7 @@ class DownloadsApi {
     /** Orders a file with every row of a table. What cannot be chosen is reported here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
     @Audited("ordered a download")
-    @Creates("/api/projects/{project}/downloads/{created}")
+    @Creates("/api/v1/projects/{project}/downloads/{created}")
     RunBodies.DownloadBody createDownload(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
@@ -76,11 +74,7 @@ class DownloadsApi {
             Locale locale) {
         Report report = callers.given(project, id, caller);
         View view = report.view(viewId);
-        DownloadFormat format = DownloadFormat.ofWord(body.format())
-                .orElseThrow(() -> new ProblemException(Problem.of(
-                        "unknown-format",
-                        "Unknown download format “%s”.".formatted(body.format()),
-                        "Use csv, csv-exact, xlsx, parquet or json.")));
+        DownloadFormat format = body.format();
         RequestedChoices choices = ReportRunRequests.choices(
                 project, callers.of(project, id, caller, body.linkToken()), report, ChoiceBody.texts(body.choices()));
         QuestionRenderer.Question question = questionRenderer.ask(project, report, choices, locale);

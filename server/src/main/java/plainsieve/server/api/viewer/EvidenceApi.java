@@ -17,7 +17,7 @@ import plainsieve.server.sent.SentLog;
 
 /** Where the choices of a statement ran that was sent for someone: all that viewers see of it, if their report tells it. */
 @RestController
-@RequestMapping("/api/projects/{project}/sent/{id}")
+@RequestMapping("/api/v1/projects/{project}/sent/{id}")
 @RequiredRole(Role.VIEWER)
 class EvidenceApi {
     private final EvidenceService evidenceService;

@@ -29,7 +29,7 @@ class HealthApi {
     record Health(boolean ready) {}
 
     /** Not ready, in words (503), while the files that are served never were without fault. */
-    @GetMapping("/api/health")
+    @GetMapping("/api/v1/health")
     ResponseEntity<Health> getHealth() {
         boolean serves = projectFolderWatcher.state().isReady();
         return ResponseEntity.status(serves ? HttpStatus.OK : HttpStatus.SERVICE_UNAVAILABLE)

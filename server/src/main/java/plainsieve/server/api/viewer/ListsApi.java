@@ -3,17 +3,16 @@ package plainsieve.server.api.viewer;
 import jakarta.validation.Valid;
 import java.util.List;
 import java.util.Set;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.RowAccessRule;
 import plainsieve.server.api.RequiredRole;
 import plainsieve.server.api.Staged;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies.ValueListRequest;
 import plainsieve.server.authoring.ColumnProfiles;
@@ -29,7 +28,7 @@ import plainsieve.server.runs.ListRequests;
 
 /** The values that parameters may take, as controls show them. */
 @RestController
-@RequestMapping("/api/projects/{project}/parameters/{name}")
+@RequestMapping("/api/v1/projects/{project}/parameters/{name}")
 @RequiredRole(Role.VIEWER)
 class ListsApi {
     private final ListRequests lists;
@@ -86,14 +85,21 @@ class ListsApi {
         }
     }
 
-    /** How the numbers of the column after the parameter are spread; nothing where not all rows belong to them. */
-    @GetMapping("/spread")
-    ColumnProfiles.ValueDistribution getValueDistribution(
+    /** @param reportId the report that has the control; empty on the bench */
+    record DistributionRequest(String reportId) {
+        DistributionRequest {
+            reportId = Absent.orEmpty(reportId);
+        }
+    }
+
+    /** The distribution of the numbers of the parameter's column; empty for callers who may not see all rows. */
+    @PostMapping("/distribution")
+    ColumnProfiles.ValueDistribution computeDistribution(
             @Staged(Stage.LIVE) Project project,
             Caller caller,
             @PathVariable String name,
-            @RequestParam(defaultValue = "") String report) {
-        requireOnReport(project, caller, name, report);
+            @RequestBody DistributionRequest body) {
+        requireOnReport(project, caller, name, body.reportId());
         boolean theirs = rowAccess.shows(new ListScope(project, caller), Set.of(RowAccessRule.listOf(name)), Set.of());
         return theirs ? looks.spread(project, caller, project.parameter(name)) : ColumnProfiles.ValueDistribution.NONE;
     }

@@ -13,7 +13,7 @@ import plainsieve.server.project.Projects;
 
 /** The projects of this server that are for anyone who asks. */
 @RestController
-@RequestMapping("/api/projects")
+@RequestMapping("/api/v1/projects")
 @RequiredRole(Role.VIEWER)
 class ProjectsApi {
     private final Projects projects;

@@ -32,7 +32,7 @@ import plainsieve.server.sent.SentLog;
 
 /** Reports and their questions. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports")
+@RequestMapping("/api/v1/projects/{project}/reports")
 @RequiredRole(Role.VIEWER)
 class ReportsApi {
     private final QuestionRenderer questionRenderer;
@@ -103,6 +103,6 @@ class ReportsApi {
         boolean changed = !draft.report().equals(live);
         return !draft.published()
                 ? ReportCard.PublicationStatus.DRAFT
-                : changed ? ReportCard.PublicationStatus.CHANGED : ReportCard.PublicationStatus.GIVEN;
+                : changed ? ReportCard.PublicationStatus.CHANGED : ReportCard.PublicationStatus.PUBLISHED;
     }
 }

@@ -13,7 +13,7 @@ import plainsieve.server.sources.Cancellations;
 
 /** Stops runs. */
 @RestController
-@RequestMapping("/api/projects/{project}/runs")
+@RequestMapping("/api/v1/projects/{project}/runs")
 @RequiredRole(Role.VIEWER)
 class RunsApi {
     private final Cancellations runs;

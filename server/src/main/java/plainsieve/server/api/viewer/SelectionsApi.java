@@ -35,7 +35,7 @@ import plainsieve.server.project.Selections;
 
 /** Choices that a viewer keeps. Whose they are is reported by a cookie where there are no accounts. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports/{reportId}/selections")
+@RequestMapping("/api/v1/projects/{project}/reports/{reportId}/selections")
 @RequiredRole(Role.VIEWER)
 class SelectionsApi {
     private final Selections selections;
@@ -92,7 +92,7 @@ class SelectionsApi {
 
     /** Keeps choices under a name, or without one, in place of a link that would be too long. */
     @PostMapping
-    @Creates("/api/projects/{project}/reports/{reportId}/selections/{created}")
+    @Creates("/api/v1/projects/{project}/reports/{reportId}/selections/{created}")
     Selection saveSelection(
             Project project,
             @PathVariable String reportId,

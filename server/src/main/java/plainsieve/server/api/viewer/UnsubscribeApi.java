@@ -13,7 +13,7 @@ import plainsieve.server.people.Role;
 
 /** No more of a delivery, or again: for anyone who has one of its mails. */
 @RestController
-@RequestMapping("/api/unsubscribe/{token}")
+@RequestMapping("/api/v1/unsubscribe/{token}")
 @RequiredRole(value = Role.VIEWER, open = true)
 class UnsubscribeApi {
     private final Unsubscriptions unsubscriptions;

@@ -29,7 +29,7 @@ import plainsieve.server.sources.Cancellations;
 
 /** The rows of a report's views, streamed. */
 @RestController
-@RequestMapping("/api/projects/{project}/reports")
+@RequestMapping("/api/v1/projects/{project}/reports")
 @RequiredRole(Role.VIEWER)
 class ViewRunsApi {
     private final ViewOrders orders;
