@@ -17,7 +17,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.PlainSieve;
-import plainsieve.server.records.SentFilter;
+import plainsieve.server.records.sent.SentFilter;
 import plainsieve.server.sent.SentLog;
 import tools.jackson.databind.json.JsonMapper;
 

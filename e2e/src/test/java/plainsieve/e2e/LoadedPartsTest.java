@@ -64,7 +64,7 @@ class LoadedPartsTest {
     void aDisconnectDuringADownloadIsNoFailure() throws Exception {
         ListAppender<ILoggingEvent> told = new ListAppender<>();
         told.start();
-        Logger log = (Logger) LoggerFactory.getLogger("plainsieve.server.api.Problems");
+        Logger log = (Logger) LoggerFactory.getLogger("plainsieve.server.http.Problems");
         log.addAppender(told);
         try {
             String large = "assets/" + found(everyPart(), "(BenchScreen-[^\"]+\\.js)");

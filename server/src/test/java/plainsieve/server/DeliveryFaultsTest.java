@@ -11,8 +11,8 @@ import org.junit.jupiter.api.Test;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.EmailRecords;
-import plainsieve.server.records.EmailRow;
+import plainsieve.server.records.jobs.EmailRecords;
+import plainsieve.server.records.jobs.EmailRow;
 import tools.jackson.databind.JsonNode;
 
 /** Mails when something is in the way: what went is not sent again, what did not is, and it is reported. */

@@ -19,7 +19,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.IdentityRecords;
+import plainsieve.server.records.access.IdentityRecords;
 
 /** A server with accounts and a report of whose islands each viewer sees their own: by groups, or by a query of who asks. */
 final class HeldServer implements AutoCloseable {

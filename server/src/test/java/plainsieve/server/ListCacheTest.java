@@ -12,8 +12,8 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import plainsieve.server.records.CachedListRecords;
-import plainsieve.server.records.CachedListRow;
+import plainsieve.server.records.sent.CachedListRecords;
+import plainsieve.server.records.sent.CachedListRow;
 
 /** Lists that are kept on disk. */
 class ListCacheTest {

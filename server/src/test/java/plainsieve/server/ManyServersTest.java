@@ -31,7 +31,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.ExternalIdentities;
 import plainsieve.server.accounts.ReportLinks;
 import plainsieve.server.accounts.SignInService;
-import plainsieve.server.api.SessionCookie;
+import plainsieve.server.http.SessionCookie;
 import plainsieve.server.openid.OpenIdIdentity;
 import plainsieve.server.project.Projects;
 import tools.jackson.databind.json.JsonMapper;

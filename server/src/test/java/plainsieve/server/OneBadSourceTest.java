@@ -12,8 +12,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import plainsieve.server.records.SourceRecords;
-import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.definitions.SourceRecords;
+import plainsieve.server.records.definitions.SourceRow;
 import tools.jackson.databind.JsonNode;
 
 /** A source that an earlier program kept and this one does not take: it says why, can be corrected, and hides nothing else. */

@@ -13,7 +13,7 @@ import plainsieve.issuer.Issuer;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.IdentityRecords;
+import plainsieve.server.records.access.IdentityRecords;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 

@@ -84,6 +84,18 @@ class ProjectOperatorsTest {
         return operator.api().send("PUT", "/api/v1/allowed-sources/" + source, Map.of("projects", List.of(projects)));
     }
 
+    private static void assertThatNothingIsReadFrom(String source, TestPerson author, String at) {
+        for (String rest : List.of("/health", "/contents", "/start?name=ports&kind=table")) {
+            assertThat(author.api().get(at + "/sources/" + source + rest).status())
+                    .as(rest)
+                    .isEqualTo(404);
+        }
+        assertThat(author.api()
+                        .post(at + "/sources/" + source + "/previews", Map.of("table", "ports"))
+                        .status())
+                .isEqualTo(404);
+    }
+
     @Test
     void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
         String other = project("Without it");
@@ -96,15 +108,7 @@ class ProjectOperatorsTest {
         assertThat(allow(operator, source, "home").status()).isEqualTo(204);
         assertThat(author.api().get(at + "/sources").json().findValuesAsString("id"))
                 .doesNotContain(source);
-        for (String rest : List.of("/health", "/contents", "/start?name=ports&kind=table")) {
-            assertThat(author.api().get(at + "/sources/" + source + rest).status())
-                    .as(rest)
-                    .isEqualTo(404);
-        }
-        assertThat(author.api()
-                        .post(at + "/sources/" + source + "/previews", Map.of("table", "ports"))
-                        .status())
-                .isEqualTo(404);
+        assertThatNothingIsReadFrom(source, author, at);
         assertThat(author.api()
                         .status(
                                 "PUT",

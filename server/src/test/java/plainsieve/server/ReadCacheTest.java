@@ -18,9 +18,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
-import plainsieve.server.records.PersonRecords;
-import plainsieve.server.records.PersonRow;
-import plainsieve.server.records.SessionRecords;
+import plainsieve.server.records.access.PersonRecords;
+import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.access.SessionRecords;
 
 /** What every request reads is remembered, and no one is ever told what is no longer so. */
 class ReadCacheTest {

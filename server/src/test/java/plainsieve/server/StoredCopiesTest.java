@@ -10,7 +10,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.jobs.JobTimestamps;
-import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.jobs.JobRecords;
 import tools.jackson.databind.JsonNode;
 
 /** Answers that are kept here: made, asked as tables, given times, and never half of one and half of another. */

@@ -5,8 +5,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import plainsieve.server.project.NotFoundException;
-import plainsieve.server.records.PersonRecords;
-import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.access.PersonRecords;
+import plainsieve.server.records.access.PersonRow;
 
 /** Sets and checks the passwords of people who are signed in. A password is hashed outside of the change of the records. */
 @Service

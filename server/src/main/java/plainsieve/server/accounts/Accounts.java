@@ -13,10 +13,10 @@ import plainsieve.server.mail.MailAddress;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
-import plainsieve.server.records.PersonRecords;
-import plainsieve.server.records.PersonRow;
-import plainsieve.server.records.RoleRecords;
-import plainsieve.server.records.RoleRow;
+import plainsieve.server.records.access.PersonRecords;
+import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.access.RoleRecords;
+import plainsieve.server.records.access.RoleRow;
 
 /** People with accounts, as operators manage them. */
 @Service

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.RoleRow;
+import plainsieve.server.records.access.RoleRow;
 
 /**
  * The rights that a person had when an API key was created. The key never has more than these, whatever its owner is granted later.

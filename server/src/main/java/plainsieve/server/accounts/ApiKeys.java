@@ -10,8 +10,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.SingleLine;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
-import plainsieve.server.records.ApiKeyRecords;
-import plainsieve.server.records.ApiKeyRow;
+import plainsieve.server.records.access.ApiKeyRecords;
+import plainsieve.server.records.access.ApiKeyRow;
 
 /**
  * API keys, with which programs act on behalf of a person. A key never has more rights than its owner had when it was created, nor

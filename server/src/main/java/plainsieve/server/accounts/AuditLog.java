@@ -4,8 +4,8 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
-import plainsieve.server.records.AuditEntry;
-import plainsieve.server.records.AuditRecords;
+import plainsieve.server.records.access.AuditEntry;
+import plainsieve.server.records.access.AuditRecords;
 
 /** The append-only record of who changed what. */
 @Service

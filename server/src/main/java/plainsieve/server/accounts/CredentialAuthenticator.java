@@ -6,10 +6,10 @@ import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import plainsieve.server.people.Person;
-import plainsieve.server.records.ApiKeyRecords;
-import plainsieve.server.records.ApiKeyRow;
-import plainsieve.server.records.PersonRecords;
-import plainsieve.server.records.SessionRow;
+import plainsieve.server.records.access.ApiKeyRecords;
+import plainsieve.server.records.access.ApiKeyRow;
+import plainsieve.server.records.access.PersonRecords;
+import plainsieve.server.records.access.SessionRow;
 
 /** Identifies the owner of a session or API key secret. That they were here is written later, so that no one waits for it. */
 @Service

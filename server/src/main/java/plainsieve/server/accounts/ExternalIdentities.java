@@ -5,8 +5,8 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.openid.OpenIdException;
 import plainsieve.server.openid.OpenIdIdentity;
-import plainsieve.server.records.IdentityRecords;
-import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.access.IdentityRecords;
+import plainsieve.server.records.access.PersonRow;
 
 /** Accounts identified by an external sign-in service. */
 @Service

@@ -10,7 +10,7 @@ import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.access.PersonRow;
 import plainsieve.server.settings.Settings;
 
 /** Prints a sign-in link for the first operator while no one has a password. */

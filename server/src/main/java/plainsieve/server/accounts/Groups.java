@@ -11,13 +11,13 @@ import plainsieve.core.value.SingleLine;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.GroupChoiceRecords;
-import plainsieve.server.records.GroupChoiceRow;
-import plainsieve.server.records.GroupRecords;
-import plainsieve.server.records.GroupRow;
-import plainsieve.server.records.IdentityRecords;
-import plainsieve.server.records.RoleRecords;
-import plainsieve.server.records.RoleRow;
+import plainsieve.server.records.access.GroupChoiceRecords;
+import plainsieve.server.records.access.GroupChoiceRow;
+import plainsieve.server.records.access.GroupRecords;
+import plainsieve.server.records.access.GroupRow;
+import plainsieve.server.records.access.IdentityRecords;
+import plainsieve.server.records.access.RoleRecords;
+import plainsieve.server.records.access.RoleRow;
 
 /** Groups of people, and the reports that are for them. */
 @Service

@@ -2,7 +2,7 @@ package plainsieve.server.accounts;
 
 import java.time.Clock;
 import org.springframework.stereotype.Service;
-import plainsieve.server.records.SignedLinkRecords;
+import plainsieve.server.records.access.SignedLinkRecords;
 
 /** Counts report openings by signed link, in the background. */
 @Service

@@ -10,10 +10,10 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.people.Viewer;
-import plainsieve.server.records.GroupRecords;
-import plainsieve.server.records.GroupRow;
-import plainsieve.server.records.RoleRecords;
-import plainsieve.server.records.RoleRow;
+import plainsieve.server.records.access.GroupRecords;
+import plainsieve.server.records.access.GroupRow;
+import plainsieve.server.records.access.RoleRecords;
+import plainsieve.server.records.access.RoleRow;
 
 /** The effective role of a person: the highest of their own roles and those of their groups. */
 @Service

@@ -15,8 +15,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.SignedLinkRecords;
-import plainsieve.server.records.SignedLinkRow;
+import plainsieve.server.records.access.SignedLinkRecords;
+import plainsieve.server.records.access.SignedLinkRow;
 import plainsieve.server.security.SignedLinks;
 
 /** Signed links: created, listed, revoked. */

@@ -6,8 +6,8 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.server.openid.OpenIdException;
 import plainsieve.server.openid.OpenIdIdentity;
-import plainsieve.server.records.SessionRecords;
-import plainsieve.server.records.SessionRow;
+import plainsieve.server.records.access.SessionRecords;
+import plainsieve.server.records.access.SessionRow;
 
 /**
  * Sessions of this server; one that another server with the same key began is made one of its own, when it is met here for the

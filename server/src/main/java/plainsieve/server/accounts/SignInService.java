@@ -12,12 +12,12 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.openid.OpenIdException;
 import plainsieve.server.openid.OpenIdIdentity;
 import plainsieve.server.people.Person;
-import plainsieve.server.records.ApiKeyRecords;
-import plainsieve.server.records.PersonRecords;
-import plainsieve.server.records.PersonRow;
-import plainsieve.server.records.SessionRecords;
-import plainsieve.server.records.SessionRow;
-import plainsieve.server.records.SignInLinkRow;
+import plainsieve.server.records.access.ApiKeyRecords;
+import plainsieve.server.records.access.PersonRecords;
+import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.access.SessionRecords;
+import plainsieve.server.records.access.SessionRow;
+import plainsieve.server.records.access.SignInLinkRow;
 
 /** Signs people in and out: by password, link, or API key. */
 @Service

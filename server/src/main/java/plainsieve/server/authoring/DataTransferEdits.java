@@ -3,8 +3,8 @@ package plainsieve.server.authoring;
 import org.springframework.stereotype.Service;
 import plainsieve.server.project.DataTransferPolicy;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.TransferPolicyRecords;
-import plainsieve.server.records.TransferPolicyRow;
+import plainsieve.server.records.definitions.TransferPolicyRecords;
+import plainsieve.server.records.definitions.TransferPolicyRow;
 
 /** Decides between which sources values may travel in a project. */
 @Service

@@ -12,11 +12,11 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.ForbiddenException;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRow;
-import plainsieve.server.records.RemovedRow;
-import plainsieve.server.records.SourceRecords;
-import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRow;
+import plainsieve.server.records.definitions.RemovedRow;
+import plainsieve.server.records.definitions.SourceRecords;
+import plainsieve.server.records.definitions.SourceRow;
 
 /** Restores removed objects. */
 @Service

@@ -13,10 +13,10 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.StillUsedException;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.project.Usage;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRecords;
-import plainsieve.server.records.DefinitionRow;
-import plainsieve.server.records.GroupChoiceRecords;
+import plainsieve.server.records.access.GroupChoiceRecords;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
 
 /** Adds, changes and removes the parameters of a project. Returns the stored state. */
 @Service

@@ -8,7 +8,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.StillUsedException;
-import plainsieve.server.records.ProjectRecords;
+import plainsieve.server.records.definitions.ProjectRecords;
 
 /** Adds, renames and removes projects. */
 @Service

@@ -17,9 +17,9 @@ import plainsieve.server.project.SourceChoice;
 import plainsieve.server.project.StillUsedException;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.project.Usage;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRecords;
-import plainsieve.server.records.DefinitionRow;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
 
 /** Adds, changes and removes the queries of a project. A query that is given in says by its version what was seen. */
 @Service

@@ -9,10 +9,10 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.DefinitionRow;
-import plainsieve.server.records.RemovedRecords;
-import plainsieve.server.records.RemovedRow;
-import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.definitions.DefinitionRow;
+import plainsieve.server.records.definitions.RemovedRecords;
+import plainsieve.server.records.definitions.RemovedRow;
+import plainsieve.server.records.definitions.SourceRow;
 
 /** Removed objects, kept until they are restored. */
 @Service
@@ -33,7 +33,7 @@ public class RemovedObjects {
     /**
      * A removed object.
      *
-     * @param kind source, or the word of a {@link plainsieve.server.records.DefinitionKind}
+     * @param kind source, or the word of a {@link plainsieve.server.records.definitions.DefinitionKind}
      */
     public record RemovedObject(long id, String kind, String objectId, String name, Instant at) {
         private static RemovedObject of(RemovedRow row) {

@@ -19,10 +19,10 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRecords;
-import plainsieve.server.records.DefinitionRow;
-import plainsieve.server.records.SignedLinkRecords;
+import plainsieve.server.records.access.SignedLinkRecords;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
 
 /** Changes and removes the reports of a project. A report that is given in says by its version what was seen. */
 @Service

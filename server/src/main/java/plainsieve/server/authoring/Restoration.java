@@ -3,8 +3,8 @@ package plainsieve.server.authoring;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRow;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRow;
 
 /** Restores removed definitions of one kind. */
 public interface Restoration {

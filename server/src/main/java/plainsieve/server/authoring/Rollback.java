@@ -17,8 +17,8 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.ProjectTables;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.ProjectTables;
 
 /** Restores a published version. Drafts are kept; objects that did not exist then can be restored. */
 @Service

@@ -12,7 +12,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.StillUsedException;
 import plainsieve.server.project.Usage;
-import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.definitions.SourceRow;
 import plainsieve.server.sources.SourceDefinitions;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.server.sources.StatementSender;

@@ -15,9 +15,9 @@ import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRecords;
-import plainsieve.server.records.DefinitionRow;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
 
 /** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers again. */
 @Service

@@ -8,10 +8,10 @@ import plainsieve.core.dialect.DatePart;
 import plainsieve.files.CopiesFile.CopyEntry;
 import plainsieve.server.authoring.RemovedObjects;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRecords;
-import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.ParsedRowCache;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
 import plainsieve.server.schedules.ScheduleEntry;
 
 /** Definitions of stored copies in the database and in files. */

@@ -19,10 +19,10 @@ import plainsieve.server.downloads.DownloadFormat;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.StageEntries;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRecords;
-import plainsieve.server.records.DefinitionRow;
 import plainsieve.server.records.ParsedRowCache;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRecords;
+import plainsieve.server.records.definitions.DefinitionRow;
 import plainsieve.server.schedules.ScheduleEntry;
 import tools.jackson.databind.JsonNode;
 

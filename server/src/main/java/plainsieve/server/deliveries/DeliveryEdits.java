@@ -11,8 +11,8 @@ import plainsieve.server.authoring.Restoration;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.project.EditConflictException;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRow;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRow;
 import plainsieve.server.schedules.Schedule;
 
 /** Adds, changes and removes deliveries. */

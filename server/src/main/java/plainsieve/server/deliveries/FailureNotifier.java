@@ -14,8 +14,8 @@ import plainsieve.server.jobs.JobListener;
 import plainsieve.server.mail.EmailMessage;
 import plainsieve.server.mail.MailFailure;
 import plainsieve.server.mail.MailTransport;
-import plainsieve.server.records.JobState;
-import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.jobs.JobState;
 import plainsieve.server.settings.EmailReportSettings;
 
 /** Notifies authors by email when a job failed or is held for review. */

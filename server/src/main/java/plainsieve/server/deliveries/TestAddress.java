@@ -8,7 +8,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.mail.MailAddress;
 import plainsieve.server.mail.MailTransport;
 import plainsieve.server.people.Caller;
-import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.access.PersonRow;
 
 /** Where a test mail goes: to the address of anyone who asks for it; where there are no accounts, to one that they say. */
 @Component

@@ -12,7 +12,7 @@ import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.records.UnsubscribedRecords;
+import plainsieve.server.records.jobs.UnsubscribedRecords;
 import plainsieve.server.security.SecretBox;
 
 /**

@@ -13,7 +13,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignInService;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.access.GroupRow;
 import plainsieve.server.settings.Settings;
 
 /** Three people of the ferries, and links that sign each of them in from this machine, new ones with every start. */

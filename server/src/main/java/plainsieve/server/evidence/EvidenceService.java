@@ -16,7 +16,7 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.SentRow;
+import plainsieve.server.records.sent.SentRow;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.sent.StatementOrigin;

@@ -1,6 +1,6 @@
 package plainsieve.server.jobs;
 
-import plainsieve.server.records.JobState;
+import plainsieve.server.records.jobs.JobState;
 
 /** Notified when a job failed or was held for review. */
 public interface JobListener {

@@ -1,6 +1,6 @@
 package plainsieve.server.jobs;
 
-import plainsieve.server.records.JobState;
+import plainsieve.server.records.jobs.JobState;
 
 /** The outcome of a job. Failures throw instead. */
 public sealed interface JobOutcome {

@@ -4,8 +4,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import plainsieve.server.records.JobRecords;
-import plainsieve.server.records.JobRow;
+import plainsieve.server.records.jobs.JobRecords;
+import plainsieve.server.records.jobs.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 

@@ -20,9 +20,9 @@ import org.springframework.beans.factory.DisposableBean;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
-import plainsieve.server.records.JobRecords;
-import plainsieve.server.records.JobRow;
-import plainsieve.server.records.JobState;
+import plainsieve.server.records.jobs.JobRecords;
+import plainsieve.server.records.jobs.JobRow;
+import plainsieve.server.records.jobs.JobState;
 import plainsieve.sources.Cancellation;
 
 /**

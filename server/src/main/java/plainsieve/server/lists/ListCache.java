@@ -26,8 +26,8 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.execution.ServerExecutors;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.CachedListRecords;
-import plainsieve.server.records.CachedListRow;
+import plainsieve.server.records.sent.CachedListRecords;
+import plainsieve.server.records.sent.CachedListRow;
 import plainsieve.server.sent.SentValues;
 import plainsieve.sources.SourceFailure;
 

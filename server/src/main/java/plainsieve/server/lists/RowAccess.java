@@ -18,9 +18,9 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.GroupChoiceRecords;
-import plainsieve.server.records.GroupChoiceRow;
-import plainsieve.server.records.IdentityRecords;
+import plainsieve.server.records.access.GroupChoiceRecords;
+import plainsieve.server.records.access.GroupChoiceRow;
+import plainsieve.server.records.access.IdentityRecords;
 
 /** Enforces row access rules on choices and lists. Authors are not restricted, because they can query any row. */
 @Service

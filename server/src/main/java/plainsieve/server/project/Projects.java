@@ -12,13 +12,13 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.server.records.DefinitionKind;
-import plainsieve.server.records.DefinitionRow;
-import plainsieve.server.records.ProjectRow;
-import plainsieve.server.records.ProjectTables;
-import plainsieve.server.records.SourceRow;
-import plainsieve.server.records.StateRecords;
-import plainsieve.server.records.TransferPolicyRow;
+import plainsieve.server.records.definitions.DefinitionKind;
+import plainsieve.server.records.definitions.DefinitionRow;
+import plainsieve.server.records.definitions.ProjectRow;
+import plainsieve.server.records.definitions.ProjectTables;
+import plainsieve.server.records.definitions.SourceRow;
+import plainsieve.server.records.definitions.StateRecords;
+import plainsieve.server.records.definitions.TransferPolicyRow;
 import plainsieve.sources.SourceSettings;
 
 /**

@@ -12,8 +12,8 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.SingleLine;
-import plainsieve.server.records.SelectionRecords;
-import plainsieve.server.records.SelectionRow;
+import plainsieve.server.records.definitions.SelectionRecords;
+import plainsieve.server.records.definitions.SelectionRow;
 
 /** Choices that viewers keep: under a name for themselves, or without one in place of a link that would be too long. */
 @Service

@@ -15,8 +15,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Permissions;
 import plainsieve.server.authoring.ProjectReplacement;
-import plainsieve.server.records.GroupRecords;
-import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.access.GroupRecords;
+import plainsieve.server.records.access.GroupRow;
 
 /** Replaces the served projects and their audience in one transaction. */
 @Service

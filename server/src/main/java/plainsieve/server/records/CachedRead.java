@@ -8,4 +8,4 @@ import java.lang.annotation.Target;
 /** Marks a mapper method whose results are cached until the database changes, see {@link ReadCache}. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)
-@interface CachedRead {}
+public @interface CachedRead {}

@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 /** Keeps moments as ISO 8601 text in UTC, which sorts as time does and can be read by eye. */
 @Component
 @MappedTypes(Instant.class)
-class InstantHandler extends BaseTypeHandler<Instant> {
+public class InstantHandler extends BaseTypeHandler<Instant> {
     @Override
     public void setNonNullParameter(PreparedStatement statement, int index, Instant moment, JdbcType type)
             throws SQLException {

@@ -14,9 +14,9 @@ import org.sqlite.JDBC;
 /** Opens the records: SQLite with a write-ahead log, every confirmed change on disk before it is confirmed. */
 @Configuration
 @Import(RecordMappers.class)
-class RecordsConfiguration {
+public class RecordsConfiguration {
     /** So long a change waits for another program that writes. */
-    static final int LONGEST_LOCK_MILLIS = 5_000;
+    public static final int LONGEST_LOCK_MILLIS = 5_000;
 
     /** One writes at most, see {@link WriteGate}; the others read. */
     private static final int CONNECTIONS = 8;

@@ -22,7 +22,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
                 type = Executor.class,
                 method = "update",
                 args = {MappedStatement.class, Object.class}))
-class WriteGate implements Interceptor {
+public class WriteGate implements Interceptor {
     /** A little longer than one writer waits for another program. */
     private static final long LONGEST_WAIT_MILLIS = RecordsConfiguration.LONGEST_LOCK_MILLIS + 1_000;
 
@@ -30,7 +30,7 @@ class WriteGate implements Interceptor {
     private final AtomicLong changes = new AtomicLong();
 
     /** Throws {@link RecordsFailure} when the others take too long. */
-    void enter() {
+    public void enter() {
         try {
             if (!gate.tryLock(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS)) {
                 throw RecordsFailure.busy();
@@ -42,13 +42,13 @@ class WriteGate implements Interceptor {
     }
 
     /** Throws {@link RecordsFailure} when another writes. */
-    void enterIfFree() {
+    public void enterIfFree() {
         if (!gate.tryLock()) {
             throw RecordsFailure.busy();
         }
     }
 
-    void leave() {
+    public void leave() {
         gate.unlock();
     }
 

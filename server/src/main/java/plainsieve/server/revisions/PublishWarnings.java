@@ -29,8 +29,8 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
 import plainsieve.server.project.StageWords;
-import plainsieve.server.records.SentFilter;
-import plainsieve.server.records.SentRow;
+import plainsieve.server.records.sent.SentFilter;
+import plainsieve.server.records.sent.SentRow;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.sources.SourceFacts;
 

@@ -15,8 +15,8 @@ import plainsieve.server.authoring.ZippedProject;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.records.RevisionRecords;
-import plainsieve.server.records.RevisionRow;
+import plainsieve.server.records.definitions.RevisionRecords;
+import plainsieve.server.records.definitions.RevisionRow;
 
 /** What viewers had, each time it became something else: looked at, compared, gone back to. Nothing of it is ever lost. */
 @Service

@@ -23,9 +23,9 @@ import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.SentFilter;
-import plainsieve.server.records.SentRecords;
-import plainsieve.server.records.SentRow;
+import plainsieve.server.records.sent.SentFilter;
+import plainsieve.server.records.sent.SentRecords;
+import plainsieve.server.records.sent.SentRow;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.RunSummary;
 

@@ -16,8 +16,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import plainsieve.server.records.RecordsFailure;
-import plainsieve.server.records.SentBatches;
-import plainsieve.server.records.SentRecords;
+import plainsieve.server.records.sent.SentBatches;
+import plainsieve.server.records.sent.SentRecords;
 
 /**
  * Writes into Sent in groups. Who has to wait for it writes what waits themselves, unless another does already: so no one has to be

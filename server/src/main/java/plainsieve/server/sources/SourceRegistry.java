@@ -10,7 +10,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.definitions.SourceRow;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.settings.FederationSettings;
 import plainsieve.server.settings.ShareSettings;

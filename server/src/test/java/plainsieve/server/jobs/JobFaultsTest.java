@@ -13,7 +13,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.CannotAcquireLockException;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.jobs.JobRecords;
 import plainsieve.sources.Cancellation;
 
 /** Jobs go on after the records could not be written, and after an Error. */

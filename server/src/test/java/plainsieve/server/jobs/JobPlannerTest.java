@@ -11,9 +11,9 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
-import plainsieve.server.records.JobRecords;
-import plainsieve.server.records.JobRow;
-import plainsieve.server.records.JobState;
+import plainsieve.server.records.jobs.JobRecords;
+import plainsieve.server.records.jobs.JobRow;
+import plainsieve.server.records.jobs.JobState;
 import plainsieve.server.schedules.Schedule;
 
 /** Due jobs are run once, also after a stop of the server or a change of its clock. */

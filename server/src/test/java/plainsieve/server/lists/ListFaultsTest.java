@@ -21,7 +21,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.CachedListRecords;
+import plainsieve.server.records.sent.CachedListRecords;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.StatementOrigin;
 

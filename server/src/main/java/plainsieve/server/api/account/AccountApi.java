@@ -23,17 +23,17 @@ import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.ApiKeys;
 import plainsieve.server.accounts.AuthenticatedPerson;
-import plainsieve.server.api.AuditRecorder;
-import plainsieve.server.api.CallerResolver;
-import plainsieve.server.api.Creates;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.SessionCookie;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.RequestLimits;
-import plainsieve.server.api.body.ResourceBody;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.CallerResolver;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.SessionCookie;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
-import plainsieve.server.records.ApiKeyRow;
+import plainsieve.server.records.access.ApiKeyRow;
 
 /** The password of anyone who is signed in, and the keys of their programs. */
 @RestController

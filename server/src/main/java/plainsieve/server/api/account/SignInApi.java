@@ -17,18 +17,18 @@ import org.springframework.web.util.WebUtils;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.KnownBrowsers;
 import plainsieve.server.accounts.SignInService;
-import plainsieve.server.api.AuditRecorder;
-import plainsieve.server.api.CallerResolver;
-import plainsieve.server.api.KnownBrowserCookie;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.SessionCookie;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.CallerResolver;
+import plainsieve.server.http.KnownBrowserCookie;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.SessionCookie;
 import plainsieve.server.people.Role;
 
 /** Signs people in and out. */
 @RestController
-@RequestMapping("/api")
+@RequestMapping("/api/v1")
 @RequiredRole(value = Role.VIEWER, open = true)
 class SignInApi {
     static final Duration COOKIE_LASTS = Duration.ofDays(14);

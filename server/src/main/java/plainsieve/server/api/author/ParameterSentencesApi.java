@@ -18,11 +18,11 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.sentence.parameter.ParameterSentenceParser;
 import plainsieve.core.value.Type;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.body.ParameterBody;
-import plainsieve.server.api.body.RequestLimits;
-import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.authoring.ParameterContexts;
+import plainsieve.server.body.ParameterBody;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.SentenceBodies;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 

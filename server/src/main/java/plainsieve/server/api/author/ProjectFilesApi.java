@@ -15,12 +15,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.files.ProjectDifference;
-import plainsieve.server.api.AuditRecorder;
-import plainsieve.server.api.CallerResolver;
-import plainsieve.server.api.RequiredRole;
 import plainsieve.server.authoring.ProjectTransfer;
 import plainsieve.server.authoring.ProjectTransfer.MissingSources;
 import plainsieve.server.authoring.ZippedProject;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.CallerResolver;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 

@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.RequiredRole;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.sources.Uploads;

@@ -9,9 +9,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.accounts.AuditLog;
-import plainsieve.server.api.RequiredRole;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.AuditEntry;
+import plainsieve.server.records.access.AuditEntry;
 
 /** What people did. */
 @RestController

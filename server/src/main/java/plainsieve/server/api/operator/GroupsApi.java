@@ -25,19 +25,19 @@ import plainsieve.core.value.ValueReader;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Permissions;
-import plainsieve.server.api.AuditRecorder;
-import plainsieve.server.api.Creates;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.RequestLimits;
-import plainsieve.server.api.body.ResourceBody;
-import plainsieve.server.api.body.RoleBody;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.body.RoleBody;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.records.GroupRow;
-import plainsieve.server.records.IdentityRecords;
+import plainsieve.server.records.access.GroupRow;
+import plainsieve.server.records.access.IdentityRecords;
 
 /** Manages groups of people. */
 @RestController

@@ -22,15 +22,15 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Permissions;
-import plainsieve.server.api.AuditRecorder;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.body.RequestLimits;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
-import plainsieve.server.records.GroupRow;
-import plainsieve.server.records.PersonRow;
-import plainsieve.server.records.RoleRow;
+import plainsieve.server.records.access.GroupRow;
+import plainsieve.server.records.access.PersonRow;
+import plainsieve.server.records.access.RoleRow;
 
 /**
  * The members of one project and their roles, for its operators. They give roles in it to people whose name they know, and to groups;

@@ -21,17 +21,17 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Permissions;
 import plainsieve.server.accounts.SignInService;
-import plainsieve.server.api.AuditRecorder;
-import plainsieve.server.api.Creates;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.RequestLimits;
-import plainsieve.server.api.body.ResourceBody;
-import plainsieve.server.api.body.RoleBody;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.body.RoleBody;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
-import plainsieve.server.records.GroupRecords;
-import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.access.GroupRecords;
+import plainsieve.server.records.access.PersonRow;
 
 /** Manages people: who has an account, and what they may do. */
 @RestController

@@ -10,13 +10,13 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.Creates;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.ProjectBody;
-import plainsieve.server.api.body.RequestLimits;
 import plainsieve.server.authoring.ProjectEdits;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.ProjectBody;
+import plainsieve.server.body.RequestLimits;
 import plainsieve.server.copies.CopyEdits;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 

@@ -6,15 +6,16 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.Staged;
-import plainsieve.server.api.body.Absent;
+import plainsieve.server.body.Absent;
 import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.Staged;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
+import plainsieve.server.reportpage.SignedLinkCallers;
 import plainsieve.server.runs.DataAges;
 
 /** How old the data of a report are, which is something else than when it was asked. */

@@ -10,12 +10,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.RowAccessRule;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.Staged;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.RunBodies.ValueListRequest;
 import plainsieve.server.authoring.ColumnProfiles;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.RunBodies.ValueListRequest;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.Staged;
 import plainsieve.server.lists.ListScope;
 import plainsieve.server.lists.RowAccess;
 import plainsieve.server.lists.ValueLists;
@@ -24,6 +24,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Stage;
+import plainsieve.server.reportpage.SignedLinkCallers;
 import plainsieve.server.runs.ListRequests;
 
 /** The values that parameters may take, as controls show them. */

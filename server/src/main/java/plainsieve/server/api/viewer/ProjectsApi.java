@@ -5,9 +5,9 @@ import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.api.CallerResolver;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.body.ProjectBody;
+import plainsieve.server.body.ProjectBody;
+import plainsieve.server.http.CallerResolver;
+import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Projects;
 

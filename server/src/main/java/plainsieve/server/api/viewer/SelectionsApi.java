@@ -20,18 +20,19 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.server.api.Creates;
-import plainsieve.server.api.RequiredRole;
-import plainsieve.server.api.ViewerCookie;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.ChoiceBody;
-import plainsieve.server.api.body.RequestLimits;
-import plainsieve.server.api.body.ResourceBody;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.ViewerCookie;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Selections;
+import plainsieve.server.reportpage.SignedLinkCallers;
 
 /** Choices that a viewer keeps. Whose they are is reported by a cookie where there are no accounts. */
 @RestController

@@ -1,0 +1,52 @@
+package plainsieve.server.api.author.live;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
+import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.body.VersionedBody;
+import plainsieve.server.copies.StoredCopies;
+
+/** Stored copies on the wire. */
+final class CopyBodies {
+    private CopyBodies() {}
+
+    /** The content of a copy. @param asOf ISO 8601; empty if there is none @param dateColumns the possible partition columns */
+    record CopyContent(String asOf, long rows, int partitions, List<String> dateColumns) {
+        static CopyContent of(Optional<StoredCopies.State> state) {
+            return state.map(known ->
+                            new CopyContent(known.asOf().toString(), known.rows(), known.parts(), known.days()))
+                    .orElse(new CopyContent("", 0, 0, List.of()));
+        }
+    }
+
+    /**
+     * A copy.
+     *
+     * @param parameters the parameters of the query, which have their defaults
+     * @param table its name in queries
+     * @param source the source of that table
+     * @param partitionBy the partition column, a colon and the period; empty: not partitioned
+     * @param refreshedPartitions the number of latest partitions that are refreshed each time
+     * @param heldResult a result that is held for review
+     * @param nextRun ISO 8601; empty if not scheduled
+     */
+    record CopyBody(
+            String id,
+            String name,
+            String queryId,
+            List<String> parameters,
+            String table,
+            String source,
+            String partitionBy,
+            int refreshedPartitions,
+            ScheduleBody schedule,
+            boolean paused,
+            int version,
+            CopyContent content,
+            CopyContent heldResult,
+            LastJob lastJob,
+            String nextRun)
+            implements ResourceBody, VersionedBody {}
+}

@@ -1,0 +1,67 @@
+package plainsieve.server.api.author.live;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import plainsieve.server.api.author.live.CopyBodies.CopyBody;
+import plainsieve.server.api.author.live.CopyBodies.CopyContent;
+import plainsieve.server.api.author.live.ScheduleBodies.LastJob;
+import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
+import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.jobs.JobPlanner;
+import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.project.Project;
+
+/** Stored copies as their screen needs them: how they are defined, what is in them, what became of them last. */
+@Component
+class CopyPages {
+    private final StoredCopies storedCopies;
+    private final JobRunner jobRunner;
+    private final JobPlanner jobPlanner;
+    private final Clock clock;
+
+    CopyPages(StoredCopies storedCopies, JobRunner jobRunner, JobPlanner jobPlanner, Clock clock) {
+        this.storedCopies = storedCopies;
+        this.jobRunner = jobRunner;
+        this.jobPlanner = jobPlanner;
+        this.clock = clock;
+    }
+
+    CopyBody body(Project project, StoredCopy copy) {
+        return new CopyBody(
+                copy.id(),
+                copy.name(),
+                copy.queryId(),
+                opensWith(project, copy),
+                copy.table(),
+                storedCopies.source(project).orElse(""),
+                copy.parts().map(StoredCopy.Parts::key).orElse(""),
+                copy.parts().map(StoredCopy.Parts::again).orElse(0),
+                ScheduleBody.of(copy.schedule()),
+                copy.paused(),
+                copy.version(),
+                CopyContent.of(storedCopies.state(project.id(), copy)),
+                CopyContent.of(storedCopies.keptBack(project.id(), copy)),
+                LastJob.of(jobRunner.latest(project.id(), StoredCopy.KIND, copy.id())),
+                next(copy));
+    }
+
+    private static List<String> opensWith(Project project, StoredCopy copy) {
+        return project.hasQuery(copy.queryId())
+                ? project.mentioned(project.query(copy.queryId())).stream()
+                        .sorted()
+                        .toList()
+                : List.of();
+    }
+
+    private String next(StoredCopy copy) {
+        return copy.schedule()
+                .times()
+                .filter(times -> !copy.paused())
+                .flatMap(times -> jobPlanner.next(times, clock.instant()))
+                .map(Instant::toString)
+                .orElse("");
+    }
+}

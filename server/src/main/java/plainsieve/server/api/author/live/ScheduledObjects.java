@@ -1,0 +1,36 @@
+package plainsieve.server.api.author.live;
+
+import java.util.List;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.deliveries.Deliveries;
+import plainsieve.server.deliveries.Delivery;
+import plainsieve.server.schedules.Schedule;
+
+/** Everything of a project that may have its own times. */
+@Component
+class ScheduledObjects {
+    private final StoredCopies storedCopies;
+    private final Deliveries deliveries;
+
+    ScheduledObjects(StoredCopies storedCopies, Deliveries deliveries) {
+        this.storedCopies = storedCopies;
+        this.deliveries = deliveries;
+    }
+
+    /** @param kind its word among things that are done automatically */
+    record Thing(String kind, String id, String name, Schedule schedule, boolean paused) {}
+
+    List<Thing> of(String projectId) {
+        return Stream.concat(
+                        storedCopies.of(projectId).stream()
+                                .map(copy -> new Thing(
+                                        StoredCopy.KIND, copy.id(), copy.name(), copy.schedule(), copy.paused())),
+                        deliveries.of(projectId).stream()
+                                .map(one ->
+                                        new Thing(Delivery.KIND, one.id(), one.name(), one.schedule(), one.paused())))
+                .toList();
+    }
+}

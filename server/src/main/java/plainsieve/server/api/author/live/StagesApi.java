@@ -1,0 +1,199 @@
+package plainsieve.server.api.author.live;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.server.accounts.AuditLog;
+import plainsieve.server.authoring.StageEdits;
+import plainsieve.server.body.DefaultBody;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.VersionedBody;
+import plainsieve.server.http.AuditRecorder;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.ForbiddenException;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.project.StageWords;
+
+/**
+ * What holds in each stage of a project. It is changed without a revision: what viewers have is the same, seen under other values.
+ * What applies to viewers is the word of operators.
+ */
+@RestController
+@RequestMapping("/api/v1/projects/{project}/stages")
+@RequiredRole(Role.AUTHOR)
+class StagesApi {
+    private static final String CHANGED = "changed a stage";
+
+    private final StageEdits edits;
+    private final AuditLog auditLog;
+    private final AuditRecorder auditRecorder;
+
+    StagesApi(StageEdits edits, AuditLog auditLog, AuditRecorder auditRecorder) {
+        this.edits = edits;
+        this.auditLog = auditLog;
+        this.auditRecorder = auditRecorder;
+    }
+
+    /**
+     * What a parameter opens with in a stage.
+     *
+     * @param label as people would say it
+     */
+    record StageValue(String parameter, DefaultBody value, String label) {}
+
+    /**
+     * A stage.
+     *
+     * @param sources which source is asked instead of another, by the other's id
+     * @param rowLimit the most that a view or the bench shows; 0 for what the server says
+     * @param timeoutSeconds after which a statement is stopped; 0 for what the server says
+     * @param editable whether who asks may change it
+     * @param description all of it in words
+     * @param lastChange what was changed last, from the audit log; empty when nothing was
+     */
+    record StageBody(
+            String name,
+            List<StageValue> defaults,
+            Map<String, String> sources,
+            long rowLimit,
+            long timeoutSeconds,
+            int version,
+            boolean editable,
+            List<String> description,
+            StageLastChange lastChange)
+            implements VersionedBody {}
+
+    /** @param at ISO 8601; empty for never */
+    record StageLastChange(String at, String person, String action) {}
+
+    @GetMapping
+    List<StageBody> listStages(Project project, Caller caller) {
+        return project.stages().stream()
+                .map(stage -> body(project, caller, stage))
+                .toList();
+    }
+
+    @GetMapping("/{name}")
+    StageBody getStage(Project project, Caller caller, @PathVariable String name) {
+        return body(project, caller, project.stage(name));
+    }
+
+    private StageBody body(Project project, Caller caller, Stage stage) {
+        List<StageValue> values = new ArrayList<>();
+        // Values of a removed parameter are kept in case it is restored, and not shown.
+        project.inStage(stage.name()).stage().values().forEach((name, value) -> {
+            if (project.parameters().containsKey(name)) {
+                values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
+            }
+        });
+        StageLastChange last = auditLog.last(project.id(), CHANGED, stage.name() + ": ")
+                .map(entry -> new StageLastChange(
+                        entry.at().toString(),
+                        entry.person(),
+                        entry.object().substring(stage.name().length() + 2)))
+                .orElse(new StageLastChange("", "", ""));
+        return new StageBody(
+                stage.name(),
+                values,
+                stage.sources(),
+                stage.limits().rows().orElse(0),
+                stage.limits().longest().map(Duration::toSeconds).orElse(0L),
+                stage.version(),
+                isTheirs(caller, stage.name()),
+                StageWords.of(project, stage),
+                last);
+    }
+
+    private static boolean isTheirs(Caller caller, String stage) {
+        return caller.role().mayActAs(needed(stage));
+    }
+
+    private static Role needed(String stage) {
+        return stage.equals(Stage.LIVE) ? Role.OPERATOR : Role.AUTHOR;
+    }
+
+    /** What should hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
+    record StageChange(
+            Map<String, @NotNull(message = RequestLimits.MISSING) @Valid DefaultBody> defaults,
+            Map<String, @NotNull(message = RequestLimits.MISSING) String> sources,
+            long rowLimit,
+            long timeoutSeconds,
+            int version) {
+        StageChange {
+            defaults = defaults == null ? Map.of() : new LinkedHashMap<>(defaults);
+            sources = sources == null ? Map.of() : new LinkedHashMap<>(sources);
+        }
+
+        private Stage toStage(String name) {
+            Map<String, DefaultDefinition> said = new LinkedHashMap<>();
+            defaults.forEach((parameter, value) -> said.put(parameter, value.toDefinition()));
+            return new Stage(
+                    name,
+                    said,
+                    sources,
+                    new Stage.Limits(
+                            rowLimit == 0 ? OptionalLong.empty() : OptionalLong.of(rowLimit),
+                            timeoutSeconds == 0 ? Optional.empty() : Optional.of(Duration.ofSeconds(timeoutSeconds))),
+                    version);
+        }
+    }
+
+    @PutMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void updateStage(
+            Project project,
+            Caller caller,
+            @PathVariable String name,
+            @Valid @RequestBody StageChange body,
+            HttpServletRequest request) {
+        require(caller, name);
+        Stage after = body.toStage(name);
+        Stage before = project.hasStage(name) ? project.stage(name) : Stage.of(name);
+        edits.keep(project, after);
+        auditRecorder.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
+    }
+
+    private static void require(Caller caller, String name) {
+        if (!isTheirs(caller, name)) {
+            throw new ForbiddenException(needed(name), caller.role());
+        }
+    }
+
+    private static String inWords(Project project, Stage before, Stage after) {
+        List<String> was = StageWords.of(project, before);
+        List<String> is = StageWords.of(project, after);
+        List<String> clauses = new ArrayList<>(is);
+        clauses.removeAll(was);
+        was.stream().filter(clause -> !is.contains(clause)).forEach(clause -> clauses.add("no more “" + clause + "”"));
+        return clauses.isEmpty() ? "nothing" : String.join("; ", clauses);
+    }
+
+    /** Nothing else holds in it any more; one that was named is gone. */
+    @DeleteMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeStage(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {
+        require(caller, name);
+        edits.remove(project, name);
+        auditRecorder.note(request, CHANGED, project.id(), name + ": no stage values left");
+    }
+}

@@ -1,0 +1,165 @@
+package plainsieve.server.api.author.live;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.dialect.DatePart;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.author.live.CopyBodies.CopyBody;
+import plainsieve.server.api.author.live.ScheduleBodies.ScheduleBody;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.copies.CopyEdits;
+import plainsieve.server.copies.StoredCopies;
+import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.http.Audited;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.jobs.JobRunner;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.settings.Settings;
+
+/** Stored copies: answers of queries that are kept here and asked as tables, with when and how they are refreshed. */
+@RestController
+@RequestMapping("/api/v1/projects/{project}/stored-copies")
+@RequiredRole(Role.AUTHOR)
+class StoredCopiesApi {
+    private final StoredCopies storedCopies;
+    private final CopyEdits edits;
+    private final CopyPages pages;
+    private final JobRunner jobRunner;
+    private final Settings settings;
+
+    StoredCopiesApi(
+            StoredCopies storedCopies, CopyEdits edits, CopyPages pages, JobRunner jobRunner, Settings settings) {
+        this.storedCopies = storedCopies;
+        this.edits = edits;
+        this.pages = pages;
+        this.jobRunner = jobRunner;
+        this.settings = settings;
+    }
+
+    @GetMapping
+    List<CopyBody> listStoredCopies(Project project) {
+        return storedCopies.of(project.id()).stream()
+                .map(copy -> pages.body(project, copy))
+                .toList();
+    }
+
+    @GetMapping("/{id}")
+    CopyBody getStoredCopy(Project project, @PathVariable String id) {
+        return pages.body(project, storedCopies.get(project.id(), id));
+    }
+
+    /** @param name what people call it */
+    record NewCopy(
+            @NotBlank(message = RequestLimits.MISSING) String queryId,
+
+            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name) {}
+
+    /** Keeps the answer of a query from now on. It is made at once, and again when someone asks for it, until it has times. */
+    @PostMapping
+    @Audited("added a stored copy")
+    @Creates("/api/v1/projects/{project}/stored-copies/{created}")
+    CopyBody createStoredCopy(Project project, @Valid @RequestBody NewCopy body) {
+        StoredCopy copy = edits.add(project, body.queryId(), body.name());
+        return pages.body(project, copy);
+    }
+
+    /** How it should be. @param partitionBy a column of the answer and a stretch, such as {@code departed_at:day}; empty for whole */
+    record CopyChange(
+            @NotBlank(message = RequestLimits.MISSING) @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            String partitionBy,
+            int refreshedPartitions,
+            ScheduleBody schedule,
+            boolean paused,
+            int version) {
+        CopyChange {
+            partitionBy = Absent.orEmpty(partitionBy);
+            schedule = schedule == null ? new ScheduleBody("", "", "", null, "") : schedule;
+        }
+
+        private Optional<StoredCopy.Parts> parts() {
+            int colon = partitionBy.lastIndexOf(':');
+            if (partitionBy.isEmpty()) {
+                return Optional.empty();
+            }
+            DatePart stretch = DatePart.ofWord(partitionBy.substring(colon + 1))
+                    .filter(found -> colon > 0)
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-copy",
+                            "Invalid partitions “%s”.".formatted(partitionBy),
+                            "Write a column and a period, such as departed_at:day.")));
+            return Optional.of(new StoredCopy.Parts(partitionBy.substring(0, colon), stretch, refreshedPartitions));
+        }
+    }
+
+    @PutMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Audited("changed a stored copy")
+    void updateStoredCopy(Project project, @PathVariable String id, @Valid @RequestBody CopyChange body) {
+        StoredCopy known = storedCopies.get(project.id(), id);
+        edits.change(
+                project,
+                new StoredCopy(
+                        id,
+                        body.name(),
+                        known.queryId(),
+                        body.parts(),
+                        body.schedule().toSchedule(settings.zone()),
+                        body.paused(),
+                        known.since(),
+                        body.version()));
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Audited("removed a stored copy")
+    void removeStoredCopy(Project project, @PathVariable String id) {
+        edits.remove(project, id);
+    }
+
+    /** Makes it again now. */
+    @PostMapping("/{id}/refresh")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void refreshStoredCopy(Project project, @PathVariable String id) {
+        jobRunner.ask(
+                project.id(),
+                StoredCopy.KIND,
+                storedCopies.get(project.id(), id).id(),
+                "hand");
+    }
+
+    /** @param accept whether viewers get what was kept back; else it is thrown away */
+    record HeldResultDecision(boolean accept) {}
+
+    @PostMapping("/{id}/held-result")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Audited("reviewed a held stored copy")
+    void decideHeldResult(Project project, @PathVariable String id, @RequestBody HeldResultDecision body) {
+        StoredCopy copy = storedCopies.get(project.id(), id);
+        if (body.accept()) {
+            storedCopies.use(project.id(), copy);
+        } else {
+            storedCopies.throwAway(project.id(), copy);
+        }
+        jobRunner.decide(project.id(), StoredCopy.KIND, id, body.accept());
+    }
+}

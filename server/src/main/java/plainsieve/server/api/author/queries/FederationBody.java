@@ -1,0 +1,58 @@
+package plainsieve.server.api.author.queries;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.federation.FederatedQueryText;
+import plainsieve.core.pushdown.KeyTransfer;
+import plainsieve.core.steps.compile.CompiledSteps;
+import plainsieve.core.steps.compile.StepsAnalysis;
+import plainsieve.core.steps.federated.FederatedSteps;
+import plainsieve.server.project.Project;
+
+/**
+ * Where rows of several sources come together in steps.
+ *
+ * @param step the step, from 0, from which on all is done here; -1 where none is
+ * @param parts what each source is asked for; none while something is wrong
+ * @param transfers values that could be sent from one of them to another
+ */
+record FederationBody(int step, List<SourcePartBody> parts, List<KeyTransferBody> transfers) {
+    private static final FederationBody NONE = new FederationBody(-1, List.of(), List.of());
+
+    /** @param name of its rows */
+    record SourcePartBody(String name, String source) {}
+
+    /**
+     * @param columns what the columns are called that the values are in
+     * @param decision {@code allowed}, {@code refused}, or empty while it is open
+     */
+    record KeyTransferBody(String from, String to, List<String> columns, String decision) {}
+
+    static FederationBody of(Project project, String sourceId, String text, StepsAnalysis analysis) {
+        Optional<Integer> line = FederatedSteps.lineHere(text, project.schemaContext(sourceId));
+        if (line.isEmpty()) {
+            return NONE;
+        }
+        List<Integer> lines =
+                analysis.steps().stream().map(StepsAnalysis.AnalyzedStep::line).toList();
+        Optional<String> whole = analysis.made().map(CompiledSteps::sql).filter(FederatedQueryText::isOne);
+        return new FederationBody(
+                lines.indexOf(line.get()),
+                whole.map(FederatedQueryText::read).map(FederatedQueryText::parts).orElse(List.of()).stream()
+                        .map(part -> new SourcePartBody(part.name(), part.source()))
+                        .toList(),
+                whole.map(KeyTransfer::of).orElse(List.of()).stream()
+                        .map(travel -> travel(project, travel))
+                        .toList());
+    }
+
+    private static KeyTransferBody travel(Project project, KeyTransfer travel) {
+        String decision = project.transferPolicies().stream()
+                .filter(one -> one.from().equals(travel.from()) && one.to().equals(travel.to()))
+                .map(one -> one.allowed() ? "allowed" : "refused")
+                .findFirst()
+                .orElse("");
+        return new KeyTransferBody(
+                travel.from(), travel.to(), travel.columns().stream().sorted().toList(), decision);
+    }
+}

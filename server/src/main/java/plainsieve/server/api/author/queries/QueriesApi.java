@@ -1,0 +1,175 @@
+package plainsieve.server.api.author.queries;
+
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.RunBodies;
+import plainsieve.server.body.UsageBody;
+import plainsieve.server.copies.CopySubstitution;
+import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.http.Audited;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.Staged;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
+import plainsieve.server.results.RunEvent;
+import plainsieve.server.results.RunStreaming;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.Settings;
+
+/** Queries: kept as drafts, run on the bench, given to the reports. */
+@RestController
+@RequestMapping("/api/v1/projects/{project}/queries")
+@RequiredRole(Role.AUTHOR)
+class QueriesApi {
+    private final QueryEdits edits;
+    private final RunStreaming runStreaming;
+    private final Settings settings;
+    private final ReportEditor reportEditor;
+    private final CopySubstitution asked;
+
+    QueriesApi(
+            QueryEdits edits,
+            RunStreaming runStreaming,
+            Settings settings,
+            ReportEditor reportEditor,
+            CopySubstitution asked) {
+        this.asked = asked;
+        this.reportEditor = reportEditor;
+        this.edits = edits;
+        this.runStreaming = runStreaming;
+        this.settings = settings;
+    }
+
+    @GetMapping
+    List<QueryBodies.QueryCard> listQueries(Project project) {
+        return project.queries().stream()
+                .map(query -> new QueryBodies.QueryCard(query.id(), query.name(), query.sourceId(), query.version()))
+                .toList();
+    }
+
+    @PostMapping
+    @Creates("/api/v1/projects/{project}/queries/{created}")
+    QueryBodies.QueryBody createQuery(Project project, @Valid @RequestBody QueryBodies.NewQuery body) {
+        return QueryBodies.QueryBody.of(project, edits.add(project, body.name(), body.sourceId(), body.text()));
+    }
+
+    @GetMapping("/{id}")
+    QueryBodies.QueryBody getQuery(Project project, @PathVariable String id) {
+        return QueryBodies.QueryBody.of(project, project.query(id));
+    }
+
+    /** What shows the query, or takes a list or a default from it: what would break without it. */
+    @GetMapping("/{id}/uses")
+    List<UsageBody> listQueryUses(Project project, @PathVariable String id) {
+        project.query(id);
+        return project.usesOfQuery(id).stream().map(UsageBody::total).toList();
+    }
+
+    @PutMapping("/{id}/draft")
+    QueryBodies.QueryBody updateDraft(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.DraftChange body) {
+        Query query = seen(project, id, body.version());
+        return QueryBodies.QueryBody.of(project, edits.changeDraft(project, query, body.text()));
+    }
+
+    @PutMapping("/{id}/name")
+    QueryBodies.QueryBody renameQuery(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.NameChange body) {
+        return QueryBodies.QueryBody.of(project, edits.rename(project, seen(project, id, body.version()), body.name()));
+    }
+
+    /** Lets a parameter say which source of the same kind is asked; none for always the one that the query is written for. */
+    @PutMapping("/{id}/source")
+    QueryBodies.QueryBody setSourceParameter(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.SourceParameterBody body) {
+        return QueryBodies.QueryBody.of(
+                project, edits.chooseSource(project, seen(project, id, body.version()), body.parameter()));
+    }
+
+    /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
+    @PutMapping("/{id}/cache-policy")
+    @Audited("changed the cache policy of a query")
+    QueryBodies.QueryBody setCachePolicy(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.CachePolicyBody body) {
+        return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.how()));
+    }
+
+    @PostMapping("/{id}/copies")
+    @Creates("/api/v1/projects/{project}/queries/{created}")
+    QueryBodies.QueryBody duplicateQuery(Project project, @PathVariable String id) {
+        return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
+    }
+
+    /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
+    @PostMapping("/{id}/reports")
+    @Creates("/api/v1/projects/{project}/reports/{created}")
+    QueryBodies.NewReport createReportFromQuery(Project project, Caller caller, @PathVariable String id) {
+        return new QueryBodies.NewReport(
+                reportEditor.begin(project, caller, project.query(id)).id());
+    }
+
+    /** Removes a query that nothing uses; it can be brought back. */
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeQuery(Project project, @PathVariable String id) {
+        edits.remove(project, project.query(id));
+    }
+
+    /** Gives the draft to the reports. */
+    @PostMapping("/{id}/publish")
+    @Audited("published a query")
+    QueryBodies.QueryBody publishQuery(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.PublishedVersion body) {
+        return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
+    }
+
+    /** The query as a change saw it. */
+    private static Query seen(Project project, String id, int version) {
+        return project.query(id).atVersion(version);
+    }
+
+    @PostMapping("/{id}/run")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
+    void run(
+            @Staged(Stage.DRAFT) Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.BenchRun body,
+            HttpServletResponse response) {
+        RequestedChoices requested =
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        RunRequest request = new RunRequest(
+                body.runId(),
+                project,
+                new RunRequest.Text(project.query(id), body.text()),
+                requested,
+                RunRequest.RowSelection.ALL_ROWS,
+                Purpose.BENCH,
+                project.stage().limits().rows(settings.benchRowLimit()));
+        runStreaming.run(request, true, response);
+    }
+}

@@ -1,0 +1,297 @@
+package plainsieve.server.api.author.queries;
+
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.TextLocation;
+import plainsieve.server.authoring.HardCodedValueConversion;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.ProblemBody;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.body.VersionedBody;
+import plainsieve.server.project.CachePolicy;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.SourceChoice;
+
+/** Queries on the wire. A text that is missing in a request is empty. */
+final class QueryBodies {
+    private QueryBodies() {}
+
+    record QueryCard(String id, String name, String sourceId, int version) {}
+
+    /**
+     * A query.
+     *
+     * @param source its source and cache policy
+     * @param changed whether the draft differs from the published text
+     */
+    record QueryBody(
+            String id,
+            String name,
+            String sourceId,
+            String sourceName,
+            SourceChoiceBody source,
+            String text,
+            boolean changed,
+            int version)
+            implements ResourceBody, VersionedBody {
+        static QueryBody of(Project project, Query query) {
+            return new QueryBody(
+                    query.id(),
+                    query.name(),
+                    query.sourceId(),
+                    project.source(query.sourceId()).kind().title(),
+                    SourceChoiceBody.of(project, query),
+                    query.draftText(),
+                    query.isChanged(),
+                    query.version());
+        }
+    }
+
+    /**
+     * The source and the cache policy of a query.
+     *
+     * @param sourceParameter the parameter that selects the source; empty if the source is fixed
+     * @param sourceParameters the parameters that could select it
+     * @param sources the sources of the same kind
+     * @param storedCopy the stored copy that reports query; empty for the source
+     * @param cacheSeconds how long results are cached; 0: not cached
+     * @param liveParameters the parameters of the published text; a stored copy cannot have any
+     */
+    record SourceChoiceBody(
+            String sourceParameter,
+            List<String> sourceParameters,
+            List<String> sources,
+            String storedCopy,
+            int cacheSeconds,
+            List<String> liveParameters) {
+        static SourceChoiceBody of(Project project, Query query) {
+            return new SourceChoiceBody(
+                    query.sourceParameter(),
+                    project.parameters().values().stream()
+                            .filter(SourceChoice::canBeSaidBy)
+                            .map(ParameterDefinition::name)
+                            .toList(),
+                    SourceChoice.possible(project, query),
+                    query.asked().copy(),
+                    query.asked().keptSeconds(),
+                    project.askedFor(query));
+        }
+    }
+
+    /** @param parameter empty for a fixed source */
+    record SourceParameterBody(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String parameter,
+
+            int version) {
+        SourceParameterBody {
+            parameter = Absent.orEmpty(parameter);
+        }
+    }
+
+    /**
+     * The cache policy of a query; both empty: fresh results from the source.
+     *
+     * @param storedCopy the stored copy to query
+     * @param cacheSeconds how long results are cached; ignored with a stored copy
+     */
+    record CachePolicyBody(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String storedCopy,
+
+            @Min(value = 0, message = RequestLimits.AN_HOUR)
+            @Max(value = CachePolicy.MOST_KEPT_SECONDS, message = RequestLimits.AN_HOUR)
+            Integer cacheSeconds,
+
+            int version) {
+        CachePolicyBody {
+            storedCopy = Absent.orEmpty(storedCopy);
+            cacheSeconds = cacheSeconds == null ? 0 : cacheSeconds;
+        }
+
+        CachePolicy how() {
+            return CachePolicy.of(storedCopy, cacheSeconds);
+        }
+    }
+
+    record NewQuery(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            String sourceId,
+
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text) {
+        NewQuery {
+            name = Absent.orEmpty(name);
+            sourceId = Absent.orEmpty(sourceId);
+            text = Absent.orEmpty(text);
+        }
+    }
+
+    /** @param version the version that the change is based on */
+    record DraftChange(
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text,
+
+            int version) {
+        DraftChange {
+            text = Absent.orEmpty(text);
+        }
+    }
+
+    /** @param version the version that the change is based on */
+    record NameChange(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            int version) {
+        NameChange {
+            name = Absent.orEmpty(name);
+        }
+    }
+
+    /** A report created from a query. */
+    record NewReport(String id) implements ResourceBody {}
+
+    /** @param version the version that the change is based on */
+    record PublishedVersion(int version) {}
+
+    record QueryText(
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text) {
+        QueryText {
+            text = Absent.orEmpty(text);
+        }
+    }
+
+    /** What a text contains, for the editor. */
+    record QueryCheck(
+            List<String> parameters,
+            List<ParameterMark> marks,
+            List<ProblemBody> problems,
+            List<NoticeBody> notices,
+            List<HardCodedValueConversion.HardCodedOccurrence> hardCodedValues) {}
+
+    record ParameterMark(String name, int start, int end) {}
+
+    /**
+     * A notice with its location; line 0 and start -1 without one.
+     *
+     * @param fixes changes that fix it
+     * @param parameter the parameter it concerns; empty if none
+     */
+    record NoticeBody(
+            String kind,
+            String message,
+            String advice,
+            boolean blocking,
+            int line,
+            int start,
+            int end,
+            List<FixBody> fixes,
+            String parameter) {
+        /** A notice of the statement of steps. A rewrite would be one of the statement, so only changes of parameters are left. */
+        static NoticeBody ofSteps(Notice notice, Function<TextLocation, Optional<TextLocation>> ofSteps) {
+            return of(
+                    notice,
+                    notice.place().flatMap(ofSteps),
+                    notice.fixes().stream()
+                            .filter(fix -> fix.change().isPresent())
+                            .toList());
+        }
+
+        static NoticeBody of(Notice notice) {
+            return of(notice, notice.place(), notice.fixes());
+        }
+
+        private static NoticeBody of(Notice notice, Optional<TextLocation> place, List<Notice.Fix> fixes) {
+            return new NoticeBody(
+                    notice.kind(),
+                    notice.message(),
+                    notice.advice(),
+                    notice.blocks(),
+                    place.map(TextLocation::line).orElse(0),
+                    place.map(TextLocation::start).orElse(-1),
+                    place.map(TextLocation::end).orElse(-1),
+                    fixes.stream().map(FixBody::of).toList(),
+                    notice.parameter().orElse(""));
+        }
+    }
+
+    /**
+     * A safe edit of the text, or of the sentence of the parameter.
+     *
+     * @param label the label of its button
+     * @param mark the mark of the sentence to change; empty for an edit of the text
+     */
+    record FixBody(String label, List<EditBody> edits, String mark, String option) {
+        static FixBody of(Notice.Fix fix) {
+            return new FixBody(
+                    fix.label(),
+                    fix.edits().stream()
+                            .map(edit -> new EditBody(edit.start(), edit.end(), edit.replacement()))
+                            .toList(),
+                    fix.change().map(Notice.ParameterChange::mark).orElse(""),
+                    fix.change().map(Notice.ParameterChange::taken).orElse(""));
+        }
+    }
+
+    record EditBody(int start, int end, String replacement) {}
+
+    /** An undefined name in a text, for which a parameter is proposed. */
+    record ParameterRequest(
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text,
+
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name) {
+        ParameterRequest {
+            text = Absent.orEmpty(text);
+            name = Absent.orEmpty(name);
+        }
+    }
+
+    /**
+     * A request to convert hard-coded values to parameters.
+     *
+     * @param starts their start offsets in the text; empty for all
+     * @param createNew whether each becomes a new parameter, even where the project has one for it
+     */
+    record HardCodedSelection(
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text,
+
+            List<@NotNull(message = RequestLimits.MISSING) Integer> starts,
+            boolean createNew,
+            Map<String, ChoiceBody> choices) {
+        HardCodedSelection {
+            text = Absent.orEmpty(text);
+            starts = Absent.orEmpty(starts);
+        }
+    }
+
+    /** A conversion of hard-coded values to undo. */
+    record HardCodedUndo(
+            @Size(max = RequestLimits.TEXT, message = RequestLimits.TOO_LONG)
+            String text,
+
+            int version,
+            List<@NotNull(message = RequestLimits.MISSING) String> names) {
+        HardCodedUndo {
+            text = Absent.orEmpty(text);
+            names = Absent.orEmpty(names);
+        }
+    }
+}

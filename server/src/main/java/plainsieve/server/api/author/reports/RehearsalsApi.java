@@ -1,0 +1,77 @@
+package plainsieve.server.api.author.reports;
+
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.RunBodies;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.http.Staged;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.rehearsal.Rehearsal;
+import plainsieve.server.rehearsal.Rehearsals;
+import plainsieve.server.rehearsal.StatementFormRehearsal;
+import plainsieve.server.runs.RequestedChoices;
+import plainsieve.server.runs.RunRequest;
+
+/** Rehearsals of reports, and of a draft the forms in which reports will send it. */
+@RestController
+@RequestMapping("/api/v1/projects/{project}")
+@RequiredRole(Role.AUTHOR)
+class RehearsalsApi {
+    private final Rehearsals rehearsals;
+    private final StatementFormRehearsal statementFormRehearsal;
+
+    RehearsalsApi(Rehearsals rehearsals, StatementFormRehearsal statementFormRehearsal) {
+        this.rehearsals = rehearsals;
+        this.statementFormRehearsal = statementFormRehearsal;
+    }
+
+    @PostMapping("/reports/{id}/rehearsal")
+    Rehearsal.RehearsalState startRehearsal(
+            @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
+        return rehearsals.start(project, caller, id);
+    }
+
+    @GetMapping("/reports/{id}/rehearsal")
+    Rehearsal.RehearsalState getRehearsal(Project project, @PathVariable String id) {
+        return rehearsals.state(project, id).orElseThrow(() -> new NotFoundException("rehearsal of", id, List.of()));
+    }
+
+    /** Goes on where it was stopped. */
+    @PutMapping("/reports/{id}/rehearsal")
+    Rehearsal.RehearsalState resumeRehearsal(
+            @Staged(Stage.LIVE) Project project, Caller caller, @PathVariable String id) {
+        return rehearsals.resume(project, caller, id);
+    }
+
+    /** Stops it after the case that runs now; what it has shown stays. */
+    @DeleteMapping("/reports/{id}/rehearsal")
+    Rehearsal.RehearsalState stopRehearsal(Project project, @PathVariable String id) {
+        rehearsals.stop(project, id);
+        return getRehearsal(project, id);
+    }
+
+    /** Whether the statements that reports would send of this text are taken by the database. */
+    @PostMapping("/queries/{id}/forms")
+    List<StatementFormRehearsal.StatementForm> listStatementForms(
+            @Staged(Stage.LIVE) Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.BenchRun body) {
+        RequestedChoices requested =
+                RequestedChoices.onTheBench(caller, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return statementFormRehearsal.of(project, new RunRequest.Text(project.query(id), body.text()), requested);
+    }
+}

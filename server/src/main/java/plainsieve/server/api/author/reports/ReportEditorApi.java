@@ -1,0 +1,203 @@
+package plainsieve.server.api.author.reports;
+
+import jakarta.validation.Valid;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.Size;
+import plainsieve.server.api.author.reports.ReportEditorBodies.ReportEditorBody;
+import plainsieve.server.body.SentenceBodies;
+import plainsieve.server.editor.EditedElement;
+import plainsieve.server.editor.ReportEditor;
+import plainsieve.server.http.Audited;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.people.Caller;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+
+/** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
+@RestController
+@RequestMapping("/api/v1/projects/{project}/reports/{id}/editor")
+@RequiredRole(Role.AUTHOR)
+class ReportEditorApi {
+    private final ReportEditor reportEditor;
+    private final ReportEditorPages pages;
+
+    ReportEditorApi(ReportEditor reportEditor, ReportEditorPages pages) {
+        this.reportEditor = reportEditor;
+        this.pages = pages;
+    }
+
+    private static Report draft(Project project, String id) {
+        return project.draft(id).report();
+    }
+
+    private static Report seen(Project project, String id, int version) {
+        return draft(project, id).withVersion(version);
+    }
+
+    private ReportEditorBody kept(Project project, Caller caller, Report changed) {
+        reportEditor.keep(project, changed);
+        return pages.now(project, caller, changed.id());
+    }
+
+    @GetMapping
+    ReportEditorBody getReportEditor(Project project, Caller caller, @PathVariable String id) {
+        return pages.of(project, caller, id);
+    }
+
+    /** What a query could also show, from a descriptions columns. */
+    @GetMapping("/proposals/{queryId}")
+    List<ReportEditorBodies.ViewSuggestion> listViewSuggestions(
+            Project project, Caller caller, @PathVariable String id, @PathVariable String queryId) {
+        return reportEditor.others(project, caller, draft(project, id), queryId).stream()
+                .map(ReportEditorBodies.ViewSuggestion::of)
+                .toList();
+    }
+
+    /** The options of a mark; unavailable ones with the reason. */
+    @GetMapping("/options")
+    List<SentenceBodies.OptionBody> listEditorOptions(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @RequestParam String object,
+            @RequestParam String mark) {
+        return reportEditor
+                .offers(project, caller, draft(project, id), new ReportEditor.Mark(EditedElement.read(object), mark))
+                .stream()
+                .map(SentenceBodies.OptionBody::of)
+                .toList();
+    }
+
+    /** Puts something else at a mark. */
+    @PutMapping("/marks")
+    ReportEditorBody editReportSentence(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.SentenceEdit body) {
+        ReportEditor.Mark mark = new ReportEditor.Mark(EditedElement.read(body.object()), body.mark());
+        Report seen = pages.seen(project, id, body.object(), body.seen(), body.version());
+        return kept(project, caller, reportEditor.taking(project, caller, seen, mark, body.option()));
+    }
+
+    /** Removes, copies or moves a thing. */
+    @PostMapping("/steps")
+    ReportEditorBody applyObjectAction(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ObjectAction body) {
+        Report seen = seen(project, id, body.version());
+        return kept(
+                project,
+                caller,
+                reportEditor.stepping(
+                        project, seen, EditedElement.read(body.object()), ReportEditor.Step.ofWord(body.action())));
+    }
+
+    /** Puts a thing at another place. */
+    @PostMapping("/places")
+    ReportEditorBody moveObject(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ObjectPosition body) {
+        Report seen = draft(project, id);
+        return kept(
+                project, caller, reportEditor.placing(project, seen, EditedElement.read(body.object()), body.index()));
+    }
+
+    /** Gives a view another size; the nearest that it can have. */
+    @PostMapping("/sizes")
+    ReportEditorBody resizeView(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ViewSize body) {
+        Report now = draft(project, id);
+        Size size = now.view(body.view()).size();
+        boolean untouched = size.width() == body.seenWidth() && size.height() == body.seenHeight();
+        Report seen = untouched ? now : now.withVersion(body.version());
+        return kept(project, caller, reportEditor.sizing(seen, body.view(), Size.near(body.width(), body.height())));
+    }
+
+    /** Takes what a query could also show. */
+    @PostMapping("/views")
+    ReportEditorBody addSuggestedView(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.AddedSuggestion body) {
+        Report seen = draft(project, id);
+        return kept(project, caller, reportEditor.adding(project, caller, seen, body.queryId(), body.id()));
+    }
+
+    /** Lets viewers choose a parameter. */
+    @PostMapping("/controls")
+    ReportEditorBody addControl(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.NewControl body) {
+        return kept(project, caller, reportEditor.offering(project, draft(project, id), body.parameter()));
+    }
+
+    /** Changes the name, whom the report is for, and its question line; those that a colleague changed meanwhile stay so. */
+    @PutMapping("/words")
+    ReportEditorBody updateReportTexts(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.ReportTextsChange body) {
+        Report now = draft(project, id);
+        ReportEditorBodies.ReportTexts mine =
+                new ReportEditorBodies.ReportTexts(body.name(), body.audience(), body.question());
+        boolean newest = body.version() == now.version();
+        Optional<ReportEditorBodies.ReportTexts> both = newest
+                ? Optional.of(mine)
+                : body.seen().flatMap(seen -> mine.beside(seen, ReportEditorBodies.ReportTexts.of(now)));
+        ReportEditorBodies.ReportTexts said = both.orElse(mine);
+        Report from = both.isPresent() ? now : now.withVersion(body.version());
+        return kept(project, caller, reportEditor.saying(from, said.name(), said.audience(), said.question()));
+    }
+
+    /** Comes back to what the draft was. */
+    @PutMapping("/form")
+    ReportEditorBody restoreReportForm(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.RestoredForm body) {
+        return kept(project, caller, pages.read(body.form(), id, body.version()));
+    }
+
+    /** Gives the draft to viewers; refused with what would not work for them. */
+    @PostMapping("/publish")
+    @Audited("published a report")
+    ReportEditorBody publishReport(
+            Project project,
+            Caller caller,
+            @PathVariable String id,
+            @Valid @RequestBody ReportEditorBodies.SeenVersion body) {
+        reportEditor.give(project, caller, seen(project, id, body.version()));
+        return pages.now(project, caller, id);
+    }
+
+    /** Drops the draft: it is what viewers have again. */
+    @DeleteMapping
+    ReportEditorBody discardReportDraft(
+            Project project, Caller caller, @PathVariable String id, @RequestParam int version) {
+        return kept(project, caller, project.report(id).withVersion(version));
+    }
+}

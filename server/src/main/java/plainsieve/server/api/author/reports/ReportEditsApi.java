@@ -1,0 +1,133 @@
+package plainsieve.server.api.author.reports;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.ReportOpening;
+import plainsieve.server.authoring.ReportEdits;
+import plainsieve.server.body.Absent;
+import plainsieve.server.body.ChoiceBody;
+import plainsieve.server.body.RequestLimits;
+import plainsieve.server.body.ResourceBody;
+import plainsieve.server.http.Audited;
+import plainsieve.server.http.Creates;
+import plainsieve.server.http.RequiredRole;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.EditConflictException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.ReportEntries;
+
+/** Changes reports, and makes links with choices that their readers cannot change. */
+@RestController
+@RequestMapping("/api/v1/projects/{project}/reports/{id}")
+@RequiredRole(Role.AUTHOR)
+class ReportEditsApi {
+    private final ReportEdits edits;
+
+    ReportEditsApi(ReportEdits edits) {
+        this.edits = edits;
+    }
+
+    /** @param seen the settings that a change is based on; missing for an unconditional change */
+    record ReportSettings(
+            @Size(max = RequestLimits.WORDS, message = RequestLimits.TOO_LONG)
+            String question,
+
+            String start,
+            boolean onDemand,
+            boolean showsPlacements,
+            List<@NotNull(message = RequestLimits.MISSING) String> signedParameters,
+            ReportSettings seen) {
+        ReportSettings {
+            question = Absent.orEmpty(question);
+            start = start == null || start.isEmpty() ? ReportOpening.StartMode.DEFAULTS.word() : start;
+            signedParameters = Absent.orEmpty(signedParameters);
+        }
+
+        boolean isOf(Report report) {
+            return report.question().equals(question) && report.opening().equals(opening(report));
+        }
+
+        /** What it says of the age of data is stated on its page. */
+        ReportOpening opening(Report report) {
+            return report.opening()
+                    .starting(ReportEntries.start(start))
+                    .runningOnDemand(onDemand)
+                    .signedOnly(signedParameters)
+                    .showingWhere(showsPlacements);
+        }
+    }
+
+    /** Changes the question line and how the report starts. Refused when the line cannot be read, or someone else was first. */
+    @PutMapping("/settings")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void updateReportSettings(Project project, @PathVariable String id, @Valid @RequestBody ReportSettings body) {
+        Report report = project.report(id);
+        if (body.seen() != null && !body.seen().isOf(report)) {
+            throw new EditConflictException("The report");
+        }
+        edits.changeQuestion(project, report, body.question(), body.opening(report));
+    }
+
+    /** @param version the version that the change is based on */
+    record ReportName(
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String name,
+
+            @Size(max = RequestLimits.NAME, message = RequestLimits.TOO_LONG)
+            String audience,
+
+            int version) {
+        ReportName {
+            name = Absent.orEmpty(name);
+            audience = Absent.orEmpty(audience);
+        }
+    }
+
+    /** Renames a report; its links keep working. */
+    @PutMapping("/name")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void renameReport(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {
+        Report seen = project.report(id).withVersion(body.version());
+        edits.rename(project, seen, body.name(), body.audience());
+    }
+
+    /** Lets the report open with its own value for a parameter. */
+    @PutMapping("/opening/{parameter}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Audited("set what a report opens with")
+    void setReportDefault(
+            Project project,
+            @PathVariable String id,
+            @PathVariable String parameter,
+            @Valid @RequestBody ChoiceBody body) {
+        edits.openWith(project, id, parameter, body.toText());
+    }
+
+    record ReportCopy(String id, String name) implements ResourceBody {}
+
+    @PostMapping("/copies")
+    @Creates("/api/v1/projects/{project}/reports/{created}")
+    ReportCopy duplicateReport(Project project, @PathVariable String id) {
+        Report copy = edits.duplicate(project, id);
+        return new ReportCopy(copy.id(), copy.name());
+    }
+
+    /** Removes a report; it can be brought back. */
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeReport(Project project, @PathVariable String id) {
+        edits.remove(project, project.report(id));
+    }
+}

@@ -1,0 +1,10 @@
+package plainsieve.server.body;
+
+import plainsieve.server.project.Project;
+
+/** A project on the wire. @param id is in addresses */
+public record ProjectBody(String id, String name) implements ResourceBody {
+    public static ProjectBody of(Project project) {
+        return new ProjectBody(project.id(), project.name());
+    }
+}

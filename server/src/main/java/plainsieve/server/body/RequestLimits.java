@@ -1,0 +1,30 @@
+package plainsieve.server.body;
+
+/** Limits of request fields, and their messages. */
+public final class RequestLimits {
+    public static final int NAME = 200;
+    public static final int WORDS = 2_000;
+    /** Of a query: the longest statement that databases here take at their usual settings is longer. */
+    public static final int TEXT = 1_000_000;
+
+    /** So many pages of rows a browser still shows with ease; who wants more downloads them. */
+    public static final int MOST_PAGES = 10;
+
+    /** Of filters on the rows of a view: each is placed on its own, so that the time for them grows with the square of their number. */
+    public static final int MOST_FILTERS = 100;
+
+    /** Of values in one choice or filter; lists offer 10,000. */
+    public static final int MOST_VALUES = 20_000;
+
+    /** Of what a page asks for at once; reports have a few. */
+    public static final int MOST_VIEWS = 500;
+
+    public static final String TOO_MANY = "has more than {max} items";
+    public static final String PAGES = "is not between 1 and " + MOST_PAGES;
+    public static final String AN_HOUR = "is not between 0 and 3600 seconds";
+    public static final String TOO_LONG = "is longer than {max} characters";
+    public static final String MISSING = "is missing";
+    public static final String NEGATIVE = "is less than 0";
+
+    private RequestLimits() {}
+}

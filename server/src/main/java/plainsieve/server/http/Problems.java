@@ -1,0 +1,261 @@
+package plainsieve.server.http;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.UncheckedIOException;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.apache.catalina.connector.ClientAbortException;
+import org.apache.tomcat.util.http.InvalidParameterException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import plainsieve.core.value.Keyword;
+import plainsieve.core.value.NearestName;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.body.FailureBody;
+import plainsieve.server.body.ProblemBody;
+import plainsieve.server.copies.CopyFailure;
+import plainsieve.server.mail.MailFailure;
+import plainsieve.server.people.ForbiddenException;
+import plainsieve.server.people.NotSignedInException;
+import plainsieve.server.people.OverloadException;
+import plainsieve.server.project.EditConflictException;
+import plainsieve.server.project.NotFoundException;
+import plainsieve.server.project.StillUsedException;
+import plainsieve.server.records.RecordsFailure;
+import plainsieve.server.security.RequestIds;
+import plainsieve.server.sources.DiskFullException;
+import plainsieve.sources.SourceFailure;
+import tools.jackson.core.exc.StreamConstraintsException;
+import tools.jackson.databind.exc.InvalidFormatException;
+
+/** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
+@RestControllerAdvice
+class Problems extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> problem(ProblemException e) {
+        ProblemDetail detail = detail(
+                HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage(), e.first().advice());
+        detail.setProperty(
+                "problems", e.problems().stream().map(ProblemBody::of).toList());
+        return answer(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> overloaded(OverloadException e) {
+        long seconds = Math.max(1, e.retryAfter().toSeconds());
+        ProblemDetail detail = detail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage(), e.advice());
+        return ResponseEntity.status(detail.getStatus())
+                .header(HttpHeaders.RETRY_AFTER, Long.toString(seconds))
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notFound(NotFoundException e) {
+        return answer(detail(HttpStatus.NOT_FOUND, e.getMessage(), e.advice()));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> changed(EditConflictException e) {
+        return answer(
+                detail(HttpStatus.CONFLICT, e.getMessage(), "Copy your text, reload, and make the change again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> stillUsed(StillUsedException e) {
+        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Remove it there first."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> source(SourceFailure e) {
+        HttpStatus status =
+                switch (e.kind()) {
+                    case UNREACHABLE, BUSY -> HttpStatus.SERVICE_UNAVAILABLE;
+                    case TIMED_OUT -> HttpStatus.GATEWAY_TIMEOUT;
+                    case STOPPED -> HttpStatus.CONFLICT;
+                    case REFUSED_STATEMENT -> HttpStatus.UNPROCESSABLE_CONTENT;
+                };
+        LOG.debug("Source failure", e);
+        ProblemDetail detail = detail(status, e.getMessage(), e.advice());
+        detail.setProperty("problems", FailureBody.of(e).problems());
+        return answer(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> forbidden(ForbiddenException e) {
+        return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask your administrator."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notSignedIn(NotSignedInException e) {
+        return answer(detail(HttpStatus.UNAUTHORIZED, e.getMessage(), "Sign in, or ask an operator for a link."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> noRoom(DiskFullException e) {
+        LOG.warn("Upload failed: {}", e.getCause().getMessage());
+        return answer(detail(HttpStatus.INSUFFICIENT_STORAGE, e.getMessage(), "Free some space, then try again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> copy(CopyFailure e) {
+        LOG.warn("A stored copy: {}", e.getMessage(), e);
+        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Check the copy again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> mail(MailFailure e) {
+        LOG.warn("Mail: {}", e.getMessage());
+        return answer(detail(HttpStatus.BAD_GATEWAY, e.getMessage(), "Check the mail settings, then try again."));
+    }
+
+    private static ResponseEntity<ProblemDetail> records(RecordsFailure e) {
+        LOG.warn("The records: {}", e.getMessage());
+        HttpStatus status =
+                switch (e.kind()) {
+                    case BUSY -> HttpStatus.SERVICE_UNAVAILABLE;
+                    case FULL -> HttpStatus.INSUFFICIENT_STORAGE;
+                    case TAKEN, SERVED -> HttpStatus.CONFLICT;
+                };
+        return answer(detail(status, e.getMessage(), e.advice()));
+    }
+
+    /** An address that was cut within a character, for example. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> unreadableAddress(InvalidParameterException e) {
+        LOG.debug("Unreadable address", e);
+        return answer(detail(
+                HttpStatus.BAD_REQUEST,
+                "The query string is invalid: a “%” is not followed by two hexadecimal digits.",
+                "The link may have been cut off. Request it again."));
+    }
+
+    /** No one is left to answer to. */
+    @ExceptionHandler
+    void browserWentAway(UncheckedIOException e) {
+        LOG.debug("The browser went away", e);
+    }
+
+    /** Anyone who asked has gone, as browsers do when another page is opened: there is no one to tell. Takes the answer, so that nothing else is. */
+    @ExceptionHandler
+    void gone(ClientAbortException e, HttpServletRequest request, HttpServletResponse response) {
+        LOG.debug("{} {}: client disconnected", request.getMethod(), request.getRequestURI());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> internal(Exception e, HttpServletRequest request) {
+        Optional<RecordsFailure> known = RecordsFailure.of(e);
+        if (known.isPresent()) {
+            return records(known.get());
+        }
+        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
+        return answer(detail(
+                HttpStatus.INTERNAL_SERVER_ERROR, FailureBody.INTERNAL.message(), FailureBody.INTERNAL.advice()));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
+            if (cause instanceof ProblemException problem) {
+                return new ResponseEntity<>(problem(problem).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
+            }
+            if (cause instanceof StreamConstraintsException) {
+                ProblemDetail tooMuch = detail(
+                        HttpStatus.CONTENT_TOO_LARGE,
+                        "The request's JSON has too many values, is too deep, or has a text that is too long.",
+                        "Send fewer or shorter values.");
+                return new ResponseEntity<>(tooMuch, headers, HttpStatus.CONTENT_TOO_LARGE);
+            }
+            if (cause instanceof InvalidFormatException format
+                    && format.getTargetType() != null
+                    && format.getTargetType().isEnum()) {
+                return new ResponseEntity<>(
+                        problem(new ProblemException(unknownWord(format))).getBody(),
+                        headers,
+                        HttpStatus.UNPROCESSABLE_CONTENT);
+            }
+        }
+        ProblemDetail detail = detail(
+                HttpStatus.BAD_REQUEST, "The request's JSON could not be read.", "See /api/openapi for its shape.");
+        return new ResponseEntity<>(detail, headers, status);
+    }
+
+    private static Problem unknownWord(InvalidFormatException e) {
+        String field = e.getPath().stream()
+                .map(part ->
+                        part.getPropertyName() == null ? "[" + part.getIndex() + "]" : "." + part.getPropertyName())
+                .collect(Collectors.joining())
+                .replaceFirst("^\\.", "");
+        List<String> known = Arrays.stream(e.getTargetType().getEnumConstants())
+                .map(constant -> Keyword.of((Enum<?>) constant))
+                .toList();
+        String advice = NearestName.to(String.valueOf(e.getValue()), known)
+                .map("Did you mean “%s”?"::formatted)
+                .orElseGet(() -> "Use " + String.join(", ", known) + ".");
+        return Problem.of("bad-field", "“%s” has an unknown value, “%s”.".formatted(field, e.getValue()), advice);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<Problem> problems = e.getFieldErrors().stream()
+                .map(error -> Problem.of(
+                        "bad-field",
+                        "“%s” %s.".formatted(error.getField(), error.getDefaultMessage()),
+                        "See /api/openapi for the allowed values."))
+                .toList();
+        return new ResponseEntity<>(
+                problem(new ProblemException(problems)).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
+    }
+
+    /** What the framework refuses, in our words: its own name things that are nothing to anyone who asks. */
+    @Override
+    protected ResponseEntity<Object> handleExceptionInternal(
+            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        LOG.debug("Refused by the framework", e);
+        HttpStatus known = HttpStatus.valueOf(status.value());
+        String what =
+                switch (known) {
+                    case NOT_FOUND -> "Page not found.";
+                    case METHOD_NOT_ALLOWED -> "This method is not allowed here.";
+                    case UNSUPPORTED_MEDIA_TYPE -> "The request's body must be application/json.";
+                    case NOT_ACCEPTABLE -> "The requested media type is not available.";
+                    default -> known.is4xxClientError() ? "Invalid request." : FailureBody.INTERNAL.message();
+                };
+        ProblemDetail detail = detail(known, what, "See /api/openapi for routes and parameters.");
+        return new ResponseEntity<>(detail, headers, known);
+    }
+
+    private static ProblemDetail detail(HttpStatus status, String message, String advice) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, message);
+        detail.setProperty("advice", advice);
+        detail.setProperty("request", RequestIds.now());
+        detail.setProperty("problems", List.of());
+        return detail;
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(ProblemDetail detail) {
+        return ResponseEntity.status(detail.getStatus())
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail);
+    }
+}

@@ -1,6 +1,0 @@
-package plainsieve.server.records;
-
-import java.time.Instant;
-
-/** The last answer of a list; its values are JSON. */
-public record CachedListRow(String id, String list, Instant queriedAt, Instant usedAt) {}

@@ -1,8 +1,0 @@
-package plainsieve.server.records;
-
-/**
- * Among which values of a parameter everyone of a group chooses.
- *
- * @param choice JSON of a choice: values, or all
- */
-public record GroupChoiceRow(String groupId, String projectId, String parameter, String choice) {}

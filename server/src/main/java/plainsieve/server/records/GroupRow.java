@@ -1,4 +1,0 @@
-package plainsieve.server.records;
-
-/** A group of people. */
-public record GroupRow(String id, String name) {}

@@ -1,4 +1,0 @@
-package plainsieve.server.records;
-
-/** A project as it is kept. */
-public record ProjectRow(String id, String name, int position) {}

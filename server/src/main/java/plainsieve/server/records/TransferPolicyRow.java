@@ -1,4 +1,0 @@
-package plainsieve.server.records;
-
-/** Whether values may transfer_policy from one source to another in a project, as it is kept. */
-public record TransferPolicyRow(String projectId, String fromSource, String toSource, boolean allowed) {}

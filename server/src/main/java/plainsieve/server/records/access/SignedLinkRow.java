@@ -1,0 +1,32 @@
+package plainsieve.server.records.access;
+
+import java.time.Instant;
+import java.util.Optional;
+
+/**
+ * A link to a report with choices that cannot be changed. As wide as its table.
+ *
+ * @param openToAnyone whether it opens the report for open_to_anyone who has it
+ * @param choices JSON of what it fixes
+ */
+public record SignedLinkRow(
+        String id,
+        String projectId,
+        String reportId,
+        String createdBy,
+        Instant createdAt,
+        String endsAt,
+        boolean openToAnyone,
+        String choices,
+        String revokedAt,
+        int uses,
+        String usedAt) {
+    /** When it ends; nothing when it has no end. */
+    public Optional<Instant> ends() {
+        return endsAt.isEmpty() ? Optional.empty() : Optional.of(Instant.parse(endsAt));
+    }
+
+    public boolean isRevoked() {
+        return !revokedAt.isEmpty();
+    }
+}

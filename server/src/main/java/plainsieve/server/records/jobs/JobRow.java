@@ -1,0 +1,55 @@
+package plainsieve.server.records.jobs;
+
+/**
+ * Something that is to be done once, or was. Moments are ISO 8601 in UTC, of whole seconds.
+ *
+ * @param holder the server that does it, whose word is valid until the lease is over
+ * @param notBefore when it may be tried
+ * @param message why it failed, or was kept back
+ */
+public record JobRow(
+        long id,
+        String projectId,
+        String kind,
+        String objectId,
+        String dueAt,
+        String cause,
+        JobState state,
+        String holder,
+        String leaseUntil,
+        int attempts,
+        String notBefore,
+        String startedAt,
+        String endedAt,
+        long rows,
+        String message) {
+    /** One that is to be done. @param objectId its ID. @param cause schedule, after, or hand */
+    public static JobRow due(String projectId, String kind, String objectId, String dueAt, String cause) {
+        return new JobRow(0, projectId, kind, objectId, dueAt, cause, JobState.DUE, "", "", 0, dueAt, "", "", 0, "");
+    }
+
+    /** The same, skipped. */
+    public JobRow skipped(String why) {
+        return ended(JobState.SKIPPED, "", 0, why);
+    }
+
+    /** The same at its end. */
+    public JobRow ended(JobState newState, String at, long newRows, String newNote) {
+        return new JobRow(
+                id,
+                projectId,
+                kind,
+                objectId,
+                dueAt,
+                cause,
+                newState,
+                holder,
+                leaseUntil,
+                attempts,
+                notBefore,
+                startedAt,
+                at,
+                newRows,
+                newNote);
+    }
+}

@@ -1,0 +1,13 @@
+package plainsieve.server.records.jobs;
+
+/** The state of a job. */
+public enum JobState {
+    DUE,
+    RUNNING,
+    DONE,
+    /** It ran, and its result waits for someone to accept it. */
+    HELD,
+    FAILED,
+    /** It was not run. */
+    SKIPPED
+}

@@ -1,0 +1,110 @@
+package plainsieve.server.records.sent;
+
+import com.zaxxer.hikari.HikariDataSource;
+import jakarta.annotation.PreDestroy;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.List;
+import java.util.function.Consumer;
+import org.apache.ibatis.mapping.Environment;
+import org.apache.ibatis.session.Configuration;
+import org.apache.ibatis.session.ExecutorType;
+import org.apache.ibatis.session.SqlSession;
+import org.apache.ibatis.session.SqlSessionFactory;
+import org.apache.ibatis.session.SqlSessionFactoryBuilder;
+import org.apache.ibatis.transaction.jdbc.JdbcTransactionFactory;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
+import org.springframework.stereotype.Component;
+import plainsieve.server.records.InstantHandler;
+import plainsieve.server.records.RecordsConfiguration;
+import plainsieve.server.records.RecordsFailure;
+import plainsieve.server.records.WriteGate;
+
+/**
+ * Writes into Sent, many changes at once, over its own connection. What it confirms outlives this process, however that
+ * ends; it does not wait for the disk as the definitions of authors do, for a statement waits for its line.
+ */
+@Component
+public class SentBatches {
+    private final SingleConnectionDataSource connection;
+    private final SqlSessionFactory sessions;
+    private final WriteGate gate;
+    /* Stays open with its statements, which each write would prepare again. Anyone who is in the gate has it for themselves. */
+    private SqlSession session;
+
+    SentBatches(HikariDataSource records, WriteGate gate) {
+        this.gate = gate;
+        String url = records.getJdbcUrl()
+                .replace("=FULL", "=NORMAL")
+                .replace("busy_timeout=" + RecordsConfiguration.LONGEST_LOCK_MILLIS, "busy_timeout=0");
+        this.connection = new SingleConnectionDataSource(url, true);
+        Configuration configuration =
+                new Configuration(new Environment("sent", new JdbcTransactionFactory(), connection));
+        configuration.getTypeHandlerRegistry().register(Instant.class, new InstantHandler());
+        configuration.setArgNameBasedConstructorAutoMapping(true);
+        configuration.setMapUnderscoreToCamelCase(true);
+        configuration.addMapper(SentRecords.class);
+        this.sessions = new SqlSessionFactoryBuilder().build(configuration);
+        this.session = opened();
+    }
+
+    private SqlSession opened() {
+        return sessions.openSession(ExecutorType.REUSE, true);
+    }
+
+    /**
+     * Makes all of the changes or none, at once: it does not wait for who writes just now. Throws {@link RecordsFailure} when
+     * someone does, or the disk is full.
+     */
+    public void write(List<Consumer<SentRecords>> changes) {
+        gate.enterIfFree();
+        try {
+            SentRecords records = session.getMapper(SentRecords.class);
+            say("begin immediate");
+            try {
+                changes.forEach(change -> change.accept(records));
+                say("commit");
+            } catch (SQLException | RuntimeException | Error e) {
+                takeBack();
+                throw e;
+            }
+        } catch (SQLException e) {
+            throw RecordsFailure.of(e).orElseThrow(() -> new IllegalStateException("Sent cannot be written", e));
+        } finally {
+            gate.leave();
+        }
+    }
+
+    /* Where SQLite took it back on its own, for want of room, there is nothing left to do. */
+    private void takeBack() {
+        try {
+            say("rollback");
+        } catch (SQLException e) {
+            letGo();
+        }
+    }
+
+    /* Who writes after that has a connection again: what was sent while the server closes is written down, too. */
+    private void letGo() {
+        session.close();
+        connection.resetConnection();
+        session = opened();
+    }
+
+    private void say(String what) throws SQLException {
+        try (Statement statement = session.getConnection().createStatement()) {
+            statement.execute(what);
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        gate.enter();
+        try {
+            letGo();
+        } finally {
+            gate.leave();
+        }
+    }
+}

@@ -1,0 +1,49 @@
+package plainsieve.server.records.sent;
+
+import org.apache.ibatis.annotations.Param;
+
+/**
+ * The text that finds statements in Sent. Only what is asked for is in it, so that its index is used; to say this in the XML of
+ * MyBatis would load a parser for it at each start.
+ */
+public final class SentQuery {
+    private final StringBuilder text =
+            new StringBuilder("select * from sent where id < #{before} and project_id = #{w.projectId}");
+
+    private SentQuery() {}
+
+    public static String latest(@Param("w") SentFilter wanted) {
+        return new SentQuery()
+                .where(wanted.caller(), "(caller = #{w.caller} or instr(caller, #{w.caller} || ', as ') = 1)")
+                .where(wanted.reportId(), "report_id = #{w.reportId}")
+                .where(wanted.queryId(), "query_id = #{w.queryId}")
+                .where(wanted.sourceId(), "source_id = #{w.sourceId}")
+                .where(wanted.outcome(), "outcome = #{w.outcome}")
+                .where(wanted.search(), """
+                        (instr(lower(text), lower(#{w.search})) > 0 or instr(lower(bound_values), lower(#{w.search})) > 0)""")
+                .and(wanted.cause().isEmpty() ? "cause != 'evidence'" : "cause = #{w.cause}")
+                .inOrder(wanted.order());
+    }
+
+    private SentQuery where(String wanted, String condition) {
+        return wanted.isEmpty() ? this : and(condition);
+    }
+
+    private SentQuery and(String condition) {
+        text.append(" and ").append(condition);
+        return this;
+    }
+
+    private String inOrder(String order) {
+        String first =
+                switch (order) {
+                    case "slow" -> "total_ms desc, ";
+                    case "failed" -> "(outcome = 'failed') desc, ";
+                    default -> "";
+                };
+        return text.append(" order by ")
+                .append(first)
+                .append("id desc limit #{limit}")
+                .toString();
+    }
+}
