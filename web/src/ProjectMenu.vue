@@ -2,7 +2,7 @@
 /* The project of this page, the others, and a new one. Another project is another page. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
-import { ask, asFailure, type Failure } from './api/client'
+import { asFailure, ask, askList, type Failure } from './api/client'
 import { useMe } from './api/me'
 import { inServer } from './api/location'
 import { projectId } from './api/project'
@@ -12,7 +12,7 @@ import FailureNote from './widgets/FailureNote.vue'
 import PopoverMenu from './widgets/PopoverMenu.vue'
 
 const { me, isOperator } = useMe()
-const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/v1/projects', { signal }))
+const { state, reload } = useLoaded(signal => askList<ProjectCard>('/api/v1/projects', { signal }))
 const projects = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const name = computed(() => projects.value.find(project => project.id === projectId)?.name ?? projectId)
 const added = ref('')

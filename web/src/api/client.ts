@@ -4,7 +4,7 @@ import { asOf } from './asOf'
 import { away } from './connectionState'
 import { viewAs } from './viewAs'
 import { openLink } from './openLink'
-import { inServer } from './location'
+import { inServer, withinServer } from './location'
 import { inApi } from './project'
 import { stage } from './stage'
 import type { Problem } from './types'
@@ -70,6 +70,20 @@ export async function ask<T>(address: string, init: RequestInit = {}): Promise<T
   return (text ? JSON.parse(text) : undefined) as T
 }
 
+const NEXT = /<([^>]+)>; *rel="next"/
+
+/** Every item of a list, page after page. @param address within the server */
+export async function askList<T>(address: string, init: RequestInit = {}): Promise<T[]> {
+  const items: T[] = []
+  for (let next: string | undefined = address; next;) {
+    const response: Response = await sendTo(next, init)
+    items.push(...((await response.json()) as T[]))
+    const link = NEXT.exec(response.headers.get('Link') ?? '')?.[1]
+    next = link && withinServer(link)
+  }
+  return items
+}
+
 async function failure(response: Response): Promise<Failure> {
   const body = (await response.json().catch(() => ({}))) as ProblemDocument
   return new Failure(
@@ -86,6 +100,10 @@ export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
 
 export const post = <T>(path: string, body: unknown, signal?: AbortSignal): Promise<T> =>
   ask<T>(inApi(path), { method: 'POST', body: JSON.stringify(body), ...(signal ? { signal } : {}) })
+
+/** Every item of a list of the project. */
+export const list = <T>(path: string, signal?: AbortSignal): Promise<T[]> =>
+  askList<T>(inApi(path), signal ? { signal } : {})
 
 export const put = <T>(path: string, body: unknown): Promise<T> =>
   ask<T>(inApi(path), { method: 'PUT', body: JSON.stringify(body) })

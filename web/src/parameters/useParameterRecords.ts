@@ -1,5 +1,5 @@
 import { reactive, ref, type Ref } from 'vue'
-import { asFailure, Failure, get, post, put } from '../api/client'
+import { asFailure, Failure, get, list, post, put } from '../api/client'
 import type { Parameter, ParameterOverview } from '../api/types'
 import { fieldInWords, merge } from './merge'
 
@@ -39,7 +39,7 @@ export function useParameterRecords(): ParameterRecords {
   const find = (name: string) => uses.value.find(use => use.definition.name === name)?.definition
 
   async function reload(): Promise<void> {
-    uses.value = await get<ParameterOverview[]>('/parameters')
+    uses.value = await list<ParameterOverview>('/parameters')
   }
 
   function inTurn(name: string, work: () => Promise<unknown>): Promise<boolean> {

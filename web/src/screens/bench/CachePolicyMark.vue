@@ -2,7 +2,7 @@
 /* Whether viewers' reports ask the source each time, every so often, or a stored copy: one word, and where a copy is made. */
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { asFailure, get, post, type Failure } from '../../api/client'
+import { asFailure, type Failure, list, post } from '../../api/client'
 import type { CachePolicy, SentenceOption, Query, StoredCopy } from '../../api/types'
 import { spanInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -41,7 +41,7 @@ let gone = false
 onScopeDispose(() => (gone = true))
 
 const here = async (): Promise<StoredCopy[]> =>
-  (await get<StoredCopy[]>('/stored-copies')).filter(copy => copy.queryId === props.query.id)
+  (await list<StoredCopy>('/stored-copies')).filter(copy => copy.queryId === props.query.id)
 
 async function offers(): Promise<SentenceOption[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* What a query could also show, each small and with its rows; one click takes it. */
 import { computed, ref, watch } from 'vue'
-import { get } from '../../api/client'
+import { get, list } from '../../api/client'
 import { alone } from '../../api/runs'
 import type { QueryCard, ViewProposal } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -12,7 +12,7 @@ import SuggestedView from './SuggestedView.vue'
 const props = defineProps<{ path: string; asked: ViewRunContext }>()
 const emit = defineEmits<{ take: [proposal: ViewProposal] }>()
 
-const { state: queries } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
+const { state: queries } = useLoaded(signal => list<QueryCard>('/queries', signal))
 const all = computed(() => (queries.value.status === 'ready' ? queries.value.data : []))
 const chosen = ref(props.asked.report.definition.views.find(view => view.queryId)?.queryId ?? '')
 const { state, reload } = useLoaded(signal =>

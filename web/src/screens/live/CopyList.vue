@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Answers that are kept here and asked as tables, each as a sentence. */
 import { onScopeDispose, computed, ref, watch } from 'vue'
-import { get } from '../../api/client'
+import { list } from '../../api/client'
 import { inApi } from '../../api/project'
 import type { SentenceOption, QueryCard, StoredCopy } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -14,8 +14,8 @@ import CopyLine from './CopyLine.vue'
 const LOOK_EVERY = 1500
 const emit = defineEmits<{ changed: [] }>()
 const { state, reload } = useLoaded(async signal => ({
-  copies: await get<StoredCopy[]>('/stored-copies', signal),
-  queries: await get<QueryCard[]>('/queries', signal),
+  copies: await list<StoredCopy>('/stored-copies', signal),
+  queries: await list<QueryCard>('/queries', signal),
 }))
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const { failure, change } = useChanges(reloaded)

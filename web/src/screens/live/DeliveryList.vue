@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Reports that are sent by mail, each as a sentence. */
 import { computed, onScopeDispose, ref, watch } from 'vue'
-import { asFailure, get, post } from '../../api/client'
+import { asFailure, list, post } from '../../api/client'
 import { inApi } from '../../api/project'
 import type {
   Delivery,
@@ -23,10 +23,10 @@ const LOOK_EVERY = 1500
 const emit = defineEmits<{ changed: [] }>()
 const { state, reload } = useLoaded(async signal => {
   const [deliveries, copies, queries, uses] = await Promise.all([
-    get<Delivery[]>('/deliveries', signal),
-    get<StoredCopy[]>('/stored-copies', signal),
-    get<QueryCard[]>('/queries', signal),
-    get<ParameterOverview[]>('/parameters', signal),
+    list<Delivery>('/deliveries', signal),
+    list<StoredCopy>('/stored-copies', signal),
+    list<QueryCard>('/queries', signal),
+    list<ParameterOverview>('/parameters', signal),
   ])
   return { deliveries, copies, queries, parameters: uses.map(use => use.definition) }
 })
@@ -55,7 +55,7 @@ onScopeDispose(() => clearTimeout(timer))
 
 let reports: ReportCard[] = []
 async function offers(): Promise<SentenceOption[]> {
-  reports = await get<ReportCard[]>('/reports')
+  reports = await list<ReportCard>('/reports')
   return reports.map(one => ({ id: one.id, label: one.name, note: one.audience, reason: '' }))
 }
 const add = (reportId: string): Promise<unknown> => {

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
-import { get, post, type Failure } from '../../api/client'
+import { type Failure, get, list, post } from '../../api/client'
 import { inApi } from '../../api/project'
 import type { DefaultDefinition, ParameterOverview, Source, Stage, ConvertedDefinition } from '../../api/types'
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
@@ -40,8 +40,8 @@ export interface Stages {
 export function useStages(): Stages {
   const { state, reload } = useLoaded(async signal => ({
     stages: await get<Stage[]>('/stages', signal),
-    parameters: (await get<ParameterOverview[]>('/parameters', signal)).map(use => use.definition),
-    sources: await get<Source[]>('/sources', signal),
+    parameters: (await list<ParameterOverview>('/parameters', signal)).map(use => use.definition),
+    sources: await list<Source>('/sources', signal),
   }))
   const { failure, change } = useChanges(reload)
   const around = computed(() =>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* People, groups and roles. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef } from 'vue'
-import { ask } from '../../api/client'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { askList } from '../../api/client'
 import type { PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -19,9 +19,9 @@ interface All {
 }
 const { state, reload } = useLoaded(async (signal): Promise<All> => {
   const [people, groups, projects] = await Promise.all([
-    ask<PersonCard[]>('/api/v1/people', { signal }),
-    ask<PeopleGroup[]>('/api/v1/groups', { signal }),
-    ask<ProjectCard[]>('/api/v1/projects', { signal }),
+    askList<PersonCard>('/api/v1/people', { signal }),
+    askList<PeopleGroup>('/api/v1/groups', { signal }),
+    askList<ProjectCard>('/api/v1/projects', { signal }),
   ])
   return { people, groups, projects }
 })
@@ -31,6 +31,19 @@ const all = computed<All>(() =>
 const deeds = ref<InstanceType<typeof AuditList>>()
 const again = (): Promise<unknown> => Promise.all([reload(), deeds.value?.reload()])
 const { failure, change } = useChanges(again)
+
+/* Thousands of people are found by search; a page does not show all of them at once. */
+const SHOWN = 100
+const sought = ref('')
+const limit = ref(SHOWN)
+watch(sought, () => (limit.value = SHOWN))
+const found = computed(() => {
+  const words = sought.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return all.value.people.filter(person => {
+    const text = `${person.label} ${person.name} ${person.email}`.toLowerCase()
+    return words.every(word => text.includes(word))
+  })
+})
 
 const label = ref('')
 const name = ref('')
@@ -52,19 +65,30 @@ async function addGroup(): Promise<void> {
     <div class="row-line pb-1">
       <h1>People</h1>
       <span class="soft">accounts and roles</span>
+      <input
+        v-if="all.people.length > SHOWN / 5"
+        v-model="sought"
+        class="form-control w-auto ms-auto"
+        type="search"
+        placeholder="Find a person"
+        aria-label="Find a person" />
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
     <ul class="card-list" aria-label="People">
       <PersonLine
-        v-for="person in all.people"
+        v-for="person in found.slice(0, limit)"
         :key="person.id"
         :person="person"
         :groups="all.groups"
         :projects="all.projects"
         :changed="again" />
     </ul>
+    <p v-if="sought && found.length === 0" class="soft">No person matches “{{ sought }}”.</p>
+    <button v-if="found.length > limit" class="as-link" @click="limit += SHOWN">
+      Show {{ Math.min(SHOWN, found.length - limit) }} more of {{ found.length }}
+    </button>
     <form class="row-line pt-1" aria-label="Another person" @submit.prevent="addPerson">
       <input v-model="label" class="form-control w-auto" placeholder="New person" aria-label="Display name" />
       signs in as

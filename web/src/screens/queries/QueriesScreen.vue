@@ -2,7 +2,7 @@
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { asFailure, get, post, type Failure } from '../../api/client'
+import { asFailure, type Failure, list, post } from '../../api/client'
 import type { Query, QueryCard, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -14,8 +14,8 @@ import ProjectFiles from './ProjectFiles.vue'
 
 const router = useRouter()
 const { state, reload } = useLoaded(async signal => ({
-  queries: await get<QueryCard[]>('/queries', signal),
-  sources: await get<Source[]>('/sources', signal),
+  queries: await list<QueryCard>('/queries', signal),
+  sources: await list<Source>('/sources', signal),
 }))
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {

@@ -3,7 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { asFailure, get, post, type Failure } from '../../api/client'
+import { asFailure, type Failure, list, post } from '../../api/client'
 import type { QueryCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -11,7 +11,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 defineProps<{ canClose?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
-const { state } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
+const { state } = useLoaded(signal => list<QueryCard>('/queries', signal))
 const queries = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const chosen = ref('')
 const of = computed(() => chosen.value || (queries.value[0]?.id ?? ''))

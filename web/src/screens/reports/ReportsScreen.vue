@@ -2,7 +2,7 @@
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { get } from '../../api/client'
+import { list } from '../../api/client'
 import { useMe } from '../../api/me'
 import type { ReportCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -16,7 +16,7 @@ import { useFavorites } from './useFavorites'
 
 const route = useRoute()
 const { isAuthor } = useMe()
-const { state, reload } = useLoaded(signal => get<ReportCard[]>('/reports', signal))
+const { state, reload } = useLoaded(signal => list<ReportCard>('/reports', signal))
 const { marked, toggle } = useFavorites()
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {

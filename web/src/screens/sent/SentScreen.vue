@@ -2,7 +2,7 @@
 import { BFormCheckbox, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { get } from '../../api/client'
+import { list } from '../../api/client'
 import { useMe } from '../../api/me'
 import type { QueryCard, ReportCard, SentStatement, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -25,9 +25,9 @@ watch(wanted, now => {
   void router.replace({ query: Object.fromEntries(said) })
 })
 const { state: names } = useLoaded(async signal => ({
-  queries: await get<QueryCard[]>('/queries', signal),
-  reports: await get<ReportCard[]>('/reports', signal),
-  sources: await get<Source[]>('/sources', signal),
+  queries: await list<QueryCard>('/queries', signal),
+  reports: await list<ReportCard>('/reports', signal),
+  sources: await list<Source>('/sources', signal),
 }))
 const open = ref<number>()
 const picked = ref<SentStatement[]>([])

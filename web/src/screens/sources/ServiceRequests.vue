@@ -2,7 +2,7 @@
 /* What a web service is asked: its requests, and the way to another one. */
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { asFailure, get, post, type Failure } from '../../api/client'
+import { asFailure, type Failure, list, post } from '../../api/client'
 import type { Query, QueryCard, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { START } from '../../query/request'
@@ -10,7 +10,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 
 const props = defineProps<{ source: Source }>()
 const router = useRouter()
-const { state } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
+const { state } = useLoaded(signal => list<QueryCard>('/queries', signal))
 const requests = computed(() =>
   state.value.status === 'ready' ? state.value.data.filter(query => query.sourceId === props.source.id) : [],
 )

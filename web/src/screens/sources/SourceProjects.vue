@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Which projects may ask a source, as a sentence whose words can be changed; for operators of all of them. */
 import { computed } from 'vue'
-import { ask } from '../../api/client'
+import { ask, askList } from '../../api/client'
 import type { AllowedProjects, SentenceOption, ProjectCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { listInWords } from '../../formats'
@@ -13,7 +13,7 @@ const EVERY = 'every project'
 const props = defineProps<{ source: string }>()
 const at = `/api/v1/allowed-sources/${encodeURIComponent(props.source)}`
 const { state: allowed, reload } = useLoaded(signal => ask<AllowedProjects>(at, { signal }))
-const { state: known } = useLoaded(signal => ask<ProjectCard[]>('/api/v1/projects', { signal }))
+const { state: known } = useLoaded(signal => askList<ProjectCard>('/api/v1/projects', { signal }))
 const { failure, change } = useChanges(reload)
 
 const projects = computed(() => (known.value.status === 'ready' ? known.value.data : []))

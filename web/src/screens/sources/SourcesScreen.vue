@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { get } from '../../api/client'
+import { list } from '../../api/client'
 import type { Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import RemovedObjects from '../../objects/RemovedObjects.vue'
@@ -8,7 +8,7 @@ import FailureNote from '../../widgets/FailureNote.vue'
 import SourceCard from './SourceCard.vue'
 import SourceForm from './SourceForm.vue'
 
-const { state, reload } = useLoaded(signal => get<Source[]>('/sources', signal))
+const { state, reload } = useLoaded(signal => list<Source>('/sources', signal))
 const adding = ref(false)
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {

@@ -13,7 +13,9 @@ import io.swagger.v3.oas.models.media.ObjectSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.PathParameter;
+import io.swagger.v3.oas.models.parameters.QueryParameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
+import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -22,6 +24,7 @@ import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import plainsieve.core.value.Keyword;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.people.Caller;
 import plainsieve.server.project.Project;
 
@@ -29,7 +32,7 @@ import plainsieve.server.project.Project;
 class Describing {
     /* A request has neither in its body nor as a parameter: both are found at the edge. */
     static {
-        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Project.class, Caller.class);
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Project.class, Caller.class, PageRequest.class);
     }
 
     @Bean
@@ -92,6 +95,19 @@ class Describing {
             String area = method.getBeanType().getSimpleName().replaceFirst("Api$", "");
             operation.setTags(List.of(inWords(area)));
             operation.setSummary(inWords(operation.getOperationId()) + ".");
+            if (Arrays.stream(method.getMethodParameters())
+                    .anyMatch(parameter -> parameter.getParameterType() == PageRequest.class)) {
+                operation.addParametersItem(new QueryParameter()
+                        .name("limit")
+                        .description("The number of items; the header Link has the address of the next page.")
+                        .schema(new IntegerSchema()
+                                .minimum(BigDecimal.ONE)
+                                .maximum(BigDecimal.valueOf(PageRequest.LARGEST))));
+                operation.addParametersItem(new QueryParameter()
+                        .name("after")
+                        .description("The ID of the last item of the page before.")
+                        .schema(new StringSchema()));
+            }
             return operation;
         };
     }

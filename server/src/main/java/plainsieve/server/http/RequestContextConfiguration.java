@@ -55,12 +55,31 @@ class RequestContextConfiguration implements WebMvcConfigurer {
     public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
         resolvers.add(new ProjectOfAddress());
         resolvers.add(new AskerOfRequest());
+        resolvers.add(new PageOfRequest());
     }
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
         registry.addInterceptor(new RoleOfRoute()).addPathPatterns("/api/**");
         registry.addInterceptor(new DeedOfRoute()).addPathPatterns("/api/**");
+    }
+
+    private static final class PageOfRequest implements HandlerMethodArgumentResolver {
+        @Override
+        public boolean supportsParameter(MethodParameter parameter) {
+            return parameter.getParameterType() == PageRequest.class;
+        }
+
+        @Override
+        public Object resolveArgument(
+                MethodParameter parameter,
+                ModelAndViewContainer container,
+                NativeWebRequest request,
+                WebDataBinderFactory binders) {
+            return new PageRequest(
+                    request.getNativeRequest(HttpServletRequest.class),
+                    request.getNativeResponse(HttpServletResponse.class));
+        }
     }
 
     /** The project that the address names, as it is when the request arrives. */

@@ -41,6 +41,7 @@ import plainsieve.server.body.RequestLimits;
 import plainsieve.server.body.SentenceBodies;
 import plainsieve.server.body.UsageBody;
 import plainsieve.server.http.Creates;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.people.Caller;
@@ -107,8 +108,8 @@ class ParametersApi {
     }
 
     @GetMapping
-    List<ParameterOverview> listParameters(Project project) {
-        return project.parameters().values().stream()
+    List<ParameterOverview> listParameters(Project project, PageRequest page) {
+        return page.of(List.copyOf(project.parameters().values()), ParameterDefinition::name).stream()
                 .map(definition -> use(project, definition))
                 .toList();
     }

@@ -27,6 +27,7 @@ import plainsieve.server.authoring.TablePreview;
 import plainsieve.server.body.Absent;
 import plainsieve.server.body.ParameterBody;
 import plainsieve.server.body.RequestLimits;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
@@ -113,9 +114,9 @@ class SourceContentsApi {
     }
 
     @GetMapping
-    List<SourceBody> listSources(Project project) {
+    List<SourceBody> listSources(Project project, PageRequest page) {
         Map<String, SourceLimits> limits = kept.limits();
-        return project.sources().entrySet().stream()
+        return page.of(List.copyOf(project.sources().entrySet()), Map.Entry::getKey).stream()
                 // One that went at this moment is shown as the project knew it.
                 .map(source -> SourceBody.of(
                         source.getKey(),

@@ -32,6 +32,7 @@ import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.RoleBody;
 import plainsieve.server.http.AuditRecorder;
 import plainsieve.server.http.Creates;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -87,9 +88,9 @@ class GroupsApi {
     }
 
     @GetMapping
-    List<GroupBody> listGroups() {
+    List<GroupBody> listGroups(PageRequest page) {
         List<RoleBody> roles = RoleBody.of(permissions.ofGroups());
-        return groups.all().stream()
+        return page.of(groups.all(), GroupRow::id).stream()
                 .map(row -> new GroupBody(
                         row.id(),
                         row.name(),

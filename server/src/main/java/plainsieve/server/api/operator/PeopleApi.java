@@ -6,6 +6,8 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,6 +29,7 @@ import plainsieve.server.body.ResourceBody;
 import plainsieve.server.body.RoleBody;
 import plainsieve.server.http.AuditRecorder;
 import plainsieve.server.http.Creates;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
@@ -79,10 +82,15 @@ class PeopleApi {
             String lastSeen) {}
 
     @GetMapping
-    List<PersonBody> listPeople() {
-        List<GroupRecords.Member> members = groups.members();
-        List<RoleBody> roles = RoleBody.of(permissions.ofPeople());
-        return accounts.all().stream().map(row -> body(row, members, roles)).toList();
+    List<PersonBody> listPeople(PageRequest page) {
+        Map<String, List<GroupRecords.Member>> members =
+                groups.members().stream().collect(Collectors.groupingBy(GroupRecords.Member::personId));
+        Map<String, List<RoleBody>> roles =
+                RoleBody.of(permissions.ofPeople()).stream().collect(Collectors.groupingBy(RoleBody::holder));
+        return page.of(accounts.all(), PersonRow::id).stream()
+                .map(row ->
+                        body(row, members.getOrDefault(row.id(), List.of()), roles.getOrDefault(row.id(), List.of())))
+                .toList();
     }
 
     private PersonBody body(PersonRow row, List<GroupRecords.Member> members, List<RoleBody> roles) {
@@ -92,11 +100,8 @@ class PeopleApi {
                 row.label(),
                 !row.password().isEmpty(),
                 row.suspended(),
-                members.stream()
-                        .filter(member -> member.personId().equals(row.id()))
-                        .map(GroupRecords.Member::groupId)
-                        .toList(),
-                roles.stream().filter(role -> role.holder().equals(row.id())).toList(),
+                members.stream().map(GroupRecords.Member::groupId).toList(),
+                roles,
                 row.email(),
                 signInService.lastSeen(row.id()));
     }

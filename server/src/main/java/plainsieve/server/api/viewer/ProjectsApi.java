@@ -7,8 +7,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.body.ProjectBody;
 import plainsieve.server.http.CallerResolver;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 
 /** The projects of this server that are for anyone who asks. */
@@ -25,10 +27,10 @@ class ProjectsApi {
     }
 
     @GetMapping
-    List<ProjectBody> listProjects(HttpServletRequest request) {
-        return projects.all().stream()
+    List<ProjectBody> listProjects(PageRequest page, HttpServletRequest request) {
+        List<Project> visible = projects.all().stream()
                 .filter(project -> callerResolver.sees(request, project.id()))
-                .map(ProjectBody::of)
                 .toList();
+        return page.of(visible, Project::id).stream().map(ProjectBody::of).toList();
     }
 }

@@ -17,6 +17,7 @@ import plainsieve.server.body.ReportBodies.ReportBody;
 import plainsieve.server.body.ReportBodies.ReportCard;
 import plainsieve.server.body.RunBodies;
 import plainsieve.server.http.OpenLinkAuthenticator;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.http.Staged;
 import plainsieve.server.people.Caller;
@@ -57,9 +58,11 @@ class ReportsApi {
     }
 
     @GetMapping
-    List<ReportCard> listReports(@Staged(Stage.LIVE) Project project, Caller caller, Locale locale) {
-        return project.reports().stream()
+    List<ReportCard> listReports(@Staged(Stage.LIVE) Project project, Caller caller, PageRequest page, Locale locale) {
+        List<Report> visible = project.reports().stream()
                 .filter(report -> callers.sees(project, report.id(), caller))
+                .toList();
+        return page.of(visible, Report::id).stream()
                 .map(report -> card(project, caller, report, locale))
                 .toList();
     }

@@ -31,6 +31,7 @@ import plainsieve.server.deliveries.Delivery;
 import plainsieve.server.deliveries.DeliveryEdits;
 import plainsieve.server.http.Audited;
 import plainsieve.server.http.Creates;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
@@ -58,8 +59,8 @@ class DeliveriesApi {
     }
 
     @GetMapping
-    List<DeliveryBody> listDeliveries(Project project) {
-        return deliveries.of(project.id()).stream()
+    List<DeliveryBody> listDeliveries(Project project, PageRequest page) {
+        return page.of(deliveries.of(project.id()), Delivery::id).stream()
                 .map(delivery -> pages.body(project, delivery))
                 .toList();
     }

@@ -27,6 +27,7 @@ import plainsieve.server.copies.StoredCopies;
 import plainsieve.server.copies.StoredCopy;
 import plainsieve.server.http.Audited;
 import plainsieve.server.http.Creates;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.jobs.JobRunner;
 import plainsieve.server.people.Role;
@@ -54,8 +55,8 @@ class StoredCopiesApi {
     }
 
     @GetMapping
-    List<CopyBody> listStoredCopies(Project project) {
-        return storedCopies.of(project.id()).stream()
+    List<CopyBody> listStoredCopies(Project project, PageRequest page) {
+        return page.of(storedCopies.of(project.id()), StoredCopy::id).stream()
                 .map(copy -> pages.body(project, copy))
                 .toList();
     }

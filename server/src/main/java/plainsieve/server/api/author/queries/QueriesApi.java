@@ -24,6 +24,7 @@ import plainsieve.server.copies.CopySubstitution;
 import plainsieve.server.editor.ReportEditor;
 import plainsieve.server.http.Audited;
 import plainsieve.server.http.Creates;
+import plainsieve.server.http.PageRequest;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.http.Staged;
 import plainsieve.server.people.Caller;
@@ -63,8 +64,8 @@ class QueriesApi {
     }
 
     @GetMapping
-    List<QueryBodies.QueryCard> listQueries(Project project) {
-        return project.queries().stream()
+    List<QueryBodies.QueryCard> listQueries(Project project, PageRequest page) {
+        return page.of(List.copyOf(project.queries()), Query::id).stream()
                 .map(query -> new QueryBodies.QueryCard(query.id(), query.name(), query.sourceId(), query.version()))
                 .toList();
     }
