@@ -37,7 +37,7 @@ const importOrder = LAYERS.map((layer, i) => ({
 }))
 
 export default tseslint.config(
-  { ignores: ['src/api/schema.d.ts', 'dist', '*.js', '*.ts'] },
+  { ignores: ['src/api/schema.d.ts', 'target', '*.js', '*.ts'] },
   ...tseslint.configs.strict,
   ...tseslint.configs.recommendedTypeChecked,
   ...pluginVue.configs['flat/recommended'],

@@ -103,6 +103,8 @@ export default defineConfig({
   /* Of Vue, what describes components by objects is left out: ours and those of the libraries are made by functions. */
   define: { __VUE_OPTIONS_API__: 'false' },
   build: {
+    outDir: 'target/classes/static',
+    emptyOutDir: true,
     target: 'es2022',
     chunkSizeWarningLimit: 800,
     rolldownOptions: { output: { codeSplitting: { groups } } },
