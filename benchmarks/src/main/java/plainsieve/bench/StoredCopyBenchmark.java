@@ -78,12 +78,12 @@ public final class StoredCopyBenchmark {
                 "POST",
                 "/queries",
                 "{\"name\":\"All\",\"sourceId\":\"harbour\",\"text\":\"select id, day, port, delay, income from crossings\"}");
-        send("POST", "/copies", "{\"queryId\":\"all\",\"name\":\"Kept\"}");
+        send("POST", "/stored-copies", "{\"queryId\":\"all\",\"name\":\"Kept\"}");
         print("made as a whole", settled());
-        String version = value("version", send("GET", "/copies", ""));
+        String version = value("version", send("GET", "/stored-copies", ""));
         send(
                 "PUT",
-                "/copies/kept",
+                "/stored-copies/kept",
                 "{\"name\":\"Kept\",\"partitionBy\":\"day:day\",\"refreshedPartitions\":1,\"version\":%s}"
                         .formatted(version));
         print("made in parts by day", refreshed());
@@ -100,16 +100,16 @@ public final class StoredCopyBenchmark {
     private double refreshed() throws Exception {
         // Jobs of one thing are distinguished by the second in which they were asked for.
         Thread.sleep(1100);
-        send("POST", "/copies/kept/refresh", "{}");
+        send("POST", "/stored-copies/kept/refresh", "{}");
         return settled();
     }
 
     private double settled() throws Exception {
         long start = System.nanoTime();
-        String copies = send("GET", "/copies", "");
+        String copies = send("GET", "/stored-copies", "");
         while (!value("state", copies).equals("done")) {
             Thread.sleep(LOOK_EVERY_MILLIS);
-            copies = send("GET", "/copies", "");
+            copies = send("GET", "/stored-copies", "");
             if (value("state", copies).equals("failed")) {
                 throw new IllegalStateException(copies);
             }

@@ -42,7 +42,8 @@ final class RunCommand implements Callable<Integer> {
     /** A kind of job. @param list the route of all of its kind @param act the route that runs one now */
     private record Kind(String list, String act, String done, String counted) {
         static final List<Kind> ALL = List.of(
-                new Kind("/copies", "refresh", "refreshed", "rows"), new Kind("/deliveries", "send", "sent", "mails"));
+                new Kind("/stored-copies", "refresh", "refreshed", "rows"),
+                new Kind("/deliveries", "send", "sent", "mails"));
     }
 
     private boolean run(String name) throws IOException, InterruptedException {

@@ -33,7 +33,7 @@ class RunCommandTest {
                     .post(
                             "/api/v1/queries",
                             Map.of("name", "Ports", "sourceId", "ferries", "text", "select name from ports"));
-            server.api().post("/api/v1/copies", Map.of("queryId", "ports", "name", "Kept ports"));
+            server.api().post("/api/v1/stored-copies", Map.of("queryId", "ports", "name", "Kept ports"));
             Ended made = sieve("run", "kept-ports", "--server", server.address(), "--project", "home");
             assertThat(made.output()).contains("kept-ports: refreshed, 14 rows");
             assertThat(made.code()).isZero();
@@ -42,7 +42,7 @@ class RunCommandTest {
                     .post(
                             "/api/v1/queries",
                             Map.of("name", "Odd", "sourceId", "ferries", "text", "select nothing from ports"));
-            server.api().post("/api/v1/copies", Map.of("queryId", "odd", "name", "Odd copy"));
+            server.api().post("/api/v1/stored-copies", Map.of("queryId", "odd", "name", "Odd copy"));
             Ended wrong = sieve("run", "odd-copy", "--server", server.address());
             assertThat(wrong.output()).contains("odd-copy: due, 0 rows. ", "nothing");
             assertThat(wrong.code()).isEqualTo(1);

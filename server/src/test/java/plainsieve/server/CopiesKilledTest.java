@@ -18,7 +18,7 @@ class CopiesKilledTest {
     private static final int KILLS = Integer.getInteger("endure.kills", 1);
     private static final int ROWS = 60_000;
     private static final int LATEST_KILL_MILLIS = 900;
-    private static final String COPIES = "/api/v1/projects/home/copies";
+    private static final String COPIES = "/api/v1/projects/home/stored-copies";
 
     @TempDir
     private Path folder;

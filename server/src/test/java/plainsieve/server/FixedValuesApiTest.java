@@ -127,7 +127,7 @@ class FixedValuesApiTest {
 
     /* A database that takes no two columns of one name within a statement cannot count them: its first rows are compared. */
     @ParameterizedTest
-    @CsvSource({"ferries, TOTALS, false", "islands, ROWS, true"})
+    @CsvSource({"ferries, totals, false", "islands, rows, true"})
     void ofTwoColumnsWithOneNameNoTotalIsAskedFor(String source, String same, boolean more) {
         String text = "select c.delay_min as late, c.passengers, c.passengers from crossings c"
                 + " where c.state = 'SAILED' order by c.crossing_id";

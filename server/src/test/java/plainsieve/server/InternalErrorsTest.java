@@ -39,7 +39,7 @@ class InternalErrorsTest {
         Api.Answer refused = new Api(RunningServer.get().address())
                 .post("/api/v1/sources", Map.of("id", "wet", "kind", "sea", "database", "x"));
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().get("detail").asString()).isEqualTo("“kind” has an unknown value, “sea”.");
+        assertThat(refused.json().get("detail").asString()).startsWith("“kind” has an unknown value, “sea”.");
         assertThat(refused.json().get("advice").asString()).contains("postgresql", "duckdb");
         assertThat(refused.json().toString()).doesNotContain("plainsieve.", "Exception", "SourceKind");
     }
