@@ -35,7 +35,7 @@ class ControlSentenceTest {
     @ParameterizedTest
     @CsvSource({"TEXT, text", "INTEGER, number", "INTEGER, rows", "DATE, dates", "BOOLEAN, switch", "TEXT, automatic"})
     void takesAKindThatFits(Type type, String kind) {
-        assertThat(single(type).with("kind", kind).kind()).isEqualTo(kind);
+        assertThat(single(type).with("kind", kind).kind().word()).isEqualTo(kind);
     }
 
     @ParameterizedTest

@@ -117,7 +117,7 @@ class ViewProposalsTest {
     @Test
     void aParameterWithoutAListGetsWhatSuitsIt() {
         Control control = ViewProposals.control(definition("note", Type.TEXT));
-        assertThat(control.kind()).isEqualTo("automatic");
+        assertThat(control.kind()).isEqualTo(Control.Kind.AUTOMATIC);
         assertThat(control.parameters()).containsExactly("note");
     }
 }

@@ -121,7 +121,7 @@ class ViewSentenceTest {
 
     private static View view(String kind) {
         return ALL.stream()
-                .filter(view -> view.shown().kind().equals(kind))
+                .filter(view -> view.shown().kind().word().equals(kind))
                 .findFirst()
                 .orElseThrow();
     }
