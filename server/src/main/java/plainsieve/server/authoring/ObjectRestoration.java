@@ -38,7 +38,7 @@ public class ObjectRestoration {
     @Transactional
     public RemovedObjects.RemovedObject restore(Project project, Caller caller, long id) {
         RemovedRow row = removedObjects.get(project, id);
-        RemovedObjects.RemovedObject object = RemovedObjects.object(row);
+        RemovedObjects.RemovedObject object = RemovedObjects.RemovedObject.of(row);
         if (!caller.role().mayActAs(object.requiredRole())) {
             throw new ForbiddenException(object.requiredRole(), caller.role());
         }

@@ -36,7 +36,7 @@ public class RemovedObjects {
      * @param kind source, or the word of a {@link plainsieve.server.records.definitions.DefinitionKind}
      */
     public record RemovedObject(long id, String kind, String objectId, String name, Instant at) {
-        private static RemovedObject of(RemovedRow row) {
+        static RemovedObject of(RemovedRow row) {
             return new RemovedObject(row.id(), row.kind(), row.objectId(), row.name(), row.removedAt());
         }
 
@@ -63,11 +63,6 @@ public class RemovedObjects {
         return removed.find(project.id(), id)
                 .filter(row -> isFor(project, row))
                 .orElseThrow(() -> new NotFoundException("removed object", Long.toString(id), List.of()));
-    }
-
-    /** A removed object without its content. */
-    static RemovedObject object(RemovedRow row) {
-        return RemovedObject.of(row);
     }
 
     /** The row of a removed source; nothing for a definition. */

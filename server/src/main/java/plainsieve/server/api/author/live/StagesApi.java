@@ -194,6 +194,6 @@ class StagesApi {
     void removeStage(Project project, Caller caller, @PathVariable String name, HttpServletRequest request) {
         require(caller, name);
         edits.remove(project, name);
-        auditRecorder.note(request, CHANGED, project.id(), name + ": no stage values left");
+        auditRecorder.note(request, CHANGED, project.id(), name + ": settings removed");
     }
 }
