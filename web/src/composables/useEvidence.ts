@@ -19,7 +19,10 @@ export function useEvidence(sentId: () => number | undefined): {
     proof.value = { status: 'loading' }
     try {
       const data = (await (
-        await send(`/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })
+        await send(`/sent/${id}/${measured ? 'measured-evidence' : 'evidence'}`, {
+          method: 'POST',
+          signal: mine.signal,
+        })
       ).json()) as Evidence
       if (mine === current) proof.value = { status: 'ready', data }
     } catch (error) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* What a query could also show, each small and with its rows; one click takes it. */
 import { computed, ref, watch } from 'vue'
-import { get, list } from '../../api/client'
+import { list, post } from '../../api/client'
 import { alone } from '../../api/runs'
 import type { QueryCard, ViewProposal } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -17,7 +17,7 @@ const all = computed(() => (queries.value.status === 'ready' ? queries.value.dat
 const chosen = ref(props.asked.report.definition.views.find(view => view.queryId)?.queryId ?? '')
 const { state, reload } = useLoaded(signal =>
   chosen.value
-    ? get<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, signal)
+    ? post<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, {}, signal)
     : Promise.resolve([]),
 )
 /* Existing views are not suggested, regardless of title and size. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Two statements next to each other: choices, text, rows, totals, time, and the first rows that differ. Both run once more. */
 import { computed } from 'vue'
-import { get } from '../../api/client'
+import { post } from '../../api/client'
 import type { StatementComparison, Evidence, SentStatement } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -12,9 +12,13 @@ import { choicesInWords } from './sentTexts'
 const props = defineProps<{ first: SentStatement; second: SentStatement }>()
 defineEmits<{ close: [] }>()
 const { state } = useLoaded(async signal => {
-  const compared = await get<StatementComparison>(`/sent/${props.first.id}/differences/${props.second.id}`, signal)
+  const compared = await post<StatementComparison>(
+    `/sent/${props.first.id}/comparisons`,
+    { otherId: props.second.id },
+    signal,
+  )
   const proofs = await Promise.all(
-    [props.first.id, props.second.id].map(id => get<Evidence>(`/sent/${id}/proof`, signal)),
+    [props.first.id, props.second.id].map(id => post<Evidence>(`/sent/${id}/evidence`, {}, signal)),
   )
   return { compared, proofs }
 })

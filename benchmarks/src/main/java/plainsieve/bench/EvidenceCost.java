@@ -58,7 +58,7 @@ public final class EvidenceCost {
         double[] millis = new double[RUNS];
         for (int i = -WARM_UP; i < RUNS; i++) {
             String id = first(SENT, post("/api/v1/projects/home/reports/" + report + "/views/crossings/run"));
-            double cost = Double.parseDouble(first(MILLIS, get("/api/v1/projects/home/sent/" + id + "/proof")));
+            double cost = Double.parseDouble(first(MILLIS, post("/api/v1/projects/home/sent/" + id + "/evidence")));
             if (i >= 0) {
                 millis[i] = cost;
             }

@@ -42,7 +42,7 @@ class ProjectDifferenceTest {
         List<ChangedObject> changed = ProjectDifference.between(BEFORE, after);
         assertThat(changed.stream().map(one -> one.kind() + " " + one.id() + " " + one.change()))
                 .containsExactly(
-                        "PARAMETER port CHANGED", "PARAMETER vessel NEW", "PARAMETER day GONE", "QUERY q CHANGED");
+                        "PARAMETER port CHANGED", "PARAMETER vessel ADDED", "PARAMETER day REMOVED", "QUERY q CHANGED");
         assertThat(changed.get(0).lines()).contains("-multiple: true").doesNotContain("-name: \"port\"", "-name: port");
         assertThat(changed.get(1).change()).isEqualTo(How.ADDED);
         assertThat(changed.get(1).lines()).anyMatch(line -> line.startsWith("+name:"));

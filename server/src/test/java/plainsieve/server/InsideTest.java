@@ -66,9 +66,10 @@ class InsideTest {
     void whereChoicesRanIsToldInWordsWhereTheReportSaysSo() {
         long sent = sent(viewer);
         showWhere(false);
-        assertThat(viewer.get("/api/v1/sent/" + sent + "/proof").status()).isEqualTo(404);
+        assertThat(viewer.post("/api/v1/sent/" + sent + "/evidence", Map.of()).status())
+                .isEqualTo(404);
         showWhere(true);
-        Api.Answer proof = viewer.get("/api/v1/sent/" + sent + "/proof");
+        Api.Answer proof = viewer.post("/api/v1/sent/" + sent + "/evidence", Map.of());
         JsonNode island = proof.json().get("placements").get(0);
         assertThat(island.get("parameter").asString()).isEqualTo("island");
         assertThat(island.get("site").asString()).isNotEmpty();
@@ -78,7 +79,9 @@ class InsideTest {
                 .isEmpty();
         assertThat(proof.json().get("plan")).isEmpty();
         assertThat(viewer.get("/api/v1/sent/" + sent + "/text").status()).isEqualTo(403);
-        assertThat(author.get("/api/v1/sent/" + sent(author) + "/proof").json().get("plan"))
+        assertThat(author.post("/api/v1/sent/" + sent(author) + "/evidence", Map.of())
+                        .json()
+                        .get("plan"))
                 .isNotEmpty();
     }
 
@@ -87,7 +90,8 @@ class InsideTest {
         long theirs = sent(viewer);
         assertThat(author.get("/api/v1/sent/" + theirs).status()).isEqualTo(404);
         assertThat(author.get("/api/v1/sent/" + theirs + "/text").status()).isEqualTo(404);
-        assertThat(author.post("/api/v1/sent/" + theirs + "/proof", Map.of()).status())
+        assertThat(author.post("/api/v1/sent/" + theirs + "/measured-evidence", Map.of())
+                        .status())
                 .isEqualTo(404);
         assertThat(author.get("/api/v1/sent").json().findValuesAsString("caller"))
                 .doesNotContain("tam");

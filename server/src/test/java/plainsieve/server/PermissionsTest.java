@@ -155,10 +155,15 @@ class PermissionsTest {
                 .get("sentId")
                 .asLong();
         assertThat(one.api().get("/api/v1/sent/" + sent + "/text").status()).isEqualTo(403);
-        assertThat(one.api().get("/api/v1/sent/" + sent + "/proof").status())
+        assertThat(one.api()
+                        .post("/api/v1/sent/" + sent + "/evidence", Map.of())
+                        .status())
                 .as("the report does not tell where")
                 .isEqualTo(404);
-        assertThat(other.api().get("/api/v1/sent/" + sent + "/proof").status()).isEqualTo(404);
+        assertThat(other.api()
+                        .post("/api/v1/sent/" + sent + "/evidence", Map.of())
+                        .status())
+                .isEqualTo(404);
     }
 
     @Test

@@ -68,7 +68,8 @@ class ProjectsApiTest {
         long id = lines.get(0).get("id").asLong();
         assertThat(lines.get(0).get("queryId").asString()).isEqualTo("counted");
         assertThat(api.get("/api/v1/sent/" + id).status()).isEqualTo(404);
-        assertThat(api.get("/api/v1/sent/" + id + "/proof").status()).isEqualTo(404);
+        assertThat(api.post("/api/v1/sent/" + id + "/evidence", Map.of()).status())
+                .isEqualTo(404);
         assertThat(api.get("/api/v1/sent?limit=200").json().findValuesAsString("queryId"))
                 .doesNotContain("counted");
     }

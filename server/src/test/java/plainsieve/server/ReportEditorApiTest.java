@@ -158,7 +158,7 @@ class ReportEditorApiTest {
     @Test
     void aColumnThatRefinesAnotherIsFoundAtTheSource() {
         begin("fare-income");
-        assertThat(api.get(path("/proposals/fare-income")).json().findValuesAsString("reason"))
+        assertThat(api.post(path("/proposals/fare-income"), Map.of()).json().findValuesAsString("reason"))
                 .contains("Each of the 14 values of port belongs to one island.");
     }
 
@@ -167,7 +167,7 @@ class ReportEditorApiTest {
         JsonNode first = begin("late-crossings");
         JsonNode left = post(first, "/steps", Map.of("object", "view:by-port", "action", "remove"))
                 .json();
-        assertThat(api.get(path("/proposals/late-crossings")).json().findValuesAsString("id"))
+        assertThat(api.post(path("/proposals/late-crossings"), Map.of()).json().findValuesAsString("id"))
                 .startsWith("by-port");
         JsonNode taken = post(left, "/views", Map.of("id", "by-port", "queryId", "late-crossings"))
                 .json();

@@ -45,7 +45,8 @@ class SentApiTest {
     @CsvSource({"ferries,while-scanning", "harbour,by-index", "islands,by-index"})
     void tellsWhereEachChoiceRanAndProvesIt(String source, String where) {
         long id = run(query(source), BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("15")));
-        JsonNode proof = api.get("/api/v1/sent/%d/proof".formatted(id)).json();
+        JsonNode proof =
+                api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of()).json();
         assertThat(proof.get("reason").asString()).isEmpty();
         assertThat(proof.get("plan")).isNotEmpty();
         JsonNode since = proof.get("placements").get(0);
@@ -58,14 +59,16 @@ class SentApiTest {
     @Test
     void aBlankChoiceIsToldAsLeftOut() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
-        JsonNode proof = api.get("/api/v1/sent/%d/proof".formatted(id)).json();
+        JsonNode proof =
+                api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of()).json();
         assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("left-out");
     }
 
     @Test
     void countsRowsWhenAskedTo() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("15")));
-        JsonNode proof = api.post("/api/v1/sent/%d/proof".formatted(id), "").json();
+        JsonNode proof = api.post("/api/v1/sent/%d/measured-evidence".formatted(id), Map.of())
+                .json();
         assertThat(proof.get("measured").asBoolean()).isTrue();
         assertThat(proof.get("placements").get(1).get("rowsRead").asLong()).isGreaterThanOrEqualTo(1000);
     }
@@ -74,7 +77,7 @@ class SentApiTest {
     void saysWhichIndexAChoiceDefeats() {
         String text = "select crossing_id from crossings where date(departed_at) = :since_day";
         long id = run(query("harbour"), text, Map.of("since_day", values("2026-03-01")));
-        JsonNode verdict = api.get("/api/v1/sent/%d/proof".formatted(id))
+        JsonNode verdict = api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of())
                 .json()
                 .get("placements")
                 .get(0);
@@ -99,7 +102,7 @@ class SentApiTest {
     @Test
     void plansAreInSentButOutOfTheWay() {
         long id = run(query("harbour"), BY_DAY, Map.of("least_delay", values("33")));
-        api.get("/api/v1/sent/%d/proof".formatted(id));
+        api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of());
         assertThat(api.get("/api/v1/sent?search=explain%20select&limit=5").json())
                 .isEmpty();
         assertThat(api.get("/api/v1/sent?search=explain%20select&cause=evidence&limit=5")
@@ -128,15 +131,15 @@ class SentApiTest {
         String query = query("harbour");
         long few = run(query, BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("20")));
         long more = run(query, BY_DAY, Map.of("since_day", values("2026-06-20"), "least_delay", values("10")));
-        JsonNode compared =
-                api.get("/api/v1/sent/%d/differences/%d".formatted(few, more)).json();
+        JsonNode compared = api.post("/api/v1/sent/%d/comparisons".formatted(few), Map.of("otherId", more))
+                .json();
         assertThat(compared.get("sameText").asBoolean()).isTrue();
         assertThat(compared.get("second").get("rows").asLong())
                 .isGreaterThan(compared.get("first").get("rows").asLong());
         assertThat(compared.get("firstDifference").asLong()).isPositive();
         assertThat(compared.get("first").get("totals").has("delay_min")).isTrue();
-        JsonNode same =
-                api.get("/api/v1/sent/%d/differences/%d".formatted(few, few)).json();
+        JsonNode same = api.post("/api/v1/sent/%d/comparisons".formatted(few), Map.of("otherId", few))
+                .json();
         assertThat(same.get("firstDifference").asLong()).isZero();
         assertThat(same.get("sameRows").asBoolean()).isTrue();
         assertThat(compared.get("sameRows").asBoolean()).isFalse();
@@ -148,8 +151,8 @@ class SentApiTest {
         String ports = "select name from ports order by port_id";
         long up = run(query, ports, Map.of());
         long down = run(query, ports + " desc", Map.of());
-        JsonNode compared =
-                api.get("/api/v1/sent/%d/differences/%d".formatted(up, down)).json();
+        JsonNode compared = api.post("/api/v1/sent/%d/comparisons".formatted(up), Map.of("otherId", down))
+                .json();
         assertThat(compared.get("firstDifference").asLong()).isEqualTo(1);
         assertThat(compared.get("sameRows").asBoolean()).isTrue();
     }
@@ -163,7 +166,8 @@ class SentApiTest {
         assertThat(api.get("/api/v1/sent/%d/text".formatted(id)).json().toString())
                 .contains(":member_number")
                 .doesNotContain("31337");
-        JsonNode proof = api.get("/api/v1/sent/%d/proof".formatted(id)).json();
+        JsonNode proof =
+                api.post("/api/v1/sent/%d/evidence".formatted(id), Map.of()).json();
         assertThat(proof.get("placements").get(0).get("site").asString()).isEqualTo("by-index");
         assertThat(proof.toString()).doesNotContain("31337");
         assertThat(api.get("/api/v1/sent?search=31337").json())
@@ -180,8 +184,8 @@ class SentApiTest {
                 .get(0);
         assertThat(failed.get("outcome").asString()).isEqualTo("failed");
         assertThat(failed.toString()).contains("•••").doesNotContain("sea-urchin");
-        JsonNode proof = api.get(
-                        "/api/v1/sent/%d/proof".formatted(failed.get("id").asLong()))
+        JsonNode proof = api.post(
+                        "/api/v1/sent/%d/evidence".formatted(failed.get("id").asLong()), Map.of())
                 .json();
         assertThat(proof.get("reason").asString()).isNotEmpty().doesNotContain("sea-urchin");
         assertThat(api.get("/api/v1/sent?cause=evidence&limit=200").json().toString())
@@ -190,8 +194,10 @@ class SentApiTest {
 
     @Test
     void aStatementThatIsNotThereIsSaid() {
-        assertThat(api.get("/api/v1/sent/999999999/proof").status()).isEqualTo(404);
-        assertThat(List.of(api.get("/api/v1/sent/999999999/differences/1").status()))
+        assertThat(api.post("/api/v1/sent/999999999/evidence", Map.of()).status())
+                .isEqualTo(404);
+        assertThat(List.of(api.post("/api/v1/sent/999999999/comparisons", Map.of("otherId", 1))
+                        .status()))
                 .containsExactly(404);
     }
 }

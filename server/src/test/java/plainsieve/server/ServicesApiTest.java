@@ -114,7 +114,7 @@ class ServicesApiTest {
                 .orElseThrow()
                 .get("sentId")
                 .asLong();
-        JsonNode proof = API.get("/api/v1/sent/" + id + "/proof").json();
+        JsonNode proof = API.post("/api/v1/sent/" + id + "/evidence", Map.of()).json();
         assertThat(proof.get("placements"))
                 .extracting(ran1 -> ran1.get("parameter").asString() + " "
                         + ran1.get("site").asString())

@@ -124,7 +124,7 @@ class SeveralApiTest {
     @Test
     void itIsToldWhereEachChoiceRanAndWhatWasFetched() {
         Api.Answer ran = API.runDraft("of-several", WEATHER + "\nwhere worst >= :wind_least", choices());
-        JsonNode proof = API.get("/api/v1/sent/" + begun(ran).get("sentId").asLong() + "/proof")
+        JsonNode proof = API.post("/api/v1/sent/" + begun(ran).get("sentId").asLong() + "/evidence", Map.of())
                 .json();
         assertThat(proof.get("placements"))
                 .extracting(one ->

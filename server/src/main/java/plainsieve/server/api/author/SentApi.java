@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -96,7 +97,7 @@ class SentApi {
     }
 
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
-    @PostMapping("/{id}/proof")
+    @PostMapping("/{id}/measured-evidence")
     SentBodies.EvidenceBody measureEvidence(Project project, Caller caller, @PathVariable long id) {
         return SentBodies.EvidenceBody.of(
                 evidenceService.of(project, caller, own(project, caller, id).id(), true));
@@ -106,6 +107,9 @@ class SentApi {
         return log.find(project, caller, id)
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));
     }
+
+    /** @param otherId the statement to compare with */
+    record ComparedStatement(long otherId) {}
 
     record RunnableStatement(String text) {}
 
@@ -117,14 +121,14 @@ class SentApi {
     }
 
     /** Two statements next to each other: what differs, and the first rows in which they do. */
-    @GetMapping("/{id}/differences/{other}")
+    @PostMapping("/{id}/comparisons")
     StatementReplay.StatementComparison compareSentStatements(
-            Project project, Caller caller, @PathVariable long id, @PathVariable long other) {
+            Project project, Caller caller, @PathVariable long id, @RequestBody ComparedStatement body) {
         return statementReplay.compare(
                 project,
                 caller,
                 own(project, caller, id).id(),
-                own(project, caller, other).id());
+                own(project, caller, body.otherId()).id());
     }
 
     @GetMapping("/{id}")

@@ -1,8 +1,8 @@
 package plainsieve.server.api.viewer;
 
 import java.util.List;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.body.SentBodies;
@@ -28,9 +28,9 @@ class EvidenceApi {
         this.evidenceService = evidenceService;
     }
 
-    /** Where each choice ran; the first time, the database is asked. */
-    @GetMapping("/proof")
-    SentBodies.EvidenceBody getEvidence(Project project, Caller caller, @PathVariable long id) {
+    /** Where each choice ran. The first time, the source is asked for its plan. */
+    @PostMapping("/evidence")
+    SentBodies.EvidenceBody collectEvidence(Project project, Caller caller, @PathVariable long id) {
         SentRow row = log.find(project, caller, id)
                 .filter(sent -> caller.seesInside() || isTold(project, sent.reportId()))
                 .orElseThrow(() -> new NotFoundException("statement", Long.toString(id), List.of()));

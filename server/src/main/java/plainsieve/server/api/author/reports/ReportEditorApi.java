@@ -55,9 +55,9 @@ class ReportEditorApi {
         return pages.of(project, caller, id);
     }
 
-    /** What a query could also show, from a descriptions columns. */
-    @GetMapping("/proposals/{queryId}")
-    List<ReportEditorBodies.ViewSuggestion> listViewSuggestions(
+    /** Suggests views of a query, from its columns and their values. */
+    @PostMapping("/proposals/{queryId}")
+    List<ReportEditorBodies.ViewSuggestion> suggestViews(
             Project project, Caller caller, @PathVariable String id, @PathVariable String queryId) {
         return reportEditor.others(project, caller, draft(project, id), queryId).stream()
                 .map(ReportEditorBodies.ViewSuggestion::of)
