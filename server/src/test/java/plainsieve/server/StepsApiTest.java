@@ -73,6 +73,11 @@ class StepsApiTest {
 
     @Test
     void putQuotesWhereAWordIsNoColumn() {
+        // An analysis waits only a moment for a catalog that is not there yet, and quotes no word that may be a column.
+        // The
+        // conversion of SQL waits longer.
+        String sql = newQuery("To read the catalog", "harbour", "select * from ports");
+        api.post("/api/v1/queries/" + sql + "/steps/from-sql", Map.of("text", "select * from ports"));
         String text = "steps 1\nfrom crossings\nwhere state = cancelled";
         assertThat(read(newQuery("Quotes", "harbour", text), text)
                         .get("steps")
