@@ -88,9 +88,9 @@ class PublishCommandTest {
         assertThat(looked.code()).isZero();
         assertThat(looked.output())
                 .contains(
-                        "parameter given_island: new",
-                        "query given: new",
-                        "report given: new",
+                        "parameter given_island: added",
+                        "query given: added",
+                        "report given: added",
                         "+select name from ports")
                 .doesNotContain("Published to");
         Ended given = give(author);
