@@ -51,7 +51,7 @@ async function copy(): Promise<void> {
         aria-label="What the key is for" />
       may do what a
       <select v-model="wanted.role" class="form-select w-auto" aria-label="What the key may do">
-        <option v-for="role in ROLES" :key="role.id" :value="role.id.toUpperCase()">{{ role.id }}</option>
+        <option v-for="role in ROLES" :key="role.id" :value="role.id">{{ role.id }}</option>
       </select>
       may in
       <select v-model="wanted.projectId" class="form-select w-auto" aria-label="The project of the key">

@@ -35,11 +35,11 @@ const newOffers = (): Promise<SentenceOption[]> =>
 
 function take(projectId: string, role: string): void {
   if (role === NOTHING) emit('take', projectId)
-  else emit('give', projectId, role.toUpperCase())
+  else emit('give', projectId, role)
 }
 function add(taken: string): void {
   const [role = '', project = ''] = taken.split(' ')
-  emit('give', project, role.toUpperCase())
+  emit('give', project, role)
 }
 </script>
 
