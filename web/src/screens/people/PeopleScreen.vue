@@ -34,6 +34,7 @@ const { failure, change } = useChanges(again)
 
 /* Thousands of people are found by search; a page does not show all of them at once. */
 const SHOWN = 100
+const FEW = 20
 const sought = ref('')
 const limit = ref(SHOWN)
 watch(sought, () => (limit.value = SHOWN))
@@ -66,7 +67,7 @@ async function addGroup(): Promise<void> {
       <h1>People</h1>
       <span class="soft">accounts and roles</span>
       <input
-        v-if="all.people.length > SHOWN / 5"
+        v-if="all.people.length > FEW"
         v-model="sought"
         class="form-control w-auto ms-auto"
         type="search"

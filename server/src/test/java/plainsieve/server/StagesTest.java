@@ -300,4 +300,23 @@ class StagesTest {
         assertThat(draft.get("defaults").toString()).contains("min_delay", "88");
         assertThat(stage("live").get("defaults")).isEmpty();
     }
+
+    @Test
+    void removedSettingsOfLiveAreRestoredByOperatorsAlone() {
+        Api author = TestPerson.called(server, "stage-author")
+                .with("home", Role.AUTHOR)
+                .api();
+        Map<String, Object> limit = Map.of("defaults", Map.of(), "sources", Map.of(), "rowLimit", 3, "version", 0);
+        assertThat(api.send("PUT", STAGES + "/live", limit).status()).isEqualTo(204);
+        assertThat(api.send("DELETE", STAGES + "/live", Map.of()).status()).isEqualTo(204);
+        JsonNode removed = api.get("/api/v1/removed").json().get(0);
+        assertThat(removed.get("objectId").asString()).isEqualTo("live");
+        String restore = "/api/v1/removed/" + removed.get("id").asLong() + "/restore";
+        assertThat(author.get("/api/v1/removed").json().findValuesAsString("objectId"))
+                .doesNotContain("live");
+        assertThat(author.post(restore, Map.of()).status()).isEqualTo(403);
+        assertThat(api.post(restore, Map.of()).status()).isEqualTo(200);
+        assertThat(stage("live").get("rowLimit").asInt()).isEqualTo(3);
+        assertThat(api.get("/api/v1/audit-log").json().toString()).contains("restored a removed stage");
+    }
 }

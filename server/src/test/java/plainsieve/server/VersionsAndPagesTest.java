@@ -63,10 +63,27 @@ class VersionsAndPagesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"/parameters/port", "/reports/late-crossings", "/stages/live", "/queries/late-crossings"})
+    @ValueSource(strings = {"/parameters/port", "/stages/live", "/queries/late-crossings"})
     void haveTheirVersionAsTheirTag(String path) throws Exception {
         int version = API.get(HOME + path).json().get("version").asInt();
         assertThat(tag(HOME + path)).isEqualTo("\"" + version + "\"");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"{", "", "[1, ", "\u0000"})
+    void aBodyThatIsNoJsonIsRefused(String body) throws Exception {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(ADDRESS + HOME + "/queries/late-crossings/name"))
+                .headers("Content-Type", "application/json", "If-Match", "\"1\"")
+                .method("PUT", HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        HttpResponse<String> refused = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        assertThat(refused.statusCode()).as(refused.body()).isEqualTo(400);
+    }
+
+    @Test
+    void thePageOfAReportIsCompressed() throws Exception {
+        HttpResponse<String> page = send("GET", HOME + "/reports/late-crossings", Map.of(), "Accept-Encoding", "gzip");
+        assertThat(page.headers().firstValue("Content-Encoding")).contains("gzip");
     }
 
     @ParameterizedTest

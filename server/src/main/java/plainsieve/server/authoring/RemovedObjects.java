@@ -8,7 +8,9 @@ import org.springframework.stereotype.Service;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFoundException;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
 import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.definitions.DefinitionKind;
 import plainsieve.server.records.definitions.DefinitionRow;
 import plainsieve.server.records.definitions.RemovedRecords;
 import plainsieve.server.records.definitions.RemovedRow;
@@ -33,7 +35,7 @@ public class RemovedObjects {
     /**
      * A removed object.
      *
-     * @param kind source, or the word of a {@link plainsieve.server.records.definitions.DefinitionKind}
+     * @param kind source, or the word of a {@link DefinitionKind}
      */
     public record RemovedObject(long id, String kind, String objectId, String name, Instant at) {
         static RemovedObject of(RemovedRow row) {
@@ -42,6 +44,9 @@ public class RemovedObjects {
 
         /** The role that may remove and restore it. */
         public Role requiredRole() {
+            if (kind.equals(DefinitionKind.STAGE.word())) {
+                return Stage.requiredRole(objectId);
+            }
             return kind.equals(SOURCE) ? Role.OPERATOR : Role.AUTHOR;
         }
     }

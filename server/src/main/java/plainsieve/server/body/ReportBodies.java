@@ -67,8 +67,7 @@ public final class ReportBodies {
             Map<String, List<String>> dependencies,
             long maximumRows,
             int version,
-            StageSummary stage)
-            implements VersionedBody {}
+            StageSummary stage) {}
 
     /**
      * The row limit of a query, which also limits figures and groups.

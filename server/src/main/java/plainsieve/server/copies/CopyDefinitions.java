@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.files.CopiesFile.CopyEntry;
 import plainsieve.server.authoring.RemovedObjects;
@@ -41,8 +42,9 @@ class CopyDefinitions {
         return records.save(row(projectId, copy)) == 1;
     }
 
-    /** Removes it; it can be restored. */
-    void remove(String projectId, StoredCopy copy) {
+    /** Removes it; it can be restored. Its files are not part of the transaction: they are removed after it. */
+    @Transactional
+    public void remove(String projectId, StoredCopy copy) {
         removedObjects.keep(row(projectId, copy), copy.name());
         records.remove(projectId, DefinitionKind.STORED_COPY, copy.id());
     }

@@ -165,7 +165,6 @@ public class CopyEdits implements Restoration {
      * Removes a copy that nothing waits for and no query reads instead of its source. It can be restored and is then refreshed. Throws
      * {@link StillUsedException} otherwise. Queries whose text names its table do not find it any more.
      */
-    @Transactional
     public void remove(Project project, String id) {
         StoredCopy copy = storedCopies.get(project.id(), id);
         List<String> needing = new ArrayList<>(jobRunner.dependentsOf(project.id(), StoredCopy.KIND, id));

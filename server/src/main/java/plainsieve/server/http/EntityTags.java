@@ -9,7 +9,10 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyAdvice;
 import plainsieve.server.body.VersionedBody;
 
-/** Adds the header ETag to answers with a versioned resource. */
+/**
+ * Adds the header ETag to answers with a versioned resource. The page of a report has none: an answer with a strong entity tag is not
+ * compressed, and viewers wait for it.
+ */
 @RestControllerAdvice
 class EntityTags implements ResponseBodyAdvice<Object> {
     @Override

@@ -10,10 +10,12 @@ import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpInputMessage;
 import org.springframework.http.converter.HttpMessageConverter;
+import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.RequestBodyAdviceAdapter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -50,11 +52,19 @@ class IfMatchVersions extends RequestBodyAdviceAdapter {
             return message;
         }
         int version = version(tag);
-        JsonNode body = json.readTree(message.getBody());
+        JsonNode body = read(message);
         if (body instanceof ObjectNode object) {
             object.put(VERSION, version);
         }
         return new ReadMessage(message.getHeaders(), json.writeValueAsBytes(body));
+    }
+
+    private JsonNode read(HttpInputMessage message) throws IOException {
+        try {
+            return json.readTree(message.getBody());
+        } catch (JacksonException e) {
+            throw new HttpMessageNotReadableException(e.getOriginalMessage(), e, message);
+        }
     }
 
     private static int version(String tag) {

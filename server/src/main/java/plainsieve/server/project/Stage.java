@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.server.people.Role;
 
 /**
  * What holds while a project is seen in one way: {@link #DRAFT} while its authors make it, {@link #LIVE} for viewers, or another
@@ -50,6 +51,11 @@ public record Stage(
     public Stage {
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
+    }
+
+    /** The role that may change, remove and restore the settings of a stage: those of live hold for every viewer at once. */
+    public static Role requiredRole(String name) {
+        return name.equals(LIVE) ? Role.OPERATOR : Role.AUTHOR;
     }
 
     /** One in which nothing else holds. */

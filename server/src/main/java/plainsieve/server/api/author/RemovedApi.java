@@ -1,6 +1,7 @@
 package plainsieve.server.api.author;
 
 import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -9,6 +10,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.authoring.ObjectRestoration;
 import plainsieve.server.authoring.RemovedObjects;
+import plainsieve.server.http.AuditRecorder;
 import plainsieve.server.http.RequiredRole;
 import plainsieve.server.people.Caller;
 import plainsieve.server.people.Role;
@@ -21,8 +23,10 @@ import plainsieve.server.project.Project;
 class RemovedApi {
     private final RemovedObjects removedObjects;
     private final ObjectRestoration restoration;
+    private final AuditRecorder auditRecorder;
 
-    RemovedApi(RemovedObjects removedObjects, ObjectRestoration restoration) {
+    RemovedApi(RemovedObjects removedObjects, ObjectRestoration restoration, AuditRecorder auditRecorder) {
+        this.auditRecorder = auditRecorder;
         this.removedObjects = removedObjects;
         this.restoration = restoration;
     }
@@ -57,7 +61,10 @@ class RemovedApi {
 
     /** Restores a removed object. Refused when its name is taken or something it needs is missing. */
     @PostMapping("/{id}/restore")
-    RemovedObject restoreRemovedObject(Project project, Caller caller, @PathVariable long id) {
-        return RemovedObject.of(restoration.restore(project, caller, id));
+    RemovedObject restoreRemovedObject(
+            Project project, Caller caller, @PathVariable long id, HttpServletRequest request) {
+        RemovedObject restored = RemovedObject.of(restoration.restore(project, caller, id));
+        auditRecorder.note(request, "restored a removed " + restored.kind(), project.id(), restored.name());
+        return restored;
     }
 }

@@ -125,11 +125,7 @@ class StagesApi {
     }
 
     private static boolean isTheirs(Caller caller, String stage) {
-        return caller.role().mayActAs(needed(stage));
-    }
-
-    private static Role needed(String stage) {
-        return stage.equals(Stage.LIVE) ? Role.OPERATOR : Role.AUTHOR;
+        return caller.role().mayActAs(Stage.requiredRole(stage));
     }
 
     /** What should hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
@@ -175,7 +171,7 @@ class StagesApi {
 
     private static void require(Caller caller, String name) {
         if (!isTheirs(caller, name)) {
-            throw new ForbiddenException(needed(name), caller.role());
+            throw new ForbiddenException(Stage.requiredRole(name), caller.role());
         }
     }
 
