@@ -38,7 +38,11 @@ const sure = ref(0)
 async function goBack(number: number, kind = '', id = ''): Promise<void> {
   sure.value = 0
   const why = `restoring version ${number}`
-  await change(`${inApi(`/revisions/${number}/restore`)}?reason=${encodeURIComponent(why)}`, 'POST', kind ? { kind, id } : {})
+  await change(
+    `${inApi(`/revisions/${number}/restore`)}?reason=${encodeURIComponent(why)}`,
+    'POST',
+    kind ? { kind, id } : {},
+  )
 }
 defineExpose({ reload })
 </script>

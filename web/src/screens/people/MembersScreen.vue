@@ -22,8 +22,7 @@ const offers = (now: string): Promise<SentenceOption[]> =>
     ...ROLES.map(role => ({ id: role.id, label: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
     { id: NOTHING, label: NOTHING, note: 'remove', reason: '' },
   ])
-const give = (kind: string, name: string, role: string): Promise<unknown> =>
-  change(at, 'PUT', { kind, name, role })
+const give = (kind: string, name: string, role: string): Promise<unknown> => change(at, 'PUT', { kind, name, role })
 function take(member: Member, role: string): void {
   if (role !== NOTHING) void give(member.kind, member.name, role)
   else void change(`${at}?kind=${member.kind}&name=${encodeURIComponent(member.name)}`, 'DELETE')
