@@ -48,6 +48,13 @@ export default tseslint.config(
       'max-lines': atMost(250),
       'max-len': ['error', { code: 140, ignoreRegExpLiterals: true }],
       '@typescript-eslint/no-floating-promises': 'error',
+      // The API is called through `project`, `server` and `addressOf` (src/api), whose paths the compiler checks.
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'TemplateElement[value.raw=/api\\/v1/]', message: 'Use addressOf(…) of src/api/address.ts.' },
+        { selector: "NewExpression[callee.name='XMLHttpRequest']", message: 'Use the client of src/api/client.ts.' },
+      ],
+      'no-restricted-globals': ['error', { name: 'fetch', message: 'Use the client of src/api/client.ts.' }],
       // The lint cannot read the types of .vue files and takes them for `any`; vue-tsc, which can, checks these.
       '@typescript-eslint/no-unsafe-argument': 'off',
       '@typescript-eslint/no-unsafe-assignment': 'off',
@@ -63,6 +70,7 @@ export default tseslint.config(
     rules: { 'max-lines': atMost(200) },
   },
   { files: ['**/use*.ts'], rules: { 'max-lines': atMost(120), 'max-lines-per-function': atMost(80) } },
+  { files: ['src/api/*.ts', '**/*.test.ts'], rules: { 'no-restricted-globals': 'off' } },
   { files: ['**/*.test.ts'], rules: { 'max-lines': atMost(250), 'max-lines-per-function': 'off' } },
   ...importOrder,
 )

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The account menu: name and sign-out. */
 import { RouterLink } from 'vue-router'
-import { ask } from './api/client'
+import { server } from './api/client'
 import { inServer } from './api/location'
 import type { Me } from './api/types'
 import PopoverMenu from './widgets/PopoverMenu.vue'
@@ -9,7 +9,7 @@ import PopoverMenu from './widgets/PopoverMenu.vue'
 defineProps<{ me: Me }>()
 
 async function leave(everywhere: boolean): Promise<void> {
-  await ask(everywhere ? '/api/v1/sign-out/everywhere' : '/api/v1/sign-out', { method: 'POST' })
+  await server.post(everywhere ? '/sign-out/everywhere' : '/sign-out')
   location.assign(inServer('/sign-in'))
 }
 </script>

@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, onMounted, provide, ref } from 'vue'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
 import AccountMenu from './AccountMenu.vue'
-import { signedOut } from './api/client'
+import { signedOut } from './api/request'
 import { useMe } from './api/me'
 import { usePartMissing } from './api/viewParts'
 import { inServer } from './api/location'

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 /* Where the projects of this server are those of files, authors are reported so, and what is wrong with the files. */
-import { get } from './api/client'
-import type { ProjectFolderStatus } from './api/types'
+import { project } from './api/client'
 import { useLoaded } from './composables/useLoaded'
 
-const { state } = useLoaded(signal => get<ProjectFolderStatus>('/project-folder', signal))
+const { state } = useLoaded(signal => project.get('/project-folder', { signal }))
 const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 

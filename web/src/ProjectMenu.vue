@@ -2,19 +2,19 @@
 /* The project of this page, the others, and a new one. Another project is another page. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
-import { asFailure, ask, askList, type Failure } from './api/client'
+import { project, server } from './api/client'
+import { type Failure, asFailure } from './api/failure'
 import { useMe } from './api/me'
 import { inServer } from './api/location'
 import { projectId } from './api/project'
-import type { ProjectCard } from './api/types'
 import { useLoaded } from './composables/useLoaded'
 import FailureNote from './widgets/FailureNote.vue'
 import PopoverMenu from './widgets/PopoverMenu.vue'
 
 const { me, isOperator } = useMe()
-const { state, reload } = useLoaded(signal => askList<ProjectCard>('/api/v1/projects', { signal }))
+const { state, reload } = useLoaded(signal => server.list('/projects', { signal }))
 const projects = computed(() => (state.value.status === 'ready' ? state.value.data : []))
-const name = computed(() => projects.value.find(project => project.id === projectId)?.name ?? projectId)
+const name = computed(() => projects.value.find(one => one.id === projectId)?.name ?? projectId)
 const added = ref('')
 const called = ref('')
 const failure = shallowRef<Failure>()
@@ -30,18 +30,12 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
 }
 const add = (): Promise<void> =>
   attempt(async () => {
-    const project = await ask<ProjectCard>('/api/v1/projects', {
-      method: 'POST',
-      body: JSON.stringify({ name: added.value }),
-    })
-    location.assign(inServer(reports(project.id)))
+    const { id } = await server.post('/projects', { body: { name: added.value } })
+    location.assign(inServer(reports(id)))
   })
 const rename = (): Promise<void> =>
   attempt(async () => {
-    await ask(`/api/v1/projects/${encodeURIComponent(projectId)}/name`, {
-      method: 'PUT',
-      body: JSON.stringify({ name: called.value }),
-    })
+    await project.put('/name', { body: { name: called.value } })
     called.value = ''
     await reload()
   })
@@ -53,10 +47,8 @@ const rename = (): Promise<void> =>
       ><span class="visually-hidden">Project: </span>{{ name }} <span aria-hidden="true">▾</span></template
     >
     <div class="px-3 py-1 menu">
-      <div v-for="project in projects" :key="project.id" class="project">
-        <b v-if="project.id === projectId">{{ project.name }}</b><a v-else :href="inServer(reports(project.id))">{{
-          project.name
-        }}</a>
+      <div v-for="one in projects" :key="one.id" class="project">
+        <b v-if="one.id === projectId">{{ one.name }}</b><a v-else :href="inServer(reports(one.id))">{{ one.name }}</a>
       </div>
       <form v-if="isOperator" class="row-line flex-nowrap pt-2" @submit.prevent="rename">
         <BFormInput

@@ -2,13 +2,12 @@
 /* Authors and operators see on every screen which sources are not asked, since they reject the user or the password. */
 import { computed, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { list } from './api/client'
-import type { Source } from './api/types'
+import { project } from './api/client'
 import { useLoaded } from './composables/useLoaded'
 import { LOCALE } from './locale'
 
 const route = useRoute()
-const { state, reload } = useLoaded(signal => list<Source>('/sources', signal))
+const { state, reload } = useLoaded(signal => project.list('/sources', { signal }))
 watch(
   () => route.path,
   () => void reload(),

@@ -10,8 +10,14 @@ afterEach(() => {
   document.body.innerHTML = ''
 })
 
-/** After two frames, when the page has settled. */
-const settled = (): Promise<void> => new Promise(done => setTimeout(done, 80))
+const frame = (): Promise<unknown> => new Promise(requestAnimationFrame)
+
+/** After the two frames that a page takes to settle, and one more. */
+async function settled(): Promise<void> {
+  await frame()
+  await frame()
+  await frame()
+}
 const of = (id: string): HTMLElement => document.getElementById(id) as HTMLElement
 const focused = (): string | undefined => document.activeElement?.id
 

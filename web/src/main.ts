@@ -6,19 +6,20 @@ import '@fontsource/jetbrains-mono/latin-600.css'
 import './style/bootstrap.scss'
 import './style/tokens.css'
 import './style/base.css'
+import { addressOf } from './api/address'
 import { askAhead } from './api/preload'
 import { isSeenOtherwise } from './api/inAddress'
 import { withinServer } from './api/location'
-import { inApi } from './api/project'
 
 /* The first data are requested at once, in parallel with the scripts, so this file imports nothing large. */
 const path = withinServer(location.pathname)
 const report = /^\/projects\/[^/]+\/reports\/([^/]+)$/.exec(path)?.[1]
 const isOutside = path === '/sign-in' || path.startsWith('/unsubscribe/')
-if (!isOutside) askAhead('/api/v1/me')
+if (!isOutside) askAhead(addressOf('/api/v1/me'))
 if (report) {
   import('./screens/reader/ReaderScreen.vue').catch(() => undefined)
-  if (!isSeenOtherwise(new URLSearchParams(location.search))) askAhead(inApi(`/reports/${report}`))
+  if (!isSeenOtherwise(new URLSearchParams(location.search)))
+    askAhead(addressOf('/api/v1/projects/{project}/reports/{id}', { id: decodeURIComponent(report) }))
 }
 /* Pages outside of projects must not load the project router, which would treat their address as a screen. */
 if (isOutside) void import('./outside').then(({ showOutside }) => showOutside(path))

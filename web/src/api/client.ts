@@ -1,117 +1,111 @@
-import { ref } from 'vue'
-import { takeAhead } from './preload'
-import { asOf } from './asOf'
-import { away } from './connectionState'
-import { viewAs } from './viewAs'
-import { openLink } from './openLink'
+import createClient, { type FetchResponse, type MaybeOptionalInit } from 'openapi-fetch'
+import type { HttpMethod, MediaType } from 'openapi-typescript-helpers'
 import { inServer, withinServer } from './location'
-import { inApi } from './project'
-import { stage } from './stage'
-import type { Problem } from './types'
+import { projectId } from './project'
+import { send } from './request'
+import type { paths } from './schema'
 
-/** What the server said was wrong, from its problem document (RFC 9457), or that it could not be asked. */
-export class Failure extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly advice: string,
-    readonly problems: Problem[] = [],
-  ) {
-    super(message)
-  }
+const IN_SERVER = '/api/v1'
+const IN_PROJECT = '/api/v1/projects/{project}'
+
+type WithoutProject<Parameters> = Parameters extends { path: infer Path }
+  ? Omit<Parameters, 'path'> &
+      (keyof Omit<Path, 'project'> extends never ? { path?: never } : { path: Omit<Path, 'project'> })
+  : Parameters
+type OperationsInProject<Item> = {
+  [M in keyof Item]: Item[M] extends { parameters: infer P }
+    ? Omit<Item[M], 'parameters'> & { parameters: WithoutProject<P> }
+    : Item[M]
 }
 
-/** The server does not answer at all. */
-export class Away extends Failure {
-  constructor() {
-    super(0, 'The Plain Sieve server does not respond.', 'Check that it is running. Your work here is kept.')
-  }
+/** The API below the project of this page, whose id is part of no call. */
+type ProjectPaths = {
+  [
+    P in keyof paths as P extends `${typeof IN_PROJECT}${infer Rest extends `/${string}`}` ? Rest : never
+  ]: OperationsInProject<paths[P]>
+}
+/** The API of the whole server. */
+type ServerPaths = {
+  [P in keyof paths as P extends `${typeof IN_SERVER}${infer Rest}` ? Rest : never]: paths[P]
 }
 
-/** Whether the server said that no one is signed in any more. Typed input stays. */
-export const signedOut = ref(false)
+type PathsWith<All, M extends HttpMethod> = {
+  [P in keyof All]: All[P] extends Record<M, object> ? P : never
+}[keyof All]
+type Operation<All, P extends keyof All, M extends HttpMethod> = Extract<All[P][M & keyof All[P]], object>
 
-interface ProblemDocument {
-  detail?: string
-  title?: string
-  advice?: string
-  problems?: Problem[]
-}
+/* What an operation takes; nothing, where it requires nothing. */
+type Init<All, P extends keyof All, M extends HttpMethod> = MaybeOptionalInit<All[P], M & keyof All[P]>
+type Arguments<I> = undefined extends I ? [init?: I] : [init: I]
 
-/** Asks something of the project. @param path as it follows the project in the API: `/reports` */
-export const send = (path: string, init: RequestInit = {}): Promise<Response> => sendTo(inApi(path), init)
+/** Calls an operation, and reads its JSON, if it has any. */
+type Call<All, M extends HttpMethod> = <P extends PathsWith<All, M>>(
+  path: P,
+  ...init: Arguments<Init<All, P, M>>
+) => Promise<NonNullable<FetchResponse<Operation<All, P, M>, object, MediaType>['data']>>
 
-async function sendTo(address: string, init: RequestInit): Promise<Response> {
-  /* Sentences that the server writes are in the language of the page, not in the first of the browser's list. */
-  const headers = {
-    'Accept-Language': navigator.language,
-    ...(init.body ? { 'Content-Type': 'application/json' } : {}),
-    ...(asOf.value ? { Revision: asOf.value } : {}),
-    ...(stage.value ? { Stage: stage.value } : {}),
-    ...(viewAs.value ? { 'View-As': viewAs.value } : {}),
-    ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
-  }
-  const plain = !init.method && Object.keys(headers).length === 1
-  const early = plain ? takeAhead(address) : undefined
-  const response = await (early ?? fetch(inServer(address), { headers, ...init })).catch((error: unknown) => {
-    if (error instanceof DOMException && error.name === 'AbortError') throw error
-    away.value = true
-    throw new Away()
-  })
-  away.value = false
-  signedOut.value = signedOut.value || response.status === 401
-  if (!response.ok) throw await failure(response)
-  return response
-}
-
-/** Asks something of the server that belongs to no project, and reads its JSON, if it has any. @param address within the server */
-export async function ask<T>(address: string, init: RequestInit = {}): Promise<T> {
-  const text = await (await sendTo(address, init)).text()
-  return (text ? JSON.parse(text) : undefined) as T
+interface Api<All> {
+  get: Call<All, 'get'>
+  post: Call<All, 'post'>
+  put: Call<All, 'put'>
+  remove: Call<All, 'delete'>
+  /** Every item of a list, page after page. */
+  list: Call<All, 'get'>
+  /** Posts, and leaves the response to be read as it comes. */
+  stream: <P extends PathsWith<All, 'post'>>(path: P, ...init: Arguments<Init<All, P, 'post'>>) => Promise<Response>
 }
 
 const NEXT = /<([^>]+)>; *rel="next"/
 
-/** Every item of a list, page after page. @param address within the server */
-export async function askList<T>(address: string, init: RequestInit = {}): Promise<T[]> {
-  const items: T[] = []
-  for (let next: string | undefined = address; next;) {
-    const response: Response = await sendTo(next, init)
-    items.push(...((await response.json()) as T[]))
-    const link = NEXT.exec(response.headers.get('Link') ?? '')?.[1]
-    next = link && withinServer(link)
+/* The address of the page after a response of a list. */
+function nextOf(response: Response): string | undefined {
+  const link = NEXT.exec(response.headers.get('Link') ?? '')?.[1]
+  return link && location.origin + inServer(withinServer(link))
+}
+
+function api<All>(root: string): Api<All> {
+  const client = createClient<paths>({ baseUrl: location.origin + inServer(root), fetch: send })
+  type Options = { signal?: AbortSignal; parseAs?: 'json' | 'stream' }
+  type Loose = (method: HttpMethod, path: string, options?: Options) => Promise<{ data?: unknown; response: Response }>
+  const request = client.request as unknown as Loose
+  const call =
+    (method: HttpMethod) =>
+    async (path: string, options?: Options): Promise<unknown> =>
+      (await request(method, path, options)).data
+
+  async function list(path: string, options?: Options): Promise<unknown[]> {
+    const first = await request('get', path, options)
+    const items = first.data as unknown[]
+    for (let next = nextOf(first.response); next;) {
+      const response = await send(new Request(next, { signal: options?.signal }))
+      items.push(...((await response.json()) as unknown[]))
+      next = nextOf(response)
+    }
+    return items
   }
-  return items
+  const stream = async (path: string, options?: Options): Promise<Response> =>
+    (await request('post', path, { ...options, parseAs: 'stream' })).response
+
+  /* The client checks what its types say; here they are one for every method. */
+  return {
+    get: call('get'),
+    post: call('post'),
+    put: call('put'),
+    remove: call('delete'),
+    list,
+    stream,
+  } as unknown as Api<All>
 }
 
-async function failure(response: Response): Promise<Failure> {
-  const body = (await response.json().catch(() => ({}))) as ProblemDocument
-  return new Failure(
-    response.status,
-    body.detail ?? body.title ?? `The server answered with ${response.status}.`,
-    body.advice ?? '',
-    body.problems ?? [],
-  )
-}
+/** What belongs to the project of this page. */
+export const project = api<ProjectPaths>(IN_PROJECT.replace('{project}', encodeURIComponent(projectId)))
 
-export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
-  return (await (await send(path, { signal })).json()) as T
-}
+/** What belongs to no project. */
+export const server = api<ServerPaths>(IN_SERVER)
 
-export const post = <T>(path: string, body: unknown, signal?: AbortSignal): Promise<T> =>
-  ask<T>(inApi(path), { method: 'POST', body: JSON.stringify(body), ...(signal ? { signal } : {}) })
-
-/** Every item of a list of the project. */
-export const list = <T>(path: string, signal?: AbortSignal): Promise<T[]> =>
-  askList<T>(inApi(path), signal ? { signal } : {})
-
-export const put = <T>(path: string, body: unknown): Promise<T> =>
-  ask<T>(inApi(path), { method: 'PUT', body: JSON.stringify(body) })
-
-export async function remove(path: string): Promise<void> {
-  await send(path, { method: 'DELETE' })
-}
-
-export function asFailure(error: unknown): Failure {
-  return error instanceof Failure ? error : new Failure(0, String(error), '')
-}
+/** What a call takes to send a file as it is. */
+export const binary = (file: File, type: string) => ({
+  body: file as unknown as string,
+  bodySerializer: (content: unknown) => content,
+  headers: { 'Content-Type': type },
+})

@@ -1,5 +1,5 @@
 import { ref, watch } from 'vue'
-import { inServer } from './location'
+import { addressOf } from './address'
 
 /** Whether the server did not answer when it was asked last. From then on it is asked for a sign of life until it does. */
 export const away = ref(false)
@@ -12,7 +12,7 @@ watch(away, gone => {
 
 async function lookAgain(): Promise<void> {
   if (!away.value) return
-  const answers = await fetch(inServer('/api/v1/health')).then(
+  const answers = await fetch(addressOf('/api/v1/health')).then(
     response => response.ok,
     () => false,
   )

@@ -1,5 +1,5 @@
 import { computed, shallowRef } from 'vue'
-import { ask } from './client'
+import { server } from './client'
 import { inServer } from './location'
 import { projectId } from './project'
 import type { Me } from './types'
@@ -9,7 +9,7 @@ const me = shallowRef<Me>()
 
 /** Finds out who is signed in. */
 export async function askWho(): Promise<Me> {
-  return (me.value = await ask<Me>('/api/v1/me'))
+  return (me.value = await server.get('/me'))
 }
 
 /** The signed-in person, once known. */

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { atOnce, ofPage, questionOf } from './page'
+import { stubServer } from '../testing/stubServer'
+import { atOnce, ofPage, questionOf, type PageAddress } from './page'
 
 interface Sent {
   path: string
@@ -14,23 +15,23 @@ beforeEach(() => {
   sent = []
   stopped = []
   vi.stubGlobal('navigator', { language: 'en', sendBeacon: (path: string) => stopped.push(path) > 0 })
-  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+  stubServer(({ path, body, signal }) => {
     let out: ReadableStreamDefaultController<Uint8Array> | undefined
     const stream = new ReadableStream<Uint8Array>({ start: controller => void (out = controller) })
-    init.signal?.addEventListener('abort', () => {
+    signal?.addEventListener('abort', () => {
       out?.error(new DOMException('aborted', 'AbortError'))
       out = undefined
     })
     sent.push({
       path,
-      body: JSON.parse(init.body as string) as Sent['body'],
+      body: body as Sent['body'],
       say: (...events) => events.forEach(event => out?.enqueue(new TextEncoder().encode(JSON.stringify(event) + '\n'))),
       end: () => {
         out?.close()
         out = undefined
       },
     })
-    return Promise.resolve(new Response(stream))
+    return new Response(stream)
   })
 })
 afterEach(() => {
@@ -40,7 +41,8 @@ afterEach(() => {
 
 const UNTOLD = { asked: () => {}, behind: () => {}, arriving: () => {} }
 const never = new AbortController().signal
-const run = (view: string, signal = never) => ofPage('/reports/late', view, { choices: {} })(signal, UNTOLD)
+const LATE: PageAddress = { route: '/reports/{id}', id: 'late' }
+const run = (view: string, signal = never) => ofPage(LATE, view, { choices: {} })(signal, UNTOLD)
 const begun = { event: 'started', sentId: 1, text: '', values: [], placements: [], columns: [] }
 const done = { event: 'done', fetched: 1, shown: 1, more: false, databaseMs: 1, totalMs: 1, at: '' }
 const of = (asked: number) => ({ event: 'section', index: asked })
@@ -54,7 +56,7 @@ describe('what a page asks for in the same moment', () => {
   it('is one request, whose lines say of what they are', async () => {
     const table = run('table')
     const bars = run('bars')
-    const question = questionOf('/reports/late', { choices: {} })
+    const question = questionOf(LATE, { choices: {} })
     const request = await first()
     expect(sent).toHaveLength(1)
     expect(request.path).toContain('/reports/late/run')
@@ -70,12 +72,13 @@ describe('what a page asks for in the same moment', () => {
     await expect(table).resolves.toMatchObject({ rows: [[7], [9]] })
   })
 
-  it('is sent before anything else is done, where it is asked for at once', () => {
+  it('is sent before anything else is done, where it is asked for at once', async () => {
     void atOnce(() => {
       void run('table').catch(() => {})
       void run('bars').catch(() => {})
     })
-    expect(sent.map(one => one.body.views.length)).toEqual([2])
+    expect(fetch).toHaveBeenCalledTimes(1)
+    expect((await first()).body.views).toHaveLength(2)
   })
 
   it('is visible once all of it has arrived', async () => {
@@ -115,7 +118,7 @@ describe('what a page asks for in the same moment', () => {
 
   it('is not what another page asks for', async () => {
     void run('table').catch(() => {})
-    void ofPage('/reports/early', 'table', {})(never, UNTOLD).catch(() => {})
+    void ofPage({ route: '/reports/{id}', id: 'early' }, 'table', {})(never, UNTOLD).catch(() => {})
     await vi.waitFor(() => expect(sent.map(one => one.path.split('/').at(-2))).toEqual(['late', 'early']))
   })
 
@@ -135,7 +138,7 @@ describe('what a page asks for in the same moment', () => {
   it('is stopped whole by who leaves all of it, but for its question', async () => {
     const leaving = new AbortController()
     const left = ['table', 'bars', 'line'].map(view => run(view, leaving.signal))
-    const question = questionOf('/reports/late', {})
+    const question = questionOf(LATE, {})
     const request = await first()
     leaving.abort()
     for (const view of left) await expect(view).rejects.toThrow('aborted')

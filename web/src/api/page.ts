@@ -1,7 +1,14 @@
 import { Collecting, lines, type RunResult, type Progress } from './resultStream'
-import { asFailure, Failure, send } from './client'
+import { project } from './client'
+import { asFailure, Failure } from './failure'
 import { newRunId, slots, stop, type Run } from './runs'
-import type { PageEvent, Question } from './types'
+import type { PageEvent, Question, QuestionRequest, ViewRunRequest } from './types'
+
+/** A report as viewers have it, or its draft. */
+export interface PageAddress {
+  route: '/reports/{id}' | '/reports/{id}/editor'
+  id: string
+}
 
 const QUESTION = -1
 
@@ -14,11 +21,11 @@ interface Asked {
 }
 interface AskedView extends Asked {
   view: string
-  run: { runId: string }
+  run: ViewRunRequest & { runId: string }
   isWanted: boolean
 }
 interface AskedQuestion extends Asked {
-  body: object
+  body: QuestionRequest
 }
 
 /**
@@ -38,9 +45,9 @@ class Moment {
   /** Once all of it is visible, or nothing more comes. */
   readonly inSight = new Promise<void>(resolve => (this.seen = resolve))
 
-  constructor(private readonly path: string) {}
+  constructor(private readonly page: PageAddress) {}
 
-  run(view: string, body: object, signal: AbortSignal, progress: Progress): Promise<RunResult> {
+  run(view: string, body: ViewRunRequest, signal: AbortSignal, progress: Progress): Promise<RunResult> {
     return new Promise((resolve, reject) => {
       const collecting = new Collecting(progress)
       let begun = false
@@ -70,7 +77,7 @@ class Moment {
     })
   }
 
-  ask(body: object): Promise<Question> {
+  ask(body: QuestionRequest): Promise<Question> {
     this.asking = true
     return new Promise((resolve, reject) => {
       this.question = {
@@ -124,9 +131,9 @@ class Moment {
       views: views.map(({ view, run }) => ({ view, run })),
       question: this.question?.body,
     }
-    const response = await send(`${this.path}/run`, {
-      method: 'POST',
-      body: JSON.stringify(body),
+    const response = await project.stream(`${this.page.route}/run`, {
+      params: { path: { id: this.page.id } },
+      body,
       signal: this.leaving.signal,
     })
     let speaking: Asked | undefined
@@ -165,11 +172,12 @@ function tell<A extends Asked>(one: A, what: (one: A) => void): void {
 
 const gathering = new Map<string, Moment>()
 
-function momentOf(path: string): Moment {
-  const known = gathering.get(path)
+function momentOf(page: PageAddress): Moment {
+  const key = `${page.route} ${page.id}`
+  const known = gathering.get(key)
   if (known) return known
-  const moment = new Moment(path)
-  gathering.set(path, moment)
+  const moment = new Moment(page)
+  gathering.set(key, moment)
   queueMicrotask(sendGathered)
   return moment
 }
@@ -183,12 +191,12 @@ function sendGathered(): Moment[] {
 
 /** A view of a page, run together with what else the page asks for in the same moment. */
 export const ofPage =
-  (path: string, view: string, body: object): Run =>
+  (page: PageAddress, view: string, body: ViewRunRequest): Run =>
   (signal, progress) =>
-    momentOf(path).run(view, body, signal, progress)
+    momentOf(page).run(view, body, signal, progress)
 
 /** The question of a page in words, asked together with what else the page asks for in the same moment. */
-export const questionOf = (path: string, body: object): Promise<Question> => momentOf(path).ask(body)
+export const questionOf = (page: PageAddress, body: QuestionRequest): Promise<Question> => momentOf(page).ask(body)
 
 /* What waits for rows to be visible does not wait for a slow database. */
 const LONGEST_WAIT_MS = 250

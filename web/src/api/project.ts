@@ -9,6 +9,3 @@ export const projectId = decodeURIComponent(NAMED.exec(withinServer(location.pat
 
 /** What precedes every screen of the project. */
 export const screensAt = `/projects/${encodeURIComponent(projectId)}/`
-
-/** The address of something of the project in the API, within the server. */
-export const inApi = (path: string): string => `/api/v1/projects/${encodeURIComponent(projectId)}${path}`

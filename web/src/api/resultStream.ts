@@ -1,4 +1,4 @@
-import { Failure } from './client'
+import { Failure } from './failure'
 import type { Cell, RunStarted, RunDone, RunEvent } from './types'
 
 /** A whole answer: the statement that was sent, its rows, and how it went. */

@@ -1,7 +1,5 @@
 import { Collecting, lines, type RunResult, type Progress } from './resultStream'
-import { send } from './client'
-import { inServer } from './location'
-import { inApi } from './project'
+import { addressOf } from './address'
 import { Slots } from './requestSlots'
 import type { RunEvent } from './types'
 
@@ -10,8 +8,8 @@ export type Run = (signal: AbortSignal, progress: Progress) => Promise<RunResult
 
 export const slots = new Slots(4)
 
-/** Something that is run on its own. */
-export function alone(path: string, body: object): Run {
+/** Something that is run on its own. @param send sends the request of a run */
+export function alone(send: (runId: string, signal: AbortSignal) => Promise<Response>): Run {
   return async (signal, progress) => {
     const runId = newRunId()
     const release = await slots.take(signal)
@@ -20,7 +18,7 @@ export function alone(path: string, body: object): Run {
     progress.asked()
     try {
       const collecting = new Collecting(progress)
-      const response = await send(path, { method: 'POST', body: JSON.stringify({ ...body, runId }), signal })
+      const response = await send(runId, signal)
       for await (const event of lines<RunEvent>(response)) collecting.take(event)
       return collecting.whole()
     } finally {
@@ -32,7 +30,7 @@ export function alone(path: string, body: object): Run {
 
 /** Stops a run at the database; also works while the page is being left. */
 export function stop(runId: string): void {
-  navigator.sendBeacon(inServer(inApi(`/runs/${runId}/stop`)))
+  navigator.sendBeacon(addressOf('/api/v1/projects/{project}/runs/{runId}/stop', { runId }))
 }
 
 /* crypto.randomUUID exists only on secure origins; a server reached by its name in a harbour network is none. */

@@ -1,13 +1,13 @@
 /* What day it is where the server is: "today" means that day for everyone, wherever their browser is. */
 import { shallowRef } from 'vue'
-import { ask } from '../api/client'
+import { server } from '../api/client'
 
 /* Until the server has told its zone, the browser's own. */
 const zone = shallowRef<string>()
 let asking: Promise<void> | undefined
 
 async function learn(): Promise<void> {
-  zone.value = (await ask<{ timeZone: string }>('/api/v1/clock')).timeZone
+  zone.value = (await server.get('/clock')).timeZone
 }
 
 const OFFSET = /^([+-])(\d{2}):(\d{2})$/

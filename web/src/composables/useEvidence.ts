@@ -1,5 +1,6 @@
 import { onScopeDispose, shallowRef, watch, type ShallowRef } from 'vue'
-import { asFailure, send } from '../api/client'
+import { project } from '../api/client'
+import { asFailure } from '../api/failure'
 import type { Evidence } from '../api/types'
 import type { Loaded } from './useLoaded'
 
@@ -18,12 +19,10 @@ export function useEvidence(sentId: () => number | undefined): {
     const mine = (current = new AbortController())
     proof.value = { status: 'loading' }
     try {
-      const data = (await (
-        await send(`/sent/${id}/${measured ? 'measured-evidence' : 'evidence'}`, {
-          method: 'POST',
-          signal: mine.signal,
-        })
-      ).json()) as Evidence
+      const data = await project.post(measured ? '/sent/{id}/measured-evidence' : '/sent/{id}/evidence', {
+        params: { path: { id } },
+        signal: mine.signal,
+      })
       if (mine === current) proof.value = { status: 'ready', data }
     } catch (error) {
       if (mine === current) proof.value = { status: 'failed', failure: asFailure(error) }

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
-import { asFailure, type Failure } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
 
 export type Loaded<T> = { status: 'loading' } | { status: 'ready'; data: T } | { status: 'failed'; failure: Failure }
 

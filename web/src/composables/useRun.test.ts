@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, watch } from 'vue'
-import { alone } from '../api/runs'
+import { alone, type Run } from '../api/runs'
 import { hereSoFar, useRun } from './useRun'
 
 const lines = (rows: number[][]) =>
@@ -11,6 +11,8 @@ const lines = (rows: number[][]) =>
   ]
     .map(line => JSON.stringify(line))
     .join('\n') + '\n'
+
+const aRun = (): Run => alone((_, signal) => fetch('/run', { signal }))
 
 const answers: ((text: string) => void)[] = []
 const stopped: string[] = []
@@ -37,9 +39,9 @@ describe('a run', () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
-    const first = start(alone('/run', {}))
+    const first = start(aRun())
     await asked(1)
-    const second = start(alone('/run', {}))
+    const second = start(aRun())
     await asked(2)
     answers[1]?.(lines([[2]]))
     answers[0]?.(lines([[1]]))
@@ -58,7 +60,7 @@ describe('a run', () => {
     const say = (line: string) => send?.enqueue(new TextEncoder().encode(line + '\n'))
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
-    const run = start(alone('/run', {}))
+    const run = start(aRun())
     say(begun)
     await vi.waitFor(() => expect(state.value.status).toBe('running'))
     expect(hereSoFar(state.value)).toBeUndefined()
@@ -88,7 +90,7 @@ describe('a run', () => {
         { flush: 'sync' },
       ),
     )
-    const run = start(alone('/run', {}))
+    const run = start(aRun())
     await asked(1)
     answers[0]?.('{"event":"queued","position":12}\n{"event":"progress"}\n' + lines([[1]]))
     await run
@@ -101,7 +103,7 @@ describe('a run', () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
-    const run = start(alone('/run', {}))
+    const run = start(aRun())
     await asked(1)
     answers[0]?.(
       lines([[1]])
@@ -120,7 +122,7 @@ describe('a run', () => {
   it('is stopped when its page goes', async () => {
     fakeServer()
     const scope = effectScope()
-    void scope.run(useRun)?.start(alone('/run', {}))
+    void scope.run(useRun)?.start(aRun())
     await asked(1)
     scope.stop()
     expect(stopped).toHaveLength(1)

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
-import { asFailure, type Failure } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
 import type { RunResult, PartialResult } from '../api/resultStream'
 import type { Run } from '../api/runs'
 

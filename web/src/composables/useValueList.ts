@@ -1,5 +1,6 @@
 import { inject, onScopeDispose, shallowRef, toValue, watch, type MaybeRefOrGetter, type ShallowRef } from 'vue'
-import { asFailure, post, type Failure } from '../api/client'
+import { project } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
 import type { ListedValue, Parameter, ValueList } from '../api/types'
 import { choosingKey, useParents } from './useChoosing'
 
@@ -32,14 +33,17 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
   let askedAgain = 0
 
   const parents = useParents(choosing, parameter)
-  const body = (more: object): object => ({
+  const context = () => ({
     choices: parents.value,
     reportId: choosing?.reportId ?? '',
     linkToken: choosing?.signed.value ?? '',
     trial: choosing?.trial ?? false,
-    ...more,
   })
-  const ask = (more: object) => post<ValueList>(`/parameters/${toValue(parameter).name}/values`, body(more))
+  const ask = (part: { search: string; start: number; refresh: boolean }) =>
+    project.post('/parameters/{name}/values', {
+      params: { path: { name: toValue(parameter).name } },
+      body: { ...context(), ...part },
+    })
 
   async function reload(refresh = false): Promise<void> {
     clearTimeout(timer)
@@ -64,8 +68,8 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
   const search = (text: string, start: number) => ask({ search: text, start, refresh: false })
   const named = (values: string[]) => {
     const { name } = toValue(parameter)
-    const choices = { ...parents.value, [name]: { kind: 'values', values, withoutValue: false } }
-    return post<ListedValue[]>(`/parameters/${name}/named`, { ...body({}), choices })
+    const choices = { ...parents.value, [name]: { kind: 'values' as const, values, withoutValue: false } }
+    return project.post('/parameters/{name}/named', { params: { path: { name } }, body: { ...context(), choices } })
   }
 
   watch(

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* How the numbers of the column behind a range are spread; the chosen part is dark. A bar picks its stretch. */
 import { computed, inject } from 'vue'
-import { post } from '../api/client'
-import type { Parameter, ValueDistribution } from '../api/types'
+import { project } from '../api/client'
+import type { Parameter } from '../api/types'
 import { choosingKey } from '../composables/useChoosing'
 import { useLoaded } from '../composables/useLoaded'
 import { numberInWords, rowsInWords } from '../formats'
@@ -13,7 +13,11 @@ const emit = defineEmits<{ choose: [low: string, high: string] }>()
 const HEIGHT = 34
 const report = inject(choosingKey, undefined)?.reportId ?? ''
 const { state } = useLoaded(signal =>
-  post<ValueDistribution>(`/parameters/${props.parameter.name}/distribution`, { reportId: report }, signal),
+  project.post('/parameters/{name}/distribution', {
+    params: { path: { name: props.parameter.name } },
+    body: { reportId: report },
+    signal,
+  }),
 )
 const spread = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 

@@ -1,7 +1,7 @@
 import { shallowRef, type ShallowRef } from 'vue'
-import { get } from '../api/client'
+import { project } from '../api/client'
 import { useMe } from '../api/me'
-import type { ParameterOverview, QueryCard, ReportCard, Source, SourceContents } from '../api/types'
+import type { ReportCard, Source } from '../api/types'
 import type { Findable } from './results'
 
 const ACTIONS: Findable[] = [
@@ -24,17 +24,17 @@ export function useFindable(): {
   const all = shallowRef<Findable[]>([])
   const silent = shallowRef<string[]>([])
   const add = (more: Findable[]): void => void (all.value = [...all.value, ...more])
-  const orNone = <T>(path: string): Promise<T[]> => get<T[]>(path).catch(() => [])
+  const orNone = <T>(found: Promise<T[]>): Promise<T[]> => found.catch(() => [])
 
   async function load(): Promise<void> {
     const actions = isAuthor.value ? ACTIONS : ACTIONS.filter(one => one.path === '/reports')
     all.value = actions
     silent.value = []
     const [reports, queries, parameters, sources] = await Promise.all([
-      orNone<ReportCard>('/reports'),
-      orNone<QueryCard>('/queries'),
-      orNone<ParameterOverview>('/parameters'),
-      orNone<Source>('/sources'),
+      orNone(project.list('/reports')),
+      orNone(project.list('/queries')),
+      orNone(project.list('/parameters')),
+      orNone(project.list('/sources')),
     ])
     all.value = [
       ...reports.map(one => ({ kind: 'report' as const, name: one.name, note: one.audience, path: pathOf(one) })),
@@ -58,7 +58,9 @@ export function useFindable(): {
 
   /* Catalogues come from the databases themselves: each joins when it has answered. */
   async function tablesOf(source: Source): Promise<void> {
-    const contents = await get<SourceContents>(`/sources/${source.id}/contents`).catch(() => undefined)
+    const contents = await project
+      .get('/sources/{id}/contents', { params: { path: { id: source.id } } })
+      .catch(() => undefined)
     if (!contents) silent.value = [...silent.value, source.id]
     add(
       (contents?.tables ?? []).map(table => ({

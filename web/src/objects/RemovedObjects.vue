@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Removed objects that can be restored. */
 import { shallowRef } from 'vue'
-import { asFailure, get, post, type Failure } from '../api/client'
+import { project } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
 import type { RemovedObject } from '../api/types'
 import { useLoaded } from '../composables/useLoaded'
 import { timeInWords } from '../formats'
@@ -14,7 +15,7 @@ const { kind, changed, inCard } = defineProps<{
   inCard?: boolean
 }>()
 const { state, reload } = useLoaded(async signal =>
-  (await get<RemovedObject[]>('/removed', signal)).filter(object => object.kind === kind),
+  (await project.get('/removed', { signal })).filter(object => object.kind === kind),
 )
 const failure = shallowRef<Failure>()
 defineExpose({ reload })
@@ -22,7 +23,7 @@ defineExpose({ reload })
 async function restore(object: RemovedObject): Promise<void> {
   failure.value = undefined
   try {
-    await post(`/removed/${object.id}/restore`, {})
+    await project.post('/removed/{id}/restore', { params: { path: { id: object.id } } })
     await Promise.all([reload(), changed()])
   } catch (error) {
     failure.value = asFailure(error)

@@ -1,6 +1,7 @@
 import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { asFailure, get, post, put, remove, type Failure } from '../api/client'
-import type { RemovedObject, Usage } from '../api/types'
+import { project } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
+import type { Usage } from '../api/types'
 import { historyKey } from '../composables/useHistory'
 
 /** An object of the project that can be renamed, duplicated and removed: a query, a report, a source. */
@@ -14,7 +15,7 @@ export interface ProjectObject {
   version?: number
 }
 
-const FOLDER = { query: 'queries', report: 'reports', source: 'sources' }
+const ROUTE = { query: '/queries/{id}', report: '/reports/{id}', source: '/sources/{id}' } as const
 
 /** The action in progress, one at a time. */
 export type PendingAction = { what: 'nothing' } | { what: 'renaming' } | { what: 'removing'; uses: Usage[] }
@@ -30,8 +31,8 @@ export interface UsedObject {
 
 /** Brings back what was removed last under this id. */
 export async function bringBack(kind: string, id: string): Promise<void> {
-  const thing = (await get<RemovedObject[]>('/removed')).find(one => one.kind === kind && one.objectId === id)
-  if (thing) await post(`/removed/${thing.id}/restore`, {})
+  const thing = (await project.get('/removed')).find(one => one.kind === kind && one.objectId === id)
+  if (thing) await project.post('/removed/{id}/restore', { params: { path: { id: thing.id } } })
 }
 
 /** Renames, doubles and removes a thing. A removed one can be brought back, also by Undo. @param changed loads what is shown again */
@@ -39,9 +40,8 @@ export function useObject(thing: () => ProjectObject, changed: () => Promise<voi
   const history = inject(historyKey, undefined)
   const doing = ref<PendingAction>({ what: 'nothing' })
   const failure = shallowRef<Failure>()
-  const path = (): string => `/${FOLDER[thing().kind]}/${encodeURIComponent(thing().id)}`
 
-  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
+  async function attempt<T>(work: () => Promise<T>): Promise<boolean> {
     failure.value = undefined
     try {
       await work()
@@ -58,43 +58,46 @@ export function useObject(thing: () => ProjectObject, changed: () => Promise<voi
     failure.value = undefined
     if (doing.value.what === what) doing.value = { what: 'nothing' }
     else if (what === 'renaming') doing.value = { what }
-    else
-      doing.value = { what, uses: thing().kind === 'report' ? [] : await usesOf(path(), thing().kind).catch(() => []) }
+    else doing.value = { what, uses: await usesOf(thing()).catch(() => []) }
   }
 
-  const rename = async (name: string): Promise<void> => {
-    const { version, audience } = thing()
-    const body =
-      thing().kind === 'source'
-        ? { name }
-        : thing().kind === 'query'
-          ? { name, version }
-          : { name, audience: audience ?? '', version }
-    await attempt(() => put(`${path()}/name`, body))
+  async function rename(name: string): Promise<void> {
+    const { kind, id, version = 0, audience = '' } = thing()
+    const params = { path: { id } }
+    await attempt<unknown>(() => {
+      if (kind === 'source') return project.put('/sources/{id}/name', { params, body: { name } })
+      if (kind === 'query') return project.put('/queries/{id}/name', { params, body: { name, version } })
+      return project.put('/reports/{id}/name', { params, body: { name, audience, version } })
+    })
   }
 
-  const duplicate = async (): Promise<void> => {
-    await attempt(() => post(`${path()}/copies`, {}))
+  async function duplicate(): Promise<void> {
+    const { kind, id } = thing()
+    const params = { path: { id } }
+    if (kind === 'query') await attempt(() => project.post('/queries/{id}/copies', { params }))
+    if (kind === 'report') await attempt(() => project.post('/reports/{id}/copies', { params }))
   }
 
   async function drop(): Promise<void> {
     const { kind, id, name } = thing()
-    const address = path()
+    const remove = (): Promise<unknown> => project.remove(ROUTE[kind], { params: { path: { id } } })
     const remember = (): void =>
       history?.add({
         label: `removing ${name}`,
         undo: () => attempt(() => bringBack(kind, id)),
-        redo: () => attempt(() => remove(address)),
+        redo: () => attempt(remove),
       })
     /* It can be undone as soon as it is gone, not when what is shown has been loaded again. */
-    await attempt(() => remove(address).then(remember))
+    await attempt(() => remove().then(remember))
   }
   return { doing, failure, begin, rename, duplicate, drop }
 }
 
 /* A source is asked from every project; what is in another one says so. */
-async function usesOf(path: string, kind: string): Promise<Usage[]> {
-  if (kind !== 'source') return get<Usage[]>(`${path}/uses`)
-  const found = await get<{ project: string; use: Usage }[]>(`${path}/uses`)
-  return found.map(({ project, use }) => ({ ...use, name: `${use.name} (${project})` }))
+async function usesOf({ kind, id }: ProjectObject): Promise<Usage[]> {
+  const params = { path: { id } }
+  if (kind === 'report') return []
+  if (kind === 'query') return project.get('/queries/{id}/uses', { params })
+  const found = await project.get('/sources/{id}/uses', { params })
+  return found.map(one => ({ ...one.use, name: `${one.use.name} (${one.project})` }))
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* A hand-typed list against the data. */
 import { ref, shallowRef } from 'vue'
-import { asFailure, post } from '../api/client'
+import { project } from '../api/client'
+import { asFailure } from '../api/failure'
 import type { ListComparison, Parameter } from '../api/types'
 import { countInWords } from '../formats'
 
@@ -13,13 +14,13 @@ const some = (values: string[]) => values.slice(0, MOST).join(', ') + (values.le
 
 async function compare(): Promise<void> {
   said.value = ''
-  found.value = await post<ListComparison>(`/parameters/${props.parameter.name}/comparisons`, {}).catch(
-    (error: unknown) => {
+  found.value = await project
+    .post('/parameters/{name}/comparisons', { params: { path: { name: props.parameter.name } } })
+    .catch((error: unknown) => {
       const failure = asFailure(error)
       said.value = `${failure.message} ${failure.advice}`
       return undefined
-    },
-  )
+    })
 }
 </script>
 

@@ -1,5 +1,6 @@
 import { reactive, ref, type Ref } from 'vue'
-import { asFailure, Failure, get, list, post, put } from '../api/client'
+import { project } from '../api/client'
+import { Failure, asFailure } from '../api/failure'
 import type { Parameter, ParameterOverview } from '../api/types'
 import { fieldInWords, merge } from './merge'
 
@@ -26,8 +27,6 @@ export interface ParameterRecords {
   send: (base: Parameter, after: Parameter) => Promise<void>
 }
 
-export const pathOf = (name: string): string => `/parameters/${encodeURIComponent(name)}`
-
 /** The project's parameters as the server has them. Changes go there one after the other, each on top of the newest. */
 export function useParameterRecords(): ParameterRecords {
   const uses = ref<ParameterOverview[]>([])
@@ -39,7 +38,7 @@ export function useParameterRecords(): ParameterRecords {
   const find = (name: string) => uses.value.find(use => use.definition.name === name)?.definition
 
   async function reload(): Promise<void> {
-    uses.value = await list<ParameterOverview>('/parameters')
+    uses.value = await project.list('/parameters')
   }
 
   function inTurn(name: string, work: () => Promise<unknown>): Promise<boolean> {
@@ -61,19 +60,20 @@ export function useParameterRecords(): ParameterRecords {
 
   async function read(sentence: string): Promise<Parameter | undefined> {
     let meant: Parameter | undefined
-    await inTurn('', async () => (meant = await post<Parameter>('/parameters/parse', { sentence })))
+    await inTurn('', async () => (meant = await project.post('/parameters/parse', { body: { sentence } })))
     return meant
   }
 
   async function send(base: Parameter, after: Parameter): Promise<void> {
     const { name } = after
-    const theirs = await get<Parameter>(pathOf(name))
+    const params = { path: { name } }
+    const theirs = await project.get('/parameters/{name}', { params })
     const both = merge(base, after, theirs)
     if (both.conflicts.length > 0) {
       conflicts[name] = { mine: after, theirs, fields: both.conflicts.map(fieldInWords) }
       throw new Failure(409, `:${name} was changed by someone else.`, 'Choose below which one to keep.')
     }
-    await put(pathOf(name), both.merged)
+    await project.put('/parameters/{name}', { params, body: both.merged })
     conflicts[name] = undefined
     const others = both.theirFields.map(fieldInWords).join(', ')
     merged[name] = others ? `Someone else changed ${others} at the same time; both changes are kept.` : undefined

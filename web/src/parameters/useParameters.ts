@@ -1,9 +1,9 @@
 import { inject } from 'vue'
-import { get, post, put, remove } from '../api/client'
+import { project } from '../api/client'
 import type { Choice, Parameter } from '../api/types'
 import { historyKey } from '../composables/useHistory'
 import { changedFields, fieldInWords } from './merge'
-import { pathOf, useParameterRecords, type ParameterRecords } from './useParameterRecords'
+import { useParameterRecords, type ParameterRecords } from './useParameterRecords'
 
 type Possible = Promise<boolean>
 
@@ -47,11 +47,13 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
   const { inTurn, read, send, ...records } = useParameterRecords()
   const { uses, failures, conflicts, find } = records
 
-  const make = (parameter: Parameter) => inTurn(parameter.name, () => post('/parameters', parameter))
-  const take = (name: string) => inTurn(name, () => remove(pathOf(name)))
+  const make = (parameter: Parameter) => inTurn(parameter.name, () => project.post('/parameters', { body: parameter }))
+  const take = (name: string) =>
+    inTurn(name, () => project.remove('/parameters/{name}', { params: { path: { name } } }))
   const replace = (from: Parameter, to: Parameter) => inTurn(to.name, () => send(from, to))
-  const name = (from: string, to: string) => inTurn(from, () => put(`${pathOf(from)}/name`, { name: to }))
-  const arrange = (names: string[]) => inTurn('', () => post('/parameters/order', { names }))
+  const name = (from: string, to: string) =>
+    inTurn(from, () => project.put('/parameters/{name}/name', { params: { path: { name: from } }, body: { name: to } }))
+  const arrange = (names: string[]) => inTurn('', () => project.post('/parameters/order', { body: { names } }))
 
   const undoable = useUndoable(onTextsChanged)
 
@@ -114,9 +116,11 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
     const use = uses.value.find(other => other.definition.name === tried)
     if (!use) return false
     use.definition.trialChoice = trial
-    return inTurn(tried, async () =>
-      put(pathOf(tried), { ...(await get<Parameter>(pathOf(tried))), trialChoice: trial }),
-    )
+    return inTurn(tried, async () => {
+      const params = { path: { name: tried } }
+      const newest = await project.get('/parameters/{name}', { params })
+      await project.put('/parameters/{name}', { params, body: { ...newest, trialChoice: trial } })
+    })
   }
 
   async function resolve(asked: string, mine: boolean): Possible {

@@ -1,5 +1,6 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { asFailure, get } from '../api/client'
+import { project } from '../api/client'
+import { asFailure } from '../api/failure'
 import type { TextChange } from '../api/types'
 import type { UsedParameters } from './useParameters'
 
@@ -21,7 +22,9 @@ export function useRename(
   async function ask(to: string): Promise<void> {
     wanted.value = to
     try {
-      preview.value = await get<TextChange[]>(`/parameters/${name.value}/rename-preview?to=${encodeURIComponent(to)}`)
+      preview.value = await project.get('/parameters/{name}/rename-preview', {
+        params: { path: { name: name.value }, query: { to } },
+      })
       parameters.failures[name.value] = undefined
     } catch (error) {
       preview.value = undefined

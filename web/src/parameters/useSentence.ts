@@ -1,7 +1,7 @@
 import { ref, type Ref } from 'vue'
-import { asFailure, get, post } from '../api/client'
-import type { SentenceOption, Parameter, ConvertedDefinition } from '../api/types'
-import { pathOf } from './useParameterRecords'
+import { project } from '../api/client'
+import { asFailure } from '../api/failure'
+import type { SentenceOption, Parameter } from '../api/types'
 import type { UsedParameters } from './useParameters'
 
 export interface UsedSentence {
@@ -17,11 +17,12 @@ export function useSentence(name: () => string, parameters: UsedParameters, onCh
   const lost = ref<string[]>([])
   let queue: Promise<unknown> = Promise.resolve()
 
-  const offers = (mark: string) => get<SentenceOption[]>(`${pathOf(name())}/options?mark=${encodeURIComponent(mark)}`)
+  const offers = (mark: string) =>
+    project.get('/parameters/{name}/options', { params: { path: { name: name() }, query: { mark } } })
 
   async function change(base: Parameter, mark: string, taken: string): Promise<boolean> {
     try {
-      const switched = await post<ConvertedDefinition>('/parameters/changed', { definition: base, mark, option: taken })
+      const switched = await project.post('/parameters/changed', { body: { definition: base, mark, option: taken } })
       lost.value = switched.lost
       const kept = await parameters.change(base, switched.definition)
       if (kept) onChanged()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Copies a statement as text that runs in any client of its database. */
 import { ref } from 'vue'
-import { asFailure, get } from '../api/client'
+import { project } from '../api/client'
+import { asFailure } from '../api/failure'
 import { copyText } from '../clipboard'
 
 const props = defineProps<{ sentId: number }>()
@@ -9,7 +10,7 @@ const said = ref('Copy as text')
 
 async function copy(): Promise<void> {
   try {
-    const { text } = await get<{ text: string }>(`/sent/${props.sentId}/text`)
+    const { text } = await project.get('/sent/{id}/text', { params: { path: { id: props.sentId } } })
     await copyText(text)
     said.value = 'Copied'
   } catch (error) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Words of which another can be taken. Typing narrows what is offered; what does not fit is there with the reason. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { asFailure, type Failure } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
 import type { SentenceOption } from '../api/types'
 import PopoverMenu from '../widgets/PopoverMenu.vue'
 

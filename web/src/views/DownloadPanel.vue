@@ -2,10 +2,10 @@
 /* Every row as a file, however many there are: ordered, streamed by the browser's own download, with its progress. */
 import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { asFailure, get, post, type Failure } from '../api/client'
+import { project } from '../api/client'
+import { type Failure, asFailure } from '../api/failure'
 import { openLink } from '../api/openLink'
-import { inServer } from '../api/location'
-import { inApi } from '../api/project'
+import { addressOf } from '../api/address'
 import { newRunId, stop as stopAtDatabase } from '../api/runs'
 import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../api/types'
 import type { Sorted } from './useViewRun'
@@ -31,7 +31,7 @@ const FORMATS = [
 ]
 const LOOK_EVERY = 400
 const UNDER_WAY = ['ordered', 'waiting', 'running']
-const format = ref('csv')
+const format = ref<'csv' | 'xlsx' | 'json' | 'parquet'>('csv')
 const above = ref(true)
 const exact = ref(false)
 const progress = shallowRef<DownloadProgress>()
@@ -44,19 +44,22 @@ async function fetchFile(): Promise<void> {
   failure.value = undefined
   runId = newRunId()
   try {
-    await post(`/reports/${props.report.id}/views/${props.view.id}/downloads`, {
-      runId,
-      choices: props.choices,
-      linkToken: props.signed,
-      filters: props.filters,
-      sortBy: props.sorted?.column ?? '',
-      descending: props.sorted?.descending ?? false,
-      format: format.value === 'csv' && exact.value ? 'csv-exact' : format.value,
-      withHeader: above.value,
+    await project.post('/reports/{id}/views/{viewId}/downloads', {
+      params: { path: { id: props.report.id, viewId: props.view.id } },
+      body: {
+        runId,
+        choices: props.choices,
+        linkToken: props.signed,
+        filters: props.filters,
+        sortBy: props.sorted?.column ?? '',
+        descending: props.sorted?.descending ?? false,
+        format: format.value === 'csv' && exact.value ? 'csv-exact' : format.value,
+        withHeader: above.value,
+      },
     })
     const link = document.createElement('a')
     const by = openLink.value ? `?Signed-Link=${encodeURIComponent(openLink.value)}` : ''
-    link.href = inServer(inApi(`/downloads/${runId}`)) + by
+    link.href = addressOf('/api/v1/projects/{project}/downloads/{runId}', { runId }) + by
     link.download = ''
     link.click()
     await look(runId)
@@ -66,7 +69,9 @@ async function fetchFile(): Promise<void> {
 }
 
 async function look(id: string): Promise<void> {
-  const now = await get<DownloadProgress>(`/downloads/${id}/progress`).catch(() => undefined)
+  const now = await project
+    .get('/downloads/{runId}/progress', { params: { path: { runId: id } } })
+    .catch(() => undefined)
   if (id !== runId) return
   if (now) progress.value = now
   if (now && UNDER_WAY.includes(now.state)) timer = setTimeout(() => void look(id), LOOK_EVERY)

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { onBack } from '../api/connectionState'
-import { Away } from '../api/client'
-import type { Choices, ColumnFilter, Report, QuestionPart, View } from '../api/types'
+import { Unreachable } from '../api/failure'
+import type { Choices, ColumnFilter, Report, QuestionPart, View, ViewRunRequest } from '../api/types'
 import type { Run } from '../api/runs'
 import { lastAnswer, useRun } from '../composables/useRun'
 import type { Waiting } from './useShowing'
@@ -24,7 +24,7 @@ export interface Picked {
 /** What every view of a report runs with. */
 export interface ViewRunContext {
   /** Runs one of its views: as viewers have it, or in a draft. */
-  run: (view: string, body: object) => Run
+  run: (view: string, body: ViewRunRequest) => Run
   report: Report
   choices: Ref<Choices>
   picked: Ref<Picked[]>
@@ -99,7 +99,7 @@ export function useViewRun(view: View, asked: ViewRunContext, wanted: ViewRunOpt
     { immediate: true, flush: 'sync' },
   )
   onBack(
-    () => waiting.value === 'no' && state.value.status === 'failed' && state.value.failure instanceof Away,
+    () => waiting.value === 'no' && state.value.status === 'failed' && state.value.failure instanceof Unreachable,
     () => void rerun(),
   )
   return { state, rerun, stop, filters, question }

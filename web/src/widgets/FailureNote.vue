@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Failure } from '../api/client'
+import type { Failure } from '../api/failure'
 
 defineProps<{ failure: Failure }>()
 </script>

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest'
-import { Failure } from '../api/client'
+import { Failure } from '../api/failure'
 import { mounted, type Mounted } from '../testing/mounted'
 import AboveNote from './AboveNote.vue'
 import FailureNote from './FailureNote.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* One's own password, and the keys of one's programs. */
 import { computed, ref } from 'vue'
-import { ask } from '../../api/client'
+import { server } from '../../api/client'
 import { askWho, useMe } from '../../api/me'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
@@ -18,9 +18,9 @@ const name = computed(() => me.value?.name ?? '')
 /* One is signed out everywhere by it, and comes back at once with the new one. */
 async function keep(): Promise<void> {
   done.value = false
-  await change('/api/v1/me/password', 'PUT', { before: before.value, password: password.value })
+  await change(() => server.put('/me/password', { body: { before: before.value, password: password.value } }))
   if (failure.value) return
-  await ask('/api/v1/sign-in', { method: 'POST', body: JSON.stringify({ name: name.value, password: password.value }) })
+  await server.post('/sign-in', { body: { name: name.value, password: password.value } })
   before.value = password.value = ''
   done.value = true
   await askWho()

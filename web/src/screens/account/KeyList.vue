@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* Keys with which programs ask in one's name: each for one project or all, for no more than it says, until a day. */
 import { computed, ref, shallowRef } from 'vue'
-import { ask } from '../../api/client'
-import type { CreatedKey, Me, ApiKey } from '../../api/types'
+import { server } from '../../api/client'
+import type { CreatedKey, Me, NewApiKey } from '../../api/types'
 import { copyText } from '../../clipboard'
 import { useLoaded } from '../../composables/useLoaded'
 import { dateInWords } from '../../formats'
@@ -12,16 +12,16 @@ import { ROLES } from '../people/roles'
 import { useChanges } from '../people/useChanges'
 
 const props = defineProps<{ projects: Me['projects'] }>()
-const { state, reload } = useLoaded(signal => ask<ApiKey[]>('/api/v1/me/keys', { signal }))
+const { state, reload } = useLoaded(signal => server.get('/me/keys', { signal }))
 const { failure, change } = useChanges(reload)
 const keys = computed(() => (state.value.status === 'ready' ? state.value.data : []))
-const wanted = ref({ name: '', projectId: '', role: 'viewer', days: 90 })
+const wanted = ref<NewApiKey>({ name: '', projectId: '', role: 'viewer', days: 90 })
 const made = shallowRef<CreatedKey>()
 const copied = ref(false)
 const project = (id: string): string => props.projects.find(one => one.id === id)?.name ?? 'all your projects'
 
 async function make(): Promise<void> {
-  made.value = await change<CreatedKey>('/api/v1/me/keys', 'POST', wanted.value)
+  made.value = await change(() => server.post('/me/keys', { body: wanted.value }))
   if (made.value) wanted.value.name = ''
   copied.value = false
 }
@@ -40,7 +40,11 @@ async function copy(): Promise<void> {
         <b>{{ key.name }}</b> may do what a {{ key.role }} may in {{ project(key.projectId) }}, until
         {{ dateInWords(key.endsAt.slice(0, 10)) }};
         <span class="soft">{{ key.usedAt ? `last used ${agoInWords(key.usedAt, Date.now())}` : 'never used' }}.</span>
-        <button class="as-link" @click="change(`/api/v1/me/keys/${key.id}`, 'DELETE')">Remove</button>
+        <button
+          class="as-link"
+          @click="change(() => server.remove('/me/keys/{id}', { params: { path: { id: key.id } } }))">
+          Remove
+        </button>
       </li>
     </ul>
     <form class="row-line" aria-label="New API key" @submit.prevent="make">
@@ -67,7 +71,7 @@ async function copy(): Promise<void> {
         max="366"
         aria-label="For how many days" />
       days
-      <button class="btn btn-outline-primary" :disabled="!wanted.name.trim()">Create key</button>
+      <button class="btn btn-outline-primary" :disabled="!wanted.name?.trim()">Create key</button>
     </form>
     <div v-if="made" class="note my-1" role="status">
       Copy the key now; it is not shown again.

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /* Where one gets mail: what deliveries name one by, and where tests of them go. */
 import { computed } from 'vue'
-import { ask } from '../../api/client'
+import { server } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'
 import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 
-const { state, reload } = useLoaded(signal => ask<{ email: string }>('/api/v1/me/email', { signal }))
+const { state, reload } = useLoaded(signal => server.get('/me/email', { signal }))
 const { failure, change } = useChanges(reload)
 const mail = computed(() => (state.value.status === 'ready' ? state.value.data.email : ''))
 </script>
@@ -22,7 +22,7 @@ const mail = computed(() => (state.value.status === 'ready' ? state.value.data.e
         :begins="mail"
         about="Where you get mail"
         data-mark="mail"
-        @take="change('/api/v1/me/email', 'PUT', { email: $event })" />.
+        @take="change(() => server.put('/me/email', { body: { email: $event } }))" />.
       <span class="soft">Reports delivered to you are sent there, with the rows you may see.</span>
     </p>
     <FailureNote v-if="failure" :failure="failure" />

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { alone } from '../../api/runs'
 import type { Query } from '../../api/types'
 import { isUnderWay, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -18,6 +17,7 @@ import SentPane from './SentPane.vue'
 import StepNotices from './StepNotices.vue'
 import StepsPane from './StepsPane.vue'
 import ConversionNote from './ConversionNote.vue'
+import { runQuery } from './runQuery'
 import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
@@ -77,7 +77,7 @@ const { answer, stale, placements, proof, measure, verdicts, runProblems, fetche
 
 function run(): void {
   ranText.value = asked.value
-  void start(alone(`/queries/${props.loaded.id}/run`, { text: asked.value, choices: trialChoices() }))
+  void start(runQuery(props.loaded.id, asked.value, trialChoices()))
 }
 
 /* A changed choice is tried at once, if the query has been run before. */

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import { stage } from '../../api/stage'
-import type { Query } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import BenchPage from './BenchPage.vue'
 
 const props = defineProps<{ id: string }>()
-const { state, reload } = useLoaded(signal => get<Query>(`/queries/${encodeURIComponent(props.id)}`, signal))
+const { state, reload } = useLoaded(signal =>
+  project.get('/queries/{id}', { params: { path: { id: props.id } }, signal }),
+)
 </script>
 
 <template>

@@ -2,7 +2,8 @@
 /* Whether viewers' reports ask the source each time, every so often, or a stored copy: one word, and where a copy is made. */
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { asFailure, type Failure, list, post } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { CachePolicy, SentenceOption, Query, StoredCopy } from '../../api/types'
 import { spanInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -41,7 +42,7 @@ let gone = false
 onScopeDispose(() => (gone = true))
 
 const here = async (): Promise<StoredCopy[]> =>
-  (await list<StoredCopy>('/stored-copies')).filter(copy => copy.queryId === props.query.id)
+  (await project.list('/stored-copies')).filter(copy => copy.queryId === props.query.id)
 
 async function offers(): Promise<SentenceOption[]> {
   const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
@@ -89,9 +90,11 @@ async function take(offer: string): Promise<void> {
 /* A new one is asked as soon as there is something in it; anyone who goes away meanwhile says it later. */
 async function made(): Promise<string> {
   making.value = true
-  const { id } = await post<StoredCopy>('/stored-copies', {
-    queryId: props.query.id,
-    name: `${props.query.name}, kept`,
+  const { id } = await project.post('/stored-copies', {
+    body: {
+      queryId: props.query.id,
+      name: `${props.query.name}, kept`,
+    },
   })
   for (;;) {
     const copy = (await here()).find(one => one.id === id)

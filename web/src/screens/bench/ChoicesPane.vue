@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { ParameterOverview, Problem, Proposal, QueryCheck } from '../../api/types'
 import type { UsedParameters } from '../../parameters/useParameters'
 import { fixedValue } from '../../query/steps'
@@ -71,9 +71,12 @@ async function after(work: Promise<boolean>): Promise<void> {
 
 async function make(wanted: string): Promise<void> {
   if (!wanted) return
-  const found = await post<Proposal>(`/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(
-    () => undefined,
-  )
+  const found = await project
+    .post('/queries/{id}/proposal', {
+      params: { path: { id: props.queryId } },
+      body: { text: props.text, name: wanted },
+    })
+    .catch(() => undefined)
   if (await (found ? props.parameters.add(found.definition) : props.parameters.addTyped(wanted))) {
     proposal.value = found
     made.value = wanted

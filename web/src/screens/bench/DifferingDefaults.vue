@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Reports open with the default of a parameter, not with the value that was in the text: one click sets it for a report. */
 import { reactive, ref } from 'vue'
-import { asFailure, put, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { ConversionResult } from '../../api/types'
 
 const props = defineProps<{ differing: ConversionResult['differingDefaults'][number] }>()
@@ -11,10 +12,13 @@ const failure = ref<Failure>()
 async function openWith(report: string): Promise<void> {
   const { parameter, values } = props.differing
   try {
-    await put(`/reports/${encodeURIComponent(report)}/opening/${encodeURIComponent(parameter)}`, {
-      kind: 'values',
-      values,
-      withoutValue: false,
+    await project.put('/reports/{id}/opening/{parameter}', {
+      params: { path: { id: report, parameter } },
+      body: {
+        kind: 'values',
+        values,
+        withoutValue: false,
+      },
     })
     set.add(report)
     failure.value = undefined

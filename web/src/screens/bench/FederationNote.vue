@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Between the steps of one source and those that are done here, on the rows of several. */
 import { computed, inject, ref } from 'vue'
-import { asFailure, put } from '../../api/client'
+import { project } from '../../api/client'
+import { asFailure } from '../../api/failure'
 import type { SentenceOption, StepsAnalysis } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import SentenceLine from '../../sentence/SentenceLine.vue'
@@ -24,7 +25,7 @@ const offers = (): Promise<SentenceOption[]> => Promise.resolve(offersOf())
 async function keep({ from, to }: Travel, decision: string): Promise<boolean> {
   failed.value = ''
   try {
-    await put('/transfer-policies', { from, to, decision })
+    await project.put('/transfer-policies', { body: { from, to, decision } })
   } catch (error) {
     failed.value = asFailure(error).message
     return false

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The hard-coded values of the query, and the result of converting some to parameters. */
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import type { Failure } from '../../api/client'
+import type { Failure } from '../../api/failure'
 import type { ConversionResult, HardCodedOccurrence } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import DifferingDefaults from './DifferingDefaults.vue'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* A field for a new step, with completion after every word, or several steps that are pasted. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
-import { asFailure, post } from '../../api/client'
+import { project } from '../../api/client'
+import { asFailure } from '../../api/failure'
 import type { Choices, StepCompletion } from '../../api/types'
 import type { RejectedSteps } from './stepAction'
 
@@ -31,7 +32,9 @@ let asked = 0
 async function complete(): Promise<void> {
   const mine = ++asked
   const body = { text: props.text, afterStep: props.behind, line: typed.value, choices: props.choices() }
-  const found = await post<StepCompletion[]>(`/queries/${props.queryId}/steps/completions`, body).catch(() => [])
+  const found = await project
+    .post('/queries/{id}/steps/completions', { params: { path: { id: props.queryId } }, body })
+    .catch(() => [])
   if (mine !== asked) return
   completions.value = typed.value === '' ? [] : found
   active.value = -1

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { Failure } from '../../api/client'
+import type { Failure } from '../../api/failure'
 import type { ConversionResult, NoticeFix, Placement, Problem, QueryCheck, PlacementEvidence } from '../../api/types'
 import { createEditor, replaceText, showDecorations, type EditorDecorations, type Mark } from '../../query/editor'
 import { teachNames } from '../../query/completion'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* The address that is asked, with what is chosen in its place, and what the service says to it. */
 import { computed, nextTick, shallowRef, toRef } from 'vue'
-import { asFailure, post, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { ResponsePreview, Choices, QueryCheck } from '../../api/types'
 import { endOfRequest, withColumns, withRowsAt } from '../../query/request'
 import StatementText from '../../query/StatementText.vue'
@@ -41,9 +42,12 @@ async function ask(): Promise<void> {
   asking.value = true
   failed.value = undefined
   try {
-    look.value = await post<ResponsePreview>(`/queries/${props.queryId}/request/preview`, {
-      text: props.text,
-      choices: props.choices(),
+    look.value = await project.post('/queries/{id}/request/preview', {
+      params: { path: { id: props.queryId } },
+      body: {
+        text: props.text,
+        choices: props.choices(),
+      },
     })
   } catch (error) {
     look.value = undefined

@@ -2,7 +2,7 @@
 /* The exact statements that reports would send of this text: whether the database takes each of them. */
 import { computed, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { Choices, StatementForm } from '../../api/types'
 
 const props = defineProps<{ queryId: string; text: string; choices: Choices; ran: string | undefined }>()
@@ -15,11 +15,16 @@ watch(
   () => props.ran,
   async now => {
     if (now === undefined) return
-    const found = await post<StatementForm[]>(`/queries/${props.queryId}/forms`, {
-      runId: '',
-      text: props.text,
-      choices: props.choices,
-    }).catch(() => [])
+    const found = await project
+      .post('/queries/{id}/forms', {
+        params: { path: { id: props.queryId } },
+        body: {
+          runId: '',
+          text: props.text,
+          choices: props.choices,
+        },
+      })
+      .catch(() => [])
     if (now === props.ran) forms.value = found
   },
 )

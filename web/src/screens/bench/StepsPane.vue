@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* A query as steps, one sentence each. */
 import { computed, nextTick, ref } from 'vue'
-import { post } from '../../api/client'
-import type { Choices, SentenceOption, Placement, PlacementEvidence, StepsAnalysis } from '../../api/types'
+import { project } from '../../api/client'
+import type { Choices, Placement, PlacementEvidence, StepsAnalysis } from '../../api/types'
 import { HEADER, inserted, linesOf, moved, switched, typedText, without, withWords } from '../../query/steps'
 import { noteOfStep } from '../../query/stepNotes'
 import NewStepField from './NewStepField.vue'
@@ -46,11 +46,14 @@ const list = ref<HTMLElement>()
 const noteOf = (step: number) => noteOfStep(step, props.stretches, props.placements, props.verdicts)
 
 const offers = (step: number) => (mark: string) =>
-  post<SentenceOption[]>(`/queries/${props.queryId}/steps/options`, {
-    text: props.text,
-    step,
-    mark,
-    choices: props.choices(),
+  project.post('/queries/{id}/steps/options', {
+    params: { path: { id: props.queryId } },
+    body: {
+      text: props.text,
+      step,
+      mark,
+      choices: props.choices(),
+    },
   })
 
 function take(step: number, mark: string, taken: string): void {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* All steps of a query as one text, one per line. */
 import { onMounted, ref } from 'vue'
-import { asFailure } from '../../api/client'
+import { asFailure } from '../../api/failure'
 
 const props = defineProps<{
   text: string

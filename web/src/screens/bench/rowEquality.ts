@@ -1,4 +1,4 @@
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { Choices } from '../../api/types'
 
 export interface RowComparison {
@@ -11,4 +11,5 @@ export interface RowComparison {
 export const sameRows = (
   queryId: string,
   asked: { runId: string; first: string; second: string; choices: Choices },
-): Promise<RowComparison> => post<RowComparison>(`/queries/${queryId}/row-comparison`, asked)
+): Promise<RowComparison> =>
+  project.post('/queries/{id}/row-comparison', { params: { path: { id: queryId } }, body: asked })

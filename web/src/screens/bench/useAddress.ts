@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { Choices, RequestAddress } from '../../api/types'
 
 const ASK_AFTER = 200
@@ -16,10 +16,15 @@ export function useAddress(
 
   async function ask(): Promise<void> {
     const mine = ++newest
-    const found = await post<RequestAddress>(`/queries/${queryId}/request/address`, {
-      text: text.value,
-      choices: choices(),
-    }).catch(() => undefined)
+    const found = await project
+      .post('/queries/{id}/request/address', {
+        params: { path: { id: queryId } },
+        body: {
+          text: text.value,
+          choices: choices(),
+        },
+      })
+      .catch(() => undefined)
     if (mine === newest && found) address.value = found
   }
 

@@ -1,12 +1,11 @@
 import { computed, type ComputedRef } from 'vue'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import { stage } from '../../api/stage'
-import type { Stage } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 
 /** The stage that the bench runs in: what holds there, in words, and the parameters that it says something of. */
 export function useBenchStage(): { clauses: ComputedRef<string[]>; staged: ComputedRef<Set<string>> } {
-  const { state } = useLoaded(signal => get<Stage[]>('/stages', signal))
+  const { state } = useLoaded(signal => project.get('/stages', { signal }))
   const now = computed(() =>
     state.value.status === 'ready' ? state.value.data.find(one => one.name === stage.value) : undefined,
   )

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { QueryCheck } from '../../api/types'
 
 const CHECK_AFTER = 200
@@ -15,7 +15,9 @@ export function useCheck(
 
   async function recheck(): Promise<void> {
     const sent = text.value
-    const found = await post<QueryCheck>(`/queries/${queryId}/check`, { text: sent }).catch(() => undefined)
+    const found = await project
+      .post('/queries/{id}/check', { params: { path: { id: queryId } }, body: { text: sent } })
+      .catch(() => undefined)
     if (!found || sent !== text.value) return
     // A text that cannot be read for a moment keeps its parameters: cards must not vanish while someone types a quote.
     check.value =

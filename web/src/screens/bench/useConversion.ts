@@ -1,5 +1,6 @@
 import { inject, nextTick, onScopeDispose, ref, type Ref } from 'vue'
-import { asFailure, post } from '../../api/client'
+import { project } from '../../api/client'
+import { asFailure } from '../../api/failure'
 import { newRunId, stop } from '../../api/runs'
 import type { Choices } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
@@ -56,7 +57,10 @@ export function useConversion(
     tell(`Plain SQL now: ${rowsInWords(first)} ${after}.`, !same)
   }
   async function intoSteps(before: string): Promise<void> {
-    const found = await post<{ text: string }>(`/queries/${queryId}/steps/from-sql`, { text: before })
+    const found = await project.post('/queries/{id}/steps/from-sql', {
+      params: { path: { id: queryId } },
+      body: { text: before },
+    })
     tell('Running both to the last row …', false)
     const { first, second, same } = await compared(before, found.text)
     if (before !== text.value) return tell('', false)

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { stubServer } from '../../testing/stubServer'
 import { effectScope } from 'vue'
 import type { Query } from '../../api/types'
 import { useDraft } from './useDraft'
@@ -28,10 +29,10 @@ beforeEach(() => {
   sent.length = 0
   server = { status: 200, text: 'select 1', version: 4 }
   vi.useFakeTimers()
-  vi.stubGlobal('fetch', (_path: string, init: RequestInit = {}) => {
+  stubServer(({ method, body: sentBody }) => {
     if (server.status === 0) return Promise.reject(new TypeError('no network'))
-    if (init.method === 'PUT') {
-      const body = JSON.parse(init.body as string) as { text: string; version: number }
+    if (method === 'PUT') {
+      const body = sentBody as { text: string; version: number }
       sent.push(body)
       if (body.version !== server.version)
         return Promise.resolve(new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 }))

@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { asFailure, Failure, get, post, put } from '../../api/client'
+import { project } from '../../api/client'
+import { Failure, asFailure } from '../../api/failure'
 import type { Query } from '../../api/types'
 import { forgetDraft, keepDraft, keptDraft } from './draftStorage'
 
@@ -16,7 +17,7 @@ const byAColleague = (): Failure =>
 
 /** The newest version if it is a save of this browser whose reply was lost; undefined if someone else changed the query. */
 async function ownSave(id: string, sent: string | undefined): Promise<Query | undefined> {
-  const newest = await get<Query>(`/queries/${id}`).catch(() => undefined)
+  const newest = await project.get('/queries/{id}', { params: { path: { id } } }).catch(() => undefined)
   return newest?.text === sent ? newest : undefined
 }
 
@@ -38,6 +39,7 @@ export interface UsedDraft {
  */
 export function useDraft(loaded: Query): UsedDraft {
   const kept = keptDraft(loaded.id)
+  const params = { path: { id: loaded.id } }
   const query = shallowRef(loaded)
   const text = ref(kept?.text ?? loaded.text)
   const saving = shallowRef<Saving>({ status: 'saved' })
@@ -74,7 +76,8 @@ export function useDraft(loaded: Query): UsedDraft {
     unconfirmed = sent
     keep()
     try {
-      query.value = await put<Query>(`/queries/${loaded.id}/draft`, { text: sent, version: query.value.version })
+      const body = { text: sent, version: query.value.version }
+      query.value = await project.put('/queries/{id}/draft', { params, body })
       unconfirmed = undefined
       if (text.value === sent) {
         forgetDraft(loaded.id)
@@ -91,18 +94,18 @@ export function useDraft(loaded: Query): UsedDraft {
 
   async function makeLive(): Promise<void> {
     await settle()
-    query.value = await post<Query>(`/queries/${loaded.id}/publish`, { version: query.value.version })
+    query.value = await project.post('/queries/{id}/publish', { params, body: { version: query.value.version } })
   }
 
   async function takeTheirs(): Promise<void> {
-    query.value = await get<Query>(`/queries/${loaded.id}`)
+    query.value = await project.get('/queries/{id}', { params })
     text.value = query.value.text
     forgetDraft(loaded.id)
     saving.value = { status: 'saved' }
   }
 
   async function keepMine(): Promise<void> {
-    query.value = await get<Query>(`/queries/${loaded.id}`)
+    query.value = await project.get('/queries/{id}', { params })
     saving.value = { status: 'unsaved' }
     await save()
   }

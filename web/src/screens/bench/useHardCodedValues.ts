@@ -1,5 +1,6 @@
 import { inject, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { asFailure, post, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { Choices, ConversionResult, Query } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 
@@ -42,11 +43,14 @@ export function useHardCodedValues(
   }
 
   async function send(text: string, starts: number[], createNew: boolean): Promise<ConversionResult> {
-    const answer = await post<ConversionResult>(`/queries/${draft.query.value.id}/hard-coded-values`, {
-      text,
-      starts,
-      createNew,
-      choices: choices(),
+    const answer = await project.post('/queries/{id}/hard-coded-values', {
+      params: { path: { id: draft.query.value.id } },
+      body: {
+        text,
+        starts,
+        createNew,
+        choices: choices(),
+      },
     })
     draft.edit(answer.text)
     await draft.settle()
@@ -58,10 +62,13 @@ export function useHardCodedValues(
   async function takeBack(before: string, answer: ConversionResult): Promise<boolean> {
     if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
     await draft.settle()
-    await post(`/queries/${draft.query.value.id}/hard-coded-values/undo`, {
-      text: before,
-      version: draft.query.value.version,
-      names: answer.names,
+    await project.post('/queries/{id}/hard-coded-values/undo', {
+      params: { path: { id: draft.query.value.id } },
+      body: {
+        text: before,
+        version: draft.query.value.version,
+        names: answer.names,
+      },
     })
     await draft.takeTheirs()
     made.value = undefined

@@ -1,13 +1,13 @@
 import { computed, type ComputedRef } from 'vue'
-import { get } from '../../api/client'
-import type { ParameterOverview, Query, SourceContents } from '../../api/types'
+import { project } from '../../api/client'
+import type { ParameterOverview, Query } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import type { KnownNames } from '../../query/knownNames'
 
 /** Completions of a query: the names of its source, as far as known, and the project's parameters. */
 export function useKnownNames(query: () => Query, uses: () => ParameterOverview[]): ComputedRef<KnownNames> {
   const { state } = useLoaded(signal =>
-    get<SourceContents>(`/sources/${encodeURIComponent(query().sourceId)}/contents`, signal),
+    project.get('/sources/{id}/contents', { params: { path: { id: query().sourceId } }, signal }),
   )
   return computed(() => ({
     source: query().sourceName,

@@ -1,6 +1,7 @@
 import { inject, shallowRef, type ShallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { asFailure, post, put, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { CachePolicy, Query } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import type { UsedDraft } from './useDraft'
@@ -39,19 +40,21 @@ export function usePublishing(draft: UsedDraft): {
     attempt(async () => {
       await draft.settle()
       if (draft.query.value.changed) await draft.makeLive()
-      const { id } = await post<{ id: string }>(`/queries/${draft.query.value.id}/reports`, {})
+      const { id } = await project.post('/queries/{id}/reports', { params: { path: { id: draft.query.value.id } } })
       await router.push(`/reports/${id}/edit`)
     })
-  async function say(what: string, said: object): Promise<boolean> {
+  async function update(work: (params: { path: { id: string } }, version: number) => Promise<Query>): Promise<boolean> {
     await attempt(async () => {
       await draft.settle()
       const { id, version } = draft.query.value
-      draft.query.value = await put<Query>(`/queries/${id}/${what}`, { ...said, version })
+      draft.query.value = await work({ path: { id } }, version)
     })
     return !failed.value
   }
-  const setSource = (parameter: string) => say('source', { parameter })
-  const setFrom = (from: CachePolicy) => say('cache-policy', from)
+  const setSource = (parameter: string) =>
+    update((params, version) => project.put('/queries/{id}/source', { params, body: { parameter, version } }))
+  const setFrom = (from: CachePolicy) =>
+    update((params, version) => project.put('/queries/{id}/cache-policy', { params, body: { ...from, version } }))
 
   async function askBy(parameter: string): Promise<void> {
     const before = draft.query.value.source.sourceParameter

@@ -1,5 +1,5 @@
 import { computed, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { StepsAnalysis } from '../../api/types'
 import type { UsedSteps } from './useSteps'
 
@@ -14,7 +14,9 @@ export function useSqlRanges(
 
   watch(asked, async now => {
     if (now === text.value) return
-    const read = await post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: now }).catch(() => undefined)
+    const read = await project
+      .post('/queries/{id}/steps/analysis', { params: { path: { id: queryId } }, body: { text: now } })
+      .catch(() => undefined)
     if (read && now === asked.value) looked.value = { text: now, stretches: read.sqlRanges }
   })
   return computed(() => {

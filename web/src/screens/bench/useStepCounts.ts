@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { alone } from '../../api/runs'
+import { runQuery } from './runQuery'
 import type { Choices, StepsAnalysis } from '../../api/types'
 import { counted, linesOf, textOf, upTo, type Line } from '../../query/steps'
 
@@ -34,7 +34,7 @@ export function useStepCounts(
   const keyOf = (lines: Line[], step: number): string => JSON.stringify([upTo(lines, step), choices()])
 
   async function number(asked: string): Promise<number | undefined> {
-    const run = alone(`/queries/${queryId}/run`, { text: counted(asked), choices: choices() })
+    const run = runQuery(queryId, counted(asked), choices())
     const answer = await run(leaving.signal, UNTOLD).catch(() => undefined)
     const cell = answer?.rows[0]?.[0]
     return cell === undefined || cell === null ? undefined : Number(cell)

@@ -1,5 +1,5 @@
 import { ref, type Ref } from 'vue'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { StepsAnalysis } from '../../api/types'
 import { insertedLines, linesOf, textOf, typedLines, typedText, type Line } from '../../query/steps'
 import type { RejectedSteps } from './stepAction'
@@ -18,7 +18,7 @@ export interface UsedStepInput {
 export function useStepInput(queryId: string, text: () => string, steps: UsedSteps, added: () => void): UsedStepInput {
   const asText = ref(false)
   const parse = (lines: Line[]): Promise<StepsAnalysis> =>
-    post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: textOf(lines) })
+    project.post('/queries/{id}/steps/analysis', { params: { path: { id: queryId } }, body: { text: textOf(lines) } })
 
   /* Everything up to the first invalid step is inserted. */
   async function insert(typed: string, position?: number): Promise<RejectedSteps> {

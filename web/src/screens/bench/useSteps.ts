@@ -1,5 +1,5 @@
 import { inject, onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { StepsAnalysis } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import { isSteps, linesOf, textOf, type Line } from '../../query/steps'
@@ -30,7 +30,9 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
   async function read(): Promise<void> {
     const sent = text.value
     if (!isSteps(sent)) return
-    const found = await post<StepsAnalysis>(`/queries/${queryId}/steps/analysis`, { text: sent }).catch(() => undefined)
+    const found = await project
+      .post('/queries/{id}/steps/analysis', { params: { path: { id: queryId } }, body: { text: sent } })
+      .catch(() => undefined)
     if (!found || sent !== text.value) return
     reading.value = found
     const written = textOf(found.steps.map(step => ({ words: step.text, on: step.enabled })))

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* The audience of the report, which applies at once, without publishing. */
 import { computed, ref } from 'vue'
-import { asFailure, get, put } from '../../api/client'
+import { project } from '../../api/client'
+import { asFailure } from '../../api/failure'
 import type { Audience, SentenceOption } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { listInWords } from '../../formats'
@@ -10,8 +11,8 @@ import OfferedMark from '../../sentence/OfferedMark.vue'
 const props = defineProps<{ reportId: string }>()
 const EVERY_VIEWER = 'every viewer'
 const EVERYONE = 'everyone signed in'
-const path = `/reports/${encodeURIComponent(props.reportId)}/audience`
-const { state, reload } = useLoaded(signal => get<Audience>(path, signal))
+const params = { path: { id: props.reportId } }
+const { state, reload } = useLoaded(signal => project.get('/reports/{id}/audience', { params, signal }))
 const wrong = ref('')
 const audience = computed<Audience>(() =>
   state.value.status === 'ready' ? state.value.data : { everyone: false, groups: [], offered: [] },
@@ -40,7 +41,10 @@ async function take(taken: string): Promise<void> {
   const groups = now.includes(taken) ? now.filter(id => id !== taken) : [...now, taken]
   try {
     wrong.value = ''
-    await put(path, { everyone: taken === EVERYONE, groups: isGroup ? groups : [] })
+    await project.put('/reports/{id}/audience', {
+      params,
+      body: { everyone: taken === EVERYONE, groups: isGroup ? groups : [] },
+    })
     await reload()
   } catch (error) {
     wrong.value = asFailure(error).message

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The report itself, with live rows and its sentences open: what an author defines is changed where it is. */
 import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
-import { ofPage } from '../../api/page'
+import { ofPage, type PageAddress } from '../../api/page'
 import type { Choices, EditedReport, View } from '../../api/types'
 import { defaultsOf, periodsFor } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
@@ -32,7 +32,6 @@ const {
   busy,
   conflict,
   merged,
-  path,
   sentenceOf,
   offers,
   take,
@@ -53,8 +52,9 @@ const choices = ref<Choices>(defaultsOf(report.value.parameters))
 const [signed, asViewer] = [ref(''), ref(false)]
 const { picked, pick } = usePicked()
 const total = ref<number>()
+const page: PageAddress = { route: '/reports/{id}/editor', id: props.loaded.report.id }
 const { question, failure: unsaid } = useQuestion(
-  path,
+  page,
   choices,
   signed,
   () => undefined,
@@ -69,7 +69,7 @@ provide(choosingKey, {
 })
 const kept = useKept()
 const asked = computed<ViewRunContext>(() => ({
-  run: (view, body) => ofPage(path, view, body),
+  run: (view, body) => ofPage(page, view, body),
   report: report.value,
   choices,
   picked,
@@ -198,7 +198,7 @@ const named = (view: View): string => view.title || view.kind
               @pick="pick" />
           </EditedCard>
         </template>
-        <SuggestedViews v-if="!asViewer" :path="path" :asked="asked" @take="addView" />
+        <SuggestedViews v-if="!asViewer" :report-id="report.id" :asked="asked" @take="addView" />
       </div>
     </div>
   </main>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import { get } from '../../api/client'
-import type { EditedReport } from '../../api/types'
+import { project } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import EditorPage from './EditorPage.vue'
 
 const props = defineProps<{ id: string }>()
 const { state, reload } = useLoaded(signal =>
-  get<EditedReport>(`/reports/${encodeURIComponent(props.id)}/editor`, signal),
+  project.get('/reports/{id}/editor', { params: { path: { id: props.id } }, signal }),
 )
 </script>
 

@@ -1,23 +1,26 @@
 <script setup lang="ts">
 /* What a query could also show, each small and with its rows; one click takes it. */
 import { computed, ref, watch } from 'vue'
-import { list, post } from '../../api/client'
+import { project } from '../../api/client'
 import { alone } from '../../api/runs'
-import type { QueryCard, ViewProposal } from '../../api/types'
+import type { ViewProposal } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import type { ViewRunContext } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import SuggestedView from './SuggestedView.vue'
 
-const props = defineProps<{ path: string; asked: ViewRunContext }>()
+const props = defineProps<{ reportId: string; asked: ViewRunContext }>()
 const emit = defineEmits<{ take: [proposal: ViewProposal] }>()
 
-const { state: queries } = useLoaded(signal => list<QueryCard>('/queries', signal))
+const { state: queries } = useLoaded(signal => project.list('/queries', { signal }))
 const all = computed(() => (queries.value.status === 'ready' ? queries.value.data : []))
 const chosen = ref(props.asked.report.definition.views.find(view => view.queryId)?.queryId ?? '')
 const { state, reload } = useLoaded(signal =>
   chosen.value
-    ? post<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, {}, signal)
+    ? project.post('/reports/{id}/editor/proposals/{queryId}', {
+        params: { path: { id: props.reportId, queryId: chosen.value } },
+        signal,
+      })
     : Promise.resolve([]),
 )
 /* Existing views are not suggested, regardless of title and size. */
@@ -32,7 +35,14 @@ function look(query: string): void {
 /* The proposal is run where its query is asked for it. */
 const askedOf = (proposal: ViewProposal): ViewRunContext => ({
   ...props.asked,
-  run: (view, body) => alone(`${props.path}/proposals/${encodeURIComponent(proposal.queryId)}/views/${view}/run`, body),
+  run: (view, body) =>
+    alone((runId, signal) =>
+      project.stream('/reports/{id}/editor/proposals/{queryId}/views/{proposalId}/run', {
+        params: { path: { id: props.reportId, queryId: proposal.queryId, proposalId: view } },
+        body: { ...body, runId },
+        signal,
+      }),
+    ),
   titles: computed(() => ({})),
   comparedPeriods: computed(() => ({})),
   picked: ref([]),

@@ -1,5 +1,6 @@
 import { inject, shallowRef, watch, type ShallowRef } from 'vue'
-import { asFailure, Failure, get, put } from '../../api/client'
+import { project } from '../../api/client'
+import { Failure, asFailure } from '../../api/failure'
 import type { EditedReport } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 
@@ -10,7 +11,8 @@ export interface Draft {
   made: ShallowRef<EditedReport>
   failure: ShallowRef<Failure | undefined>
   busy: ShallowRef<boolean>
-  path: string
+  /** What names the report in calls. */
+  params: { path: { id: string } }
   version: () => number
   /** Tries something that cannot be undone. */
   attempt: (work: () => Promise<EditedReport>) => Promise<boolean>
@@ -30,7 +32,7 @@ export function useDraft(loaded: EditedReport): Draft {
   const busy = shallowRef(false)
   const conflict = shallowRef<() => Promise<void>>()
   const merged = shallowRef(false)
-  const path = `/reports/${encodeURIComponent(loaded.report.id)}/editor`
+  const params = { path: { id: loaded.report.id } }
   const version = (): number => made.value.report.version
 
   let queue: Promise<unknown> = Promise.resolve()
@@ -60,15 +62,15 @@ export function useDraft(loaded: EditedReport): Draft {
   }
 
   async function reload(): Promise<void> {
-    made.value = await get<EditedReport>(path).catch(() => made.value)
+    made.value = await project.get('/reports/{id}/editor', { params }).catch(() => made.value)
   }
 
   /* A step back replaces the whole draft, so it is taken only from the draft that the change had made: else a colleague's
      change in between would go with it. */
-  const comeBack = (from: unknown, to: unknown): Promise<boolean> =>
+  const comeBack = (from: EditedReport['form'], to: EditedReport['form']): Promise<boolean> =>
     attempt(() => {
       if (JSON.stringify(made.value.form) !== JSON.stringify(from)) throw changedMeanwhile()
-      return put<EditedReport>(`${path}/form`, { form: to, version: version() })
+      return project.put('/reports/{id}/editor/form', { params, body: { form: to, version: version() } })
     })
 
   async function change(label: string, work: () => Promise<EditedReport>): Promise<void> {
@@ -96,5 +98,5 @@ export function useDraft(loaded: EditedReport): Draft {
     },
   )
 
-  return { made, failure, busy, path, version, attempt, change, conflict, merged }
+  return { made, failure, busy, params, version, attempt, change, conflict, merged }
 }

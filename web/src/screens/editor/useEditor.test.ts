@@ -1,4 +1,5 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { stubServer, type SeenRequest } from '../../testing/stubServer'
 import { createApp, defineComponent, h, nextTick } from 'vue'
 import type { EditedReport } from '../../api/types'
 import { historyKey, useHistory, type History } from '../../composables/useHistory'
@@ -18,9 +19,9 @@ const page = (): EditedReport =>
     form: [...server.form],
   }) as unknown as EditedReport
 
-function answer(init: RequestInit): Response {
-  if (!init.method || init.method === 'GET') return new Response(JSON.stringify(page()))
-  const body = JSON.parse(init.body as string) as { version: number; form?: string[]; option?: string }
+function answer(request: SeenRequest): Response {
+  if (request.method === 'GET') return new Response(JSON.stringify(page()))
+  const body = request.body as { version: number; form?: string[]; option?: string }
   seen.push(body.version)
   if (body.version !== server.version)
     return new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 })
@@ -44,9 +45,9 @@ function mounted(): { making: UsedEditor; history: History } {
 beforeEach(() => {
   server = { version: 1, form: [] }
   seen = []
-  vi.stubGlobal('fetch', async (_path: string, init: RequestInit = {}) => {
+  stubServer(async request => {
     await new Promise(done => setTimeout(done, 5))
-    return answer(init)
+    return answer(request)
   })
 })
 

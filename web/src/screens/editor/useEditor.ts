@@ -1,6 +1,6 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
-import { ask, get, post, put, type Failure } from '../../api/client'
-import { inApi } from '../../api/project'
+import { project } from '../../api/client'
+import type { Failure } from '../../api/failure'
 import type { EditedReport, SentenceOption, ViewProposal } from '../../api/types'
 import { useDraft } from './useDraft'
 
@@ -12,7 +12,6 @@ export interface UsedEditor {
   busy: ShallowRef<boolean>
   conflict: ShallowRef<(() => Promise<void>) | undefined>
   merged: ShallowRef<boolean>
-  path: string
   sentenceOf: ComputedRef<Map<string, EditedReport['objects'][number]['sentence']>>
   offers: (thing: string, mark: string) => Promise<SentenceOption[]>
   take: (thing: string, mark: string, taken: string) => Promise<void>
@@ -36,44 +35,53 @@ const wordsOf = ({ report }: EditedReport) => ({
 
 /** A report while it is made: what can be done with its things. */
 export function useEditor(loaded: EditedReport): UsedEditor {
-  const { made, failure, busy, path, version, attempt, change, conflict, merged } = useDraft(loaded)
+  const { made, failure, busy, params, version, attempt, change, conflict, merged } = useDraft(loaded)
   const sentenceOf = computed(() => new Map(made.value.objects.map(thing => [thing.object, thing.sentence])))
   const seen = (thing: string): string => (sentenceOf.value.get(thing) ?? []).map(piece => piece.text).join('')
+  /* The body of a change of the version that is here. */
+  const changeOf = <B extends object>(body: B) => ({ params, body: { ...body, version: version() } })
   const offers = (thing: string, mark: string): Promise<SentenceOption[]> =>
-    get<SentenceOption[]>(`${path}/options?object=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
+    project.get('/reports/{id}/editor/options', { params: { ...params, query: { object: thing, mark } } })
   const take = (thing: string, mark: string, taken: string) =>
     change('the change of a sentence', () =>
-      put<EditedReport>(`${path}/marks`, { object: thing, mark, option: taken, seen: seen(thing), version: version() }),
+      project.put('/reports/{id}/editor/marks', changeOf({ object: thing, mark, option: taken, seen: seen(thing) })),
     )
   const step = (thing: string, step: Step) =>
     change(step === 'remove' ? 'the removal' : step === 'copy' ? 'the copy' : 'the move', () =>
-      post<EditedReport>(`${path}/steps`, { object: thing, action: step, seen: seen(thing), version: version() }),
+      project.post('/reports/{id}/editor/steps', changeOf({ object: thing, action: step, seen: seen(thing) })),
     )
   const place = (thing: string, at: number) =>
-    change('the move', () => post<EditedReport>(`${path}/places`, { object: thing, index: at, version: version() }))
+    change('the move', () => project.post('/reports/{id}/editor/places', changeOf({ object: thing, index: at })))
   const size = (view: string, width: number, height: number) =>
     change('the new size', () => {
       const look = made.value.report.definition.views.find(one => one.id === view)?.layout
       const seen = { seenWidth: look?.width ?? 0, seenHeight: look?.height ?? 0 }
-      return post<EditedReport>(`${path}/sizes`, { view, width, height, ...seen, version: version() })
+      return project.post('/reports/{id}/editor/sizes', changeOf({ view, width, height, ...seen }))
     })
   const addView = ({ id, queryId }: ViewProposal) =>
-    change('the new view', () => post<EditedReport>(`${path}/views`, { id, queryId, version: version() }))
+    change('the new view', () => project.post('/reports/{id}/editor/views', changeOf({ id, queryId })))
   const addControl = (parameter: string) =>
-    change('the new control', () => post<EditedReport>(`${path}/controls`, { parameter, version: version() }))
+    change('the new control', () => project.post('/reports/{id}/editor/controls', changeOf({ parameter })))
   const say = (words: { name: string; audience: string; question: string }) =>
     change('the words', () =>
-      put<EditedReport>(`${path}/words`, { ...words, seen: wordsOf(made.value), version: version() }),
+      project.put('/reports/{id}/editor/words', changeOf({ ...words, seen: wordsOf(made.value) })),
     )
   const moveLimit = (query: string) =>
     attempt(async () => {
-      await post(`/queries/${encodeURIComponent(query)}/limit-to-tables`, {})
-      return get<EditedReport>(path)
+      await project.post('/queries/{id}/limit-to-tables', { params: { path: { id: query } } })
+      return project.get('/reports/{id}/editor', { params })
     })
   const give = (why: string) =>
-    attempt(() => post<EditedReport>(`${path}/publish?reason=${encodeURIComponent(why)}`, { version: version() }))
+    attempt(() =>
+      project.post('/reports/{id}/editor/publish', {
+        params: { ...params, query: { reason: why } },
+        body: { version: version() },
+      }),
+    )
   const drop = () =>
-    change('discarding changes', () => ask<EditedReport>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
+    change('discarding changes', () =>
+      project.remove('/reports/{id}/editor', { params: { ...params, query: { version: version() } } }),
+    )
 
   return {
     made,
@@ -81,7 +89,6 @@ export function useEditor(loaded: EditedReport): UsedEditor {
     busy,
     conflict,
     merged,
-    path,
     sentenceOf,
     offers,
     take,

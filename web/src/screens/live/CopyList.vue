@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /* Answers that are kept here and asked as tables, each as a sentence. */
 import { onScopeDispose, computed, ref, watch } from 'vue'
-import { list } from '../../api/client'
-import { inApi } from '../../api/project'
-import type { SentenceOption, QueryCard, StoredCopy } from '../../api/types'
+import { project } from '../../api/client'
+import type { SentenceOption, StoredCopy } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import RemovedObjects from '../../objects/RemovedObjects.vue'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -14,8 +13,8 @@ import CopyLine from './CopyLine.vue'
 const LOOK_EVERY = 1500
 const emit = defineEmits<{ changed: [] }>()
 const { state, reload } = useLoaded(async signal => ({
-  copies: await list<StoredCopy>('/stored-copies', signal),
-  queries: await list<QueryCard>('/queries', signal),
+  copies: await project.list('/stored-copies', { signal }),
+  queries: await project.list('/queries', { signal }),
 }))
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const { failure, change } = useChanges(reloaded)
@@ -36,16 +35,27 @@ watch(copies, (now, before) => {
 })
 onScopeDispose(() => clearTimeout(timer))
 
-const at = (id: string): string => inApi(`/stored-copies/${encodeURIComponent(id)}`)
+const paramsOf = (copy: StoredCopy) => ({ path: { id: copy.id } })
+const refresh = (copy: StoredCopy): Promise<unknown> =>
+  change(() => project.post('/stored-copies/{id}/refresh', { params: paramsOf(copy) }))
+const decide = (copy: StoredCopy, accept: boolean): Promise<unknown> =>
+  change(() => project.post('/stored-copies/{id}/held-result', { params: paramsOf(copy), body: { accept } }))
+const remove = (copy: StoredCopy): Promise<unknown> =>
+  change(() => project.remove('/stored-copies/{id}', { params: paramsOf(copy) }))
 const offers = (): Promise<SentenceOption[]> =>
   Promise.resolve(queries.value.map(query => ({ id: query.id, label: query.name, note: query.sourceId, reason: '' })))
 const add = (queryId: string): Promise<unknown> => {
   const name = queries.value.find(query => query.id === queryId)?.name ?? queryId
-  return change(inApi('/stored-copies'), 'POST', { queryId, name: `${name}, kept` })
+  return change(() => project.post('/stored-copies', { body: { queryId, name: `${name}, kept` } }))
 }
 const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> => {
   const { name, partitionBy, refreshedPartitions, schedule, paused, version } = { ...copy, ...changed }
-  return change(at(copy.id), 'PUT', { name, partitionBy, refreshedPartitions, schedule, paused, version })
+  return change(() =>
+    project.put('/stored-copies/{id}', {
+      params: paramsOf(copy),
+      body: { name, partitionBy, refreshedPartitions, schedule, paused, version },
+    }),
+  )
 }
 </script>
 
@@ -66,9 +76,9 @@ const keep = (copy: StoredCopy, changed: Partial<StoredCopy>): Promise<unknown> 
         :copies="copies"
         :queries="queries"
         @keep="keep(copy, $event)"
-        @refresh="change(`${at(copy.id)}/refresh`, 'POST')"
-        @decide="change(`${at(copy.id)}/held-result`, 'POST', { accept: $event })"
-        @remove="change(at(copy.id), 'DELETE')" />
+        @refresh="refresh(copy)"
+        @decide="decide(copy, $event)"
+        @remove="remove(copy)" />
     </ul>
     <OfferedMark text="+ New copy of …" about="a query" data-mark="add" :offers="offers" @take="add" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />

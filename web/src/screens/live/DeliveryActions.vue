@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /* The actions of a delivery and its emails. */
 import { ref, shallowRef, watch } from 'vue'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import { useMe } from '../../api/me'
-import { inApi } from '../../api/project'
 import type { Delivery, SentEmail } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
@@ -14,12 +13,16 @@ const props = defineProps<{ delivery: Delivery; running: boolean }>()
 const emit = defineEmits<{ pause: []; done: [] }>()
 const { me } = useMe()
 const { failure, change } = useChanges(() => emit('done'))
-const at = (path = ''): string => inApi(`/deliveries/${encodeURIComponent(props.delivery.id)}${path}`)
+const params = { path: { id: props.delivery.id } }
 
 const sure = ref('')
 async function act(what: 'send' | 'remove'): Promise<void> {
   sure.value = ''
-  await (what === 'send' ? change(at('/send'), 'POST') : change(at(), 'DELETE'))
+  await change(() =>
+    what === 'send'
+      ? project.post('/deliveries/{id}/send', { params })
+      : project.remove('/deliveries/{id}', { params }),
+  )
 }
 
 /* Where no one signs in it is asked where the test should go. */
@@ -33,15 +36,13 @@ async function test(): Promise<void> {
     return
   }
   asking.value = false
-  const tried = await change<{ to: string; reason: string }>(at('/test'), 'POST', { to: to.value })
+  const tried = await change(() => project.post('/deliveries/{id}/test', { params, body: { to: to.value } }))
   if (tried) tested.value = tried.reason ? `Nothing to send: ${tried.reason}` : `Test sent to ${tried.to}.`
 }
 
 const mails = shallowRef<SentEmail[]>()
 async function show(): Promise<void> {
-  mails.value = mails.value
-    ? undefined
-    : await get<SentEmail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/emails`)
+  mails.value = mails.value ? undefined : await project.get('/deliveries/{id}/emails', { params })
 }
 watch(
   () => props.delivery.lastJob.at,

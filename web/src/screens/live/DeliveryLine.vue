@@ -2,7 +2,7 @@
 /* A delivery as a sentence: which report, to whom, with which choices, whether, with which files, and when. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import type { Delivery, SentenceOption, ParameterOverview, QueryCard, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
@@ -34,7 +34,9 @@ const running = computed(
 const choices = computed(() => props.delivery.choices)
 
 async function valueOffers(name: string): Promise<SentenceOption[]> {
-  const offers = await get<SentenceOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
+  const offers = await project.get('/parameters/{name}/options', {
+    params: { path: { name }, query: { mark: 'start' } },
+  })
   const ever = { id: AS_EVER, label: 'the report default', note: 'default', reason: '' }
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }

@@ -1,17 +1,9 @@
 <script setup lang="ts">
 /* Reports that are sent by mail, each as a sentence. */
 import { computed, onScopeDispose, ref, watch } from 'vue'
-import { asFailure, list, post } from '../../api/client'
-import { inApi } from '../../api/project'
-import type {
-  Delivery,
-  SentenceOption,
-  ParameterOverview,
-  QueryCard,
-  ReportCard,
-  StoredCopy,
-  ConvertedDefinition,
-} from '../../api/types'
+import { project } from '../../api/client'
+import { asFailure } from '../../api/failure'
+import type { Delivery, SentenceOption, ReportCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import RemovedObjects from '../../objects/RemovedObjects.vue'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -23,10 +15,10 @@ const LOOK_EVERY = 1500
 const emit = defineEmits<{ changed: [] }>()
 const { state, reload } = useLoaded(async signal => {
   const [deliveries, copies, queries, uses] = await Promise.all([
-    list<Delivery>('/deliveries', signal),
-    list<StoredCopy>('/stored-copies', signal),
-    list<QueryCard>('/queries', signal),
-    list<ParameterOverview>('/parameters', signal),
+    project.list('/deliveries', { signal }),
+    project.list('/stored-copies', { signal }),
+    project.list('/queries', { signal }),
+    project.list('/parameters', { signal }),
   ])
   return { deliveries, copies, queries, parameters: uses.map(use => use.definition) }
 })
@@ -55,12 +47,12 @@ onScopeDispose(() => clearTimeout(timer))
 
 let reports: ReportCard[] = []
 async function offers(): Promise<SentenceOption[]> {
-  reports = await list<ReportCard>('/reports')
+  reports = await project.list('/reports')
   return reports.map(one => ({ id: one.id, label: one.name, note: one.audience, reason: '' }))
 }
 const add = (reportId: string): Promise<unknown> => {
   const name = reports.find(one => one.id === reportId)?.name ?? reportId
-  return change(inApi('/deliveries'), 'POST', { reportId, name })
+  return change(() => project.post('/deliveries', { body: { reportId, name } }))
 }
 /* A change is made of what the one before it has left: two at once would both be of the same version, and one would be lost. */
 let before: Promise<unknown> = Promise.resolve()
@@ -73,16 +65,21 @@ function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
 }
 const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
   const { name, choices, recipients, condition, attachments, schedule, paused, version } = { ...delivery, ...changed }
-  return change(inApi(`/deliveries/${encodeURIComponent(delivery.id)}`), 'PUT', {
-    name,
-    choices: Object.fromEntries(choices.map(one => [one.parameter, one.value])),
-    recipients,
-    condition,
-    attachments,
-    schedule,
-    paused,
-    version,
-  })
+  return change(() =>
+    project.put('/deliveries/{id}', {
+      params: { path: { id: delivery.id } },
+      body: {
+        name,
+        choices: Object.fromEntries(choices.map(one => [one.parameter, one.value])),
+        recipients,
+        condition,
+        attachments,
+        schedule,
+        paused,
+        version,
+      },
+    }),
+  )
 }
 /* A value is read as what a parameter opens with is, by the server. */
 async function value(delivery: Delivery, parameter: string, taken: string): Promise<void> {
@@ -91,10 +88,12 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
   if (!written || !said) return
   const definition = { ...written, default: said.value }
   try {
-    const { definition: meant } = await post<ConvertedDefinition>('/parameters/changed', {
-      definition,
-      mark: 'start',
-      option: taken,
+    const { definition: meant } = await project.post('/parameters/changed', {
+      body: {
+        definition,
+        mark: 'start',
+        option: taken,
+      },
     })
     await keep(delivery, {
       choices: delivery.choices.map(one => (one === said ? { ...one, value: meant.default } : one)),

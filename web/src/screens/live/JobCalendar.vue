@@ -1,15 +1,17 @@
 <script setup lang="ts">
 /* The jobs of a day: past ones above the current time, scheduled ones below. */
 import { computed, ref } from 'vue'
-import { get } from '../../api/client'
-import type { CalendarDay, CalendarEntry } from '../../api/types'
+import { project } from '../../api/client'
+import type { CalendarEntry } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { LOCALE } from '../../locale'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { entryInWords } from './copyTexts'
 
 const day = ref('')
-const { state, reload } = useLoaded(signal => get<CalendarDay>(`/calendar?day=${day.value}`, signal))
+const { state, reload } = useLoaded(signal =>
+  project.get('/calendar', { params: { query: { day: day.value } }, signal }),
+)
 const shown = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 const entries = computed(() => shown.value?.entries ?? [])
 const time = (iso: string): string =>

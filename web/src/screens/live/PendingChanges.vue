@@ -2,9 +2,7 @@
 /* What authors have changed and viewers do not have, thing by thing; all of it is given in one step. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
-import { get } from '../../api/client'
-import { inApi } from '../../api/project'
-import type { PendingChanges } from '../../api/types'
+import { project } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
@@ -13,7 +11,7 @@ import WarningLine from './WarningLine.vue'
 import RehearsalLine from './RehearsalLine.vue'
 
 const emit = defineEmits<{ given: [] }>()
-const { state, reload } = useLoaded(signal => get<PendingChanges>('/pending-changes', signal))
+const { state, reload } = useLoaded(signal => project.get('/pending-changes', { signal }))
 const { failure, change } = useChanges(reload)
 const changed = computed(() => (state.value.status === 'ready' ? state.value.data.changes : []))
 const matters = computed(() =>
@@ -25,13 +23,14 @@ const why = ref('')
 const busy = ref(false)
 async function give(): Promise<void> {
   busy.value = true
-  await change(`${inApi('/publish')}?reason=${encodeURIComponent(why.value)}`, 'POST')
+  await change(() => project.post('/publish', { params: { query: { reason: why.value } } }))
   busy.value = false
   if (failure.value) return
   why.value = ''
   emit('given')
 }
-const moveLimit = (query: string) => change(inApi(`/queries/${encodeURIComponent(query)}/limit-to-tables`), 'POST')
+const moveLimit = (query: string) =>
+  change(() => project.post('/queries/{id}/limit-to-tables', { params: { path: { id: query } } }))
 defineExpose({ reload })
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Who gets a delivery: those who are named, or anyone who is in the rows of a query. */
-import { post } from '../../api/client'
+import { project } from '../../api/client'
 import type { Delivery, SentenceOption, QueryCard } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
@@ -12,8 +12,11 @@ const emit = defineEmits<{ take: [to: Delivery['recipients']] }>()
 
 const columnsOf = async (queryId: string): Promise<string[]> =>
   (
-    await post<{ name: string }[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/recipient-columns`, {
-      queryId,
+    await project.post('/deliveries/{id}/recipient-columns', {
+      params: { path: { id: props.delivery.id } },
+      body: {
+        queryId,
+      },
     })
   ).map(column => column.name)
 

@@ -3,14 +3,16 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { AS_OF } from '../../api/inAddress'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import type { ChangedObject } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import ChangedLine from './ChangedLine.vue'
 
 const props = defineProps<{ number: number; newest: boolean }>()
-const emit = defineEmits<{ back: [kind: string, id: string] }>()
-const { state } = useLoaded(signal => get<ChangedObject[]>(`/revisions/${props.number}/difference`, signal))
+const emit = defineEmits<{ back: [thing: ChangedObject] }>()
+const { state } = useLoaded(signal =>
+  project.get('/revisions/{number}/difference', { params: { path: { number: props.number } }, signal }),
+)
 const changed = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 </script>
 
@@ -26,9 +28,7 @@ const changed = computed(() => (state.value.status === 'ready' ? state.value.dat
           :to="{ path: `/reports/${thing.id}`, query: { [AS_OF]: number } }"
           >View it</RouterLink
         >
-        <button v-if="!newest" class="as-link ms-2" @click="emit('back', thing.kind, thing.id)">
-          Restore only this
-        </button>
+        <button v-if="!newest" class="as-link ms-2" @click="emit('back', thing)">Restore only this</button>
       </template>
     </ChangedLine>
   </ul>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The settings of one stage, as a sentence with editable words. */
 import { computed } from 'vue'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import type { SentenceOption, Stage } from '../../api/types'
 import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -19,7 +19,9 @@ const keep = (changed: Partial<StageSettings>): Promise<void> =>
   props.stages.keep(props.stage, { ...settingsOf(props.stage), ...changed })
 
 async function valueOffers(name: string): Promise<SentenceOption[]> {
-  const offers = await get<SentenceOption[]>(`/parameters/${encodeURIComponent(name)}/options?mark=start`)
+  const offers = await project.get('/parameters/{name}/options', {
+    params: { path: { name }, query: { mark: 'start' } },
+  })
   const values = offers.filter(offer => !offer.id.startsWith('/query/'))
   return [...values, { id: AS_WRITTEN, label: 'its default', note: 'default', reason: '' }]
 }

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /* What viewers had, newest first: distinguished, looked at, gone back to. */
 import { computed, ref, shallowRef } from 'vue'
-import { get } from '../../api/client'
-import { inApi } from '../../api/project'
-import type { Revision } from '../../api/types'
+import { project } from '../../api/client'
+import type { ChangedObject, Revision } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
@@ -13,7 +12,7 @@ import { dayOf, thingsInWords } from './revisionTexts'
 const PAGE = 30
 const emit = defineEmits<{ back: [] }>()
 const older = shallowRef<Revision[]>([])
-const { state, reload: again } = useLoaded(signal => get<Revision[]>('/revisions', signal))
+const { state, reload: again } = useLoaded(signal => project.get('/revisions', { signal }))
 const first = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const all = computed(() => [...first.value, ...older.value])
 const more = ref(true)
@@ -24,7 +23,7 @@ async function reload(): Promise<void> {
 }
 async function next(): Promise<void> {
   const last = all.value[all.value.length - 1]
-  const found = last ? await get<Revision[]>(`/revisions?before=${last.number}`) : []
+  const found = last ? await project.get('/revisions', { params: { query: { before: last.number } } }) : []
   older.value = [...older.value, ...found]
   more.value = found.length === PAGE
 }
@@ -35,13 +34,14 @@ const { failure, change } = useChanges(async () => {
 })
 const open = ref(0)
 const sure = ref(0)
-async function goBack(number: number, kind = '', id = ''): Promise<void> {
+async function goBack(number: number, thing?: Pick<ChangedObject, 'kind' | 'id'>): Promise<void> {
   sure.value = 0
   const why = `restoring version ${number}`
-  await change(
-    `${inApi(`/revisions/${number}/restore`)}?reason=${encodeURIComponent(why)}`,
-    'POST',
-    kind ? { kind, id } : {},
+  await change(() =>
+    project.post('/revisions/{number}/restore', {
+      params: { path: { number }, query: { reason: why } },
+      body: { kind: thing?.kind, id: thing?.id },
+    }),
   )
 }
 defineExpose({ reload })
@@ -89,7 +89,7 @@ defineExpose({ reload })
           v-if="open === revision.number"
           :number="revision.number"
           :newest="i === 0"
-          @back="(kind, id) => goBack(revision.number, kind, id)" />
+          @back="goBack(revision.number, $event)" />
       </li>
     </ol>
     <button v-if="more && first.length === PAGE" class="as-link" @click="next">Show older</button>

@@ -1,7 +1,7 @@
 import { computed, type ComputedRef, type ShallowRef } from 'vue'
-import { type Failure, get, list, post } from '../../api/client'
-import { inApi } from '../../api/project'
-import type { DefaultDefinition, ParameterOverview, Source, Stage, ConvertedDefinition } from '../../api/types'
+import { project } from '../../api/client'
+import type { Failure } from '../../api/failure'
+import type { DefaultDefinition, ParameterOverview, Source, Stage } from '../../api/types'
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
 import { useChanges } from '../people/useChanges'
 
@@ -39,18 +39,24 @@ export interface Stages {
 /** The stages of a project, and what can be stated about them. */
 export function useStages(): Stages {
   const { state, reload } = useLoaded(async signal => ({
-    stages: await get<Stage[]>('/stages', signal),
-    parameters: (await list<ParameterOverview>('/parameters', signal)).map(use => use.definition),
-    sources: await list<Source>('/sources', signal),
+    stages: await project.get('/stages', { signal }),
+    parameters: (await project.list('/parameters', { signal })).map(use => use.definition),
+    sources: await project.list('/sources', { signal }),
   }))
   const { failure, change } = useChanges(reload)
   const around = computed(() =>
     state.value.status === 'ready' ? state.value.data : { stages: [], parameters: [], sources: [] },
   )
 
-  const at = (name: string): string => inApi(`/stages/${encodeURIComponent(name)}`)
+  const update = (stage: Pick<Stage, 'name' | 'version'>, settings: StageSettings): Promise<unknown> =>
+    change(() =>
+      project.put('/stages/{name}', {
+        params: { path: { name: stage.name } },
+        body: { ...settings, version: stage.version },
+      }),
+    )
   async function keep(stage: Pick<Stage, 'name' | 'version'>, settings: StageSettings): Promise<void> {
-    await change(at(stage.name), 'PUT', { ...settings, version: stage.version })
+    await update(stage, settings)
   }
 
   /* A value is read as what a parameter opens with is, by the server. */
@@ -59,19 +65,23 @@ export function useStages(): Stages {
     const written = around.value.parameters.find(one => one.name === parameter)
     if (!written) return
     const definition = { ...written, default: settings.defaults[parameter] ?? written.default }
-    await change(at(stage.name), 'PUT', {
+    await update(stage, {
       ...settings,
-      version: stage.version,
       defaults: { ...settings.defaults, [parameter]: await read(definition, taken) },
     })
   }
   async function read(definition: ParameterOverview['definition'], taken: string): Promise<DefaultDefinition> {
-    const { definition: meant } = await post<ConvertedDefinition>('/parameters/changed', {
-      definition,
-      mark: 'start',
-      option: taken,
+    const { definition: meant } = await project.post('/parameters/changed', {
+      body: {
+        definition,
+        mark: 'start',
+        option: taken,
+      },
     })
     return meant.default
   }
-  return { state, around, failure, reload, keep, remove: async name => void (await change(at(name), 'DELETE')), value }
+  async function remove(name: string): Promise<void> {
+    await change(() => project.remove('/stages/{name}', { params: { path: { name } } }))
+  }
+  return { state, around, failure, reload, keep, remove, value }
 }

@@ -2,7 +2,8 @@
 /* What people did, newest first. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
-import { ask } from '../../api/client'
+import { addressOf } from '../../api/address'
+import { server } from '../../api/client'
 import type { AuditEntry, ProjectCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { momentInWords } from '../../formats'
@@ -12,7 +13,7 @@ import { projectInWords } from './roles'
 const props = defineProps<{ projects: ProjectCard[] }>()
 const search = ref('')
 const { state, reload } = useLoaded(signal =>
-  ask<AuditEntry[]>(`/api/v1/audit-log?search=${encodeURIComponent(search.value)}`, { signal }),
+  server.get('/audit-log', { params: { query: { search: search.value } }, signal }),
 )
 watch(search, reload)
 defineExpose({ reload })
@@ -28,7 +29,7 @@ const about = (deed: AuditEntry): string =>
       <h2>Audit log</h2>
       <span class="grow"></span>
       <BFormInput v-model="search" type="search" class="w-auto" placeholder="Search" aria-label="Search audit log" />
-      <a :href="`/api/v1/audit-log/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
+      <a :href="`${addressOf('/api/v1/audit-log/file')}?search=${encodeURIComponent(search)}`" download>As CSV</a>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
     <p v-else-if="deeds.length === 0" class="soft">{{ search ? 'No matches.' : 'Nothing yet.' }}</p>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* Among which values of a held parameter everyone of a group chooses: taken from its list, or typed. */
 import { computed } from 'vue'
-import { ask } from '../../api/client'
-import type { GroupAccess, SentenceOption, ProjectCard, ValueList } from '../../api/types'
+import { server } from '../../api/client'
+import type { GroupAccess, SentenceOption, ProjectCard } from '../../api/types'
 import { chosen } from '../../choices/choices'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -25,10 +25,9 @@ const words = computed(() => {
 })
 
 async function offers(): Promise<SentenceOption[]> {
-  const path = `/api/v1/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
-  const list = await ask<ValueList>(path, {
-    method: 'POST',
-    body: JSON.stringify({ choices: {}, search: '', start: 0 }),
+  const list = await server.post('/projects/{project}/parameters/{name}/values', {
+    params: { path: { project: props.says.projectId, name: props.says.parameter } },
+    body: { choices: {}, search: '', start: 0 },
   })
   const theirs = new Set(choice.value.values)
   return [

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /* One group as a sentence: who is in it, and what all of them may do. */
 import { computed, ref } from 'vue'
+import { server } from '../../api/client'
 import type { PeopleGroup, PersonCard, ProjectCard } from '../../api/types'
 import { listInWords } from '../../formats'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -17,7 +18,7 @@ const props = defineProps<{
   changed: () => Promise<unknown>
 }>()
 const { failure, change } = useChanges(() => props.changed())
-const at = computed(() => `/api/v1/groups/${encodeURIComponent(props.group.id)}`)
+const params = { path: { id: props.group.id } }
 const members = computed(() =>
   listInWords(props.people.filter(person => person.groups.includes(props.group.id)).map(person => person.label)),
 )
@@ -25,7 +26,7 @@ const { me } = useMe()
 const renaming = ref(false)
 const called = ref('')
 async function rename(): Promise<void> {
-  await change(`${at.value}/name`, 'PUT', { name: called.value })
+  await change(() => server.put('/groups/{id}/name', { params, body: { name: called.value } }))
   renaming.value = failure.value !== undefined
 }
 </script>
@@ -38,21 +39,28 @@ async function rename(): Promise<void> {
         :who="group.name"
         :roles="group.roles"
         :projects="projects"
-        @give="(projectId, role) => change(`${at}/role`, 'PUT', { projectId, role })"
-        @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" /><GroupAccess
+        @give="
+          (projectId, role) => change(() => server.put('/groups/{id}/role', { params, body: { projectId, role } }))
+        "
+        @take="
+          projectId => change(() => server.remove('/groups/{id}/role', { params: { ...params, query: { projectId } } }))
+        " /><GroupAccess
         v-for="says in group.rowAccess"
         :key="says.projectId + says.parameter"
         :who="group.name"
         :says="says"
         :projects="projects"
-        @say="change(`${at}/row-access`, 'PUT', $event)" /><template v-if="me?.service"
+        @say="change(() => server.put('/groups/{id}/row-access', { params, body: $event }))" /><template
+        v-if="me?.service"
         >; members also by {{ me.service }} group
         <TypedMark
           :text="group.membershipClaims.join(', ') || 'no claim'"
           :begins="group.membershipClaims.join(', ')"
           :about="`who is in ${group.name}`"
           data-mark="claimed"
-          @take="change(`${at}/membership-claims`, 'PUT', { values: $event.split(',') })" /></template
+          @take="
+            change(() => server.put('/groups/{id}/membership-claims', { params, body: { values: $event.split(',') } }))
+          " /></template
       >.
     </p>
     <form v-if="renaming" class="row-line flex-nowrap" @submit.prevent="rename">
@@ -63,7 +71,7 @@ async function rename(): Promise<void> {
     </form>
     <div v-else class="row-line soft">
       <button class="as-link soft" @click="((renaming = true), (called = group.name))">Rename</button>
-      <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
+      <button class="as-link soft" @click="change(() => server.remove('/groups/{id}', { params }))">Remove</button>
     </div>
     <FailureNote v-if="failure" :failure="failure" />
   </li>

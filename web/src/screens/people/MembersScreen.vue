@@ -2,17 +2,15 @@
 /* The members of this project, for its operators. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
-import { ask } from '../../api/client'
-import { inApi } from '../../api/project'
-import type { SentenceOption, Member, Members } from '../../api/types'
+import { project } from '../../api/client'
+import type { SentenceOption, Member, Role } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
-import { NOTHING, ROLES } from './roles'
+import { NOTHING, ROLES, roleOf } from './roles'
 import { useChanges } from './useChanges'
 
-const at = inApi('/members')
-const { state, reload } = useLoaded(signal => ask<Members>(at, { signal }))
+const { state, reload } = useLoaded(signal => project.get('/members', { signal }))
 const { failure, change } = useChanges(reload)
 const members = computed(() => (state.value.status === 'ready' ? state.value.data.members : []))
 const groups = computed(() => (state.value.status === 'ready' ? state.value.data.groups : []))
@@ -22,10 +20,12 @@ const offers = (now: string): Promise<SentenceOption[]> =>
     ...ROLES.map(role => ({ id: role.id, label: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
     { id: NOTHING, label: NOTHING, note: 'remove', reason: '' },
   ])
-const give = (kind: string, name: string, role: string): Promise<unknown> => change(at, 'PUT', { kind, name, role })
-function take(member: Member, role: string): void {
-  if (role !== NOTHING) void give(member.kind, member.name, role)
-  else void change(`${at}?kind=${member.kind}&name=${encodeURIComponent(member.name)}`, 'DELETE')
+const give = (kind: Member['kind'], name: string, role: Role): Promise<unknown> =>
+  change(() => project.put('/members', { body: { kind, name, role } }))
+function take(member: Member, option: string): void {
+  const role = roleOf(option)
+  if (role) void give(member.kind, member.name, role)
+  else void change(() => project.remove('/members', { params: { query: { kind: member.kind, name: member.name } } }))
 }
 
 const name = ref('')

@@ -2,7 +2,7 @@
 /* People, groups and roles. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { askList } from '../../api/client'
+import { server } from '../../api/client'
 import type { PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -19,9 +19,9 @@ interface All {
 }
 const { state, reload } = useLoaded(async (signal): Promise<All> => {
   const [people, groups, projects] = await Promise.all([
-    askList<PersonCard>('/api/v1/people', { signal }),
-    askList<PeopleGroup>('/api/v1/groups', { signal }),
-    askList<ProjectCard>('/api/v1/projects', { signal }),
+    server.list('/people', { signal }),
+    server.list('/groups', { signal }),
+    server.list('/projects', { signal }),
   ])
   return { people, groups, projects }
 })
@@ -51,13 +51,13 @@ const name = ref('')
 const group = ref('')
 const made = shallowRef<{ link: SignInLink; label: string }>()
 async function addPerson(): Promise<void> {
-  const link = await change<SignInLink>('/api/v1/people', 'POST', { name: name.value, label: label.value })
+  const link = await change(() => server.post('/people', { body: { name: name.value, label: label.value } }))
   if (!link) return
   made.value = { link, label: label.value || name.value }
   label.value = name.value = ''
 }
 async function addGroup(): Promise<void> {
-  if (await change('/api/v1/groups', 'POST', { name: group.value })) group.value = ''
+  if (await change(() => server.post('/groups', { body: { name: group.value } }))) group.value = ''
 }
 </script>
 

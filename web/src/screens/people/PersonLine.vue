@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* One person as a sentence: what they may do, in which groups they are, when they were here. */
 import { computed, shallowRef } from 'vue'
-import type { SentenceOption, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
+import { server } from '../../api/client'
+import type { SentenceOption, PeopleGroup, PersonCard, ProjectCard, Role, SignInLink } from '../../api/types'
 import { agoInWords } from '../reports/timeAgo'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
@@ -19,7 +20,7 @@ const props = defineProps<{
 const { failure, change } = useChanges(() => props.changed())
 const link = shallowRef<SignInLink>()
 
-const at = computed(() => `/api/v1/people/${encodeURIComponent(props.person.id)}`)
+const params = { path: { id: props.person.id } }
 const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
 const state = computed(() =>
   props.person.suspended
@@ -42,17 +43,19 @@ const groupOffers = (): Promise<SentenceOption[]> =>
     })),
   )
 const inGroup = (id: string): Promise<unknown> =>
-  change(
-    `/api/v1/groups/${encodeURIComponent(id)}/people/${encodeURIComponent(props.person.id)}`,
-    props.person.groups.includes(id) ? 'DELETE' : 'PUT',
-  )
-const give = (projectId: string, role: string): Promise<unknown> =>
-  change(`${at.value}/role`, 'PUT', { projectId, role })
+  change(() => {
+    const member = { params: { path: { id, personId: props.person.id } } }
+    return props.person.groups.includes(id)
+      ? server.remove('/groups/{id}/people/{personId}', member)
+      : server.put('/groups/{id}/people/{personId}', member)
+  })
+const give = (projectId: string, role: Role): Promise<unknown> =>
+  change(() => server.put('/people/{id}/role', { params, body: { projectId, role } }))
 const take = (projectId: string): Promise<unknown> =>
-  change(`${at.value}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')
+  change(() => server.remove('/people/{id}/role', { params: { ...params, query: { projectId } } }))
 
 async function newLink(): Promise<void> {
-  link.value = await change<SignInLink>(`${at.value}/link`, 'POST')
+  link.value = await change(() => server.post('/people/{id}/link', { params }))
 }
 </script>
 
@@ -75,16 +78,19 @@ async function newLink(): Promise<void> {
         :begins="person.email"
         :about="`where ${person.label} gets mail`"
         data-mark="mail"
-        @take="change(`${at}/email`, 'PUT', { email: $event })" />. <span class="soft">{{ state }}.</span>
+        @take="change(() => server.put('/people/{id}/email', { params, body: { email: $event } }))" />.
+      <span class="soft">{{ state }}.</span>
     </p>
     <div class="row-line soft">
       <button class="as-link soft" :title="person.hasPassword ? 'Their password becomes invalid' : ''" @click="newLink">
         New sign-in link
       </button>
-      <button class="as-link soft" @click="change(`${at}/suspended`, 'PUT', { suspended: !person.suspended })">
+      <button
+        class="as-link soft"
+        @click="change(() => server.put('/people/{id}/suspended', { params, body: { suspended: !person.suspended } }))">
         {{ person.suspended ? 'Reactivate' : 'Suspend' }}
       </button>
-      <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
+      <button class="as-link soft" @click="change(() => server.remove('/people/{id}', { params }))">Remove</button>
     </div>
     <SignInLinkNote v-if="link" :link="link" :label="person.label" />
     <FailureNote v-if="failure" :failure="failure" />

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /* What a person or a group may do, a role for each project or for all of them; each of its words can be changed. */
 import { computed } from 'vue'
-import type { GrantedRole, SentenceOption, ProjectCard } from '../../api/types'
+import type { GrantedRole, SentenceOption, ProjectCard, Role } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
-import { ALL, NOTHING, ROLES, projectInWords } from './roles'
+import { ALL, NOTHING, ROLES, projectInWords, roleOf } from './roles'
 
 const props = defineProps<{ who: string; roles: GrantedRole[]; projects: ProjectCard[] }>()
-const emit = defineEmits<{ give: [projectId: string, role: string]; take: [projectId: string] }>()
+const emit = defineEmits<{ give: [projectId: string, role: Role]; take: [projectId: string] }>()
 
 const given = computed(() =>
   props.roles.map(role => ({ ...role, project: projectInWords(role.projectId, props.projects) })),
@@ -33,13 +33,14 @@ const newOffers = (): Promise<SentenceOption[]> =>
       ),
   )
 
-function take(projectId: string, role: string): void {
-  if (role === NOTHING) emit('take', projectId)
-  else emit('give', projectId, role)
+function take(projectId: string, option: string): void {
+  const role = roleOf(option)
+  if (role) emit('give', projectId, role)
+  else emit('take', projectId)
 }
 function add(taken: string): void {
-  const [role = '', project = ''] = taken.split(' ')
-  emit('give', project, role)
+  const [option = '', project = ''] = taken.split(' ')
+  take(project, option)
 }
 </script>
 

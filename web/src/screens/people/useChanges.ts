@@ -1,19 +1,20 @@
 import { shallowRef, type ShallowRef } from 'vue'
-import { ask, asFailure, type Failure } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 
 const CONFLICT = 409
 
 /** Changes something of people or groups, then reads them again. */
 export function useChanges(changed: () => unknown): {
   failure: ShallowRef<Failure | undefined>
-  change: <T>(address: string, method: string, body?: unknown) => Promise<T | undefined>
+  /** Does the work; nothing where that failed. */
+  change: <T>(work: () => Promise<T>) => Promise<T | undefined>
 } {
   const failure = shallowRef<Failure>()
 
-  async function change<T>(address: string, method: string, body: unknown = {}): Promise<T | undefined> {
+  async function change<T>(work: () => Promise<T>): Promise<T | undefined> {
     try {
       failure.value = undefined
-      const answer = await ask<T>(address, { method, body: JSON.stringify(body) })
+      const answer = await work()
       await changed()
       return answer
     } catch (error) {

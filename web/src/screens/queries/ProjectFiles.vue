@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { asFailure, send, type Failure } from '../../api/client'
-import { inServer } from '../../api/location'
-import { inApi } from '../../api/project'
+import { addressOf } from '../../api/address'
+import { binary, project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import FailureNote from '../../widgets/FailureNote.vue'
 
 const emit = defineEmits<{ changed: [] }>()
@@ -16,7 +16,7 @@ async function bringIn(event: Event): Promise<void> {
   failed.value = undefined
   done.value = ''
   try {
-    await send('/project.zip', { method: 'PUT', body: file, headers: { 'Content-Type': 'application/zip' } })
+    await project.put('/project.zip', binary(file, 'application/zip'))
     done.value = `${file.name} imported. Objects not in it were left unchanged.`
     emit('changed')
   } catch (error) {
@@ -35,7 +35,7 @@ async function bringIn(event: Event): Promise<void> {
       here.
     </p>
     <div class="row-line">
-      <a :href="inServer(inApi('/project.zip'))" download>Download</a>
+      <a :href="addressOf('/api/v1/projects/{project}/project.zip')" download>Download</a>
       <button class="as-link" @click="input?.click()">Import …</button>
       <input
         ref="input"

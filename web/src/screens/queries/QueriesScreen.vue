@@ -2,8 +2,8 @@
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { asFailure, type Failure, list, post } from '../../api/client'
-import type { Query, QueryCard, Source } from '../../api/types'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RemovedObjects from '../../objects/RemovedObjects.vue'
@@ -14,8 +14,8 @@ import ProjectFiles from './ProjectFiles.vue'
 
 const router = useRouter()
 const { state, reload } = useLoaded(async signal => ({
-  queries: await list<QueryCard>('/queries', signal),
-  sources: await list<Source>('/sources', signal),
+  queries: await project.list('/queries', { signal }),
+  sources: await project.list('/sources', { signal }),
 }))
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {
@@ -44,10 +44,12 @@ const onService = computed(
 
 async function add(): Promise<void> {
   try {
-    const query = await post<Query>('/queries', {
-      name: name.value,
-      sourceId: source.value,
-      text: TEXTS[onService.value ? 'request' : kind.value],
+    const query = await project.post('/queries', {
+      body: {
+        name: name.value,
+        sourceId: source.value,
+        text: TEXTS[onService.value ? 'request' : kind.value],
+      },
     })
     await router.push(`/queries/${query.id}`)
   } catch (error) {

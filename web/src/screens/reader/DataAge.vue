@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /* How old the data of a report are, which is something else than when they were asked; asked for once its rows are there. */
 import { computed } from 'vue'
-import { post } from '../../api/client'
-import type { DataAge } from '../../api/types'
+import { project } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'
 import { dateInWords, isDay, momentInWords } from '../../formats'
 import { dayOf } from '../live/revisionTexts'
 
 const props = defineProps<{ reportId: string; signed: string }>()
 const { state } = useLoaded(signal =>
-  post<DataAge>(`/reports/${encodeURIComponent(props.reportId)}/data-age`, { linkToken: props.signed }, signal),
+  project.post('/reports/{id}/data-age', {
+    params: { path: { id: props.reportId } },
+    body: { linkToken: props.signed },
+    signal,
+  }),
 )
 const age = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 const newest = computed(() => {

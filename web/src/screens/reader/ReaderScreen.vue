@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { defineAsyncComponent, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import { asOf } from '../../api/asOf'
 import { viewAs } from '../../api/viewAs'
 import { stage } from '../../api/stage'
 import { signInAddress } from '../../api/me'
 import { isByLink } from '../../api/openLink'
-import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ReportPage from './ReportPage.vue'
@@ -26,7 +25,7 @@ const route = useRoute()
 const eyes = () => `${viewAs.value} ${asOf.value} ${stage.value}`
 const { state, reload } = useLoaded(async signal => ({
   as: eyes(),
-  report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
+  report: await project.get('/reports/{id}', { params: { path: { id: props.id } }, signal }),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
 /* A link that is not for anyone who has it is for those who are signed in. */

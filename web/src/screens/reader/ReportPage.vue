@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, shallowRef, watchEffect } from 'vu
 import { viewAs } from '../../api/viewAs'
 import { useMe } from '../../api/me'
 import type { RunResult } from '../../api/resultStream'
-import { ofPage } from '../../api/page'
+import { ofPage, type PageAddress } from '../../api/page'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
 import { periodsFor } from '../../choices/choices'
@@ -55,8 +55,9 @@ const inside = computed(() => isAuthor.value && !viewAs.value)
 const router = useRouter()
 const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report, address)
 const kept = useKept()
+const page: PageAddress = { route: '/reports/{id}', id: props.report.id }
 const asked: ViewRunContext = {
-  run: (view, body) => ofPage(`/reports/${props.report.id}`, view, body),
+  run: (view, body) => ofPage(page, view, body),
   report: props.report,
   choices: shown,
   picked,

@@ -2,7 +2,8 @@
 /* Choices that a viewer keeps under their own names. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
-import { asFailure, get, post, remove, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { Choices, Selection } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import PopoverMenu from '../../widgets/PopoverMenu.vue'
@@ -10,13 +11,14 @@ import PopoverMenu from '../../widgets/PopoverMenu.vue'
 const props = defineProps<{ reportId: string; choices: Choices }>()
 const emit = defineEmits<{ open: [choices: Choices] }>()
 
-const path = `/reports/${props.reportId}/selections`
+const path = '/reports/{reportId}/selections'
+const params = { path: { reportId: props.reportId } }
 const kept = ref<Selection[]>([])
 const name = ref('')
 const failure = shallowRef<Failure>()
 
 async function load(): Promise<void> {
-  kept.value = await get<Selection[]>(path).catch(() => kept.value)
+  kept.value = await project.get(path, { params }).catch(() => kept.value)
 }
 async function attempt(what: () => Promise<unknown>): Promise<void> {
   failure.value = undefined
@@ -33,9 +35,10 @@ const named = computed(() => kept.value.find(selection => selection.name === nam
 async function keep(): Promise<void> {
   if (!name.value.trim()) return
   const instead = named.value ? { instead: named.value.choices } : {}
-  await attempt(() => post(path, { name: name.value, choices: props.choices, ...instead }))
+  await attempt(() => project.post(path, { params, body: { name: name.value, choices: props.choices, ...instead } }))
 }
-const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id}`))
+const forget = (id: string): Promise<void> =>
+  attempt(() => project.remove(`${path}/{id}`, { params: { path: { ...params.path, id } } }))
 </script>
 
 <template>

@@ -2,7 +2,8 @@
 /* For authors: the question line, how the report starts, and links whose choices no one can change. */
 import { BButton, BFormCheckbox, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
 import { computed, inject, ref, shallowRef } from 'vue'
-import { asFailure, put, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { Choices, Report } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -39,7 +40,10 @@ type Settings = typeof form.value
 
 async function change(seen: Settings, next: Settings): Promise<boolean> {
   try {
-    await put(`/reports/${props.report.id}/settings`, { ...next, seen: { ...seen, seen: null } })
+    await project.put('/reports/{id}/settings', {
+      params: { path: { id: props.report.id } },
+      body: { ...next, seen },
+    })
     await props.reload()
     return true
   } catch (error) {

@@ -2,19 +2,21 @@
 /* Links whose choices no one can change: made as a sentence, listed with their uses, undone. */
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
-import { asFailure, get, post, remove, type Failure } from '../../api/client'
-import type { Choices, CreatedSignedLink, SentenceOption, Report, SignedLink } from '../../api/types'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
+import type { Choices, SentenceOption, Report, SignedLink } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords, dateInWords, listInWords, momentInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 
 const props = defineProps<{ report: Report; choices: Choices }>()
-const path = `/reports/${encodeURIComponent(props.report.id)}/signed-links`
+const path = '/reports/{id}/signed-links'
+const params = { path: { id: props.report.id } }
 const SIGNED_IN = 'signed-in viewers with access'
 const ANYONE = 'anyone with the link'
 
-const { state, reload } = useLoaded(signal => get<SignedLink[]>(path, signal))
+const { state, reload } = useLoaded(signal => project.get(path, { params, signal }))
 const links = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const fixing = ref<string[]>([])
 const anyone = ref(false)
@@ -56,14 +58,14 @@ const make = (): Promise<void> =>
     const choices = Object.fromEntries(
       fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])),
     )
-    const { token } = await post<CreatedSignedLink>(path, {
-      choices,
-      lastDay: lastDay.value,
-      openToAnyone: anyone.value,
+    const { token } = await project.post(path, {
+      params,
+      body: { choices, lastDay: lastDay.value, openToAnyone: anyone.value },
     })
     made.value = `${location.origin}${location.pathname}?signed=${token}`
   })
-const takeBack = (id: string): Promise<void> => attempt(() => remove(`${path}/${id}`))
+const takeBack = (id: string): Promise<void> =>
+  attempt(() => project.remove(`${path}/{linkId}`, { params: { path: { ...params.path, linkId: id } } }))
 
 const chosenInWords = (link: SignedLink): string =>
   Object.entries(link.choices)

@@ -2,8 +2,8 @@
 /* For authors: whose eyes the report is seen with. Whose they could be is asked for when it is looked at. */
 import { useRoute, useRouter } from 'vue-router'
 import { VIEW_AS } from '../../api/inAddress'
-import { get } from '../../api/client'
-import type { ViewAs, SentenceOption } from '../../api/types'
+import { project } from '../../api/client'
+import type { SentenceOption } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 
 defineProps<{ name: string }>()
@@ -12,7 +12,7 @@ const route = useRoute()
 const router = useRouter()
 
 async function offers(): Promise<SentenceOption[]> {
-  const others = await get<ViewAs[]>('/view-as')
+  const others = await project.get('/view-as')
   return [
     { id: YOU, label: YOU, note: 'unrestricted', reason: '' },
     ...others.map(one => ({

@@ -2,15 +2,14 @@
 /* Says, above all that is seen, that it is seen as someone else would. */
 import { computed } from 'vue'
 import { useRoute, RouterLink } from 'vue-router'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import { viewAs } from '../../api/viewAs'
-import type { ViewAs } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import ViewAsMenu from './ViewAsMenu.vue'
 import AboveNote from '../../widgets/AboveNote.vue'
 
 const route = useRoute()
-const { state } = useLoaded(signal => get<ViewAs[]>('/view-as', signal))
+const { state } = useLoaded(signal => project.get('/view-as', { signal }))
 const name = computed(() =>
   state.value.status === 'ready' ? state.value.data.find(one => one.as === viewAs.value)?.name : undefined,
 )

@@ -1,22 +1,20 @@
 import { ref, type ComputedRef, type Ref } from 'vue'
 import type { LocationQueryRaw } from 'vue-router'
 import { AS_OF, VIEW_AS, SIGNED } from '../../api/inAddress'
-import { get, post } from '../../api/client'
+import { project } from '../../api/client'
 import { asOf } from '../../api/asOf'
 import { viewAs } from '../../api/viewAs'
 import { atOnce } from '../../api/page'
-import type { Choices, Selection } from '../../api/types'
+import type { Choices } from '../../api/types'
 import { isPick } from '../../choices/pickNames'
 import { fromLink, isTooLong, SAVED, toLink } from '../../choices/link'
 import { queryOf, type ReportAddress } from './useReportAddress'
-
-const selectionsOf = (reportId: string): string => `/reports/${reportId}/selections`
 
 /** The choices of a link: those written in it, or those it keeps at the server. */
 export async function choicesOfLink(reportId: string, link: URLSearchParams): Promise<Choices> {
   const saved = link.get(SAVED)
   if (!saved) return fromLink(link)
-  const kept = await get<Selection>(`${selectionsOf(reportId)}/${encodeURIComponent(saved)}`)
+  const kept = await project.get('/reports/{reportId}/selections/{id}', { params: { path: { reportId, id: saved } } })
   return { ...kept.choices, ...fromLink(link) }
 }
 
@@ -79,8 +77,10 @@ export function useLinkedChoices(
     }
   }
 
-  const keep = async (said: Choices): Promise<string> =>
-    (await post<Selection>(selectionsOf(reportId), { name: '', choices: said })).id
+  async function keep(said: Choices): Promise<string> {
+    const body = { name: '', choices: said }
+    return (await project.post('/reports/{reportId}/selections', { params: { path: { reportId } }, body })).id
+  }
 
   return { choices, set }
 }

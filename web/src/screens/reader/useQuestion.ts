@@ -1,7 +1,7 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { onBack } from '../../api/connectionState'
-import { asFailure, Away, type Failure } from '../../api/client'
-import { questionOf } from '../../api/page'
+import { type Failure, Unreachable, asFailure } from '../../api/failure'
+import { questionOf, type PageAddress } from '../../api/page'
 import type { Choices, Question } from '../../api/types'
 
 /**
@@ -10,7 +10,7 @@ import type { Choices, Question } from '../../api/types'
  * @param version of the report, where it can change: its words are asked for again
  */
 export function useQuestion(
-  path: string,
+  page: PageAddress,
   choices: Ref<Choices>,
   signed: Ref<string>,
   onAnswer: (answer: Question) => void,
@@ -23,7 +23,7 @@ export function useQuestion(
   async function ask(): Promise<void> {
     const mine = (current = Symbol('question'))
     try {
-      const answer = await questionOf(path, { choices: choices.value, linkToken: signed.value })
+      const answer = await questionOf(page, { choices: choices.value, linkToken: signed.value })
       if (mine !== current) return
       question.value = answer
       failure.value = undefined
@@ -38,7 +38,7 @@ export function useQuestion(
     { immediate: true, flush: 'sync' },
   )
   onBack(
-    () => failure.value instanceof Away,
+    () => failure.value instanceof Unreachable,
     () => void ask(),
   )
   onScopeDispose(() => (current = undefined))

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { stubServer } from '../../testing/stubServer'
 import { createApp, defineComponent, h } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import type { Parameter, Report } from '../../api/types'
@@ -39,7 +40,7 @@ afterEach(() => vi.unstubAllGlobals())
 describe('the address of a report', () => {
   it('is that of the last choice, when an earlier one had to be kept at the server first', async () => {
     let answerKept: () => void = () => undefined
-    vi.stubGlobal('fetch', (path: string) => {
+    stubServer(({ path }) => {
       if (!path.endsWith('/selections'))
         return Promise.resolve(
           new Response(

@@ -1,7 +1,7 @@
 import { computed, provide, ref, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { SIGNED } from '../../api/inAddress'
-import type { Failure } from '../../api/client'
+import type { Failure } from '../../api/failure'
 import type { Choice, Choices, Problem, Question, Report } from '../../api/types'
 import { defaultsOf, sameChoice } from '../../choices/choices'
 import { signedChoices } from '../../choices/link'
@@ -58,7 +58,7 @@ export function useReader(report: Report, linkedChoices: Choices, address: Repor
     privates,
   })
   const dropped = ref<{ name: string; values: string[] }[]>([])
-  const { question, failure } = useQuestion(`/reports/${report.id}`, choices, signed, accept)
+  const { question, failure } = useQuestion({ route: '/reports/{id}', id: report.id }, choices, signed, accept)
   const fixed = steady(() => fixedBy(question.value))
 
   const problems = computed(() => question.value?.problems ?? [])

@@ -3,15 +3,17 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { get } from '../../api/client'
-import type { RehearsalCase, Report } from '../../api/types'
+import { project } from '../../api/client'
+import type { RehearsalCase } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords } from '../../formats'
 import { useRehearsal } from './useRehearsal'
 
 const props = defineProps<{ id: string }>()
-const { state: report } = useLoaded(signal => get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal))
+const { state: report } = useLoaded(signal =>
+  project.get('/reports/{id}', { params: { path: { id: props.id } }, signal }),
+)
 const { state, failed, asked, start, stop, resume } = useRehearsal(props.id)
 
 const VERDICTS: Record<string, string> = {

@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { asFailure, get, send, type Failure } from '../../api/client'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { RehearsalState } from '../../api/types'
 
 const ASK_EVERY = 700
@@ -13,7 +14,8 @@ export function useRehearsal(reportId: string): {
   stop: () => Promise<void>
   resume: () => Promise<void>
 } {
-  const path = `/reports/${encodeURIComponent(reportId)}/rehearsal`
+  const path = '/reports/{id}/rehearsal'
+  const init = { params: { path: { id: reportId } } }
   const state = shallowRef<RehearsalState>()
   const failed = shallowRef<Failure>()
   const asked = ref(false)
@@ -24,7 +26,7 @@ export function useRehearsal(reportId: string): {
     try {
       state.value = await work()
       failed.value = undefined
-      if (state.value.state === 'running') timer = setTimeout(() => void take(() => get(path)), ASK_EVERY)
+      if (state.value.state === 'running') timer = setTimeout(() => void take(() => project.get(path, init)), ASK_EVERY)
     } catch (error) {
       const failure = asFailure(error)
       failed.value = failure.status === 404 && !state.value ? undefined : failure
@@ -32,9 +34,15 @@ export function useRehearsal(reportId: string): {
       asked.value = true
     }
   }
-  const ask = (method: string) => take(async () => (await (await send(path, { method })).json()) as RehearsalState)
 
-  void take(() => get(path))
+  void take(() => project.get(path, init))
   onScopeDispose(() => clearTimeout(timer))
-  return { state, failed, asked, start: () => ask('POST'), stop: () => ask('DELETE'), resume: () => ask('PUT') }
+  return {
+    state,
+    failed,
+    asked,
+    start: () => take(() => project.post(path, init)),
+    stop: () => take(() => project.remove(path, init)),
+    resume: () => take(() => project.put(path, init)),
+  }
 }

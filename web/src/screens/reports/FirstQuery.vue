@@ -3,7 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import type { Source, SourceContents } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -14,7 +14,7 @@ const props = defineProps<{ sources: Source[] }>()
 const sourceId = ref(props.sources[0]?.id ?? '')
 const { state, reload } = useLoaded(async signal => {
   const id = sourceId.value
-  return { id, contents: await get<SourceContents>(`/sources/${encodeURIComponent(id)}/contents`, signal) }
+  return { id, contents: await project.get('/sources/{id}/contents', { params: { path: { id } }, signal }) }
 })
 /* Those of the database that is there; until they have come, there is nothing to take. */
 const tables = computed(() =>

@@ -2,8 +2,7 @@
 /* While there is no report: the way to the first one, in place. It goes permanently once there is one. */
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { list } from '../../api/client'
-import type { QueryCard, Source } from '../../api/types'
+import { project } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import SourceForm from '../sources/SourceForm.vue'
@@ -11,8 +10,8 @@ import FirstQuery from './FirstQuery.vue'
 import NewReport from './NewReport.vue'
 
 const { state, reload } = useLoaded(async signal => ({
-  sources: await list<Source>('/sources', signal),
-  queries: await list<QueryCard>('/queries', signal),
+  sources: await project.list('/sources', { signal }),
+  queries: await project.list('/queries', { signal }),
 }))
 const sources = computed(() => (state.value.status === 'ready' ? state.value.data.sources : []))
 const queries = computed(() => (state.value.status === 'ready' ? state.value.data.queries : []))

@@ -3,15 +3,15 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { asFailure, type Failure, list, post } from '../../api/client'
-import type { QueryCard } from '../../api/types'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 
 defineProps<{ canClose?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
-const { state } = useLoaded(signal => list<QueryCard>('/queries', signal))
+const { state } = useLoaded(signal => project.list('/queries', { signal }))
 const queries = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const chosen = ref('')
 const of = computed(() => chosen.value || (queries.value[0]?.id ?? ''))
@@ -21,7 +21,7 @@ const busy = ref(false)
 async function make(): Promise<void> {
   busy.value = true
   try {
-    const { id } = await post<{ id: string }>(`/queries/${encodeURIComponent(of.value)}/reports`, {})
+    const { id } = await project.post('/queries/{id}/reports', { params: { path: { id: of.value } } })
     await router.push(`/reports/${id}/edit`)
   } catch (error) {
     failed.value = asFailure(error)

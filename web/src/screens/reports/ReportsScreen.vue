@@ -2,9 +2,8 @@
 import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { list } from '../../api/client'
+import { project } from '../../api/client'
 import { useMe } from '../../api/me'
-import type { ReportCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import RemovedObjects from '../../objects/RemovedObjects.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -16,7 +15,7 @@ import { useFavorites } from './useFavorites'
 
 const route = useRoute()
 const { isAuthor } = useMe()
-const { state, reload } = useLoaded(signal => list<ReportCard>('/reports', signal))
+const { state, reload } = useLoaded(signal => project.list('/reports', { signal }))
 const { marked, toggle } = useFavorites()
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* Two statements next to each other: choices, text, rows, totals, time, and the first rows that differ. Both run once more. */
 import { computed } from 'vue'
-import { post } from '../../api/client'
-import type { StatementComparison, Evidence, SentStatement } from '../../api/types'
+import { project } from '../../api/client'
+import type { Evidence, SentStatement } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, numberInWords, timeInWords } from '../../formats'
@@ -12,13 +12,15 @@ import { choicesInWords } from './sentTexts'
 const props = defineProps<{ first: SentStatement; second: SentStatement }>()
 defineEmits<{ close: [] }>()
 const { state } = useLoaded(async signal => {
-  const compared = await post<StatementComparison>(
-    `/sent/${props.first.id}/comparisons`,
-    { otherId: props.second.id },
+  const compared = await project.post('/sent/{id}/comparisons', {
+    params: { path: { id: props.first.id } },
+    body: { otherId: props.second.id },
     signal,
-  )
+  })
   const proofs = await Promise.all(
-    [props.first.id, props.second.id].map(id => post<Evidence>(`/sent/${id}/evidence`, {}, signal)),
+    [props.first.id, props.second.id].map(id =>
+      project.post('/sent/{id}/evidence', { params: { path: { id } }, signal }),
+    ),
   )
   return { compared, proofs }
 })

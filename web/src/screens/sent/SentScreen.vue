@@ -2,9 +2,9 @@
 import { BFormCheckbox, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { list } from '../../api/client'
+import { project } from '../../api/client'
 import { useMe } from '../../api/me'
-import type { QueryCard, ReportCard, SentStatement, Source } from '../../api/types'
+import type { SentStatement } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, timeInWords } from '../../formats'
@@ -25,9 +25,9 @@ watch(wanted, now => {
   void router.replace({ query: Object.fromEntries(said) })
 })
 const { state: names } = useLoaded(async signal => ({
-  queries: await list<QueryCard>('/queries', signal),
-  reports: await list<ReportCard>('/reports', signal),
-  sources: await list<Source>('/sources', signal),
+  queries: await project.list('/queries', { signal }),
+  reports: await project.list('/reports', { signal }),
+  sources: await project.list('/sources', { signal }),
 }))
 const open = ref<number>()
 const picked = ref<SentStatement[]>([])

@@ -1,5 +1,5 @@
 import { onScopeDispose, reactive, watch, type ShallowRef } from 'vue'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import type { SentStatement } from '../../api/types'
 import { useLoaded, type Loaded } from '../../composables/useLoaded'
 
@@ -37,7 +37,7 @@ export function useSentLines(start: Record<string, string>): {
   const wanted = reactive<SentFilter>({ ...EVERYTHING, ...Object.fromEntries(known) })
   const follow = reactive({ on: true })
   const { state, reload } = useLoaded(signal =>
-    get<SentStatement[]>(`/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal),
+    project.get('/sent', { params: { query: { ...wanted, limit: 100 } }, signal }),
   )
   let waiting: ReturnType<typeof setTimeout> | undefined
   watch(wanted, () => {

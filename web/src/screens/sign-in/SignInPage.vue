@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Signing in: by name and password, or by the link that was just opened, after which a password is chosen. */
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
-import { ask, asFailure, type Failure } from '../../api/client'
+import { server } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import { askWho } from '../../api/me'
 import { inServer } from '../../api/location'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -31,8 +32,8 @@ onMounted(async () => {
 })
 
 const goOn = (): void => location.replace(pageToComeBackTo(location))
-const send = (path: string, method: string, body: unknown): Promise<unknown> =>
-  ask(path, { method, body: JSON.stringify(body) })
+const signInAs = (who: string): Promise<unknown> =>
+  server.post('/sign-in', { body: { name: who, password: password.value } })
 
 async function attempt(work: () => Promise<void>): Promise<void> {
   busy.value = true
@@ -49,9 +50,9 @@ async function attempt(work: () => Promise<void>): Promise<void> {
 const signIn = (): Promise<void> =>
   attempt(async () => {
     if (chooses.value) {
-      await send('/api/v1/me/password', 'PUT', { before: '', password: password.value })
-      await send('/api/v1/sign-in', 'POST', { name: chooses.value, password: password.value })
-    } else await send('/api/v1/sign-in', 'POST', { name: name.value, password: password.value })
+      await server.put('/me/password', { body: { before: '', password: password.value } })
+      await signInAs(chooses.value)
+    } else await signInAs(name.value)
     goOn()
   })
 
@@ -61,7 +62,7 @@ function takeLink(): void {
   if (!secret) return
   history.replaceState(null, '', location.pathname + location.search)
   void attempt(async () => {
-    const taken = (await send('/api/v1/sign-in/link', 'POST', { secret })) as { choosesPassword: boolean }
+    const taken = await server.post('/sign-in/link', { body: { secret } })
     if (!taken.choosesPassword) return goOn()
     const me = await askWho()
     label.value = me.label

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Takes files into the folder of a source: dropped, or chosen. One that is there is replaced only when that was stated. */
 import { ref, shallowRef } from 'vue'
-import { asFailure, send, type Failure } from '../../api/client'
+import { binary, project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import type { Source } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 
@@ -20,12 +21,10 @@ async function take(files: File[], replaced = 0): Promise<void> {
   failed.value = undefined
   for (const [i, file] of files.entries()) {
     sending.value = file.name
-    const where = new URLSearchParams({ name: file.name, replace: String(i < replaced) })
     try {
-      await send(`/sources/${encodeURIComponent(props.source.id)}/files?${where}`, {
-        method: 'PUT',
-        body: file,
-        headers: { 'Content-Type': 'application/octet-stream' },
+      await project.put('/sources/{id}/files', {
+        params: { path: { id: props.source.id }, query: { name: file.name, replace: i < replaced } },
+        ...binary(file, 'application/octet-stream'),
       })
     } catch (error) {
       failed.value = { files: files.slice(i), failure: asFailure(error) }

@@ -2,15 +2,16 @@
 /* What a web service is asked: its requests, and the way to another one. */
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { asFailure, type Failure, list, post } from '../../api/client'
-import type { Query, QueryCard, Source } from '../../api/types'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
+import type { Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { START } from '../../query/request'
 import FailureNote from '../../widgets/FailureNote.vue'
 
 const props = defineProps<{ source: Source }>()
 const router = useRouter()
-const { state } = useLoaded(signal => list<QueryCard>('/queries', signal))
+const { state } = useLoaded(signal => project.list('/queries', { signal }))
 const requests = computed(() =>
   state.value.status === 'ready' ? state.value.data.filter(query => query.sourceId === props.source.id) : [],
 )
@@ -19,7 +20,7 @@ const failed = ref<Failure>()
 async function write(): Promise<void> {
   try {
     const name = `Request to ${props.source.id}`
-    const query = await post<Query>('/queries', { name, sourceId: props.source.id, text: START })
+    const query = await project.post('/queries', { body: { name, sourceId: props.source.id, text: START } })
     await router.push(`/queries/${query.id}`)
   } catch (error) {
     failed.value = asFailure(error)

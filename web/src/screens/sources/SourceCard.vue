@@ -2,9 +2,9 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import { useMe } from '../../api/me'
-import type { Source, SourceContents, SourceHealth, Table } from '../../api/types'
+import type { Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords } from '../../formats'
 import ObjectActions from '../../objects/ObjectActions.vue'
@@ -24,9 +24,9 @@ const SEARCH_FROM = 10
 
 const props = defineProps<{ source: Source; reload: () => Promise<void> }>()
 const changing = ref(false)
-const path = `/sources/${encodeURIComponent(props.source.id)}`
-const { state: health, reload: ask } = useLoaded(signal => get<SourceHealth>(`${path}/health`, signal))
-const { state: contents, reload: list } = useLoaded(signal => get<SourceContents>(`${path}/contents`, signal))
+const params = { path: { id: props.source.id } }
+const { state: health, reload: ask } = useLoaded(signal => project.get('/sources/{id}/health', { params, signal }))
+const { state: contents, reload: list } = useLoaded(signal => project.get('/sources/{id}/contents', { params, signal }))
 const { me } = useMe()
 /* Stored copies are written by the server alone. */
 const isOfCopies = computed(() => props.source.database.startsWith('copies-'))

@@ -2,8 +2,9 @@
 /* How a source is reached: a new one, or one that is changed. It can be tried before it is kept. */
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, onMounted, reactive, shallowRef, useTemplateRef, watch } from 'vue'
-import { asFailure, post, put, type Failure } from '../../api/client'
-import type { Source } from '../../api/types'
+import { project } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
+import type { NewSource, Source } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ServiceSignIn from './ServiceSignIn.vue'
 import SourceHint from './SourceHint.vue'
@@ -81,7 +82,7 @@ watch(
   },
 )
 
-const body = (): object => ({
+const body = (): NewSource => ({
   ...fields,
   ...(onServer.value ? { port: Number(fields.port) } : { host: '', port: 0 }),
   ...(onServer.value || onWeb.value ? {} : { user: '', password: '' }),
@@ -98,7 +99,7 @@ const mayBeDown = computed(() => tried.value.status === 'failed' && tried.value.
 async function attempt(): Promise<void> {
   tried.value = { status: 'trying' }
   try {
-    const { version } = await post<{ version: string }>('/sources/test', body())
+    const { version } = await project.post('/sources/test', { body: body() })
     tried.value = { status: 'answers', version }
   } catch (error) {
     tried.value = { status: 'failed', failure: asFailure(error) }
@@ -113,13 +114,13 @@ async function tryAndKeep(): Promise<void> {
 
 /* The settings when the form was opened: a colleague's changes since then are not overwritten. */
 const SENT = 'id kind host port database user signIn concurrentStatements timeoutSeconds functions tableOverrides'
-const seen = Object.fromEntries(SENT.split(' ').map(name => [name, start[name as keyof typeof start]]))
+const seen = Object.fromEntries(SENT.split(' ').map(name => [name, start[name as keyof typeof start]])) as NewSource
 
 async function keep(): Promise<void> {
   try {
     await (props.source
-      ? put(`/sources/${encodeURIComponent(props.source.id)}`, { ...body(), seen })
-      : post('/sources', body()))
+      ? project.put('/sources/{id}', { params: { path: { id: props.source.id } }, body: { ...body(), seen } })
+      : project.post('/sources', { body: body() }))
     emit('done')
   } catch (error) {
     tried.value = { status: 'failed', failure: asFailure(error) }

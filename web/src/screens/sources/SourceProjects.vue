@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* Which projects may ask a source, as a sentence whose words can be changed; for operators of all of them. */
 import { computed } from 'vue'
-import { ask, askList } from '../../api/client'
-import type { AllowedProjects, SentenceOption, ProjectCard } from '../../api/types'
+import { server } from '../../api/client'
+import type { SentenceOption } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -11,9 +11,9 @@ import { useChanges } from '../people/useChanges'
 
 const EVERY = 'every project'
 const props = defineProps<{ source: string }>()
-const at = `/api/v1/allowed-sources/${encodeURIComponent(props.source)}`
-const { state: allowed, reload } = useLoaded(signal => ask<AllowedProjects>(at, { signal }))
-const { state: known } = useLoaded(signal => askList<ProjectCard>('/api/v1/projects', { signal }))
+const params = { path: { id: props.source } }
+const { state: allowed, reload } = useLoaded(signal => server.get('/allowed-sources/{id}', { params, signal }))
+const { state: known } = useLoaded(signal => server.list('/projects', { signal }))
 const { failure, change } = useChanges(reload)
 
 const projects = computed(() => (known.value.status === 'ready' ? known.value.data : []))
@@ -40,7 +40,7 @@ const offers = (): Promise<SentenceOption[]> =>
 function take(taken: string): void {
   const id = taken.slice(1)
   const next = taken === '' ? [] : taken.startsWith('+') ? [...named.value, id] : named.value.filter(one => one !== id)
-  void change(at, 'PUT', { projects: next })
+  void change(() => server.put('/allowed-sources/{id}', { params, body: { projects: next } }))
 }
 </script>
 

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { list } from '../../api/client'
-import type { Source } from '../../api/types'
+import { project } from '../../api/client'
 import { useLoaded } from '../../composables/useLoaded'
 import RemovedObjects from '../../objects/RemovedObjects.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import SourceCard from './SourceCard.vue'
 import SourceForm from './SourceForm.vue'
 
-const { state, reload } = useLoaded(signal => list<Source>('/sources', signal))
+const { state, reload } = useLoaded(signal => project.list('/sources', { signal }))
 const adding = ref(false)
 const removed = ref<InstanceType<typeof RemovedObjects>>()
 const again = async (): Promise<void> => {

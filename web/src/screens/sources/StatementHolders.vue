@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Callers whose statements run at a source or wait for it, for operators. Refreshed every few seconds. */
 import { computed, onScopeDispose, ref } from 'vue'
-import { get } from '../../api/client'
+import { project } from '../../api/client'
 import type { StatementHolder } from '../../api/types'
 
 const props = defineProps<{ source: string }>()
@@ -13,7 +13,7 @@ const unknown = ref(false)
 async function ask(): Promise<void> {
   if (document.hidden) return
   try {
-    holders.value = await get<StatementHolder[]>(`/sources/${encodeURIComponent(props.source)}/holders`)
+    holders.value = await project.get('/sources/{id}/holders', { params: { path: { id: props.source } } })
     unknown.value = false
   } catch {
     unknown.value = true

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* One table: its columns with types and keys, its indexes, and its first rows. */
 import { computed } from 'vue'
-import { post } from '../../api/client'
-import type { Cell, TablePreview, FileDetails, Source, Table } from '../../api/types'
+import { project } from '../../api/client'
+import type { Cell, FileDetails, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RowTable from '../../views/RowTable.vue'
@@ -14,11 +14,11 @@ defineEmits<{ said: [] }>()
 /* A table of a database is made of none. */
 const files = props.table.files as FileDetails | null
 const { state: look } = useLoaded(signal =>
-  post<TablePreview>(
-    `/sources/${encodeURIComponent(props.source.id)}/previews`,
-    { schema: props.table.schema ?? '', table: props.table.name },
+  project.post('/sources/{id}/previews', {
+    params: { path: { id: props.source.id } },
+    body: { schema: props.table.schema ?? '', table: props.table.name },
     signal,
-  ),
+  }),
 )
 const { refused, start } = useStart(props.source)
 const keys = computed(() => new Set(props.table.indexes.filter(index => index.primary).flatMap(index => index.columns)))

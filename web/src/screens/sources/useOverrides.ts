@@ -1,5 +1,6 @@
 import { ref, type Ref } from 'vue'
-import { asFailure, put } from '../../api/client'
+import { project } from '../../api/client'
+import { asFailure } from '../../api/failure'
 import type { SentenceOption, Source } from '../../api/types'
 
 /** Represents the line of the names where columns are by their names. */
@@ -23,7 +24,10 @@ export function useOverrides(
   async function say(column: string, type: string): Promise<void> {
     wrong.value = ''
     try {
-      await put(`/sources/${encodeURIComponent(source().id)}/table-overrides`, { table, column, type })
+      await project.put('/sources/{id}/table-overrides', {
+        params: { path: { id: source().id } },
+        body: { table, column, type },
+      })
       taken()
     } catch (error) {
       const failure = asFailure(error)

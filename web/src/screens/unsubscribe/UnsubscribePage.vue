@@ -1,25 +1,30 @@
 <script setup lang="ts">
 /* No more of a delivery, or again: for anyone who has one of its mails, without signing in. */
 import { onMounted, shallowRef } from 'vue'
-import { ask, asFailure, type Failure } from '../../api/client'
+import { server } from '../../api/client'
+import { type Failure, asFailure } from '../../api/failure'
 import { withinServer } from '../../api/location'
 import type { Subscription } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import sieve from '../../style/sieve.svg?inline'
 
-const at = `/api/v1${withinServer(location.pathname)}`
+const token = decodeURIComponent(withinServer(location.pathname).replace('/unsubscribe/', ''))
+const init = { params: { path: { token } } }
 const known = shallowRef<Subscription>()
 const failure = shallowRef<Failure>()
 
-async function say(method: string): Promise<void> {
+async function take(work: () => Promise<Subscription>): Promise<void> {
   try {
     failure.value = undefined
-    known.value = await ask<Subscription>(at, { method })
+    known.value = await work()
   } catch (error) {
     failure.value = asFailure(error)
   }
 }
-onMounted(() => say('GET'))
+const look = (): Promise<void> => take(() => server.get('/unsubscribe/{token}', init))
+const unsubscribe = (): Promise<void> => take(() => server.post('/unsubscribe/{token}', init))
+const resubscribe = (): Promise<void> => take(() => server.remove('/unsubscribe/{token}', init))
+onMounted(look)
 </script>
 
 <template>
@@ -29,11 +34,11 @@ onMounted(() => say('GET'))
       <h1>{{ known.delivery }}</h1>
       <template v-if="known.unsubscribed">
         <p role="status">{{ known.address }} is unsubscribed.</p>
-        <button class="as-link" @click="say('DELETE')">Subscribe again</button>
+        <button class="as-link" @click="resubscribe">Subscribe again</button>
       </template>
       <template v-else>
         <p>It is sent to {{ known.address }}.</p>
-        <button class="btn btn-primary" @click="say('POST')">Unsubscribe</button>
+        <button class="btn btn-primary" @click="unsubscribe">Unsubscribe</button>
       </template>
     </template>
     <FailureNote v-if="failure" :failure="failure" />

@@ -3,6 +3,7 @@ package plainsieve.server;
 import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.Components;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.ArraySchema;
@@ -15,14 +16,19 @@ import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.PathParameter;
 import io.swagger.v3.oas.models.parameters.QueryParameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
+import java.lang.reflect.Method;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
+import org.springframework.web.bind.annotation.CookieValue;
 import plainsieve.core.value.Keyword;
 import plainsieve.server.http.PageRequest;
 import plainsieve.server.people.Caller;
@@ -32,7 +38,9 @@ import plainsieve.server.project.Project;
 class Describing {
     /* A request has neither in its body nor as a parameter: both are found at the edge. */
     static {
-        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Project.class, Caller.class, PageRequest.class);
+        SpringDocUtils.getConfig()
+                .addRequestWrapperToIgnore(Project.class, Caller.class, PageRequest.class)
+                .addAnnotationsToIgnore(CookieValue.class);
     }
 
     @Bean
@@ -75,17 +83,39 @@ class Describing {
         });
     }
 
-    /** Every field of every answer is always there, so that generated types say so; absence is an empty text or list. */
+    /**
+     * Every field of every answer is always there, so that generated types say so; absence is an empty text or list. What only a
+     * request contains is required where its type says so.
+     */
     @Bean
-    OpenApiCustomizer everyFieldIsThere() {
+    OpenApiCustomizer everyFieldOfAnAnswerIsThere() {
         return api -> {
             api.setServers(null);
-            for (Schema<?> schema : api.getComponents().getSchemas().values()) {
+            Components components = api.getComponents();
+            Set<String> answered = new TreeSet<>();
+            api.getPaths().values().stream()
+                    .flatMap(item -> item.readOperations().stream())
+                    .flatMap(operation -> operation.getResponses().values().stream())
+                    .forEach(response -> addNamed(response.getContent(), components, answered));
+            for (String name : answered) {
+                Schema<?> schema = components.getSchemas().get(name);
                 if (schema.getProperties() != null) {
                     schema.setRequired(List.copyOf(schema.getProperties().keySet()));
                 }
             }
         };
+    }
+
+    private static final Pattern REFERENCE = Pattern.compile("#/components/schemas/(\\w+)");
+
+    /* The schemas that a part of the description names, and those that they name. */
+    private static void addNamed(Object part, Components components, Set<String> names) {
+        String json = part == null ? "" : Json.mapper().valueToTree(part).toString();
+        REFERENCE.matcher(json).results().map(found -> found.group(1)).forEach(name -> {
+            if (names.add(name)) {
+                addNamed(components.getSchemas().get(name), components, names);
+            }
+        });
     }
 
     /** Each operation has a summary, made of its ID, and a tag, made of the name of its class. */
@@ -108,8 +138,23 @@ class Describing {
                         .description("The ID of the last item of the page before.")
                         .schema(new StringSchema()));
             }
+            if (changesTheProject(method.getMethod(), operation.getOperationId())) {
+                operation.addParametersItem(new QueryParameter()
+                        .name("reason")
+                        .description("Why the change is made; kept with the version of the project.")
+                        .schema(new StringSchema().maxLength(500)));
+            }
             return operation;
         };
+    }
+
+    private static final Pattern CHANGES = Pattern.compile(
+            "(create|publish|restore|duplicate|move|convert|add|order|save|update|set|rename|remove|edit).*");
+
+    private static boolean changesTheProject(Method method, String operation) {
+        return method.getDeclaringClass().getPackageName().startsWith("plainsieve.server.api.author")
+                && Arrays.asList(method.getParameterTypes()).contains(Project.class)
+                && CHANGES.matcher(operation).matches();
     }
 
     /** {@code listApiKeys} in words: List API keys. */
