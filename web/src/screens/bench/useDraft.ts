@@ -117,9 +117,7 @@ export function useDraft(loaded: Query): UsedDraft {
   }
 
   /** Fetches the text after the server itself has changed it, as when a parameter is renamed. */
-  async function refresh(): Promise<void> {
-    if (saving.value.status === 'saved') await takeTheirs()
-  }
+  const refresh = async (): Promise<void> => void (saving.value.status === 'saved' && (await takeTheirs()))
 
   if (kept && kept.text === loaded.text) forgetDraft(loaded.id)
   else if (kept && (kept.version === loaded.version || kept.sent === loaded.text)) {
