@@ -11,9 +11,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
-import plainsieve.server.PlainSieve;
+import plainsieve.server.demo.Demo;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -67,13 +66,8 @@ public final class BrowserBenchmark {
 
     public static void main(String[] args) throws Exception {
         Path data = Files.createTempDirectory("plainsieve-bench");
-        ServletWebServerApplicationContext server =
-                (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                        .run(
-                                "--server.port=0",
-                                "--plainsieve.demo=true",
-                                "--plainsieve.accounts=false",
-                                "--plainsieve.data-folder=" + data);
+        ServletWebServerApplicationContext server = (ServletWebServerApplicationContext)
+                Demo.start("--server.port=0", "--plainsieve.accounts=false", "--plainsieve.data-folder=" + data);
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
         ChromeDriver browser = Chromium.headless();
         try {

@@ -16,7 +16,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
-import plainsieve.server.PlainSieve;
+import plainsieve.server.demo.Demo;
 import plainsieve.server.records.sent.SentFilter;
 import plainsieve.server.sent.SentLog;
 import tools.jackson.databind.json.JsonMapper;
@@ -44,9 +44,8 @@ final class DemoServer {
         Path data = Files.createTempDirectory("plainsieve-bench").toRealPath();
         try (LocalMariaDb mariaDb = LocalMariaDb.start();
                 EmbeddedPostgres postgres = EmbeddedPostgres.start()) {
-            ServletWebServerApplicationContext server = (ServletWebServerApplicationContext) PlainSieve.start(
+            ServletWebServerApplicationContext server = (ServletWebServerApplicationContext) Demo.start(
                     "--server.port=0",
-                    "--plainsieve.demo=true",
                     "--plainsieve.demo-crossings=" + CROSSINGS,
                     "--plainsieve.accounts=false",
                     "--plainsieve.jobs=false",

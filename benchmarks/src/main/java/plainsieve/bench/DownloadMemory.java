@@ -12,9 +12,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
-import plainsieve.server.PlainSieve;
+import plainsieve.server.demo.Demo;
 
 /**
  * What a download of every crossing, a million of them, needs beyond an idle server: the heap that is still in use after
@@ -30,14 +29,11 @@ public final class DownloadMemory {
 
     public static void main(String[] args) throws Exception {
         Path data = Files.createTempDirectory("plainsieve-bench");
-        ServletWebServerApplicationContext server =
-                (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                        .run(
-                                "--server.port=0",
-                                "--plainsieve.demo=true",
-                                "--plainsieve.accounts=false",
-                                "--plainsieve.data-folder=" + data,
-                                "--plainsieve.demo-crossings=1100000");
+        ServletWebServerApplicationContext server = (ServletWebServerApplicationContext) Demo.start(
+                "--server.port=0",
+                "--plainsieve.accounts=false",
+                "--plainsieve.data-folder=" + data,
+                "--plainsieve.demo-crossings=1100000");
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
         try {
             System.out.println();

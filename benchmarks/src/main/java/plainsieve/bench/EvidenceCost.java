@@ -11,10 +11,9 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.LocalMariaDb;
-import plainsieve.server.PlainSieve;
+import plainsieve.server.demo.Demo;
 
 /** What it costs a database to tell its plan, for the table of the demo report on each of its sources. */
 public final class EvidenceCost {
@@ -35,15 +34,12 @@ public final class EvidenceCost {
         Path data = Files.createTempDirectory("plainsieve-bench");
         try (LocalMariaDb mariaDb = LocalMariaDb.start();
                 EmbeddedPostgres postgres = EmbeddedPostgres.start()) {
-            ServletWebServerApplicationContext context =
-                    (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                            .run(
-                                    "--server.port=0",
-                                    "--plainsieve.demo=true",
-                                    "--plainsieve.accounts=false",
-                                    "--plainsieve.data-folder=" + data,
-                                    "--plainsieve.demo-mariadb-port=" + mariaDb.port(),
-                                    "--plainsieve.demo-postgres-port=" + postgres.getPort());
+            ServletWebServerApplicationContext context = (ServletWebServerApplicationContext) Demo.start(
+                    "--server.port=0",
+                    "--plainsieve.accounts=false",
+                    "--plainsieve.data-folder=" + data,
+                    "--plainsieve.demo-mariadb-port=" + mariaDb.port(),
+                    "--plainsieve.demo-postgres-port=" + postgres.getPort());
             System.out.println();
             EvidenceCost cost = new EvidenceCost(context.getWebServer().getPort());
             Matcher reports = REPORT.matcher(cost.get("/api/v1/projects/home/reports"));

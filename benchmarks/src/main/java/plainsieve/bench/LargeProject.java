@@ -9,9 +9,8 @@ import java.nio.file.Files;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
-import plainsieve.server.PlainSieve;
+import plainsieve.server.demo.Demo;
 
 /** How long a project of 300 parameters, 250 queries and 50 reports takes to answer, unchanged and after every change. */
 public final class LargeProject {
@@ -29,14 +28,11 @@ public final class LargeProject {
     }
 
     public static void main(String[] args) throws Exception {
-        ServletWebServerApplicationContext server =
-                (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                        .run(
-                                "--server.port=0",
-                                "--plainsieve.demo=true",
-                                "--plainsieve.demo-crossings=10000",
-                                "--plainsieve.accounts=false",
-                                "--plainsieve.data-folder=" + Files.createTempDirectory("plainsieve-bench"));
+        ServletWebServerApplicationContext server = (ServletWebServerApplicationContext) Demo.start(
+                "--server.port=0",
+                "--plainsieve.demo-crossings=10000",
+                "--plainsieve.accounts=false",
+                "--plainsieve.data-folder=" + Files.createTempDirectory("plainsieve-bench"));
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
         ProjectUpload.bringIn(address, files());
         System.out.println();

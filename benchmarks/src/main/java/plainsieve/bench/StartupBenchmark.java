@@ -133,12 +133,11 @@ public final class StartupBenchmark {
     }
 
     private void requests(Path data) throws Exception {
-        String[] settings = {"--plainsieve.demo=true", "--plainsieve.accounts=false", "--plainsieve.data-folder=" + data
-        };
-        try (Child once = start("plainsieve.server.PlainSieve", "\"ready\":true", settings)) {
+        String[] settings = {"--plainsieve.accounts=false", "--plainsieve.data-folder=" + data};
+        try (Child once = start("plainsieve.server.demo.Demo", "\"ready\":true", settings)) {
             table(once, 0);
         }
-        try (Child child = start("plainsieve.server.PlainSieve", "\"ready\":true", settings)) {
+        try (Child child = start("plainsieve.server.demo.Demo", "\"ready\":true", settings)) {
             TimeUnit.SECONDS.sleep(Integer.getInteger("bench.pause", 0));
             double[] times = new double[1_200];
             for (int i = 0; i < times.length; i++) {

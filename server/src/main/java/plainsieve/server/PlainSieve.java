@@ -3,7 +3,9 @@ package plainsieve.server;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.ApplicationContextInitializer;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.support.GenericApplicationContext;
 import plainsieve.server.records.IncompatibleDatabaseException;
 
 /** Starts the server. */
@@ -17,8 +19,13 @@ public class PlainSieve {
     private static final String UNASKED_FOR = "com.zaxxer.hikari.aliveBypassWindowMs";
 
     public static void main(String[] args) {
+        launch(context -> {}, args);
+    }
+
+    /** Starts it as a program. @param addition adds parts of its own to those of the server */
+    public static void launch(ApplicationContextInitializer<GenericApplicationContext> addition, String... args) {
         try {
-            start(args);
+            start(addition, args);
         } catch (RuntimeException e) {
             // The reason has been printed already.
             if (IncompatibleDatabaseException.findIn(e).isEmpty()) {
@@ -30,10 +37,16 @@ public class PlainSieve {
 
     /** Starts it in this process. */
     public static ConfigurableApplicationContext start(String... args) {
+        return start(context -> {}, args);
+    }
+
+    public static ConfigurableApplicationContext start(
+            ApplicationContextInitializer<GenericApplicationContext> addition, String... args) {
         System.setProperty(UNASKED_FOR, System.getProperty(UNASKED_FOR, "30000"));
         SpringApplication server = new SpringApplication(PlainSieve.class);
         server.setMainApplicationClass(PlainSieve.class);
         server.addListeners(new BuiltParts());
+        server.addInitializers(addition);
         return server.run(args);
     }
 }

@@ -97,8 +97,8 @@ class PackageOrderTest {
             "plainsieve.server.api.author.queries",
             "plainsieve.server.api.author.reports",
             "plainsieve.server.api.author.live",
-            "plainsieve.server.demo",
             "plainsieve.server",
+            "plainsieve.server.demo",
             "plainsieve.bench");
 
     private static final Pattern NAME_OF_A_TYPE = Pattern.compile("(plainsieve(?:\\.[a-z]\\w*)*)\\.[A-Z*]");

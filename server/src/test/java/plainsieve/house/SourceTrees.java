@@ -20,7 +20,7 @@ import javax.tools.ToolProvider;
 final class SourceTrees {
     private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
     private static final List<String> MODULES =
-            List.of("core", "files", "cli", "sources", "demo-data", "server", "benchmarks", "e2e");
+            List.of("core", "files", "cli", "sources", "demo-data", "server", "generated-client", "benchmarks", "e2e");
 
     private final List<CompilationUnitTree> files;
     private final SourcePositions positions;
@@ -32,11 +32,11 @@ final class SourceTrees {
 
     /** Those that are shipped or measured: {@code src/main} of every module. */
     static SourceTrees ofTheProduct() {
-        return parse(List.of("src/main/java"));
+        return parse(List.of("src/main/java", "src/demo/java"));
     }
 
     static SourceTrees withTests() {
-        return parse(List.of("src/main/java", "src/test/java"));
+        return parse(List.of("src/main/java", "src/demo/java", "src/test/java"));
     }
 
     private static SourceTrees parse(List<String> folders) {

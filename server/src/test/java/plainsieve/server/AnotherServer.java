@@ -16,6 +16,7 @@ import org.flywaydb.core.Flyway;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.DuckDbFerries;
+import plainsieve.server.demo.Demo;
 
 /** Its own server next to the one that tests share, on a folder and with its own settings; without accounts unless they are asked for. */
 public final class AnotherServer implements AutoCloseable {
@@ -29,19 +30,28 @@ public final class AnotherServer implements AutoCloseable {
         return on(folder, List.of(), settings);
     }
 
+    /** One with the demo set up in it. */
+    public static AnotherServer ofDemo(Path folder, String... settings) {
+        return new AnotherServer((ServletWebServerApplicationContext) Demo.start(all(folder, settings)));
+    }
+
     /** @param more classes that the server has besides its own */
     public static AnotherServer on(Path folder, List<Class<?>> more, String... settings) {
         Class<?>[] classes =
                 Stream.concat(Stream.of(PlainSieve.class), more.stream()).toArray(Class<?>[]::new);
-        Stream<String> usual = Stream.of("--server.port=0", "--plainsieve.accounts=false")
-                .filter(setting -> Stream.of(settings).noneMatch(said -> said.startsWith(setting.split("=")[0] + "=")));
-        String[] all = Stream.of(usual, Stream.of("--plainsieve.data-folder=" + folder), Stream.of(settings))
-                .flatMap(each -> each)
-                .toArray(String[]::new);
+        String[] all = all(folder, settings);
         return new AnotherServer((ServletWebServerApplicationContext)
                 (more.isEmpty()
                         ? PlainSieve.start(all)
                         : NotBuilt.start(() -> new SpringApplication(classes).run(all))));
+    }
+
+    private static String[] all(Path folder, String... settings) {
+        Stream<String> usual = Stream.of("--server.port=0", "--plainsieve.accounts=false")
+                .filter(setting -> Stream.of(settings).noneMatch(said -> said.startsWith(setting.split("=")[0] + "=")));
+        return Stream.of(usual, Stream.of("--plainsieve.data-folder=" + folder), Stream.of(settings))
+                .flatMap(each -> each)
+                .toArray(String[]::new);
     }
 
     /** A data folder with the project of the ferries, its key and its file, written without starting a server. */

@@ -13,6 +13,7 @@ import io.swagger.v3.oas.models.media.MediaType;
 import io.swagger.v3.oas.models.media.ObjectSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
+import io.swagger.v3.oas.models.parameters.Parameter;
 import io.swagger.v3.oas.models.parameters.PathParameter;
 import io.swagger.v3.oas.models.parameters.QueryParameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
@@ -24,6 +25,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
@@ -70,17 +72,26 @@ class Describing {
         };
     }
 
-    /** What a handler takes as a project is in the address. */
+    /** What a handler takes as a project is in the address, before all else. */
     @Bean
     OpenApiCustomizer projectIsInTheAddress() {
         return api -> api.getPaths().forEach((path, item) -> {
             if (path.contains("{project}")) {
-                item.addParametersItem(new PathParameter()
-                        .name("project")
-                        .description("The id of a project")
-                        .schema(new StringSchema()));
+                item.readOperations().forEach(operation -> {
+                    List<Parameter> others =
+                            operation.getParameters() == null ? List.of() : List.copyOf(operation.getParameters());
+                    operation.setParameters(
+                            Stream.concat(Stream.of(project()), others.stream()).toList());
+                });
             }
         });
+    }
+
+    private static Parameter project() {
+        return new PathParameter()
+                .name("project")
+                .description("The ID of a project")
+                .schema(new StringSchema());
     }
 
     /**

@@ -28,8 +28,7 @@ class OneBadSourceTest {
 
     @BeforeAll
     static void startOnARecordThatCannotBe() throws SQLException {
-        AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=500")
-                .close();
+        AnotherServer.ofDemo(folder, "--plainsieve.demo-crossings=500").close();
         keep("bad", "{\"format\":1,\"file\":\"" + BAD + "\"}");
         keep("gone", "{\"format\":1,\"file\":\"/etc/hostname\"}");
         server = AnotherServer.on(folder);

@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.authoring.SourceEdits;
+import plainsieve.server.demo.Demo;
 import plainsieve.server.sources.SourceDefinitions;
 
 /**
@@ -34,10 +35,9 @@ public final class RunningServer {
     }
 
     private static int start(Path data, int postgresPort, int mariadbPort) {
-        ServletWebServerApplicationContext context = (ServletWebServerApplicationContext) PlainSieve.start(
+        ServletWebServerApplicationContext context = (ServletWebServerApplicationContext) Demo.start(
                 "--server.port=0",
                 "--plainsieve.data-folder=" + data,
-                "--plainsieve.demo=true",
                 // What is done automatically would be in Sent among what tests have sent.
                 "--plainsieve.jobs=false",
                 "--plainsieve.accounts=false",

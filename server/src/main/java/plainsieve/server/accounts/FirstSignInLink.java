@@ -36,7 +36,7 @@ class FirstSignInLink {
     void onReady(ApplicationReadyEvent ready) {
         boolean someone =
                 accounts.all().stream().anyMatch(row -> !row.password().isEmpty());
-        if (!settings.accounts() || settings.demo() || someone) {
+        if (!settings.accounts() || !settings.firstSignInLink() || someone) {
             return;
         }
         String link = SignInService.path(signInService.link(first(), LASTS, false));

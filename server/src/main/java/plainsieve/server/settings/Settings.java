@@ -12,7 +12,7 @@ import plainsieve.server.people.Role;
 /**
  * How this server runs. Cannot exist invalid.
  *
- * @param dataFolder where records and the demo database lie
+ * @param dataFolder where records lie
  * @param fileFolders in which folders the files of sources may lie; the folder {@code files} of the data folder unless set
  * @param reportRowLimit the most rows one view of a report shows
  * @param benchRowLimit the most rows the bench shows
@@ -29,8 +29,7 @@ import plainsieve.server.people.Role;
  * @param accounts whether people sign in; else anyone who asks from this machine has one role, and no one else is answered
  * @param role that one role
  * @param jobs whether stored copies are refreshed and other things done automatically
- * @param demo whether the ferries are set up when there is nothing yet
- * @param demoCrossings how many crossings the ferries get
+ * @param firstSignInLink whether a link for the first operator is logged while no one can sign in
  */
 @ConfigurationProperties("plainsieve")
 public record Settings(
@@ -51,15 +50,13 @@ public record Settings(
         @DefaultValue("true") boolean accounts,
         @DefaultValue("operator") Role role,
         @DefaultValue("true") boolean jobs,
-        @DefaultValue("false") boolean demo,
-        @DefaultValue("1000000") int demoCrossings) {
+        @DefaultValue("true") boolean firstSignInLink) {
     public Settings {
         require(reportRowLimit > 0, "plainsieve.report-row-limit must be at least 1, is " + reportRowLimit);
         require(benchRowLimit > 0, "plainsieve.bench-row-limit must be at least 1, is " + benchRowLimit);
         require(
                 !statementTimeout.isNegative() && !statementTimeout.isZero(),
                 "plainsieve.statement-timeout must be more than 0");
-        require(demoCrossings > 0, "plainsieve.demo-crossings must be at least 1, is " + demoCrossings);
         require(
                 !downloadTimeout.isNegative() && !downloadTimeout.isZero(),
                 "plainsieve.download-timeout must be more than 0");

@@ -34,8 +34,7 @@ class MalformedRequestsTest {
 
     @Test
     void areAnsweredWithAProblemInWords() throws Exception {
-        try (AnotherServer server =
-                AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=2000")) {
+        try (AnotherServer server = AnotherServer.ofDemo(folder, "--plainsieve.demo-crossings=2000")) {
             JsonNode description = server.api().get("/api/openapi").json();
             Wire wire = new Wire(server.address());
             List<String> wrong = new ArrayList<>();

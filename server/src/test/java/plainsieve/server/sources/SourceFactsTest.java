@@ -52,7 +52,7 @@ class SourceFactsTest {
 
     @BeforeEach
     void start() {
-        server = AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=200");
+        server = AnotherServer.ofDemo(folder, "--plainsieve.demo-crossings=200");
         facts = new SourceFacts(server.part(StatementSender.class), server.part(ServerExecutors.class), clock);
         facts.waitUntilTold("ferries");
         assertThat(facts.described("ferries")).hasSize(4);

@@ -1,5 +1,8 @@
 package plainsieve.server.api.viewer;
 
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -101,6 +104,12 @@ class DownloadsApi {
 
     /** The file, as its rows come from the source. One that fails on the way breaks off. */
     @GetMapping("/downloads/{runId}")
+    @ApiResponse(
+            responseCode = "200",
+            content =
+                    @Content(
+                            mediaType = "application/octet-stream",
+                            schema = @Schema(type = "string", format = "binary")))
     void getDownload(
             Project project,
             Caller caller,

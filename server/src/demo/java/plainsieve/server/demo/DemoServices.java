@@ -3,14 +3,11 @@ package plainsieve.server.demo;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.util.Optional;
-import org.springframework.beans.factory.annotation.Value;
-import org.springframework.stereotype.Component;
 import plainsieve.demo.FareService;
 import plainsieve.demo.Mailbox;
 import plainsieve.demo.TideService;
 
 /** Stand-ins for outside services, on loopback, as long as this server runs. */
-@Component
 class DemoServices {
     /** The demo's service has too much to do at every so many requests. */
     private static final int TIRED_EVERY = 25;
@@ -19,22 +16,12 @@ class DemoServices {
     private final Optional<FareService> fares;
     private final Optional<Mailbox> mailbox;
 
-    /**
-     * @param tidesPort where the stand-in for the tides should listen; 0 for none
-     * @param faresPort where the one for the fares should listen; 0 for none
-     * @param mailPort where the mailbox should take mail; 0 for none
-     * @param mailboxPort where it should show what came
-     */
-    DemoServices(
-            @Value("${plainsieve.demo-tides-port:0}") int tidesPort,
-            @Value("${plainsieve.demo-fares-port:0}") int faresPort,
-            @Value("${plainsieve.demo-mail-port:0}") int mailPort,
-            @Value("${plainsieve.demo-mailbox-port:0}") int mailboxPort) {
+    DemoServices(DemoSettings settings) {
         // Else the small server waits 40 ms before each answer.
         System.setProperty("sun.net.httpserver.nodelay", "true");
-        this.tides = started("tides", tidesPort, port -> TideService.start(port, TIRED_EVERY));
-        this.fares = started("fares", faresPort, FareService::start);
-        this.mailbox = started("mailbox", mailPort, port -> Mailbox.start(port, mailboxPort));
+        this.tides = started("tides", settings.tides(), port -> TideService.start(port, TIRED_EVERY));
+        this.fares = started("fares", settings.fares(), FareService::start);
+        this.mailbox = started("mailbox", settings.mail(), port -> Mailbox.start(port, settings.mailbox()));
     }
 
     /* The demo goes on without a service whose port is taken; its source says that it is not the one. */

@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.function.IntConsumer;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
-import org.springframework.stereotype.Component;
 import plainsieve.core.catalog.CellFormat;
 import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.FerryFiles;
@@ -26,8 +25,7 @@ import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
-/** Sets up the ferries when the demo is asked for and something of it is missing; says how far it is. */
-@Component
+/** Sets up what of the ferries is missing; says how far it is. */
 class DemoSetup implements ApplicationRunner {
     private static final String FERRIES = "ferries.duckdb";
     private static final String HOST = "127.0.0.1";
@@ -41,26 +39,19 @@ class DemoSetup implements ApplicationRunner {
 
     private final Settings settings;
     private final DemoProject project;
-    private final DemoPorts ports;
+    private final DemoSettings wanted;
     private final DemoServices services;
 
-    /**
-     * @param ports of the demo's own servers
-     * @param services the stand-ins for outside services
-     */
-    DemoSetup(Settings settings, DemoProject project, DemoPorts ports, DemoServices services) {
+    DemoSetup(Settings settings, DemoSettings wanted, DemoProject project, DemoServices services) {
         this.services = services;
         this.settings = settings;
         this.project = project;
-        this.ports = ports;
+        this.wanted = wanted;
     }
 
     /* Data first, records after: a transaction on the records must not stay open while a million rows are written. */
     @Override
     public void run(ApplicationArguments arguments) throws SQLException, IOException {
-        if (!settings.demo()) {
-            return;
-        }
         embedded();
         files();
         services.tides()
@@ -76,13 +67,13 @@ class DemoSetup implements ApplicationRunner {
             project.addDeliveries();
             System.out.printf("Emails arrive at %s%n", mailbox.address());
         });
-        if (ports.postgres() > 0) {
+        if (wanted.postgres() > 0) {
             postgres();
         }
-        if (ports.mariadb() > 0) {
+        if (wanted.mariadb() > 0) {
             mariadb();
         }
-        if (ports.trino() > 0) {
+        if (wanted.trino() > 0) {
             trino();
         }
     }
@@ -95,7 +86,7 @@ class DemoSetup implements ApplicationRunner {
             Files.move(before, file);
         }
         if (!Files.exists(file)) {
-            DuckDbFerries.write(file, settings.demoCrossings(), progress("DuckDB"));
+            DuckDbFerries.write(file, wanted.crossings(), progress("DuckDB"));
             System.out.println();
         }
         SourceAccess ferries = new SourceAccess("ferries", new SourceSettings.DuckDb(FERRIES), Secret.none());
@@ -127,17 +118,17 @@ class DemoSetup implements ApplicationRunner {
     private void postgres() throws SQLException {
         String database = "postgres";
         try (Connection connection =
-                DriverManager.getConnection(address("postgresql", ports.postgres(), database), "postgres", "")) {
+                DriverManager.getConnection(address("postgresql", wanted.postgres(), database), "postgres", "")) {
             if (!PostgresFerries.isWritten(connection)) {
-                PostgresFerries.write(connection, settings.demoCrossings(), progress("PostgreSQL"));
+                PostgresFerries.write(connection, wanted.crossings(), progress("PostgreSQL"));
                 System.out.println();
             }
             PostgresFerries.letRead(connection, READER);
         }
         SourceAccess harbour = new SourceAccess(
-                "harbour", new SourceSettings.PostgreSql(HOST, ports.postgres(), database, READER), Secret.none());
+                "harbour", new SourceSettings.PostgreSql(HOST, wanted.postgres(), database, READER), Secret.none());
         if (project.hasSource(harbour.id())) {
-            project.reach(harbour, new SourceSettings.PostgreSql(HOST, ports.postgres(), database, "postgres"));
+            project.reach(harbour, new SourceSettings.PostgreSql(HOST, wanted.postgres(), database, "postgres"));
         } else {
             project.addServer(harbour, " at the harbour server", "the same, from PostgreSQL");
         }
@@ -145,22 +136,22 @@ class DemoSetup implements ApplicationRunner {
 
     private void mariadb() throws SQLException {
         String database = "ferries";
-        try (Connection connection = DriverManager.getConnection(address("mariadb", ports.mariadb(), ""), "root", "");
+        try (Connection connection = DriverManager.getConnection(address("mariadb", wanted.mariadb(), ""), "root", "");
                 Statement statement = connection.createStatement()) {
             statement.execute("create database if not exists %s character set utf8mb4".formatted(database));
         }
         try (Connection connection = DriverManager.getConnection(
-                address("mariadb", ports.mariadb(), database) + "?useBulkStmts=true", "root", "")) {
+                address("mariadb", wanted.mariadb(), database) + "?useBulkStmts=true", "root", "")) {
             if (!MariaDbFerries.isWritten(connection)) {
-                MariaDbFerries.write(connection, settings.demoCrossings(), progress("MariaDB"));
+                MariaDbFerries.write(connection, wanted.crossings(), progress("MariaDB"));
                 System.out.println();
             }
             MariaDbFerries.letRead(connection, READER);
         }
         SourceAccess islands = new SourceAccess(
-                "islands", new SourceSettings.MariaDb(HOST, ports.mariadb(), database, READER), Secret.none());
+                "islands", new SourceSettings.MariaDb(HOST, wanted.mariadb(), database, READER), Secret.none());
         if (project.hasSource(islands.id())) {
-            project.reach(islands, new SourceSettings.MariaDb(HOST, ports.mariadb(), database, "root"));
+            project.reach(islands, new SourceSettings.MariaDb(HOST, wanted.mariadb(), database, "root"));
         } else {
             project.addServer(islands, " on the islands", "the same, from MariaDB");
         }
@@ -171,17 +162,17 @@ class DemoSetup implements ApplicationRunner {
         String catalog = "memory";
         try (Connection connection =
                         DriverManager.getConnection("jdbc:trino://%s:%d/%s/%s?user=setup&explicitPrepare=false"
-                                .formatted(HOST, ports.trino(), catalog, SCHEMA));
+                                .formatted(HOST, wanted.trino(), catalog, SCHEMA));
                 Statement statement = connection.createStatement()) {
             statement.execute("create schema if not exists " + SCHEMA);
             if (!statement.executeQuery("show tables like 'crossings'").next()) {
-                TrinoFerries.write(connection, settings.demoCrossings(), progress("Trino"));
+                TrinoFerries.write(connection, wanted.crossings(), progress("Trino"));
                 System.out.println();
             }
         }
         SourceAccess cluster = new SourceAccess(
                 "cluster",
-                new SourceSettings.Trino(HOST, ports.trino(), catalog + "." + SCHEMA, READER),
+                new SourceSettings.Trino(HOST, wanted.trino(), catalog + "." + SCHEMA, READER),
                 Secret.none());
         if (!project.hasSource(cluster.id())) {
             project.addServer(cluster, " on the cluster", "the same, from a cluster of Trino");
@@ -194,6 +185,6 @@ class DemoSetup implements ApplicationRunner {
 
     private IntConsumer progress(String database) {
         return done -> System.out.printf(
-                "\rWriting the ferries into %s: %,d of %,d crossings", database, done, settings.demoCrossings());
+                "\rWriting the ferries into %s: %,d of %,d crossings", database, done, wanted.crossings());
     }
 }

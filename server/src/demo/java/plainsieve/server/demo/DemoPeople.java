@@ -7,7 +7,6 @@ import java.util.Map;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.event.EventListener;
-import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
@@ -17,7 +16,6 @@ import plainsieve.server.records.access.GroupRow;
 import plainsieve.server.settings.Settings;
 
 /** Three people of the ferries, and links that sign each of them in from this machine, new ones with every start. */
-@Component
 class DemoPeople {
     private static final Duration LASTS = Duration.ofDays(30);
     private static final String OFFICE = "Harbour office of Ardlow";
@@ -48,7 +46,7 @@ class DemoPeople {
     /* On standard output, as anyone who starts the demo reads it. */
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
-        if (!settings.demo() || !settings.accounts()) {
+        if (!settings.accounts()) {
             return;
         }
         int port = ((WebServerApplicationContext) ready.getApplicationContext())

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.core.io.ClassPathResource;
-import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.files.CompanionFiles;
 import plainsieve.files.CopiesFile;
@@ -28,7 +27,6 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
 /** The demo's parameters, lists, queries and reports: project files like anyone's, brought in as anyone's are. */
-@Component
 class DemoProject {
     private static final String TOGETHER = "weather-and-tides";
     private static final String OFFICES = "harbour-offices";

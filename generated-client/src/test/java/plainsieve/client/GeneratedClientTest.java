@@ -1,0 +1,113 @@
+package plainsieve.client;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.client.api.DownloadsApi;
+import plainsieve.client.api.QueriesApi;
+import plainsieve.client.api.ReportEditorApi;
+import plainsieve.client.api.ReportsApi;
+import plainsieve.client.model.ChoiceBody;
+import plainsieve.client.model.DownloadRequest;
+import plainsieve.client.model.NewQuery;
+import plainsieve.client.model.PublishedVersion;
+import plainsieve.client.model.QueryBody;
+import plainsieve.client.model.ReportBody;
+import plainsieve.client.model.ReportCard;
+import plainsieve.client.model.SeenVersion;
+import plainsieve.client.model.ViewBody;
+import plainsieve.server.AnotherServer;
+
+/** A client that a standard generator makes of the API's description can do the job of a report developer. */
+class GeneratedClientTest {
+    private static final String PROJECT = "home";
+
+    private static AnotherServer server;
+    private static ApiClient client;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfFerries());
+        client = new ApiClient();
+        client.updateBaseUri(server.address());
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    @Test
+    void createsPublishesAndRunsAReport() throws Exception {
+        QueriesApi queries = new QueriesApi(client);
+        ReportsApi reports = new ReportsApi(client);
+        QueryBody query = queries.createQuery(
+                PROJECT,
+                new NewQuery()
+                        .name("Departures by port")
+                        .sourceId("ferries")
+                        .text("select p.name, count(*) as departures from crossings join ports p using (port_id)"
+                                + " where p.name in (:port) group by p.name"),
+                null);
+        queries.publishQuery(
+                PROJECT, query.getId(), new PublishedVersion().version(query.getVersion()), "the first version");
+        String id = queries.createReportFromQuery(PROJECT, query.getId(), null).getId();
+        ReportBody report =
+                new ReportEditorApi(client).getReportEditor(PROJECT, id).getReport();
+        new ReportEditorApi(client)
+                .publishReport(PROJECT, id, new SeenVersion().version(report.getVersion()), "for the harbour office");
+
+        List<String> listed = reports.listReports(PROJECT, null, null).stream()
+                .map(ReportCard::getId)
+                .toList();
+        assertThat(listed).contains(id);
+        String view = reports.getReport(PROJECT, id).getDefinition().getViews().stream()
+                .filter(one -> one.getKind() == ViewBody.KindEnum.TABLE)
+                .map(ViewBody::getId)
+                .findFirst()
+                .orElseThrow();
+        DownloadsApi downloads = new DownloadsApi(client);
+        String run = downloads
+                .createDownload(
+                        PROJECT,
+                        id,
+                        view,
+                        new DownloadRequest()
+                                .runId("0123456789abcdef")
+                                .format(DownloadRequest.FormatEnum.CSV)
+                                .putChoicesItem(
+                                        "port",
+                                        new ChoiceBody()
+                                                .kind(ChoiceBody.KindEnum.VALUES)
+                                                .values(List.of("Ardlow"))
+                                                .withoutValue(false)))
+                .getId();
+        Path file = downloads.getDownload(PROJECT, run).toPath();
+        assertThat(Files.readAllLines(file)).containsExactly("Name,Departures", "Ardlow,482");
+    }
+
+    @Test
+    void pagesThroughAList() throws Exception {
+        ReportsApi reports = new ReportsApi(client);
+        List<ReportCard> first = reports.listReports(PROJECT, 1, null);
+        List<ReportCard> second = reports.listReports(PROJECT, 1, first.get(0).getId());
+        assertThat(first).hasSize(1);
+        assertThat(second).doesNotContainAnyElementsOf(first);
+    }
+
+    @Test
+    void saysWhatIsWrong() {
+        assertThatExceptionOfType(ApiException.class)
+                .isThrownBy(() -> new ReportsApi(client).getReport(PROJECT, "sunk"))
+                .satisfies(error -> {
+                    assertThat(error.getCode()).isEqualTo(404);
+                    assertThat(error.getResponseBody()).contains("\"advice\"");
+                });
+    }
+}
